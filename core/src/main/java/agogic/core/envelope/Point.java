@@ -1,0 +1,38 @@
+package agogic.core.envelope;
+
+/**
+ * A point of an envelope.
+ *
+ * @param time beats or seconds, as its lane is locked
+ * @param value normalised; 0..1 except where an offset is meant
+ * @param shape the way to the next point
+ * @param pinned true if it was set by hand and a recipe must pass through it
+ */
+public record Point(double time, double value, Shape shape, boolean pinned) {
+    public Point {
+        if (!Double.isFinite(time) || !Double.isFinite(value)) {
+            throw new IllegalArgumentException("A point needs a finite time and value.");
+        }
+    }
+
+    public Point(double time, double value, Shape shape) {
+        this(time, value, shape, false);
+    }
+
+    /** A point with a straight way to the next. */
+    public Point(double time, double value) {
+        this(time, value, Shape.STRAIGHT, false);
+    }
+
+    public Point at(double newTime, double newValue) {
+        return new Point(newTime, newValue, shape, pinned);
+    }
+
+    public Point with(Shape newShape) {
+        return new Point(time, value, newShape, pinned);
+    }
+
+    public Point pinned(boolean pin) {
+        return new Point(time, value, shape, pin);
+    }
+}

@@ -1,0 +1,142 @@
+package agogic.core.envelope;
+
+/**
+ * The way from one point to the next, for {@code u} in 0..1 between them.
+ *
+ * <p>A shape that is cut in two stays what it was: {@code from} and {@code to} say which part of the whole way is left,
+ * and the points at its ends hold the values it had there.
+ *
+ * @param kind which form
+ * @param amount for {@link Kind#BENT} how far it bends, −1..1 (above 0 starts slowly); for waves the depth, −1..1 in
+ *     normalised value; otherwise 0
+ * @param count for waves the periods along the whole way, above 0; otherwise 0
+ * @param duty for {@link Kind#PULSE} the part of a period that is high, above 0 and below 1; otherwise 0
+ * @param from where on the whole way the left end lies, 0..1
+ * @param to where on the whole way the right end lies, above {@code from}, at most 1
+ */
+public record Shape(Kind kind, double amount, double count, double duty, double from, double to) {
+    /** The forms a way can take. */
+    public enum Kind {
+        HOLD("hold"),
+        STRAIGHT("straight"),
+        BENT("bent"),
+        S("S"),
+        SINE("sine wave"),
+        TRIANGLE("triangle wave"),
+        SAW("saw wave"),
+        PULSE("pulse wave");
+
+        private final String spoken;
+
+        Kind(String spoken) {
+            this.spoken = spoken;
+        }
+
+        /** The word for people. */
+        public String spoken() {
+            return spoken;
+        }
+
+        /** True for the forms that swing about a straight line. */
+        public boolean wave() {
+            return ordinal() >= SINE.ordinal();
+        }
+    }
+
+    public static final Shape HOLD = new Shape(Kind.HOLD, 0, 0, 0, 0, 1);
+    public static final Shape STRAIGHT = new Shape(Kind.STRAIGHT, 0, 0, 0, 0, 1);
+    public static final Shape S = new Shape(Kind.S, 0, 0, 0, 0, 1);
+
+    public Shape {
+        if (!(amount >= -1 && amount <= 1)) {
+            throw new IllegalArgumentException("The amount of a shape lies between -1 and 1, not at " + amount + ".");
+        }
+        if (kind.wave() && !(count > 0 && count <= 100_000)) {
+            throw new IllegalArgumentException("A wave has more than 0 periods, not " + count + ".");
+        }
+        if (kind == Kind.PULSE && !(duty > 0 && duty < 1)) {
+            throw new IllegalArgumentException("The duty of a pulse lies between 0 and 1, not at " + duty + ".");
+        }
+        if (!(from >= 0 && from < to && to <= 1)) {
+            throw new IllegalArgumentException("The part of a shape goes from 0 or more up to at most 1.");
+        }
+    }
+
+    /** Bent by {@code amount} in −1..1: 0 is straight, above 0 starts slowly. */
+    public static Shape bent(double amount) {
+        return amount == 0 ? STRAIGHT : new Shape(Kind.BENT, amount, 0, 0, 0, 1);
+    }
+
+    /** Straight with {@code count} periods of a wave of this {@code depth} on it. */
+    public static Shape wave(Kind form, double depth, double count, double duty) {
+        return new Shape(form, depth, count, form == Kind.PULSE ? duty : 0, 0, 1);
+    }
+
+    /** Value at {@code u} in 0..1 on the way from {@code v0} to {@code v1}. */
+    public double value(double v0, double v1, double u) {
+        return kind == Kind.HOLD ? v0 : v0 + (v1 - v0) * progress(u) + swing(u);
+    }
+
+    /** How much of the way from v0 to v1 is done at {@code u}, without the swing of a wave. */
+    private double progress(double u) {
+        switch (kind) {
+            case BENT:
+                // The part of an exponential is an exponential: only its bend grows less.
+                return bend(8 * amount * (to - from), u);
+            case S:
+                double p = from + (to - from) * u;
+                double whole = smooth(to) - smooth(from);
+                return u >= 1 ? 1 : (smooth(p) - smooth(from)) / whole;
+            default:
+                return u;
+        }
+    }
+
+    private double swing(double u) {
+        if (!kind.wave()) {
+            return 0;
+        }
+        double turns = count * (from + (to - from) * u);
+        double x = turns - Math.floor(turns);
+        return amount
+                * switch (kind) {
+                    case SINE -> Math.sin(2 * Math.PI * x);
+                    case TRIANGLE -> x < 0.25 ? 4 * x : x < 0.75 ? 2 - 4 * x : 4 * x - 4;
+                    case SAW -> 2 * x - 1;
+                    default -> x < duty ? 1 : -1;
+                };
+    }
+
+    /** {@code (e^{ku} − 1)/(e^k − 1)}, straight for k = 0. */
+    static double bend(double k, double u) {
+        if (Math.abs(k) < 1e-9) {
+            return u;
+        }
+        return u >= 1 ? 1 : Math.expm1(k * u) / Math.expm1(k);
+    }
+
+    private static double smooth(double p) {
+        return p * p * (3 - 2 * p);
+    }
+
+    /** The value that the point at {@code u} needs when this way from v0 to v1 is cut there (a wave's is its line). */
+    double cutValue(double v0, double v1, double u) {
+        return kind == Kind.HOLD ? v0 : v0 + (v1 - v0) * progress(u);
+    }
+
+    /** The part of this shape between {@code u0} and {@code u1} of its way. */
+    Shape part(double u0, double u1) {
+        if (kind == Kind.HOLD || kind == Kind.STRAIGHT) {
+            return this;
+        }
+        double length = to - from;
+        double start = from + length * u0;
+        double end = u1 >= 1 ? to : from + length * u1;
+        return end > start ? new Shape(kind, amount, count, duty, start, end) : HOLD;
+    }
+
+    /** True if only a part of the whole way is left. */
+    public boolean cut() {
+        return from != 0 || to != 1;
+    }
+}

@@ -1,0 +1,2 @@
+/** Points joined by shapes: what one target has over time. */
+package agogic.core.envelope;

@@ -1,0 +1,205 @@
+package agogic.core.lane;
+
+import agogic.core.envelope.Envelope;
+import agogic.core.envelope.Point;
+import agogic.core.envelope.Shape;
+import agogic.core.parameter.Parameter;
+import agogic.core.refine.Recipe;
+import agogic.core.refine.Refined;
+import agogic.core.refine.Refining;
+import agogic.core.ride.Ride;
+import agogic.core.route.WriteMode;
+import agogic.core.time.Lock;
+import agogic.core.time.Timeline;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.function.Function;
+
+/**
+ * Writes rides into a lane, with exact edges: outside the stretch nothing changes. A recipe can be changed later; then
+ * what was under the stretch comes back first and the ride is written anew. Later stretches stay on top.
+ */
+public final class LaneWriter {
+    /** A line of the metre farther from the hand than this draws no start or end to it. In beats. */
+    private static final double CAPTURE = 1.0;
+
+    private final Parameter parameter;
+    private final Timeline timeline;
+    private final Lock lock;
+
+    public LaneWriter(Parameter parameter, Timeline timeline, Lock lock) {
+        this.parameter = parameter;
+        this.timeline = timeline;
+        this.lock = lock;
+    }
+
+    /** The lane with {@code ride} written on top, as the stretch asks. */
+    public Lane write(Lane lane, Ride ride, Stretch asked) {
+        Edges edges = edges(asked);
+        Envelope under = part(lane.envelope(), edges.from, edges.to);
+        List<Point> inner = inner(ride, asked, edges, lane.envelope(), List.of());
+        Envelope written = lane.envelope().splice(edges.from, edges.to, Envelope.of(inner), parameter.resting());
+        List<Stretch> stretches = new ArrayList<>(lane.stretches());
+        stretches.add(asked.lying(edges.from, edges.to, under));
+        return lane.with(written, stretches);
+    }
+
+    /**
+     * The lane with stretch {@code index} written anew by another recipe. Points set by hand in it stay.
+     *
+     * @param rides finds a ride by its id
+     */
+    public Lane rewrite(Lane lane, int index, Recipe recipe, Function<String, Ride> rides) {
+        return rewrite(lane, index, lane.stretches().get(index).by(recipe), rides);
+    }
+
+    private Lane rewrite(Lane lane, int index, Stretch changed, Function<String, Ride> rides) {
+        // Those on top that share time with it are lifted, and put back in their order.
+        List<Stretch> all = lane.stretches();
+        Envelope envelope = lane.envelope();
+        List<Integer> lifted = new ArrayList<>();
+        List<List<Point>> pins = new ArrayList<>();
+        for (int i = all.size() - 1; i >= index; i--) {
+            if (i == index || all.get(i).overlaps(all.get(index)) || touchesAny(all, lifted, i)) {
+                lifted.add(0, i);
+                pins.add(0, pins(envelope, all.get(i)));
+                envelope = restored(envelope, all.get(i));
+            }
+        }
+        List<Stretch> stretches = new ArrayList<>(all);
+        for (int k = 0; k < lifted.size(); k++) {
+            int i = lifted.get(k);
+            Stretch stretch = i == index ? changed : all.get(i);
+            Edges edges = edges(stretch);
+            Envelope under = part(envelope, edges.from, edges.to);
+            List<Point> kept = pins.get(k).stream()
+                    .filter(p -> p.time() > edges.from && p.time() < edges.release)
+                    .toList();
+            List<Point> inner = inner(rides.apply(stretch.ride()), stretch, edges, envelope, kept);
+            envelope = envelope.splice(edges.from, edges.to, Envelope.of(inner), parameter.resting());
+            stretches.set(i, stretch.lying(edges.from, edges.to, under));
+        }
+        return lane.with(envelope, stretches);
+    }
+
+    private static boolean touchesAny(List<Stretch> all, List<Integer> lifted, int i) {
+        return lifted.stream().anyMatch(other -> all.get(i).overlaps(all.get(other)));
+    }
+
+    /** What the ride of a stretch comes to, with its distances: for those who look at it. */
+    public Refined look(Lane lane, Stretch stretch, Ride ride) {
+        Edges edges = edges(stretch);
+        List<Point> kept = pins(lane.envelope(), stretch).stream()
+                .filter(p -> p.time() > edges.from && p.time() < edges.release)
+                .toList();
+        return refining(stretch).refine(ride, stretch.recipe(), edges.from, edges.release, kept);
+    }
+
+    private Refining refining(Stretch stretch) {
+        return new Refining(parameter, stretch.span(), timeline, lock);
+    }
+
+    private List<Point> inner(Ride ride, Stretch stretch, Edges edges, Envelope old, List<Point> pins) {
+        List<Point> inner = new ArrayList<>();
+        if (edges.release > edges.from) {
+            Refined refined = refining(stretch).refine(ride, stretch.recipe(), edges.from, edges.release, pins);
+            inner.addAll(refined.envelope().points());
+        } else {
+            double seconds = timeline.secondsOfLane(lock, edges.from);
+            double place = lastPlace(ride, seconds + stretch.recipe().shift());
+            inner.add(new Point(edges.from, parameter.settled(stretch.span().apply(place))));
+        }
+        if (edges.to > edges.release) {
+            double there = old.isEmpty() ? parameter.resting() : old.valueAt(edges.to);
+            inner.add(new Point(edges.to, there));
+        }
+        return inner;
+    }
+
+    private static double lastPlace(Ride ride, double seconds) {
+        double place = ride.counted(0);
+        for (int i = 0; i < ride.size() && ride.seconds(i) <= seconds; i++) {
+            place = ride.counted(i);
+        }
+        return place;
+    }
+
+    private static List<Point> pins(Envelope envelope, Stretch stretch) {
+        return envelope.points().stream()
+                .filter(p -> p.pinned() && p.time() > stretch.from() && p.time() < stretch.to())
+                .toList();
+    }
+
+    private static Envelope part(Envelope envelope, double from, double to) {
+        return envelope.isEmpty() || to <= from ? envelope : envelope.from(from).until(to);
+    }
+
+    /** The envelope as it was before the stretch was written. */
+    private Envelope restored(Envelope envelope, Stretch stretch) {
+        if (!stretch.under().isEmpty()) {
+            Envelope back = envelope.splice(stretch.from(), stretch.to(), stretch.under(), parameter.resting());
+            return healed(healed(back, stretch.from()), stretch.to());
+        }
+        List<Point> left = new ArrayList<>(envelope.points());
+        left.removeIf(p -> p.time() >= stretch.from() && p.time() <= stretch.to());
+        boolean onlyRest = left.stream().allMatch(p -> p.value() == parameter.resting());
+        return onlyRest
+                ? Envelope.of(left.stream().filter(Point::pinned).toList())
+                : envelope.splice(
+                        stretch.from(),
+                        stretch.to(),
+                        Envelope.of(new Point(stretch.from(), parameter.resting(), Shape.HOLD)),
+                        parameter.resting());
+    }
+
+    /** Without the seam that cutting left at {@code time}, if the way through it is one straight line or level. */
+    private static Envelope healed(Envelope envelope, double time) {
+        int i = envelope.firstAtOrAfter(time);
+        if (i <= 0 || i + 1 >= envelope.size() || envelope.time(i) != time || envelope.pinned(i)) {
+            return envelope;
+        }
+        boolean alone = envelope.time(i + 1) > time && envelope.time(i - 1) < time;
+        boolean straight = envelope.shape(i).kind() == Shape.Kind.STRAIGHT
+                && envelope.shape(i - 1).kind() == Shape.Kind.STRAIGHT;
+        double u = (time - envelope.time(i - 1)) / (envelope.time(i + 1) - envelope.time(i - 1));
+        double through = envelope.value(i - 1) + (envelope.value(i + 1) - envelope.value(i - 1)) * u;
+        return alone && straight && Math.abs(through - envelope.value(i)) < 1e-12 ? envelope.without(i) : envelope;
+    }
+
+    private record Edges(double from, double release, double to) {}
+
+    /** Where a stretch begins, where the hand lets go, and where it ends, in lane time. */
+    private Edges edges(Stretch stretch) {
+        Recipe recipe = stretch.recipe();
+        double first = timeline.laneTime(lock, stretch.passFrom());
+        double last = timeline.laneTime(lock, stretch.passTo());
+        boolean whole = stretch.mode() == WriteMode.WRITE;
+        boolean toEnd = stretch.mode() != WriteMode.TOUCH || stretch.handTo() >= stretch.passTo();
+        double start = Math.max(stretch.passFrom(), stretch.handFrom() - recipe.shift());
+        double from = whole ? first : anchored(start, recipe.startOn(), first, last);
+        double let = Math.max(stretch.passFrom(), stretch.handTo() - recipe.shift());
+        double release = toEnd ? last : Math.max(from, anchored(let, recipe.endOn(), first, last));
+        double end = release;
+        if (!toEnd && !parameter.stepped()) {
+            double eased = timeline.secondsOfLane(lock, release) + recipe.easeBack();
+            end = Math.max(release, Math.min(last, timeline.laneTime(lock, eased)));
+        }
+        return new Edges(from, release, end);
+    }
+
+    /** Lane time of {@code seconds}, drawn to the line of the metre if one is near and inside the pass. */
+    private double anchored(double seconds, Recipe.Anchor anchor, double first, double last) {
+        double own = Math.max(first, Math.min(last, timeline.laneTime(lock, seconds)));
+        if (anchor == Recipe.Anchor.NONE) {
+            return own;
+        }
+        double beat = timeline.beatAt(seconds);
+        double line = anchor == Recipe.Anchor.BAR
+                ? timeline.metre().nearestBarLine(beat)
+                : timeline.metre().nearestBeat(beat);
+        double there = lock == Lock.BEATS ? line : timeline.secondsAt(line);
+        return Math.abs(line - beat) <= CAPTURE && there >= first - 1e-9 && there <= last + 1e-9
+                ? Math.max(first, Math.min(last, there))
+                : own;
+    }
+}

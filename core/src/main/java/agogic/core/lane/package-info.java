@@ -1,0 +1,2 @@
+/** What one target has over time: its envelope and the stretches of it that came from rides. */
+package agogic.core.lane;

@@ -1,0 +1,208 @@
+package agogic.core.parameter;
+
+import java.util.List;
+
+/**
+ * One thing of a device that can move. Values are <em>normalised</em>, 0..1 along the travel, unless a unit is named.
+ *
+ * @param id unique within the device; never shown
+ * @param name as the device calls it
+ * @param shortName for narrow displays; may be empty
+ * @param group what it belongs to on the device's face; may be empty
+ * @param unit the unit of its values
+ * @param taper how values lie along the travel
+ * @param from value at 0, in the unit
+ * @param to value at 1, in the unit
+ * @param resting normalised value when nothing moves it
+ * @param positions names of its positions if it moves in steps, else empty
+ * @param reserved true if it must never be written (a device's own housekeeping)
+ */
+public record Parameter(
+        String id,
+        String name,
+        String shortName,
+        String group,
+        Unit unit,
+        Taper taper,
+        double from,
+        double to,
+        double resting,
+        List<String> positions,
+        boolean reserved) {
+
+    /** Below this level a fader counts as silent, so that a tolerance in dB does not close entirely at −inf dB. */
+    static final double SILENCE_DB = -70;
+
+    public Parameter {
+        positions = List.copyOf(positions);
+        if (id.isBlank() || name.isBlank()) {
+            throw new IllegalArgumentException("A parameter needs an id and a name.");
+        }
+        if (!Double.isFinite(from) || !Double.isFinite(to) || from == to) {
+            throw new IllegalArgumentException(name + ": its range needs two different finite ends.");
+        }
+        if (taper instanceof Taper.Logarithmic && !(from > 0 && to > 0)) {
+            throw new IllegalArgumentException(name + ": a logarithmic range lies above 0.");
+        }
+        if (!(resting >= 0 && resting <= 1)) {
+            throw new IllegalArgumentException(name + ": its resting value lies between 0 and 1, not at " + resting);
+        }
+        if (positions.size() == 1) {
+            throw new IllegalArgumentException(name + ": one position is no switch.");
+        }
+        if (!positions.isEmpty()) {
+            resting = Steps.middle(Steps.index(resting, positions.size()), positions.size());
+        }
+    }
+
+    /** A continuous parameter whose resting value is given in its unit. */
+    public static Parameter continuous(
+            String id, String name, String group, Unit unit, Taper taper, double from, double to, double restingValue) {
+        double x = Math.max(0, Math.min(1, taper.position(restingValue, from, to)));
+        return new Parameter(id, name, "", group, unit, taper, from, to, x, List.of(), false);
+    }
+
+    /** A switch with named positions, resting at the {@code restingIndex}-th. */
+    public static Parameter stepped(String id, String name, String group, int restingIndex, String... positions) {
+        int n = positions.length;
+        return new Parameter(
+                id,
+                name,
+                "",
+                group,
+                Unit.POSITIONS,
+                Taper.LINEAR,
+                0,
+                n - 1,
+                Steps.middle(restingIndex, n),
+                List.of(positions),
+                false);
+    }
+
+    /** This parameter with a short name. */
+    public Parameter called(String newShortName) {
+        return new Parameter(id, name, newShortName, group, unit, taper, from, to, resting, positions, reserved);
+    }
+
+    /** This parameter, standing at the normalised value {@code x} when nothing moves it. */
+    public Parameter restingAt(double x) {
+        return new Parameter(id, name, shortName, group, unit, taper, from, to, x, positions, reserved);
+    }
+
+    /** This parameter, never to be written. */
+    public Parameter asReserved() {
+        return new Parameter(id, name, shortName, group, unit, taper, from, to, resting, positions, true);
+    }
+
+    public boolean stepped() {
+        return !positions.isEmpty();
+    }
+
+    /** The short name if it has one, else the name. */
+    public String label() {
+        return shortName.isEmpty() ? name : shortName;
+    }
+
+    /** Value in the unit at the normalised value {@code x}; for a switch the number of the position. */
+    public double valueAt(double x) {
+        double in = Math.max(0, Math.min(1, x));
+        return stepped() ? Steps.index(in, positions.size()) : taper.value(in, from, to);
+    }
+
+    /** Normalised value of {@code value} in the unit, clamped to 0..1; for a switch the middle of the position. */
+    public double normalisedOf(double value) {
+        if (stepped()) {
+            int n = positions.size();
+            return Steps.middle((int) Math.max(0, Math.min(n - 1, Math.rint(value))), n);
+        }
+        return Math.max(0, Math.min(1, taper.position(value, from, to)));
+    }
+
+    /** {@code x} as it is stored: the middle of its position for a switch, else clamped to 0..1. */
+    public double settled(double x) {
+        double in = Math.max(0, Math.min(1, x));
+        return stepped() ? Steps.settle(in, positions.size()) : in;
+    }
+
+    /** Highest normalised value that is within {@code tolerance} (0 or more, difference unit) of {@code x}. */
+    public double upperBound(double x, double tolerance) {
+        return stepped() ? x : Math.max(x, Math.min(1, shifted(x, tolerance)));
+    }
+
+    /** Lowest normalised value that is within {@code tolerance} (0 or more, difference unit) of {@code x}. */
+    public double lowerBound(double x, double tolerance) {
+        return stepped() ? x : Math.min(x, Math.max(0, shifted(x, -tolerance)));
+    }
+
+    private double shifted(double x, double amount) {
+        double up = from < to ? amount : -amount;
+        if (taper instanceof Taper.Fader) {
+            double level = Math.max(SILENCE_DB, valueAt(x));
+            boolean silent = up < 0 && level + up <= SILENCE_DB;
+            return silent ? 0 : taper.position(level + up, from, to);
+        }
+        return taper.position(unit.moved(valueAt(x), up), from, to);
+    }
+
+    /** The difference between two normalised values in the difference unit, 0 or more. */
+    public double distance(double a, double b) {
+        if (stepped()) {
+            return Math.abs(valueAt(a) - valueAt(b));
+        }
+        if (taper instanceof Taper.Fader) {
+            return Math.abs(Math.max(SILENCE_DB, valueAt(a)) - Math.max(SILENCE_DB, valueAt(b)));
+        }
+        return Math.abs(unit.differenceOf(valueAt(a), valueAt(b)));
+    }
+
+    /** The greatest difference that two of its values can have, in the difference unit. */
+    public double travel() {
+        return distance(0, 1);
+    }
+
+    /** The normalised value as people read it, in the parameter's own unit: {@code 1.24 kHz}. */
+    public String print(double x) {
+        return stepped() ? positions.get((int) valueAt(x)) : ValueText.print(unit, valueAt(x));
+    }
+
+    /** A difference as people read it: {@code 38 cents}. */
+    public String printDifference(double amount) {
+        return ValueText.printDifference(unit, amount);
+    }
+
+    /** The range in the unit: {@code 180 Hz – 6.2 kHz}, or the names of the positions. */
+    public String printRange() {
+        return stepped() ? String.join(" · ", positions) : print(0) + " – " + print(1);
+    }
+
+    /**
+     * The normalised value of what somebody typed.
+     *
+     * @throws IllegalArgumentException with a message for people if it cannot be understood or lies out of the range
+     */
+    public double parse(String text) {
+        String clean = text.strip();
+        if (stepped()) {
+            return parsePosition(clean);
+        }
+        double value = ValueText.parse(unit, clean);
+        double x = taper.position(value, from, to);
+        // What is printed may be rounded beyond an end by as much as its digits show.
+        boolean asPrinted = print(Math.max(0, Math.min(1, x))).equals(ValueText.print(unit, value));
+        if ((x < 0 || x > 1) && !asPrinted) {
+            throw new IllegalArgumentException(
+                    name + " goes from " + print(0) + " to " + print(1) + "; " + clean + " is outside.");
+        }
+        return Math.max(0, Math.min(1, x));
+    }
+
+    private double parsePosition(String text) {
+        for (int i = 0; i < positions.size(); i++) {
+            if (positions.get(i).equalsIgnoreCase(text)) {
+                return Steps.middle(i, positions.size());
+            }
+        }
+        throw new IllegalArgumentException(
+                "“" + text + "” is no position of " + name + ". It has " + String.join(", ", positions) + ".");
+    }
+}

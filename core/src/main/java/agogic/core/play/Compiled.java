@@ -1,0 +1,123 @@
+package agogic.core.play;
+
+import agogic.core.envelope.EnvelopeCursor;
+import agogic.core.lane.Lane;
+import agogic.core.parameter.Parameter;
+import agogic.core.refine.Recipe;
+import agogic.core.route.Hand;
+import agogic.core.route.Route;
+import agogic.core.session.Session;
+import agogic.core.surface.Surface;
+import agogic.core.time.Lock;
+import java.util.ArrayList;
+import java.util.Arrays;
+import java.util.HashMap;
+import java.util.List;
+import java.util.Map;
+
+/** A session made ready for playing: everything found beforehand, nothing to look up. */
+final class Compiled {
+    final Session session;
+    final ParameterIndex index;
+    /** The parameters that have a lane with points or a route: only they can change. */
+    final int[] moving;
+
+    final EnvelopeCursor[] cursors;
+    final boolean[] inBeats;
+    final RouteState[] routes;
+    /** Routes of each parameter. */
+    final RouteState[][] routesOf;
+    /** Routes of each control of each surface. */
+    final RouteState[][][] routesOfControl;
+
+    private final Map<String, RouteState> byId = new HashMap<>();
+
+    Compiled(Session session) {
+        this.session = session;
+        index = new ParameterIndex(session);
+        int n = index.size();
+        cursors = new EnvelopeCursor[n];
+        inBeats = new boolean[n];
+        for (Lane lane : session.lanes()) {
+            if (RouteState.plays(lane)) {
+                int p = index.of(lane.target());
+                cursors[p] = lane.envelope().cursor();
+                inBeats[p] = lane.lock() == Lock.BEATS;
+            }
+        }
+        routes = new RouteState[session.routes().size()];
+        for (int r = 0; r < routes.length; r++) {
+            Route route = session.routes().get(r);
+            Parameter parameter = session.parameter(route.target());
+            boolean exposed = session.device(route.target().device()).socketOf(parameter.id()) > 0;
+            routes[r] = new RouteState(
+                    route,
+                    r,
+                    index.of(route.target()),
+                    parameter,
+                    exposed,
+                    easeBack(session.lane(route.target()), parameter));
+            byId.put(route.id(), routes[r]);
+        }
+        routesOf = new RouteState[n][];
+        for (int p = 0; p < n; p++) {
+            routesOf[p] = NONE;
+        }
+        for (RouteState state : routes) {
+            routesOf[state.parameterIndex] = with(routesOf[state.parameterIndex], state);
+        }
+        routesOfControl = new RouteState[session.surfaces().size()][][];
+        for (int s = 0; s < routesOfControl.length; s++) {
+            Surface surface = session.surfaces().get(s);
+            routesOfControl[s] = new RouteState[surface.controls().size()][];
+            for (int c = 0; c < routesOfControl[s].length; c++) {
+                Hand hand = new Hand(surface.id(), surface.controls().get(c).id());
+                routesOfControl[s][c] = NONE;
+                for (RouteState state : routes) {
+                    if (state.route.hand().isPresent()
+                            && state.route.hand().get().equals(hand)) {
+                        routesOfControl[s][c] = with(routesOfControl[s][c], state);
+                    }
+                }
+            }
+        }
+        List<Integer> list = new ArrayList<>();
+        for (int p = 0; p < n; p++) {
+            if (cursors[p] != null || routesOf[p].length > 0) {
+                list.add(p);
+            }
+        }
+        moving = list.stream().mapToInt(i -> i).toArray();
+    }
+
+    private static final RouteState[] NONE = {};
+
+    private static double easeBack(Lane lane, Parameter parameter) {
+        int n = lane.stretches().size();
+        Recipe recipe =
+                n == 0 ? Recipe.usual(parameter) : lane.stretches().get(n - 1).recipe();
+        return recipe.easeBack();
+    }
+
+    private static RouteState[] with(RouteState[] all, RouteState one) {
+        RouteState[] more = Arrays.copyOf(all, all.length + 1);
+        more[all.length] = one;
+        return more;
+    }
+
+    /** Takes over what was going on, from the snapshot that played until now. */
+    void carry(Compiled before) {
+        for (RouteState state : routes) {
+            RouteState earlier = before.byId.get(state.route.id());
+            if (earlier != null) {
+                state.carry(earlier);
+            }
+        }
+    }
+
+    /** Value of the lane of a parameter, normalised; NaN if it has none. */
+    double laneValue(int parameter, double seconds, double beat) {
+        EnvelopeCursor cursor = cursors[parameter];
+        return cursor == null ? Double.NaN : cursor.valueAt(inBeats[parameter] ? beat : seconds);
+    }
+}

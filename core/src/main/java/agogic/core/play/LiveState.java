@@ -1,0 +1,139 @@
+package agogic.core.play;
+
+import agogic.core.trace.Verdict;
+import java.util.concurrent.atomic.AtomicInteger;
+import java.util.concurrent.atomic.AtomicIntegerArray;
+import java.util.concurrent.atomic.AtomicLong;
+import java.util.concurrent.atomic.AtomicLongArray;
+
+/**
+ * What is so now, for everybody to read without a lock: the engine writes, others look. Each number is whole; together
+ * they may be a tick apart.
+ */
+public final class LiveState {
+    private static final Verdict[] VERDICTS = Verdict.values();
+
+    private final AtomicLongArray values;
+    private final AtomicLongArray counted;
+    private final AtomicIntegerArray verdicts;
+    private final AtomicIntegerArray moves;
+    private final AtomicLongArray lastMove;
+    private final AtomicIntegerArray writing;
+    private final AtomicLongArray[] controls;
+    private final AtomicLong position = new AtomicLong();
+    private final AtomicInteger transport = new AtomicInteger();
+    private final AtomicLong lastEvent = new AtomicLong(-1);
+    private final AtomicInteger events = new AtomicInteger();
+
+    LiveState(int parameters, int routes, int[] controlsOfSurface) {
+        values = new AtomicLongArray(parameters);
+        counted = new AtomicLongArray(routes);
+        verdicts = new AtomicIntegerArray(routes);
+        moves = new AtomicIntegerArray(routes);
+        lastMove = new AtomicLongArray(routes);
+        writing = new AtomicIntegerArray(routes);
+        controls = new AtomicLongArray[controlsOfSurface.length];
+        for (int s = 0; s < controls.length; s++) {
+            controls[s] = new AtomicLongArray(controlsOfSurface[s]);
+        }
+    }
+
+    /** Normalised value of a parameter as heard now. */
+    public double value(int parameter) {
+        return Double.longBitsToDouble(values.getOpaque(parameter));
+    }
+
+    void value(int parameter, double value) {
+        values.setOpaque(parameter, Double.doubleToRawLongBits(value));
+    }
+
+    /** Where the control of a route counts after takeover, 0..1; NaN if it never did. */
+    public double counted(int route) {
+        return Double.longBitsToDouble(counted.getOpaque(route));
+    }
+
+    void counted(int route, double value) {
+        counted.setOpaque(route, Double.doubleToRawLongBits(value));
+    }
+
+    /** Where the hand left a control, 0..1; NaN if it was never moved. */
+    public double control(int surface, int control) {
+        return Double.longBitsToDouble(controls[surface].getOpaque(control));
+    }
+
+    void control(int surface, int control, double value) {
+        controls[surface].setOpaque(control, Double.doubleToRawLongBits(value));
+    }
+
+    /** What became of the last move on a route. */
+    public Verdict verdict(int route) {
+        return VERDICTS[verdicts.getOpaque(route)];
+    }
+
+    void verdict(int route, Verdict verdict, long nanos) {
+        verdicts.setOpaque(route, verdict.ordinal());
+        lastMove.setOpaque(route, nanos);
+        moves.setOpaque(route, moves.getPlain(route) + 1);
+    }
+
+    /** When the last move on a route came, in the clock of the engine. */
+    public long lastMove(int route) {
+        return lastMove.getOpaque(route);
+    }
+
+    /** How many moves a route has had. */
+    public int moves(int route) {
+        return moves.getOpaque(route);
+    }
+
+    /** True while a route is writing. */
+    public boolean writing(int route) {
+        return writing.getOpaque(route) != 0;
+    }
+
+    void writing(int route, boolean writes) {
+        writing.setOpaque(route, writes ? 1 : 0);
+    }
+
+    /** Position of the transport in seconds of the piece; below 0 in a count-in before the first bar. */
+    public double position() {
+        return Double.longBitsToDouble(position.getOpaque());
+    }
+
+    void position(double seconds) {
+        position.setOpaque(Double.doubleToRawLongBits(seconds));
+    }
+
+    public boolean playing() {
+        return (transport.getOpaque() & 1) != 0;
+    }
+
+    /** True while a count-in plays. */
+    public boolean countingIn() {
+        return (transport.getOpaque() & 2) != 0;
+    }
+
+    void transport(boolean playing, boolean countingIn) {
+        transport.setOpaque((playing ? 1 : 0) | (countingIn ? 2 : 0));
+    }
+
+    /** How many messages have been understood or not: it changes with each. */
+    public int events() {
+        return events.getOpaque();
+    }
+
+    /** The last message: see {@link LastEvent}. */
+    public LastEvent lastEvent() {
+        long packed = lastEvent.getOpaque();
+        return packed < 0 ? null : new LastEvent((int) (packed >> 48), (short) (packed >> 32), (int) packed);
+    }
+
+    /** Packs a message into a number. {@code control} is −1 if the message belongs to none. */
+    void event(int surface, int control, int message) {
+        lastEvent.setOpaque((long) surface << 48 | (control & 0xFFFFL) << 32 | message & 0xFFFFFFL);
+        events.setOpaque(events.getPlain() + 1);
+    }
+
+    /** Surface and control of a message (−1 for none), and for one of no control its three bytes. */
+    public record LastEvent(int surface, int control, int message) {}
+}

@@ -1,0 +1,57 @@
+package agogic.core.play;
+
+import agogic.core.parameter.Device;
+import agogic.core.parameter.Parameter;
+import agogic.core.route.Target;
+import agogic.core.session.Session;
+import java.util.ArrayList;
+import java.util.HashMap;
+import java.util.List;
+import java.util.Map;
+
+/** Numbers all parameters of a session, device after device, so that playing can keep them in plain arrays. */
+public final class ParameterIndex {
+    private final Map<String, Integer> starts = new HashMap<>();
+    private final Map<Target, Integer> numbers = new HashMap<>();
+    private final List<Parameter> parameters = new ArrayList<>();
+    private final List<Target> targets = new ArrayList<>();
+
+    public ParameterIndex(Session session) {
+        for (Device device : session.devices()) {
+            starts.put(device.id(), parameters.size());
+            for (Parameter parameter : device.parameters()) {
+                Target target = new Target(device.id(), parameter.id());
+                numbers.put(target, parameters.size());
+                parameters.add(parameter);
+                targets.add(target);
+            }
+        }
+    }
+
+    public int size() {
+        return parameters.size();
+    }
+
+    /** The number of the first parameter of a device. */
+    public int startOf(String device) {
+        return starts.get(device);
+    }
+
+    /** The number of a target. */
+    public int of(Target target) {
+        return numbers.get(target);
+    }
+
+    public Parameter parameter(int number) {
+        return parameters.get(number);
+    }
+
+    public Target target(int number) {
+        return targets.get(number);
+    }
+
+    /** True if {@code other} numbers the same targets alike. */
+    public boolean alike(ParameterIndex other) {
+        return targets.equals(other.targets);
+    }
+}

@@ -1,0 +1,39 @@
+package agogic.core.refine;
+
+import java.util.Arrays;
+
+/** Collects the points of a curve; drops the middle of three on one line, and what does not go forward in time. */
+final class CurveBuilder {
+    private static final double ON_LINE = 1e-13;
+
+    private double[] times = new double[64];
+    private double[] values = new double[64];
+    private int size;
+
+    void add(double time, double value) {
+        if (size > 0 && time <= times[size - 1]) {
+            values[size - 1] = value;
+            return;
+        }
+        if (size >= 2 && onLine(time, value)) {
+            size--;
+        }
+        if (size == times.length) {
+            times = Arrays.copyOf(times, size * 2);
+            values = Arrays.copyOf(values, size * 2);
+        }
+        times[size] = time;
+        values[size++] = value;
+    }
+
+    private boolean onLine(double time, double value) {
+        double t0 = times[size - 2];
+        double v0 = values[size - 2];
+        double u = (times[size - 1] - t0) / (time - t0);
+        return Math.abs(v0 + (value - v0) * u - values[size - 1]) < ON_LINE;
+    }
+
+    Curve build() {
+        return new Curve(Arrays.copyOf(times, size), Arrays.copyOf(values, size));
+    }
+}

@@ -1,0 +1,94 @@
+package agogic.core.refine;
+
+import agogic.core.parameter.Parameter;
+
+/**
+ * How a ride becomes an envelope. It is data beside the ride and can be changed at any time.
+ *
+ * @param shift how much earlier the moves are put, in seconds: the latency between hearing and hand
+ * @param steady width of the steadying window in seconds, 0 for none
+ * @param tolerance how far the envelope may be from the steadied curve, in the parameter's difference unit
+ * @param startOn where the start may be put
+ * @param endOn where the end may be put
+ * @param easeBack how long a Touch takes back to what was there, in seconds, 0 for a jump
+ * @param bent true if bent shapes may join several straight links
+ * @param dwell a position of a switch held for less than this is left out, in seconds
+ */
+public record Recipe(
+        double shift,
+        double steady,
+        double tolerance,
+        Anchor startOn,
+        Anchor endOn,
+        double easeBack,
+        boolean bent,
+        double dwell) {
+    /** Lines of the metre that a start or end is drawn to, if one is within a beat. */
+    public enum Anchor {
+        NONE("where the hand was"),
+        BEAT("on the beat"),
+        BAR("on the bar line");
+
+        private final String spoken;
+
+        Anchor(String spoken) {
+            this.spoken = spoken;
+        }
+
+        public String spoken() {
+            return spoken;
+        }
+    }
+
+    public Recipe {
+        check(shift, -1, 1, "Moving earlier");
+        check(steady, 0, 1, "Steadying");
+        check(tolerance, 0, 1e6, "The tolerance");
+        check(easeBack, 0, 60, "Easing back");
+        check(dwell, 0, 10, "The dwell");
+    }
+
+    private static void check(double value, double low, double high, String what) {
+        if (!(value >= low && value <= high)) {
+            throw new IllegalArgumentException(what + " lies between " + low + " and " + high + ", not at " + value);
+        }
+    }
+
+    /** A recipe for rides of this parameter: start on the bar line, bent shapes, ease back over 250 ms. */
+    public static Recipe usual(Parameter parameter) {
+        double tolerance = Math.min(parameter.unit().usualTolerance(), parameter.travel() / 50);
+        return new Recipe(0, 0.030, parameter.stepped() ? 0 : tolerance, Anchor.BAR, Anchor.NONE, 0.250, true, 0.060);
+    }
+
+    public Recipe within(double newTolerance) {
+        return new Recipe(shift, steady, newTolerance, startOn, endOn, easeBack, bent, dwell);
+    }
+
+    public Recipe steadied(double seconds) {
+        return new Recipe(shift, seconds, tolerance, startOn, endOn, easeBack, bent, dwell);
+    }
+
+    public Recipe earlier(double seconds) {
+        return new Recipe(seconds, steady, tolerance, startOn, endOn, easeBack, bent, dwell);
+    }
+
+    public Recipe starting(Anchor anchor) {
+        return new Recipe(shift, steady, tolerance, anchor, endOn, easeBack, bent, dwell);
+    }
+
+    public Recipe ending(Anchor anchor) {
+        return new Recipe(shift, steady, tolerance, startOn, anchor, easeBack, bent, dwell);
+    }
+
+    public Recipe easing(double seconds) {
+        return new Recipe(shift, steady, tolerance, startOn, endOn, seconds, bent, dwell);
+    }
+
+    public Recipe bending(boolean bends) {
+        return new Recipe(shift, steady, tolerance, startOn, endOn, easeBack, bends, dwell);
+    }
+
+    public Recipe dwelling(double seconds) {
+        return new Recipe(shift, steady, tolerance, startOn, endOn, easeBack, bent, seconds);
+    }
+}

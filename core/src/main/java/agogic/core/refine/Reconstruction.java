@@ -1,0 +1,36 @@
+package agogic.core.refine;
+
+/**
+ * What the hand did between the moves: a control that sends nothing for more than 40 ms has stood still, so its last
+ * value is held until just before the next move; between closer moves it went straight.
+ */
+public final class Reconstruction {
+    /** Longer than this without a message: it stood still. Seconds. */
+    public static final double STILL = 0.040;
+
+    /** "Just before" the next move. Seconds. */
+    public static final double JUST_BEFORE = 0.0001;
+
+    private Reconstruction() {}
+
+    /** The curve of moves at {@code seconds} (in order) to {@code values}; of several at one time the last counts. */
+    public static Curve held(double[] seconds, double[] values) {
+        CurveBuilder curve = new CurveBuilder();
+        for (int i = 0; i < seconds.length; i++) {
+            if (i > 0 && seconds[i] - seconds[i - 1] > STILL) {
+                curve.add(seconds[i] - JUST_BEFORE, values[i - 1]);
+            }
+            curve.add(seconds[i], values[i]);
+        }
+        return curve.build();
+    }
+
+    /** The curve of samples joined by straight lines. */
+    public static Curve joined(double[] seconds, double[] values) {
+        CurveBuilder curve = new CurveBuilder();
+        for (int i = 0; i < seconds.length; i++) {
+            curve.add(seconds[i], values[i]);
+        }
+        return curve.build();
+    }
+}

@@ -1,0 +1,136 @@
+package agogic.core.ride;
+
+import agogic.core.route.Hand;
+import java.util.Arrays;
+
+/**
+ * The raw moves of one control in one pass. Immutable.
+ *
+ * <p>Seconds count from the start of the piece; moves before the pass began (the count-in) are its lead-in. Values are
+ * places of the control, 0..1: as the hand had them, and as they counted after takeover.
+ */
+public final class Ride {
+    private final String id;
+    private final Hand hand;
+    private final double resolution;
+    private final double from;
+    private final double to;
+    private final double[] seconds;
+    private final double[] raw;
+    private final double[] counted;
+
+    /**
+     * A ride.
+     *
+     * @param resolution the smallest step that the control can send, 0 if it is not known
+     * @param from when the pass began to write, in seconds
+     * @param to when it ended, in seconds
+     * @param seconds the times of the moves, in order
+     * @param raw where the hand was, 0..1
+     * @param counted where the control counted after takeover, 0..1; the same array where it is the same
+     */
+    public Ride(
+            String id,
+            Hand hand,
+            double resolution,
+            double from,
+            double to,
+            double[] seconds,
+            double[] raw,
+            double[] counted) {
+        if (seconds.length != raw.length || seconds.length != counted.length) {
+            throw new IllegalArgumentException("A ride has as many times as values.");
+        }
+        for (int i = 0; i < seconds.length; i++) {
+            if (!Double.isFinite(seconds[i]) || i > 0 && seconds[i] < seconds[i - 1]) {
+                throw new IllegalArgumentException("Move " + (i + 1) + " of ride " + id + " is not in time order.");
+            }
+            if (!(raw[i] >= 0 && raw[i] <= 1 && counted[i] >= 0 && counted[i] <= 1)) {
+                throw new IllegalArgumentException("Move " + (i + 1) + " of ride " + id + " lies outside 0..1.");
+            }
+        }
+        this.id = id;
+        this.hand = hand;
+        this.resolution = resolution;
+        this.from = from;
+        this.to = to;
+        this.seconds = seconds.clone();
+        this.raw = raw.clone();
+        this.counted = Arrays.equals(raw, counted) ? this.raw : counted.clone();
+    }
+
+    public String id() {
+        return id;
+    }
+
+    public Hand hand() {
+        return hand;
+    }
+
+    public double resolution() {
+        return resolution;
+    }
+
+    public double from() {
+        return from;
+    }
+
+    public double to() {
+        return to;
+    }
+
+    /** How many moves it has. */
+    public int size() {
+        return seconds.length;
+    }
+
+    public double seconds(int i) {
+        return seconds[i];
+    }
+
+    public double raw(int i) {
+        return raw[i];
+    }
+
+    public double counted(int i) {
+        return counted[i];
+    }
+
+    /** True if takeover changed nothing. */
+    public boolean countedAsMoved() {
+        return counted == raw;
+    }
+
+    /** The times of the moves, a copy. */
+    public double[] times() {
+        return seconds.clone();
+    }
+
+    /** The counted places, a copy. */
+    public double[] countedPlaces() {
+        return counted.clone();
+    }
+
+    @Override
+    public boolean equals(Object other) {
+        return other instanceof Ride ride
+                && ride.id.equals(id)
+                && ride.hand.equals(hand)
+                && ride.resolution == resolution
+                && ride.from == from
+                && ride.to == to
+                && Arrays.equals(ride.seconds, seconds)
+                && Arrays.equals(ride.raw, raw)
+                && Arrays.equals(ride.counted, counted);
+    }
+
+    @Override
+    public int hashCode() {
+        return 31 * id.hashCode() + Arrays.hashCode(seconds);
+    }
+
+    @Override
+    public String toString() {
+        return "Ride " + id + " of " + size() + " moves";
+    }
+}

@@ -1,0 +1,2 @@
+/** Rides: the raw moves of one control in one pass, kept for ever and never changed. */
+package agogic.core.ride;

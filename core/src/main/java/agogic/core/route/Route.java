@@ -1,0 +1,69 @@
+package agogic.core.route;
+
+import java.util.Optional;
+
+/**
+ * One wire from hand to sound.
+ *
+ * @param id unique within the session
+ * @param hand the control, empty if the lane is only drawn
+ * @param span how far and which way the control moves the target
+ * @param target what it moves
+ * @param mode what a pass does
+ * @param pinned true if the mode stays after a pass; else it goes back to Read
+ * @param rehearse true if moves are heard and shown but not written until the person says so
+ * @param takeover what happens when the hand does not stand where the value is
+ * @param smoothing time constant in ms of the smoothing of what is heard live, 0 for none
+ * @param on false if the wire is cut for now
+ */
+public record Route(
+        String id,
+        Optional<Hand> hand,
+        Span span,
+        Target target,
+        WriteMode mode,
+        boolean pinned,
+        boolean rehearse,
+        Takeover takeover,
+        double smoothing,
+        boolean on) {
+    public Route {
+        if (!(smoothing >= 0 && smoothing <= 10_000)) {
+            throw new IllegalArgumentException("Smoothing lies between 0 and 10,000 ms, not at " + smoothing + ".");
+        }
+    }
+
+    /** A route in Read that jumps, without smoothing. */
+    public static Route of(String id, Hand hand, Span span, Target target) {
+        return new Route(
+                id, Optional.ofNullable(hand), span, target, WriteMode.READ, false, false, Takeover.JUMP, 0, true);
+    }
+
+    public Route in(WriteMode newMode) {
+        return new Route(id, hand, span, target, newMode, pinned, rehearse, takeover, smoothing, on);
+    }
+
+    public Route with(Span newSpan) {
+        return new Route(id, hand, newSpan, target, mode, pinned, rehearse, takeover, smoothing, on);
+    }
+
+    public Route with(Takeover newTakeover) {
+        return new Route(id, hand, span, target, mode, pinned, rehearse, newTakeover, smoothing, on);
+    }
+
+    public Route pinned(boolean pin) {
+        return new Route(id, hand, span, target, mode, pin, rehearse, takeover, smoothing, on);
+    }
+
+    public Route rehearsing(boolean rehearses) {
+        return new Route(id, hand, span, target, mode, pinned, rehearses, takeover, smoothing, on);
+    }
+
+    public Route smoothed(double milliseconds) {
+        return new Route(id, hand, span, target, mode, pinned, rehearse, takeover, milliseconds, on);
+    }
+
+    public Route switched(boolean isOn) {
+        return new Route(id, hand, span, target, mode, pinned, rehearse, takeover, smoothing, isOn);
+    }
+}

@@ -1,0 +1,264 @@
+package agogic.core.session;
+
+import agogic.core.lane.Lane;
+import agogic.core.parameter.Device;
+import agogic.core.parameter.Parameter;
+import agogic.core.ride.Ride;
+import agogic.core.route.Hand;
+import agogic.core.route.Route;
+import agogic.core.route.Target;
+import agogic.core.surface.Control;
+import agogic.core.surface.Surface;
+import agogic.core.time.Section;
+import agogic.core.time.Timeline;
+import java.util.ArrayList;
+import java.util.HashSet;
+import java.util.List;
+import java.util.Optional;
+import java.util.Set;
+import java.util.function.Function;
+import java.util.function.Predicate;
+
+/**
+ * One piece. Immutable; its constructor refuses what does not hold together, so a session that exists is whole.
+ *
+ * @param name of the piece
+ * @param subtitle what it is for
+ * @param timeline tempo and metre
+ * @param length of the piece in quarter notes
+ * @param sections its parts, in order
+ * @param loop what playing repeats
+ * @param tracks its chains
+ * @param devices all devices of all tracks
+ * @param surfaces the hardware controllers
+ * @param routes the wires from hand to sound, in the order in which they are shown
+ * @param lanes what each target has over time, one a target
+ * @param rides all that was ever recorded
+ */
+public record Session(
+        String name,
+        String subtitle,
+        Timeline timeline,
+        double length,
+        List<Section> sections,
+        Loop loop,
+        List<Track> tracks,
+        List<Device> devices,
+        List<Surface> surfaces,
+        List<Route> routes,
+        List<Lane> lanes,
+        List<Ride> rides) {
+    public Session {
+        sections = List.copyOf(sections);
+        tracks = List.copyOf(tracks);
+        devices = List.copyOf(devices);
+        surfaces = List.copyOf(surfaces);
+        routes = List.copyOf(routes);
+        lanes = List.copyOf(lanes);
+        rides = List.copyOf(rides);
+        if (!(length > 0 && length <= 1e6)) {
+            throw new IllegalArgumentException("A piece is longer than 0 beats, not " + length + ".");
+        }
+        unique("device", devices, Device::id);
+        unique("track", tracks, Track::id);
+        unique("surface", surfaces, Surface::id);
+        unique("route", routes, Route::id);
+        unique("lane", lanes, lane -> lane.target().toString());
+        unique("ride", rides, Ride::id);
+        for (Track track : tracks) {
+            for (String device : track.devices()) {
+                require(devices.stream().anyMatch(d -> d.id().equals(device)), track.name() + " uses device " + device);
+            }
+        }
+        for (Route route : routes) {
+            require(lookUp(devices, route.target()) != null, "Route " + route.id() + " moves " + route.target());
+            Hand hand = route.hand().orElse(null);
+            require(hand == null || lookUp(surfaces, hand) != null, "Route " + route.id() + " begins at " + hand);
+        }
+        for (Lane lane : lanes) {
+            require(lookUp(devices, lane.target()) != null, "A lane moves " + lane.target());
+            for (agogic.core.lane.Stretch stretch : lane.stretches()) {
+                require(
+                        rides.stream().anyMatch(r -> r.id().equals(stretch.ride())),
+                        "The lane of " + lane.target() + " was written by ride " + stretch.ride());
+            }
+        }
+    }
+
+    private static <T> void unique(String what, List<T> all, Function<T, String> id) {
+        Set<String> seen = new HashSet<>();
+        for (T one : all) {
+            if (!seen.add(id.apply(one))) {
+                throw new IllegalArgumentException("There are two of the " + what + " “" + id.apply(one) + "”.");
+            }
+        }
+    }
+
+    private static void require(boolean holds, String what) {
+        if (!holds) {
+            throw new IllegalArgumentException(what + ", which the session does not have.");
+        }
+    }
+
+    private static Parameter lookUp(List<Device> devices, Target target) {
+        for (Device device : devices) {
+            if (device.id().equals(target.device())) {
+                return device.find(target.parameter());
+            }
+        }
+        return null;
+    }
+
+    private static Control lookUp(List<Surface> surfaces, Hand hand) {
+        for (Surface surface : surfaces) {
+            if (surface.id().equals(hand.surface())) {
+                return surface.find(hand.control());
+            }
+        }
+        return null;
+    }
+
+    /** The parameter of a target of this session. */
+    public Parameter parameter(Target target) {
+        Parameter found = lookUp(devices, target);
+        if (found == null) {
+            throw new IllegalArgumentException("The session has no parameter " + target + ".");
+        }
+        return found;
+    }
+
+    /** The device with this id. */
+    public Device device(String id) {
+        return find(devices, d -> d.id().equals(id), "device " + id);
+    }
+
+    /** The surface with this id. */
+    public Surface surface(String id) {
+        return find(surfaces, s -> s.id().equals(id), "surface " + id);
+    }
+
+    /** The control at the beginning of a route. */
+    public Control control(Hand hand) {
+        Control found = lookUp(surfaces, hand);
+        if (found == null) {
+            throw new IllegalArgumentException("The session has no control " + hand + ".");
+        }
+        return found;
+    }
+
+    /** The route with this id. */
+    public Route route(String id) {
+        return find(routes, r -> r.id().equals(id), "route " + id);
+    }
+
+    /** The ride with this id. */
+    public Ride ride(String id) {
+        return find(rides, r -> r.id().equals(id), "ride " + id);
+    }
+
+    private static <T> T find(List<T> all, Predicate<T> which, String what) {
+        for (T one : all) {
+            if (which.test(one)) {
+                return one;
+            }
+        }
+        throw new IllegalArgumentException("The session has no " + what + ".");
+    }
+
+    /** The lane of a target: an empty one if it has none yet. */
+    public Lane lane(Target target) {
+        return laneIfAny(target).orElseGet(() -> Lane.empty(target));
+    }
+
+    public Optional<Lane> laneIfAny(Target target) {
+        return lanes.stream().filter(l -> l.target().equals(target)).findFirst();
+    }
+
+    /** The track on which a device sits. */
+    public Optional<Track> trackOf(String deviceId) {
+        return tracks.stream().filter(t -> t.devices().contains(deviceId)).findFirst();
+    }
+
+    /** Length in seconds. */
+    public double seconds() {
+        return timeline.secondsAt(length);
+    }
+
+    /** With this route in the place of the one with its id, or at the end. */
+    public Session with(Route route) {
+        return withRoutes(put(routes, route, r -> r.id().equals(route.id())));
+    }
+
+    /** With this lane in the place of the one of its target, or at the end. */
+    public Session with(Lane lane) {
+        return withLanes(put(lanes, lane, l -> l.target().equals(lane.target())));
+    }
+
+    /** With one ride more. */
+    public Session with(Ride ride) {
+        return withRides(put(rides, ride, r -> r.id().equals(ride.id())));
+    }
+
+    private static <T> List<T> put(List<T> all, T one, Predicate<T> same) {
+        List<T> list = new ArrayList<>(all);
+        for (int i = 0; i < list.size(); i++) {
+            if (same.test(list.get(i))) {
+                list.set(i, one);
+                return list;
+            }
+        }
+        list.add(one);
+        return list;
+    }
+
+    public Session withRoutes(List<Route> newRoutes) {
+        return new Session(
+                name, subtitle, timeline, length, sections, loop, tracks, devices, surfaces, newRoutes, lanes, rides);
+    }
+
+    public Session withLanes(List<Lane> newLanes) {
+        return new Session(
+                name, subtitle, timeline, length, sections, loop, tracks, devices, surfaces, routes, newLanes, rides);
+    }
+
+    private Session withRides(List<Ride> newRides) {
+        return new Session(
+                name, subtitle, timeline, length, sections, loop, tracks, devices, surfaces, routes, lanes, newRides);
+    }
+
+    public Session withLoop(Loop newLoop) {
+        return new Session(
+                name, subtitle, timeline, length, sections, newLoop, tracks, devices, surfaces, routes, lanes, rides);
+    }
+
+    /** At another tempo or metre. Lanes keep their own times: beats for those locked to beats, seconds for the others. */
+    public Session withTimeline(Timeline newTimeline) {
+        return new Session(
+                name, subtitle, newTimeline, length, sections, loop, tracks, devices, surfaces, routes, lanes, rides);
+    }
+
+    public Session withDevice(Device device) {
+        List<Device> changed = put(devices, device, d -> d.id().equals(device.id()));
+        return new Session(
+                name, subtitle, timeline, length, sections, loop, tracks, changed, surfaces, routes, lanes, rides);
+    }
+
+    /** With the target's parameter resting at {@code value} (normalised) when nothing moves it. */
+    public Session standing(Target target, double value) {
+        Parameter parameter = parameter(target);
+        double rests = parameter.settled(value);
+        return parameter.resting() == rests
+                ? this
+                : withDevice(device(target.device()).with(parameter.restingAt(rests)));
+    }
+
+    /** A ride id that is not taken. */
+    public String freshRideId() {
+        int highest = 0;
+        for (Ride ride : rides) {
+            String digits = ride.id().replaceAll("\\D", "");
+            highest = digits.isEmpty() || digits.length() > 8 ? highest : Math.max(highest, Integer.parseInt(digits));
+        }
+        return "ride-" + (highest + 1);
+    }
+}

@@ -1,0 +1,29 @@
+package agogic.core.time;
+
+/**
+ * A metre from a bar on.
+ *
+ * @param bar the bar it begins with, counted from 1
+ * @param beatsInBar how many beats a bar has, 1 to 64
+ * @param beatUnit the note that makes one beat: 1, 2, 4, 8, 16 or 32
+ */
+public record Metre(int bar, int beatsInBar, int beatUnit) {
+    public Metre {
+        if (bar < 1 || beatsInBar < 1 || beatsInBar > 64) {
+            throw new IllegalArgumentException("A metre needs a bar from 1 and 1 to 64 beats a bar.");
+        }
+        if (beatUnit < 1 || beatUnit > 32 || Integer.bitCount(beatUnit) != 1) {
+            throw new IllegalArgumentException("The beat of a metre is a 1, 2, 4, 8, 16 or 32 note, not " + beatUnit);
+        }
+    }
+
+    /** Length of one beat of this metre, in quarter notes. */
+    public double quartersInBeat() {
+        return 4.0 / beatUnit;
+    }
+
+    /** Length of a bar, in quarter notes. */
+    public double quartersInBar() {
+        return beatsInBar * quartersInBeat();
+    }
+}

@@ -1,0 +1,19 @@
+package agogic.core.time;
+
+/**
+ * A tempo from a beat on.
+ *
+ * @param beat where it begins, in quarter notes from the start of the piece, 0 or more
+ * @param bpm quarter notes a minute, above 0
+ * @param ramp true if the tempo moves linearly in beats to that of the next point; false if it stays (a step)
+ */
+public record TempoPoint(double beat, double bpm, boolean ramp) {
+    public TempoPoint {
+        if (!(beat >= 0) || Double.isInfinite(beat)) {
+            throw new IllegalArgumentException("A tempo begins at beat 0 or later, not at " + beat + ".");
+        }
+        if (!(bpm >= 1 && bpm <= 1000)) {
+            throw new IllegalArgumentException("A tempo lies between 1 and 1000 bpm, not at " + bpm + ".");
+        }
+    }
+}

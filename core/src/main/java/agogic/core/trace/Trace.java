@@ -1,0 +1,220 @@
+package agogic.core.trace;
+
+import agogic.core.midi.MidiParser;
+import agogic.core.parameter.Parameter;
+import agogic.core.play.LiveState;
+import agogic.core.route.Route;
+import agogic.core.session.Session;
+import agogic.core.surface.Control;
+import agogic.core.surface.Surface;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Locale;
+import java.util.Optional;
+
+/**
+ * What happened to the last move, in one sentence, with the one act that mends it.
+ *
+ * @param verdict where the wire stops
+ * @param head one or two words: "Written", "Not written"
+ * @param sentence what moved, how far it came and why no farther
+ * @param route the route it is about, if any
+ * @param act what would mend it, if anything does
+ */
+public record Trace(Verdict verdict, String head, String sentence, Optional<Route> route, Optional<Act> act) {
+    /** Acts that mend a stop. */
+    public enum Act {
+        PUT_IN_TOUCH("Put in Touch"),
+        PLAY("Play"),
+        RIDE("Ride"),
+        TAKE_OVER_NOW("Take over now"),
+        OPEN_SPAN("Open the span"),
+        SWITCH_ON("Switch the route on"),
+        EXPOSE("Expose it"),
+        WRITE_REHEARSAL("Write it"),
+        CONNECT("Connect it");
+
+        private final String spoken;
+
+        Act(String spoken) {
+            this.spoken = spoken;
+        }
+
+        public String spoken() {
+            return spoken;
+        }
+    }
+
+    /** The trace of the last message the engine took, or empty if there was none. */
+    public static Optional<Trace> last(Session session, LiveState live) {
+        LiveState.LastEvent event = live.lastEvent();
+        if (event == null || event.surface() >= session.surfaces().size()) {
+            return Optional.empty();
+        }
+        Surface surface = session.surfaces().get(event.surface());
+        if (event.control() < 0) {
+            return Optional.of(unknown(surface, event.message()));
+        }
+        Control control = surface.controls().get(event.control());
+        double hand = live.control(event.surface(), event.control());
+        List<Integer> routes = routesOf(session, surface, control);
+        if (routes.isEmpty()) {
+            String sentence = control.name() + " moved to " + percent(hand)
+                    + " — the wire stops at the hand: nothing is connected to it.";
+            return Optional.of(
+                    new Trace(Verdict.NO_ROUTE, "No route", sentence, Optional.empty(), Optional.of(Act.CONNECT)));
+        }
+        // Of several wires, the one that comes least far is the one to be explained.
+        int worst = routes.get(0);
+        for (int route : routes) {
+            if (rank(live.verdict(route)) < rank(live.verdict(worst))) {
+                worst = route;
+            }
+        }
+        return Optional.of(of(session, live, worst, hand));
+    }
+
+    private static int rank(Verdict verdict) {
+        return verdict.broken() ? 0 : verdict == Verdict.WRITTEN ? 2 : 1;
+    }
+
+    /** The routes that begin at a control, by their place in the session. */
+    public static List<Integer> routesOf(Session session, Surface surface, Control control) {
+        List<Integer> found = new ArrayList<>();
+        for (int r = 0; r < session.routes().size(); r++) {
+            int number = r;
+            session.routes()
+                    .get(r)
+                    .hand()
+                    .filter(h -> h.surface().equals(surface.id()) && h.control().equals(control.id()))
+                    .ifPresent(h -> found.add(number));
+        }
+        return found;
+    }
+
+    /** The trace of the last move on a route; {@code hand} is where its control stands, 0..1. */
+    public static Trace of(Session session, LiveState live, int index, double hand) {
+        Route route = session.routes().get(index);
+        Parameter parameter = session.parameter(route.target());
+        Verdict verdict = live.verdict(index);
+        String name = session.device(route.target().device()).name() + " · " + parameter.name();
+        String from = route.hand().map(h -> session.control(h).name()).orElse("No control");
+        double asked = route.span().apply(Double.isNaN(hand) ? 0 : hand);
+        String moved = from + " moved to " + percent(hand) + " → " + name;
+        String heard = moved + " = " + parameter.print(parameter.settled(asked));
+        String kept = moved + " stays at " + parameter.print(currentValue(session, live, route));
+        return switch (verdict) {
+            case NONE -> trace(verdict, "Ready", name + " has not been moved yet.", route, null);
+            case TOUCHED -> trace(verdict, "Touched", from + " is held → " + name + ".", route, null);
+            case WRITTEN -> trace(
+                    verdict, "Writing", heard + " — written in " + route.mode().spoken() + ".", route, null);
+            case LEAD_IN -> trace(
+                    verdict, "Count-in", heard + " — kept as the lead-in: it gives the starting value.", route, null);
+            case REHEARSED -> trace(
+                    verdict,
+                    "Rehearsing",
+                    heard + " — heard and kept, not written until you say so.",
+                    route,
+                    Act.WRITE_REHEARSAL);
+            case HEARD_IN_READ -> trace(
+                    verdict, "Heard", heard + " — heard, not written: this route is in Read.", route, Act.PUT_IN_TOUCH);
+            case NOT_PLAYING -> trace(
+                    verdict,
+                    "Not written",
+                    heard + " — heard, but nothing plays: a ride needs time to run.",
+                    route,
+                    Act.PLAY);
+            case READ -> trace(
+                    verdict,
+                    "Not written",
+                    kept + " — the wire stops at the envelope: this route is in Read, so the envelope plays.",
+                    route,
+                    Act.PUT_IN_TOUCH);
+            case WAITING -> trace(
+                    verdict,
+                    "Waiting",
+                    from + " waits for " + route.takeover().spoken() + " at "
+                            + percent(route.span().positionOf(currentValue(session, live, route))) + "; the hand is at "
+                            + percent(hand) + " — the wire stops at the span.",
+                    route,
+                    Act.TAKE_OVER_NOW);
+            case SPAN_CLOSED -> trace(
+                    verdict,
+                    "Not heard",
+                    moved + " — the wire stops at the span: it goes from "
+                            + parameter.print(route.span().from()) + " to the same value.",
+                    route,
+                    Act.OPEN_SPAN);
+            case ROUTE_OFF -> trace(
+                    verdict,
+                    "Not heard",
+                    moved + " — the wire stops at the hand: this route is switched off.",
+                    route,
+                    Act.SWITCH_ON);
+            case RESERVED -> trace(
+                    verdict,
+                    "Refused",
+                    moved + " — the wire stops at the sound: " + parameter.name()
+                            + " is reserved for the device itself and must never be written.",
+                    route,
+                    null);
+            case HIDDEN -> trace(
+                    verdict,
+                    "Not heard",
+                    moved + " — the wire stops at the sound: it sits on no socket, so no host can reach it.",
+                    route,
+                    Act.EXPOSE);
+            case NO_ROUTE, NO_CONTROL -> throw new IllegalStateException("A route has no such verdict.");
+        };
+    }
+
+    private static double currentValue(Session session, LiveState live, Route route) {
+        int number = 0;
+        for (var device : session.devices()) {
+            for (Parameter parameter : device.parameters()) {
+                if (device.id().equals(route.target().device())
+                        && parameter.id().equals(route.target().parameter())) {
+                    return live.value(number);
+                }
+                number++;
+            }
+        }
+        throw new IllegalArgumentException("The session has no parameter " + route.target() + ".");
+    }
+
+    private static Trace trace(Verdict verdict, String head, String sentence, Route route, Act act) {
+        return new Trace(verdict, head, sentence, Optional.of(route), Optional.ofNullable(act));
+    }
+
+    private static Trace unknown(Surface surface, int message) {
+        int status = message >> 16 & 0xFF;
+        String bytes = String.format(Locale.ROOT, "%02X %02X", status, message >> 8 & 0x7F);
+        if (MidiParser.lengthOf(status) == 2) {
+            bytes += String.format(Locale.ROOT, " %02X", message & 0x7F);
+        }
+        String sentence = surface.name() + " sent " + bytes + " (" + describe(message)
+                + ") — the wire stops before the hand: no control of this surface speaks so.";
+        return new Trace(Verdict.NO_CONTROL, "Unknown", sentence, Optional.empty(), Optional.empty());
+    }
+
+    private static String describe(int message) {
+        int status = message >> 16 & 0xFF;
+        int channel = (status & 0x0F) + 1;
+        int data1 = message >> 8 & 0x7F;
+        String what =
+                switch (status & 0xF0) {
+                    case 0x80, 0x90 -> "note " + data1;
+                    case 0xA0 -> "key pressure " + data1;
+                    case 0xB0 -> "CC " + data1;
+                    case 0xC0 -> "program " + data1;
+                    case 0xD0 -> "channel pressure";
+                    default -> "bend";
+                };
+        return what + ", channel " + channel;
+    }
+
+    /** A place of a control as people read it. */
+    public static String percent(double place) {
+        return Double.isNaN(place) ? "–" : Math.round(place * 100) + " %";
+    }
+}

@@ -1,0 +1,2 @@
+/** The trace: what happened to a move, and where its wire stops. */
+package agogic.core.trace;

@@ -1,0 +1,92 @@
+package agogic.core.refine;
+
+import static org.assertj.core.api.Assertions.assertThat;
+
+import agogic.core.envelope.Shape;
+import java.util.Random;
+import net.jqwik.api.ForAll;
+import net.jqwik.api.Property;
+import net.jqwik.api.constraints.DoubleRange;
+import net.jqwik.api.constraints.IntRange;
+import org.junit.jupiter.api.Test;
+
+/** Imai and Iri 1986, Suri 1986: checked against an exhaustive search on small rides. */
+class FewestLinksTest {
+    private static Curve random(Random random, int n, double step) {
+        double[] t = new double[n];
+        double[] v = new double[n];
+        double value = 0.5;
+        for (int i = 0; i < n; i++) {
+            t[i] = i == 0 ? 0 : t[i - 1] + 0.2 + random.nextDouble();
+            value = Math.max(0, Math.min(1, value + step * (random.nextDouble() - 0.5)));
+            v[i] = value;
+        }
+        return new Curve(t, v);
+    }
+
+    @Property(tries = 400)
+    void neverOutsideTheTubeAnywhereInTime(
+            @ForAll long seed,
+            @ForAll @IntRange(min = 1, max = 300) int n,
+            @ForAll @DoubleRange(max = 0.2) double tol) {
+        Tube tube = Tube.around(random(new Random(seed), n, 0.3), tol);
+        Curve path = FewestLinks.within(tube);
+        assertThat(path.times()[0]).isEqualTo(tube.time(0));
+        assertThat(path.times()[path.size() - 1]).isEqualTo(tube.time(n - 1));
+        for (int i = 1; i < path.size(); i++) {
+            double[] t = path.times();
+            double[] v = path.values();
+            assertThat(t[i]).isGreaterThan(t[i - 1]);
+            assertThat(tube.holds(t[i - 1], v[i - 1], t[i], v[i], Shape.STRAIGHT))
+                    .isTrue();
+        }
+    }
+
+    @Property(tries = 150, seed = "1986")
+    void asFewAsAnExhaustiveSearchFinds(@ForAll long seed, @ForAll @IntRange(min = 2, max = 8) int n) {
+        Random random = new Random(seed);
+        Tube tube = Tube.around(random(random, n, 0.8), 0.02 + 0.15 * random.nextDouble());
+        int fewest = FewestLinks.count(tube);
+        assertThat(new ExhaustiveLinks(tube, 6).reachesWith(fewest - 1))
+                .as("a path of %d links was found where %d were said to be fewest", fewest - 1, fewest)
+                .isFalse();
+        // And the search is no straw man: with a hair more room it finds as few.
+        Tube wider = tube.narrowed(1.08);
+        assertThat(new ExhaustiveLinks(wider, 24).reachesWith(fewest)).isTrue();
+    }
+
+    @Property(tries = 200)
+    void theClosestHasNoMoreLinks(@ForAll long seed) {
+        Tube tube = Tube.around(random(new Random(seed), 60, 0.2), 0.05);
+        assertThat(FewestLinks.closest(tube, 5).size())
+                .isLessThanOrEqualTo(FewestLinks.within(tube).size());
+    }
+
+    @Test
+    void pointsOnOneLineAreOneLinkEvenWithoutTolerance() {
+        double[] t = new double[1000];
+        double[] v = new double[1000];
+        for (int i = 0; i < t.length; i++) {
+            t[i] = i * 0.37;
+            v[i] = 0.1 + 0.0007 * t[i];
+        }
+        assertThat(FewestLinks.count(Tube.around(new Curve(t, v), 0))).isEqualTo(1);
+    }
+
+    @Test
+    void withoutToleranceEachCornerStays() {
+        Curve zigzag = new Curve(new double[] {0, 1, 2, 3}, new double[] {0, 1, 0, 1});
+        Curve path = FewestLinks.within(Tube.around(zigzag, 0));
+        assertThat(path.times()).containsExactly(0, 1, 2, 3);
+        assertThat(path.values()).containsExactly(0, 1, 0, 1);
+    }
+
+    @Test
+    void cornersMayLieBetweenTheMoves() {
+        // Two slopes that meet between two samples: one corner suffices, but at no sample's time.
+        Curve roof = new Curve(new double[] {0, 1, 2, 3}, new double[] {0.1, 0.5, 0.5, 0.1});
+        Curve path = FewestLinks.within(Tube.around(roof, 0.05));
+        assertThat(path.size()).isEqualTo(4);
+        assertThat(FewestLinks.count(Tube.around(roof, 0.11))).isEqualTo(2);
+    }
+}

@@ -1,0 +1,28 @@
+package agogic.formats.midi;
+
+/** How fine controllers are written. */
+public enum Fineness {
+    /** One controller, 7 bits. */
+    SEVEN("7", 1.0 / 127),
+    /** A coarse and a fine controller, 14 bits. */
+    FOURTEEN("14", 1.0 / 16383),
+    /** Non-registered parameter numbers, 14 bits. */
+    NRPN("nrpn", 1.0 / 16383);
+
+    private final String word;
+    private final double step;
+
+    Fineness(String word, double step) {
+        this.word = word;
+        this.step = step;
+    }
+
+    public String word() {
+        return word;
+    }
+
+    /** The usual distance of two codes, normalised. */
+    public double step() {
+        return step;
+    }
+}

@@ -1,0 +1,2 @@
+/** Standard MIDI Files 1.0. */
+package agogic.formats.midi;

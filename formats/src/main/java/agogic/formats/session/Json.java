@@ -1,0 +1,168 @@
+package agogic.formats.session;
+
+import agogic.formats.file.FormatException;
+import com.fasterxml.jackson.databind.JsonNode;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Locale;
+import java.util.Optional;
+
+/** A place in a JSON document that knows where it is, so that every error can say so. */
+final class Json {
+    private final JsonNode node;
+    private final String path;
+
+    Json(JsonNode node, String path) {
+        this.node = node;
+        this.path = path;
+    }
+
+    /** Makes something of one element. */
+    @FunctionalInterface
+    interface Reader<T> {
+        T read(Json json) throws FormatException;
+    }
+
+    /** Makes something that may refuse its arguments. */
+    @FunctionalInterface
+    interface Maker<T> {
+        T make() throws FormatException;
+    }
+
+    FormatException error(String what) {
+        return new FormatException("session.json, " + (path.isEmpty() ? "at the top" : path) + ": " + what + ".");
+    }
+
+    private static String kind(JsonNode node) {
+        return switch (node.getNodeType()) {
+            case STRING -> "the text “" + shorten(node.textValue()) + "”";
+            case NUMBER -> "the number " + node;
+            case BOOLEAN -> node.toString();
+            case ARRAY -> "a list";
+            case OBJECT -> "an object";
+            case NULL -> "null";
+            default -> "nothing";
+        };
+    }
+
+    private static String shorten(String text) {
+        return text.length() > 30 ? text.substring(0, 30) + "…" : text;
+    }
+
+    Json at(String name) throws FormatException {
+        if (!node.isObject()) {
+            throw error("expected an object, found " + kind(node));
+        }
+        JsonNode child = node.get(name);
+        String there = path.isEmpty() ? name : path + "." + name;
+        if (child == null) {
+            throw new Json(node, there).error("it is missing");
+        }
+        return new Json(child, there);
+    }
+
+    Optional<Json> maybe(String name) throws FormatException {
+        return node.isObject() && node.hasNonNull(name) ? Optional.of(at(name)) : Optional.empty();
+    }
+
+    String text(String name) throws FormatException {
+        return at(name).text();
+    }
+
+    String text() throws FormatException {
+        if (!node.isTextual()) {
+            throw error("expected a text, found " + kind(node));
+        }
+        return node.textValue();
+    }
+
+    double number(String name) throws FormatException {
+        return at(name).number();
+    }
+
+    double number() throws FormatException {
+        if (!node.isNumber() || !Double.isFinite(node.doubleValue())) {
+            throw error("expected a number, found " + kind(node));
+        }
+        return node.doubleValue();
+    }
+
+    int whole(String name) throws FormatException {
+        Json json = at(name);
+        if (!json.node.isIntegralNumber() || !json.node.canConvertToInt()) {
+            throw json.error("expected a whole number, found " + kind(json.node));
+        }
+        return json.node.intValue();
+    }
+
+    boolean flag(String name) throws FormatException {
+        Json json = at(name);
+        if (!json.node.isBoolean()) {
+            throw json.error("expected true or false, found " + kind(json.node));
+        }
+        return json.node.booleanValue();
+    }
+
+    <E extends Enum<E>> E word(String name, Class<E> words) throws FormatException {
+        Json json = at(name);
+        String text = json.text();
+        List<String> known = new ArrayList<>();
+        for (E word : words.getEnumConstants()) {
+            String name2 = word.name().toLowerCase(Locale.ROOT);
+            if (name2.equals(text)) {
+                return word;
+            }
+            known.add(name2);
+        }
+        throw json.error("expected one of " + String.join(", ", known) + ", found “" + shorten(text) + "”");
+    }
+
+    <T> List<T> list(String name, Reader<T> reader) throws FormatException {
+        Json json = at(name);
+        return json.list(reader);
+    }
+
+    <T> List<T> list(Reader<T> reader) throws FormatException {
+        if (!node.isArray()) {
+            throw error("expected a list, found " + kind(node));
+        }
+        List<T> list = new ArrayList<>(node.size());
+        for (int i = 0; i < node.size(); i++) {
+            list.add(reader.read(new Json(node.get(i), path + "[" + (i + 1) + "]")));
+        }
+        return list;
+    }
+
+    /** A short list of mixed values. */
+    record Cells(Json json) {
+        int size() {
+            return json.node.size();
+        }
+
+        double number(int i) throws FormatException {
+            return new Json(json.node.get(i), json.path + "[" + (i + 1) + "]").number();
+        }
+
+        String text(int i) throws FormatException {
+            return new Json(json.node.get(i), json.path + "[" + (i + 1) + "]").text();
+        }
+    }
+
+    /** This place as a list of at least {@code least} values. */
+    Cells cells(int least) throws FormatException {
+        if (!node.isArray() || node.size() < least) {
+            throw error("expected a list of " + least + " values, found " + kind(node));
+        }
+        return new Cells(this);
+    }
+
+    /** Makes something here; what its constructor refuses is told with this place. */
+    <T> T make(Maker<T> maker) throws FormatException {
+        try {
+            return maker.make();
+        } catch (IllegalArgumentException e) {
+            String message = String.valueOf(e.getMessage());
+            throw error(message.endsWith(".") ? message.substring(0, message.length() - 1) : message);
+        }
+    }
+}

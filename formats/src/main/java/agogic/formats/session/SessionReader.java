@@ -1,0 +1,269 @@
+package agogic.formats.session;
+
+import agogic.core.envelope.Envelope;
+import agogic.core.envelope.Point;
+import agogic.core.lane.Lane;
+import agogic.core.lane.Stretch;
+import agogic.core.parameter.Device;
+import agogic.core.parameter.Parameter;
+import agogic.core.parameter.Taper;
+import agogic.core.parameter.Unit;
+import agogic.core.refine.Recipe;
+import agogic.core.ride.Ride;
+import agogic.core.route.Hand;
+import agogic.core.route.Route;
+import agogic.core.route.Span;
+import agogic.core.route.Takeover;
+import agogic.core.route.Target;
+import agogic.core.route.WriteMode;
+import agogic.core.session.Clip;
+import agogic.core.session.Loop;
+import agogic.core.session.Note;
+import agogic.core.session.Session;
+import agogic.core.session.Track;
+import agogic.core.surface.Address;
+import agogic.core.surface.Control;
+import agogic.core.surface.Surface;
+import agogic.core.time.Lock;
+import agogic.core.time.Metre;
+import agogic.core.time.MetreMap;
+import agogic.core.time.Section;
+import agogic.core.time.TempoMap;
+import agogic.core.time.TempoPoint;
+import agogic.core.time.Timeline;
+import agogic.formats.file.FormatException;
+import agogic.formats.table.RideTable;
+import agogic.formats.table.ShapeText;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+
+/** A session from JSON; every error says where it is. */
+final class SessionReader {
+    private final Map<String, RideTable.Moves> moves;
+
+    /** A reader that finds the moves of each ride by its id. */
+    SessionReader(Map<String, RideTable.Moves> moves) {
+        this.moves = moves;
+    }
+
+    Session read(Json json) throws FormatException {
+        if (!json.text("format").equals(SessionFile.FORMAT)) {
+            throw json.at("format").error("expected “" + SessionFile.FORMAT + "”: this is no Agogic session");
+        }
+        int version = json.whole("version");
+        if (version > SessionFile.VERSION) {
+            throw json.at("version")
+                    .error("this session was saved by a newer Agogic (" + version + "); this one reads up to "
+                            + SessionFile.VERSION);
+        }
+        List<TempoPoint> tempo = json.list(
+                "tempo", j -> j.make(() -> new TempoPoint(j.number("beat"), j.number("bpm"), j.flag("ramp"))));
+        List<Metre> metre =
+                json.list("metre", j -> j.make(() -> new Metre(j.whole("bar"), j.whole("beats"), j.whole("unit"))));
+        Json tempoPlace = json.at("tempo");
+        Timeline timeline = new Timeline(
+                tempoPlace.make(() -> TempoMap.of(tempo)), json.at("metre").make(() -> new MetreMap(metre)));
+        Json loop = json.at("loop");
+        return json.make(() -> new Session(
+                json.text("name"),
+                json.text("subtitle"),
+                timeline,
+                json.number("length"),
+                json.list("sections", j -> j.make(() -> new Section(j.text("name"), j.number("beat")))),
+                loop.make(() -> new Loop(loop.number("from"), loop.number("to"), loop.flag("on"))),
+                json.list("tracks", SessionReader::track),
+                json.list("devices", SessionReader::device),
+                json.list("surfaces", SessionReader::surface),
+                json.list("routes", SessionReader::route),
+                json.list("lanes", SessionReader::lane),
+                json.list("rides", this::ride)));
+    }
+
+    private static Track track(Json json) throws FormatException {
+        return json.make(() -> new Track(
+                json.text("id"),
+                json.text("name"),
+                json.flag("bus"),
+                json.whole("channel"),
+                json.list("devices", Json::text),
+                json.list("clips", SessionReader::clip)));
+    }
+
+    private static Clip clip(Json json) throws FormatException {
+        return json.make(() -> new Clip(
+                json.text("name"),
+                json.number("beat"),
+                json.number("length"),
+                json.list("notes", SessionReader::note)));
+    }
+
+    private static Note note(Json json) throws FormatException {
+        List<Double> cells = json.list(Json::number);
+        if (cells.size() != 4) {
+            throw json.error("a note is beat, length, pitch and velocity");
+        }
+        int pitch = (int) Math.rint(cells.get(2));
+        int velocity = (int) Math.rint(cells.get(3));
+        return json.make(() -> new Note(cells.get(0), cells.get(1), pitch, velocity));
+    }
+
+    private static Device device(Json json) throws FormatException {
+        return json.make(() -> new Device(
+                json.text("id"),
+                json.text("name"),
+                json.text("kind"),
+                json.list("parameters", SessionReader::parameter),
+                json.whole("sockets"),
+                json.list("exposed", Json::text)));
+    }
+
+    private static Parameter parameter(Json json) throws FormatException {
+        Optional<Json> positions = json.maybe("positions");
+        boolean reserved = json.maybe("reserved").isPresent() && json.flag("reserved");
+        List<String> names = positions.isPresent() ? positions.get().list(Json::text) : List.of();
+        return json.make(() -> new Parameter(
+                json.text("id"),
+                json.text("name"),
+                json.text("shortName"),
+                json.text("group"),
+                json.word("unit", Unit.class),
+                taper(json),
+                json.number("from"),
+                json.number("to"),
+                json.number("resting"),
+                names,
+                reserved));
+    }
+
+    private static Taper taper(Json json) throws FormatException {
+        String taper = json.text("taper");
+        return switch (taper) {
+            case "linear" -> Taper.LINEAR;
+            case "logarithmic" -> Taper.LOGARITHMIC;
+            case "fader" -> new Taper.Fader(json.number("amount"));
+            case "power" -> new Taper.Power(json.number("amount"));
+            default -> throw json.at("taper")
+                    .error("expected linear, logarithmic, fader or power, found “" + taper + "”");
+        };
+    }
+
+    private static Surface surface(Json json) throws FormatException {
+        return json.make(() -> new Surface(
+                json.text("id"), json.text("name"), json.text("port"), json.list("controls", SessionReader::control)));
+    }
+
+    private static Control control(Json json) throws FormatException {
+        int touch = json.maybe("touchNote").isPresent() ? json.whole("touchNote") : -1;
+        Json address = json.at("address");
+        return json.make(() -> new Control(
+                json.text("id"), json.text("name"), json.word("kind", Control.Kind.class), address(address), touch));
+    }
+
+    private static Address address(Json json) throws FormatException {
+        int channel = json.whole("channel");
+        String message = json.text("message");
+        return json.make(() -> switch (message) {
+            case "cc" -> new Address.Cc(channel, json.whole("number"));
+            case "cc_pair" -> new Address.CcPair(channel, json.whole("number"));
+            case "relative" -> new Address.Relative(
+                    channel, json.whole("number"), json.word("encoding", Address.Encoding.class));
+            case "bend" -> new Address.Bend(channel);
+            default -> throw json.at("message")
+                    .error("expected cc, cc_pair, relative or bend, found “" + message + "”");
+        });
+    }
+
+    private static Hand hand(Json json) throws FormatException {
+        return new Hand(json.text("surface"), json.text("control"));
+    }
+
+    private static Target target(Json json) throws FormatException {
+        return new Target(json.text("device"), json.text("parameter"));
+    }
+
+    private static Span span(Json json) throws FormatException {
+        return json.make(() -> new Span(
+                json.number("from"), json.number("to"), json.word("curve", Span.Curve.class), json.number("amount")));
+    }
+
+    private static Route route(Json json) throws FormatException {
+        Optional<Json> hand = json.maybe("hand");
+        Optional<Hand> from = hand.isPresent() ? Optional.of(hand(hand.get())) : Optional.empty();
+        return json.make(() -> new Route(
+                json.text("id"),
+                from,
+                span(json.at("span")),
+                target(json.at("target")),
+                json.word("mode", WriteMode.class),
+                json.flag("pinned"),
+                json.flag("rehearse"),
+                json.word("takeover", Takeover.class),
+                json.number("smoothing"),
+                json.flag("on")));
+    }
+
+    private static Lane lane(Json json) throws FormatException {
+        return json.make(() -> new Lane(
+                target(json.at("target")),
+                json.word("lock", Lock.class),
+                envelope(json.at("points")),
+                json.list("stretches", SessionReader::stretch)));
+    }
+
+    private static Envelope envelope(Json json) throws FormatException {
+        List<Point> points = json.list(SessionReader::point);
+        return json.make(() -> Envelope.of(points));
+    }
+
+    private static Point point(Json json) throws FormatException {
+        Json.Cells cells = json.cells(4);
+        return json.make(() -> new Point(
+                cells.number(0), cells.number(1), ShapeText.parse(cells.text(2), cells.text(3)), cells.size() > 4));
+    }
+
+    private static Stretch stretch(Json json) throws FormatException {
+        Json recipe = json.at("recipe");
+        return json.make(() -> new Stretch(
+                json.text("ride"),
+                span(json.at("span")),
+                json.word("mode", WriteMode.class),
+                json.number("handFrom"),
+                json.number("handTo"),
+                json.number("passFrom"),
+                json.number("passTo"),
+                recipe(recipe),
+                json.number("from"),
+                json.number("to"),
+                envelope(json.at("under"))));
+    }
+
+    private static Recipe recipe(Json json) throws FormatException {
+        return json.make(() -> new Recipe(
+                json.number("shift"),
+                json.number("steady"),
+                json.number("tolerance"),
+                json.word("startOn", Recipe.Anchor.class),
+                json.word("endOn", Recipe.Anchor.class),
+                json.number("easeBack"),
+                json.flag("bent"),
+                json.number("dwell")));
+    }
+
+    private Ride ride(Json json) throws FormatException {
+        String id = json.text("id");
+        RideTable.Moves table = moves.get(id);
+        if (table == null) {
+            throw json.error("the moves of this ride are missing; expected them in " + SessionFile.rideEntry(id));
+        }
+        return json.make(() -> new Ride(
+                id,
+                hand(json.at("hand")),
+                json.number("resolution"),
+                json.number("from"),
+                json.number("to"),
+                table.seconds(),
+                table.values(),
+                table.counted()));
+    }
+}

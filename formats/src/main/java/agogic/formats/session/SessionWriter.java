@@ -1,0 +1,260 @@
+package agogic.formats.session;
+
+import agogic.core.envelope.Envelope;
+import agogic.core.lane.Lane;
+import agogic.core.lane.Stretch;
+import agogic.core.parameter.Device;
+import agogic.core.parameter.Parameter;
+import agogic.core.parameter.Taper;
+import agogic.core.refine.Recipe;
+import agogic.core.ride.Ride;
+import agogic.core.route.Route;
+import agogic.core.route.Span;
+import agogic.core.route.Target;
+import agogic.core.session.Clip;
+import agogic.core.session.Note;
+import agogic.core.session.Session;
+import agogic.core.session.Track;
+import agogic.core.surface.Address;
+import agogic.core.surface.Control;
+import agogic.core.surface.Surface;
+import agogic.core.time.Metre;
+import agogic.core.time.Section;
+import agogic.core.time.TempoPoint;
+import agogic.formats.table.ShapeText;
+import com.fasterxml.jackson.databind.node.ArrayNode;
+import com.fasterxml.jackson.databind.node.JsonNodeFactory;
+import com.fasterxml.jackson.databind.node.ObjectNode;
+import java.util.List;
+import java.util.Locale;
+import java.util.function.Function;
+
+/** A session as JSON. */
+final class SessionWriter {
+    private static final JsonNodeFactory JSON = JsonNodeFactory.instance;
+
+    private SessionWriter() {}
+
+    static ObjectNode write(Session session) {
+        ObjectNode json = JSON.objectNode();
+        json.put("format", SessionFile.FORMAT);
+        json.put("version", SessionFile.VERSION);
+        json.put("name", session.name());
+        json.put("subtitle", session.subtitle());
+        json.put("length", session.length());
+        json.set("tempo", list(session.timeline().tempo().points(), SessionWriter::tempo));
+        json.set("metre", list(session.timeline().metre().metres(), SessionWriter::metre));
+        json.set("sections", list(session.sections(), SessionWriter::section));
+        json.set(
+                "loop",
+                object().put("from", session.loop().from())
+                        .put("to", session.loop().to())
+                        .put("on", session.loop().on()));
+        json.set("tracks", list(session.tracks(), SessionWriter::track));
+        json.set("devices", list(session.devices(), SessionWriter::device));
+        json.set("surfaces", list(session.surfaces(), SessionWriter::surface));
+        json.set("routes", list(session.routes(), SessionWriter::route));
+        json.set("lanes", list(session.lanes(), SessionWriter::lane));
+        json.set("rides", list(session.rides(), SessionWriter::ride));
+        return json;
+    }
+
+    private static ObjectNode object() {
+        return JSON.objectNode();
+    }
+
+    private static <T> ArrayNode list(List<T> all, Function<T, ObjectNode> one) {
+        ArrayNode array = JSON.arrayNode(all.size());
+        all.forEach(each -> array.add(one.apply(each)));
+        return array;
+    }
+
+    private static ArrayNode texts(List<String> all) {
+        ArrayNode array = JSON.arrayNode(all.size());
+        all.forEach(array::add);
+        return array;
+    }
+
+    static String word(Enum<?> word) {
+        return word.name().toLowerCase(Locale.ROOT);
+    }
+
+    private static ObjectNode tempo(TempoPoint point) {
+        return object().put("beat", point.beat()).put("bpm", point.bpm()).put("ramp", point.ramp());
+    }
+
+    private static ObjectNode metre(Metre metre) {
+        return object().put("bar", metre.bar()).put("beats", metre.beatsInBar()).put("unit", metre.beatUnit());
+    }
+
+    private static ObjectNode section(Section section) {
+        return object().put("name", section.name()).put("beat", section.beat());
+    }
+
+    private static ObjectNode track(Track track) {
+        ObjectNode json = object().put("id", track.id())
+                .put("name", track.name())
+                .put("bus", track.bus())
+                .put("channel", track.channel());
+        json.set("devices", texts(track.devices()));
+        json.set("clips", list(track.clips(), SessionWriter::clip));
+        return json;
+    }
+
+    private static ObjectNode clip(Clip clip) {
+        ObjectNode json =
+                object().put("name", clip.name()).put("beat", clip.beat()).put("length", clip.length());
+        ArrayNode notes = json.putArray("notes");
+        for (Note note : clip.notes()) {
+            notes.addArray()
+                    .add(note.beat())
+                    .add(note.length())
+                    .add(note.pitch())
+                    .add(note.velocity());
+        }
+        return json;
+    }
+
+    private static ObjectNode device(Device device) {
+        ObjectNode json = object().put("id", device.id())
+                .put("name", device.name())
+                .put("kind", device.kind())
+                .put("sockets", device.sockets());
+        json.set("parameters", list(device.parameters(), SessionWriter::parameter));
+        json.set("exposed", texts(device.exposed()));
+        return json;
+    }
+
+    private static ObjectNode parameter(Parameter parameter) {
+        ObjectNode json = object().put("id", parameter.id())
+                .put("name", parameter.name())
+                .put("shortName", parameter.shortName())
+                .put("group", parameter.group())
+                .put("unit", word(parameter.unit()))
+                .put("from", parameter.from())
+                .put("to", parameter.to())
+                .put("resting", parameter.resting());
+        Taper taper = parameter.taper();
+        if (taper instanceof Taper.Fader fader) {
+            json.put("taper", "fader").put("amount", fader.unity());
+        } else if (taper instanceof Taper.Power power) {
+            json.put("taper", "power").put("amount", power.exponent());
+        } else {
+            json.put("taper", taper instanceof Taper.Logarithmic ? "logarithmic" : "linear");
+        }
+        if (parameter.stepped()) {
+            json.set("positions", texts(parameter.positions()));
+        }
+        if (parameter.reserved()) {
+            json.put("reserved", true);
+        }
+        return json;
+    }
+
+    private static ObjectNode surface(Surface surface) {
+        ObjectNode json =
+                object().put("id", surface.id()).put("name", surface.name()).put("port", surface.port());
+        json.set("controls", list(surface.controls(), SessionWriter::control));
+        return json;
+    }
+
+    private static ObjectNode control(Control control) {
+        ObjectNode json =
+                object().put("id", control.id()).put("name", control.name()).put("kind", word(control.kind()));
+        Address address = control.address();
+        ObjectNode said = json.putObject("address").put("channel", address.channel());
+        if (address instanceof Address.Cc cc) {
+            said.put("message", "cc").put("number", cc.number());
+        } else if (address instanceof Address.CcPair pair) {
+            said.put("message", "cc_pair").put("number", pair.number());
+        } else if (address instanceof Address.Relative relative) {
+            said.put("message", "relative").put("number", relative.number()).put("encoding", word(relative.encoding()));
+        } else {
+            said.put("message", "bend");
+        }
+        if (control.touchSensitive()) {
+            json.put("touchNote", control.touchNote());
+        }
+        return json;
+    }
+
+    private static ObjectNode target(Target target) {
+        return object().put("device", target.device()).put("parameter", target.parameter());
+    }
+
+    private static ObjectNode span(Span span) {
+        return object().put("from", span.from())
+                .put("to", span.to())
+                .put("curve", word(span.curve()))
+                .put("amount", span.amount());
+    }
+
+    private static ObjectNode route(Route route) {
+        ObjectNode json = object().put("id", route.id());
+        route.hand()
+                .ifPresent(hand ->
+                        json.putObject("hand").put("surface", hand.surface()).put("control", hand.control()));
+        json.set("span", span(route.span()));
+        json.set("target", target(route.target()));
+        return json.put("mode", word(route.mode()))
+                .put("pinned", route.pinned())
+                .put("rehearse", route.rehearse())
+                .put("takeover", word(route.takeover()))
+                .put("smoothing", route.smoothing())
+                .put("on", route.on());
+    }
+
+    private static ObjectNode lane(Lane lane) {
+        ObjectNode json = object().put("lock", word(lane.lock()));
+        json.set("target", target(lane.target()));
+        json.set("points", points(lane.envelope()));
+        json.set("stretches", list(lane.stretches(), SessionWriter::stretch));
+        return json;
+    }
+
+    private static ArrayNode points(Envelope envelope) {
+        ArrayNode array = JSON.arrayNode(envelope.size());
+        for (var point : envelope.points()) {
+            ArrayNode one =
+                    array.addArray().add(point.time()).add(point.value()).add(ShapeText.name(point.shape()));
+            one.add(ShapeText.amount(point.shape()));
+            if (point.pinned()) {
+                one.add(true);
+            }
+        }
+        return array;
+    }
+
+    private static ObjectNode stretch(Stretch stretch) {
+        Recipe recipe = stretch.recipe();
+        ObjectNode json = object().put("ride", stretch.ride()).put("mode", word(stretch.mode()));
+        json.set("span", span(stretch.span()));
+        json.put("handFrom", stretch.handFrom())
+                .put("handTo", stretch.handTo())
+                .put("passFrom", stretch.passFrom())
+                .put("passTo", stretch.passTo())
+                .put("from", stretch.from())
+                .put("to", stretch.to());
+        json.putObject("recipe")
+                .put("shift", recipe.shift())
+                .put("steady", recipe.steady())
+                .put("tolerance", recipe.tolerance())
+                .put("startOn", word(recipe.startOn()))
+                .put("endOn", word(recipe.endOn()))
+                .put("easeBack", recipe.easeBack())
+                .put("bent", recipe.bent())
+                .put("dwell", recipe.dwell());
+        json.set("under", points(stretch.under()));
+        return json;
+    }
+
+    private static ObjectNode ride(Ride ride) {
+        ObjectNode json = object().put("id", ride.id());
+        json.putObject("hand")
+                .put("surface", ride.hand().surface())
+                .put("control", ride.hand().control());
+        return json.put("resolution", ride.resolution())
+                .put("from", ride.from())
+                .put("to", ride.to());
+    }
+}

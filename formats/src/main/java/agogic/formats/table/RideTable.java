@@ -1,0 +1,76 @@
+package agogic.formats.table;
+
+import agogic.formats.file.FormatException;
+import java.io.IOException;
+import java.io.Reader;
+import java.nio.file.Path;
+import java.util.Arrays;
+import java.util.List;
+
+/** Moves as tables: {@code seconds,value}, with a third column {@code counted} where takeover changed the place. */
+public final class RideTable {
+    private static final List<List<String>> HEADERS =
+            List.of(List.of("seconds", "value", "counted"), List.of("seconds", "value"));
+
+    private RideTable() {}
+
+    /** The moves of a table: times in order, places 0..1. */
+    public record Moves(double[] seconds, double[] values, double[] counted) {}
+
+    /**
+     * Reads moves.
+     *
+     * @throws FormatException with file and line if there are none
+     */
+    public static Moves read(Path path) throws IOException {
+        Collector collector = new Collector();
+        int header = Table.read(path, HEADERS, collector::take);
+        return collector.moves(String.valueOf(path.getFileName()), header == 0);
+    }
+
+    /** Reads moves from inside another file. */
+    public static Moves read(String name, Reader reader) throws IOException {
+        Collector collector = new Collector();
+        int header = Table.read(name, reader, HEADERS, collector::take);
+        return collector.moves(name, header == 0);
+    }
+
+    private static final class Collector {
+        private double[] seconds = new double[256];
+        private double[] values = new double[256];
+        private double[] counted = new double[256];
+        private int size;
+
+        void take(Table.Line line) throws FormatException {
+            double at = line.number(0, "seconds");
+            double value = line.number(1, "value");
+            boolean third = line.cells().size() > 2;
+            if (size > 0 && at < seconds[size - 1]) {
+                throw line.error("this move comes before the one above it; moves stand in time order");
+            }
+            if (size == seconds.length) {
+                seconds = Arrays.copyOf(seconds, size * 2);
+                values = Arrays.copyOf(values, size * 2);
+                counted = Arrays.copyOf(counted, size * 2);
+            }
+            seconds[size] = at;
+            values[size] = inRange(line, 1, value);
+            counted[size++] = third ? inRange(line, 2, line.number(2, "counted")) : value;
+        }
+
+        private static double inRange(Table.Line line, int column, double value) throws FormatException {
+            if (!(value >= 0 && value <= 1)) {
+                throw line.error("a value lies between 0 and 1, not at " + line.text(column));
+            }
+            return value;
+        }
+
+        Moves moves(String name, boolean third) throws FormatException {
+            if (size == 0) {
+                throw new FormatException(name + " has no moves.");
+            }
+            double[] raw = Arrays.copyOf(values, size);
+            return new Moves(Arrays.copyOf(seconds, size), raw, third ? Arrays.copyOf(counted, size) : raw);
+        }
+    }
+}

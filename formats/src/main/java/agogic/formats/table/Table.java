@@ -1,0 +1,120 @@
+package agogic.formats.table;
+
+import agogic.formats.file.FormatException;
+import java.io.IOException;
+import java.io.Reader;
+import java.io.UncheckedIOException;
+import java.nio.charset.MalformedInputException;
+import java.nio.charset.StandardCharsets;
+import java.nio.file.Files;
+import java.nio.file.NoSuchFileException;
+import java.nio.file.Path;
+import java.util.List;
+import org.apache.commons.csv.CSVException;
+import org.apache.commons.csv.CSVFormat;
+import org.apache.commons.csv.CSVParser;
+import org.apache.commons.csv.CSVRecord;
+
+/** Reads a table line by line, with the place in every error. */
+final class Table {
+    /** A table with more lines than this is refused: it would not fit into memory with the rest. */
+    private static final int MOST_LINES = 20_000_000;
+
+    private Table() {}
+
+    /** One line of a table. */
+    record Line(String file, long number, CSVRecord cells) {
+        String text(int column) {
+            return column < cells.size() ? cells.get(column).strip() : "";
+        }
+
+        /** The number in a column. */
+        double number(int column, String name) throws FormatException {
+            String text = text(column);
+            try {
+                double value = Double.parseDouble(text);
+                if (Double.isFinite(value)) {
+                    return value;
+                }
+            } catch (NumberFormatException e) {
+                // Told below, with the place.
+            }
+            throw error("expected a number for “" + name + "”, found “" + text + "”");
+        }
+
+        FormatException error(String what) {
+            return new FormatException(file + ", line " + number + ": " + what + ".");
+        }
+    }
+
+    /** Takes one line. */
+    @FunctionalInterface
+    interface Taker {
+        void take(Line line) throws IOException;
+    }
+
+    /** Reads {@code path}, whose first line must begin with one of the {@code headers}; returns which. */
+    static int read(Path path, List<List<String>> headers, Taker taker) throws IOException {
+        String name = String.valueOf(path.getFileName());
+        try (Reader reader = Files.newBufferedReader(path, StandardCharsets.UTF_8)) {
+            return read(name, reader, headers, taker);
+        } catch (NoSuchFileException e) {
+            throw new FormatException("There is no file " + path + ".", e);
+        }
+    }
+
+    static int read(String name, Reader reader, List<List<String>> headers, Taker taker) throws IOException {
+        try (CSVParser parser =
+                CSVFormat.RFC4180.builder().setIgnoreEmptyLines(true).get().parse(reader)) {
+            int header = -1;
+            long lines = 0;
+            for (CSVRecord record : parser) {
+                if (header < 0) {
+                    header = header(name, record, headers);
+                    continue;
+                }
+                if (++lines > MOST_LINES) {
+                    throw new FormatException(name + " has more than " + MOST_LINES + " lines.");
+                }
+                taker.take(new Line(name, parser.getCurrentLineNumber(), record));
+            }
+            if (header < 0) {
+                throw new FormatException(name + " is empty. Expected a first line “" + words(headers) + "”.");
+            }
+            return header;
+        } catch (UncheckedIOException | CSVException e) {
+            throw unreadable(name, e.getCause() == null ? e : e.getCause());
+        } catch (MalformedInputException e) {
+            throw unreadable(name, e);
+        }
+    }
+
+    private static FormatException unreadable(String name, Throwable cause) {
+        if (cause instanceof FormatException already) {
+            return already;
+        }
+        return new FormatException(
+                name + " is no table of comma-separated values in UTF-8: " + cause.getMessage(), cause);
+    }
+
+    private static int header(String name, CSVRecord record, List<List<String>> headers) throws FormatException {
+        for (int h = 0; h < headers.size(); h++) {
+            List<String> wanted = headers.get(h);
+            boolean same = record.size() >= wanted.size();
+            for (int i = 0; same && i < wanted.size(); i++) {
+                same = record.get(i).strip().replace("\uFEFF", "").equalsIgnoreCase(wanted.get(i));
+            }
+            if (same) {
+                return h;
+            }
+        }
+        String found = String.join(",", record.toList());
+        String shown = found.length() > 60 ? found.substring(0, 60) + "…" : found;
+        throw new FormatException(name + ", line 1: expected “" + words(headers) + "”, found “" + shown + "”.");
+    }
+
+    private static String words(List<List<String>> headers) {
+        return String.join(
+                "” or “", headers.stream().map(h -> String.join(",", h)).toList());
+    }
+}

@@ -1,0 +1,2 @@
+/** Tables of comma-separated values (RFC 4180): envelopes, rides, bytes, sampled lanes. */
+package agogic.formats.table;

@@ -1,0 +1,51 @@
+package agogic.standins.comet;
+
+import agogic.core.session.Clip;
+import agogic.core.session.Note;
+import java.util.ArrayList;
+import java.util.List;
+
+/** The notes of <em>Slow Comet</em>: 48 bars of 4/4, the same every time. */
+final class Score {
+    private static final int BEATS = 4;
+    /** One chord a four bars; MIDI pitches. */
+    private static final int[][] CHORDS = {
+        {50, 57, 62, 65, 69}, {48, 55, 60, 64, 67}, {46, 53, 58, 62, 65}, {45, 52, 57, 60, 64},
+        {50, 57, 62, 65, 69}, {53, 60, 65, 69, 72}, {48, 55, 60, 64, 67}, {46, 53, 58, 62, 69},
+        {43, 50, 55, 58, 62}, {45, 52, 57, 61, 64}, {50, 57, 62, 66, 69}, {50, 57, 62, 66, 74}
+    };
+    /** When the glass strikes within a bar, and which note of the chord. */
+    private static final double[][] STRIKES = {{0, 1}, {1.5, 3}, {2.5, 2}, {3.25, 4}};
+
+    private Score() {}
+
+    static List<Clip> glass() {
+        List<Clip> clips = new ArrayList<>();
+        String[] names = {"Glass A", "Glass B", "Glass C"};
+        for (int part = 0; part < CHORDS.length; part++) {
+            List<Note> notes = new ArrayList<>();
+            for (int bar = 0; bar < 4; bar++) {
+                for (int s = 0; s < STRIKES.length; s++) {
+                    boolean quiet = part < 2 && s % 2 == 1 || part == 8 && s > 0;
+                    if (quiet) {
+                        continue;
+                    }
+                    int pitch = CHORDS[part][(int) STRIKES[s][1]] + (bar == 3 && s == 3 ? 12 : 0);
+                    int velocity = 58 + (part * 7 + bar * 11 + s * 17) % 40;
+                    notes.add(new Note(bar * BEATS + STRIKES[s][0], 1.4, pitch, velocity));
+                }
+            }
+            clips.add(new Clip(names[part % 3], part * 16.0, 16, notes));
+        }
+        return clips;
+    }
+
+    static List<Clip> drone() {
+        List<Clip> clips = new ArrayList<>();
+        for (int part = 0; part < CHORDS.length; part++) {
+            Note low = new Note(0, 15.75, CHORDS[part][0] - 12, 70 + part % 3 * 12);
+            clips.add(new Clip("Drone " + (part + 1), part * 16.0, 16, List.of(low)));
+        }
+        return clips;
+    }
+}

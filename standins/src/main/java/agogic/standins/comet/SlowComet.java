@@ -1,0 +1,194 @@
+package agogic.standins.comet;
+
+import agogic.core.envelope.Envelope;
+import agogic.core.envelope.Point;
+import agogic.core.envelope.Shape;
+import agogic.core.lane.Lane;
+import agogic.core.midi.MidiParser;
+import agogic.core.parameter.Device;
+import agogic.core.parameter.Parameter;
+import agogic.core.play.Engine;
+import agogic.core.route.Hand;
+import agogic.core.route.Route;
+import agogic.core.route.Span;
+import agogic.core.route.Target;
+import agogic.core.route.WriteMode;
+import agogic.core.session.Loop;
+import agogic.core.session.Session;
+import agogic.core.session.Track;
+import agogic.core.time.MetreMap;
+import agogic.core.time.Section;
+import agogic.core.time.TempoMap;
+import agogic.core.time.Timeline;
+import agogic.core.write.Pass;
+import agogic.core.write.PassWriter;
+import agogic.standins.sound.StandIns;
+import agogic.standins.surfaces.DemoSurfaces;
+import java.util.ArrayList;
+import java.util.List;
+
+/** The demo piece: the score of a planetarium show, 84 bpm, 4/4, 48 bars. */
+public final class SlowComet {
+    private static final double TICK = 0.001;
+
+    private SlowComet() {}
+
+    /** The demo as it opens: with drawn envelopes and two rides. */
+    public static Session session() {
+        Session session = score();
+        session = ridden(session, RecordedHand.OPENING_SWEEP);
+        return ridden(session, RecordedHand.RIBBON_DRIFT);
+    }
+
+    /** The piece with its wires and drawn envelopes, before anybody rode anything. */
+    public static Session score() {
+        List<Device> devices = List.of(
+                StandIns.partialBank("partial-bank"),
+                StandIns.twoPoleFilter("filter"),
+                StandIns.dronePair("drone"),
+                StandIns.slowChorus("chorus"),
+                StandIns.echoLine("echo"),
+                StandIns.longHall("hall"));
+        List<Track> tracks = List.of(
+                new Track("glass", "Glass Partials", false, 1, List.of("partial-bank", "filter"), Score.glass()),
+                new Track("drone", "Low Drone", false, 2, List.of("drone", "chorus"), Score.drone()),
+                new Track("wash", "Dome Wash", true, 3, List.of("echo", "hall"), List.of()));
+        List<Section> sections = List.of(
+                new Section("Dusk", 0),
+                new Section("First star", 32),
+                new Section("Comet", 64),
+                new Section("Shadow", 128),
+                new Section("Dawn", 160));
+        Session bare = new Session(
+                "Slow Comet",
+                "planetarium show",
+                new Timeline(TempoMap.steady(84), MetreMap.steady(4, 4)),
+                192,
+                sections,
+                new Loop(64, 96, false),
+                tracks,
+                devices,
+                List.of(DemoSurfaces.northEight(), DemoSurfaces.breathAndRibbon()),
+                List.of(),
+                List.of(),
+                List.of());
+        return lanes(routes(bare));
+    }
+
+    private static Session routes(Session session) {
+        List<Route> routes = new ArrayList<>();
+        routes.add(route(session, "fader-1", "filter/cutoff", "180 Hz", "6.2 kHz"));
+        routes.add(route(session, "fader-2", "partial-bank/brightness", "6 dB", "-12 dB"));
+        routes.add(route(session, "knob-2", "partial-bank/voicing", "Bowed", "Bell"));
+        routes.add(route(session, "knob-6", "partial-bank/spread", "0 %", "100 %"));
+        routes.add(route(session, "ribbon", "drone/detune", "-30 ct", "30 ct"));
+        routes.add(route(session, "fader-4", "drone/level", "-40 dB", "0 dB"));
+        routes.add(route(session, "fader-3", "echo/feedback", "0 %", "65 %"));
+        routes.add(route(session, null, "hall/bypass", "Off", "On"));
+        routes.add(route(session, "knob-5", "hall/decay", "0.4 s", "9 s"));
+        return session.withRoutes(routes);
+    }
+
+    private static Route route(Session session, String control, String target, String from, String to) {
+        int slash = target.indexOf('/');
+        Target at = new Target(target.substring(0, slash), target.substring(slash + 1));
+        Parameter parameter = session.parameter(at);
+        Hand hand =
+                control == null ? null : new Hand(control.equals("ribbon") ? "breath-ribbon" : "north-eight", control);
+        Span span = parameter.stepped() ? Span.FULL : Span.straight(parameter.parse(from), parameter.parse(to));
+        return Route.of("route-" + target.replace('/', '-'), hand, span, at);
+    }
+
+    private static Session lanes(Session session) {
+        Session drawn = session;
+        drawn = lane(
+                drawn,
+                "filter/cutoff",
+                Shape.STRAIGHT,
+                "0 520 Hz",
+                "32 640 Hz",
+                "64 440 Hz",
+                "96 1.9 kHz",
+                "128 2.4 kHz",
+                "160 1.3 kHz",
+                "192 700 Hz");
+        drawn = lane(
+                drawn,
+                "partial-bank/brightness",
+                Shape.S,
+                "0 -5 dB",
+                "32 -3 dB",
+                "64 -8 dB",
+                "112 1 dB",
+                "160 -4 dB",
+                "192 -9 dB");
+        drawn = lane(
+                drawn, "partial-bank/voicing", Shape.HOLD, "0 Bowed", "32 Struck", "64 Bell", "128 Air", "160 Struck");
+        drawn = lane(
+                drawn,
+                "drone/level",
+                Shape.bent(0.35),
+                "0 -30 dB",
+                "16 -14 dB",
+                "64 -9 dB",
+                "128 -6 dB",
+                "160 -12 dB",
+                "192 -36 dB");
+        drawn = lane(
+                drawn,
+                "echo/feedback",
+                Shape.STRAIGHT,
+                "0 22 %",
+                "64 22 %",
+                "104 30 %",
+                "108 52 %",
+                "160 52 %",
+                "192 18 %");
+        drawn = lane(drawn, "hall/bypass", Shape.HOLD, "0 Off", "128 On", "132 Off");
+        return lane(drawn, "hall/decay", Shape.bent(0.4), "0 1.2 s", "64 2.4 s", "128 5.5 s", "192 8.5 s");
+    }
+
+    private static Session lane(Session session, String target, Shape shape, String... points) {
+        int slash = target.indexOf('/');
+        Target at = new Target(target.substring(0, slash), target.substring(slash + 1));
+        Parameter parameter = session.parameter(at);
+        List<Point> list = new ArrayList<>();
+        for (String point : points) {
+            int space = point.indexOf(' ');
+            double beat = Double.parseDouble(point.substring(0, space));
+            list.add(new Point(beat, parameter.parse(point.substring(space + 1)), shape));
+        }
+        return session.with(Lane.drawn(at, Envelope.of(list)));
+    }
+
+    /** The session after a recorded hand rode its control in Touch, over the bars it was made for. */
+    public static Session ridden(Session session, RecordedHand hand) {
+        Session armed = session;
+        for (Route route : session.routes()) {
+            boolean ridden =
+                    route.hand().filter(h -> h.control().equals(hand.control())).isPresent();
+            armed = ridden ? armed.with(route.in(WriteMode.TOUCH)) : armed;
+        }
+        int surface = session.surfaces().indexOf(session.surface(hand.surface().id()));
+        Timeline timeline = session.timeline();
+        double from = timeline.secondsAt(timeline.metre().beatOfBar(hand.fromBar()));
+        double to = timeline.secondsAt(timeline.metre().beatOfBar(hand.toBar()));
+        double leadIn = timeline.secondsAt(timeline.metre().beatOfBar(hand.fromBar() - 1));
+        Engine engine = new Engine(armed);
+        MidiParser parser = new MidiParser(engine.port(surface));
+        engine.play(leadIn, from, to);
+        engine.tick(0);
+        List<RecordedHand.Bytes> bytes = hand.bytes();
+        int next = 0;
+        for (double clock = TICK; clock < to - leadIn + 1; clock += TICK) {
+            while (next < bytes.size() && bytes.get(next).seconds() + from - leadIn <= clock) {
+                parser.accept(
+                        bytes.get(next).bytes(), Math.round((bytes.get(next).seconds() + from - leadIn) * 1e9));
+                next++;
+            }
+            engine.tick(Math.round(clock * 1e9));
+        }
+        List<Pass> passes = engine.finishedPass();
+        return passes == null ? session : PassWriter.write(armed, passes);
+    }
+}

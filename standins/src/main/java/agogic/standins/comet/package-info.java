@@ -1,0 +1,2 @@
+/** The demo piece, its score and its recorded hands. All of it is made up. */
+package agogic.standins.comet;

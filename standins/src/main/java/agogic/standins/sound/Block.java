@@ -1,0 +1,12 @@
+package agogic.standins.sound;
+
+/** The unit of sound: 64 frames at 48 kHz. */
+public final class Block {
+    public static final int RATE = 48_000;
+    public static final int FRAMES = 64;
+
+    /** Seconds of one block. */
+    public static final double SECONDS = (double) FRAMES / RATE;
+
+    private Block() {}
+}

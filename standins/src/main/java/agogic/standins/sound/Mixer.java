@@ -1,0 +1,181 @@
+package agogic.standins.sound;
+
+import agogic.core.parameter.Device;
+import agogic.core.play.LiveState;
+import agogic.core.play.ParameterIndex;
+import agogic.core.session.Clip;
+import agogic.core.session.Note;
+import agogic.core.session.Session;
+import agogic.core.session.Track;
+import java.util.ArrayList;
+import java.util.Arrays;
+import java.util.Comparator;
+import java.util.List;
+
+/**
+ * All tracks of a session, sounding: instruments play their notes, effects follow, tracks go to the buses and out. Follows
+ * the position and the values of an engine. Used by one thread; allocates nothing while it plays.
+ */
+public final class Mixer {
+    private static final double SEND = 0.42;
+
+    private record Event(double seconds, boolean on, int pitch, int velocity) {}
+
+    private final List<Strip> strips = new ArrayList<>();
+    private final List<Strip> buses = new ArrayList<>();
+    private final double[] sendLeft = new double[Block.FRAMES];
+    private final double[] sendRight = new double[Block.FRAMES];
+    private double reached = Double.NaN;
+    private double clickPhase = 1;
+    private double clickStep;
+    private final Session session;
+
+    /** The mixer of a session's tracks; what is edited later in lanes and routes does not concern it. */
+    public Mixer(Session session) {
+        this.session = session;
+        ParameterIndex index = new ParameterIndex(session);
+        for (Track track : session.tracks()) {
+            (track.bus() ? buses : strips).add(new Strip(session, track, index));
+        }
+    }
+
+    /** Makes one block into {@code left} and {@code right} (64 frames each, replaced), as the engine stands now. */
+    public void block(LiveState live, double[] left, double[] right) {
+        double position = live.playing() ? live.position() : Double.NaN;
+        boolean flows = position >= reached && position < reached + 0.25;
+        boolean stopped = Double.isNaN(position) && !Double.isNaN(reached);
+        Arrays.fill(left, 0);
+        Arrays.fill(right, 0);
+        Arrays.fill(sendLeft, 0);
+        Arrays.fill(sendRight, 0);
+        for (Strip strip : strips) {
+            if (stopped || !flows && !Double.isNaN(position)) {
+                strip.silenceNotes();
+                strip.seek(position);
+            }
+            if (!Double.isNaN(position)) {
+                strip.play(position + Block.SECONDS);
+            }
+            strip.process(live, null, null);
+            for (int i = 0; i < Block.FRAMES; i++) {
+                left[i] += strip.left[i];
+                right[i] += strip.right[i];
+                sendLeft[i] += SEND * strip.left[i];
+                sendRight[i] += SEND * strip.right[i];
+            }
+        }
+        for (Strip bus : buses) {
+            bus.process(live, sendLeft, sendRight);
+            for (int i = 0; i < Block.FRAMES; i++) {
+                left[i] += bus.left[i];
+                right[i] += bus.right[i];
+            }
+        }
+        if (live.countingIn()) {
+            click(position, left, right);
+        }
+        for (int i = 0; i < Block.FRAMES; i++) {
+            left[i] = soft(left[i]);
+            right[i] = soft(right[i]);
+        }
+        reached = position;
+    }
+
+    /** Straight up to −3 dB, then ever softer, never beyond full scale. */
+    private static double soft(double x) {
+        double a = Math.abs(x);
+        return a <= 0.7 ? x : Math.signum(x) * (0.7 + 0.3 * Math.tanh((a - 0.7) / 0.3));
+    }
+
+    /** A short tick on each beat of the count-in, higher on the bar. */
+    private void click(double position, double[] left, double[] right) {
+        double beat = session.timeline().beatAt(position);
+        double next = session.timeline().beatAt(position + Block.SECONDS);
+        double line = Math.ceil(beat - 1e-9);
+        if (line < next) {
+            boolean bar = Math.abs(session.timeline().metre().nearestBarLine(line) - line) < 1e-6;
+            clickPhase = 0;
+            clickStep = (bar ? 1_760.0 : 1_174.7) / Block.RATE;
+        }
+        for (int i = 0; i < Block.FRAMES && clickPhase < 60; i++) {
+            double tick = 0.25 * Math.sin(2 * Math.PI * clickPhase) * Math.exp(-clickPhase * clickStep * 90);
+            clickPhase += clickStep;
+            left[i] += tick;
+            right[i] += tick;
+        }
+    }
+
+    private static final class Strip {
+        private final List<Sound> sounds = new ArrayList<>();
+        private final List<Knobs> knobs = new ArrayList<>();
+        private final List<Integer> starts = new ArrayList<>();
+        private final Event[] events;
+        private final double[] left = new double[Block.FRAMES];
+        private final double[] right = new double[Block.FRAMES];
+        private int next;
+
+        Strip(Session session, Track track, ParameterIndex index) {
+            for (String id : track.devices()) {
+                Device device = session.device(id);
+                StandIns.sound(device).ifPresent(sound -> {
+                    sounds.add(sound);
+                    knobs.add(new Knobs(device));
+                    starts.add(index.startOf(id));
+                });
+            }
+            List<Event> list = new ArrayList<>();
+            for (Clip clip : track.clips()) {
+                for (Note note : clip.notes()) {
+                    double on = session.timeline().secondsAt(clip.beat() + note.beat());
+                    double off = session.timeline()
+                            .secondsAt(clip.beat() + Math.min(clip.length(), note.beat() + note.length()));
+                    list.add(new Event(on, true, note.pitch(), note.velocity()));
+                    list.add(new Event(off, false, note.pitch(), 0));
+                }
+            }
+            list.sort(Comparator.comparingDouble(Event::seconds).thenComparing(Event::on));
+            events = list.toArray(new Event[0]);
+        }
+
+        void seek(double position) {
+            next = 0;
+            while (next < events.length && events[next].seconds() < position) {
+                next++;
+            }
+        }
+
+        void silenceNotes() {
+            if (!sounds.isEmpty()) {
+                for (int pitch = 0; pitch < 128; pitch++) {
+                    sounds.get(0).noteOff(pitch);
+                }
+            }
+        }
+
+        void play(double until) {
+            while (next < events.length && events[next].seconds() < until) {
+                Event event = events[next++];
+                if (sounds.isEmpty()) {
+                    continue;
+                }
+                if (event.on()) {
+                    sounds.get(0).noteOn(event.pitch(), event.velocity());
+                } else {
+                    sounds.get(0).noteOff(event.pitch());
+                }
+            }
+        }
+
+        void process(LiveState live, double[] inLeft, double[] inRight) {
+            for (int i = 0; i < Block.FRAMES; i++) {
+                left[i] = inLeft == null ? 0 : inLeft[i];
+                right[i] = inRight == null ? 0 : inRight[i];
+            }
+            for (int s = 0; s < sounds.size(); s++) {
+                int start = starts.get(s);
+                knobs.get(s).update(live, start);
+                sounds.get(s).process(left, right, knobs.get(s));
+            }
+        }
+    }
+}

@@ -1,0 +1,133 @@
+package agogic.standins.surfaces;
+
+import java.util.List;
+import java.util.concurrent.CopyOnWriteArrayList;
+import javax.sound.midi.InvalidMidiDataException;
+import javax.sound.midi.MidiDevice;
+import javax.sound.midi.MidiUnavailableException;
+import javax.sound.midi.Receiver;
+import javax.sound.midi.ShortMessage;
+import javax.sound.midi.Transmitter;
+
+/** A MIDI input of {@code javax.sound.midi} behind which a drawn surface stands instead of a cable. */
+public final class SimulatedDevice implements MidiDevice {
+    private final Description description;
+    private final List<Out> transmitters = new CopyOnWriteArrayList<>();
+    private volatile boolean open;
+
+    private static final class Description extends Info {
+        Description(String name) {
+            super(name, "Agogic", "drawn on the screen, sends real messages", "1");
+        }
+    }
+
+    SimulatedDevice(String name) {
+        description = new Description(name);
+    }
+
+    /** Sends whole messages, one after another in {@code bytes} (no running status), to all who listen. */
+    public void send(byte[] bytes) {
+        if (!open) {
+            return;
+        }
+        long micros = getMicrosecondPosition();
+        for (int i = 0; i < bytes.length; ) {
+            int status = bytes[i] & 0xFF;
+            int length = agogic.core.midi.MidiParser.lengthOf(status);
+            try {
+                int second = length > 1 ? bytes[i + 2] & 0x7F : 0;
+                ShortMessage message = new ShortMessage(status, bytes[i + 1] & 0x7F, second);
+                for (Out transmitter : transmitters) {
+                    transmitter.send(message, micros);
+                }
+            } catch (InvalidMidiDataException e) {
+                throw new IllegalArgumentException("This is no channel message: " + status, e);
+            }
+            i += 1 + length;
+        }
+    }
+
+    @Override
+    public Info getDeviceInfo() {
+        return description;
+    }
+
+    @Override
+    public void open() {
+        open = true;
+    }
+
+    @Override
+    public void close() {
+        open = false;
+        transmitters.forEach(Out::close);
+    }
+
+    @Override
+    public boolean isOpen() {
+        return open;
+    }
+
+    @Override
+    public long getMicrosecondPosition() {
+        return System.nanoTime() / 1000;
+    }
+
+    @Override
+    public int getMaxReceivers() {
+        return 0;
+    }
+
+    @Override
+    public int getMaxTransmitters() {
+        return -1;
+    }
+
+    @Override
+    public Receiver getReceiver() throws MidiUnavailableException {
+        throw new MidiUnavailableException("A drawn surface sends; it does not receive.");
+    }
+
+    @Override
+    public List<Receiver> getReceivers() {
+        return List.of();
+    }
+
+    @Override
+    public Transmitter getTransmitter() {
+        Out out = new Out();
+        transmitters.add(out);
+        return out;
+    }
+
+    @Override
+    public List<Transmitter> getTransmitters() {
+        return List.copyOf(transmitters);
+    }
+
+    private final class Out implements Transmitter {
+        private volatile Receiver receiver;
+
+        void send(ShortMessage message, long micros) {
+            Receiver to = receiver;
+            if (to != null) {
+                to.send(message, micros);
+            }
+        }
+
+        @Override
+        public void setReceiver(Receiver to) {
+            receiver = to;
+        }
+
+        @Override
+        public Receiver getReceiver() {
+            return receiver;
+        }
+
+        @Override
+        public void close() {
+            transmitters.remove(this);
+        }
+    }
+}
