@@ -4,10 +4,9 @@ import agogic.core.envelope.Envelope;
 import agogic.core.envelope.Point;
 import agogic.core.envelope.Shape;
 import agogic.core.lane.Lane;
-import agogic.core.midi.MidiParser;
 import agogic.core.parameter.Device;
 import agogic.core.parameter.Parameter;
-import agogic.core.play.Engine;
+import agogic.core.play.ScriptedPass;
 import agogic.core.route.Hand;
 import agogic.core.route.Route;
 import agogic.core.route.Span;
@@ -20,7 +19,6 @@ import agogic.core.time.MetreMap;
 import agogic.core.time.Section;
 import agogic.core.time.TempoMap;
 import agogic.core.time.Timeline;
-import agogic.core.write.Pass;
 import agogic.core.write.PassWriter;
 import agogic.standins.sound.StandIns;
 import agogic.standins.surfaces.DemoSurfaces;
@@ -29,8 +27,6 @@ import java.util.List;
 
 /** The demo piece: the score of a planetarium show, 84 bpm, 4/4, 48 bars. */
 public final class SlowComet {
-    private static final double TICK = 0.001;
-
     private SlowComet() {}
 
     /** The demo as it opens: with drawn envelopes and two rides. */
@@ -173,22 +169,8 @@ public final class SlowComet {
         Timeline timeline = session.timeline();
         double from = timeline.secondsAt(timeline.metre().beatOfBar(hand.fromBar()));
         double to = timeline.secondsAt(timeline.metre().beatOfBar(hand.toBar()));
-        double leadIn = timeline.secondsAt(timeline.metre().beatOfBar(hand.fromBar() - 1));
-        Engine engine = new Engine(armed);
-        MidiParser parser = new MidiParser(engine.port(surface));
-        engine.play(leadIn, from, to);
-        engine.tick(0);
-        List<RecordedHand.Bytes> bytes = hand.bytes();
-        int next = 0;
-        for (double clock = TICK; clock < to - leadIn + 1; clock += TICK) {
-            while (next < bytes.size() && bytes.get(next).seconds() + from - leadIn <= clock) {
-                parser.accept(
-                        bytes.get(next).bytes(), Math.round((bytes.get(next).seconds() + from - leadIn) * 1e9));
-                next++;
-            }
-            engine.tick(Math.round(clock * 1e9));
-        }
-        List<Pass> passes = engine.finishedPass();
-        return passes == null ? session : PassWriter.write(armed, passes);
+        ScriptedPass script = new ScriptedPass(armed, surface);
+        hand.bytes().forEach(some -> script.add(some.seconds(), some.bytes()));
+        return PassWriter.write(armed, script.run(from, to));
     }
 }

@@ -1,0 +1,66 @@
+package agogic.desk.command;
+
+import agogic.desk.window.Launch;
+import agogic.formats.session.SessionFile;
+import java.io.IOException;
+import java.io.PrintWriter;
+import java.nio.charset.StandardCharsets;
+import java.nio.file.Path;
+import picocli.CommandLine;
+import picocli.CommandLine.Command;
+import picocli.CommandLine.Parameters;
+
+/** All commands of {@code ./agogic}. */
+@Command(
+        name = "agogic",
+        mixinStandardHelpOptions = true,
+        version = "Agogic 0.1.0",
+        description = "The desk between the hand and the sound. Without words it opens the window.",
+        subcommands = {
+            DemoCommand.class,
+            ShotsCommand.class,
+            RefineCommand.class,
+            SampleCommand.class,
+            RideCommand.class,
+            LaneCommand.class,
+            ExportCommand.class
+        },
+        footer = {"", "Also, from the source folder: test (all tests), bench (the benchmarks)."})
+public final class Commands extends FileCommand {
+    @Parameters(index = "0", arity = "0..1", paramLabel = "FILE.agogic", description = "a session to open")
+    private Path file;
+
+    /** Runs the command that {@code words} name; returns its exit code: 0, 1 or 2. */
+    public static int run(String... words) {
+        return run(
+                new PrintWriter(System.out, true, StandardCharsets.UTF_8),
+                new PrintWriter(System.err, true, StandardCharsets.UTF_8),
+                words);
+    }
+
+    /** As {@link #run(String...)}, answering to these writers. */
+    public static int run(PrintWriter out, PrintWriter err, String... words) {
+        CommandLine line = new CommandLine(new Commands());
+        line.setOut(out);
+        line.setErr(err);
+        line.setParameterExceptionHandler((e, arguments) -> {
+            err.println("agogic: " + e.getMessage().replaceAll("\\s*\\R\\s*", " ") + " (agogic --help tells what there is)");
+            return CANNOT;
+        });
+        line.setExecutionExceptionHandler((e, which, parsed) -> {
+            err.println("agogic: this should not have happened: " + e);
+            return CANNOT;
+        });
+        return line.execute(words);
+    }
+
+    @Override
+    Answer run() throws IOException {
+        if (file == null) {
+            Launch.window(null, Launch.Picture.ROUTES, false);
+        } else {
+            Launch.file(file, SessionFile.open(file));
+        }
+        return new Answer();
+    }
+}

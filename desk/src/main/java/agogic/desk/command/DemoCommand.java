@@ -1,0 +1,42 @@
+package agogic.desk.command;
+
+import agogic.core.session.Session;
+import agogic.desk.window.Launch;
+import agogic.formats.session.SessionFile;
+import agogic.standins.comet.SlowComet;
+import java.io.IOException;
+import java.nio.file.Path;
+import picocli.CommandLine.Command;
+import picocli.CommandLine.Option;
+
+/** {@code demo}: the window with the demo in it, a picture of it, or its session as a file. */
+@Command(name = "demo", description = "Opens the window with the demo piece, Slow Comet.")
+final class DemoCommand extends FileCommand {
+    @Option(names = "--view", paramLabel = "NAME", defaultValue = "routes", description = "routes or refine")
+    private String view;
+
+    @Option(names = "--shot", paramLabel = "FILE.png", description = "a picture of 1280x800, then exit")
+    private Path shot;
+
+    @Option(names = "--light", description = "the light theme")
+    private boolean light;
+
+    @Option(names = "--save", paramLabel = "FILE.agogic", description = "write the demo session, no window")
+    private Path save;
+
+    @Override
+    Answer run() throws IOException {
+        Session session = SlowComet.session();
+        if (save != null) {
+            SessionFile.save(save, session);
+            return new Answer().put("saved", save.toString());
+        }
+        Launch.Picture scene = Launch.Picture.named(view);
+        if (shot != null) {
+            Launch.picture(session, scene, light, shot);
+            return new Answer().put("picture", shot.toString());
+        }
+        Launch.window(session, scene, light);
+        return new Answer();
+    }
+}

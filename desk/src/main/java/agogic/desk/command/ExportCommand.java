@@ -1,0 +1,68 @@
+package agogic.desk.command;
+
+import agogic.core.midi.Wire;
+import agogic.core.session.Session;
+import agogic.formats.midi.Fineness;
+import agogic.formats.midi.MidiExport;
+import agogic.formats.session.SessionFile;
+import java.io.IOException;
+import java.nio.file.Path;
+import java.util.Optional;
+import picocli.CommandLine.Command;
+import picocli.CommandLine.Option;
+import picocli.CommandLine.Parameters;
+
+/** {@code export}: the result in open formats. */
+@Command(name = "export", description = "Writes the session as a Standard MIDI File.")
+final class ExportCommand extends FileCommand {
+    @Parameters(index = "0", paramLabel = "SESSION", description = "the session")
+    private Path session;
+
+    @Option(names = "--midi", required = true, paramLabel = "F", description = "where the MIDI file goes")
+    private Path midi;
+
+    @Option(names = "--fine", paramLabel = "7|14|nrpn", defaultValue = "14", description = "how fine controllers are")
+    private String fine;
+
+    @Option(
+            names = "--wire",
+            paramLabel = "BAUD|none",
+            defaultValue = "31250",
+            description = "what the cable carries; 31250 is a MIDI cable")
+    private String wire;
+
+    @Override
+    Answer run() throws IOException {
+        Session opened = SessionFile.open(session);
+        MidiExport.Report report = MidiExport.write(midi, opened, fineness(fine), wire(wire));
+        return new Answer()
+                .put("lanes", report.lanes())
+                .put("notes", report.notes())
+                .put("controllerMessages", report.controllerMessages())
+                .put("busiestSecond", report.busiestShare())
+                .put("greatestLoss", report.greatestLoss())
+                .put("greatestLossInUnit", report.lossText())
+                .put("lossOf", report.lossOf())
+                .put("lossAt", opened.timeline().printBars(report.lossBeat()));
+    }
+
+    private static Fineness fineness(String word) {
+        for (Fineness fineness : Fineness.values()) {
+            if (fineness.word().equalsIgnoreCase(word)) {
+                return fineness;
+            }
+        }
+        throw new IllegalArgumentException("--fine is 7, 14 or nrpn, not “" + word + "”.");
+    }
+
+    private static Optional<Wire> wire(String word) {
+        if (word.equalsIgnoreCase("none")) {
+            return Optional.empty();
+        }
+        try {
+            return Optional.of(new Wire(Double.parseDouble(word)));
+        } catch (NumberFormatException e) {
+            throw new IllegalArgumentException("--wire is a number of baud or none, not “" + word + "”.", e);
+        }
+    }
+}

@@ -1,0 +1,77 @@
+package agogic.desk.command;
+
+import agogic.core.lane.Lane;
+import agogic.core.parameter.Device;
+import agogic.core.parameter.Parameter;
+import agogic.core.route.Target;
+import agogic.core.session.Session;
+import agogic.formats.file.SafeFile;
+import agogic.formats.session.SessionFile;
+import java.io.IOException;
+import java.nio.charset.StandardCharsets;
+import java.nio.file.Path;
+import picocli.CommandLine.Command;
+import picocli.CommandLine.Option;
+import picocli.CommandLine.Parameters;
+
+/** {@code lane}: the value of a target as heard, over the whole piece. */
+@Command(name = "lane", description = "The value of a parameter as heard, over the whole piece, in normalised value and unit.")
+final class LaneCommand extends FileCommand {
+    @Parameters(index = "0", paramLabel = "SESSION", description = "the session")
+    private Path session;
+
+    @Option(
+            names = "--target",
+            required = true,
+            paramLabel = "DEVICE/PARAMETER",
+            description = "by names or ids, such as \"Two-Pole Filter/Cutoff\"")
+    private String target;
+
+    @Option(names = "--every", required = true, paramLabel = "SECONDS", description = "distance of two rows")
+    private double every;
+
+    @Option(names = "--out", required = true, paramLabel = "TABLE.csv", description = "where the table goes")
+    private Path out;
+
+    @Override
+    Answer run() throws IOException {
+        Session opened = SessionFile.open(session);
+        Target found = target(opened, target);
+        Parameter parameter = opened.parameter(found);
+        Lane lane = opened.lane(found);
+        StringBuilder text = new StringBuilder("seconds,value,unit\r\n");
+        int rows = SampleCommand.rows(0, opened.seconds(), every);
+        for (int i = 0; i < rows; i++) {
+            double seconds = i * every;
+            double value = lane.valueAt(opened.timeline().laneTime(lane.lock(), seconds), parameter);
+            text.append(seconds).append(',').append(value).append(',').append(parameter.print(value)).append("\r\n");
+        }
+        SafeFile.write(out, stream -> stream.write(text.toString().getBytes(StandardCharsets.UTF_8)));
+        return new Answer().put("target", found.toString()).put("points", lane.envelope().size()).put("rows", rows);
+    }
+
+    /** A target by {@code DEVICE/PARAMETER}, names or ids. */
+    static Target target(Session session, String text) {
+        int slash = text.indexOf('/');
+        if (slash < 0) {
+            throw new IllegalArgumentException("“" + text + "” is no target. Expected DEVICE/PARAMETER.");
+        }
+        String device = text.substring(0, slash).strip();
+        String name = text.substring(slash + 1).strip();
+        for (Device one : session.devices()) {
+            if (!one.id().equals(device) && !one.name().equalsIgnoreCase(device)) {
+                continue;
+            }
+            for (Parameter parameter : one.parameters()) {
+                boolean called = parameter.name().equalsIgnoreCase(name)
+                        || !parameter.shortName().isEmpty() && parameter.shortName().equalsIgnoreCase(name);
+                if (parameter.id().equals(name) || called) {
+                    return new Target(one.id(), parameter.id());
+                }
+            }
+            throw new IllegalArgumentException(one.name() + " has no parameter “" + name + "”.");
+        }
+        throw new IllegalArgumentException("The session has no device “" + device + "”. It has "
+                + String.join(", ", session.devices().stream().map(Device::name).toList()) + ".");
+    }
+}

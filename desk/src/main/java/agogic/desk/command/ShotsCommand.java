@@ -1,0 +1,21 @@
+package agogic.desk.command;
+
+import agogic.desk.window.Launch;
+import java.io.IOException;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import picocli.CommandLine.Command;
+import picocli.CommandLine.Option;
+
+/** {@code shots}: all pictures of the documentation anew. */
+@Command(name = "shots", description = "All pictures of docs/screenshots anew.")
+final class ShotsCommand extends FileCommand {
+    @Option(names = "--into", paramLabel = "FOLDER", defaultValue = "docs/screenshots", description = "where they go")
+    private Path folder;
+
+    @Override
+    Answer run() throws IOException {
+        Files.createDirectories(folder);
+        return new Answer().put("pictures", Launch.allPictures(folder));
+    }
+}

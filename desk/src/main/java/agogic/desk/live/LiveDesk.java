@@ -1,0 +1,68 @@
+package agogic.desk.live;
+
+import agogic.core.play.Engine;
+import agogic.core.session.Session;
+import java.util.concurrent.locks.LockSupport;
+import java.util.function.LongSupplier;
+
+/** An engine that runs: ticked a thousand times a second by a thread of its own, heard if the machine can sound. */
+public final class LiveDesk implements AutoCloseable {
+    private static final long TICK_NANOS = 1_000_000;
+
+    private final Engine engine;
+    private final LongSupplier clock;
+    private final MidiPorts ports;
+    private final SoundOutput sound;
+    private volatile boolean running = true;
+    private final Thread ticker;
+
+    /**
+     * Starts playing a session.
+     *
+     * @param clock nanoseconds; handed in so that a test can run faster than the clock on the wall
+     * @param audible true if it is to be heard
+     */
+    public LiveDesk(Session session, LongSupplier clock, boolean audible) {
+        this.clock = clock;
+        engine = new Engine(session);
+        ports = new MidiPorts(session, engine, clock);
+        sound = audible ? SoundOutput.start(session, engine) : SoundOutput.silent();
+        ticker = new Thread(this::run, "agogic-engine");
+        ticker.setDaemon(true);
+        ticker.setPriority(Thread.MAX_PRIORITY);
+        ticker.start();
+    }
+
+    private void run() {
+        while (running) {
+            engine.tick(clock.getAsLong());
+            LockSupport.parkNanos(TICK_NANOS);
+        }
+    }
+
+    public Engine engine() {
+        return engine;
+    }
+
+    /** The clock of the engine. */
+    public long nanos() {
+        return clock.getAsLong();
+    }
+
+    public MidiPorts ports() {
+        return ports;
+    }
+
+    /** In words: what it sounds through. */
+    public String soundsThrough() {
+        return sound.description();
+    }
+
+    @Override
+    public void close() {
+        running = false;
+        LockSupport.unpark(ticker);
+        sound.close();
+        ports.close();
+    }
+}

@@ -1,0 +1,2 @@
+/** The window and the commands. */
+package agogic.desk;

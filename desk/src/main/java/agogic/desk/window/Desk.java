@@ -1,0 +1,483 @@
+package agogic.desk.window;
+
+import agogic.core.lane.Lane;
+import agogic.core.lane.Stretch;
+import agogic.core.play.Engine;
+import agogic.core.play.LiveState;
+import agogic.core.ride.Ride;
+import agogic.core.route.Route;
+import agogic.core.route.Span;
+import agogic.core.route.Takeover;
+import agogic.core.route.Target;
+import agogic.core.route.WriteMode;
+import agogic.core.session.History;
+import agogic.core.session.Session;
+import agogic.core.time.Timeline;
+import agogic.core.trace.Trace;
+import agogic.core.trace.Verdict;
+import agogic.core.write.Pass;
+import agogic.core.write.PassWriter;
+import agogic.desk.live.LiveDesk;
+import java.nio.file.Path;
+import java.util.ArrayList;
+import java.util.HashSet;
+import java.util.List;
+import java.util.Optional;
+import java.util.Set;
+import java.util.function.UnaryOperator;
+import javafx.beans.property.BooleanProperty;
+import javafx.beans.property.ObjectProperty;
+import javafx.beans.property.ReadOnlyObjectProperty;
+import javafx.beans.property.ReadOnlyObjectWrapper;
+import javafx.beans.property.SimpleBooleanProperty;
+import javafx.beans.property.SimpleObjectProperty;
+
+/**
+ * What the views look at and act on: the session with its history, what is selected and shown, the engine that plays it.
+ * Used by the window's thread.
+ */
+final class Desk {
+    /** The views there are. */
+    enum View {
+        ROUTES("Routes"),
+        REFINE("Refine");
+
+        private final String title;
+
+        View(String title) {
+            this.title = title;
+        }
+
+        String title() {
+            return title;
+        }
+    }
+
+    private static final int COUNT_IN_BARS = 1;
+    private static final long IDLE_NANOS = 700_000_000L;
+
+    private final LiveDesk live;
+    private History history;
+    private Session saved;
+    private final ReadOnlyObjectWrapper<Session> session = new ReadOnlyObjectWrapper<>();
+    private final ObjectProperty<Path> file = new SimpleObjectProperty<>();
+    private final ObjectProperty<String> selected = new SimpleObjectProperty<>();
+    private final ObjectProperty<View> view = new SimpleObjectProperty<>(View.ROUTES);
+    private final ObjectProperty<Notice> notice = new SimpleObjectProperty<>(Notice.NONE);
+    private final BooleanProperty drawer = new SimpleBooleanProperty(true);
+    private final BooleanProperty light = new SimpleBooleanProperty(false);
+    private final TimeWindow time;
+    private final LiveTrails trails = new LiveTrails();
+    private final List<Runnable> frames = new ArrayList<>();
+    private int eventsSeen;
+    private List<Pass> rehearsal = List.of();
+    private String going = "";
+    private boolean passOpen;
+
+    Desk(Session first, LiveDesk live) {
+        this.live = live;
+        history = History.of(first);
+        saved = first;
+        session.set(first);
+        time = new TimeWindow(first.length());
+        first.routes().stream().findFirst().ifPresent(r -> selected.set(r.id()));
+    }
+
+    ReadOnlyObjectProperty<Session> sessionProperty() {
+        return session.getReadOnlyProperty();
+    }
+
+    Session session() {
+        return session.get();
+    }
+
+    Timeline timeline() {
+        return session().timeline();
+    }
+
+    ObjectProperty<Path> fileProperty() {
+        return file;
+    }
+
+    /** The id of the selected route, null if there is none. */
+    ObjectProperty<String> selectedProperty() {
+        return selected;
+    }
+
+    Optional<Route> selectedRoute() {
+        String id = selected.get();
+        return session().routes().stream().filter(r -> r.id().equals(id)).findFirst();
+    }
+
+    ObjectProperty<View> viewProperty() {
+        return view;
+    }
+
+    ObjectProperty<Notice> noticeProperty() {
+        return notice;
+    }
+
+    BooleanProperty drawerProperty() {
+        return drawer;
+    }
+
+    BooleanProperty lightProperty() {
+        return light;
+    }
+
+    TimeWindow time() {
+        return time;
+    }
+
+    LiveTrails trails() {
+        return trails;
+    }
+
+    LiveDesk live() {
+        return live;
+    }
+
+    Engine engine() {
+        return live.engine();
+    }
+
+    LiveState state() {
+        return engine().live();
+    }
+
+    /** Calls {@code frame} with every frame of the window. */
+    void onFrame(Runnable frame) {
+        frames.add(frame);
+    }
+
+    double positionBeat() {
+        return timeline().beatAt(state().position());
+    }
+
+    // Edits
+
+    boolean unsaved() {
+        return session() != saved;
+    }
+
+    void savedTo(Path path) {
+        saved = session();
+        file.set(path);
+    }
+
+    Optional<String> undoable() {
+        return history.undoable();
+    }
+
+    Optional<String> redoable() {
+        return history.redoable();
+    }
+
+    /** One act of a person: the session becomes what {@code change} makes of it. Refusals are told, nothing changes. */
+    void edit(String act, UnaryOperator<Session> change) {
+        going = "";
+        try {
+            adopt(history.after(act, change.apply(session())));
+        } catch (IllegalArgumentException e) {
+            refuse(e.getMessage());
+        }
+    }
+
+    /** As {@link #edit}, but one step with the same act just before it: a slider on its way. */
+    void editOn(String act, UnaryOperator<Session> change) {
+        try {
+            Session changed = change.apply(session());
+            adopt(going.equals(act) ? history.instead(changed) : history.after(act, changed));
+            going = act;
+        } catch (IllegalArgumentException e) {
+            refuse(e.getMessage());
+        }
+    }
+
+    /** What goes on is done: the next move of the same slider is a step of its own. */
+    void settle() {
+        going = "";
+    }
+
+    void undo() {
+        undoable().ifPresentOrElse(
+                act -> {
+                    adopt(history.undo());
+                    say(Notice.good("Undone", act + "."));
+                },
+                () -> say(Notice.plain("Undo", "There is nothing to undo.")));
+    }
+
+    void redo() {
+        redoable().ifPresentOrElse(
+                act -> {
+                    adopt(history.redo());
+                    say(Notice.good("Done again", act + "."));
+                },
+                () -> say(Notice.plain("Redo", "There is nothing to do again.")));
+    }
+
+    private void adopt(History next) {
+        going = "";
+        history = next;
+        if (session() != next.session()) {
+            engine().load(next.session());
+            session.set(next.session());
+        }
+    }
+
+    void say(Notice what) {
+        notice.set(what);
+    }
+
+    void refuse(String why) {
+        say(Notice.stop("Not done", why));
+    }
+
+    // Transport
+
+    boolean playing() {
+        return state().playing();
+    }
+
+    void togglePlay() {
+        if (playing()) {
+            engine().stop();
+        } else {
+            play();
+        }
+    }
+
+    void play() {
+        double from = startingSecond();
+        passOpen = session().routes().stream().anyMatch(r -> r.mode().writes() || r.rehearse());
+        trails.clear();
+        engine().play(from, from);
+    }
+
+    private double startingSecond() {
+        double at = Math.max(0, state().position());
+        return at >= session().seconds() - 0.01 ? 0 : at;
+    }
+
+    void locate(double beat) {
+        engine().locate(timeline().secondsAt(Math.max(0, Math.min(session().length(), beat))));
+    }
+
+    /** Arms the selected route if no route is armed, counts in one bar and plays: what the hand does is written. */
+    void ride() {
+        if (playing()) {
+            engine().stop();
+            return;
+        }
+        boolean armed = session().routes().stream().anyMatch(r -> r.mode().writes());
+        if (!armed) {
+            Optional<Route> route = selectedRoute();
+            if (route.isEmpty() || route.get().hand().isEmpty()) {
+                refuse("Select a route that has a control: a ride needs a hand.");
+                return;
+            }
+            mode(route.get(), WriteMode.TOUCH);
+        }
+        rideFrom(timeline().beatAt(startingSecond()));
+    }
+
+    /** Counts in to the bar of {@code beat} and writes from its line on. */
+    void rideFrom(double beat) {
+        int bar = timeline().metre().barAt(beat + 1e-6);
+        double from = timeline().secondsAt(timeline().metre().beatOfBar(bar));
+        double countIn = timeline().secondsAt(timeline().metre().beatOfBar(bar - COUNT_IN_BARS));
+        passOpen = true;
+        trails.clear();
+        engine().play(countIn, from);
+        say(Notice.wait("Count-in", "Writing begins at bar " + bar + ". What you move now gives the starting value."));
+    }
+
+    void mode(Route route, WriteMode mode) {
+        if (route.mode() != mode) {
+            String name = session().parameter(route.target()).name();
+            edit(name + " in " + mode.spoken(), s -> s.with(s.route(route.id()).in(mode)));
+        }
+    }
+
+    /** The next of the write modes for a route. */
+    void nextMode(Route route) {
+        mode(route, WriteMode.values()[(route.mode().ordinal() + 1) % WriteMode.values().length]);
+    }
+
+    // Every frame
+
+    /** Takes what the engine did since the last frame. */
+    void frame() {
+        engine().provide();
+        for (List<Pass> passes = engine().finishedPass(); passes != null; passes = engine().finishedPass()) {
+            take(passes);
+        }
+        LiveState state = state();
+        if (state.events() != eventsSeen) {
+            eventsSeen = state.events();
+            Trace.last(session(), state).ifPresent(trace -> say(Notice.of(trace, this)));
+        }
+        if (!state.playing()) {
+            standWhereLeft();
+            passOpen = false;
+        } else {
+            trails.follow(session(), state, engine().index(), positionBeat());
+        }
+        frames.forEach(Runnable::run);
+    }
+
+    private void take(List<Pass> passes) {
+        List<Pass> wrote = passes.stream().filter(p -> p.wrote() && !p.rehearsed()).toList();
+        rehearsal = passes.stream().filter(p -> p.wrote() && p.rehearsed()).toList();
+        Session before = session();
+        List<Pass> toWrite = passes.stream().filter(p -> !p.rehearsed()).toList();
+        if (!toWrite.isEmpty()) {
+            String act = wrote.isEmpty() ? "Back to Read" : wrote.size() == 1 ? "Ride of " + nameOf(wrote.get(0)) : wrote.size() + " rides";
+            edit(act, s -> PassWriter.write(s, toWrite));
+        }
+        trails.clear();
+        if (!wrote.isEmpty()) {
+            say(written(before, wrote.get(wrote.size() - 1)));
+        } else if (!rehearsal.isEmpty()) {
+            say(new Notice(
+                    Notice.Kind.WAIT,
+                    "Rehearsed",
+                    nameOf(rehearsal.get(0)) + " was moved and heard. Nothing is written until you say so.",
+                    List.of(new Notice.Act("Write it", this::writeRehearsal))));
+        } else if (!toWrite.isEmpty()) {
+            Route route = session().route(toWrite.get(0).route());
+            say(Notice.stop(
+                    "Not written",
+                    "Nothing moved during the pass: " + route.hand().map(h -> session().control(h).name()).orElse("no control")
+                            + " sent nothing, so " + session().parameter(route.target()).name() + " is as it was."));
+        }
+    }
+
+    private String nameOf(Pass pass) {
+        return session().parameter(session().route(pass.route()).target()).name();
+    }
+
+    /** Writes what was only rehearsed. */
+    void writeRehearsal() {
+        List<Pass> passes = rehearsal;
+        rehearsal = List.of();
+        if (passes.isEmpty()) {
+            refuse("There is no rehearsal to be written.");
+            return;
+        }
+        edit("Ride of " + nameOf(passes.get(0)), s -> PassWriter.write(s, passes));
+        say(written(session(), passes.get(passes.size() - 1)));
+    }
+
+    private Notice written(Session before, Pass pass) {
+        Route route = session().route(pass.route());
+        Lane lane = session().lane(route.target());
+        Set<Stretch> old = new HashSet<>(before.lane(route.target()).stretches());
+        Stretch stretch = lane.stretches().get(lane.stretches().size() - 1);
+        for (Stretch one : lane.stretches()) {
+            stretch = old.contains(one) ? stretch : one;
+        }
+        Ride ride = session().ride(stretch.ride());
+        RefineModel model = new RefineModel(session(), route.target(), stretch);
+        Timeline timeline = timeline();
+        int from = timeline.metre().barAt(model.beat(stretch.from()) + 1e-6);
+        int to = timeline.metre().barAt(model.beat(stretch.to()) - 1e-6);
+        String bars = from == to ? "bar " + from : "bars " + from + "–" + to;
+        String sentence = "Ride " + ride.id().replaceAll("\\D", "") + " · "
+                + session().control(ride.hand()).name() + " → "
+                + session().device(route.target().device()).name() + " · "
+                + session().parameter(route.target()).name() + " · " + bars + " · " + ride.size() + " moves → "
+                + model.refined().points() + " points, never more than "
+                + session().parameter(route.target()).printDifference(model.refined().farthest()) + " from the hand.";
+        return new Notice(
+                Notice.Kind.GOOD,
+                "Written",
+                sentence,
+                List.of(
+                        new Notice.Act("Refine", () -> {
+                            selected.set(route.id());
+                            view.set(View.REFINE);
+                        }),
+                        new Notice.Act("Undo", this::undo)));
+    }
+
+    /** A control that was moved while nothing plays and no envelope is there: the parameter stands there now. */
+    private void standWhereLeft() {
+        LiveState state = state();
+        for (int r = 0; r < session().routes().size() && r < engineRoutes(); r++) {
+            Route route = session().routes().get(r);
+            boolean heard = state.verdict(r) == Verdict.HEARD_IN_READ || state.verdict(r) == Verdict.NOT_PLAYING;
+            if (!heard || live.nanos() - state.lastMove(r) < IDLE_NANOS) {
+                continue;
+            }
+            Target target = route.target();
+            double value = state.value(engine().index().of(target));
+            boolean differs = session().parameter(target).resting() != session().parameter(target).settled(value);
+            if (differs && session().lane(target).envelope().isEmpty()) {
+                String words = session().parameter(target).name() + " to " + session().parameter(target).print(value);
+                edit(words, s -> s.standing(target, value));
+            }
+        }
+    }
+
+    private int engineRoutes() {
+        return session().routes().size();
+    }
+
+    /** True while a pass that may write is under way. */
+    boolean passOpen() {
+        return passOpen;
+    }
+
+    // Acts that mend a stop
+
+    void mend(Trace trace) {
+        Route route = trace.route().orElse(null);
+        switch (trace.act().orElseThrow()) {
+            case PUT_IN_TOUCH -> mode(route, WriteMode.TOUCH);
+            case PLAY -> play();
+            case RIDE -> ride();
+            case TAKE_OVER_NOW -> edit("Take over at once", s -> s.with(s.route(route.id()).with(Takeover.JUMP)));
+            case OPEN_SPAN -> edit("Open the span", s -> s.with(s.route(route.id()).with(Span.FULL)));
+            case SWITCH_ON -> edit("Switch on", s -> s.with(s.route(route.id()).switched(true)));
+            case EXPOSE -> edit("Expose " + session().parameter(route.target()).name(), s -> expose(s, route.target()));
+            case WRITE_REHEARSAL -> writeRehearsal();
+            case CONNECT -> connectLastMoved();
+        }
+    }
+
+    private static Session expose(Session session, Target target) {
+        List<String> exposed = new ArrayList<>(session.device(target.device()).exposed());
+        exposed.add(target.parameter());
+        return session.withDevice(session.device(target.device()).exposing(exposed));
+    }
+
+    /** Connects the control that moved last to the parameter of the selected route. */
+    private void connectLastMoved() {
+        LiveState.LastEvent event = state().lastEvent();
+        Route route = selectedRoute().orElse(null);
+        if (event == null || event.control() < 0 || route == null) {
+            refuse("Select a route first, then move the control that is to move it.");
+            return;
+        }
+        var surface = session().surfaces().get(event.surface());
+        var control = surface.controls().get(event.control());
+        String name = session().parameter(route.target()).name();
+        edit(control.name() + " to " + name, s -> {
+            Route old = s.route(route.id());
+            return s.with(new Route(
+                    old.id(),
+                    Optional.of(new agogic.core.route.Hand(surface.id(), control.id())),
+                    old.span(),
+                    old.target(),
+                    old.mode(),
+                    old.pinned(),
+                    old.rehearse(),
+                    old.takeover(),
+                    old.smoothing(),
+                    old.on()));
+        });
+        say(Notice.good("Connected", control.name() + " of " + surface.name() + " moves " + name + " now."));
+    }
+}

@@ -1,0 +1,257 @@
+package agogic.desk.window;
+
+import agogic.core.route.Route;
+import agogic.core.session.Session;
+import agogic.desk.draw.Palette;
+import agogic.desk.live.LiveDesk;
+import java.nio.file.Path;
+import java.util.function.LongSupplier;
+import javafx.animation.AnimationTimer;
+import javafx.scene.Node;
+import javafx.scene.Scene;
+import javafx.scene.control.MenuButton;
+import javafx.scene.control.MenuItem;
+import javafx.scene.control.SeparatorMenuItem;
+import javafx.scene.control.TextInputControl;
+import javafx.scene.input.KeyCode;
+import javafx.scene.input.KeyCodeCombination;
+import javafx.scene.input.KeyCombination;
+import javafx.scene.input.KeyEvent;
+import javafx.scene.layout.BorderPane;
+import javafx.scene.layout.StackPane;
+import javafx.scene.layout.VBox;
+import javafx.stage.Stage;
+
+/** The one window: transport above, view in the middle, surface and trace below. */
+final class DeskWindow {
+    private static Palette dark;
+    private static Palette light;
+
+    private final Stage stage;
+    private final LongSupplier clock;
+    private final boolean audible;
+    private Desk desk;
+    private Files files;
+    private AnimationTimer timer;
+    private TransportBar transport;
+    private TraceBar trace;
+    private RoutesView routes;
+
+    DeskWindow(Stage stage, LongSupplier clock, boolean audible) {
+        this.stage = stage;
+        this.clock = clock;
+        this.audible = audible;
+        Theme.load();
+    }
+
+    static Palette palette(Desk desk) {
+        if (desk.lightProperty().get()) {
+            light = light == null ? Palette.light() : light;
+            return light;
+        }
+        dark = dark == null ? Palette.dark() : dark;
+        return dark;
+    }
+
+    Desk desk() {
+        return desk;
+    }
+
+    Files files() {
+        return files;
+    }
+
+    /** Shows a session, in the place of the one shown before. */
+    void show(Session session, Path file, boolean inLight) {
+        close();
+        desk = new Desk(session, new LiveDesk(session, clock, audible));
+        desk.lightProperty().set(inLight);
+        files = new Files(desk, stage, opened -> show(opened.session(), opened.path(), desk.lightProperty().get()));
+        if (file != null) {
+            desk.savedTo(file);
+        }
+        transport = new TransportBar(desk, menu());
+        trace = new TraceBar(desk);
+        routes = new RoutesView(desk);
+        RefineView refine = new RefineView(desk);
+        routes.visibleProperty().bind(desk.viewProperty().isEqualTo(Desk.View.ROUTES));
+        refine.visibleProperty().bind(desk.viewProperty().isEqualTo(Desk.View.REFINE));
+        BorderPane root = new BorderPane(new StackPane(routes, refine));
+        root.setTop(transport);
+        root.setBottom(new VBox(new SurfaceDrawer(desk), trace));
+        Theme.dress(root, inLight);
+        desk.lightProperty().addListener((o, a, is) -> Theme.dress(root, is));
+        if (stage.getScene() == null) {
+            stage.setScene(new Scene(root, 1280, 800));
+        } else {
+            stage.getScene().setRoot(root);
+        }
+        root.addEventHandler(KeyEvent.KEY_PRESSED, this::key);
+        root.addEventHandler(KeyEvent.KEY_TYPED, e -> {
+            if ("?".equals(e.getCharacter()) && !typing()) {
+                Keys.dialog(stage).show();
+            }
+        });
+        stage.setTitle("Agogic — " + session.name());
+        stage.setMinWidth(1000);
+        stage.setMinHeight(620);
+        stage.setOnCloseRequest(e -> {
+            if (!files.mayLeave()) {
+                e.consume();
+            }
+        });
+        timer = new AnimationTimer() {
+            @Override
+            public void handle(long now) {
+                desk.frame();
+            }
+        };
+        timer.start();
+        root.requestFocus();
+    }
+
+    /** Stops playing and lets go of the ports. */
+    void close() {
+        if (desk != null) {
+            timer.stop();
+            desk.live().close();
+        }
+    }
+
+    private MenuButton menu() {
+        MenuButton menu = new MenuButton("☰");
+        menu.getStyleClass().add("pill");
+        menu.setId("menu");
+        menu.setAccessibleText("Menu");
+        menu.setOnShowing(e -> fill(menu));
+        fill(menu);
+        return menu;
+    }
+
+    private void fill(MenuButton menu) {
+        menu.getItems()
+                .setAll(
+                        item("Open…", "Ctrl+O", () -> files.open()),
+                        item("Save", "Ctrl+S", () -> files.save()),
+                        item("Save as…", "Ctrl+Shift+S", () -> files.saveAs()),
+                        item("Export MIDI…", "Ctrl+E", () -> files.exportMidi()),
+                        new SeparatorMenuItem(),
+                        item(desk.undoable().map(a -> "Undo: " + a).orElse("Undo"), "Ctrl+Z", desk::undo),
+                        item(desk.redoable().map(a -> "Redo: " + a).orElse("Redo"), "Ctrl+Shift+Z", desk::redo),
+                        new SeparatorMenuItem(),
+                        item("Dark or light", "T", this::turn),
+                        item("Surface", "D", this::drawer),
+                        item("Keys", "?", () -> Keys.dialog(stage).show()));
+        if (files != null && !files.recent().isEmpty()) {
+            menu.getItems().add(new SeparatorMenuItem());
+            for (Path path : files.recent()) {
+                menu.getItems().add(item(String.valueOf(path.getFileName()), "", () -> files.open(path)));
+            }
+        }
+    }
+
+    private static MenuItem item(String words, String key, Runnable act) {
+        MenuItem item = new MenuItem(key.isEmpty() ? words : words + "    " + key);
+        item.setMnemonicParsing(false);
+        item.setOnAction(e -> act.run());
+        return item;
+    }
+
+    private void turn() {
+        desk.lightProperty().set(!desk.lightProperty().get());
+    }
+
+    private void drawer() {
+        desk.drawerProperty().set(!desk.drawerProperty().get());
+    }
+
+    private boolean typing() {
+        Node focus = stage.getScene().getFocusOwner();
+        return focus instanceof TextInputControl;
+    }
+
+    private void key(KeyEvent e) {
+        if (typing()) {
+            if (e.getCode() == KeyCode.ESCAPE) {
+                stage.getScene().getRoot().requestFocus();
+                e.consume();
+            }
+            if (!e.isShortcutDown()) {
+                return;
+            }
+        }
+        boolean done = e.isShortcutDown() ? chord(e) : !e.isAltDown() && single(e);
+        if (done) {
+            e.consume();
+        }
+    }
+
+    private boolean chord(KeyEvent e) {
+        boolean redo = new KeyCodeCombination(KeyCode.Z, KeyCombination.SHORTCUT_DOWN, KeyCombination.SHIFT_DOWN).match(e);
+        if (redo) {
+            desk.redo();
+            return true;
+        }
+        double page = (desk.time().to() - desk.time().from()) / 4;
+        switch (e.getCode()) {
+            case Z -> desk.undo();
+            case Y -> desk.redo();
+            case S -> {
+                if (e.isShiftDown()) {
+                    files.saveAs();
+                } else {
+                    files.save();
+                }
+            }
+            case O -> files.open();
+            case E -> files.exportMidi();
+            case RIGHT -> desk.time().scroll(page);
+            case LEFT -> desk.time().scroll(-page);
+            default -> {
+                return false;
+            }
+        }
+        return true;
+    }
+
+    private boolean single(KeyEvent e) {
+        switch (e.getCode()) {
+            case SPACE -> desk.togglePlay();
+            case R -> desk.ride();
+            case HOME -> desk.locate(0);
+            case G -> transport.typePosition();
+            case O -> toggleLoop();
+            case DIGIT1, NUMPAD1 -> desk.viewProperty().set(Desk.View.ROUTES);
+            case DIGIT2, NUMPAD2, L -> desk.viewProperty().set(Desk.View.REFINE);
+            case W -> desk.selectedRoute().ifPresent(desk::nextMode);
+            case P -> desk.selectedRoute().ifPresent(this::pin);
+            case H -> desk.selectedRoute().ifPresent(this::rehearse);
+            case A -> trace.act();
+            case D -> drawer();
+            case V -> routes.nextHeight();
+            case T -> turn();
+            case PLUS, ADD, EQUALS -> desk.time().zoom(0.7, desk.positionBeat());
+            case MINUS, SUBTRACT -> desk.time().zoom(1.4, desk.positionBeat());
+            case DIGIT0, NUMPAD0 -> desk.time().show(0, desk.session().length());
+            default -> {
+                return false;
+            }
+        }
+        return true;
+    }
+
+    private void toggleLoop() {
+        var loop = desk.session().loop();
+        desk.edit(
+                loop.on() ? "Loop off" : "Loop on",
+                s -> s.withLoop(new agogic.core.session.Loop(loop.from(), loop.to(), !loop.on())));
+    }
+
+    private void pin(Route route) {
+        desk.edit(route.pinned() ? "Unpin the mode" : "Pin the mode", s -> s.with(route.pinned(!route.pinned())));
+    }
+
+    private void rehearse(Route route) {
+        desk.edit(route.rehearse() ? "No rehearsal" : "Rehearse", s -> s.with(route.rehearsing(!route.rehearse())));
+    }
+}

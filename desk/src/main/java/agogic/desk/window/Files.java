@@ -1,0 +1,207 @@
+package agogic.desk.window;
+
+import agogic.core.midi.Wire;
+import agogic.core.session.Session;
+import agogic.formats.midi.Fineness;
+import agogic.formats.midi.MidiExport;
+import agogic.formats.session.SessionFile;
+import java.io.File;
+import java.io.IOException;
+import java.nio.file.Path;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Optional;
+import java.util.function.Consumer;
+import java.util.prefs.Preferences;
+import javafx.application.Platform;
+import javafx.scene.control.Alert;
+import javafx.scene.control.ButtonBar;
+import javafx.scene.control.ButtonType;
+import javafx.stage.FileChooser;
+import javafx.stage.Window;
+
+/** Opening, saving and exporting. What takes time is done beside the window; errors are told in the trace bar. */
+final class Files {
+    private static final int RECENT = 8;
+
+    private final Desk desk;
+    private final Window owner;
+    private final Consumer<Opened> opener;
+    private final Preferences preferences = Preferences.userNodeForPackage(Files.class);
+
+    /** A session that came from a file. */
+    record Opened(Session session, Path path) {}
+
+    Files(Desk desk, Window owner, Consumer<Opened> opener) {
+        this.desk = desk;
+        this.owner = owner;
+        this.opener = opener;
+    }
+
+    void save() {
+        if (desk.fileProperty().get() == null) {
+            saveAs();
+        } else {
+            save(desk.fileProperty().get());
+        }
+    }
+
+    void saveAs() {
+        File chosen = chooser("Save as", "Agogic session", "*" + SessionFile.ENDING, desk.session().name() + SessionFile.ENDING)
+                .showSaveDialog(owner);
+        if (chosen != null) {
+            String name = chosen.getName();
+            save(name.contains(".") ? chosen.toPath() : chosen.toPath().resolveSibling(name + SessionFile.ENDING));
+        }
+    }
+
+    /** Saves to {@code path} beside the window. */
+    void save(Path path) {
+        Session snapshot = desk.session();
+        beside(
+                () -> {
+                    SessionFile.save(path, snapshot);
+                    return path;
+                },
+                done -> {
+                    if (desk.session() == snapshot) {
+                        desk.savedTo(path);
+                    }
+                    remember(path);
+                    desk.say(Notice.good("Saved", desk.session().name() + " is in " + path.getFileName() + "."));
+                },
+                "Not saved");
+    }
+
+    void open() {
+        File chosen = chooser("Open", "Agogic session", "*" + SessionFile.ENDING, null).showOpenDialog(owner);
+        if (chosen != null) {
+            open(chosen.toPath());
+        }
+    }
+
+    /** Opens {@code path} if what is unsaved may go. A file that cannot be read changes nothing. */
+    void open(Path path) {
+        if (!mayLeave()) {
+            return;
+        }
+        beside(
+                () -> SessionFile.open(path),
+                session -> {
+                    remember(path);
+                    opener.accept(new Opened(session, path));
+                },
+                "Not opened");
+    }
+
+    /** Asks what is to become of unsaved changes; true if the session may be left. */
+    boolean mayLeave() {
+        if (!desk.unsaved()) {
+            return true;
+        }
+        ButtonType save = new ButtonType("Save", ButtonBar.ButtonData.YES);
+        ButtonType leave = new ButtonType("Leave without saving", ButtonBar.ButtonData.NO);
+        Alert alert = new Alert(
+                Alert.AlertType.CONFIRMATION,
+                desk.session().name() + " has changes that are not saved.",
+                save,
+                leave,
+                ButtonType.CANCEL);
+        alert.setHeaderText("Save the changes?");
+        alert.initOwner(owner);
+        Optional<ButtonType> answer = alert.showAndWait();
+        if (answer.isPresent() && answer.get() == save) {
+            if (desk.fileProperty().get() == null) {
+                saveAs();
+                return false;
+            }
+            try {
+                SessionFile.save(desk.fileProperty().get(), desk.session());
+                desk.savedTo(desk.fileProperty().get());
+                return true;
+            } catch (IOException e) {
+                desk.refuse(e.getMessage());
+                return false;
+            }
+        }
+        return answer.isPresent() && answer.get() == leave;
+    }
+
+    void exportMidi() {
+        ExportDialog dialog = new ExportDialog(desk, owner);
+        dialog.showAndWait().ifPresent(choice -> {
+            File chosen = chooser("Export MIDI", "MIDI file", "*.mid", desk.session().name() + ".mid").showSaveDialog(owner);
+            if (chosen != null) {
+                exportMidi(chosen.toPath(), choice.fineness(), choice.wire());
+            }
+        });
+    }
+
+    /** Writes a MIDI file beside the window and says what it came to. */
+    void exportMidi(Path path, Fineness fineness, Optional<Wire> wire) {
+        Session snapshot = desk.session();
+        beside(
+                () -> MidiExport.write(path, snapshot, fineness, wire),
+                report -> desk.say(Notice.good("Exported", words(path, report))),
+                "Not exported");
+    }
+
+    private static String words(Path path, MidiExport.Report report) {
+        String loss = report.lanes() == 0
+                ? "there was no lane to send"
+                : "farthest from its lane: " + report.lossOf() + ", by " + report.lossText();
+        return path.getFileName() + ": " + report.notes() + " notes, " + report.lanes() + " lanes in "
+                + report.controllerMessages() + " controller messages; " + loss + "; the busiest second takes "
+                + Math.round(report.busiestShare() * 100) + " % of the wire.";
+    }
+
+    private interface Work<T> {
+        T run() throws IOException;
+    }
+
+    private <T> void beside(Work<T> work, Consumer<T> done, String failed) {
+        Thread thread = new Thread(
+                () -> {
+                    try {
+                        T result = work.run();
+                        Platform.runLater(() -> done.accept(result));
+                    } catch (IOException | IllegalArgumentException e) {
+                        Platform.runLater(() -> desk.say(Notice.stop(failed, String.valueOf(e.getMessage()))));
+                    }
+                },
+                "agogic-file");
+        thread.setDaemon(true);
+        thread.start();
+    }
+
+    private static FileChooser chooser(String title, String kind, String pattern, String name) {
+        FileChooser chooser = new FileChooser();
+        chooser.setTitle(title);
+        chooser.getExtensionFilters().add(new FileChooser.ExtensionFilter(kind, pattern));
+        chooser.setInitialFileName(name);
+        return chooser;
+    }
+
+    /** The files opened or saved last, newest first. */
+    List<Path> recent() {
+        List<Path> list = new ArrayList<>();
+        for (String line : preferences.get("recent", "").split("\n")) {
+            if (!line.isBlank()) {
+                list.add(Path.of(line));
+            }
+        }
+        return list;
+    }
+
+    private void remember(Path path) {
+        List<Path> list = recent();
+        Path whole = path.toAbsolutePath();
+        list.remove(whole);
+        list.add(0, whole);
+        StringBuilder text = new StringBuilder();
+        list.stream().limit(RECENT).forEach(p -> text.append(p).append('\n'));
+        if (text.length() < Preferences.MAX_VALUE_LENGTH) {
+            preferences.put("recent", text.toString());
+        }
+    }
+}

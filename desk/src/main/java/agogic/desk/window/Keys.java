@@ -1,0 +1,61 @@
+package agogic.desk.window;
+
+import java.util.List;
+import javafx.scene.control.ButtonType;
+import javafx.scene.control.Dialog;
+import javafx.scene.control.Label;
+import javafx.scene.layout.GridPane;
+import javafx.stage.Window;
+
+/** The list of keys. */
+final class Keys {
+    /** A key and what it does. */
+    record Key(String key, String does) {}
+
+    static final List<Key> ALL = List.of(
+            new Key("Space", "Play or stop"),
+            new Key("R", "Ride: count in one bar, then write what the hand does; again: stop"),
+            new Key("Home", "Go to the start"),
+            new Key("G", "Type a position to go to"),
+            new Key("O", "Loop on or off"),
+            new Key("1  2", "Routes, Refine"),
+            new Key("L", "Open the lane of the selected route in Refine"),
+            new Key("W", "Next write mode of the selected route: Read, Touch, Latch, Write"),
+            new Key("P", "Pin the mode: it stays after a pass"),
+            new Key("H", "Rehearse on the selected route: heard, not written until you say so"),
+            new Key("A", "Do what the trace bar offers"),
+            new Key("D", "Show or hide the surface"),
+            new Key("+  −  0", "Zoom in, zoom out, show everything"),
+            new Key("Ctrl+←  Ctrl+→", "Scroll in time"),
+            new Key("V", "Next row height"),
+            new Key("↑ ↓", "In a list: next or last row. On a control: move it. On a point: its value"),
+            new Key("← →", "In the picture of Refine: last or next point"),
+            new Key("Delete", "Delete the chosen point"),
+            new Key("Ctrl+Z  Ctrl+Shift+Z", "Undo, redo"),
+            new Key("Ctrl+O  Ctrl+S  Ctrl+Shift+S", "Open, save, save as"),
+            new Key("Ctrl+E", "Export MIDI"),
+            new Key("T", "Dark or light"),
+            new Key("?", "This list"));
+
+    private Keys() {}
+
+    static Dialog<ButtonType> dialog(Window owner) {
+        Dialog<ButtonType> dialog = new Dialog<>();
+        dialog.initOwner(owner);
+        dialog.setTitle("Keys");
+        dialog.setHeaderText("Keys");
+        GridPane grid = new GridPane();
+        grid.setHgap(24);
+        grid.setVgap(5);
+        grid.setStyle("-fx-padding: 8 16 8 16;");
+        int row = 0;
+        for (Key key : ALL) {
+            Label name = new Label(key.key());
+            name.getStyleClass().addAll("figures", "hand-text");
+            grid.addRow(row++, name, new Label(key.does()));
+        }
+        dialog.getDialogPane().setContent(grid);
+        dialog.getDialogPane().getButtonTypes().add(ButtonType.CLOSE);
+        return dialog;
+    }
+}

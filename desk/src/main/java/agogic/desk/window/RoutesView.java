@@ -1,0 +1,248 @@
+package agogic.desk.window;
+
+import agogic.core.route.Route;
+import agogic.core.session.Session;
+import agogic.core.session.Track;
+import java.util.ArrayList;
+import java.util.HashSet;
+import java.util.List;
+import java.util.Set;
+import javafx.geometry.Pos;
+import javafx.scene.AccessibleRole;
+import javafx.scene.control.Button;
+import javafx.scene.control.ContentDisplay;
+import javafx.scene.control.Label;
+import javafx.scene.control.ListCell;
+import javafx.scene.control.ListView;
+import javafx.scene.input.KeyCode;
+import javafx.scene.input.KeyEvent;
+import javafx.scene.input.ScrollEvent;
+import javafx.scene.layout.BorderPane;
+import javafx.scene.layout.HBox;
+import javafx.scene.layout.Pane;
+import javafx.scene.layout.Priority;
+import javafx.scene.layout.Region;
+import javafx.scene.layout.StackPane;
+import javafx.scene.shape.Line;
+
+/** The rows: each a wire from hand to sound, grouped by track. */
+final class RoutesView extends BorderPane {
+    /** What a row of the list is. */
+    private sealed interface Item {
+        record Group(Track track, int routes, String sockets) implements Item {}
+
+        record Row(String route) implements Item {}
+    }
+
+    private static final double[] HEIGHTS = {50, 74, 118};
+
+    private final Desk desk;
+    private final ListView<Item> list = new ListView<>();
+    private final Line playhead = new Line();
+    private final Set<String> folded = new HashSet<>();
+    private final List<RouteCell> cells = new ArrayList<>();
+    private int height = 1;
+
+    RoutesView(Desk desk) {
+        this.desk = desk;
+        list.getStyleClass().add("routes-list");
+        list.setId("routes");
+        list.setAccessibleText("Routes");
+        list.setCellFactory(view -> {
+            RouteCell cell = new RouteCell();
+            cells.add(cell);
+            return cell;
+        });
+        Pane overlay = new Pane(playhead);
+        overlay.setMouseTransparent(true);
+        playhead.setId("playhead");
+        playhead.setStrokeWidth(1.6);
+        setTop(new Ruler(desk));
+        setCenter(new StackPane(list, overlay));
+        rebuild();
+        desk.sessionProperty().addListener((o, before, after) -> {
+            rebuild();
+            list.refresh();
+        });
+        desk.selectedProperty().addListener((o, before, after) -> select());
+        list.getSelectionModel().selectedItemProperty().addListener((o, before, after) -> {
+            if (after instanceof Item.Row row) {
+                desk.selectedProperty().set(row.route());
+            }
+        });
+        list.addEventFilter(ScrollEvent.SCROLL, this::scrolled);
+        list.addEventFilter(KeyEvent.KEY_PRESSED, this::pressed);
+        desk.onFrame(this::frame);
+        select();
+    }
+
+    private void rebuild() {
+        Session session = desk.session();
+        List<Item> items = new ArrayList<>();
+        for (Track track : session.tracks()) {
+            List<Route> routes = session.routes().stream()
+                    .filter(r -> track.devices().contains(r.target().device()))
+                    .toList();
+            if (routes.isEmpty()) {
+                continue;
+            }
+            int exposed = 0;
+            int sockets = 0;
+            for (String device : track.devices()) {
+                exposed += session.device(device).exposed().size();
+                sockets += session.device(device).sockets();
+            }
+            items.add(new Item.Group(track, routes.size(), exposed + " of " + sockets + " sockets"));
+            if (!folded.contains(track.id())) {
+                routes.forEach(r -> items.add(new Item.Row(r.id())));
+            }
+        }
+        if (!items.equals(list.getItems())) {
+            list.getItems().setAll(items);
+            select();
+        }
+    }
+
+    private void select() {
+        String id = desk.selectedProperty().get();
+        for (Item item : list.getItems()) {
+            if (item instanceof Item.Row row && row.route().equals(id) && list.getSelectionModel().getSelectedItem() != item) {
+                list.getSelectionModel().select(item);
+                int at = list.getItems().indexOf(item);
+                boolean seen = cells.stream().anyMatch(c -> c.getItem() == item && c.getBoundsInParent().getMinY() >= 0);
+                if (!seen) {
+                    list.scrollTo(Math.max(0, at - 1));
+                }
+            }
+        }
+    }
+
+    /** The next of the three row heights. */
+    void nextHeight() {
+        height = (height + 1) % HEIGHTS.length;
+        list.refresh();
+        desk.say(Notice.plain("Rows", List.of("Small", "Medium", "Large").get(height) + " rows."));
+    }
+
+    private void fold(Track track) {
+        if (!folded.remove(track.id())) {
+            folded.add(track.id());
+        }
+        rebuild();
+        list.refresh();
+    }
+
+    private void scrolled(ScrollEvent e) {
+        double left = RouteMarks.ENVELOPE_LEFT;
+        double width = list.getWidth() - left - RouteMarks.SOUND_WIDTH;
+        if (e.isShortcutDown()) {
+            double amount = e.getDeltaY() != 0 ? e.getDeltaY() : e.getDeltaX();
+            desk.time().zoom(Math.pow(0.998, amount), desk.time().beat(e.getX(), left, width));
+            e.consume();
+        } else if (e.isShiftDown() || Math.abs(e.getDeltaX()) > Math.abs(e.getDeltaY())) {
+            double amount = e.getDeltaX() != 0 ? e.getDeltaX() : e.getDeltaY();
+            desk.time().scroll(-amount / width * (desk.time().to() - desk.time().from()));
+            e.consume();
+        }
+    }
+
+    private void pressed(KeyEvent e) {
+        if (e.getCode() == KeyCode.SPACE || e.getCode() == KeyCode.HOME && !e.isControlDown()) {
+            // The list would take these; they belong to the transport.
+            getScene().getRoot().fireEvent(e.copyFor(getScene().getRoot(), getScene().getRoot()));
+            e.consume();
+        } else if (e.getCode() == KeyCode.ENTER
+                && list.getSelectionModel().getSelectedItem() instanceof Item.Group group) {
+            fold(group.track());
+            e.consume();
+        }
+    }
+
+    private void frame() {
+        if (getScene() == null || !isVisible()) {
+            return;
+        }
+        for (RouteCell cell : cells) {
+            cell.frame();
+        }
+        double width = list.getWidth() - RouteMarks.ENVELOPE_LEFT - RouteMarks.SOUND_WIDTH - scrollBarWidth();
+        double x = Math.rint(desk.time().x(desk.positionBeat(), RouteMarks.ENVELOPE_LEFT, width)) + 0.5;
+        boolean seen = x >= RouteMarks.ENVELOPE_LEFT - 1 && x <= RouteMarks.ENVELOPE_LEFT + width + 1;
+        playhead.setVisible(seen);
+        playhead.setStroke(DeskWindow.palette(desk).of(agogic.desk.draw.Ink.TEXT));
+        playhead.setStartX(x);
+        playhead.setEndX(x);
+        playhead.setEndY(list.getHeight());
+    }
+
+    private double scrollBarWidth() {
+        return cells.isEmpty() ? 0 : Math.max(0, list.getWidth() - cells.get(0).getWidth());
+    }
+
+    private final class RouteCell extends ListCell<Item> {
+        private final RouteRow row = new RouteRow(desk);
+        private final Button fold = new Button();
+        private final Label name = new Label();
+        private final Label chain = new Label();
+        private final Label count = new Label();
+        private final HBox group = new HBox();
+
+        RouteCell() {
+            Region gap = new Region();
+            HBox.setHgrow(gap, Priority.ALWAYS);
+            fold.getStyleClass().add("fold");
+            fold.setFocusTraversable(false);
+            name.getStyleClass().add("title");
+            chain.getStyleClass().add("quiet");
+            count.getStyleClass().add("quiet");
+            group.getStyleClass().add("group-row");
+            group.setAlignment(Pos.CENTER_LEFT);
+            group.getChildren().addAll(fold, name, chain, gap, count);
+            setContentDisplay(ContentDisplay.GRAPHIC_ONLY);
+            setAccessibleRole(AccessibleRole.LIST_ITEM);
+            row.prefWidthProperty().bind(widthProperty());
+            setPrefWidth(0);
+        }
+
+        @Override
+        protected void updateItem(Item item, boolean empty) {
+            super.updateItem(item, empty);
+            if (empty || item == null) {
+                setGraphic(null);
+                setAccessibleText(null);
+            } else if (item instanceof Item.Group header) {
+                boolean shut = folded.contains(header.track().id());
+                fold.setText(shut ? "▸" : "▾");
+                fold.setOnAction(e -> fold(header.track()));
+                fold.setAccessibleText((shut ? "Unfold " : "Fold ") + header.track().name());
+                name.setText(header.track().name());
+                chain.setText(String.join(
+                        " → ",
+                        header.track().devices().stream()
+                                .map(d -> desk.session().device(d).name())
+                                .toList()));
+                count.setText(header.routes() + (header.routes() == 1 ? " route · " : " routes · ") + header.sockets());
+                setGraphic(group);
+                setPrefHeight(40);
+                setAccessibleText("Track " + header.track().name() + ", " + count.getText() + (shut ? ", folded" : ""));
+            } else if (item instanceof Item.Row one) {
+                Session session = desk.session();
+                for (int r = 0; r < session.routes().size(); r++) {
+                    if (session.routes().get(r).id().equals(one.route())) {
+                        setGraphic(row);
+                        setPrefHeight(HEIGHTS[height]);
+                        row.setPrefHeight(HEIGHTS[height]);
+                        row.show(session.routes().get(r), r);
+                        setAccessibleText(row.spoken());
+                    }
+                }
+            }
+        }
+
+        void frame() {
+            if (getGraphic() == row && isVisible()) {
+                row.frame();
+            }
+        }
+    }
+}

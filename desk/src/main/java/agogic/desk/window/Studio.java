@@ -1,0 +1,132 @@
+package agogic.desk.window;
+
+import agogic.core.route.Route;
+import agogic.core.route.WriteMode;
+import agogic.core.session.Session;
+import agogic.core.surface.ControlSender;
+import agogic.core.surface.Surface;
+import agogic.standins.comet.RecordedHand;
+import agogic.standins.surfaces.SimulatedDevices;
+import java.io.IOException;
+import java.nio.file.Path;
+import java.util.List;
+import java.util.function.Consumer;
+import javafx.animation.KeyFrame;
+import javafx.animation.Timeline;
+import javafx.embed.swing.SwingFXUtils;
+import javafx.scene.image.WritableImage;
+import javafx.stage.Stage;
+import javafx.util.Duration;
+
+/** Takes pictures of the window at work: a real window, real moves, the real clock. */
+final class Studio {
+    /** One picture to be taken. */
+    record Order(Launch.Picture picture, boolean light, Path file) {}
+
+    private final Session session;
+    private final List<Order> orders;
+    private final Consumer<IOException> done;
+    private int at;
+
+    Studio(Session session, List<Order> orders, Consumer<IOException> done) {
+        this.session = session;
+        this.orders = orders;
+        this.done = done;
+    }
+
+    void next() {
+        if (at == orders.size()) {
+            done.accept(null);
+            return;
+        }
+        Order order = orders.get(at++);
+        Stage stage = new Stage();
+        DeskWindow window = new DeskWindow(stage, System::nanoTime, false);
+        window.show(session, null, order.light());
+        stage.show();
+        double wait = prepare(window, order.picture());
+        after(wait, () -> {
+            last(window, order.picture());
+            after(0.35, () -> shoot(stage, window, order.file()));
+        });
+    }
+
+    private static void after(double seconds, Runnable act) {
+        new Timeline(new KeyFrame(Duration.seconds(seconds), e -> act.run())).play();
+    }
+
+    /** Sets the scene; returns how long it has to play, in seconds. */
+    private double prepare(DeskWindow window, Launch.Picture picture) {
+        Desk desk = window.desk();
+        Surface north = session.surfaces().get(0);
+        move(north, "fader-1", 0.55);
+        move(north, "fader-2", 0.4);
+        move(north, "fader-4", 0.7);
+        move(north, "knob-5", 0.45);
+        switch (picture) {
+            case REFINE -> {
+                desk.selectedProperty().set(route(desk, "fader-1"));
+                desk.viewProperty().set(Desk.View.REFINE);
+                desk.drawerProperty().set(false);
+                desk.locate(73.5);
+                return 0.8;
+            }
+            case WRITING -> {
+                Route route = desk.session().route(route(desk, "fader-3"));
+                desk.selectedProperty().set(route.id());
+                desk.mode(route, WriteMode.TOUCH);
+                double beat = desk.timeline().metre().beatOfBar(RecordedHand.FEEDBACK_SWELL.fromBar());
+                desk.locate(beat);
+                desk.rideFrom(beat);
+                agogic.desk.live.HandPlayer.start(
+                        RecordedHand.FEEDBACK_SWELL, desk.engine(), desk.timeline().secondsAt(beat));
+                return 12.5;
+            }
+            default -> {
+                desk.locate(66);
+                desk.play();
+                desk.selectedProperty().set(route(desk, picture == Launch.Picture.STOPPED ? "fader-3" : "fader-1"));
+                return 3.2;
+            }
+        }
+    }
+
+    private void last(DeskWindow window, Launch.Picture picture) {
+        Surface north = session.surfaces().get(0);
+        if (picture == Launch.Picture.STOPPED) {
+            move(north, "fader-3", 0.62);
+        } else if (picture == Launch.Picture.ROUTES) {
+            move(north, "knob-6", 0.71);
+        } else if (picture == Launch.Picture.REFINE) {
+            window.desk().say(Notice.good(
+                    "Ready", "Change the recipe: the envelope is made anew at once, the ride stays as it is."));
+        }
+    }
+
+    private static void move(Surface surface, String control, double value) {
+        SimulatedDevices.at(surface.port()).send(ControlSender.move(surface.find(control), 0, value));
+    }
+
+    private static String route(Desk desk, String control) {
+        return desk.session().routes().stream()
+                .filter(r -> r.hand().filter(h -> h.control().equals(control)).isPresent())
+                .findFirst()
+                .orElseThrow()
+                .id();
+    }
+
+    private void shoot(Stage stage, DeskWindow window, Path file) {
+        try {
+            WritableImage image = stage.getScene().snapshot(null);
+            java.io.ByteArrayOutputStream bytes = new java.io.ByteArrayOutputStream();
+            javax.imageio.ImageIO.write(SwingFXUtils.fromFXImage(image, null), "png", bytes);
+            agogic.formats.file.SafeFile.write(file, out -> bytes.writeTo(out));
+        } catch (IOException e) {
+            done.accept(e);
+            return;
+        }
+        window.close();
+        stage.close();
+        next();
+    }
+}

@@ -1,0 +1,68 @@
+package agogic.desk.window;
+
+import javafx.scene.AccessibleRole;
+import javafx.scene.control.Button;
+import javafx.scene.control.Label;
+import javafx.scene.control.OverrunStyle;
+import javafx.scene.control.Tooltip;
+import javafx.scene.layout.HBox;
+import javafx.scene.layout.Priority;
+import javafx.scene.layout.Region;
+
+/** At the foot of the window: what happened to the last move and why, and the act that mends it. */
+final class TraceBar extends HBox {
+    private final Desk desk;
+    private final Label head = new Label();
+    private final Label sentence = new Label();
+    private final HBox acts = new HBox(8);
+
+    TraceBar(Desk desk) {
+        this.desk = desk;
+        getStyleClass().add("trace");
+        head.getStyleClass().add("head");
+        head.setId("trace-head");
+        head.setMinWidth(Region.USE_PREF_SIZE);
+        sentence.setId("trace-sentence");
+        sentence.setTextOverrun(OverrunStyle.ELLIPSIS);
+        sentence.setMaxWidth(Double.MAX_VALUE);
+        HBox.setHgrow(sentence, Priority.ALWAYS);
+        acts.setMinWidth(Region.USE_PREF_SIZE);
+        setAccessibleRole(AccessibleRole.TEXT);
+        getChildren().addAll(head, sentence, acts);
+        desk.noticeProperty().addListener((o, a, b) -> show(b));
+        show(desk.noticeProperty().get());
+    }
+
+    private void show(Notice notice) {
+        head.setText(notice.head());
+        head.getStyleClass().removeAll("good", "stop", "wait");
+        switch (notice.kind()) {
+            case GOOD -> head.getStyleClass().add("good");
+            case STOP -> head.getStyleClass().add("stop");
+            case WAIT -> head.getStyleClass().add("wait");
+            default -> { }
+        }
+        sentence.setText(notice.sentence());
+        sentence.setTooltip(new Tooltip(notice.sentence()));
+        setAccessibleText(notice.head() + ": " + notice.sentence());
+        acts.getChildren().clear();
+        int number = 0;
+        for (Notice.Act act : notice.acts()) {
+            Button button = new Button(act.title());
+            button.getStyleClass().addAll("pill", "act");
+            button.setId("act-" + number++);
+            button.setTooltip(number == 1 ? new Tooltip(act.title() + " (A)") : null);
+            button.setOnAction(e -> act.run().run());
+            acts.getChildren().add(button);
+        }
+    }
+
+    /** Does the first act that is offered. */
+    void act() {
+        if (desk.noticeProperty().get().acts().isEmpty()) {
+            desk.say(Notice.plain("Nothing to do", "The trace bar offers no act just now."));
+        } else {
+            desk.noticeProperty().get().acts().get(0).run().run();
+        }
+    }
+}

@@ -1,0 +1,173 @@
+package agogic.desk.window;
+
+import agogic.core.play.LiveState;
+import agogic.core.session.Loop;
+import agogic.core.time.MetreMap;
+import agogic.core.time.TempoMap;
+import agogic.core.time.Timeline;
+import agogic.core.parameter.Unit;
+import agogic.core.parameter.ValueText;
+import java.util.EnumMap;
+import java.util.Locale;
+import java.util.Map;
+import java.util.OptionalDouble;
+import javafx.scene.control.Button;
+import javafx.scene.control.ButtonBase;
+import javafx.scene.control.Label;
+import javafx.scene.control.MenuButton;
+import javafx.scene.control.TextField;
+import javafx.scene.control.ToggleButton;
+import javafx.scene.control.Tooltip;
+import javafx.scene.layout.HBox;
+import javafx.scene.layout.Priority;
+import javafx.scene.layout.Region;
+
+/** Name of the piece, start, play, ride, loop, position, tempo, views. */
+final class TransportBar extends HBox {
+    private final Desk desk;
+    private final Label title = new Label();
+    private final Label subtitle = new Label();
+    private final Button start = new Button("⏮ Start");
+    private final ToggleButton play = new ToggleButton("▶ Play");
+    private final ToggleButton ride = new ToggleButton("● Ride");
+    private final ToggleButton loop = new ToggleButton("↻ Loop");
+    private final TextField position = new TextField();
+    private final Label clock = new Label();
+    private final TextField tempo = new TextField();
+    private final Map<Desk.View, ToggleButton> tabs = new EnumMap<>(Desk.View.class);
+
+    TransportBar(Desk desk, MenuButton menu) {
+        this.desk = desk;
+        getStyleClass().add("transport");
+        title.getStyleClass().add("title");
+        subtitle.getStyleClass().add("quiet");
+        button(start, "start", "Go to the start", "Home", () -> desk.locate(0));
+        button(play, "play", "Play or stop", "Space", desk::togglePlay);
+        button(ride, "ride", "Count in one bar and write what the hand does", "R", desk::ride);
+        ride.getStyleClass().add("ride");
+        button(loop, "loop", "Repeat the loop; Shift and drag on the ruler sets it", "O", this::toggleLoop);
+        field(position, "position", 104, "Position. Type 17, 17.3.02, 0:46.6 or 46.6 s");
+        position.getStyleClass().add("position");
+        position.setOnAction(e -> typedPosition());
+        clock.getStyleClass().addAll("figures", "quiet");
+        clock.setMinWidth(70);
+        field(tempo, "tempo", 74, "Tempo at the start, in bpm");
+        tempo.setOnAction(e -> typedTempo());
+        Label metre = new Label();
+        metre.getStyleClass().addAll("figures", "quiet");
+        metre.setText(metre());
+        Region gap = new Region();
+        HBox.setHgrow(gap, Priority.ALWAYS);
+        getChildren().addAll(menu, title, subtitle, start, play, ride, loop, position, clock, tempo, metre, gap);
+        int number = 1;
+        for (Desk.View view : Desk.View.values()) {
+            ToggleButton tab = new ToggleButton(view.title());
+            tab.getStyleClass().add("view-tab");
+            button(tab, "view-" + view.title().toLowerCase(Locale.ROOT), view.title() + " view", "" + number++, () -> desk.viewProperty().set(view));
+            tabs.put(view, tab);
+            getChildren().add(tab);
+        }
+        desk.viewProperty().addListener((o, a, b) -> showView());
+        desk.sessionProperty().addListener((o, a, b) -> showSession());
+        desk.fileProperty().addListener((o, a, b) -> showSession());
+        desk.onFrame(this::frame);
+        showView();
+        showSession();
+    }
+
+    private void button(ButtonBase button, String id, String words, String key, Runnable act) {
+        button.setId(id);
+        button.getStyleClass().add("pill");
+        button.setFocusTraversable(true);
+        button.setTooltip(new Tooltip(words + " (" + key + ")"));
+        button.setAccessibleText(words);
+        button.setMinWidth(Region.USE_PREF_SIZE);
+        button.setOnAction(e -> {
+            act.run();
+            showView();
+            showSession();
+        });
+    }
+
+    private static void field(TextField field, String id, double width, String words) {
+        field.setId(id);
+        field.getStyleClass().add("field");
+        field.setPrefWidth(width);
+        field.setMinWidth(width);
+        field.setTooltip(new Tooltip(words));
+        field.setAccessibleText(words);
+    }
+
+    private String metre() {
+        var metre = desk.timeline().metre().metres().get(0);
+        return metre.beatsInBar() + "/" + metre.beatUnit();
+    }
+
+    /** Puts the cursor into the position, for typing. */
+    void typePosition() {
+        position.requestFocus();
+        position.selectAll();
+    }
+
+    private void toggleLoop() {
+        Loop now = desk.session().loop();
+        Loop then = new Loop(now.from(), now.to(), !now.on());
+        desk.edit(then.on() ? "Loop on" : "Loop off", s -> s.withLoop(then));
+    }
+
+    private void typedPosition() {
+        OptionalDouble beat = desk.timeline().parse(position.getText());
+        if (beat.isPresent()) {
+            desk.locate(beat.getAsDouble());
+            getScene().getRoot().requestFocus();
+        } else {
+            desk.refuse("“" + position.getText() + "” is no position. Expected " + Timeline.expected() + ".");
+        }
+    }
+
+    private void typedTempo() {
+        try {
+            double bpm = ValueText.parse(Unit.BPM, tempo.getText());
+            Timeline changed = new Timeline(TempoMap.steady(bpm), new MetreMap(desk.timeline().metre().metres()));
+            desk.edit("Tempo " + ValueText.print(Unit.BPM, bpm), s -> s.withTimeline(changed));
+            getScene().getRoot().requestFocus();
+        } catch (IllegalArgumentException e) {
+            desk.refuse(e.getMessage());
+        }
+        showSession();
+    }
+
+    private void showView() {
+        tabs.forEach((view, tab) -> tab.setSelected(view == desk.viewProperty().get()));
+    }
+
+    private void showSession() {
+        title.setText(desk.session().name() + (desk.unsaved() ? " •" : ""));
+        title.setAccessibleText(desk.session().name() + (desk.unsaved() ? ", not saved" : ""));
+        Tooltip.install(title, new Tooltip(desk.unsaved() ? "There are unsaved changes (Ctrl+S saves)" : "Saved"));
+        subtitle.setText(desk.session().subtitle());
+        loop.setSelected(desk.session().loop().on());
+        if (!tempo.isFocused()) {
+            tempo.setText(ValueText.print(Unit.BPM, desk.timeline().tempo().points().get(0).bpm()));
+        }
+    }
+
+    private void frame() {
+        LiveState state = desk.state();
+        boolean playing = state.playing();
+        play.setSelected(playing);
+        play.setText(playing ? "■ Stop" : "▶ Play");
+        boolean riding = playing && desk.passOpen();
+        ride.setSelected(riding);
+        ride.setText(riding ? state.countingIn() ? "● Count-in" : "● Writing" : "● Ride");
+        double seconds = state.position();
+        if (!position.isFocused()) {
+            position.setText(seconds < 0 ? "–" + countdown(seconds) : desk.timeline().printBars(desk.positionBeat()));
+        }
+        clock.setText(Timeline.printClock(seconds));
+    }
+
+    private String countdown(double seconds) {
+        return String.format(Locale.ROOT, "%.1f", Math.ceil(-desk.timeline().beatAt(seconds) * 10) / 10);
+    }
+}
