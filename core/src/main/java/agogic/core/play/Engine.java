@@ -101,6 +101,14 @@ public final class Engine {
         next.set(new Compiled(session));
     }
 
+    /** Plays and writes from where it stands, or from the start if it stands at the end. */
+    public void play() {
+        commands.add(() -> {
+            double from = position >= now.session.seconds() - 0.01 ? 0 : Math.max(0, position);
+            startAt(from, from, Double.POSITIVE_INFINITY);
+        });
+    }
+
     /** Plays from {@code from} (seconds, may lie before 0); what is written begins at {@code writeFrom}. */
     public void play(double from, double writeFrom) {
         commands.add(() -> startAt(from, writeFrom, Double.POSITIVE_INFINITY));

@@ -70,7 +70,7 @@ public final class Refining {
     /** Adds the points of one piece, joined to those before; returns the fewest straight links it needs. */
     private static int fit(Tube tube, boolean bent, List<Point> points) {
         Curve corners = FewestLinks.closest(tube, ROUNDS);
-        Curve level = Levelling.level(corners, tube);
+        Curve level = Levelling.level(Centring.centre(corners, tube), tube);
         List<Point> made = bent ? JoinedLinks.join(level, tube).points() : straight(level);
         if (!points.isEmpty()) {
             points.remove(points.size() - 1);

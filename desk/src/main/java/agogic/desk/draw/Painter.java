@@ -1,11 +1,12 @@
 package agogic.desk.draw;
 
+import java.util.HashMap;
 import java.util.List;
+import java.util.Map;
 import javafx.scene.canvas.GraphicsContext;
 import javafx.scene.shape.StrokeLineCap;
 import javafx.scene.shape.StrokeLineJoin;
 import javafx.scene.text.Font;
-import javafx.scene.text.FontWeight;
 import javafx.scene.text.TextAlignment;
 
 /** Puts marks on a canvas. */
@@ -15,6 +16,9 @@ public final class Painter {
 
     /** The family of the figures. */
     public static final String FIGURES = "Atkinson Hyperlegible Mono";
+
+    private static final String BOLD = TEXT + " SemiBold";
+    private static final Map<String, Font> FONTS = new HashMap<>();
 
     private Painter() {}
 
@@ -61,8 +65,8 @@ public final class Painter {
             }
         } else if (mark instanceof Mark.Words words) {
             on.setFill(palette.of(words.ink()));
-            FontWeight weight = words.bold() ? FontWeight.SEMI_BOLD : FontWeight.NORMAL;
-            on.setFont(Font.font(words.figures() ? FIGURES : TEXT, weight, words.size()));
+            String family = words.figures() ? FIGURES : words.bold() ? BOLD : TEXT;
+            on.setFont(FONTS.computeIfAbsent(family + words.size(), key -> Font.font(family, words.size())));
             on.setTextAlign(words.align() < 0 ? TextAlignment.LEFT : words.align() == 0 ? TextAlignment.CENTER : TextAlignment.RIGHT);
             on.fillText(words.text(), words.x(), words.y());
         }

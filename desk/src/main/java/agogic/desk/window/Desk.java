@@ -249,10 +249,9 @@ final class Desk {
     }
 
     void play() {
-        double from = startingSecond();
         passOpen = session().routes().stream().anyMatch(r -> r.mode().writes() || r.rehearse());
         trails.clear();
-        engine().play(from, from);
+        engine().play();
     }
 
     private double startingSecond() {

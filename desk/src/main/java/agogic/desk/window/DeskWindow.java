@@ -76,7 +76,11 @@ final class DeskWindow {
         RefineView refine = new RefineView(desk);
         routes.visibleProperty().bind(desk.viewProperty().isEqualTo(Desk.View.ROUTES));
         refine.visibleProperty().bind(desk.viewProperty().isEqualTo(Desk.View.REFINE));
-        BorderPane root = new BorderPane(new StackPane(routes, refine));
+        routes.managedProperty().bind(routes.visibleProperty());
+        refine.managedProperty().bind(refine.visibleProperty());
+        StackPane views = new StackPane(routes, refine);
+        views.setMinHeight(0);
+        BorderPane root = new BorderPane(views);
         root.setTop(transport);
         root.setBottom(new VBox(new SurfaceDrawer(desk), trace));
         Theme.dress(root, inLight);

@@ -77,14 +77,10 @@ final class RecipePanel extends VBox {
                         line("Fewest straight", fewest),
                         line("Farthest from the hand", farthest),
                         heading,
-                        line("Stay within", withinText),
-                        within,
-                        line("Steady the hand", steadyText),
-                        steady,
-                        line("Move earlier", shiftText),
-                        shift,
-                        line("Ease back", easeText),
-                        ease,
+                        line("Stay within", within, withinText),
+                        line("Steady", steady, steadyText),
+                        line("Earlier", shift, shiftText),
+                        line("Ease back", ease, easeText),
                         line("Start", start),
                         line("End", end),
                         bent);
@@ -108,6 +104,18 @@ final class RecipePanel extends VBox {
         slider.setMaxWidth(Double.MAX_VALUE);
         slider.setPrefHeight(18);
         return slider;
+    }
+
+    /** A name, a slider and what it says. */
+    private static HBox line(String name, Slider slider, Label figure) {
+        Label label = new Label(name);
+        label.setMinWidth(74);
+        HBox.setHgrow(slider, Priority.ALWAYS);
+        figure.setMinWidth(76);
+        figure.setAlignment(Pos.CENTER_RIGHT);
+        HBox line = new HBox(6, label, slider, figure);
+        line.setAlignment(Pos.CENTER_LEFT);
+        return line;
     }
 
     /** A name on the left and something on the right. */

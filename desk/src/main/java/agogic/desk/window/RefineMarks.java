@@ -135,9 +135,7 @@ final class RefineMarks {
                 marks.add(new Mark.Words(x, 17, Integer.toString(bar), Ink.QUIET, 12, true, false, 0));
             }
         }
-        int lines = parameter.stepped() ? parameter.positions().size() : 5;
-        for (int i = 0; i < lines; i++) {
-            double value = parameter.stepped() ? (i + 0.5) / lines : low + (high - low) * (i + 0.5) / lines;
+        for (double value : Ticks.between(parameter, low, high)) {
             double y = y(value);
             marks.add(new Mark.Line(f.left(), y, f.left() + f.width(), y, Ink.RAISED, 1, 0));
             marks.add(new Mark.Words(f.left() - 8, y + 4, parameter.print(value), Ink.QUIET, 11.5, true, false, 1));

@@ -22,7 +22,7 @@ final class RouteMarks {
     static final double SPAN_SIZE = 46;
     static final double SPAN_TEXT = SPAN_X + SPAN_SIZE + 8;
     static final double ENVELOPE_LEFT = 316;
-    static final double SOUND_WIDTH = 270;
+    static final double SOUND_WIDTH = 300;
     private static final double SOUND_SIZE = 38;
 
     private RouteMarks() {}

@@ -225,11 +225,11 @@ final class RouteRow extends Region {
         place(spanTop, RouteMarks.SPAN_TEXT, mid - 20, 70);
         place(spanBottom, RouteMarks.SPAN_TEXT, mid + 3, 70);
         double sound = w - RouteMarks.SOUND_WIDTH + 70;
-        place(soundName, sound, mid - 20, 118);
-        place(soundSub, sound, mid + 1, 128);
-        place(value, w - 104, mid - 21, 88);
-        double wide = Math.max(70, mode.prefWidth(-1));
-        mode.resizeRelocate(w - 16 - wide, mid + 1, wide, 22);
+        place(soundName, sound, mid - 20, 124);
+        place(value, w - 108, mid - 21, 92);
+        double wide = Math.max(62, mode.prefWidth(-1));
+        mode.resizeRelocate(w - 14 - wide, mid + 1, wide, 22);
+        place(soundSub, sound, mid + 2, w - 18 - wide - sound);
         drawn = -1;
         frame();
     }

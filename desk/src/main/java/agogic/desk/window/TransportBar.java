@@ -27,7 +27,7 @@ final class TransportBar extends HBox {
     private final Desk desk;
     private final Label title = new Label();
     private final Label subtitle = new Label();
-    private final Button start = new Button("⏮ Start");
+    private final Button start = new Button("|◀ Start");
     private final ToggleButton play = new ToggleButton("▶ Play");
     private final ToggleButton ride = new ToggleButton("● Ride");
     private final ToggleButton loop = new ToggleButton("↻ Loop");
