@@ -217,9 +217,9 @@ final class DrawnControl extends Region {
             marks.add(new Mark.Words(cx, h / 2 + 4, on ? "on" : "off", on ? Ink.GROUND : Ink.QUIET, 10.5, false, false, 0));
             return marks;
         }
-        double bottom = h - 50;
+        double bottom = h - 56;
         if (tall()) {
-            double top = 10;
+            double top = 12;
             double y = bottom - place() * (bottom - top);
             marks.add(new Mark.Box(cx - 4, top - 4, 8, bottom - top + 8, 8, Ink.WELL, Ink.EDGE, 1));
             marks.add(new Mark.Box(cx - 3, y, 6, bottom - y + 3, 6, idle ? Ink.EDGE : Ink.HAND_SOFT, Ink.NONE, 0));

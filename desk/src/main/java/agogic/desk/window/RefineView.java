@@ -175,8 +175,8 @@ final class RefineView extends BorderPane {
                 buttons,
                 points);
         panel.getStyleClass().add("panel");
-        panel.setPrefWidth(282);
-        panel.setMinWidth(282);
+        panel.setPrefWidth(296);
+        panel.setMinWidth(296);
         BorderPane holder = new BorderPane(panel);
         holder.setStyle("-fx-padding: 10 14 10 6;");
         return new VBox(holder) {
@@ -435,7 +435,7 @@ final class RefineView extends BorderPane {
             Envelope envelope = lane.envelope();
             Parameter parameter = desk.session().parameter(target);
             setText(String.format(
-                    "%3d  %-9s %9s  %s%s",
+                    "%2d %-8s %8s %s%s",
                     index + 1,
                     desk.timeline().printBars(beat(envelope.time(index))),
                     parameter.print(envelope.value(index)),

@@ -59,10 +59,10 @@ final class Studio {
     private double prepare(DeskWindow window, Launch.Picture picture) {
         Desk desk = window.desk();
         Surface north = session.surfaces().get(0);
-        move(north, "fader-1", 0.55);
-        move(north, "fader-2", 0.4);
-        move(north, "fader-4", 0.7);
-        move(north, "knob-5", 0.45);
+        for (int i = 5; i <= 8; i++) {
+            move(north, "fader-" + i, 0.2 + 0.1 * i);
+        }
+        move(north, "knob-3", 0.3);
         switch (picture) {
             case REFINE -> {
                 desk.selectedProperty().set(route(desk, "fader-1"));

@@ -118,8 +118,8 @@ final class SurfaceDrawer extends VBox {
     private static double height(Control control, boolean eight) {
         return switch (control.kind()) {
             case BUTTON -> 24;
-            case KNOB -> 88;
-            case FADER -> 138;
+            case KNOB -> 84;
+            case FADER -> 128;
             case ENCODER -> 96;
             default -> eight ? 140 : 190;
         };
