@@ -45,17 +45,27 @@ class EnvelopeTest {
                 .isCloseTo((Math.exp(k * 0.25) - 1) / (Math.exp(k) - 1), within(1e-14));
         assertThat(Shape.bent(0.5).value(0, 1, 0.5)).as("above 0 starts slowly").isLessThan(0.5);
         assertThat(Shape.S.value(0, 1, 0.25)).isCloseTo(0.0625 * 2.5, within(1e-15));
-        assertThat(Shape.wave(Shape.Kind.SINE, 0.1, 2, 0).value(0.5, 0.5, 0.125)).isCloseTo(0.6, within(1e-12));
-        assertThat(Shape.wave(Shape.Kind.TRIANGLE, 0.1, 1, 0).value(0.5, 0.5, 0.75)).isCloseTo(0.4, within(1e-12));
+        assertThat(Shape.wave(Shape.Kind.SINE, 0.1, 2, 0).value(0.5, 0.5, 0.125))
+                .isCloseTo(0.6, within(1e-12));
+        assertThat(Shape.wave(Shape.Kind.TRIANGLE, 0.1, 1, 0).value(0.5, 0.5, 0.75))
+                .isCloseTo(0.4, within(1e-12));
         assertThat(Shape.wave(Shape.Kind.SAW, 0.1, 1, 0).value(0.5, 0.5, 0.5)).isCloseTo(0.5, within(1e-12));
-        assertThat(Shape.wave(Shape.Kind.PULSE, 0.1, 1, 0.25).value(0.5, 0.5, 0.3)).isCloseTo(0.4, within(1e-12));
+        assertThat(Shape.wave(Shape.Kind.PULSE, 0.1, 1, 0.25).value(0.5, 0.5, 0.3))
+                .isCloseTo(0.4, within(1e-12));
     }
 
     /** W3C Web Audio 1.0, exponentialRampToValueAtTime: V0·(V1/V0)^u. A straight way on a logarithmic taper is that. */
     @Property
     void straightOnALogarithmicTaperIsTheExponentialRampOfWebAudio(@ForAll @DoubleRange(min = 0, max = 1) double u) {
         var cutoff = agogic.core.parameter.Parameter.continuous(
-                "c", "C", "", agogic.core.parameter.Unit.HERTZ, agogic.core.parameter.Taper.LOGARITHMIC, 40, 16_000, 100);
+                "c",
+                "C",
+                "",
+                agogic.core.parameter.Unit.HERTZ,
+                agogic.core.parameter.Taper.LOGARITHMIC,
+                40,
+                16_000,
+                100);
         Envelope ramp = Envelope.of(new Point(0, cutoff.normalisedOf(100)), new Point(1, cutoff.normalisedOf(3200)));
         assertThat(cutoff.valueAt(ramp.valueAt(u))).isCloseTo(100 * Math.pow(32, u), within(1e-8));
     }
@@ -75,8 +85,7 @@ class EnvelopeTest {
         double v0 = 0.9;
         // Chosen so that at u = 1 the approach has come from 0.9 to 0.2.
         double aim = (0.2 - v0 * Math.exp(-k)) / (1 - Math.exp(-k));
-        assertThat(Shape.bent(-0.4).value(v0, 0.2, u))
-                .isCloseTo(aim + (v0 - aim) * Math.exp(-u / tau), within(1e-12));
+        assertThat(Shape.bent(-0.4).value(v0, 0.2, u)).isCloseTo(aim + (v0 - aim) * Math.exp(-u / tau), within(1e-12));
     }
 
     @Test
@@ -93,7 +102,9 @@ class EnvelopeTest {
     void pointsStandInTimeOrder() {
         assertThatIllegalArgumentException().isThrownBy(() -> Envelope.of(new Point(2, 0), new Point(1, 0)));
         Envelope e = Envelope.of(new Point(0, 0), new Point(1, 1), new Point(2, 0));
-        assertThat(e.replacing(1, new Point(9, 0.5)).time(1)).as("kept before its neighbour").isEqualTo(2);
+        assertThat(e.replacing(1, new Point(9, 0.5)).time(1))
+                .as("kept before its neighbour")
+                .isEqualTo(2);
         assertThat(e.with(new Point(0.5, 0.7)).size()).isEqualTo(4);
         assertThat(e.without(1).valueAt(1)).isZero();
     }
@@ -156,7 +167,8 @@ class EnvelopeTest {
         new EnvelopeOutline(e).fill(0, 30, low, high);
         for (int i = 0; i < 3000; i++) {
             int c = Math.min(36, (int) (e.time(i) / 30 * 37));
-            assertThat(e.value(i)).isBetween(Math.min(low[c], low[Math.max(0, c - 1)]), Math.max(high[c], high[Math.max(0, c - 1)]));
+            assertThat(e.value(i))
+                    .isBetween(Math.min(low[c], low[Math.max(0, c - 1)]), Math.max(high[c], high[Math.max(0, c - 1)]));
         }
     }
 }

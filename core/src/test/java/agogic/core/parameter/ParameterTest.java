@@ -17,15 +17,13 @@ import org.junit.jupiter.api.Test;
 class ParameterTest {
     private static final Parameter CUTOFF =
             Parameter.continuous("c", "Cutoff", "", Unit.HERTZ, Taper.LOGARITHMIC, 40, 16_000, 1_000);
-    private static final Parameter LEVEL =
-            Parameter.continuous("l", "Level", "", Unit.DECIBEL, Taper.FADER, -60, 4, 0);
+    private static final Parameter LEVEL = Parameter.continuous("l", "Level", "", Unit.DECIBEL, Taper.FADER, -60, 4, 0);
     private static final Parameter DECAY =
             Parameter.continuous("d", "Decay", "", Unit.SECONDS, Taper.LOGARITHMIC, 0.02, 20, 3.2);
     private static final Parameter MIX = Parameter.continuous("m", "Mix", "", Unit.PERCENT, Taper.LINEAR, 0, 100, 50);
     private static final Parameter SHAPE =
             Parameter.continuous("s", "Shape", "", Unit.PLAIN, new Taper.Power(2.5), -1, 1, 0);
-    private static final Parameter VOICING =
-            Parameter.stepped("v", "Voicing", "", 0, "Bowed", "Struck", "Air", "Bell");
+    private static final Parameter VOICING = Parameter.stepped("v", "Voicing", "", 0, "Bowed", "Struck", "Air", "Bell");
 
     @Provide
     static Arbitrary<Parameter> continuous() {
@@ -96,10 +94,16 @@ class ParameterTest {
 
     @Test
     void whatCannotBeReadSaysWhatWasExpected() {
-        assertThatIllegalArgumentException().isThrownBy(() -> CUTOFF.parse("bright")).withMessageContaining("1.2k");
-        assertThatIllegalArgumentException().isThrownBy(() -> CUTOFF.parse("20 kHz")).withMessageContaining("16 kHz");
+        assertThatIllegalArgumentException()
+                .isThrownBy(() -> CUTOFF.parse("bright"))
+                .withMessageContaining("1.2k");
+        assertThatIllegalArgumentException()
+                .isThrownBy(() -> CUTOFF.parse("20 kHz"))
+                .withMessageContaining("16 kHz");
         assertThatIllegalArgumentException().isThrownBy(() -> CUTOFF.parse("3 dB"));
-        assertThatIllegalArgumentException().isThrownBy(() -> VOICING.parse("Loud")).withMessageContaining("Bowed");
+        assertThatIllegalArgumentException()
+                .isThrownBy(() -> VOICING.parse("Loud"))
+                .withMessageContaining("Bowed");
     }
 
     @Property

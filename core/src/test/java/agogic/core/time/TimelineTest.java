@@ -35,8 +35,8 @@ class TimelineTest {
             @ForAll @DoubleRange(min = 30, max = 250) double a,
             @ForAll @DoubleRange(min = 30, max = 250) double b,
             @ForAll @DoubleRange(min = 30, max = 250) double c) {
-        TempoMap map = TempoMap.of(List.of(
-                new TempoPoint(0, a, true), new TempoPoint(777.5, b, true), new TempoPoint(4000, c, false)));
+        TempoMap map = TempoMap.of(
+                List.of(new TempoPoint(0, a, true), new TempoPoint(777.5, b, true), new TempoPoint(4000, c, false)));
         double seconds = map.secondsAt(beat);
         assertThat(map.secondsAt(map.beatAt(seconds))).isCloseTo(seconds, within(1e-9));
     }

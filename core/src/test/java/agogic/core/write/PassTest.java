@@ -155,7 +155,9 @@ class PassTest {
         Lane coarse = writer.rewrite(lane, 0, recipe.within(8).starting(Recipe.Anchor.NONE), written::ride);
         assertThat(coarse.envelope().size()).isLessThan(lane.envelope().size());
         sameOutside(coarse.envelope(), 8, 10.75);
-        assertThat(coarse.envelope().valueAt(8.5)).as("what was under it is back").isCloseTo(DRAWN.valueAt(8.5), within(1e-12));
+        assertThat(coarse.envelope().valueAt(8.5))
+                .as("what was under it is back")
+                .isCloseTo(DRAWN.valueAt(8.5), within(1e-12));
         Lane again = writer.rewrite(coarse, 0, recipe, written::ride);
         for (double t = 0; t < 40; t += 0.01) {
             assertThat(again.envelope().valueAt(t)).isCloseTo(lane.envelope().valueAt(t), within(1e-12));

@@ -19,7 +19,9 @@ final class Answer {
     void print(PrintWriter out, boolean json) {
         if (json) {
             try {
-                out.println(new ObjectMapper().enable(SerializationFeature.INDENT_OUTPUT).writeValueAsString(values));
+                out.println(new ObjectMapper()
+                        .enable(SerializationFeature.INDENT_OUTPUT)
+                        .writeValueAsString(values));
             } catch (JsonProcessingException e) {
                 throw new IllegalStateException(e);
             }

@@ -44,7 +44,8 @@ public final class Commands extends FileCommand {
         line.setOut(out);
         line.setErr(err);
         line.setParameterExceptionHandler((e, arguments) -> {
-            err.println("agogic: " + e.getMessage().replaceAll("\\s*\\R\\s*", " ") + " (agogic --help tells what there is)");
+            err.println("agogic: " + e.getMessage().replaceAll("\\s*\\R\\s*", " ")
+                    + " (agogic --help tells what there is)");
             return CANNOT;
         });
         line.setExecutionExceptionHandler((e, which, parsed) -> {

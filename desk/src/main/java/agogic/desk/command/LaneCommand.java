@@ -15,7 +15,9 @@ import picocli.CommandLine.Option;
 import picocli.CommandLine.Parameters;
 
 /** {@code lane}: the value of a target as heard, over the whole piece. */
-@Command(name = "lane", description = "The value of a parameter as heard, over the whole piece, in normalised value and unit.")
+@Command(
+        name = "lane",
+        description = "The value of a parameter as heard, over the whole piece, in normalised value and unit.")
 final class LaneCommand extends FileCommand {
     @Parameters(index = "0", paramLabel = "SESSION", description = "the session")
     private Path session;
@@ -44,10 +46,18 @@ final class LaneCommand extends FileCommand {
         for (int i = 0; i < rows; i++) {
             double seconds = i * every;
             double value = lane.valueAt(opened.timeline().laneTime(lane.lock(), seconds), parameter);
-            text.append(seconds).append(',').append(value).append(',').append(parameter.print(value)).append("\r\n");
+            text.append(seconds)
+                    .append(',')
+                    .append(value)
+                    .append(',')
+                    .append(parameter.print(value))
+                    .append("\r\n");
         }
         SafeFile.write(out, stream -> stream.write(text.toString().getBytes(StandardCharsets.UTF_8)));
-        return new Answer().put("target", found.toString()).put("points", lane.envelope().size()).put("rows", rows);
+        return new Answer()
+                .put("target", found.toString())
+                .put("points", lane.envelope().size())
+                .put("rows", rows);
     }
 
     /** A target by {@code DEVICE/PARAMETER}, names or ids. */
@@ -64,7 +74,8 @@ final class LaneCommand extends FileCommand {
             }
             for (Parameter parameter : one.parameters()) {
                 boolean called = parameter.name().equalsIgnoreCase(name)
-                        || !parameter.shortName().isEmpty() && parameter.shortName().equalsIgnoreCase(name);
+                        || !parameter.shortName().isEmpty()
+                                && parameter.shortName().equalsIgnoreCase(name);
                 if (parameter.id().equals(name) || called) {
                     return new Target(one.id(), parameter.id());
                 }

@@ -99,7 +99,9 @@ final class RideCommand extends FileCommand {
         for (Pass pass : passes) {
             Target target = after.route(pass.route()).target();
             int already = before.lane(target).stretches().size();
-            for (Stretch stretch : after.lane(target).stretches().subList(already, after.lane(target).stretches().size())) {
+            for (Stretch stretch : after.lane(target)
+                    .stretches()
+                    .subList(already, after.lane(target).stretches().size())) {
                 Map<String, Object> one = new LinkedHashMap<>();
                 one.put("target", target.toString());
                 one.put("ride", stretch.ride());
@@ -141,7 +143,8 @@ final class RideCommand extends FileCommand {
 
     /** A position in beats. */
     static double position(Timeline timeline, String text) {
-        return timeline.parse(text).orElseThrow(() -> new IllegalArgumentException(
-                "“" + text + "” is no position. Expected " + Timeline.expected() + "."));
+        return timeline.parse(text)
+                .orElseThrow(() -> new IllegalArgumentException(
+                        "“" + text + "” is no position. Expected " + Timeline.expected() + "."));
     }
 }

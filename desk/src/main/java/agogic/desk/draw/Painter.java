@@ -67,7 +67,10 @@ public final class Painter {
             on.setFill(palette.of(words.ink()));
             String family = words.figures() ? FIGURES : words.bold() ? BOLD : TEXT;
             on.setFont(FONTS.computeIfAbsent(family + words.size(), key -> Font.font(family, words.size())));
-            on.setTextAlign(words.align() < 0 ? TextAlignment.LEFT : words.align() == 0 ? TextAlignment.CENTER : TextAlignment.RIGHT);
+            on.setTextAlign(
+                    words.align() < 0
+                            ? TextAlignment.LEFT
+                            : words.align() == 0 ? TextAlignment.CENTER : TextAlignment.RIGHT);
             on.fillText(words.text(), words.x(), words.y());
         }
     }

@@ -25,7 +25,8 @@ public final class Palette {
                 colors.put(ink, Color.TRANSPARENT);
                 continue;
             }
-            Matcher value = Pattern.compile(ink.token() + ":\\s*(#[0-9a-fA-F]{6,8})").matcher(block);
+            Matcher value =
+                    Pattern.compile(ink.token() + ":\\s*(#[0-9a-fA-F]{6,8})").matcher(block);
             if (!value.find()) {
                 throw new IllegalStateException("The theme " + theme + " has no token " + ink.token() + ".");
             }

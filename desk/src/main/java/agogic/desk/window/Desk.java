@@ -200,21 +200,23 @@ final class Desk {
     }
 
     void undo() {
-        undoable().ifPresentOrElse(
-                act -> {
-                    adopt(history.undo());
-                    say(Notice.good("Undone", act + "."));
-                },
-                () -> say(Notice.plain("Undo", "There is nothing to undo.")));
+        undoable()
+                .ifPresentOrElse(
+                        act -> {
+                            adopt(history.undo());
+                            say(Notice.good("Undone", act + "."));
+                        },
+                        () -> say(Notice.plain("Undo", "There is nothing to undo.")));
     }
 
     void redo() {
-        redoable().ifPresentOrElse(
-                act -> {
-                    adopt(history.redo());
-                    say(Notice.good("Done again", act + "."));
-                },
-                () -> say(Notice.plain("Redo", "There is nothing to do again.")));
+        redoable()
+                .ifPresentOrElse(
+                        act -> {
+                            adopt(history.redo());
+                            say(Notice.good("Done again", act + "."));
+                        },
+                        () -> say(Notice.plain("Redo", "There is nothing to do again.")));
     }
 
     private void adopt(History next) {
@@ -327,12 +329,15 @@ final class Desk {
     }
 
     private void take(List<Pass> passes) {
-        List<Pass> wrote = passes.stream().filter(p -> p.wrote() && !p.rehearsed()).toList();
+        List<Pass> wrote =
+                passes.stream().filter(p -> p.wrote() && !p.rehearsed()).toList();
         rehearsal = passes.stream().filter(p -> p.wrote() && p.rehearsed()).toList();
         Session before = session();
         List<Pass> toWrite = passes.stream().filter(p -> !p.rehearsed()).toList();
         if (!toWrite.isEmpty()) {
-            String act = wrote.isEmpty() ? "Back to Read" : wrote.size() == 1 ? "Ride of " + nameOf(wrote.get(0)) : wrote.size() + " rides";
+            String act = wrote.isEmpty()
+                    ? "Back to Read"
+                    : wrote.size() == 1 ? "Ride of " + nameOf(wrote.get(0)) : wrote.size() + " rides";
             edit(act, s -> PassWriter.write(s, toWrite));
         }
         trails.clear();
@@ -348,8 +353,10 @@ final class Desk {
             Route route = session().route(toWrite.get(0).route());
             say(Notice.stop(
                     "Not written",
-                    "Nothing moved during the pass: " + route.hand().map(h -> session().control(h).name()).orElse("no control")
-                            + " sent nothing, so " + session().parameter(route.target()).name() + " is as it was."));
+                    "Nothing moved during the pass: "
+                            + route.hand().map(h -> session().control(h).name()).orElse("no control")
+                            + " sent nothing, so "
+                            + session().parameter(route.target()).name() + " is as it was."));
         }
     }
 
@@ -388,7 +395,9 @@ final class Desk {
                 + session().device(route.target().device()).name() + " · "
                 + session().parameter(route.target()).name() + " · " + bars + " · " + ride.size() + " moves → "
                 + model.refined().points() + " points, never more than "
-                + session().parameter(route.target()).printDifference(model.refined().farthest()) + " from the hand.";
+                + session()
+                        .parameter(route.target())
+                        .printDifference(model.refined().farthest()) + " from the hand.";
         return new Notice(
                 Notice.Kind.GOOD,
                 "Written",
@@ -412,9 +421,11 @@ final class Desk {
             }
             Target target = route.target();
             double value = state.value(engine().index().of(target));
-            boolean differs = session().parameter(target).resting() != session().parameter(target).settled(value);
+            boolean differs = session().parameter(target).resting()
+                    != session().parameter(target).settled(value);
             if (differs && session().lane(target).envelope().isEmpty()) {
-                String words = session().parameter(target).name() + " to " + session().parameter(target).print(value);
+                String words = session().parameter(target).name() + " to "
+                        + session().parameter(target).print(value);
                 edit(words, s -> s.standing(target, value));
             }
         }
@@ -437,8 +448,10 @@ final class Desk {
             case PUT_IN_TOUCH -> mode(route, WriteMode.TOUCH);
             case PLAY -> play();
             case RIDE -> ride();
-            case TAKE_OVER_NOW -> edit("Take over at once", s -> s.with(s.route(route.id()).with(Takeover.JUMP)));
-            case OPEN_SPAN -> edit("Open the span", s -> s.with(s.route(route.id()).with(Span.FULL)));
+            case TAKE_OVER_NOW -> edit(
+                    "Take over at once", s -> s.with(s.route(route.id()).with(Takeover.JUMP)));
+            case OPEN_SPAN -> edit(
+                    "Open the span", s -> s.with(s.route(route.id()).with(Span.FULL)));
             case SWITCH_ON -> edit("Switch on", s -> s.with(s.route(route.id()).switched(true)));
             case EXPOSE -> edit("Expose " + session().parameter(route.target()).name(), s -> expose(s, route.target()));
             case WRITE_REHEARSAL -> writeRehearsal();

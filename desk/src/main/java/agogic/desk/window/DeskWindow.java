@@ -66,7 +66,11 @@ final class DeskWindow {
         close();
         desk = new Desk(session, new LiveDesk(session, clock, audible));
         desk.lightProperty().set(inLight);
-        files = new Files(desk, stage, opened -> show(opened.session(), opened.path(), desk.lightProperty().get()));
+        files = new Files(
+                desk,
+                stage,
+                opened -> show(
+                        opened.session(), opened.path(), desk.lightProperty().get()));
         if (file != null) {
             desk.savedTo(file);
         }
@@ -191,7 +195,8 @@ final class DeskWindow {
     }
 
     private boolean chord(KeyEvent e) {
-        boolean redo = new KeyCodeCombination(KeyCode.Z, KeyCombination.SHORTCUT_DOWN, KeyCombination.SHIFT_DOWN).match(e);
+        boolean redo =
+                new KeyCodeCombination(KeyCode.Z, KeyCombination.SHORTCUT_DOWN, KeyCombination.SHIFT_DOWN).match(e);
         if (redo) {
             desk.redo();
             return true;

@@ -82,10 +82,19 @@ final class DrawnControl extends Region {
         does = newDoes;
         reads = newReads;
         waitsAt = newWaitsAt;
-        long signature = Objects.hash(value, does, reads, waitsAt, getWidth(), getHeight(), held, desk.lightProperty().get());
+        long signature = Objects.hash(
+                value,
+                does,
+                reads,
+                waitsAt,
+                getWidth(),
+                getHeight(),
+                held,
+                desk.lightProperty().get());
         if (signature != drawn) {
             drawn = signature;
-            setAccessibleText(control.name() + (does.isEmpty() ? ", does nothing yet" : ", moves " + does + ", " + reads));
+            setAccessibleText(
+                    control.name() + (does.isEmpty() ? ", does nothing yet" : ", moves " + does + ", " + reads));
             notifyAccessibleAttributeChanged(AccessibleAttribute.VALUE);
             draw();
         }
@@ -214,7 +223,8 @@ final class DrawnControl extends Region {
         if (control.kind() == Control.Kind.BUTTON) {
             boolean on = place() >= 0.5;
             marks.add(new Mark.Box(cx - 20, h / 2 - 8, 40, 16, 8, on ? ink : Ink.RAISED, ink, 1.2));
-            marks.add(new Mark.Words(cx, h / 2 + 4, on ? "on" : "off", on ? Ink.GROUND : Ink.QUIET, 10.5, false, false, 0));
+            marks.add(new Mark.Words(
+                    cx, h / 2 + 4, on ? "on" : "off", on ? Ink.GROUND : Ink.QUIET, 10.5, false, false, 0));
             return marks;
         }
         double bottom = h - 56;
@@ -228,12 +238,14 @@ final class DrawnControl extends Region {
                 marks.add(new Mark.Line(cx - 20, wy, cx + 20, wy, Ink.SOUND, 2, 0));
             }
             boolean known = !Double.isNaN(value);
-            marks.add(new Mark.Box(cx - 18, y - 8, 36, 16, 6, known ? ink : Ink.PANEL, held ? Ink.TEXT : ink, known ? 1.5 : 2));
+            marks.add(new Mark.Box(
+                    cx - 18, y - 8, 36, 16, 6, known ? ink : Ink.PANEL, held ? Ink.TEXT : ink, known ? 1.5 : 2));
             marks.add(new Mark.Line(cx - 12, y, cx + 12, y, known ? Ink.GROUND : ink, 1.6, 0));
         } else {
             double r = Math.min(19, (h - 50) / 2 - 2);
             double cy = 6 + r;
-            marks.add(new Mark.Disc(cx, cy, r, held ? Ink.HAND_SOFT : Ink.RAISED, ink, 2.2, Double.isNaN(value) ? 4 : 0));
+            marks.add(
+                    new Mark.Disc(cx, cy, r, held ? Ink.HAND_SOFT : Ink.RAISED, ink, 2.2, Double.isNaN(value) ? 4 : 0));
             double angle = Math.toRadians(135 + 270 * place());
             marks.add(new Mark.Line(
                     cx + 0.35 * r * Math.cos(angle),

@@ -83,7 +83,14 @@ final class EnvelopeMarks {
 
     /** The points of an envelope between beats {@code from..to}; {@code chosen} is marked, −1 for none. */
     static List<Mark> points(
-            Envelope envelope, TimeWindow time, double perBeat, Field field, double radius, int chosen, Timeline timeline, Lock lock) {
+            Envelope envelope,
+            TimeWindow time,
+            double perBeat,
+            Field field,
+            double radius,
+            int chosen,
+            Timeline timeline,
+            Lock lock) {
         List<Mark> marks = new ArrayList<>();
         int visible = 0;
         for (int i = 0; i < envelope.size(); i++) {

@@ -21,7 +21,9 @@ final class ExportDialog extends Dialog<ExportDialog.Choice> {
     ExportDialog(Desk desk, Window owner) {
         initOwner(owner);
         setTitle("Export MIDI");
-        long lanes = desk.session().lanes().stream().filter(l -> !l.envelope().isEmpty()).count();
+        long lanes = desk.session().lanes().stream()
+                .filter(l -> !l.envelope().isEmpty())
+                .count();
         setHeaderText("The notes, the tempo, the sections and " + lanes + " lanes as controllers");
         ToggleGroup group = new ToggleGroup();
         VBox box = new VBox(8);

@@ -47,7 +47,11 @@ final class Files {
     }
 
     void saveAs() {
-        File chosen = chooser("Save as", "Agogic session", "*" + SessionFile.ENDING, desk.session().name() + SessionFile.ENDING)
+        File chosen = chooser(
+                        "Save as",
+                        "Agogic session",
+                        "*" + SessionFile.ENDING,
+                        desk.session().name() + SessionFile.ENDING)
                 .showSaveDialog(owner);
         if (chosen != null) {
             String name = chosen.getName();
@@ -74,7 +78,8 @@ final class Files {
     }
 
     void open() {
-        File chosen = chooser("Open", "Agogic session", "*" + SessionFile.ENDING, null).showOpenDialog(owner);
+        File chosen = chooser("Open", "Agogic session", "*" + SessionFile.ENDING, null)
+                .showOpenDialog(owner);
         if (chosen != null) {
             open(chosen.toPath());
         }
@@ -130,7 +135,9 @@ final class Files {
     void exportMidi() {
         ExportDialog dialog = new ExportDialog(desk, owner);
         dialog.showAndWait().ifPresent(choice -> {
-            File chosen = chooser("Export MIDI", "MIDI file", "*.mid", desk.session().name() + ".mid").showSaveDialog(owner);
+            File chosen = chooser(
+                            "Export MIDI", "MIDI file", "*.mid", desk.session().name() + ".mid")
+                    .showSaveDialog(owner);
             if (chosen != null) {
                 exportMidi(chosen.toPath(), choice.fineness(), choice.wire());
             }

@@ -28,7 +28,8 @@ public final class Launch {
                     return picture;
                 }
             }
-            throw new IllegalArgumentException("There is no view “" + name + "”. Expected routes, refine, writing or stopped.");
+            throw new IllegalArgumentException(
+                    "There is no view “" + name + "”. Expected routes, refine, writing or stopped.");
         }
     }
 
@@ -85,9 +86,10 @@ public final class Launch {
         Platform.startup(() -> {
             Platform.setImplicitExit(false);
             new Studio(session, orders, error -> {
-                failed.set(error);
-                done.countDown();
-            }).next();
+                        failed.set(error);
+                        done.countDown();
+                    })
+                    .next();
         });
         await(done);
         Platform.exit();

@@ -5,7 +5,8 @@ import java.util.List;
 
 /** What the trace bar says: a word, a sentence, and what can be done about it. */
 record Notice(Kind kind, String head, String sentence, List<Act> acts) {
-    static final Notice NONE = new Notice(Kind.PLAIN, "Ready", "Move a control. The wire lights up as far as the move gets.", List.of());
+    static final Notice NONE =
+            new Notice(Kind.PLAIN, "Ready", "Move a control. The wire lights up as far as the move gets.", List.of());
 
     /** How it is meant; the head word says the same. */
     enum Kind {

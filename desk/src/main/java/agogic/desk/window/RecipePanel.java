@@ -41,7 +41,8 @@ final class RecipePanel extends VBox {
     private final ComboBox<Recipe.Anchor> end = new ComboBox<>();
     private final CheckBox bent = new CheckBox("Bent shapes may join points");
     private final VBox body = new VBox(5);
-    private final Label none = new Label("No ride here: these points were drawn. Press R and move its control to ride it.");
+    private final Label none =
+            new Label("No ride here: these points were drawn. Press R and move its control to ride it.");
     private Recipe recipe;
     private Parameter parameter;
     private boolean filling;

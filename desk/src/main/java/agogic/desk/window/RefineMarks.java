@@ -80,13 +80,16 @@ final class RefineMarks {
     }
 
     private double beat(double laneTime) {
-        return lane.lock() == agogic.core.time.Lock.BEATS ? laneTime : session.timeline().beatAt(laneTime);
+        return lane.lock() == agogic.core.time.Lock.BEATS
+                ? laneTime
+                : session.timeline().beatAt(laneTime);
     }
 
     /** Where the envelope is drawn. */
     EnvelopeMarks.Field field() {
         double lower = model == null ? LAYERS : DISTANCE + LAYERS + 18;
-        return new EnvelopeMarks.Field(LEFT, RULER, Math.max(40, width - LEFT - RIGHT), Math.max(60, height - RULER - lower - 16));
+        return new EnvelopeMarks.Field(
+                LEFT, RULER, Math.max(40, width - LEFT - RIGHT), Math.max(60, height - RULER - lower - 16));
     }
 
     double x(double laneTime) {
@@ -172,17 +175,23 @@ final class RefineMarks {
         Envelope envelope = lane.envelope();
         if (envelope.isEmpty()) {
             marks.add(new Mark.Words(
-                    f.left() + f.width() / 2, f.top() + f.height() / 2, "No points yet. Ride it, or double-click to set one.", Ink.QUIET, 14, false, false, 0));
+                    f.left() + f.width() / 2,
+                    f.top() + f.height() / 2,
+                    "No points yet. Ride it, or double-click to set one.",
+                    Ink.QUIET,
+                    14,
+                    false,
+                    false,
+                    0));
             return;
         }
         // The picture shows a part of the travel: the same marks, stretched.
-        EnvelopeMarks.Field whole = new EnvelopeMarks.Field(
-                f.left(), y(1), f.width(), y(0) - y(1));
+        EnvelopeMarks.Field whole = new EnvelopeMarks.Field(f.left(), y(1), f.width(), y(0) - y(1));
         marks.addAll(EnvelopeMarks.line(
                 envelope, outline, lane.lock(), session.timeline(), time.from(), time.to(), whole, 2.4, false));
         double perBeat = f.width() / (time.to() - time.from());
-        marks.addAll(EnvelopeMarks.points(
-                envelope, time, perBeat, whole, 4.6, chosen, session.timeline(), lane.lock()));
+        marks.addAll(
+                EnvelopeMarks.points(envelope, time, perBeat, whole, 4.6, chosen, session.timeline(), lane.lock()));
         if (chosen >= 0 && chosen < envelope.size()) {
             tag(marks, chosen);
         }
@@ -191,7 +200,8 @@ final class RefineMarks {
     private void tag(List<Mark> marks, int chosen) {
         EnvelopeMarks.Field f = field();
         Envelope envelope = lane.envelope();
-        String text = session.timeline().printBars(beat(envelope.time(chosen))) + "  " + parameter.print(envelope.value(chosen));
+        String text = session.timeline().printBars(beat(envelope.time(chosen))) + "  "
+                + parameter.print(envelope.value(chosen));
         double x = x(envelope.time(chosen));
         double y = y(envelope.value(chosen));
         double wide = text.length() * 7.4 + 16;
@@ -213,7 +223,8 @@ final class RefineMarks {
         marks.add(new Mark.Box(f.left(), top, f.width(), size, 6, Ink.PANEL, Ink.NONE, 0));
         double half = tolerance / most * size / 2;
         double x0 = Math.max(f.left(), x(refined.raw().times()[0]));
-        double x1 = Math.min(f.left() + f.width(), x(refined.raw().times()[refined.raw().size() - 1]));
+        double x1 = Math.min(
+                f.left() + f.width(), x(refined.raw().times()[refined.raw().size() - 1]));
         marks.add(new Mark.Box(x0, middle - half, Math.max(1, x1 - x0), 2 * half, 0, Ink.SPAN_SOFT, Ink.NONE, 0));
         marks.add(new Mark.Line(f.left(), middle, f.left() + f.width(), middle, Ink.EDGE, 1, 0));
         int n = (int) Math.max(2, x1 - x0);
@@ -235,7 +246,14 @@ final class RefineMarks {
             marks.add(new Mark.Words(f.left() - 8, middle + half + 5, "−" + tell, Ink.QUIET, 10.5, true, false, 1));
         }
         marks.add(new Mark.Words(
-                f.left() + 8, top + 13, "how far the envelope is from the hand; the band is what the recipe allows", Ink.QUIET, 11, false, false, -1));
+                f.left() + 8,
+                top + 13,
+                "how far the envelope is from the hand; the band is what the recipe allows",
+                Ink.QUIET,
+                11,
+                false,
+                false,
+                -1));
         double far = x(refined.farthestAt());
         marks.add(new Mark.Line(far, top + 2, far, top + size - 2, Ink.TEXT, 1, 3));
     }
@@ -247,7 +265,14 @@ final class RefineMarks {
         marks.add(new Mark.Box(f.left(), top, f.width(), 26, 6, Ink.SOUND_SOFT, Ink.NONE, 0));
         String lock = lane.lock() == agogic.core.time.Lock.BEATS ? "fixed to the beats" : "fixed to the clock";
         marks.add(new Mark.Words(
-                f.left() + 10, top + 17, lane.envelope().size() + " points · absolute · " + lock, Ink.TEXT, 11.5, false, false, -1));
+                f.left() + 10,
+                top + 17,
+                lane.envelope().size() + " points · absolute · " + lock,
+                Ink.TEXT,
+                11.5,
+                false,
+                false,
+                -1));
         marks.add(new Mark.Words(8, top + 50, "Rides", Ink.QUIET, 11.5, false, false, -1));
         marks.add(new Mark.Box(f.left(), top + 32, f.width(), 26, 6, Ink.PANEL, Ink.NONE, 0));
         for (Stretch stretch : lane.stretches()) {
@@ -258,7 +283,15 @@ final class RefineMarks {
                 marks.add(new Mark.Box(x0, top + 32, x1 - x0, 26, 6, Ink.RIDE_SOFT, looked ? Ink.RIDE : Ink.NONE, 1.4));
                 if (x1 - x0 > 120) {
                     marks.add(new Mark.Words(
-                            x0 + 10, top + 49, "Ride " + stretch.ride().replaceAll("\\D", "") + " · " + stretch.mode().spoken() + " · raw moves kept", Ink.TEXT, 11.5, false, false, -1));
+                            x0 + 10,
+                            top + 49,
+                            "Ride " + stretch.ride().replaceAll("\\D", "") + " · "
+                                    + stretch.mode().spoken() + " · raw moves kept",
+                            Ink.TEXT,
+                            11.5,
+                            false,
+                            false,
+                            -1));
                 }
             }
         }

@@ -27,7 +27,8 @@ final class RefineModel {
 
     private static LaneWriter writer(Session session, Target target) {
         Parameter parameter = session.parameter(target);
-        return new LaneWriter(parameter, session.timeline(), session.lane(target).lock());
+        return new LaneWriter(
+                parameter, session.timeline(), session.lane(target).lock());
     }
 
     /** The session with this recipe for stretch {@code index} of a lane. */

@@ -79,7 +79,11 @@ final class RefineView extends BorderPane {
         stretches.setConverter(new StringConverter<>() {
             @Override
             public String toString(Integer index) {
-                return index == null || lane == null || index >= lane.stretches().size() ? "" : name(lane.stretches().get(index));
+                return index == null
+                                || lane == null
+                                || index >= lane.stretches().size()
+                        ? ""
+                        : name(lane.stretches().get(index));
             }
 
             @Override
@@ -117,7 +121,8 @@ final class RefineView extends BorderPane {
         Timeline timeline = desk.timeline();
         double from = lane.lock() == Lock.BEATS ? one.from() : timeline.beatAt(one.from());
         double to = lane.lock() == Lock.BEATS ? one.to() : timeline.beatAt(one.to());
-        return "Ride " + one.ride().replaceAll("\\D", "") + " · " + timeline.printBars(from) + " – " + timeline.printBars(to);
+        return "Ride " + one.ride().replaceAll("\\D", "") + " · " + timeline.printBars(from) + " – "
+                + timeline.printBars(to);
     }
 
     private VBox side() {
@@ -251,9 +256,13 @@ final class RefineView extends BorderPane {
         subtitle.setText(session.device(target.device()).name() + " · "
                 + session.trackOf(target.device()).map(t -> t.name()).orElse("") + " · " + parameter.printRange());
         outline = new EnvelopeOutline(lane.envelope());
-        model = stretch < 0 ? null : new RefineModel(session, target, lane.stretches().get(stretch));
+        model = stretch < 0
+                ? null
+                : new RefineModel(session, target, lane.stretches().get(stretch));
         stretches.setVisible(!lane.stretches().isEmpty());
-        stretches.getItems().setAll(IntStream.range(0, lane.stretches().size()).boxed().toList());
+        stretches
+                .getItems()
+                .setAll(IntStream.range(0, lane.stretches().size()).boxed().toList());
         stretches.setValue(stretch < 0 ? null : stretch);
         recipe.show(parameter, model, session);
         chosen = Math.min(chosen, lane.envelope().size() - 1);
@@ -276,7 +285,8 @@ final class RefineView extends BorderPane {
         chosen = point;
         boolean any = point >= 0 && point < lane.envelope().size();
         Parameter parameter = desk.session().parameter(target);
-        pointTitle.setText(any ? "Point " + (point + 1) + " of " + lane.envelope().size() : "Points");
+        pointTitle.setText(
+                any ? "Point " + (point + 1) + " of " + lane.envelope().size() : "Points");
         if (any) {
             Point one = lane.envelope().point(point);
             at.setText(desk.timeline().printBars(beat(one.time())));
@@ -294,9 +304,11 @@ final class RefineView extends BorderPane {
         }
         boolean steps = parameter.stepped();
         shape.setDisable(!any || steps);
-        amount.setDisable(!any || steps || one(point).kind().ordinal() < 2 || one(point).kind() == Shape.Kind.S);
+        amount.setDisable(
+                !any || steps || one(point).kind().ordinal() < 2 || one(point).kind() == Shape.Kind.S);
         filling = false;
-        plot.setAccessibleText(any ? spoken(point) : parameter.name() + ", " + lane.envelope().size() + " points");
+        plot.setAccessibleText(
+                any ? spoken(point) : parameter.name() + ", " + lane.envelope().size() + " points");
         plot.draw();
     }
 
@@ -335,7 +347,8 @@ final class RefineView extends BorderPane {
 
     private OptionalDouble typedValue() {
         try {
-            OptionalDouble typed = OptionalDouble.of(desk.session().parameter(target).parse(value.getText()));
+            OptionalDouble typed =
+                    OptionalDouble.of(desk.session().parameter(target).parse(value.getText()));
             mark(value, false);
             return typed;
         } catch (IllegalArgumentException e) {
@@ -391,7 +404,9 @@ final class RefineView extends BorderPane {
         try {
             String text = amount.getText();
             boolean fits = lane.envelope().shape(chosen).kind() == kind && !text.isBlank();
-            String usual = kind == Shape.Kind.BENT ? "0.5" : kind == Shape.Kind.PULSE ? "0.1;4;0.5" : kind.wave() ? "0.1;4" : "";
+            String usual = kind == Shape.Kind.BENT
+                    ? "0.5"
+                    : kind == Shape.Kind.PULSE ? "0.1;4;0.5" : kind.wave() ? "0.1;4" : "";
             Shape made = agogic.formats.table.ShapeText.parse(kind.name(), fits ? text : usual);
             int point = chosen;
             desk.edit("Way: " + kind.spoken(), s -> Points.shape(s, target, point, made));
@@ -488,7 +503,11 @@ final class RefineView extends BorderPane {
         void draw() {
             if (getWidth() > 0 && lane != null) {
                 Painter.paint(
-                        canvas.getGraphicsContext2D(), getWidth(), getHeight(), marks().all(chosen), DeskWindow.palette(desk));
+                        canvas.getGraphicsContext2D(),
+                        getWidth(),
+                        getHeight(),
+                        marks().all(chosen),
+                        DeskWindow.palette(desk));
             }
         }
 
@@ -515,7 +534,8 @@ final class RefineView extends BorderPane {
             double nearest = NEAR;
             for (int i = 0; i < lane.envelope().size(); i++) {
                 double distance = Math.hypot(
-                        marks.x(lane.envelope().time(i)) - e.getX(), marks.y(lane.envelope().value(i)) - e.getY());
+                        marks.x(lane.envelope().time(i)) - e.getX(),
+                        marks.y(lane.envelope().value(i)) - e.getY());
                 if (distance < nearest) {
                     nearest = distance;
                     near = i;
@@ -569,8 +589,12 @@ final class RefineView extends BorderPane {
                 int point = chosen;
                 Point one = lane.envelope().point(point);
                 Parameter parameter = desk.session().parameter(target);
-                double step = parameter.stepped() ? Math.signum(by) / parameter.positions().size() : by;
-                desk.editOn("Move point " + (point + 1), s -> Points.move(s, target, point, one.time(), one.value() + step));
+                double step = parameter.stepped()
+                        ? Math.signum(by) / parameter.positions().size()
+                        : by;
+                desk.editOn(
+                        "Move point " + (point + 1),
+                        s -> Points.move(s, target, point, one.time(), one.value() + step));
             }
         }
 

@@ -28,10 +28,18 @@ final class RouteMarks {
     private RouteMarks() {}
 
     /** What is so now on one route. */
-    record Now(double hand, double counted, double value, Verdict verdict, boolean lit, boolean stopShown, boolean writing) {}
+    record Now(
+            double hand,
+            double counted,
+            double value,
+            Verdict verdict,
+            boolean lit,
+            boolean stopShown,
+            boolean writing) {}
 
     static EnvelopeMarks.Field field(double width, double height) {
-        return new EnvelopeMarks.Field(ENVELOPE_LEFT, 6, Math.max(40, width - ENVELOPE_LEFT - SOUND_WIDTH), height - 12);
+        return new EnvelopeMarks.Field(
+                ENVELOPE_LEFT, 6, Math.max(40, width - ENVELOPE_LEFT - SOUND_WIDTH), height - 12);
     }
 
     static List<Mark> of(
@@ -56,7 +64,8 @@ final class RouteMarks {
         return marks;
     }
 
-    private static void ground(List<Mark> marks, Session session, Route route, TimeWindow time, EnvelopeMarks.Field field) {
+    private static void ground(
+            List<Mark> marks, Session session, Route route, TimeWindow time, EnvelopeMarks.Field field) {
         marks.add(new Mark.Box(field.left(), field.top(), field.width(), field.height(), 6, Ink.PANEL, Ink.NONE, 0));
         double perBeat = field.width() / (time.to() - time.from());
         Track track = session.trackOf(route.target().device()).orElse(null);
@@ -65,13 +74,15 @@ final class RouteMarks {
             double x1 = Math.min(
                     field.left() + field.width(), time.x(clip.beat() + clip.length(), field.left(), field.width()));
             if (x1 > x0 + 2) {
-                marks.add(new Mark.Box(x0 + 1, field.top() + 1, x1 - x0 - 2, field.height() - 2, 5, Ink.RAISED, Ink.NONE, 0));
+                marks.add(new Mark.Box(
+                        x0 + 1, field.top() + 1, x1 - x0 - 2, field.height() - 2, 5, Ink.RAISED, Ink.NONE, 0));
             }
         }
         int step = perBeat * 4 > 24 ? 1 : perBeat * 16 > 24 ? 4 : 8;
         for (int bar : session.timeline().metre().barsBetween(time.from(), time.to())) {
             boolean section = session.sections().stream()
-                    .anyMatch(s -> Math.abs(s.beat() - session.timeline().metre().beatOfBar(bar)) < 1e-6);
+                    .anyMatch(
+                            s -> Math.abs(s.beat() - session.timeline().metre().beatOfBar(bar)) < 1e-6);
             if (section || (bar - 1) % step == 0) {
                 double x = time.x(session.timeline().metre().beatOfBar(bar), field.left(), field.width());
                 marks.add(new Mark.Line(
@@ -214,7 +225,8 @@ final class RouteMarks {
         Ink edge = now.writing() ? Ink.RIDE : Ink.SOUND;
         marks.add(new Mark.Box(x, top, size, size, 7, Ink.PANEL, edge, now.writing() ? 2.6 : 1.8));
         double fill = Math.max(2, (size - 8) * now.value());
-        marks.add(new Mark.Box(x + 4, top + size - 4 - fill, size - 8, fill, 3, now.writing() ? Ink.RIDE : Ink.SOUND, Ink.NONE, 0));
+        marks.add(new Mark.Box(
+                x + 4, top + size - 4 - fill, size - 8, fill, 3, now.writing() ? Ink.RIDE : Ink.SOUND, Ink.NONE, 0));
         int n = parameter.positions().size();
         for (int i = 1; i < n; i++) {
             double y = top + size - 4 - (size - 8) * i / n;

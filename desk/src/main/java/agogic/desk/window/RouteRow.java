@@ -93,12 +93,15 @@ final class RouteRow extends Region {
         pinned.setOnAction(e -> {
             boolean pin = pinned.isSelected();
             String id = route.id();
-            desk.edit(pin ? "Pin the mode" : "Unpin the mode", s -> s.with(s.route(id).pinned(pin)));
+            desk.edit(
+                    pin ? "Pin the mode" : "Unpin the mode",
+                    s -> s.with(s.route(id).pinned(pin)));
         });
         rehearse.setOnAction(e -> {
             boolean tries = rehearse.isSelected();
             String id = route.id();
-            desk.edit(tries ? "Rehearse" : "No rehearsal", s -> s.with(s.route(id).rehearsing(tries)));
+            desk.edit(
+                    tries ? "Rehearse" : "No rehearsal", s -> s.with(s.route(id).rehearsing(tries)));
         });
         mode.getItems().addAll(new SeparatorMenuItem(), pinned, rehearse);
     }
@@ -130,12 +133,14 @@ final class RouteRow extends Region {
         var device = shown.device(route.target().device());
         int socket = device.socketOf(parameter.id());
         soundSub.setText(device.name() + (socket > 0 ? " · socket " + socket : " · hidden"));
-        mode.setText(route.mode().spoken() + (route.pinned() ? " · pinned" : "") + (route.rehearse() ? " · rehearse" : ""));
+        mode.setText(
+                route.mode().spoken() + (route.pinned() ? " · pinned" : "") + (route.rehearse() ? " · rehearse" : ""));
         mode.getStyleClass().remove("writes");
         if (route.mode().writes()) {
             mode.getStyleClass().add("writes");
         }
-        mode.setAccessibleText("Write mode of " + parameter.name() + ": " + route.mode().spoken());
+        mode.setAccessibleText(
+                "Write mode of " + parameter.name() + ": " + route.mode().spoken());
         pinned.setSelected(route.pinned());
         rehearse.setSelected(route.rehearse());
         modes.getToggles().forEach(t -> t.setSelected(t.getUserData() == route.mode()));
@@ -175,7 +180,13 @@ final class RouteRow extends Region {
         LiveTrails.Trail trail = desk.trails().of(route.id());
         int trailSize = trail == null ? 0 : trail.size();
         long signature = Objects.hash(
-                now, trailSize, desk.time().from(), desk.time().to(), getWidth(), getHeight(), desk.lightProperty().get());
+                now,
+                trailSize,
+                desk.time().from(),
+                desk.time().to(),
+                getWidth(),
+                getHeight(),
+                desk.lightProperty().get());
         if (signature == drawn) {
             return;
         }
@@ -210,7 +221,8 @@ final class RouteRow extends Region {
         return parameter.name() + " of " + shown.device(route.target().device()).name() + ", " + value.getText()
                 + ", moved by " + handName.getText() + ", " + route.mode().spoken()
                 + (route.span().from() > route.span().to() ? ", turned round" : "")
-                + ", " + (lane.envelope().isEmpty() ? "no points" : lane.envelope().size() + " points");
+                + ", "
+                + (lane.envelope().isEmpty() ? "no points" : lane.envelope().size() + " points");
     }
 
     @Override

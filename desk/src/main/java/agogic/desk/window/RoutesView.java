@@ -106,10 +106,14 @@ final class RoutesView extends BorderPane {
     private void select() {
         String id = desk.selectedProperty().get();
         for (Item item : list.getItems()) {
-            if (item instanceof Item.Row row && row.route().equals(id) && list.getSelectionModel().getSelectedItem() != item) {
+            if (item instanceof Item.Row row
+                    && row.route().equals(id)
+                    && list.getSelectionModel().getSelectedItem() != item) {
                 list.getSelectionModel().select(item);
                 int at = list.getItems().indexOf(item);
-                boolean seen = cells.stream().anyMatch(c -> c.getItem() == item && c.getBoundsInParent().getMinY() >= 0);
+                boolean seen = cells.stream()
+                        .anyMatch(c ->
+                                c.getItem() == item && c.getBoundsInParent().getMinY() >= 0);
                 if (!seen) {
                     list.scrollTo(Math.max(0, at - 1));
                 }
@@ -149,7 +153,9 @@ final class RoutesView extends BorderPane {
     private void pressed(KeyEvent e) {
         if (e.getCode() == KeyCode.SPACE || e.getCode() == KeyCode.HOME && !e.isControlDown()) {
             // The list would take these; they belong to the transport.
-            getScene().getRoot().fireEvent(e.copyFor(getScene().getRoot(), getScene().getRoot()));
+            getScene()
+                    .getRoot()
+                    .fireEvent(e.copyFor(getScene().getRoot(), getScene().getRoot()));
             e.consume();
         } else if (e.getCode() == KeyCode.ENTER
                 && list.getSelectionModel().getSelectedItem() instanceof Item.Group group) {
@@ -214,7 +220,8 @@ final class RoutesView extends BorderPane {
                 boolean shut = folded.contains(header.track().id());
                 fold.setText(shut ? "▸" : "▾");
                 fold.setOnAction(e -> fold(header.track()));
-                fold.setAccessibleText((shut ? "Unfold " : "Fold ") + header.track().name());
+                fold.setAccessibleText(
+                        (shut ? "Unfold " : "Fold ") + header.track().name());
                 name.setText(header.track().name());
                 chain.setText(String.join(
                         " → ",

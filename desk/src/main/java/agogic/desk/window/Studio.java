@@ -79,7 +79,9 @@ final class Studio {
                 desk.locate(beat);
                 desk.rideFrom(beat);
                 agogic.desk.live.HandPlayer.start(
-                        RecordedHand.FEEDBACK_SWELL, desk.engine(), desk.timeline().secondsAt(beat));
+                        RecordedHand.FEEDBACK_SWELL,
+                        desk.engine(),
+                        desk.timeline().secondsAt(beat));
                 return 12.5;
             }
             default -> {
@@ -98,8 +100,9 @@ final class Studio {
         } else if (picture == Launch.Picture.ROUTES) {
             move(north, "knob-6", 0.71);
         } else if (picture == Launch.Picture.REFINE) {
-            window.desk().say(Notice.good(
-                    "Ready", "Change the recipe: the envelope is made anew at once, the ride stays as it is."));
+            window.desk()
+                    .say(Notice.good(
+                            "Ready", "Change the recipe: the envelope is made anew at once, the ride stays as it is."));
         }
     }
 

@@ -88,8 +88,12 @@ final class SurfaceDrawer extends VBox {
         strips.getChildren().clear();
         Surface one = desk.session().surfaces().get(surface);
         MidiPorts.Port state = desk.live().ports().ports().get(surface);
-        port.setText("port " + state.name() + " · " + state.state() + " · " + desk.live().soundsThrough());
-        boolean eight = one.controls().stream().filter(c -> c.kind() == Control.Kind.BUTTON).count() >= 4;
+        port.setText("port " + state.name() + " · " + state.state() + " · "
+                + desk.live().soundsThrough());
+        boolean eight = one.controls().stream()
+                        .filter(c -> c.kind() == Control.Kind.BUTTON)
+                        .count()
+                >= 4;
         List<VBox> columns = new ArrayList<>();
         for (Control control : one.controls()) {
             DrawnControl drawn = new DrawnControl(control, desk, sender(one));
@@ -156,7 +160,8 @@ final class SurfaceDrawer extends VBox {
         Session session = desk.session();
         for (Route route : session.routes()) {
             boolean moves = route.hand()
-                    .filter(h -> h.surface().equals(recorded.surface().id()) && h.control().equals(recorded.control()))
+                    .filter(h -> h.surface().equals(recorded.surface().id())
+                            && h.control().equals(recorded.control()))
                     .isPresent();
             if (moves) {
                 desk.selectedProperty().set(route.id());

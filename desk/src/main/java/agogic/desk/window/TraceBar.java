@@ -40,7 +40,7 @@ final class TraceBar extends HBox {
             case GOOD -> head.getStyleClass().add("good");
             case STOP -> head.getStyleClass().add("stop");
             case WAIT -> head.getStyleClass().add("wait");
-            default -> { }
+            default -> {}
         }
         sentence.setText(notice.sentence());
         sentence.setTooltip(new Tooltip(notice.sentence()));

@@ -1,12 +1,12 @@
 package agogic.desk.window;
 
+import agogic.core.parameter.Unit;
+import agogic.core.parameter.ValueText;
 import agogic.core.play.LiveState;
 import agogic.core.session.Loop;
 import agogic.core.time.MetreMap;
 import agogic.core.time.TempoMap;
 import agogic.core.time.Timeline;
-import agogic.core.parameter.Unit;
-import agogic.core.parameter.ValueText;
 import java.util.EnumMap;
 import java.util.Locale;
 import java.util.Map;
@@ -63,7 +63,12 @@ final class TransportBar extends HBox {
         for (Desk.View view : Desk.View.values()) {
             ToggleButton tab = new ToggleButton(view.title());
             tab.getStyleClass().add("view-tab");
-            button(tab, "view-" + view.title().toLowerCase(Locale.ROOT), view.title() + " view", "" + number++, () -> desk.viewProperty().set(view));
+            button(
+                    tab,
+                    "view-" + view.title().toLowerCase(Locale.ROOT),
+                    view.title() + " view",
+                    "" + number++,
+                    () -> desk.viewProperty().set(view));
             tabs.put(view, tab);
             getChildren().add(tab);
         }
@@ -128,7 +133,8 @@ final class TransportBar extends HBox {
     private void typedTempo() {
         try {
             double bpm = ValueText.parse(Unit.BPM, tempo.getText());
-            Timeline changed = new Timeline(TempoMap.steady(bpm), new MetreMap(desk.timeline().metre().metres()));
+            Timeline changed = new Timeline(
+                    TempoMap.steady(bpm), new MetreMap(desk.timeline().metre().metres()));
             desk.edit("Tempo " + ValueText.print(Unit.BPM, bpm), s -> s.withTimeline(changed));
             getScene().getRoot().requestFocus();
         } catch (IllegalArgumentException e) {
@@ -148,7 +154,8 @@ final class TransportBar extends HBox {
         subtitle.setText(desk.session().subtitle());
         loop.setSelected(desk.session().loop().on());
         if (!tempo.isFocused()) {
-            tempo.setText(ValueText.print(Unit.BPM, desk.timeline().tempo().points().get(0).bpm()));
+            tempo.setText(ValueText.print(
+                    Unit.BPM, desk.timeline().tempo().points().get(0).bpm()));
         }
     }
 
@@ -162,7 +169,8 @@ final class TransportBar extends HBox {
         ride.setText(riding ? state.countingIn() ? "● Count-in" : "● Writing" : "● Ride");
         double seconds = state.position();
         if (!position.isFocused()) {
-            position.setText(seconds < 0 ? "–" + countdown(seconds) : desk.timeline().printBars(desk.positionBeat()));
+            position.setText(
+                    seconds < 0 ? "–" + countdown(seconds) : desk.timeline().printBars(desk.positionBeat()));
         }
         clock.setText(Timeline.printClock(seconds));
     }

@@ -1,0 +1,76 @@
+package agogic.bench;
+
+import agogic.core.envelope.Envelope;
+import agogic.core.envelope.EnvelopeCursor;
+import agogic.core.envelope.Point;
+import agogic.core.play.Engine;
+import agogic.core.session.Session;
+import agogic.standins.comet.SlowComet;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Random;
+import java.util.concurrent.TimeUnit;
+import org.openjdk.jmh.annotations.Benchmark;
+import org.openjdk.jmh.annotations.BenchmarkMode;
+import org.openjdk.jmh.annotations.Fork;
+import org.openjdk.jmh.annotations.Measurement;
+import org.openjdk.jmh.annotations.Mode;
+import org.openjdk.jmh.annotations.OutputTimeUnit;
+import org.openjdk.jmh.annotations.Scope;
+import org.openjdk.jmh.annotations.Setup;
+import org.openjdk.jmh.annotations.State;
+import org.openjdk.jmh.annotations.Warmup;
+
+/** Playing lanes, and the way from a message to a stored value. */
+@State(Scope.Thread)
+@BenchmarkMode(Mode.AverageTime)
+@OutputTimeUnit(TimeUnit.MICROSECONDS)
+@Fork(1)
+@Warmup(iterations = 3, time = 1)
+@Measurement(iterations = 4, time = 1)
+public class Playing {
+    private static final int LANES = 512;
+
+    private EnvelopeCursor[] cursors;
+    private double time;
+    private Engine engine;
+    private long clock;
+    private int code;
+
+    @Setup
+    public void prepare() {
+        Random random = new Random(3);
+        cursors = new EnvelopeCursor[LANES];
+        for (int lane = 0; lane < LANES; lane++) {
+            List<Point> points = new ArrayList<>();
+            for (int i = 0; i < 10_000; i++) {
+                points.add(new Point(i * 0.02, random.nextDouble()));
+            }
+            cursors[lane] = Envelope.of(points).cursor();
+        }
+        Session session = SlowComet.score();
+        engine = new Engine(session);
+        engine.tick(0);
+    }
+
+    /** One millisecond of 512 lanes of 10,000 points: 50 µs would be 5 % of a core. */
+    @Benchmark
+    public double oneMillisecondOfAllLanes() {
+        time = time > 199 ? 0 : time + 0.001;
+        double sum = 0;
+        for (EnvelopeCursor cursor : cursors) {
+            sum += cursor.valueAt(time);
+        }
+        return sum;
+    }
+
+    /** A message into a port, the tick that takes it, the value read back. */
+    @Benchmark
+    public double messageToValue() {
+        clock += 1_000_000;
+        code = (code + 1) & 0x7F;
+        engine.port(0).message(0xB0, 20, code, clock);
+        engine.tick(clock);
+        return engine.live().control(0, 8);
+    }
+}

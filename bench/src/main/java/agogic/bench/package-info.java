@@ -1,0 +1,2 @@
+/** Benchmarks: speed as ratios within one run. */
+package agogic.bench;

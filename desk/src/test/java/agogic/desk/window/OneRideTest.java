@@ -1,0 +1,195 @@
+package agogic.desk.window;
+
+import static org.assertj.core.api.Assertions.assertThat;
+
+import agogic.core.lane.Lane;
+import agogic.core.midi.Wire;
+import agogic.core.play.LiveState;
+import agogic.core.route.Target;
+import agogic.core.session.Session;
+import agogic.core.trace.Verdict;
+import agogic.formats.midi.Fineness;
+import agogic.formats.session.SessionFile;
+import agogic.standins.comet.SlowComet;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.util.Optional;
+import java.util.concurrent.TimeUnit;
+import java.util.function.BooleanSupplier;
+import javafx.application.Platform;
+import javafx.scene.control.Label;
+import javafx.scene.input.KeyCode;
+import javafx.scene.input.MouseButton;
+import javafx.stage.Stage;
+import javax.sound.midi.MidiSystem;
+import javax.sound.midi.Sequence;
+import org.junit.jupiter.api.AfterEach;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.api.io.TempDir;
+import org.testfx.framework.junit5.ApplicationTest;
+import org.testfx.util.WaitForAsyncUtils;
+
+/** A person's whole task in the real window: from the first move of a fader to a MIDI file. */
+class OneRideTest extends ApplicationTest {
+    private static final Target CUTOFF = new Target("filter", "cutoff");
+    private static final int FASTER = 3;
+
+    private DeskWindow window;
+
+    @TempDir
+    private Path folder;
+
+    @Override
+    public void start(Stage stage) {
+        long begin = System.nanoTime();
+        window = new DeskWindow(stage, () -> begin + (System.nanoTime() - begin) * FASTER, false);
+        window.show(SlowComet.score(), null, false);
+        stage.show();
+        stage.toFront();
+    }
+
+    @AfterEach
+    void close() {
+        interact(() -> window.close());
+    }
+
+    private Desk desk() {
+        return window.desk();
+    }
+
+    private Lane cutoff() {
+        return desk().session().lane(CUTOFF);
+    }
+
+    private double value() {
+        return desk().state().value(desk().engine().index().of(CUTOFF));
+    }
+
+    private static void until(BooleanSupplier holds) {
+        try {
+            WaitForAsyncUtils.waitFor(30, TimeUnit.SECONDS, () -> holds.getAsBoolean());
+        } catch (java.util.concurrent.TimeoutException e) {
+            throw new AssertionError("It did not come to pass in half a minute.", e);
+        }
+        WaitForAsyncUtils.waitForFxEvents();
+    }
+
+    private String text(String id) {
+        return lookup(id).queryAs(Label.class).getText();
+    }
+
+    @Test
+    void theWholeStory() throws Exception {
+        // A fader is moved: the wire lights up, the value follows in its unit.
+        double before = value();
+        moveTo("#control-fader-1").moveBy(0, 20);
+        press(MouseButton.PRIMARY).moveBy(0, -45);
+        until(() -> desk().state().moves(0) > 0);
+        LiveState state = desk().state();
+        assertThat(state.verdict(0)).isEqualTo(Verdict.HEARD_IN_READ);
+        assertThat(RouteMarks.reached(state.verdict(0))).isEqualTo(3);
+        release(MouseButton.PRIMARY);
+        until(() -> value() != before);
+        until(() -> text("#trace-sentence").contains("Hz"));
+        assertThat(text("#trace-sentence"))
+                .contains("Fader 1")
+                .contains("Cutoff")
+                .contains("Read");
+
+        // Riding: count-in, moves, stop.
+        Session unridden = desk().session();
+        push(KeyCode.R);
+        until(() -> desk().playing());
+        assertThat(desk().selectedRoute().orElseThrow().mode().writes()).isTrue();
+        press(MouseButton.PRIMARY);
+        until(() -> desk().state().position() > 0.1);
+        // Shift makes the mouse fine: single codes, as a hand sends them.
+        press(KeyCode.SHIFT);
+        for (int i = 0; i < 40; i++) {
+            moveBy(0, i < 25 ? -2 : 2);
+        }
+        release(KeyCode.SHIFT);
+        until(() -> desk().state().writing(0));
+        release(MouseButton.PRIMARY);
+        sleep(400);
+        push(KeyCode.SPACE);
+        until(() -> !cutoff().stretches().isEmpty());
+        Lane ridden = cutoff();
+        RefineModel model =
+                new RefineModel(desk().session(), CUTOFF, ridden.stretches().get(0));
+        assertThat(ridden.stretches().get(0).from()).as("on the bar line").isZero();
+        assertThat(model.refined().points()).isBetween(2, 29);
+        assertThat(text("#trace-head")).isEqualTo("Written");
+        assertThat(desk().selectedRoute().orElseThrow().mode().writes())
+                .as("back to Read")
+                .isFalse();
+
+        // Undo and redo: one step for the whole pass.
+        Session rode = desk().session();
+        push(KeyCode.CONTROL, KeyCode.Z);
+        until(() -> cutoff().stretches().isEmpty());
+        assertThat(cutoff()).isEqualTo(unridden.lane(CUTOFF));
+        push(new javafx.scene.input.KeyCodeCombination(
+                KeyCode.Z,
+                javafx.scene.input.KeyCombination.CONTROL_DOWN,
+                javafx.scene.input.KeyCombination.SHIFT_DOWN));
+        until(() -> desk().session() == rode);
+
+        // Another tolerance, another number of points.
+        push(KeyCode.L);
+        until(() -> desk().viewProperty().get() == Desk.View.REFINE);
+        String points = text("#points-out");
+        interact(() -> lookup("#tolerance").query().requestFocus());
+        for (int i = 0; i < 4; i++) {
+            push(KeyCode.RIGHT);
+        }
+        until(() -> !text("#points-out").equals(points));
+        assertThat(Integer.parseInt(text("#points-out"))).isLessThan(Integer.parseInt(points));
+
+        // Played back, the parameter follows.
+        interact(() -> desk().locate(0));
+        until(() -> desk().state().position() == 0);
+        push(KeyCode.SPACE);
+        until(() -> desk().state().position() > 0.8);
+        double at = desk().positionBeat();
+        assertThat(value()).isCloseTo(cutoff().envelope().valueAt(at), org.assertj.core.api.Assertions.within(0.1));
+        push(KeyCode.SPACE);
+        until(() -> !desk().playing());
+
+        // Saved, opened again, the same; exported, and read by the JDK.
+        Path file = folder.resolve("ride.agogic");
+        interact(() -> window.files().save(file));
+        until(() -> !desk().unsaved());
+        Session saved = desk().session();
+        assertThat(SessionFile.open(file)).isEqualTo(saved);
+        interact(() -> window.files().open(file));
+        until(() -> file.equals(desk().fileProperty().get()) && desk().session() != saved);
+        assertThat(desk().session()).isEqualTo(saved);
+        Path midi = folder.resolve("ride.mid");
+        interact(() -> window.files().exportMidi(midi, Fineness.FOURTEEN, Optional.of(Wire.CABLE)));
+        until(() -> Files.exists(midi));
+        Sequence sequence = MidiSystem.getSequence(midi.toFile());
+        assertThat(sequence.getTracks()).hasSize(1 + saved.tracks().size());
+        assertThat(Platform.isFxApplicationThread()).isFalse();
+    }
+
+    @Test
+    void pointsAreTypedInAndSpoken() {
+        interact(() -> {
+            desk().selectedProperty().set("route-drone-detune");
+            desk().viewProperty().set(Desk.View.REFINE);
+        });
+        clickOn("#point-at").push(KeyCode.CONTROL, KeyCode.A).write("17.3");
+        clickOn("#point-value").push(KeyCode.CONTROL, KeyCode.A).write("12 ct");
+        clickOn("#add-point");
+        Target detune = new Target("drone", "detune");
+        until(() -> desk().session().lane(detune).envelope().size() == 1);
+        assertThat(desk().session().lane(detune).envelope().time(0)).isEqualTo(66);
+        until(() -> text("#trace-sentence").contains("bar 17 beat 3, +12 ct"));
+        assertThat(lookup("#plot").query().getAccessibleText())
+                .isEqualTo("point 1 of 1, bar 17 beat 3, +12 ct, straight, pinned");
+        clickOn("#point-value").push(KeyCode.CONTROL, KeyCode.A).write("loud").push(KeyCode.ENTER);
+        until(() -> text("#trace-head").equals("Not done"));
+        assertThat(desk().session().lane(detune).envelope().size()).isEqualTo(1);
+    }
+}
