@@ -132,8 +132,13 @@ public final class Tube {
                 continue;
             }
             double at = shape.value(v0, v1, (to - t0) / length);
-            above |= at > upperAt(to) + ROUNDING;
-            below |= at < lowerAt(to) - ROUNDING;
+            boolean point = to == times[i];
+            above |= at > (point ? upper[i] : upperAt(to)) + ROUNDING;
+            below |= at < (point ? lower[i] : lowerAt(to)) - ROUNDING;
+            if (shape.kind() == Shape.Kind.STRAIGHT && (above || below)) {
+                // Of a straight way nobody asks more than whether it fits.
+                break;
+            }
             if (i > 0 && shape.kind() != Shape.Kind.STRAIGHT && to > from) {
                 double span = times[i] - times[i - 1];
                 double rise = (upper[i] - upper[i - 1]) / span;

@@ -21,9 +21,6 @@ class SlowCometTest {
         assertThat(stretch.from()).isEqualTo(64.0);
         LaneWriter writer = new LaneWriter(session.parameter(cutoff), session.timeline(), lane.lock());
         Refined refined = writer.look(lane, stretch, session.ride(stretch.ride()));
-        System.out.println(stretch.from() + " " + stretch.to() + " moves " + refined.moves() + " points "
-                + refined.points() + " fewest " + refined.fewest() + " farthest " + refined.farthest());
-        lane.envelope().points().forEach(System.out::println);
         assertThat(refined.moves()).isGreaterThan(100);
         assertThat(refined.points()).isLessThan(30);
     }
