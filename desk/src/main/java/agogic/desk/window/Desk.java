@@ -11,6 +11,7 @@ import agogic.core.route.Takeover;
 import agogic.core.route.Target;
 import agogic.core.route.WriteMode;
 import agogic.core.session.History;
+import agogic.core.session.Loop;
 import agogic.core.session.Session;
 import agogic.core.time.Timeline;
 import agogic.core.trace.Trace;
@@ -265,6 +266,12 @@ final class Desk {
         engine().locate(timeline().secondsAt(Math.max(0, Math.min(session().length(), beat))));
     }
 
+    void toggleLoop() {
+        Loop now = session().loop();
+        Loop then = new Loop(now.from(), now.to(), !now.on());
+        edit(then.on() ? "Loop on" : "Loop off", s -> s.withLoop(then));
+    }
+
     /** Arms the selected route if no route is armed, counts in one bar and plays: what the hand does is written. */
     void ride() {
         if (playing()) {
@@ -413,7 +420,7 @@ final class Desk {
     /** A control that was moved while nothing plays and no envelope is there: the parameter stands there now. */
     private void standWhereLeft() {
         LiveState state = state();
-        for (int r = 0; r < session().routes().size() && r < engineRoutes(); r++) {
+        for (int r = 0; r < session().routes().size(); r++) {
             Route route = session().routes().get(r);
             boolean heard = state.verdict(r) == Verdict.HEARD_IN_READ || state.verdict(r) == Verdict.NOT_PLAYING;
             if (!heard || live.nanos() - state.lastMove(r) < IDLE_NANOS) {
@@ -429,10 +436,6 @@ final class Desk {
                 edit(words, s -> s.standing(target, value));
             }
         }
-    }
-
-    private int engineRoutes() {
-        return session().routes().size();
     }
 
     /** True while a pass that may write is under way. */

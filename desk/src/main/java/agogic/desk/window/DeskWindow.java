@@ -229,7 +229,7 @@ final class DeskWindow {
             case R -> desk.ride();
             case HOME -> desk.locate(0);
             case G -> transport.typePosition();
-            case O -> toggleLoop();
+            case O -> desk.toggleLoop();
             case DIGIT1, NUMPAD1 -> desk.viewProperty().set(Desk.View.ROUTES);
             case DIGIT2, NUMPAD2, L -> desk.viewProperty().set(Desk.View.REFINE);
             case W -> desk.selectedRoute().ifPresent(desk::nextMode);
@@ -247,13 +247,6 @@ final class DeskWindow {
             }
         }
         return true;
-    }
-
-    private void toggleLoop() {
-        var loop = desk.session().loop();
-        desk.edit(
-                loop.on() ? "Loop off" : "Loop on",
-                s -> s.withLoop(new agogic.core.session.Loop(loop.from(), loop.to(), !loop.on())));
     }
 
     private void pin(Route route) {

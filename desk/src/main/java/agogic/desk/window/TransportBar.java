@@ -3,7 +3,6 @@ package agogic.desk.window;
 import agogic.core.parameter.Unit;
 import agogic.core.parameter.ValueText;
 import agogic.core.play.LiveState;
-import agogic.core.session.Loop;
 import agogic.core.time.MetreMap;
 import agogic.core.time.TempoMap;
 import agogic.core.time.Timeline;
@@ -45,7 +44,7 @@ final class TransportBar extends HBox {
         button(play, "play", "Play or stop", "Space", desk::togglePlay);
         button(ride, "ride", "Count in one bar and write what the hand does", "R", desk::ride);
         ride.getStyleClass().add("ride");
-        button(loop, "loop", "Repeat the loop; Shift and drag on the ruler sets it", "O", this::toggleLoop);
+        button(loop, "loop", "Repeat the loop; Shift and drag on the ruler sets it", "O", desk::toggleLoop);
         field(position, "position", 104, "Position. Type 17, 17.3.02, 0:46.6 or 46.6 s");
         position.getStyleClass().add("position");
         position.setOnAction(e -> typedPosition());
@@ -112,12 +111,6 @@ final class TransportBar extends HBox {
     void typePosition() {
         position.requestFocus();
         position.selectAll();
-    }
-
-    private void toggleLoop() {
-        Loop now = desk.session().loop();
-        Loop then = new Loop(now.from(), now.to(), !now.on());
-        desk.edit(then.on() ? "Loop on" : "Loop off", s -> s.withLoop(then));
     }
 
     private void typedPosition() {
