@@ -2,6 +2,7 @@ package agogic.bench;
 
 import agogic.core.refine.Curve;
 import agogic.core.refine.FewestLinks;
+import agogic.core.refine.Reconstruction;
 import agogic.core.refine.Refined;
 import agogic.core.refine.Tube;
 import java.util.Random;
@@ -34,44 +35,54 @@ public class Refining {
     @Param({"100000", "1000000"})
     int moves;
 
-    private Curve curve;
-    private LineString line;
+    private double[] times;
+    private double[] values;
 
     @Setup
     public void prepare() {
         Random random = new Random(7);
-        double[] t = new double[moves];
-        double[] v = new double[moves];
-        Coordinate[] all = new Coordinate[moves];
+        times = new double[moves];
+        values = new double[moves];
         double hand = 0.5;
         double aim = 0.5;
         for (int i = 0; i < moves; i++) {
-            t[i] = i * 0.005;
+            times[i] = i * 0.005;
             aim = i % 400 == 0 ? random.nextDouble() : aim;
             hand += (aim - hand) * 0.01;
-            v[i] = Math.rint(Math.max(0, Math.min(1, hand + 0.004 * Math.sin(i * 0.27))) * 127) / 127;
-            all[i] = new Coordinate(t[i], v[i]);
+            values[i] = Math.rint(Math.max(0, Math.min(1, hand + 0.004 * Math.sin(i * 0.27))) * 127) / 127;
         }
-        curve = new Curve(t, v);
-        line = new GeometryFactory().createLineString(all);
         System.out.println();
-        System.out.println("# points of " + moves + " moves at 1 %: fewest "
-                + FewestLinks.within(Tube.around(curve, 0.01)).size() + ", Douglas-Peucker "
-                + douglasPeucker().getNumPoints());
+        System.out.println("# points of " + moves + " moves at 1 %: straight "
+                + wholeRefining().points() + " (fewest " + wholeRefining().fewest() + "), bent "
+                + withBentShapes().points() + ", Douglas-Peucker " + douglasPeucker().getNumPoints());
     }
 
+    /** The fewest corners alone. */
     @Benchmark
     public Curve fewestLinks() {
-        return FewestLinks.within(Tube.around(curve, 0.01));
+        return FewestLinks.within(Tube.around(Reconstruction.joined(times, values), 0.01));
     }
 
+    /** From the moves to the points, with corners drawn to the middle and all distances told. */
     @Benchmark
     public Refined wholeRefining() {
-        return agogic.core.refine.Refining.refine(curve, moves, 0.01, false);
+        return agogic.core.refine.Refining.refine(Reconstruction.joined(times, values), moves, 0.01, false);
     }
 
+    /** The same, with bent shapes that join points. */
+    @Benchmark
+    public Refined withBentShapes() {
+        return agogic.core.refine.Refining.refine(Reconstruction.joined(times, values), moves, 0.01, true);
+    }
+
+    /** From the same moves to the points that JTS keeps. */
     @Benchmark
     public Geometry douglasPeucker() {
+        Coordinate[] all = new Coordinate[moves];
+        for (int i = 0; i < moves; i++) {
+            all[i] = new Coordinate(times[i], values[i]);
+        }
+        LineString line = new GeometryFactory().createLineString(all);
         return DouglasPeuckerSimplifier.simplify(line, 0.01);
     }
 }

@@ -113,8 +113,8 @@ public final class Envelope {
         return next == 0 ? values[0] : valueFrom(next - 1, time);
     }
 
-    /** Value at {@code time}, on the way that begins at point {@code i} (−1: before the first). */
-    double valueFrom(int i, double time) {
+    /** Value at {@code time}, on the way that begins at point {@code i}, the last one before it (−1: before the first). */
+    public double valueFrom(int i, double time) {
         if (i < 0) {
             return values[0];
         }

@@ -1,18 +1,19 @@
 package agogic.core.refine;
 
-import agogic.core.envelope.Shape;
-
 /**
  * Draws each corner of a path towards the middle of the tube, as far as its links allow; the number of links stays. Where
  * a corner cannot move straight up or down, it slides along one of its links.
  */
 final class Centring {
     private static final int ROUNDS = 2;
-    private static final int HALVINGS = 4;
+    private static final int HALVINGS = 3;
+    /** A corner nearer to the middle than this part of the tube's width is near enough. */
+    private static final double FAR = 0.4;
 
     private final Tube tube;
     private final double[] t;
     private final double[] v;
+    private final double[] range = new double[2];
 
     private Centring(Curve corners, Tube tube) {
         this.tube = tube;
@@ -22,7 +23,9 @@ final class Centring {
 
     static Curve centre(Curve corners, Tube tube) {
         Centring centring = new Centring(corners, tube);
-        for (int round = 0; round < ROUNDS; round++) {
+        // Of very many corners one pass is enough: what the second finds is not worth its time.
+        int rounds = corners.size() > FewestLinks.MANY ? 1 : ROUNDS;
+        for (int round = 0; round < rounds; round++) {
             for (int i = 0; i < centring.t.length; i++) {
                 centring.draw(i);
             }
@@ -31,16 +34,37 @@ final class Centring {
     }
 
     private void draw(int i) {
-        double way = tube.centreAt(t[i]) - v[i];
-        for (int k = 0; k < HALVINGS && way != 0; k++, way /= 2) {
+        double middle = tube.centreAt(t[i]);
+        if (middle == v[i]) {
+            return;
+        }
+        range[0] = tube.lowerAt(t[i]);
+        range[1] = tube.upperAt(t[i]);
+        if (i > 0) {
+            tube.narrow(t[i - 1], v[i - 1], t[i], range);
+        }
+        if (i + 1 < t.length) {
+            tube.narrow(t[i + 1], v[i + 1], t[i], range);
+        }
+        // A corner sits on a border by rounding; it never moves away from the middle.
+        double value = Math.max(Math.min(range[0], v[i]), Math.min(Math.max(range[1], v[i]), middle));
+        boolean far = Math.abs(value - middle) > FAR * (tube.upperAt(t[i]) - tube.lowerAt(t[i]));
+        if (far && i > 0 && i + 1 < t.length && slide(i, middle)) {
+            return;
+        }
+        v[i] = value;
+    }
+
+    /** Moves the corner along one of its links towards the value {@code middle}, as far as halving finds room. */
+    private boolean slide(int i, double middle) {
+        double way = middle - v[i];
+        for (int k = 0; k < HALVINGS; k++, way /= 2) {
             double value = v[i] + way;
-            boolean inner = i > 0 && i + 1 < t.length;
-            if (tryAt(i, t[i], value)
-                    || inner && tryAt(i, along(i - 1, i, value), value)
-                    || inner && tryAt(i, along(i, i + 1, value), value)) {
-                return;
+            if (tryAt(i, along(i - 1, i, value), value) || tryAt(i, along(i, i + 1, value), value)) {
+                return true;
             }
         }
+        return false;
     }
 
     /** When the link from corner a to corner b has this value. */
@@ -49,10 +73,10 @@ final class Centring {
     }
 
     private boolean tryAt(int i, double time, double value) {
-        boolean ordered = (i == 0 || time > t[i - 1]) && (i + 1 >= t.length || time < t[i + 1]);
-        boolean fits = ordered
-                && (i == 0 || tube.holds(t[i - 1], v[i - 1], time, value, Shape.STRAIGHT))
-                && (i + 1 >= t.length || tube.holds(time, value, t[i + 1], v[i + 1], Shape.STRAIGHT));
+        boolean fits = time > t[i - 1]
+                && time < t[i + 1]
+                && tube.holdsStraight(t[i - 1], v[i - 1], time, value)
+                && tube.holdsStraight(time, value, t[i + 1], v[i + 1]);
         if (fits) {
             t[i] = time;
             v[i] = value;

@@ -29,6 +29,9 @@ final class CurveBuilder {
     private boolean onLine(double time, double value) {
         double t0 = times[size - 2];
         double v0 = values[size - 2];
+        if (v0 == value) {
+            return values[size - 1] == value;
+        }
         double u = (times[size - 1] - t0) / (time - t0);
         return Math.abs(v0 + (value - v0) * u - values[size - 1]) < ON_LINE;
     }

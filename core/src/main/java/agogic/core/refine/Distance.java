@@ -45,9 +45,14 @@ public final class Distance {
         double[] t = curve.times();
         double[] v = curve.values();
         int point = envelope.lastAtOrBefore(t[0]);
+        int last = envelope.size() - 1;
         for (int i = 0; i < t.length; i++) {
-            look(t[i], v[i], envelope.valueBefore(t[i]));
-            look(t[i], v[i], envelope.valueAt(t[i]));
+            if (point >= 0 && point < last && envelope.time(point) < t[i] && t[i] < envelope.time(point + 1)) {
+                look(t[i], v[i], envelope.valueFrom(point, t[i]));
+            } else {
+                look(t[i], v[i], envelope.valueBefore(t[i]));
+                look(t[i], v[i], envelope.valueAt(t[i]));
+            }
             if (i + 1 == t.length) {
                 break;
             }

@@ -15,6 +15,9 @@ public final class FewestLinks {
     /** A wall counts as passed only beyond this, so that points on one line stay on one link. */
     private static final double ROUNDING = 1e-13;
 
+    /** More corners than this are not drawn to the middle all together. */
+    static final int MANY = 128;
+
     private final Tube tube;
     private final Wall upper;
     private final Wall lower;
@@ -39,10 +42,14 @@ public final class FewestLinks {
 
     /**
      * Of all paths with the fewest links, nearly the one that stays closest to the middle of the tube: the walls are
-     * drawn in for as long as the number of links stays the same, in {@code rounds} halvings.
+     * drawn in for as long as the number of links stays the same, in {@code rounds} halvings. A path of very many links is
+     * taken as it is: somewhere one of them leaves no room.
      */
     public static Curve closest(Tube tube, int rounds) {
         Curve best = within(tube);
+        if (best.size() > MANY) {
+            return best;
+        }
         double tooNarrow = 0;
         double wide = 1;
         for (int i = 0; i < rounds; i++) {
@@ -267,9 +274,7 @@ public final class FewestLinks {
         /** The extreme line now goes through (t, value): it turns about it until it rests on the other wall's hull. */
         private void boundBy(double t, double value, int nextPoint, Wall other) {
             int at = Math.max(rest, other.first);
-            while (at + 1 < other.end
-                    && other.times[at + 1] < t
-                    && side * (other.slopeTo(at + 1, t, value) - other.slopeTo(at, t, value)) <= 0) {
+            while (at + 1 < other.end && other.times[at + 1] < t && side * other.turn(at, t, value) <= 0) {
                 at++;
             }
             if (other.times[at] >= t) {
@@ -284,6 +289,11 @@ public final class FewestLinks {
             slope = other.slopeTo(at, t, value);
         }
 
+        /** Above 0 if the line to (t, value) is steeper from point i + 1 than from point i; without a division. */
+        private double turn(int i, double t, double value) {
+            return (value - values[i + 1]) * (t - times[i]) - (value - values[i]) * (t - times[i + 1]);
+        }
+
         private double slopeTo(int i, double t, double value) {
             return (value - values[i]) / (t - times[i]);
         }
@@ -295,9 +305,9 @@ public final class FewestLinks {
                 return;
             }
             while (end - first >= 2) {
-                double a = (values[end - 1] - values[end - 2]) / (times[end - 1] - times[end - 2]);
-                double b = (value - values[end - 1]) / (t - times[end - 1]);
-                if (side * (b - a) > 0) {
+                double run = times[end - 1] - times[end - 2];
+                double rise = values[end - 1] - values[end - 2];
+                if (side * ((value - values[end - 1]) * run - rise * (t - times[end - 1])) > 0) {
                     break;
                 }
                 end--;

@@ -8,7 +8,7 @@ import java.util.List;
 
 /**
  * Lets one bent or S-shaped way take the place of several straight links, where it lies inside the tube everywhere.
- * Never more points than before.
+ * Never more points than before. A level link is left alone: a hand that rested stays level.
  */
 final class JoinedLinks {
     /** As many links as one way may replace. */
@@ -17,22 +17,34 @@ final class JoinedLinks {
     /** After so many links in a row that could not be joined, longer ones are not tried. */
     private static final int GIVE_UP = 3;
 
-    private static final int HALVINGS = 30;
+    private static final int HALVINGS = 24;
 
-    private JoinedLinks() {}
+    private final Tube tube;
+    private final double[] t;
+    private final double[] v;
+
+    private JoinedLinks(Curve corners, Tube tube) {
+        this.tube = tube;
+        t = corners.times();
+        v = corners.values();
+    }
 
     /** The envelope of {@code corners} (inside {@code tube}) with as many links joined as can be, from left to right. */
     static Envelope join(Curve corners, Tube tube) {
-        double[] t = corners.times();
-        double[] v = corners.values();
+        return new JoinedLinks(corners, tube).join();
+    }
+
+    private Envelope join() {
         List<Point> points = new ArrayList<>();
         int i = 0;
         while (i + 1 < t.length) {
             int best = i + 1;
             Shape shape = Shape.STRAIGHT;
             int failed = 0;
-            for (int j = i + 2; j < t.length && j - i <= MOST && failed < GIVE_UP; j++) {
-                Shape found = between(tube, t[i], v[i], t[j], v[j]);
+            boolean rests = v[i] == v[i + 1];
+            for (int j = i + 2; j < t.length && j - i <= MOST && failed < GIVE_UP && !rests; j++) {
+                rests = v[j] == v[j - 1];
+                Shape found = rests ? null : between(i, j);
                 if (found == null) {
                     failed++;
                 } else {
@@ -48,30 +60,38 @@ final class JoinedLinks {
         return Envelope.of(points);
     }
 
-    /** A shape that leads from (t0, v0) to (t1, v1) inside the tube, or null. */
-    private static Shape between(Tube tube, double t0, double v0, double t1, double v1) {
-        if (v0 == v1) {
+    /** A shape that leads from corner i to corner j inside the tube, or null. */
+    private Shape between(int i, int j) {
+        if (v[i] == v[j]) {
             return null;
         }
-        // At each time the value falls as the bend grows, on a rising way, and the other way round on a falling one.
+        BentWay way = new BentWay(tube, t[i], v[i], t[j], v[j]);
+        for (int c = i + 1; c < j; c++) {
+            if (!way.passesBy(t[c]) || !way.passesBy((t[c - 1] + t[c]) / 2)) {
+                return null;
+            }
+        }
+        // At each time less of the way is done as the bend grows.
         double low = -1;
         double high = 1;
-        for (int i = 0; i < HALVINGS; i++) {
-            double amount = (low + high) / 2;
-            Shape bent = amount == 0 ? Shape.bent(1e-6) : Shape.bent(amount);
-            int miss = tube.miss(t0, v0, t1, v1, bent);
+        for (int k = 0; k < HALVINGS; k++) {
+            double amount = (low + high) / 2 == 0 ? 1e-6 : (low + high) / 2;
+            int miss = way.missAt(amount);
             if (miss == 0) {
-                return bent;
+                miss = way.miss(amount);
             }
-            if (miss == 2) {
+            if (miss == 0) {
+                return Shape.bent(amount);
+            }
+            if (miss == BentWay.BOTH) {
                 break;
             }
-            if (miss > 0 == v1 > v0) {
+            if (miss == BentWay.TOO_FAR) {
                 low = amount;
             } else {
                 high = amount;
             }
         }
-        return tube.holds(t0, v0, t1, v1, Shape.S) ? Shape.S : null;
+        return way.mayBeS() && tube.holds(t[i], v[i], t[j], v[j], Shape.S) ? Shape.S : null;
     }
 }

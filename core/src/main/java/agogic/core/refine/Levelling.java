@@ -1,7 +1,5 @@
 package agogic.core.refine;
 
-import agogic.core.envelope.Shape;
-
 /** Makes links level that may be: two points that were meant to be equal are equal. Keeps inside the tube. */
 final class Levelling {
     private Levelling() {}
@@ -21,9 +19,9 @@ final class Levelling {
     }
 
     private static boolean tryLevel(Tube tube, double[] t, double[] v, int i, double value) {
-        boolean fits = tube.holds(t[i], value, t[i + 1], value, Shape.STRAIGHT)
-                && (i == 0 || tube.holds(t[i - 1], v[i - 1], t[i], value, Shape.STRAIGHT))
-                && (i + 2 >= t.length || tube.holds(t[i + 1], value, t[i + 2], v[i + 2], Shape.STRAIGHT));
+        boolean fits = tube.holdsStraight(t[i], value, t[i + 1], value)
+                && (i == 0 || tube.holdsStraight(t[i - 1], v[i - 1], t[i], value))
+                && (i + 2 >= t.length || tube.holdsStraight(t[i + 1], value, t[i + 2], v[i + 2]));
         if (fits) {
             v[i] = value;
             v[i + 1] = value;

@@ -9,7 +9,7 @@ import java.util.Arrays;
  */
 public final class Tube {
     /** Room for rounding when an envelope is checked against the walls. */
-    private static final double ROUNDING = 1e-10;
+    static final double ROUNDING = 1e-10;
 
     final double[] times;
     final double[] lower;
@@ -106,14 +106,94 @@ public final class Tube {
         return wall[i] + (wall[i + 1] - wall[i]) * Math.max(0, Math.min(1, u));
     }
 
-    private int before(double time) {
-        int found = Arrays.binarySearch(times, time);
-        return found >= 0 ? found : -found - 2;
+    /** The last point at or before {@code time}, −1 if there is none. Found from a guess: moves come nearly evenly. */
+    int before(double time) {
+        int n = times.length;
+        if (time < times[0]) {
+            return -1;
+        }
+        if (time >= times[n - 1]) {
+            return n - 1;
+        }
+        int low = (int) ((time - times[0]) / (times[n - 1] - times[0]) * (n - 1));
+        int high = low + 1;
+        for (int step = 1; times[low] > time; step *= 2) {
+            high = low;
+            low = Math.max(0, low - step);
+        }
+        for (int step = 1; times[high] <= time; step *= 2) {
+            low = high;
+            high = Math.min(n - 1, high + step);
+        }
+        while (high - low > 1) {
+            int mid = (low + high) >>> 1;
+            if (times[mid] <= time) {
+                low = mid;
+            } else {
+                high = mid;
+            }
+        }
+        return low;
     }
 
     /** True if the way from (t0, v0) to (t1, v1) in this shape lies within the walls, everywhere and not only at points. */
     public boolean holds(double t0, double v0, double t1, double v1, Shape shape) {
-        return miss(t0, v0, t1, v1, shape) == 0;
+        return shape.kind() == Shape.Kind.STRAIGHT && t1 > t0
+                ? holdsStraight(t0, v0, t1, v1)
+                : miss(t0, v0, t1, v1, shape) == 0;
+    }
+
+    /**
+     * The values that a corner at (t, ?) may have so that the straight way to it from (t0, v0), which lies inside, stays
+     * within the walls: narrows {@code range} (lowest, highest), which starts as what the walls leave at {@code t}. The
+     * other end may come before or after. One pass over the points between.
+     */
+    void narrow(double t0, double v0, double t, double[] range) {
+        double from = Math.min(t0, t);
+        double to = Math.max(t0, t);
+        double whole = t - t0;
+        for (int i = before(from) + 1; i < times.length && times[i] < to; i++) {
+            double part = times[i] - t0;
+            if (part == 0) {
+                continue;
+            }
+            double stretch = whole / part;
+            double most = v0 + (upper[i] - v0) * stretch;
+            double least = v0 + (lower[i] - v0) * stretch;
+            range[0] = least > range[0] ? least : range[0];
+            range[1] = most < range[1] ? most : range[1];
+        }
+    }
+
+    /** True if the straight way from (t0, v0) to (t1, v1) lies within the walls: they are straight between points. */
+    boolean holdsStraight(double t0, double v0, double t1, double v1) {
+        if (outside(t0, v0) || outside(t1, v1)) {
+            return false;
+        }
+        double slope = (v1 - v0) / (t1 - t0);
+        // Both ways from the ends inwards: where a way breaks a wall it mostly does near one of its ends.
+        int low = before(t0) + 1;
+        int high = before(t1);
+        while (low <= high) {
+            if (breaks(low, v0 + slope * (times[low] - t0)) || breaks(high, v0 + slope * (times[high] - t0))) {
+                return false;
+            }
+            low++;
+            high--;
+        }
+        return true;
+    }
+
+    private boolean breaks(int i, double value) {
+        return value > upper[i] + ROUNDING || value < lower[i] - ROUNDING;
+    }
+
+    private boolean outside(double time, double value) {
+        int i = before(time);
+        if (i >= 0 && times[i] == time) {
+            return breaks(i, value);
+        }
+        return value > upperAt(time) + ROUNDING || value < lowerAt(time) - ROUNDING;
     }
 
     /**
@@ -135,10 +215,6 @@ public final class Tube {
             boolean point = to == times[i];
             above |= at > (point ? upper[i] : upperAt(to)) + ROUNDING;
             below |= at < (point ? lower[i] : lowerAt(to)) - ROUNDING;
-            if (shape.kind() == Shape.Kind.STRAIGHT && (above || below)) {
-                // Of a straight way nobody asks more than whether it fits.
-                break;
-            }
             if (i > 0 && shape.kind() != Shape.Kind.STRAIGHT && to > from) {
                 double span = times[i] - times[i - 1];
                 double rise = (upper[i] - upper[i - 1]) / span;
