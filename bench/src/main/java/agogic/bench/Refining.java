@@ -54,7 +54,8 @@ public class Refining {
         System.out.println();
         System.out.println("# points of " + moves + " moves at 1 %: straight "
                 + wholeRefining().points() + " (fewest " + wholeRefining().fewest() + "), bent "
-                + withBentShapes().points() + ", Douglas-Peucker " + douglasPeucker().getNumPoints());
+                + withBentShapes().points() + ", Douglas-Peucker "
+                + douglasPeucker().getNumPoints());
     }
 
     /** The fewest corners alone. */

@@ -1,5 +1,7 @@
 package agogic.core.play;
 
+import agogic.core.device.Device;
+import agogic.core.device.Exposure;
 import agogic.core.envelope.EnvelopeCursor;
 import agogic.core.lane.Lane;
 import agogic.core.parameter.Parameter;
@@ -24,6 +26,9 @@ final class Compiled {
 
     final EnvelopeCursor[] cursors;
     final boolean[] inBeats;
+    /** How a value reaches its parameter; null where it simply does. */
+    final Reach[] reaches;
+
     final RouteState[] routes;
     /** Routes of each parameter. */
     final RouteState[][] routesOf;
@@ -45,17 +50,20 @@ final class Compiled {
                 inBeats[p] = lane.lock() == Lock.BEATS;
             }
         }
+        reaches = Reach.all(session, index);
         routes = new RouteState[session.routes().size()];
         for (int r = 0; r < routes.length; r++) {
             Route route = session.routes().get(r);
             Parameter parameter = session.parameter(route.target());
-            boolean exposed = session.device(route.target().device()).socketOf(parameter.id()) > 0;
+            Device device = session.device(route.target().device());
+            boolean exposed = device.exposure(parameter.id()) == Exposure.EXPOSED;
             routes[r] = new RouteState(
                     route,
                     r,
                     index.of(route.target()),
                     parameter,
                     exposed,
+                    device.leaderOf(parameter.id()).isPresent(),
                     easeBack(session.lane(route.target()), parameter));
             byId.put(route.id(), routes[r]);
         }
@@ -82,11 +90,16 @@ final class Compiled {
             }
         }
         List<Integer> list = new ArrayList<>();
+        List<Integer> following = new ArrayList<>();
         for (int p = 0; p < n; p++) {
-            if (cursors[p] != null || routesOf[p].length > 0) {
+            if (reaches[p] != null && reaches[p].follows()) {
+                following.add(p);
+            } else if (cursors[p] != null || routesOf[p].length > 0) {
                 list.add(p);
             }
         }
+        // Whatever moves another comes before it.
+        list.addAll(following);
         moving = list.stream().mapToInt(i -> i).toArray();
     }
 
@@ -115,9 +128,23 @@ final class Compiled {
         }
     }
 
-    /** Value of the lane of a parameter, normalised; NaN if it has none. */
+    /** Value of the lane of a parameter as it reaches it, normalised; NaN if it has none or was not sent yet. */
     double laneValue(int parameter, double seconds, double beat) {
         EnvelopeCursor cursor = cursors[parameter];
-        return cursor == null ? Double.NaN : cursor.valueAt(inBeats[parameter] ? beat : seconds);
+        if (cursor == null) {
+            return Double.NaN;
+        }
+        Reach reach = reaches[parameter];
+        if (reach == null || !reach.shares()) {
+            return cursor.valueAt(inBeats[parameter] ? beat : seconds);
+        }
+        double sent = reach.lastSent(beat);
+        double there = sent == beat ? seconds : session.timeline().secondsAt(sent);
+        return Double.isNaN(sent) ? Double.NaN : cursor.valueAt(inBeats[parameter] ? sent : there);
+    }
+
+    /** True if the socket of a parameter is with another one at {@code beat}. */
+    boolean away(int parameter, double beat) {
+        return reaches[parameter] != null && reaches[parameter].shares() && reaches[parameter].lastSent(beat) != beat;
     }
 }

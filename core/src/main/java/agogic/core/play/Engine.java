@@ -460,10 +460,16 @@ public final class Engine {
         if (!state.exposed) {
             return Verdict.HIDDEN;
         }
+        if (state.follows) {
+            return Verdict.FOLLOWS;
+        }
         if (state.route.span().closed()) {
             return Verdict.SPAN_CLOSED;
         }
         int p = state.parameterIndex;
+        if (playing && now.away(p, now.session.timeline().beatAt(secondsAt(nanos)))) {
+            return Verdict.AWAY;
+        }
         boolean records = state.records();
         boolean governed = playing && now.cursors[p] != null;
         if (governed && !records) {
@@ -502,16 +508,23 @@ public final class Engine {
         double beat = now.session.timeline().beatAt(position);
         for (int p : now.moving) {
             Parameter parameter = now.index.parameter(p);
+            Reach reach = now.reaches[p];
+            if (reach != null && reach.follows()) {
+                live.value(p, parameter.settled(reach.arriving(live.value(reach.leader()))));
+                continue;
+            }
             double lane = now.laneValue(p, position, beat);
             double base = !Double.isNaN(held[p]) ? held[p] : Double.isNaN(lane) ? parameter.resting() : lane;
             double value = base;
+            boolean away = playing && now.away(p, beat);
             for (RouteState state : now.routesOf[p]) {
                 double by = byHand(state, base, elapsed);
-                if (!Double.isNaN(by)) {
+                if (!Double.isNaN(by) && !away) {
                     value = by;
                 }
             }
-            live.value(p, parameter.settled(value));
+            double sent = parameter.settled(value);
+            live.value(p, reach == null ? sent : parameter.settled(reach.arriving(sent)));
         }
     }
 

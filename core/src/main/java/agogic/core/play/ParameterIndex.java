@@ -1,6 +1,6 @@
 package agogic.core.play;
 
-import agogic.core.parameter.Device;
+import agogic.core.device.Device;
 import agogic.core.parameter.Parameter;
 import agogic.core.route.Target;
 import agogic.core.session.Session;

@@ -19,6 +19,9 @@ final class RouteState {
     final int parameterIndex;
     final Parameter parameter;
     final boolean exposed;
+    /** True if another parameter's value moves this one. */
+    final boolean follows;
+
     TakeoverState takeover;
     Smoothing smoothing;
     volatile MoveLog log;
@@ -47,12 +50,20 @@ final class RouteState {
     private double[] touchTo;
     private int touches;
 
-    RouteState(Route route, int index, int parameterIndex, Parameter parameter, boolean exposed, double easeBack) {
+    RouteState(
+            Route route,
+            int index,
+            int parameterIndex,
+            Parameter parameter,
+            boolean exposed,
+            boolean follows,
+            double easeBack) {
         this.route = route;
         this.index = index;
         this.parameterIndex = parameterIndex;
         this.parameter = parameter;
         this.exposed = exposed;
+        this.follows = follows;
         this.easeBack = easeBack;
         takeover = new TakeoverState(route.takeover());
         smoothing = new Smoothing(route.smoothing());

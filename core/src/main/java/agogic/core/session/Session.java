@@ -1,7 +1,7 @@
 package agogic.core.session;
 
+import agogic.core.device.Device;
 import agogic.core.lane.Lane;
-import agogic.core.parameter.Device;
 import agogic.core.parameter.Parameter;
 import agogic.core.ride.Ride;
 import agogic.core.route.Hand;
@@ -224,6 +224,13 @@ public record Session(
     private Session withRides(List<Ride> newRides) {
         return new Session(
                 name, subtitle, timeline, length, sections, loop, tracks, devices, surfaces, routes, lanes, newRides);
+    }
+
+    /** Without the rides of these ids. */
+    public Session withoutRides(Set<String> gone) {
+        return gone.isEmpty()
+                ? this
+                : withRides(rides.stream().filter(r -> !gone.contains(r.id())).toList());
     }
 
     public Session withLoop(Loop newLoop) {

@@ -1,5 +1,7 @@
 package agogic.core.trace;
 
+import agogic.core.device.Device;
+import agogic.core.device.Socket;
 import agogic.core.midi.MidiParser;
 import agogic.core.parameter.Parameter;
 import agogic.core.play.LiveState;
@@ -32,7 +34,9 @@ public record Trace(Verdict verdict, String head, String sentence, Optional<Rout
         SWITCH_ON("Switch the route on"),
         EXPOSE("Expose it"),
         WRITE_REHEARSAL("Write it"),
-        CONNECT("Connect it");
+        CONNECT("Connect it"),
+        MOVE_LEADER("Show what moves it"),
+        SHOW_SOCKETS("Show the socket");
 
         private final String spoken;
 
@@ -164,20 +168,55 @@ public record Trace(Verdict verdict, String head, String sentence, Optional<Rout
                     moved + " — the wire stops at the sound: it sits on no socket, so no host can reach it.",
                     route,
                     Act.EXPOSE);
+            case FOLLOWS -> trace(
+                    verdict,
+                    "Not heard",
+                    moved + " — the wire stops at the sound: it moves with " + leader(session, route)
+                            + ", their socket carries one value.",
+                    route,
+                    Act.MOVE_LEADER);
+            case AWAY -> trace(
+                    verdict,
+                    "Not heard",
+                    moved + " — the wire stops at the sound: its socket is with " + holder(session, live, route) + ".",
+                    route,
+                    Act.SHOW_SOCKETS);
             case NO_ROUTE, NO_CONTROL -> throw new IllegalStateException("A route has no such verdict.");
         };
     }
 
+    private static String leader(Session session, Route route) {
+        Device device = session.device(route.target().device());
+        return device.leaderOf(route.target().parameter())
+                .map(id -> device.find(id).name())
+                .orElse("another parameter");
+    }
+
+    /** Who has a shared socket now, and until when this parameter has to wait. */
+    private static String holder(Session session, LiveState live, Route route) {
+        Device device = session.device(route.target().device());
+        Socket socket = device.socket(route.target().parameter()).orElseThrow();
+        double beat = session.timeline().beatAt(live.position());
+        String who =
+                device.find(socket.seats().get(socket.seatAt(beat)).parameter()).name();
+        int seat = socket.seatOf(route.target().parameter());
+        return socket.turns().stream()
+                .filter(t -> t.seat() == seat && t.beat() > beat)
+                .findFirst()
+                .map(t -> who + " until " + session.timeline().speakBars(t.beat()))
+                .orElse(who + " to the end of the piece");
+    }
+
     private static double currentValue(Session session, LiveState live, Route route) {
         int number = 0;
-        for (var device : session.devices()) {
-            for (Parameter parameter : device.parameters()) {
-                if (device.id().equals(route.target().device())
-                        && parameter.id().equals(route.target().parameter())) {
-                    return live.value(number);
+        for (Device device : session.devices()) {
+            if (device.id().equals(route.target().device())) {
+                int place = device.placeOf(route.target().parameter());
+                if (place >= 0) {
+                    return live.value(number + place);
                 }
-                number++;
             }
+            number += device.parameters().size();
         }
         throw new IllegalArgumentException("The session has no parameter " + route.target() + ".");
     }

@@ -18,6 +18,10 @@ public enum Verdict {
     RESERVED(Joint.SOUND, false),
     /** The parameter sits on no socket, so no host can reach it. */
     HIDDEN(Joint.SOUND, false),
+    /** It moves with another parameter: their socket carries one value. */
+    FOLLOWS(Joint.SOUND, false),
+    /** Its shared socket is with another parameter just now. */
+    AWAY(Joint.SOUND, false),
     /** The envelope plays and the route is in Read. */
     READ(Joint.ENVELOPE, false),
     /** Heard; the route is in Read, so nothing was written. */

@@ -4,7 +4,6 @@ import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.assertThatIllegalArgumentException;
 import static org.assertj.core.api.Assertions.within;
 
-import java.util.List;
 import net.jqwik.api.Arbitraries;
 import net.jqwik.api.Arbitrary;
 import net.jqwik.api.ForAll;
@@ -129,16 +128,5 @@ class ParameterTest {
         assertThat(octave).isCloseTo(1200, within(1e-9));
         assertThat(CUTOFF.printDifference(38)).isEqualTo("38 cents");
         assertThat(LEVEL.printDifference(0.3)).isEqualTo("0.3 dB");
-    }
-
-    @Test
-    void aReservedParameterIsNeverExposed() {
-        Parameter alive = MIX.asReserved();
-        assertThatIllegalArgumentException()
-                .isThrownBy(() -> new Device("d", "D", "", List.of(alive), 8, List.of("m")))
-                .withMessageContaining("reserved");
-        assertThatIllegalArgumentException()
-                .isThrownBy(() -> new Device("d", "D", "", List.of(MIX, CUTOFF), 1, List.of("m", "c")))
-                .withMessageContaining("1 sockets");
     }
 }

@@ -6,8 +6,9 @@ import java.util.List;
 
 /**
  * The fewest links of a path in a tube by trying them all, for tubes of a few points. Any path can be turned, link by
- * link, until each link rests on two corners of the walls (the argument of Imai and Iri 1986), so it is enough to try
- * the lines through all pairs of corners; of those, all sequences. No border and no hull is used here.
+ * link, until each link rests on two corners of the walls, or on one corner and the place where the link before it would
+ * leave the tube (the argument of Imai and Iri 1986; Suri 1986 on windows). So it is enough to try the lines through all
+ * such pairs; of those, all sequences. No border and no hull is used here.
  */
 final class ExtremeLines {
     private static final double ROUNDING = 1e-9;
@@ -21,11 +22,14 @@ final class ExtremeLines {
         }
     }
 
+    /** A link that a path can be on, from this time on. */
+    private record Reached(Piece piece, double since) {}
+
+    private final List<double[]> corners = new ArrayList<>();
     private final List<Piece> pieces = new ArrayList<>();
 
     ExtremeLines(Tube tube) {
         this.tube = tube;
-        List<double[]> corners = new ArrayList<>();
         for (int i = 0; i < tube.size(); i++) {
             corners.add(new double[] {tube.time(i), tube.lower(i)});
             corners.add(new double[] {tube.time(i), tube.upper(i)});
@@ -34,14 +38,15 @@ final class ExtremeLines {
             for (double[] b : corners) {
                 if (a[0] < b[0]) {
                     double slope = (b[1] - a[1]) / (b[0] - a[0]);
-                    cut(slope, a[1] - slope * a[0]);
+                    pieces.addAll(cut(slope, a[1] - slope * a[0]));
                 }
             }
         }
     }
 
-    /** Adds the parts of a line that lie in the tube. */
-    private void cut(double slope, double zero) {
+    /** The parts of a line that lie in the tube. */
+    private List<Piece> cut(double slope, double zero) {
+        List<Piece> parts = new ArrayList<>();
         List<Double> times = new ArrayList<>();
         for (int i = 0; i < tube.size(); i++) {
             times.add(tube.time(i));
@@ -61,10 +66,11 @@ final class ExtremeLines {
             }
             boolean ends = !inside || i + 2 == times.size();
             if (ends && !Double.isNaN(from)) {
-                pieces.add(new Piece(slope, zero, from, inside ? times.get(i + 1) : times.get(i)));
+                parts.add(new Piece(slope, zero, from, inside ? times.get(i + 1) : times.get(i)));
                 from = Double.NaN;
             }
         }
+        return parts;
     }
 
     private void crossing(List<Double> times, int i, double w0, double w1, double slope, double zero) {
@@ -86,25 +92,47 @@ final class ExtremeLines {
     int fewest() {
         double start = tube.time(0);
         double end = tube.time(tube.size() - 1);
-        double[] reached = new double[pieces.size()];
-        for (int p = 0; p < reached.length; p++) {
-            reached[p] = pieces.get(p).from() <= start ? start : Double.POSITIVE_INFINITY;
+        List<Reached> level = new ArrayList<>();
+        for (Piece piece : pieces) {
+            if (piece.from() <= start) {
+                level.add(new Reached(piece, start));
+            }
         }
         for (int links = 1; ; links++) {
-            for (int p = 0; p < reached.length; p++) {
-                if (reached[p] < Double.POSITIVE_INFINITY && pieces.get(p).to() >= end - ROUNDING) {
-                    return links;
-                }
+            if (level.stream().anyMatch(r -> r.piece().to() >= end - ROUNDING)) {
+                return links;
             }
-            double[] next = new double[reached.length];
-            Arrays.fill(next, Double.POSITIVE_INFINITY);
-            for (int p = 0; p < reached.length; p++) {
-                for (int q = 0; q < reached.length && reached[p] < Double.POSITIVE_INFINITY; q++) {
-                    next[q] = Math.min(next[q], meeting(pieces.get(p), pieces.get(q), reached[p]));
-                }
-            }
-            reached = next;
+            level = turned(level);
         }
+    }
+
+    private List<Reached> turned(List<Reached> level) {
+        List<Reached> next = new ArrayList<>();
+        double[] earliest = new double[pieces.size()];
+        Arrays.fill(earliest, Double.POSITIVE_INFINITY);
+        for (Reached one : level) {
+            for (int q = 0; q < earliest.length; q++) {
+                earliest[q] = Math.min(earliest[q], meeting(one.piece(), pieces.get(q), one.since()));
+            }
+            double t = one.piece().to();
+            double v = one.piece().at(t);
+            for (double[] corner : corners) {
+                if (corner[0] > t) {
+                    double slope = (corner[1] - v) / (corner[0] - t);
+                    for (Piece part : cut(slope, v - slope * t)) {
+                        if (part.from() <= t + ROUNDING && part.to() > t + ROUNDING) {
+                            next.add(new Reached(part, t));
+                        }
+                    }
+                }
+            }
+        }
+        for (int q = 0; q < earliest.length; q++) {
+            if (earliest[q] < Double.POSITIVE_INFINITY) {
+                next.add(new Reached(pieces.get(q), earliest[q]));
+            }
+        }
+        return next;
     }
 
     /** When a path on {@code a} since {@code since} can turn into {@code b} at the earliest; infinite if never. */

@@ -3,12 +3,12 @@ package agogic.core.write;
 import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.within;
 
+import agogic.core.device.Device;
 import agogic.core.envelope.Envelope;
 import agogic.core.envelope.Point;
 import agogic.core.lane.Lane;
 import agogic.core.lane.LaneWriter;
 import agogic.core.lane.Stretch;
-import agogic.core.parameter.Device;
 import agogic.core.parameter.Parameter;
 import agogic.core.parameter.Taper;
 import agogic.core.parameter.Unit;
@@ -42,7 +42,7 @@ class PassTest {
 
     private static Session session(WriteMode mode, Envelope drawn) {
         Parameter level = Parameter.continuous("level", "Level", "", Unit.PERCENT, Taper.LINEAR, 0, 100, 30);
-        Device device = new Device("d", "Device", "", List.of(level), 4, List.of("level"));
+        Device device = Device.of("d", "Device", "", List.of(level), 4, List.of("level"));
         Surface surface = new Surface(
                 "s",
                 "Surface",

@@ -1,7 +1,7 @@
 package agogic.desk.command;
 
+import agogic.core.device.Device;
 import agogic.core.lane.Lane;
-import agogic.core.parameter.Device;
 import agogic.core.parameter.Parameter;
 import agogic.core.route.Target;
 import agogic.core.session.Session;

@@ -456,16 +456,14 @@ final class Desk {
             case OPEN_SPAN -> edit(
                     "Open the span", s -> s.with(s.route(route.id()).with(Span.FULL)));
             case SWITCH_ON -> edit("Switch on", s -> s.with(s.route(route.id()).switched(true)));
-            case EXPOSE -> edit("Expose " + session().parameter(route.target()).name(), s -> expose(s, route.target()));
+            case EXPOSE -> edit(
+                    "Expose " + session().parameter(route.target()).name(),
+                    s -> agogic.core.expose.Exposing.expose(s, List.of(route.target()))
+                            .session());
             case WRITE_REHEARSAL -> writeRehearsal();
             case CONNECT -> connectLastMoved();
+            case MOVE_LEADER, SHOW_SOCKETS -> view.set(View.ROUTES);
         }
-    }
-
-    private static Session expose(Session session, Target target) {
-        List<String> exposed = new ArrayList<>(session.device(target.device()).exposed());
-        exposed.add(target.parameter());
-        return session.withDevice(session.device(target.device()).exposing(exposed));
     }
 
     /** Connects the control that moved last to the parameter of the selected route. */

@@ -89,8 +89,8 @@ final class RoutesView extends BorderPane {
             int exposed = 0;
             int sockets = 0;
             for (String device : track.devices()) {
-                exposed += session.device(device).exposed().size();
-                sockets += session.device(device).sockets();
+                exposed += session.device(device).taken();
+                sockets += session.device(device).usable();
             }
             items.add(new Item.Group(track, routes.size(), exposed + " of " + sockets + " sockets"));
             if (!folded.contains(track.id())) {

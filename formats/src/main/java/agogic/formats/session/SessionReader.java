@@ -1,10 +1,14 @@
 package agogic.formats.session;
 
+import agogic.core.device.Device;
+import agogic.core.device.Outside;
+import agogic.core.device.Seat;
+import agogic.core.device.Socket;
+import agogic.core.device.Turn;
 import agogic.core.envelope.Envelope;
 import agogic.core.envelope.Point;
 import agogic.core.lane.Lane;
 import agogic.core.lane.Stretch;
-import agogic.core.parameter.Device;
 import agogic.core.parameter.Parameter;
 import agogic.core.parameter.Taper;
 import agogic.core.parameter.Unit;
@@ -115,7 +119,34 @@ final class SessionReader {
                 json.text("kind"),
                 json.list("parameters", SessionReader::parameter),
                 json.whole("sockets"),
-                json.list("exposed", Json::text)));
+                json.list("used", SessionReader::socket),
+                json.list("wanted", Json::text),
+                json.list("outside", SessionReader::outside),
+                json.whole("nameLimit")));
+    }
+
+    private static Socket socket(Json json) throws FormatException {
+        Optional<Json> turns = json.maybe("turns");
+        List<Turn> handedOver = turns.isPresent() ? turns.get().list(SessionReader::turn) : List.of();
+        return json.make(() -> new Socket(json.whole("number"), json.list("seats", SessionReader::seat), handedOver));
+    }
+
+    private static Seat seat(Json json) throws FormatException {
+        Optional<Json> span = json.maybe("span");
+        return new Seat(json.text("parameter"), span.isPresent() ? span(span.get()) : Span.FULL);
+    }
+
+    private static Turn turn(Json json) throws FormatException {
+        Json.Cells cells = json.cells(2);
+        return json.make(() -> new Turn(cells.number(0), (int) Math.rint(cells.number(1))));
+    }
+
+    private static Outside outside(Json json) throws FormatException {
+        return json.make(() -> new Outside(
+                json.text("parameter"),
+                json.word("way", Outside.Way.class),
+                json.whole("channel"),
+                json.whole("number")));
     }
 
     private static Parameter parameter(Json json) throws FormatException {

@@ -1,9 +1,12 @@
 package agogic.formats.session;
 
+import agogic.core.device.Device;
+import agogic.core.device.Outside;
+import agogic.core.device.Seat;
+import agogic.core.device.Socket;
 import agogic.core.envelope.Envelope;
 import agogic.core.lane.Lane;
 import agogic.core.lane.Stretch;
-import agogic.core.parameter.Device;
 import agogic.core.parameter.Parameter;
 import agogic.core.parameter.Taper;
 import agogic.core.refine.Recipe;
@@ -121,8 +124,34 @@ final class SessionWriter {
                 .put("kind", device.kind())
                 .put("sockets", device.sockets());
         json.set("parameters", list(device.parameters(), SessionWriter::parameter));
-        json.set("exposed", texts(device.exposed()));
+        json.set("used", list(device.used(), SessionWriter::socket));
+        json.set("wanted", texts(device.wanted()));
+        json.set("outside", list(device.outside(), SessionWriter::outside));
+        json.put("nameLimit", device.nameLimit());
         return json;
+    }
+
+    private static ObjectNode socket(Socket socket) {
+        ObjectNode json = object().put("number", socket.number());
+        ArrayNode seats = json.putArray("seats");
+        for (Seat seat : socket.seats()) {
+            ObjectNode one = seats.addObject().put("parameter", seat.parameter());
+            if (!seat.span().equals(Span.FULL)) {
+                one.set("span", span(seat.span()));
+            }
+        }
+        if (socket.shared()) {
+            ArrayNode turns = json.putArray("turns");
+            socket.turns().forEach(t -> turns.addArray().add(t.beat()).add(t.seat()));
+        }
+        return json;
+    }
+
+    private static ObjectNode outside(Outside outside) {
+        return object().put("parameter", outside.parameter())
+                .put("way", word(outside.way()))
+                .put("channel", outside.channel())
+                .put("number", outside.number());
     }
 
     private static ObjectNode parameter(Parameter parameter) {

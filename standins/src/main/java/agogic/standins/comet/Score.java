@@ -40,6 +40,36 @@ final class Score {
         return clips;
     }
 
+    /** The comets pass one after another, from bar 17 on; each holds one note of the chord. */
+    static List<Clip> comet(int number) {
+        List<Clip> clips = new ArrayList<>();
+        for (int part = 4; part < 10; part++) {
+            double late = (number - 1) * 1.5;
+            int pitch = CHORDS[part][number - 1] + 12;
+            Note note = new Note(late, 16 - late - 0.25 * number, pitch, 64 + 6 * number);
+            clips.add(new Clip("Comet " + number, part * 16.0, 16, List.of(note)));
+        }
+        return clips;
+    }
+
+    /** Sentences of a few syllables, at the beginnings of the sections. */
+    static List<Clip> narration() {
+        int[][] sentences = {{4, 9}, {34, 11}, {66, 7}, {132, 8}, {164, 12}};
+        List<Clip> clips = new ArrayList<>();
+        for (int s = 0; s < sentences.length; s++) {
+            List<Note> notes = new ArrayList<>();
+            double beat = 0;
+            for (int k = 0; k < sentences[s][1]; k++) {
+                double length = 0.25 + (k * 7 + s * 3) % 4 * 0.125;
+                int pitch = 48 - k % 3 - (k == sentences[s][1] - 1 ? 3 : 0);
+                notes.add(new Note(beat, length * 0.85, pitch, 70 + (k * 13) % 40));
+                beat += length;
+            }
+            clips.add(new Clip("Sentence " + (s + 1), sentences[s][0], Math.ceil(beat), notes));
+        }
+        return clips;
+    }
+
     static List<Clip> drone() {
         List<Clip> clips = new ArrayList<>();
         for (int part = 0; part < CHORDS.length; part++) {

@@ -1,10 +1,10 @@
 package agogic.standins.comet;
 
+import agogic.core.device.Device;
 import agogic.core.envelope.Envelope;
 import agogic.core.envelope.Point;
 import agogic.core.envelope.Shape;
 import agogic.core.lane.Lane;
-import agogic.core.parameter.Device;
 import agogic.core.parameter.Parameter;
 import agogic.core.play.ScriptedPass;
 import agogic.core.route.Hand;
@@ -27,6 +27,8 @@ import java.util.List;
 
 /** The demo piece: the score of a planetarium show, 84 bpm, 4/4, 48 bars. */
 public final class SlowComet {
+    private static final int COMETS = 5;
+
     private SlowComet() {}
 
     /** The demo as it opens: with drawn envelopes and two rides. */
@@ -38,17 +40,25 @@ public final class SlowComet {
 
     /** The piece with its wires and drawn envelopes, before anybody rode anything. */
     public static Session score() {
-        List<Device> devices = List.of(
-                StandIns.partialBank("partial-bank"),
+        List<Device> devices = new ArrayList<>(List.of(
+                Constellation.devices(StandIns.partialBank("partial-bank")),
                 StandIns.twoPoleFilter("filter"),
                 StandIns.dronePair("drone"),
-                StandIns.slowChorus("chorus"),
-                StandIns.echoLine("echo"),
-                StandIns.longHall("hall"));
-        List<Track> tracks = List.of(
+                StandIns.slowChorus("chorus")));
+        List<Track> tracks = new ArrayList<>(List.of(
                 new Track("glass", "Glass Partials", false, 1, List.of("partial-bank", "filter"), Score.glass()),
-                new Track("drone", "Low Drone", false, 2, List.of("drone", "chorus"), Score.drone()),
-                new Track("wash", "Dome Wash", true, 3, List.of("echo", "hall"), List.of()));
+                new Track("drone", "Low Drone", false, 2, List.of("drone", "chorus"), Score.drone())));
+        for (int c = 1; c <= COMETS; c++) {
+            devices.add(StandIns.pulseClock("clock-" + c, c));
+            devices.add(StandIns.domePanner("panner-" + c, c));
+            tracks.add(new Track(
+                    "comet-" + c, "Comet " + c, false, 3 + c, List.of("clock-" + c, "panner-" + c), Score.comet(c)));
+        }
+        devices.add(StandIns.voiceStrip("voice"));
+        devices.add(StandIns.echoLine("echo"));
+        devices.add(StandIns.longHall("hall"));
+        tracks.add(new Track("narration", "Narration", false, 9, List.of("voice"), Score.narration()));
+        tracks.add(new Track("wash", "Dome Wash", true, 3, List.of("echo", "hall"), List.of()));
         List<Section> sections = List.of(
                 new Section("Dusk", 0),
                 new Section("First star", 32),
@@ -68,7 +78,7 @@ public final class SlowComet {
                 List.of(),
                 List.of(),
                 List.of());
-        return lanes(routes(bare));
+        return Constellation.lanes(lanes(routes(bare)));
     }
 
     private static Session routes(Session session) {
@@ -79,6 +89,8 @@ public final class SlowComet {
         routes.add(route(session, "knob-6", "partial-bank/spread", "0 %", "100 %"));
         routes.add(route(session, "ribbon", "drone/detune", "-30 ct", "30 ct"));
         routes.add(route(session, "fader-4", "drone/level", "-40 dB", "0 dB"));
+        routes.add(route(session, "knob-7", "panner-1/azimuth", "-90°", "90°"));
+        routes.add(route(session, "fader-7", "voice/level", "-40 dB", "0 dB"));
         routes.add(route(session, "fader-3", "echo/feedback", "0 %", "65 %"));
         routes.add(route(session, null, "hall/bypass", "Off", "On"));
         routes.add(route(session, "knob-5", "hall/decay", "0.4 s", "9 s"));
@@ -140,6 +152,7 @@ public final class SlowComet {
                 "108 52 %",
                 "160 52 %",
                 "192 18 %");
+        drawn = lane(drawn, "panner-1/azimuth", Shape.S, "64 -75°", "96 20°", "128 80°");
         drawn = lane(drawn, "hall/bypass", Shape.HOLD, "0 Off", "128 On", "132 Off");
         return lane(drawn, "hall/decay", Shape.bent(0.4), "0 1.2 s", "64 2.4 s", "128 5.5 s", "192 8.5 s");
     }

@@ -1,6 +1,6 @@
 package agogic.standins.sound;
 
-import agogic.core.parameter.Device;
+import agogic.core.device.Device;
 import agogic.core.parameter.Parameter;
 import agogic.core.parameter.Taper;
 import agogic.core.parameter.Unit;
@@ -34,7 +34,7 @@ final class DronePair implements Sound {
                 Parameter.continuous("width", "Width", "Drone", Unit.PERCENT, Taper.LINEAR, 0, 100, 50),
                 Parameter.stepped("octave", "Octave", "Drone", 1, "Lower", "Even", "Higher"),
                 Parameter.continuous("swell", "Swell", "Drone", Unit.SECONDS, Taper.LOGARITHMIC, 0.05, 12, 2.5));
-        return new Device(
+        return Device.of(
                 id, "Drone Pair", KIND, all, 24, List.of("level", "detune", "blend", "tone", "width", "octave"));
     }
 

@@ -1,6 +1,6 @@
 package agogic.standins.sound;
 
-import agogic.core.parameter.Device;
+import agogic.core.device.Device;
 import agogic.core.parameter.Parameter;
 import agogic.core.parameter.Taper;
 import agogic.core.parameter.Unit;
@@ -29,7 +29,7 @@ final class EchoLine implements Sound {
                 Parameter.continuous("tone", "Tone", "Echo", Unit.HERTZ, Taper.LOGARITHMIC, 300, 12_000, 3_200),
                 Parameter.continuous("mix", "Mix", "Echo", Unit.PERCENT, Taper.LINEAR, 0, 100, 55),
                 Parameter.stepped("bypass", "Bypass", "Echo", 0, "Off", "On"));
-        return new Device(id, "Echo Line", KIND, all, 12, List.of("time", "feedback", "tone", "mix", "bypass"));
+        return Device.of(id, "Echo Line", KIND, all, 12, List.of("time", "feedback", "tone", "mix", "bypass"));
     }
 
     @Override

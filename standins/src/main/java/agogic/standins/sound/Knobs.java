@@ -1,6 +1,6 @@
 package agogic.standins.sound;
 
-import agogic.core.parameter.Device;
+import agogic.core.device.Device;
 import agogic.core.parameter.Parameter;
 import agogic.core.play.LiveState;
 import java.util.Arrays;

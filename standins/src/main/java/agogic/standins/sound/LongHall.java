@@ -1,6 +1,6 @@
 package agogic.standins.sound;
 
-import agogic.core.parameter.Device;
+import agogic.core.device.Device;
 import agogic.core.parameter.Parameter;
 import agogic.core.parameter.Taper;
 import agogic.core.parameter.Unit;
@@ -44,7 +44,7 @@ final class LongHall implements Sound {
                 Parameter.continuous("damping", "Damping", "Hall", Unit.HERTZ, Taper.LOGARITHMIC, 500, 16_000, 5_200),
                 Parameter.continuous("pre-delay", "Pre-delay", "Hall", Unit.SECONDS, Taper.LINEAR, 0, 0.25, 0.03),
                 Parameter.continuous("mix", "Mix", "Hall", Unit.PERCENT, Taper.LINEAR, 0, 100, 60));
-        return new Device(id, "Long Hall", KIND, all, 32, List.of("bypass", "decay", "size", "damping", "mix"));
+        return Device.of(id, "Long Hall", KIND, all, 32, List.of("bypass", "decay", "size", "damping", "mix"));
     }
 
     @Override

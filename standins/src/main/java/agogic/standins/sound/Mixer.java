@@ -1,6 +1,6 @@
 package agogic.standins.sound;
 
-import agogic.core.parameter.Device;
+import agogic.core.device.Device;
 import agogic.core.play.LiveState;
 import agogic.core.play.ParameterIndex;
 import agogic.core.session.Clip;

@@ -1,6 +1,7 @@
 package agogic.standins.sound;
 
-import agogic.core.parameter.Device;
+import agogic.core.device.Device;
+import agogic.core.device.Socket;
 import agogic.core.parameter.Parameter;
 import agogic.core.parameter.Taper;
 import agogic.core.parameter.Unit;
@@ -79,7 +80,7 @@ final class PartialBank implements Sound {
                 "p07-level",
                 "p12-level",
                 "p16-level");
-        return new Device(id, "Partial Bank", KIND, all, 128, exposed);
+        return Device.of(id, "Partial Bank", KIND, all, 128, exposed).with(Socket.of(128, "keep-alive"));
     }
 
     private static Parameter of(String id, String name, String group, Unit unit, double lo, double hi, double rest) {

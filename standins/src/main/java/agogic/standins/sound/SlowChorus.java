@@ -1,6 +1,6 @@
 package agogic.standins.sound;
 
-import agogic.core.parameter.Device;
+import agogic.core.device.Device;
 import agogic.core.parameter.Parameter;
 import agogic.core.parameter.Taper;
 import agogic.core.parameter.Unit;
@@ -26,7 +26,7 @@ final class SlowChorus implements Sound {
                 Parameter.continuous("depth", "Depth", "Chorus", Unit.SECONDS, Taper.LINEAR, 0, 0.012, 0.005),
                 Parameter.continuous("mix", "Mix", "Chorus", Unit.PERCENT, Taper.LINEAR, 0, 100, 45),
                 Parameter.stepped("bypass", "Bypass", "Chorus", 0, "Off", "On"));
-        return new Device(id, "Slow Chorus", KIND, all, 12, List.of("rate", "depth", "mix", "bypass"));
+        return Device.of(id, "Slow Chorus", KIND, all, 12, List.of("rate", "depth", "mix", "bypass"));
     }
 
     @Override

@@ -1,6 +1,6 @@
 package agogic.standins.sound;
 
-import agogic.core.parameter.Device;
+import agogic.core.device.Device;
 import java.util.Optional;
 
 /** The stand-in devices by their kinds. */
@@ -31,6 +31,20 @@ public final class StandIns {
         return LongHall.describe(id);
     }
 
+    /** Comet {@code number}'s pulses. */
+    public static Device pulseClock(String id, int number) {
+        return PulseClock.describe(id, number);
+    }
+
+    /** Comet {@code number}'s place under the dome. */
+    public static Device domePanner(String id, int number) {
+        return DomePanner.describe(id, number);
+    }
+
+    public static Device voiceStrip(String id) {
+        return VoiceStrip.describe(id);
+    }
+
     /** The sound of a device, if it has one of its own. */
     static Optional<Sound> sound(Device device) {
         return Optional.ofNullable(
@@ -41,6 +55,9 @@ public final class StandIns {
                     case SlowChorus.KIND -> new SlowChorus();
                     case EchoLine.KIND -> new EchoLine();
                     case LongHall.KIND -> new LongHall();
+                    case PulseClock.KIND -> new PulseClock();
+                    case DomePanner.KIND -> new DomePanner();
+                    case VoiceStrip.KIND -> new VoiceStrip();
                     default -> null;
                 });
     }

@@ -1,6 +1,6 @@
 package agogic.standins.sound;
 
-import agogic.core.parameter.Device;
+import agogic.core.device.Device;
 import agogic.core.parameter.Parameter;
 import agogic.core.parameter.Taper;
 import agogic.core.parameter.Unit;
@@ -35,7 +35,7 @@ final class TwoPoleFilter implements Sound {
                 Parameter.continuous("drive", "Drive", "Output", Unit.DECIBEL, Taper.LINEAR, 0, 24, 0),
                 Parameter.continuous("level", "Level", "Output", Unit.DECIBEL, Taper.FADER, -60, 4, 0),
                 Parameter.stepped("bypass", "Bypass", "Output", 0, "Off", "On"));
-        return new Device(id, "Two-Pole Filter", KIND, all, 16, List.of("mode", "bypass", "cutoff", "resonance"));
+        return Device.of(id, "Two-Pole Filter", KIND, all, 16, List.of("mode", "bypass", "cutoff", "resonance"));
     }
 
     /** Q of the filter at {@code resonance} %. */

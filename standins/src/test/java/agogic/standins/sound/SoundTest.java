@@ -3,7 +3,7 @@ package agogic.standins.sound;
 import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.within;
 
-import agogic.core.parameter.Device;
+import agogic.core.device.Device;
 import agogic.core.route.Target;
 import agogic.core.session.Session;
 import agogic.standins.comet.SlowComet;

@@ -1,0 +1,203 @@
+package agogic.core.check;
+
+import agogic.core.device.Device;
+import agogic.core.device.Exposure;
+import agogic.core.device.Seat;
+import agogic.core.device.Socket;
+import agogic.core.envelope.Envelope;
+import agogic.core.envelope.Point;
+import agogic.core.envelope.Shape;
+import agogic.core.expose.Exposing;
+import agogic.core.expose.ShortNames;
+import agogic.core.expose.TakingBack;
+import agogic.core.lane.Lane;
+import agogic.core.parameter.Parameter;
+import agogic.core.route.Route;
+import agogic.core.route.Target;
+import agogic.core.session.Session;
+import java.util.ArrayList;
+import java.util.HashMap;
+import java.util.HashSet;
+import java.util.List;
+import java.util.Locale;
+import java.util.Map;
+import java.util.Optional;
+import java.util.Set;
+import java.util.function.UnaryOperator;
+
+/** Looks through a session for what is wrong with it. */
+public final class Check {
+    private final Session session;
+    private final List<Finding> findings = new ArrayList<>();
+    private final Set<Target> used = new HashSet<>();
+
+    private Check(Session session) {
+        this.session = session;
+    }
+
+    /** All findings, device by device. */
+    public static List<Finding> of(Session session) {
+        Check check = new Check(session);
+        session.routes().stream().map(Route::target).forEach(check.used::add);
+        session.lanes().stream()
+                .filter(l -> !l.envelope().isEmpty())
+                .map(Lane::target)
+                .forEach(check.used::add);
+        session.lanes().forEach(check::lane);
+        check.copies();
+        session.devices().forEach(check::device);
+        return List.copyOf(check.findings);
+    }
+
+    private void add(Finding.Kind kind, Target target, String sentence, String mend, UnaryOperator<Session> change) {
+        findings.add(
+                new Finding(kind, target.device(), Optional.of(target), sentence, mend, Optional.ofNullable(change)));
+    }
+
+    private String name(Target target) {
+        return session.device(target.device()).name() + " · "
+                + session.parameter(target).name();
+    }
+
+    private void lane(Lane lane) {
+        Target target = lane.target();
+        Parameter parameter = session.parameter(target);
+        Envelope envelope = lane.envelope();
+        if (envelope.isEmpty()) {
+            return;
+        }
+        Exposure exposure = session.device(target.device()).exposure(target.parameter());
+        if (exposure == Exposure.RESERVED) {
+            add(
+                    Finding.Kind.RESERVED_DATA,
+                    target,
+                    name(target) + " is reserved for the device itself, but has " + envelope.size() + " points.",
+                    "Take the points away",
+                    s -> TakingBack.of(s, List.of(target)).apply(s));
+        } else if (exposure != Exposure.EXPOSED) {
+            add(
+                    Finding.Kind.UNREACHED,
+                    target,
+                    name(target) + " has " + envelope.size() + " points, but no socket: no host can reach it.",
+                    "Expose it",
+                    s -> Exposing.expose(s, List.of(target)).session());
+        }
+        if (session.device(target.device()).leaderOf(target.parameter()).isPresent()) {
+            add(
+                    Finding.Kind.UNREACHED,
+                    target,
+                    name(target) + " moves with another parameter; its own " + envelope.size() + " points do nothing.",
+                    "Take its points away",
+                    s -> s.withLanes(s.lanes().stream()
+                            .filter(l -> !l.target().equals(target))
+                            .toList()));
+        }
+        boolean slopes = parameter.stepped()
+                && envelope.points().subList(0, envelope.size() - 1).stream()
+                        .anyMatch(p -> p.shape().kind() != Shape.Kind.HOLD);
+        if (slopes) {
+            add(
+                    Finding.Kind.SLOPES,
+                    target,
+                    name(target) + " moves in steps, but its points are joined by slopes.",
+                    "Make it step",
+                    s -> s.with(s.lane(target).with(held(s.lane(target).envelope(), parameter))));
+        }
+    }
+
+    /** The envelope with hold shapes only, each point in the middle of its position. */
+    private static Envelope held(Envelope envelope, Parameter parameter) {
+        List<Point> points = new ArrayList<>();
+        for (Point point : envelope.points()) {
+            points.add(new Point(point.time(), parameter.settled(point.value()), Shape.HOLD, point.pinned()));
+        }
+        return Envelope.of(points);
+    }
+
+    private void copies() {
+        Map<Envelope, Lane> seen = new HashMap<>();
+        for (Lane lane : session.lanes()) {
+            if (lane.envelope().size() < 2) {
+                continue;
+            }
+            Lane first = seen.putIfAbsent(lane.envelope(), lane);
+            boolean copy = first != null
+                    && first.lock() == lane.lock()
+                    && first.target().device().equals(lane.target().device());
+            if (copy) {
+                add(
+                        Finding.Kind.COPIES,
+                        lane.target(),
+                        name(lane.target()) + " has the very points of " + name(first.target())
+                                + ": the same move is written twice.",
+                        "Join them on one socket",
+                        s -> joined(s, first.target(), lane.target()));
+            }
+        }
+    }
+
+    private static Session joined(Session session, Target first, Target second) {
+        Session bare = session.withLanes(
+                session.lanes().stream().filter(l -> !l.target().equals(second)).toList());
+        Session exposed = Exposing.expose(bare, List.of(first)).session();
+        int socket = exposed.device(first.device()).socketOf(first.parameter());
+        return Exposing.join(exposed, second, socket, agogic.core.route.Span.FULL);
+    }
+
+    private void device(Device device) {
+        Map<String, Parameter> names = new HashMap<>();
+        for (Parameter parameter : device.parameters()) {
+            String shortName = parameter.shortName().toLowerCase(Locale.ROOT);
+            Target target = new Target(device.id(), parameter.id());
+            if (shortName.isEmpty()) {
+                continue;
+            }
+            Parameter other = names.putIfAbsent(shortName, parameter);
+            boolean tooLong = device.nameLimit() > 0 && parameter.shortName().length() > device.nameLimit();
+            if (other != null || tooLong) {
+                String why = other != null
+                        ? " is also the short name of " + other.name() + "."
+                        : " is longer than the " + device.nameLimit() + " letters the host shows.";
+                add(
+                        Finding.Kind.NAMES,
+                        target,
+                        device.name() + ": “" + parameter.shortName() + "” of " + parameter.name() + why,
+                        "Take the proposed name",
+                        s -> Exposing.name(s, target, ShortNames.propose(s.device(device.id()), s.parameter(target))));
+            }
+        }
+        List<Target> idle = new ArrayList<>();
+        for (Socket socket : device.used()) {
+            for (Seat seat : socket.seats()) {
+                Target target = new Target(device.id(), seat.parameter());
+                boolean follows = socket.joined() && socket.seatOf(seat.parameter()) > 0;
+                if (!device.reserved(socket) && !follows && !used.contains(target)) {
+                    idle.add(target);
+                }
+            }
+        }
+        if (!idle.isEmpty()) {
+            String first = session.parameter(idle.get(0)).name();
+            findings.add(new Finding(
+                    Finding.Kind.UNUSED,
+                    device.id(),
+                    idle.size() == 1 ? Optional.of(idle.get(0)) : Optional.empty(),
+                    device.name() + ": " + first
+                            + (idle.size() == 1 ? " is" : " and " + (idle.size() - 1) + " more are")
+                            + " exposed, but nothing moves " + (idle.size() == 1 ? "it." : "them."),
+                    idle.size() == 1 ? "Take it back" : "Take them back",
+                    Optional.of(s -> TakingBack.of(s, idle).apply(s))));
+        }
+        int over = device.taken() + device.wanted().size() - device.usable();
+        if (over > 0 && !device.wanted().isEmpty()) {
+            findings.add(new Finding(
+                    Finding.Kind.OVER_LIMIT,
+                    device.id(),
+                    Optional.empty(),
+                    device.name() + " offers " + device.usable() + " sockets; "
+                            + (device.taken() + device.wanted().size()) + " are wanted, " + over + " too many.",
+                    "Make it fit",
+                    Optional.empty()));
+        }
+    }
+}

@@ -1,0 +1,217 @@
+package agogic.core.device;
+
+import agogic.core.parameter.Parameter;
+import java.util.ArrayList;
+import java.util.Comparator;
+import java.util.HashSet;
+import java.util.List;
+import java.util.Optional;
+import java.util.Set;
+import java.util.function.Consumer;
+
+/**
+ * An instrument or effect as its description tells it: its parameters and the sockets it offers to a host.
+ *
+ * @param id unique within the session
+ * @param name as people call it
+ * @param kind which sound it has (a stand-in's name), or empty if it has none of its own
+ * @param parameters all that can move
+ * @param sockets how many numbered places it offers to a host, 0 or more
+ * @param used the sockets that carry something, by their numbers; a reserved parameter may hold one
+ * @param wanted ids of parameters that somebody asked for and that have no socket
+ * @param outside parameters that travel as MIDI controllers
+ * @param nameLimit how many letters of a short name the host shows, 0 for all
+ */
+public record Device(
+        String id,
+        String name,
+        String kind,
+        List<Parameter> parameters,
+        int sockets,
+        List<Socket> used,
+        List<String> wanted,
+        List<Outside> outside,
+        int nameLimit) {
+    public Device {
+        parameters = ParameterTable.of(parameters, name);
+        List<Socket> sorted = new ArrayList<>(used);
+        sorted.sort(Comparator.comparingInt(Socket::number));
+        used = List.copyOf(sorted);
+        wanted = List.copyOf(wanted);
+        outside = List.copyOf(outside);
+        if (sockets < 0 || nameLimit < 0) {
+            throw new IllegalArgumentException(name + ": neither sockets nor letters can be fewer than none.");
+        }
+        ParameterTable table = (ParameterTable) parameters;
+        Set<String> taken = new HashSet<>();
+        String device = name;
+        Consumer<String> take = parameter -> {
+            if (table.place(parameter) < 0) {
+                throw new IllegalArgumentException(device + " exposes " + parameter + ", which it does not have.");
+            }
+            if (!taken.add(parameter)) {
+                throw new IllegalArgumentException(
+                        device + " exposes " + table.get(table.place(parameter)).name() + " twice.");
+            }
+        };
+        int last = 0;
+        for (Socket socket : used) {
+            if (socket.number() == last || socket.number() > sockets) {
+                throw new IllegalArgumentException(name + " offers " + sockets + " sockets, each once; there is a"
+                        + (socket.number() == last ? " second" : "") + " socket " + socket.number() + ".");
+            }
+            last = socket.number();
+            for (Seat seat : socket.seats()) {
+                take.accept(seat.parameter());
+                boolean reserved = table.get(table.place(seat.parameter())).reserved();
+                if (reserved && socket.seats().size() > 1) {
+                    throw new IllegalArgumentException(
+                            name + ": socket " + last + " is reserved and carries nothing else.");
+                }
+            }
+        }
+        Consumer<String> ask = take.andThen(one -> {
+            Parameter parameter = table.get(table.place(one));
+            if (parameter.reserved()) {
+                throw new IllegalArgumentException(device + ": " + parameter.name() + " is reserved, never exposed.");
+            }
+        });
+        outside.forEach(one -> ask.accept(one.parameter()));
+        wanted.forEach(ask);
+    }
+
+    /** A device with one parameter a socket, in this order from socket 1. */
+    public static Device of(
+            String id, String name, String kind, List<Parameter> parameters, int sockets, List<String> exposed) {
+        List<Socket> used = new ArrayList<>();
+        for (String one : exposed) {
+            used.add(Socket.of(used.size() + 1, one));
+        }
+        return new Device(id, name, kind, parameters, sockets, used, List.of(), List.of(), 0);
+    }
+
+    private ParameterTable table() {
+        return (ParameterTable) parameters;
+    }
+
+    /** The parameter with this id, or null if there is none. */
+    public Parameter find(String parameterId) {
+        int place = table().place(parameterId);
+        return place < 0 ? null : parameters.get(place);
+    }
+
+    /** The place of a parameter among all, −1 if there is none with this id. */
+    public int placeOf(String parameterId) {
+        return table().place(parameterId);
+    }
+
+    /** The socket a parameter sits on, if it does. */
+    public Optional<Socket> socket(String parameterId) {
+        for (Socket socket : used) {
+            if (socket.seatOf(parameterId) >= 0) {
+                return Optional.of(socket);
+            }
+        }
+        return Optional.empty();
+    }
+
+    /** The number of the socket a parameter sits on, or 0 if it sits on none. */
+    public int socketOf(String parameterId) {
+        return socket(parameterId).map(Socket::number).orElse(0);
+    }
+
+    /** The way outside of a parameter, if it has one. */
+    public Optional<Outside> outsideOf(String parameterId) {
+        return outside.stream().filter(o -> o.parameter().equals(parameterId)).findFirst();
+    }
+
+    public Exposure exposure(String parameterId) {
+        Parameter parameter = find(parameterId);
+        if (parameter != null && parameter.reserved()) {
+            return Exposure.RESERVED;
+        }
+        if (socketOf(parameterId) > 0 || outsideOf(parameterId).isPresent()) {
+            return Exposure.EXPOSED;
+        }
+        return wanted.contains(parameterId) ? Exposure.WANTED : Exposure.HIDDEN;
+    }
+
+    /** The parameter whose value moves this one on a joined socket; empty if it moves by itself. */
+    public Optional<String> leaderOf(String parameterId) {
+        return socket(parameterId)
+                .filter(s -> s.joined() && s.seatOf(parameterId) > 0)
+                .map(s -> s.seats().get(0).parameter());
+    }
+
+    /** True if this socket is held by a reserved parameter. */
+    public boolean reserved(Socket socket) {
+        return find(socket.seats().get(0).parameter()).reserved();
+    }
+
+    /** Sockets that may carry what people ask for: all but those held by reserved parameters. */
+    public int usable() {
+        return sockets - (int) used.stream().filter(this::reserved).count();
+    }
+
+    /** Sockets that carry what people asked for. */
+    public int taken() {
+        return (int) used.stream().filter(s -> !reserved(s)).count();
+    }
+
+    /** The lowest socket that carries nothing, 0 if there is none. */
+    public int free() {
+        int number = 1;
+        for (Socket socket : used) {
+            if (socket.number() != number) {
+                return number;
+            }
+            number++;
+        }
+        return number <= sockets ? number : 0;
+    }
+
+    /** This device with {@code changed} in the place of the parameter with its id. */
+    public Device with(Parameter changed) {
+        return new Device(id, name, kind, table().with(changed), sockets, used, wanted, outside, nameLimit);
+    }
+
+    /** With this socket in the place of the one of its number, or more. */
+    public Device with(Socket socket) {
+        List<Socket> list = new ArrayList<>(used);
+        list.removeIf(s -> s.number() == socket.number());
+        list.add(socket);
+        return using(list);
+    }
+
+    public Device using(List<Socket> newUsed) {
+        return new Device(id, name, kind, parameters, sockets, newUsed, wanted, outside, nameLimit);
+    }
+
+    public Device wanting(List<String> newWanted) {
+        return new Device(id, name, kind, parameters, sockets, used, newWanted, outside, nameLimit);
+    }
+
+    public Device sending(List<Outside> newOutside) {
+        return new Device(id, name, kind, parameters, sockets, used, wanted, newOutside, nameLimit);
+    }
+
+    public Device limitedTo(int letters) {
+        return new Device(id, name, kind, parameters, sockets, used, wanted, outside, letters);
+    }
+
+    /** Nobody asks for this parameter any more: it leaves its socket, its way outside, and the list of the wanted. */
+    public Device without(String parameterId) {
+        List<Socket> left =
+                used.stream().flatMap(s -> s.without(parameterId).stream()).toList();
+        return new Device(
+                id,
+                name,
+                kind,
+                parameters,
+                sockets,
+                left,
+                wanted.stream().filter(w -> !w.equals(parameterId)).toList(),
+                outside.stream().filter(o -> !o.parameter().equals(parameterId)).toList(),
+                nameLimit);
+    }
+}

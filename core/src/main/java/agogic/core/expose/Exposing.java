@@ -1,0 +1,147 @@
+package agogic.core.expose;
+
+import agogic.core.device.Device;
+import agogic.core.device.Exposure;
+import agogic.core.device.Seat;
+import agogic.core.device.Socket;
+import agogic.core.parameter.Parameter;
+import agogic.core.route.Span;
+import agogic.core.route.Target;
+import agogic.core.session.Session;
+import java.util.ArrayList;
+import java.util.List;
+
+/** Edits of what a host can reach. Each is a function of a session; refusals are told in words. */
+public final class Exposing {
+    private Exposing() {}
+
+    /**
+     * What exposing came to.
+     *
+     * @param session after it
+     * @param exposed how many got a socket
+     * @param wanted how many found none free, and wait
+     * @param already how many were exposed before
+     * @param reserved how many are the device's own and were left alone
+     */
+    public record Outcome(Session session, int exposed, int wanted, int already, int reserved) {}
+
+    /** Gives each target a socket of its own as long as there are free ones; the others are wanted. */
+    public static Outcome expose(Session session, List<Target> targets) {
+        Session after = session;
+        int exposed = 0;
+        int waiting = 0;
+        int already = 0;
+        int reserved = 0;
+        for (Target target : targets) {
+            Device device = after.device(target.device());
+            Exposure now = device.exposure(target.parameter());
+            if (now == Exposure.RESERVED) {
+                reserved++;
+            } else if (now == Exposure.EXPOSED) {
+                already++;
+            } else if (device.free() > 0) {
+                after = after.withDevice(onSocket(device, target.parameter()));
+                exposed++;
+            } else {
+                waiting++;
+                after = now == Exposure.WANTED ? after : after.withDevice(want(device, target.parameter()));
+            }
+        }
+        return new Outcome(after, exposed, waiting, already, reserved);
+    }
+
+    private static Device onSocket(Device device, String parameter) {
+        return device.without(parameter).with(Socket.of(device.free(), parameter));
+    }
+
+    private static Device want(Device device, String parameter) {
+        List<String> wanted = new ArrayList<>(device.wanted());
+        wanted.add(parameter);
+        return device.wanting(wanted);
+    }
+
+    /**
+     * Joins a parameter to a socket that is in use: one value then moves all that sit there, each along its own span and
+     * by its own steps.
+     *
+     * @throws IllegalArgumentException if it is reserved, the socket is shared, reserved or empty, or it has points or
+     *     routes of its own
+     */
+    public static Session join(Session session, Target target, int number, Span span) {
+        Device device = session.device(target.device());
+        Parameter parameter = session.parameter(target);
+        Socket socket = device.used().stream()
+                .filter(s -> s.number() == number)
+                .findFirst()
+                .orElseThrow(() -> new IllegalArgumentException("Socket " + number + " of " + device.name()
+                        + " carries nothing yet: expose it there instead."));
+        if (parameter.reserved() || device.reserved(socket)) {
+            throw new IllegalArgumentException((parameter.reserved() ? parameter.name() : "Socket " + number)
+                    + " is reserved for the device itself.");
+        }
+        if (socket.shared()) {
+            throw new IllegalArgumentException(
+                    "Socket " + number + " is handed from one parameter to the next; nothing can be joined to it.");
+        }
+        if (socket.seatOf(target.parameter()) >= 0) {
+            return session;
+        }
+        boolean points =
+                session.laneIfAny(target).filter(l -> !l.envelope().isEmpty()).isPresent();
+        boolean routed = session.routes().stream().anyMatch(r -> r.target().equals(target));
+        if (points || routed) {
+            throw new IllegalArgumentException(parameter.name() + " has " + (points ? "points" : "a route")
+                    + " of its own, but on a joined socket one value moves all. Take it back first.");
+        }
+        List<Seat> seats = new ArrayList<>(socket.seats());
+        seats.add(new Seat(target.parameter(), span));
+        return session.withDevice(device.without(target.parameter()).with(new Socket(number, seats, List.of())));
+    }
+
+    /**
+     * Gives a socket another number; what had that number gets the old one.
+     *
+     * @throws IllegalArgumentException if there is no such number, or a reserved parameter holds one of the two
+     */
+    public static Session renumber(Session session, String deviceId, int from, int to) {
+        Device device = session.device(deviceId);
+        if (to < 1 || to > device.sockets()) {
+            throw new IllegalArgumentException(
+                    device.name() + " has sockets 1 to " + device.sockets() + ", no socket " + to + ".");
+        }
+        List<Socket> list = new ArrayList<>();
+        for (Socket socket : device.used()) {
+            boolean moves = socket.number() == from || socket.number() == to;
+            if (moves && device.reserved(socket)) {
+                throw new IllegalArgumentException("Socket " + socket.number() + " is reserved and stays where it is.");
+            }
+            list.add(moves ? socket.numbered(socket.number() == from ? to : from) : socket);
+        }
+        return session.withDevice(device.using(list));
+    }
+
+    /**
+     * Gives a parameter a short name.
+     *
+     * @throws IllegalArgumentException if it is longer than the host shows, or another parameter of the device has it
+     */
+    public static Session name(Session session, Target target, String shortName) {
+        Device device = session.device(target.device());
+        String name = shortName.strip();
+        if (device.nameLimit() > 0 && name.length() > device.nameLimit()) {
+            throw new IllegalArgumentException(
+                    "“" + name + "” has " + name.length() + " letters; the host shows " + device.nameLimit() + ". “"
+                            + ShortNames.propose(device, session.parameter(target)) + "” would fit.");
+        }
+        for (Parameter other : device.parameters()) {
+            boolean same = !name.isEmpty()
+                    && !other.id().equals(target.parameter())
+                    && other.shortName().equalsIgnoreCase(name);
+            if (same) {
+                throw new IllegalArgumentException("“" + name + "” is the short name of " + other.name() + " already.");
+            }
+        }
+        return session.withDevice(device.with(session.parameter(target).called(name)));
+    }
+}

@@ -1,0 +1,127 @@
+package agogic.core.fit;
+
+import agogic.core.device.Device;
+import agogic.core.device.Socket;
+import agogic.core.lane.Lane;
+import agogic.core.parameter.Parameter;
+import agogic.core.route.Route;
+import agogic.core.route.Target;
+import agogic.core.session.Session;
+import java.util.ArrayList;
+import java.util.Comparator;
+import java.util.HashSet;
+import java.util.List;
+import java.util.Set;
+
+/**
+ * Plans a fit, the least loss first: take back what is exposed without use, join what moves alike, share sockets among
+ * what never moves at the same time, send the rest outside. It stops as soon as all fit. Nothing is dropped.
+ */
+public final class Fit {
+    private final Session session;
+    private final Device device;
+    private final Set<String> off;
+    private final List<FitStep> steps = new ArrayList<>();
+    private final List<FitStep> offered = new ArrayList<>();
+    /** Parameters that a step has dealt with. */
+    private final Set<String> settled = new HashSet<>();
+
+    private int excess;
+
+    private Fit(Session session, Device device, Set<String> off) {
+        this.session = session;
+        this.device = device;
+        this.off = off;
+    }
+
+    /**
+     * The plan for a device.
+     *
+     * @param off keys of steps, or words of kinds, that are not to be taken
+     */
+    public static FitPlan plan(Session session, String deviceId, Set<String> off) {
+        Device device = session.device(deviceId);
+        Fit fit = new Fit(session, device, off);
+        int needed = device.taken() + device.wanted().size();
+        fit.excess = needed - device.usable();
+        fit.run();
+        return new FitPlan(deviceId, needed, device.usable(), fit.steps, fit.offered);
+    }
+
+    private void run() {
+        takeBack();
+        for (FitStep step : Alike.steps(session, device, free(true))) {
+            // A parameter that a larger group took is no more in a smaller one: the groups do not overlap.
+            take(step);
+        }
+        List<Mover> movers = free(true);
+        Sharing.step(session, device, movers).ifPresent(this::take);
+        for (FitStep step : Sending.steps(session, device, free(false))) {
+            take(step);
+        }
+    }
+
+    private void take(FitStep step) {
+        boolean wanted = !off.contains(step.key()) && !off.contains(step.kind().spoken());
+        if (excess > 0 && wanted) {
+            steps.add(step);
+            excess -= step.saves();
+            settled.addAll(step.parameters());
+        } else {
+            offered.add(step);
+        }
+    }
+
+    private void takeBack() {
+        Set<Target> routed = new HashSet<>();
+        for (Route route : session.routes()) {
+            routed.add(route.target());
+        }
+        List<Target> idle = new ArrayList<>();
+        List<Socket> sockets = new ArrayList<>(device.used());
+        sockets.sort(Comparator.comparingInt(Socket::number).reversed());
+        for (Socket socket : sockets) {
+            Target target = new Target(device.id(), socket.seats().get(0).parameter());
+            boolean alone = socket.seats().size() == 1 && !device.reserved(socket);
+            boolean points = session.laneIfAny(target)
+                    .filter(l -> !l.envelope().isEmpty())
+                    .isPresent();
+            if (alone && !points && !routed.contains(target) && idle.size() < Math.max(1, excess)) {
+                idle.add(target);
+            }
+        }
+        if (!idle.isEmpty()) {
+            take(Retiring.step(device, idle));
+        }
+    }
+
+    /**
+     * The parameters that may still be dealt with: alone on a socket or wanted, with a lane that has points.
+     *
+     * @param unrouted true if those with a route are left out, because they are to stay in reach of a hand
+     */
+    private List<Mover> free(boolean unrouted) {
+        Set<String> routed = new HashSet<>();
+        for (Route route : session.routes()) {
+            if (route.target().device().equals(device.id())) {
+                routed.add(route.target().parameter());
+            }
+        }
+        List<String> ids = new ArrayList<>(device.wanted());
+        for (Socket socket : device.used()) {
+            if (socket.seats().size() == 1 && !device.reserved(socket)) {
+                ids.add(socket.seats().get(0).parameter());
+            }
+        }
+        List<Mover> movers = new ArrayList<>();
+        for (String id : ids) {
+            Lane lane = session.laneIfAny(new Target(device.id(), id)).orElse(null);
+            boolean moves = lane != null && !lane.envelope().isEmpty();
+            if (moves && !settled.contains(id) && !(unrouted && routed.contains(id))) {
+                Parameter parameter = device.find(id);
+                movers.add(new Mover(parameter, lane, session.timeline()));
+            }
+        }
+        return movers;
+    }
+}

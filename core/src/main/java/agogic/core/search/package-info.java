@@ -1,0 +1,2 @@
+/** Finding one parameter among very many, as somebody types. */
+package agogic.core.search;
