@@ -16,6 +16,7 @@ import agogic.formats.file.FormatException;
 import agogic.formats.file.SafeFile;
 import agogic.formats.midi.Fineness;
 import agogic.formats.midi.MidiExport;
+import agogic.formats.midi.Numbers;
 import agogic.formats.session.SessionFile;
 import agogic.formats.table.ByteTable;
 import agogic.formats.table.EnvelopeTable;
@@ -162,28 +163,38 @@ class FilesTest {
             Path file = folder.resolve("comet.mid");
             MidiExport.write(file, COMET, fineness, Optional.of(Wire.CABLE));
             Sequence sequence = MidiSystem.getSequence(file.toFile());
-            Map<Integer, Lane> lanes = lanesByNumber();
+            Map<String, Lane> lanes = lanesByNumber(fineness);
             int checked = 0;
             for (Track track : sequence.getTracks()) {
-                Map<Integer, Integer> coarse = new HashMap<>();
+                int[] last = new int[16 * 128];
                 for (int i = 0; i < track.size(); i++) {
                     MidiEvent event = track.get(i);
                     if (!(event.getMessage() instanceof ShortMessage m)
                             || m.getCommand() != ShortMessage.CONTROL_CHANGE) {
                         continue;
                     }
-                    boolean fine = fineness == Fineness.FOURTEEN && m.getData1() >= 32;
-                    int number = fine ? m.getData1() - 32 : m.getData1();
-                    if (fineness == Fineness.FOURTEEN && !fine) {
-                        coarse.put(number, m.getData2());
+                    int channel = m.getChannel() + 1;
+                    int base = m.getChannel() * 128;
+                    int number = m.getData1();
+                    last[base + number] = m.getData2();
+                    Lane lane;
+                    boolean fine = true;
+                    double read;
+                    if (number == 38) {
+                        lane = lanes.get("NRPN " + (last[base + 99] << 7 | last[base + 98]) + " · ch " + channel);
+                        read = MidiScale.normalised14(last[base + 6] << 7 | m.getData2());
+                    } else if (lanes.containsKey("CC " + number + " · ch " + channel)) {
+                        lane = lanes.get("CC " + number + " · ch " + channel);
+                        read = MidiScale.normalised7(m.getData2());
+                        fine = false;
+                    } else if (number >= 32 && number < 64) {
+                        lane = lanes.get("CC " + (number - 32) + "+" + number + " · ch " + channel);
+                        read = MidiScale.normalised14(last[base + number - 32] << 7 | m.getData2());
+                    } else {
                         continue;
                     }
-                    Lane lane = lanes.get(m.getChannel() * 128 + number);
                     Parameter parameter = COMET.parameter(lane.target());
                     double value = lane.valueAt(event.getTick() / 960.0, parameter);
-                    double read = fine
-                            ? MidiScale.normalised14(coarse.get(number) << 7 | m.getData2())
-                            : MidiScale.normalised7(m.getData2());
                     assertThat(read)
                             .isCloseTo(value, within((fine ? 0.5 / 16382 : halfCode(m.getData2(), value)) + 1e-12));
                     checked++;
@@ -200,13 +211,10 @@ class FilesTest {
         return Math.abs(MidiScale.normalised7(neighbour) - at) / 2;
     }
 
-    /** Which lane has which number: the first free numbers of each channel, in the order of the lanes. */
-    private static Map<Integer, Lane> lanesByNumber() {
-        Map<Integer, Lane> lanes = new HashMap<>();
-        Map<Integer, Integer> next = new HashMap<>();
-        for (Lane lane : COMET.lanes()) {
-            int channel = COMET.trackOf(lane.target().device()).orElseThrow().channel() - 1;
-            lanes.put(channel * 128 + 20 + next.merge(channel, 1, Integer::sum) - 1, lane);
+    private static Map<String, Lane> lanesByNumber(Fineness fineness) {
+        Map<String, Lane> lanes = new HashMap<>();
+        for (Numbers.Line line : Numbers.of(COMET, fineness).lines()) {
+            lanes.put(line.number().address(), COMET.lane(line.targets().get(0)));
         }
         return lanes;
     }

@@ -13,6 +13,7 @@ import java.util.Comparator;
 import java.util.HashSet;
 import java.util.List;
 import java.util.Set;
+import java.util.SortedSet;
 import java.util.TreeSet;
 
 /**
@@ -76,10 +77,30 @@ final class Alike {
         Parameter parameter = other.parameter();
         double tolerance =
                 parameter.stepped() ? 0 : Math.min(parameter.unit().usualTolerance(), parameter.travel() / 50);
-        List<double[]> pairs = pairs(leader.envelope(), other.envelope());
-        if (pairs == null) {
+        // Most do not even agree where their points are; only the few that do are looked at everywhere.
+        if (strip(breakpoints(leader.envelope(), other.envelope()), parameter, tolerance) == null) {
             return null;
         }
+        List<double[]> pairs = pairs(leader.envelope(), other.envelope());
+        double[] strip = pairs == null ? null : strip(pairs, parameter, tolerance);
+        if (strip == null) {
+            return null;
+        }
+        double a = strip[0];
+        double b = strip[1];
+        double farthest = 0;
+        double normalised = 0;
+        for (double[] pair : pairs) {
+            double wanted = parameter.settled(pair[1]);
+            double reached = parameter.settled(a * pair[0] + b);
+            farthest = Math.max(farthest, parameter.distance(wanted, reached));
+            normalised = Math.max(normalised, Math.abs(wanted - reached));
+        }
+        return farthest <= tolerance + 1e-9 ? new Fit(a, b, farthest, normalised) : null;
+    }
+
+    /** The slope and start of the line with the most room around it; null if there is no line within the tolerance. */
+    private static double[] strip(List<double[]> pairs, Parameter parameter, double tolerance) {
         int n = pairs.size();
         double[] x = new double[n];
         double[] low = new double[n];
@@ -99,19 +120,7 @@ final class Alike {
         }
         double a = steepest(x, low, high);
         double[] room = room(a, x, low, high);
-        if (room[1] < room[0]) {
-            return null;
-        }
-        double b = (room[0] + room[1]) / 2;
-        double farthest = 0;
-        double normalised = 0;
-        for (int i = 0; i < n; i++) {
-            double wanted = parameter.settled(pairs.get(i)[1]);
-            double reached = parameter.settled(a * x[i] + b);
-            farthest = Math.max(farthest, parameter.distance(wanted, reached));
-            normalised = Math.max(normalised, Math.abs(wanted - reached));
-        }
-        return farthest <= tolerance + 1e-9 ? new Fit(a, b, farthest, normalised) : null;
+        return room[1] < room[0] ? null : new double[] {a, (room[0] + room[1]) / 2};
     }
 
     /** The slope that leaves the most room for b: the room is concave in the slope. */
@@ -143,14 +152,26 @@ final class Alike {
         return new double[] {least, most};
     }
 
-    /** Values of both at the same times, where they must agree; null if waves make that unsure. */
-    private static List<double[]> pairs(Envelope one, Envelope two) {
-        TreeSet<Double> times = new TreeSet<>();
+    private static SortedSet<Double> times(Envelope one, Envelope two) {
+        SortedSet<Double> times = new TreeSet<>();
         one.points().forEach(p -> times.add(p.time()));
         two.points().forEach(p -> times.add(p.time()));
+        return times;
+    }
+
+    private static List<double[]> breakpoints(Envelope one, Envelope two) {
+        List<double[]> pairs = new ArrayList<>();
+        for (double time : times(one, two)) {
+            pairs.add(new double[] {one.valueAt(time), two.valueAt(time)});
+        }
+        return pairs;
+    }
+
+    /** Values of both at the same times, where they must agree; null if waves make that unsure. */
+    private static List<double[]> pairs(Envelope one, Envelope two) {
         List<double[]> pairs = new ArrayList<>();
         Double before = null;
-        for (double time : times) {
+        for (double time : times(one, two)) {
             if (before != null && !between(one, two, before, time, pairs)) {
                 return null;
             }

@@ -221,6 +221,11 @@ public record Session(
                 name, subtitle, timeline, length, sections, loop, tracks, devices, surfaces, routes, newLanes, rides);
     }
 
+    public Session withTracks(List<Track> newTracks) {
+        return new Session(
+                name, subtitle, timeline, length, sections, loop, newTracks, devices, surfaces, routes, lanes, rides);
+    }
+
     private Session withRides(List<Ride> newRides) {
         return new Session(
                 name, subtitle, timeline, length, sections, loop, tracks, devices, surfaces, routes, lanes, newRides);

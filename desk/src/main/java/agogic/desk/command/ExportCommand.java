@@ -37,6 +37,7 @@ final class ExportCommand extends FileCommand {
         MidiExport.Report report = MidiExport.write(midi, opened, fineness(fine), wire(wire));
         return new Answer()
                 .put("lanes", report.lanes())
+                .put("notSent", report.left())
                 .put("notes", report.notes())
                 .put("controllerMessages", report.controllerMessages())
                 .put("busiestSecond", report.busiestShare())

@@ -3,6 +3,7 @@ package agogic.desk.command;
 import agogic.core.device.Device;
 import agogic.core.lane.Lane;
 import agogic.core.parameter.Parameter;
+import agogic.core.play.Heard;
 import agogic.core.route.Target;
 import agogic.core.session.Session;
 import agogic.formats.file.SafeFile;
@@ -42,10 +43,11 @@ final class LaneCommand extends FileCommand {
         Parameter parameter = opened.parameter(found);
         Lane lane = opened.lane(found);
         StringBuilder text = new StringBuilder("seconds,value,unit\r\n");
+        Heard heard = new Heard(opened);
         int rows = SampleCommand.rows(0, opened.seconds(), every);
         for (int i = 0; i < rows; i++) {
             double seconds = i * every;
-            double value = lane.valueAt(opened.timeline().laneTime(lane.lock(), seconds), parameter);
+            double value = heard.valueAt(found, seconds);
             text.append(seconds)
                     .append(',')
                     .append(value)

@@ -159,7 +159,14 @@ final class Files {
                 : "farthest from its lane: " + report.lossOf() + ", by " + report.lossText();
         return path.getFileName() + ": " + report.notes() + " notes, " + report.lanes() + " lanes in "
                 + report.controllerMessages() + " controller messages; " + loss + "; the busiest second takes "
-                + Math.round(report.busiestShare() * 100) + " % of the wire.";
+                + Math.round(report.busiestShare() * 100) + " % of the wire." + left(report.left());
+    }
+
+    private static String left(List<String> left) {
+        return left.isEmpty()
+                ? ""
+                : " Not sent, because no socket leads to them: " + left.size() + " lanes, " + left.get(0)
+                        + (left.size() > 1 ? " and others." : ".");
     }
 
     private interface Work<T> {

@@ -1,9 +1,11 @@
 package agogic.formats.midi;
 
+import agogic.core.device.Outside;
 import agogic.core.envelope.EnvelopeCursor;
-import agogic.core.midi.MidiScale;
+import agogic.core.lane.Lane;
 import agogic.core.midi.Wire;
 import agogic.core.parameter.Parameter;
+import agogic.core.route.Span;
 import agogic.core.session.Clip;
 import agogic.core.session.Note;
 import agogic.core.session.Session;
@@ -31,13 +33,18 @@ public final class MidiExport {
     private static final double RAMP_STEP = 0.25;
 
     private final Session session;
-    private final Fineness fineness;
+    private final Numbers numbers;
     private final Optional<Wire> wire;
     private final List<Sender> senders = new ArrayList<>();
 
-    /** What an export comes to. {@code loss} is the greatest distance in the unit of {@code lossOf} at {@code lossBeat}. */
+    /**
+     * What an export comes to. {@code greatestLoss} is the farthest that a listener ever is from a lane, normalised, and
+     * {@code lossText} the same in the unit of {@code lossOf}; it happens at {@code lossBeat}. {@code left} names the
+     * parameters whose lanes are not sent, because nothing leads to them.
+     */
     public record Report(
             int lanes,
+            List<String> left,
             int notes,
             int controllerMessages,
             double busiestShare,
@@ -46,11 +53,11 @@ public final class MidiExport {
             String lossOf,
             double lossBeat) {}
 
-    private MidiExport(Session session, Fineness fineness, Optional<Wire> wire) throws IOException {
+    private MidiExport(Session session, Fineness fineness, Optional<Wire> wire) {
         this.session = session;
-        this.fineness = fineness;
         this.wire = wire;
-        for (ControllerPlan.Line line : ControllerPlan.of(session, fineness)) {
+        numbers = Numbers.of(session, fineness);
+        for (Numbers.Line line : numbers.lines()) {
             senders.add(new Sender(line));
         }
     }
@@ -99,7 +106,7 @@ public final class MidiExport {
                     break;
                 }
                 int size = farthest.send(tick, running);
-                running = 0xB0 | farthest.line.channel() - 1;
+                running = 0xB0 | farthest.number.channel() - 1;
                 if (wire.isPresent()) {
                     wireFree = Math.max(wireFree, seconds) + wire.get().seconds(size);
                     spend(busy, seconds, wire.get().seconds(size));
@@ -128,16 +135,24 @@ public final class MidiExport {
             worst = worst == null || sender.lost > worst.lost ? sender : worst;
         }
         return worst == null
-                ? new Report(0, noteCount, 0, busiest, 0, "nothing", "", 0)
+                ? new Report(0, left(), noteCount, 0, busiest, 0, "nothing", "", 0)
                 : new Report(
                         senders.size(),
+                        left(),
                         noteCount,
                         messages,
                         busiest,
                         worst.lost,
-                        worst.parameter.printDifference(worst.lostInUnit),
-                        session.device(worst.line.lane().target().device()).name() + " · " + worst.parameter.name(),
+                        worst.lostOf.printDifference(worst.lostInUnit),
+                        session.device(worst.line.device()).name() + " · " + worst.lostOf.name(),
                         worst.lostAt);
+    }
+
+    private List<String> left() {
+        return numbers.left().stream()
+                .map(lane -> session.device(lane.target().device()).name() + " · "
+                        + session.parameter(lane.target()).name())
+                .toList();
     }
 
     private static long tick(double beat) {
@@ -218,72 +233,87 @@ public final class MidiExport {
         }
     }
 
-    /** One lane on its way out. */
+    /** One socket on its way out. */
     private final class Sender {
-        private final ControllerPlan.Line line;
-        private final Parameter parameter;
-        private final EnvelopeCursor cursor;
+        private final Numbers.Line line;
+        private final Outside number;
+        private final Parameter[] parameters;
+        private final Lane[] lanes;
+        private final EnvelopeCursor[] cursors;
+        private final Span lead;
         private final List<SmfWriter.Event> events = new ArrayList<>();
         private int sent = -1;
         private boolean addressed;
         private int wanted;
-        private double value;
+        private double value = Double.NaN;
+        private Parameter parameter;
         private int messages;
         private double lost;
         private double lostInUnit;
         private double lostAt;
+        private Parameter lostOf;
 
-        Sender(ControllerPlan.Line line) {
+        Sender(Numbers.Line line) {
             this.line = line;
-            parameter = session.parameter(line.lane().target());
-            cursor = line.lane().envelope().cursor();
+            number = line.number();
+            lanes = line.targets().stream().map(session::lane).toArray(Lane[]::new);
+            parameters = line.targets().stream().map(session::parameter).toArray(Parameter[]::new);
+            cursors = new EnvelopeCursor[lanes.length];
+            for (int i = 0; i < lanes.length; i++) {
+                cursors[i] = lanes[i].envelope().isEmpty()
+                        ? null
+                        : lanes[i].envelope().cursor();
+            }
+            lead = line.socket().joined() ? line.socket().seats().get(0).span() : Span.FULL;
+            parameter = parameters[0];
+            lostOf = parameter;
         }
 
         String description() {
-            String number = fineness == Fineness.NRPN
-                    ? "NRPN " + line.number()
-                    : fineness == Fineness.FOURTEEN
-                            ? "CC " + line.number() + "+" + (line.number() + 32)
-                            : "CC " + line.number();
-            return number + ": " + session.device(line.lane().target().device()).name() + " · " + parameter.name()
-                    + ", " + parameter.printRange();
+            List<String> names = new ArrayList<>();
+            for (Parameter one : parameters) {
+                names.add(one.name() + ", " + one.printRange());
+            }
+            return number.address() + ": " + session.device(line.device()).name() + " · " + String.join(" + ", names);
         }
 
+        /** Takes the value of whoever has the socket at this time; without a lane it stays as it was. */
         void look(double beat, double seconds) {
-            value = parameter.settled(cursor.valueAt(line.lane().lock() == Lock.BEATS ? beat : seconds));
-            wanted = fineness == Fineness.SEVEN ? MidiScale.code7(value) : MidiScale.code14(value);
+            int seat = line.socket().seatAt(beat);
+            if (cursors[seat] != null) {
+                parameter = parameters[seat];
+                double time = lanes[seat].lock() == Lock.BEATS ? beat : seconds;
+                value = lead.positionOf(parameter.settled(cursors[seat].valueAt(time)));
+                wanted = number.code(value);
+            }
         }
 
         boolean wants() {
-            return wanted != sent;
+            return wanted != sent && !Double.isNaN(value);
         }
 
         double behind() {
-            return sent < 0 ? 2 : Math.abs(value - normalised(sent));
-        }
-
-        private double normalised(int code) {
-            return fineness == Fineness.SEVEN ? MidiScale.normalised7(code) : MidiScale.normalised14(code);
+            return sent < 0 ? 2 : Math.abs(value - number.value(sent));
         }
 
         /** Sends the wanted code; returns how many bytes that takes on the wire. */
         int send(long tick, int running) {
-            int status = 0xB0 | line.channel() - 1;
+            int status = 0xB0 | number.channel() - 1;
             int before = messages;
-            switch (fineness) {
-                case SEVEN -> add(tick, status, line.number(), wanted);
-                case FOURTEEN -> {
+            switch (number.way()) {
+                case CC -> add(tick, status, number.number(), wanted);
+                case CC_PAIR -> {
                     // The coarse byte resets the fine one, so the fine one always follows; alone it may go by itself.
                     if (sent < 0 || sent >> 7 != wanted >> 7) {
-                        add(tick, status, line.number(), wanted >> 7);
+                        add(tick, status, number.number(), wanted >> 7);
                     }
-                    add(tick, status, line.number() + 32, wanted & 0x7F);
+                    add(tick, status, number.number() + 32, wanted & 0x7F);
                 }
                 default -> {
-                    boolean alone = onlyOneOnChannel();
+                    boolean alone = onlyOneAddressedOnChannel();
                     if (!alone || !addressed) {
-                        add(tick, status, 99, line.number() >> 7);
-                        add(tick, status, 98, line.number() & 0x7F);
+                        add(tick, status, 99, number.number() >> 7);
+                        add(tick, status, 98, number.number() & 0x7F);
                         addressed = true;
                     }
                     add(tick, status, 6, wanted >> 7);
@@ -294,26 +324,31 @@ public final class MidiExport {
             return 2 * (messages - before) + (running == status ? 0 : 1);
         }
 
-        private boolean onlyOneOnChannel() {
+        private boolean onlyOneAddressedOnChannel() {
             return senders.stream()
-                            .filter(s -> s.line.channel() == line.channel())
+                            .filter(s -> s.number.way() == Outside.Way.NRPN && s.number.channel() == number.channel())
                             .count()
                     == 1;
         }
 
-        private void add(long tick, int status, int number, int data) {
+        private void add(long tick, int status, int controller, int data) {
             messages++;
-            events.add(new SmfWriter.Event(tick, 2, SmfWriter.message(status, number, data)));
+            events.add(new SmfWriter.Event(tick, 2, SmfWriter.message(status, controller, data)));
         }
 
         /** Compares what a listener has now with what the lane says. */
         void judge(double beat) {
-            double heard = sent < 0 ? parameter.resting() : normalised(sent);
-            double distance = parameter.stepped() ? parameter.distance(heard, value) : Math.abs(heard - value);
+            if (Double.isNaN(value)) {
+                return;
+            }
+            double says = lead.apply(value);
+            double heard = sent < 0 ? parameter.resting() : lead.apply(number.value(sent));
+            double distance = parameter.stepped() ? parameter.distance(heard, says) : Math.abs(heard - says);
             if (distance > lost) {
                 lost = distance;
-                lostInUnit = parameter.distance(heard, value);
+                lostInUnit = parameter.distance(heard, says);
                 lostAt = beat;
+                lostOf = parameter;
             }
         }
     }

@@ -1,0 +1,168 @@
+package agogic.formats.midi;
+
+import agogic.core.device.Device;
+import agogic.core.device.Outside;
+import agogic.core.device.Seat;
+import agogic.core.device.Socket;
+import agogic.core.lane.Lane;
+import agogic.core.midi.FreeControllers;
+import agogic.core.route.Target;
+import agogic.core.session.Session;
+import agogic.core.session.Track;
+import java.util.ArrayList;
+import java.util.HashMap;
+import java.util.HashSet;
+import java.util.List;
+import java.util.Map;
+import java.util.Set;
+
+/**
+ * The numbers under which sockets travel as MIDI: one for each socket that carries a lane, in the order of the tracks,
+ * their devices and their sockets, on the channel of the track. Numbers are {@link FreeControllers}; once a channel has
+ * given out all of those, its other sockets travel as non-registered parameters, which have 16,384 numbers. Parameters
+ * that travel outside keep the number they were given.
+ */
+public final class Numbers {
+    /** The channel of devices that stand on no track. */
+    private static final int HOMELESS = 16;
+
+    private final Session session;
+    private final Fineness fineness;
+    private final List<Line> lines = new ArrayList<>();
+    private final List<Lane> left = new ArrayList<>();
+    private final Set<String> fixed = new HashSet<>();
+    private final Map<Integer, Integer> pairs = new HashMap<>();
+    private final Map<Integer, Integer> singles = new HashMap<>();
+    private final Map<Integer, Integer> nrpns = new HashMap<>();
+
+    /**
+     * What travels under one number.
+     *
+     * @param device id of the device
+     * @param socket what travels; a parameter outside sits alone on a socket of number 1 that is none of the device's
+     * @param number the number a listener sees, with its channel and how fine it is
+     * @param track id of the track, empty for a device that stands on none
+     */
+    public record Line(String device, Socket socket, Outside number, String track) {
+        /** What moves under this number. */
+        public List<Target> targets() {
+            return socket.seats().stream()
+                    .map(s -> new Target(device, s.parameter()))
+                    .toList();
+        }
+    }
+
+    private Numbers(Session session, Fineness fineness) {
+        this.session = session;
+        this.fineness = fineness;
+    }
+
+    /** The numbers of everything that is sent. */
+    public static Numbers of(Session session, Fineness fineness) {
+        Numbers numbers = new Numbers(session, fineness);
+        for (Device device : session.devices()) {
+            for (Outside one : device.outside()) {
+                numbers.fixed.add(key(one.way(), one.channel(), one.number()));
+                if (one.way() == Outside.Way.CC_PAIR) {
+                    numbers.fixed.add(key(Outside.Way.CC, one.channel(), one.number()));
+                }
+            }
+        }
+        Set<String> done = new HashSet<>();
+        for (Track track : session.tracks()) {
+            for (String device : track.devices()) {
+                numbers.add(session.device(device), track.id(), track.channel());
+                done.add(device);
+            }
+        }
+        session.devices().stream().filter(d -> !done.contains(d.id())).forEach(d -> numbers.add(d, "", HOMELESS));
+        Set<Target> sent = new HashSet<>();
+        numbers.lines.forEach(line -> sent.addAll(line.targets()));
+        for (Lane lane : session.lanes()) {
+            if (!lane.envelope().isEmpty() && !sent.contains(lane.target())) {
+                numbers.left.add(lane);
+            }
+        }
+        return numbers;
+    }
+
+    /** All that is sent, in the order in which numbers were given. */
+    public List<Line> lines() {
+        return List.copyOf(lines);
+    }
+
+    /** Lanes that are not sent, because their parameter has neither a socket nor a way outside. */
+    public List<Lane> left() {
+        return List.copyOf(left);
+    }
+
+    /** Lines of {@code before} whose number is another one, or none, in this plan: what a listener would have to learn. */
+    public List<Line> changedSince(Numbers before) {
+        Map<List<Target>, Outside> now = new HashMap<>();
+        lines.forEach(line -> now.put(line.targets(), line.number()));
+        return before.lines.stream()
+                .filter(line -> !sameNumber(line.number(), now.get(line.targets())))
+                .toList();
+    }
+
+    private static boolean sameNumber(Outside a, Outside b) {
+        return b != null && a.address().equals(b.address());
+    }
+
+    private void add(Device device, String track, int channel) {
+        for (Socket socket : device.used()) {
+            if (!device.reserved(socket) && carries(device, socket)) {
+                lines.add(new Line(device.id(), socket, next(socket.seats().get(0), channel), track));
+            }
+        }
+        for (Outside one : device.outside()) {
+            Socket alone = Socket.of(1, one.parameter());
+            if (carries(device, alone)) {
+                lines.add(new Line(device.id(), alone, one, track));
+            }
+        }
+    }
+
+    private boolean carries(Device device, Socket socket) {
+        return socket.seats().stream()
+                .map(s -> session.lane(new Target(device.id(), s.parameter())))
+                .anyMatch(lane -> !lane.envelope().isEmpty());
+    }
+
+    private Outside next(Seat seat, int channel) {
+        if (fineness != Fineness.NRPN) {
+            int pair = next(pairs, FreeControllers.coarse(), Outside.Way.CC, channel);
+            if (pair >= 0) {
+                Outside.Way way = fineness == Fineness.SEVEN ? Outside.Way.CC : Outside.Way.CC_PAIR;
+                return new Outside(seat.parameter(), way, channel, pair);
+            }
+            if (fineness == Fineness.SEVEN) {
+                int single = next(singles, FreeControllers.single(), Outside.Way.CC, channel);
+                if (single >= 0) {
+                    return new Outside(seat.parameter(), Outside.Way.CC, channel, single);
+                }
+            }
+        }
+        int number = nrpns.merge(channel, 1, Integer::sum) - 1;
+        while (fixed.contains(key(Outside.Way.NRPN, channel, number))) {
+            number = nrpns.merge(channel, 1, Integer::sum) - 1;
+        }
+        return new Outside(seat.parameter(), Outside.Way.NRPN, channel, number);
+    }
+
+    /** The next of these numbers that nobody has on this channel, −1 if all are gone. */
+    private int next(Map<Integer, Integer> given, int[] numbers, Outside.Way way, int channel) {
+        for (int place = given.getOrDefault(channel, 0); place < numbers.length; place++) {
+            if (!fixed.contains(key(way, channel, numbers[place]))) {
+                given.put(channel, place + 1);
+                return numbers[place];
+            }
+        }
+        given.put(channel, numbers.length);
+        return -1;
+    }
+
+    private static String key(Outside.Way way, int channel, int number) {
+        return (way == Outside.Way.NRPN ? "n" : "c") + channel + "." + number;
+    }
+}
