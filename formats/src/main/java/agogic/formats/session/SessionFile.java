@@ -11,6 +11,7 @@ import com.fasterxml.jackson.databind.DeserializationFeature;
 import com.fasterxml.jackson.databind.JsonNode;
 import com.fasterxml.jackson.databind.ObjectMapper;
 import java.io.ByteArrayInputStream;
+import java.io.EOFException;
 import java.io.IOException;
 import java.io.InputStream;
 import java.io.InputStreamReader;
@@ -106,7 +107,7 @@ public final class SessionFile {
             return read(zip);
         } catch (FormatException e) {
             throw new FormatException(name + ": " + e.getMessage(), e);
-        } catch (ZipException | IllegalArgumentException e) {
+        } catch (ZipException | EOFException | IllegalArgumentException e) {
             throw new FormatException(
                     name + " is no whole Agogic session: it is cut off or damaged, or something else altogether ("
                             + e.getMessage() + ").",
@@ -165,8 +166,6 @@ public final class SessionFile {
                 throw new FormatException(entry.getName() + " is damaged: its bytes do not add up.");
             }
             return bytes;
-        } catch (java.io.EOFException e) {
-            throw new FormatException(entry.getName() + " is cut off.", e);
         }
     }
 }
