@@ -13,6 +13,7 @@ import agogic.core.expose.TakingBack;
 import agogic.core.lane.Lane;
 import agogic.core.parameter.Parameter;
 import agogic.core.route.Route;
+import agogic.core.route.Span;
 import agogic.core.route.Target;
 import agogic.core.session.Session;
 import java.util.ArrayList;
@@ -66,7 +67,10 @@ public final class Check {
         if (envelope.isEmpty()) {
             return;
         }
-        Exposure exposure = session.device(target.device()).exposure(target.parameter());
+        Device device = session.device(target.device());
+        Exposure exposure = device.exposure(target.parameter());
+        // Where no socket is left, all that wait for one are one finding: the device is over its limit.
+        boolean waits = exposure == Exposure.WANTED && device.free() == 0;
         if (exposure == Exposure.RESERVED) {
             add(
                     Finding.Kind.RESERVED_DATA,
@@ -74,7 +78,7 @@ public final class Check {
                     name(target) + " is reserved for the device itself, but has " + envelope.size() + " points.",
                     "Take the points away",
                     s -> TakingBack.of(s, List.of(target)).apply(s));
-        } else if (exposure != Exposure.EXPOSED) {
+        } else if (exposure != Exposure.EXPOSED && !waits) {
             add(
                     Finding.Kind.UNREACHED,
                     target,
@@ -82,7 +86,7 @@ public final class Check {
                     "Expose it",
                     s -> Exposing.expose(s, List.of(target)).session());
         }
-        if (session.device(target.device()).leaderOf(target.parameter()).isPresent()) {
+        if (device.leaderOf(target.parameter()).isPresent()) {
             add(
                     Finding.Kind.UNREACHED,
                     target,
@@ -141,10 +145,16 @@ public final class Check {
                 session.lanes().stream().filter(l -> !l.target().equals(second)).toList());
         Session exposed = Exposing.expose(bare, List.of(first)).session();
         int socket = exposed.device(first.device()).socketOf(first.parameter());
-        return Exposing.join(exposed, second, socket, agogic.core.route.Span.FULL);
+        return Exposing.join(exposed, second, socket, Span.FULL);
     }
 
     private void device(Device device) {
+        names(device);
+        unused(device);
+        overLimit(device);
+    }
+
+    private void names(Device device) {
         Map<String, Parameter> names = new HashMap<>();
         for (Parameter parameter : device.parameters()) {
             String shortName = parameter.shortName().toLowerCase(Locale.ROOT);
@@ -166,6 +176,9 @@ public final class Check {
                         s -> Exposing.name(s, target, ShortNames.propose(s.device(device.id()), s.parameter(target))));
             }
         }
+    }
+
+    private void unused(Device device) {
         List<Target> idle = new ArrayList<>();
         for (Socket socket : device.used()) {
             for (Seat seat : socket.seats()) {
@@ -188,6 +201,9 @@ public final class Check {
                     idle.size() == 1 ? "Take it back" : "Take them back",
                     Optional.of(s -> TakingBack.of(s, idle).apply(s))));
         }
+    }
+
+    private void overLimit(Device device) {
         int over = device.taken() + device.wanted().size() - device.usable();
         if (over > 0 && !device.wanted().isEmpty()) {
             findings.add(new Finding(

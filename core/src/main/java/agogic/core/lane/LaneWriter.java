@@ -50,11 +50,20 @@ public final class LaneWriter {
      * @param rides finds a ride by its id
      */
     public Lane rewrite(Lane lane, int index, Recipe recipe, Function<String, Ride> rides) {
-        return rewrite(lane, index, lane.stretches().get(index).by(recipe), rides);
+        return rewrite(lane, index, lane.stretches().get(index).by(recipe), false, rides);
     }
 
-    private Lane rewrite(Lane lane, int index, Stretch changed, Function<String, Ride> rides) {
-        // Those on top that share time with it are lifted, and put back in their order.
+    /**
+     * The lane with stretch {@code index} on top of all that share time with it.
+     *
+     * @param rides finds a ride by its id
+     */
+    public Lane raise(Lane lane, int index, Function<String, Ride> rides) {
+        return rewrite(lane, index, lane.stretches().get(index), true, rides);
+    }
+
+    private Lane rewrite(Lane lane, int index, Stretch changed, boolean toTop, Function<String, Ride> rides) {
+        // Those on top that share time with it are lifted, and put back in their order, or it comes last.
         List<Stretch> all = lane.stretches();
         Envelope envelope = lane.envelope();
         List<Integer> lifted = new ArrayList<>();
@@ -65,6 +74,11 @@ public final class LaneWriter {
                 pins.add(0, pins(envelope, all.get(i)));
                 envelope = restored(envelope, all.get(i));
             }
+        }
+        List<Integer> places = List.copyOf(lifted);
+        if (toTop) {
+            lifted.add(lifted.remove(0));
+            pins.add(pins.remove(0));
         }
         List<Stretch> stretches = new ArrayList<>(all);
         for (int k = 0; k < lifted.size(); k++) {
@@ -77,7 +91,7 @@ public final class LaneWriter {
                     .toList();
             List<Point> inner = inner(rides.apply(stretch.ride()), stretch, edges, envelope, kept);
             envelope = envelope.splice(edges.from, edges.to, Envelope.of(inner), parameter.resting());
-            stretches.set(i, stretch.lying(edges.from, edges.to, under));
+            stretches.set(places.get(k), stretch.lying(edges.from, edges.to, under));
         }
         return lane.with(envelope, stretches);
     }

@@ -37,10 +37,10 @@ import org.junit.jupiter.api.Test;
 
 /** From given bytes to the envelope, in every write mode. 60 bpm: a beat is a second, a bar is four. */
 class PassTest {
-    private static final Target LEVEL = new Target("d", "level");
-    private static final Envelope DRAWN = Envelope.of(new Point(0, 0.2), new Point(40, 0.4));
+    static final Target LEVEL = new Target("d", "level");
+    static final Envelope DRAWN = Envelope.of(new Point(0, 0.2), new Point(40, 0.4));
 
-    private static Session session(WriteMode mode, Envelope drawn) {
+    static Session session(WriteMode mode, Envelope drawn) {
         Parameter level = Parameter.continuous("level", "Level", "", Unit.PERCENT, Taper.LINEAR, 0, 100, 30);
         Device device = Device.of("d", "Device", "", List.of(level), 4, List.of("level"));
         Surface surface = new Surface(

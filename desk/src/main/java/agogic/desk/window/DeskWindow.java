@@ -180,7 +180,7 @@ final class DeskWindow {
 
     private void key(KeyEvent e) {
         if (typing()) {
-            if (e.getCode() == KeyCode.ESCAPE) {
+            if (e.getCode() == KeyCode.ESCAPE && !routes.showAll()) {
                 stage.getScene().getRoot().requestFocus();
                 e.consume();
             }
@@ -214,6 +214,10 @@ final class DeskWindow {
             }
             case O -> files.open();
             case E -> files.exportMidi();
+            case F -> {
+                desk.viewProperty().set(Desk.View.ROUTES);
+                routes.typeFilter();
+            }
             case RIGHT -> desk.time().scroll(page);
             case LEFT -> desk.time().scroll(-page);
             default -> {

@@ -5,7 +5,6 @@ import agogic.core.session.Session;
 import agogic.formats.midi.Fineness;
 import agogic.formats.midi.MidiExport;
 import agogic.formats.session.SessionFile;
-import java.io.File;
 import java.io.IOException;
 import java.nio.file.Path;
 import java.util.ArrayList;
@@ -17,7 +16,6 @@ import javafx.application.Platform;
 import javafx.scene.control.Alert;
 import javafx.scene.control.ButtonBar;
 import javafx.scene.control.ButtonType;
-import javafx.stage.FileChooser;
 import javafx.stage.Window;
 
 /** Opening, saving and exporting. What takes time is done beside the window; errors are told in the trace bar. */
@@ -27,6 +25,7 @@ final class Files {
     private final Desk desk;
     private final Window owner;
     private final Consumer<Opened> opener;
+    private PathChooser chooser;
     private final Preferences preferences = Preferences.userNodeForPackage(Files.class);
 
     /** A session that came from a file. */
@@ -36,6 +35,12 @@ final class Files {
         this.desk = desk;
         this.owner = owner;
         this.opener = opener;
+        chooser = PathChooser.ofSystem(owner);
+    }
+
+    /** Asks for files in another way than the system's dialogs. */
+    void askBy(PathChooser other) {
+        chooser = other;
     }
 
     void save() {
@@ -47,16 +52,12 @@ final class Files {
     }
 
     void saveAs() {
-        File chosen = chooser(
+        chooser.toWrite(
                         "Save as",
                         "Agogic session",
-                        "*" + SessionFile.ENDING,
-                        desk.session().name() + SessionFile.ENDING)
-                .showSaveDialog(owner);
-        if (chosen != null) {
-            String name = chosen.getName();
-            save(name.contains(".") ? chosen.toPath() : chosen.toPath().resolveSibling(name + SessionFile.ENDING));
-        }
+                        SessionFile.ENDING,
+                        desk.session().name())
+                .ifPresent(this::save);
     }
 
     /** Saves to {@code path} beside the window. */
@@ -78,11 +79,7 @@ final class Files {
     }
 
     void open() {
-        File chosen = chooser("Open", "Agogic session", "*" + SessionFile.ENDING, null)
-                .showOpenDialog(owner);
-        if (chosen != null) {
-            open(chosen.toPath());
-        }
+        chooser.toRead("Open", "Agogic session", SessionFile.ENDING).ifPresent(this::open);
     }
 
     /** Opens {@code path} if what is unsaved may go. A file that cannot be read changes nothing. */
@@ -134,14 +131,9 @@ final class Files {
 
     void exportMidi() {
         ExportDialog dialog = new ExportDialog(desk, owner);
-        dialog.showAndWait().ifPresent(choice -> {
-            File chosen = chooser(
-                            "Export MIDI", "MIDI file", "*.mid", desk.session().name() + ".mid")
-                    .showSaveDialog(owner);
-            if (chosen != null) {
-                exportMidi(chosen.toPath(), choice.fineness(), choice.wire());
-            }
-        });
+        dialog.showAndWait().ifPresent(choice -> chooser.toWrite(
+                        "Export MIDI", "MIDI file", ".mid", desk.session().name())
+                .ifPresent(path -> exportMidi(path, choice.fineness(), choice.wire())));
     }
 
     /** Writes a MIDI file beside the window and says what it came to. */
@@ -186,14 +178,6 @@ final class Files {
                 "agogic-file");
         thread.setDaemon(true);
         thread.start();
-    }
-
-    private static FileChooser chooser(String title, String kind, String pattern, String name) {
-        FileChooser chooser = new FileChooser();
-        chooser.setTitle(title);
-        chooser.getExtensionFilters().add(new FileChooser.ExtensionFilter(kind, pattern));
-        chooser.setInitialFileName(name);
-        return chooser;
     }
 
     /** The files opened or saved last, newest first. */

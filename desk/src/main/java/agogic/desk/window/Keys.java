@@ -27,6 +27,7 @@ final class Keys {
             new Key("D", "Show or hide the surface"),
             new Key("+  −  0", "Zoom in, zoom out, show everything"),
             new Key("Ctrl+←  Ctrl+→", "Scroll in time"),
+            new Key("Ctrl+F", "Filter the rows; Esc shows all again"),
             new Key("V", "Next row height"),
             new Key("↑ ↓", "In a list: next or last row. On a control: move it. On a point: its value"),
             new Key("← →", "In the picture of Refine: last or next point"),

@@ -14,6 +14,7 @@ import agogic.core.session.Points;
 import agogic.core.session.Session;
 import agogic.core.time.Lock;
 import agogic.core.time.Timeline;
+import agogic.core.write.Cycles;
 import agogic.desk.draw.Painter;
 import java.util.List;
 import java.util.Optional;
@@ -50,6 +51,8 @@ final class RefineView extends BorderPane {
     private final Label title = new Label();
     private final Label subtitle = new Label();
     private final ComboBox<Integer> stretches = new ComboBox<>();
+    private final Button hear = new Button();
+    private final Button average = new Button();
     private final RecipePanel recipe;
     private final ListView<Integer> points = new ListView<>();
     private final Label pointTitle = new Label();
@@ -98,7 +101,17 @@ final class RefineView extends BorderPane {
                 refresh();
             }
         });
-        HBox head = new HBox(12, title, subtitle, gap, stretches);
+        act(hear, "hear-cycle", "Hear this cycle", () -> {
+            int index = stretch;
+            desk.edit("Hear " + name(lane.stretches().get(index)), s -> Cycles.choose(s, target, index));
+            stretch = lane.stretches().size() - 1;
+            refresh();
+        });
+        act(average, "average-cycles", "Average", () -> {
+            List<Integer> cycles = cycles();
+            desk.edit("Average of " + cycles.size() + " cycles", s -> Cycles.average(s, target, cycles));
+        });
+        HBox head = new HBox(12, title, subtitle, gap, hear, average, stretches);
         head.setAlignment(Pos.CENTER_LEFT);
         head.setStyle("-fx-padding: 8 16 4 20;");
         BorderPane left = new BorderPane(plot);
@@ -115,6 +128,21 @@ final class RefineView extends BorderPane {
         });
         desk.onFrame(plot::frame);
         open();
+    }
+
+    private static void act(Button button, String id, String words, Runnable act) {
+        button.setId(id);
+        button.setText(words);
+        button.getStyleClass().addAll("pill", "act");
+        button.managedProperty().bind(button.visibleProperty());
+        button.setVisible(false);
+        button.setMinWidth(Region.USE_PREF_SIZE);
+        button.setOnAction(e -> act.run());
+    }
+
+    /** The rides of the loop of which the shown one is a cycle. */
+    private List<Integer> cycles() {
+        return stretch < 0 ? List.of() : Cycles.of(desk.session(), lane, stretch);
     }
 
     private String name(Stretch one) {
@@ -157,14 +185,12 @@ final class RefineView extends BorderPane {
         field(at, "point-at", "Position of the point: bar.beat.hundredths or time", this::typedPoint);
         field(value, "point-value", "Value of the point, in its unit", this::typedPoint);
         field(amount, "point-amount", "How far it bends, -1 to 1; for a wave depth;periods;duty", this::typedShape);
-        Button add = new Button("Add a point");
-        add.setId("add-point");
-        add.getStyleClass().addAll("pill", "act");
-        add.setOnAction(e -> addTyped());
-        Button delete = new Button("Delete");
-        delete.setId("delete-point");
-        delete.getStyleClass().addAll("pill", "act");
-        delete.setOnAction(e -> deleteChosen());
+        Button add = new Button();
+        act(add, "add-point", "Add a point", this::addTyped);
+        add.setVisible(true);
+        Button delete = new Button();
+        act(delete, "delete-point", "Delete", this::deleteChosen);
+        delete.setVisible(true);
         HBox buttons = new HBox(8, add, delete);
         Region rule = new Region();
         rule.getStyleClass().add("rule");
@@ -264,6 +290,10 @@ final class RefineView extends BorderPane {
                 .getItems()
                 .setAll(IntStream.range(0, lane.stretches().size()).boxed().toList());
         stretches.setValue(stretch < 0 ? null : stretch);
+        List<Integer> cycles = cycles();
+        hear.setVisible(cycles.size() > 1 && stretch != cycles.get(cycles.size() - 1));
+        average.setVisible(cycles.size() > 1);
+        average.setText("Average of " + cycles.size() + " cycles");
         recipe.show(parameter, model, session);
         chosen = Math.min(chosen, lane.envelope().size() - 1);
         List<Integer> all = IntStream.range(0, lane.envelope().size()).boxed().toList();

@@ -7,6 +7,7 @@ import java.util.ArrayList;
 import java.util.HashSet;
 import java.util.List;
 import java.util.Set;
+import javafx.geometry.Insets;
 import javafx.geometry.Pos;
 import javafx.scene.AccessibleRole;
 import javafx.scene.control.Button;
@@ -14,6 +15,7 @@ import javafx.scene.control.ContentDisplay;
 import javafx.scene.control.Label;
 import javafx.scene.control.ListCell;
 import javafx.scene.control.ListView;
+import javafx.scene.control.TextField;
 import javafx.scene.input.KeyCode;
 import javafx.scene.input.KeyEvent;
 import javafx.scene.input.ScrollEvent;
@@ -39,6 +41,7 @@ final class RoutesView extends BorderPane {
     private final Desk desk;
     private final ListView<Item> list = new ListView<>();
     private final Line playhead = new Line();
+    private final TextField filter = new TextField();
     private final Set<String> folded = new HashSet<>();
     private final List<RouteCell> cells = new ArrayList<>();
     private int height = 1;
@@ -57,7 +60,21 @@ final class RoutesView extends BorderPane {
         overlay.setMouseTransparent(true);
         playhead.setId("playhead");
         playhead.setStrokeWidth(1.6);
-        setTop(new Ruler(desk));
+        filter.setId("route-filter");
+        filter.getStyleClass().addAll("field", "filter");
+        filter.setPromptText("Filter: track, device, control, mode …");
+        filter.setAccessibleText("Filter of the rows: words of track, device, parameter, control or mode; "
+                + "writing, or finding for what is wrong");
+        filter.setMaxWidth(RouteMarks.ENVELOPE_LEFT - 34);
+        filter.textProperty().addListener((o, a, b) -> rebuild());
+        filter.setOnAction(e -> list.requestFocus());
+        StackPane top = new StackPane(new Ruler(desk), filter);
+        StackPane.setAlignment(filter, Pos.BOTTOM_LEFT);
+        StackPane.setMargin(filter, new Insets(0, 0, 1, 14));
+        setTop(top);
+        Label none = new Label("No route has all of these words. Esc in the filter shows all rows.");
+        none.getStyleClass().add("quiet");
+        list.setPlaceholder(none);
         setCenter(new StackPane(list, overlay));
         rebuild();
         desk.sessionProperty().addListener((o, before, after) -> {
@@ -76,12 +93,26 @@ final class RoutesView extends BorderPane {
         select();
     }
 
+    /** Puts the cursor into the filter. */
+    void typeFilter() {
+        filter.requestFocus();
+        filter.selectAll();
+    }
+
+    /** Shows all rows again; true if some were hidden. */
+    boolean showAll() {
+        boolean hidden = !filter.getText().isEmpty();
+        filter.clear();
+        return hidden;
+    }
+
     private void rebuild() {
         Session session = desk.session();
         List<Item> items = new ArrayList<>();
+        RouteFilter words = RouteFilter.of(session, filter.getText());
         for (Track track : session.tracks()) {
             List<Route> routes = session.routes().stream()
-                    .filter(r -> track.devices().contains(r.target().device()))
+                    .filter(r -> track.devices().contains(r.target().device()) && words.shows(track, r))
                     .toList();
             if (routes.isEmpty()) {
                 continue;
@@ -93,7 +124,7 @@ final class RoutesView extends BorderPane {
                 sockets += session.device(device).usable();
             }
             items.add(new Item.Group(track, routes.size(), exposed + " of " + sockets + " sockets"));
-            if (!folded.contains(track.id())) {
+            if (!folded.contains(track.id()) || !words.isEmpty()) {
                 routes.forEach(r -> items.add(new Item.Row(r.id())));
             }
         }

@@ -5,8 +5,11 @@ import agogic.core.parameter.ValueText;
 import agogic.core.play.LiveState;
 import agogic.core.time.MetreMap;
 import agogic.core.time.TempoMap;
+import agogic.core.time.TempoPoint;
 import agogic.core.time.Timeline;
+import java.util.ArrayList;
 import java.util.EnumMap;
+import java.util.List;
 import java.util.Locale;
 import java.util.Map;
 import java.util.OptionalDouble;
@@ -50,7 +53,7 @@ final class TransportBar extends HBox {
         position.setOnAction(e -> typedPosition());
         clock.getStyleClass().addAll("figures", "quiet");
         clock.setMinWidth(70);
-        field(tempo, "tempo", 74, "Tempo at the start, in bpm");
+        field(tempo, "tempo", 74, "Tempo at the position, in bpm; typing changes it from its last change on");
         tempo.setOnAction(e -> typedTempo());
         Label metre = new Label();
         metre.getStyleClass().addAll("figures", "quiet");
@@ -126,14 +129,40 @@ final class TransportBar extends HBox {
     private void typedTempo() {
         try {
             double bpm = ValueText.parse(Unit.BPM, tempo.getText());
+            int point = tempoInForce();
+            List<TempoPoint> points = new ArrayList<>(desk.timeline().tempo().points());
+            TempoPoint old = points.get(point);
+            points.set(point, new TempoPoint(old.beat(), bpm, old.ramp()));
             Timeline changed = new Timeline(
-                    TempoMap.steady(bpm), new MetreMap(desk.timeline().metre().metres()));
-            desk.edit("Tempo " + ValueText.print(Unit.BPM, bpm), s -> s.withTimeline(changed));
+                    TempoMap.of(points), new MetreMap(desk.timeline().metre().metres()));
+            String where = point == 0 ? "" : " from " + desk.timeline().printBars(old.beat());
+            desk.edit("Tempo " + ValueText.print(Unit.BPM, bpm) + where, s -> s.withTimeline(changed));
             getScene().getRoot().requestFocus();
         } catch (IllegalArgumentException e) {
             desk.refuse(e.getMessage());
         }
         showSession();
+    }
+
+    /** The place of the tempo point that counts at the position. */
+    private int tempoInForce() {
+        List<TempoPoint> points = desk.timeline().tempo().points();
+        double beat = Math.max(0, desk.positionBeat()) + 1e-9;
+        int point = 0;
+        for (int i = 1; i < points.size() && points.get(i).beat() <= beat; i++) {
+            point = i;
+        }
+        return point;
+    }
+
+    private void showTempo() {
+        if (!tempo.isFocused()) {
+            TempoPoint point = desk.timeline().tempo().points().get(tempoInForce());
+            String text = ValueText.print(Unit.BPM, point.bpm());
+            if (!text.equals(tempo.getText())) {
+                tempo.setText(text);
+            }
+        }
     }
 
     private void showView() {
@@ -146,10 +175,7 @@ final class TransportBar extends HBox {
         Tooltip.install(title, new Tooltip(desk.unsaved() ? "There are unsaved changes (Ctrl+S saves)" : "Saved"));
         subtitle.setText(desk.session().subtitle());
         loop.setSelected(desk.session().loop().on());
-        if (!tempo.isFocused()) {
-            tempo.setText(ValueText.print(
-                    Unit.BPM, desk.timeline().tempo().points().get(0).bpm()));
-        }
+        showTempo();
     }
 
     private void frame() {
@@ -166,6 +192,7 @@ final class TransportBar extends HBox {
                     seconds < 0 ? "–" + countdown(seconds) : desk.timeline().printBars(desk.positionBeat()));
         }
         clock.setText(Timeline.printClock(seconds));
+        showTempo();
     }
 
     private String countdown(double seconds) {

@@ -3,16 +3,17 @@ package agogic.desk.window;
 import static org.assertj.core.api.Assertions.assertThat;
 
 import agogic.core.lane.Lane;
-import agogic.core.midi.Wire;
 import agogic.core.play.LiveState;
 import agogic.core.route.Target;
 import agogic.core.session.Session;
+import agogic.core.time.TempoMap;
+import agogic.core.time.TempoPoint;
+import agogic.core.time.Timeline;
 import agogic.core.trace.Verdict;
-import agogic.formats.midi.Fineness;
 import agogic.formats.session.SessionFile;
 import agogic.standins.comet.SlowComet;
-import java.nio.file.Files;
 import java.nio.file.Path;
+import java.util.List;
 import java.util.Optional;
 import java.util.concurrent.TimeUnit;
 import java.util.function.BooleanSupplier;
@@ -103,13 +104,19 @@ class OneRideTest extends ApplicationTest {
         assertThat(desk().selectedRoute().orElseThrow().mode().writes()).isTrue();
         press(MouseButton.PRIMARY);
         until(() -> desk().state().position() > 0.1);
-        // Shift makes the mouse fine: single codes, as a hand sends them.
+        // Eight bars: up, a rest of some bars, down again. Shift makes the mouse fine: single codes, as a hand sends
+        // them.
         press(KeyCode.SHIFT);
-        for (int i = 0; i < 40; i++) {
-            moveBy(0, i < 25 ? -2 : 2);
+        for (int i = 0; i < 25; i++) {
+            moveBy(0, -2);
+        }
+        until(() -> desk().state().writing(0));
+        until(() -> desk().positionBeat() > 20);
+        for (int i = 0; i < 15; i++) {
+            moveBy(0, 2);
         }
         release(KeyCode.SHIFT);
-        until(() -> desk().state().writing(0));
+        until(() -> desk().positionBeat() > 31.7);
         release(MouseButton.PRIMARY);
         sleep(400);
         push(KeyCode.SPACE);
@@ -118,6 +125,7 @@ class OneRideTest extends ApplicationTest {
         RefineModel model =
                 new RefineModel(desk().session(), CUTOFF, ridden.stretches().get(0));
         assertThat(ridden.stretches().get(0).from()).as("on the bar line").isZero();
+        assertThat(ridden.stretches().get(0).to()).as("eight bars").isGreaterThan(31);
         assertThat(model.refined().points()).isBetween(2, 29);
         assertThat(text("#trace-head")).isEqualTo("Written");
         assertThat(desk().selectedRoute().orElseThrow().mode().writes())
@@ -156,21 +164,73 @@ class OneRideTest extends ApplicationTest {
         push(KeyCode.SPACE);
         until(() -> !desk().playing());
 
-        // Saved, opened again, the same; exported, and read by the JDK.
+        // Saved, opened again, the same; exported, and read by the JDK: all by the keys and the dialogs.
         Path file = folder.resolve("ride.agogic");
-        interact(() -> window.files().save(file));
+        Path midi = folder.resolve("ride.mid");
+        answer(file, midi);
+        push(KeyCode.CONTROL, KeyCode.S);
         until(() -> !desk().unsaved());
         Session saved = desk().session();
         assertThat(SessionFile.open(file)).isEqualTo(saved);
-        interact(() -> window.files().open(file));
+        push(KeyCode.CONTROL, KeyCode.O);
         until(() -> file.equals(desk().fileProperty().get()) && desk().session() != saved);
         assertThat(desk().session()).isEqualTo(saved);
-        Path midi = folder.resolve("ride.mid");
-        interact(() -> window.files().exportMidi(midi, Fineness.FOURTEEN, Optional.of(Wire.CABLE)));
-        until(() -> Files.exists(midi));
+        answer(file, midi);
+        push(KeyCode.CONTROL, KeyCode.E);
+        clickOn("#fine-7");
+        clickOn("#fine-14");
+        clickOn("Choose the file…");
+        until(() -> text("#trace-head").equals("Exported"));
         Sequence sequence = MidiSystem.getSequence(midi.toFile());
         assertThat(sequence.getTracks()).hasSize(1 + saved.tracks().size());
         assertThat(Platform.isFxApplicationThread()).isFalse();
+    }
+
+    /** The answers to the questions for files. */
+    private void answer(Path session, Path midi) {
+        interact(() -> window.files().askBy(new PathChooser() {
+            @Override
+            public Optional<Path> toRead(String title, String kind, String ending) {
+                return Optional.of(session);
+            }
+
+            @Override
+            public Optional<Path> toWrite(String title, String kind, String ending, String name) {
+                return Optional.of(ending.equals(".mid") ? midi : session);
+            }
+        }));
+    }
+
+    @Test
+    void rowsAreFilteredByWords() {
+        push(KeyCode.CONTROL, KeyCode.F);
+        write("drone detune");
+        until(() -> lookup("#routes").queryListView().getItems().size() == 2);
+        assertThat(desk().selectedRoute().orElseThrow().target()).isNotNull();
+        push(KeyCode.CONTROL, KeyCode.A).write("writing");
+        until(() -> lookup("#routes").queryListView().getItems().isEmpty());
+        push(KeyCode.ESCAPE);
+        until(() -> lookup("#routes").queryListView().getItems().size() > 6);
+    }
+
+    @Test
+    void theTempoOfThePositionIsChangedAndNoOther() {
+        List<TempoPoint> two = List.of(new TempoPoint(0, 84, false), new TempoPoint(64, 96, false));
+        interact(() -> {
+            desk().edit(
+                            "Two tempi",
+                            s -> s.withTimeline(
+                                    new Timeline(TempoMap.of(two), s.timeline().metre())));
+            desk().locate(100);
+        });
+        until(() -> desk().positionBeat() > 99);
+        var before = desk().timeline().tempo().points();
+        clickOn("#tempo").push(KeyCode.CONTROL, KeyCode.A).write("90").push(KeyCode.ENTER);
+        until(() -> desk().timeline().tempo().points().stream().anyMatch(p -> p.bpm() == 90));
+        var after = desk().timeline().tempo().points();
+        assertThat(after).containsExactly(two.get(0), new TempoPoint(64, 90, false));
+        push(KeyCode.CONTROL, KeyCode.Z);
+        until(() -> desk().timeline().tempo().points().equals(before));
     }
 
     @Test
