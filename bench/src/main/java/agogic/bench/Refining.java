@@ -7,11 +7,7 @@ import agogic.core.refine.Refined;
 import agogic.core.refine.Tube;
 import java.util.Random;
 import java.util.concurrent.TimeUnit;
-import org.locationtech.jts.geom.Coordinate;
 import org.locationtech.jts.geom.Geometry;
-import org.locationtech.jts.geom.GeometryFactory;
-import org.locationtech.jts.geom.LineString;
-import org.locationtech.jts.simplify.DouglasPeuckerSimplifier;
 import org.openjdk.jmh.annotations.Benchmark;
 import org.openjdk.jmh.annotations.BenchmarkMode;
 import org.openjdk.jmh.annotations.Fork;
@@ -79,11 +75,6 @@ public class Refining {
     /** From the same moves to the points that JTS keeps. */
     @Benchmark
     public Geometry douglasPeucker() {
-        Coordinate[] all = new Coordinate[moves];
-        for (int i = 0; i < moves; i++) {
-            all[i] = new Coordinate(times[i], values[i]);
-        }
-        LineString line = new GeometryFactory().createLineString(all);
-        return DouglasPeuckerSimplifier.simplify(line, 0.01);
+        return Thinning.thin(times, values, 0.01);
     }
 }
