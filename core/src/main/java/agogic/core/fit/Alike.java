@@ -26,6 +26,8 @@ final class Alike {
     private static final int CURVED = 64;
     private static final int HALVINGS = 80;
     private static final double STEEPEST = 64;
+    /** Less than this, normalised, is no difference but rounding. */
+    private static final double ROUNDING = 1e-12;
 
     private Alike() {}
 
@@ -236,7 +238,8 @@ final class Alike {
             Fit fit = fits.get(i);
             Mover other = group.get(i + 1);
             seats.add(new Seat(other.id(), Span.straight(in(fit.a() * low + fit.b()), in(fit.a() * high + fit.b()))));
-            double share = other.parameter().stepped() ? 0 : fit.farthest();
+            boolean nothing = other.parameter().stepped() || fit.farthestNormalised() < ROUNDING;
+            double share = nothing ? 0 : fit.farthest();
             if (share > most) {
                 most = share;
                 worst = other.parameter().label() + " changes by up to "

@@ -2,6 +2,7 @@ package agogic.core.play;
 
 import agogic.core.midi.MessageQueue;
 import agogic.core.parameter.Parameter;
+import agogic.core.route.Target;
 import agogic.core.route.WriteMode;
 import agogic.core.session.Loop;
 import agogic.core.session.Session;
@@ -136,6 +137,18 @@ public final class Engine {
             if (goOn) {
                 startAt(seconds, seconds, Double.POSITIVE_INFINITY);
             }
+        });
+    }
+
+    /**
+     * Sets a parameter by no control, as from the device's own face: it stands at {@code value} (normalised) until the
+     * next start or jump, or until a control of its own moves it.
+     */
+    public void hold(Target target, double value) {
+        commands.add(() -> {
+            int p = now.index.of(target);
+            held[p] = now.index.parameter(p).settled(value);
+            live.value(p, held[p]);
         });
     }
 

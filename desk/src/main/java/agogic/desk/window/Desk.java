@@ -1,10 +1,15 @@
 package agogic.desk.window;
 
+import agogic.core.device.Device;
+import agogic.core.expose.Exposing;
+import agogic.core.expose.WhyNot;
 import agogic.core.lane.Lane;
 import agogic.core.lane.Stretch;
+import agogic.core.parameter.Parameter;
 import agogic.core.play.Engine;
 import agogic.core.play.LiveState;
 import agogic.core.ride.Ride;
+import agogic.core.route.Hand;
 import agogic.core.route.Route;
 import agogic.core.route.Span;
 import agogic.core.route.Takeover;
@@ -21,8 +26,10 @@ import agogic.core.write.PassWriter;
 import agogic.desk.live.LiveDesk;
 import java.nio.file.Path;
 import java.util.ArrayList;
+import java.util.EnumMap;
 import java.util.HashSet;
 import java.util.List;
+import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
 import java.util.function.UnaryOperator;
@@ -32,6 +39,8 @@ import javafx.beans.property.ReadOnlyObjectProperty;
 import javafx.beans.property.ReadOnlyObjectWrapper;
 import javafx.beans.property.SimpleBooleanProperty;
 import javafx.beans.property.SimpleObjectProperty;
+import javafx.collections.FXCollections;
+import javafx.collections.ObservableList;
 
 /**
  * What the views look at and act on: the session with its history, what is selected and shown, the engine that plays it.
@@ -40,13 +49,21 @@ import javafx.beans.property.SimpleObjectProperty;
 final class Desk {
     /** The views there are. */
     enum View {
-        ROUTES("Routes"),
-        REFINE("Refine");
+        ROUTES("Routes", 1),
+        CATALOG("Catalog", 2),
+        REFINE("Refine", 4);
 
         private final String title;
+        private final int number;
 
-        View(String title) {
+        View(String title, int number) {
             this.title = title;
+            this.number = number;
+        }
+
+        /** Its place in the order of the work, and its key. */
+        int number() {
+            return number;
         }
 
         String title() {
@@ -55,6 +72,7 @@ final class Desk {
     }
 
     private static final int COUNT_IN_BARS = 1;
+    private static final int TOUCHED = 8;
     private static final long IDLE_NANOS = 700_000_000L;
 
     private final LiveDesk live;
@@ -66,9 +84,13 @@ final class Desk {
     private final ObjectProperty<View> view = new SimpleObjectProperty<>(View.ROUTES);
     private final ObjectProperty<Notice> notice = new SimpleObjectProperty<>(Notice.NONE);
     private final BooleanProperty drawer = new SimpleBooleanProperty(true);
+    private final Map<View, Boolean> drawers = new EnumMap<>(View.class);
     private final BooleanProperty light = new SimpleBooleanProperty(false);
     private final TimeWindow time;
     private final LiveTrails trails = new LiveTrails();
+    private final ObservableList<Target> touched = FXCollections.observableArrayList();
+    private final ObjectProperty<Target> shown = new SimpleObjectProperty<>();
+    private final ObjectProperty<String> fitting = new SimpleObjectProperty<>();
     private final List<Runnable> frames = new ArrayList<>();
     private int eventsSeen;
     private List<Pass> rehearsal = List.of();
@@ -82,6 +104,11 @@ final class Desk {
         session.set(first);
         time = new TimeWindow(first.length());
         first.routes().stream().findFirst().ifPresent(r -> selected.set(r.id()));
+        view.addListener((o, left, come) -> {
+            // Each view keeps whether its drawer is open; only the rows begin with it.
+            drawers.put(left, drawer.get());
+            drawer.set(drawers.getOrDefault(come, come == View.ROUTES));
+        });
     }
 
     ReadOnlyObjectProperty<Session> sessionProperty() {
@@ -128,6 +155,21 @@ final class Desk {
 
     TimeWindow time() {
         return time;
+    }
+
+    /** The parameters touched last, newest first, eight at most. */
+    ObservableList<Target> touched() {
+        return touched;
+    }
+
+    /** The parameter the Catalog shows. */
+    ObjectProperty<Target> shownProperty() {
+        return shown;
+    }
+
+    /** The id of the device that somebody asks to be made to fit; set again for each time. */
+    ObjectProperty<String> fittingProperty() {
+        return fitting;
     }
 
     LiveTrails trails() {
@@ -237,6 +279,60 @@ final class Desk {
         say(Notice.stop("Not done", why));
     }
 
+    // Parameters touched
+
+    /** Puts a parameter first among those touched last. */
+    void touch(Target target) {
+        if (touched.isEmpty() || !touched.get(0).equals(target)) {
+            touched.remove(target);
+            touched.add(0, target);
+            while (touched.size() > TOUCHED) {
+                touched.remove(touched.size() - 1);
+            }
+        }
+    }
+
+    /**
+     * Moves a parameter from the face of its device: heard at once. Once the hand has let go it stands there, unless it
+     * has an envelope, which takes over again when it plays.
+     */
+    void moveOnFace(Target target, double value, boolean let) {
+        touch(target);
+        Parameter parameter = session().parameter(target);
+        Device device = session().device(target.device());
+        Optional<String> leader = device.leaderOf(target.parameter());
+        if (parameter.reserved()) {
+            say(Notice.stop("Refused", WhyNot.sentence(session(), target)));
+            return;
+        }
+        if (leader.isPresent()) {
+            say(new Notice(
+                    Notice.Kind.STOP,
+                    "Not moved",
+                    WhyNot.sentence(session(), target),
+                    List.of(new Notice.Act("Show what moves it", () -> show(new Target(device.id(), leader.get()))))));
+            return;
+        }
+        engine().hold(target, value);
+        String reads = device.name() + " · " + parameter.name() + " = " + parameter.print(value);
+        boolean enveloped = !session().lane(target).envelope().isEmpty();
+        if (enveloped) {
+            say(Notice.wait("Heard", reads + ". Its envelope takes over again when it plays from here."));
+        } else {
+            editOn("Move " + parameter.name(), s -> s.standing(target, value));
+            say(Notice.good("Heard", reads + "."));
+            if (let) {
+                settle();
+            }
+        }
+    }
+
+    /** Shows a parameter in the Catalog. */
+    void show(Target target) {
+        view.set(View.CATALOG);
+        shown.set(target);
+    }
+
     // Transport
 
     boolean playing() {
@@ -324,7 +420,10 @@ final class Desk {
         LiveState state = state();
         if (state.events() != eventsSeen) {
             eventsSeen = state.events();
-            Trace.last(session(), state).ifPresent(trace -> say(Notice.of(trace, this)));
+            Trace.last(session(), state).ifPresent(trace -> {
+                say(Notice.of(trace, this));
+                trace.route().ifPresent(route -> touch(route.target()));
+            });
         }
         if (!state.playing()) {
             standWhereLeft();
@@ -458,12 +557,20 @@ final class Desk {
             case SWITCH_ON -> edit("Switch on", s -> s.with(s.route(route.id()).switched(true)));
             case EXPOSE -> edit(
                     "Expose " + session().parameter(route.target()).name(),
-                    s -> agogic.core.expose.Exposing.expose(s, List.of(route.target()))
-                            .session());
+                    s -> Exposing.expose(s, List.of(route.target())).session());
             case WRITE_REHEARSAL -> writeRehearsal();
             case CONNECT -> connectLastMoved();
-            case MOVE_LEADER, SHOW_SOCKETS -> view.set(View.ROUTES);
+            case MOVE_LEADER -> show(leaderOf(route.target()));
+            case SHOW_SOCKETS -> show(route.target());
         }
+    }
+
+    private Target leaderOf(Target target) {
+        return session()
+                .device(target.device())
+                .leaderOf(target.parameter())
+                .map(p -> new Target(target.device(), p))
+                .orElse(target);
     }
 
     /** Connects the control that moved last to the parameter of the selected route. */
@@ -481,7 +588,7 @@ final class Desk {
             Route old = s.route(route.id());
             return s.with(new Route(
                     old.id(),
-                    Optional.of(new agogic.core.route.Hand(surface.id(), control.id())),
+                    Optional.of(new Hand(surface.id(), control.id())),
                     old.span(),
                     old.target(),
                     old.mode(),

@@ -36,6 +36,7 @@ final class DeskWindow {
     private TransportBar transport;
     private TraceBar trace;
     private RoutesView routes;
+    private CatalogView catalog;
 
     DeskWindow(Stage stage, LongSupplier clock, boolean audible) {
         this.stage = stage;
@@ -55,6 +56,10 @@ final class DeskWindow {
 
     Desk desk() {
         return desk;
+    }
+
+    CatalogView catalog() {
+        return catalog;
     }
 
     Files files() {
@@ -78,11 +83,12 @@ final class DeskWindow {
         trace = new TraceBar(desk);
         routes = new RoutesView(desk);
         RefineView refine = new RefineView(desk);
+        catalog = new CatalogView(desk, CatalogQuestions.over(() -> stage));
         routes.visibleProperty().bind(desk.viewProperty().isEqualTo(Desk.View.ROUTES));
         refine.visibleProperty().bind(desk.viewProperty().isEqualTo(Desk.View.REFINE));
-        routes.managedProperty().bind(routes.visibleProperty());
-        refine.managedProperty().bind(refine.visibleProperty());
-        StackPane views = new StackPane(routes, refine);
+        catalog.visibleProperty().bind(desk.viewProperty().isEqualTo(Desk.View.CATALOG));
+        StackPane views = new StackPane(routes, catalog, refine);
+        views.getChildren().forEach(view -> view.managedProperty().bind(view.visibleProperty()));
         views.setMinHeight(0);
         BorderPane root = new BorderPane(views);
         root.setTop(transport);
@@ -180,7 +186,8 @@ final class DeskWindow {
 
     private void key(KeyEvent e) {
         if (typing()) {
-            if (e.getCode() == KeyCode.ESCAPE && !routes.showAll()) {
+            boolean catalogued = desk.viewProperty().get() == Desk.View.CATALOG;
+            if (e.getCode() == KeyCode.ESCAPE && !(catalogued ? catalog.showAll() : routes.showAll())) {
                 stage.getScene().getRoot().requestFocus();
                 e.consume();
             }
@@ -215,8 +222,12 @@ final class DeskWindow {
             case O -> files.open();
             case E -> files.exportMidi();
             case F -> {
-                desk.viewProperty().set(Desk.View.ROUTES);
-                routes.typeFilter();
+                if (desk.viewProperty().get() == Desk.View.ROUTES) {
+                    routes.typeFilter();
+                } else {
+                    desk.viewProperty().set(Desk.View.CATALOG);
+                    catalog.typeSearch();
+                }
             }
             case RIGHT -> desk.time().scroll(page);
             case LEFT -> desk.time().scroll(-page);
@@ -228,6 +239,9 @@ final class DeskWindow {
     }
 
     private boolean single(KeyEvent e) {
+        if (desk.viewProperty().get() == Desk.View.CATALOG && catalog.key(e.getCode())) {
+            return true;
+        }
         switch (e.getCode()) {
             case SPACE -> desk.togglePlay();
             case R -> desk.ride();
@@ -235,7 +249,8 @@ final class DeskWindow {
             case G -> transport.typePosition();
             case O -> desk.toggleLoop();
             case DIGIT1, NUMPAD1 -> desk.viewProperty().set(Desk.View.ROUTES);
-            case DIGIT2, NUMPAD2, L -> desk.viewProperty().set(Desk.View.REFINE);
+            case DIGIT2, NUMPAD2 -> desk.viewProperty().set(Desk.View.CATALOG);
+            case DIGIT4, NUMPAD4, L -> desk.viewProperty().set(Desk.View.REFINE);
             case W -> desk.selectedRoute().ifPresent(desk::nextMode);
             case P -> desk.selectedRoute().ifPresent(this::pin);
             case H -> desk.selectedRoute().ifPresent(this::rehearse);

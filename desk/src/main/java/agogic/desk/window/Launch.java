@@ -19,7 +19,10 @@ public final class Launch {
         ROUTES,
         REFINE,
         WRITING,
-        STOPPED;
+        STOPPED,
+        CATALOG,
+        FIT,
+        FACE;
 
         /** The picture of this name. */
         public static Picture named(String name) {
@@ -28,8 +31,8 @@ public final class Launch {
                     return picture;
                 }
             }
-            throw new IllegalArgumentException(
-                    "There is no view “" + name + "”. Expected routes, refine, writing or stopped.");
+            throw new IllegalArgumentException("There is no view “" + name
+                    + "”. Expected routes, catalog, fit, face, refine, writing or stopped.");
         }
     }
 
@@ -51,7 +54,11 @@ public final class Launch {
             Stage stage = new Stage();
             DeskWindow window = new DeskWindow(stage, System::nanoTime, true);
             window.show(session, path, light);
-            window.desk().viewProperty().set(view == Picture.REFINE ? Desk.View.REFINE : Desk.View.ROUTES);
+            switch (view) {
+                case REFINE -> window.desk().viewProperty().set(Desk.View.REFINE);
+                case CATALOG, FIT, FACE -> window.catalog().open(view);
+                default -> window.desk().viewProperty().set(Desk.View.ROUTES);
+            }
             stage.setOnHidden(e -> {
                 window.close();
                 closed.countDown();

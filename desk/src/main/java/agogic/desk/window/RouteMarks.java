@@ -1,5 +1,7 @@
 package agogic.desk.window;
 
+import agogic.core.device.Socket;
+import agogic.core.device.Turn;
 import agogic.core.envelope.EnvelopeOutline;
 import agogic.core.lane.Lane;
 import agogic.core.parameter.Parameter;
@@ -199,8 +201,47 @@ final class RouteMarks {
             marks.addAll(EnvelopeMarks.points(
                     lane.envelope(), time, perBeat, field, 3.4, -1, session.timeline(), lane.lock()));
         }
+        handOvers(marks, session, route, time, field);
         if (trail != null && trail.size() > 1) {
             marks.add(trail(trail, time, field));
+        }
+    }
+
+    /** Where the socket of a parameter is with another one: a dashed floor, and a tick at each hand-over. */
+    private static void handOvers(
+            List<Mark> marks, Session session, Route route, TimeWindow time, EnvelopeMarks.Field field) {
+        String parameter = route.target().parameter();
+        Socket socket =
+                session.device(route.target().device()).socket(parameter).orElse(null);
+        if (socket == null || !socket.shared()) {
+            return;
+        }
+        double right = field.left() + field.width();
+        double floor = field.top() + field.height() - 2;
+        for (int i = 0; i < socket.turns().size(); i++) {
+            Turn turn = socket.turns().get(i);
+            double end =
+                    i + 1 < socket.turns().size() ? socket.turns().get(i + 1).beat() : session.length();
+            double x0 = Math.max(field.left(), time.x(turn.beat(), field.left(), field.width()));
+            double x1 = Math.min(right, time.x(end, field.left(), field.width()));
+            boolean mine = turn.seat() == socket.seatOf(parameter);
+            if (x1 > x0 && !mine) {
+                marks.add(new Mark.Line(x0, floor, x1, floor, Ink.QUIET, 2, 4));
+            } else if (x1 > x0) {
+                marks.add(new Mark.Line(x0, field.top(), x0, floor, Ink.SPAN, 1.6, 0));
+                marks.add(new Mark.Line(x1, field.top(), x1, floor, Ink.SPAN, 1.6, 0));
+                if (x1 - x0 > 60) {
+                    marks.add(new Mark.Words(
+                            x0 + 5,
+                            field.top() + 12,
+                            "has socket " + socket.number(),
+                            Ink.SPAN,
+                            10.5,
+                            false,
+                            false,
+                            -1));
+                }
+            }
         }
     }
 

@@ -62,7 +62,7 @@ final class RoutesView extends BorderPane {
         playhead.setStrokeWidth(1.6);
         filter.setId("route-filter");
         filter.getStyleClass().addAll("field", "filter");
-        filter.setPromptText("Filter: track, device, control, mode …");
+        filter.setPromptText("Filter the rows (Ctrl+F)");
         filter.setAccessibleText("Filter of the rows: words of track, device, parameter, control or mode; "
                 + "writing, or finding for what is wrong");
         filter.setMaxWidth(RouteMarks.ENVELOPE_LEFT - 34);
@@ -99,10 +99,12 @@ final class RoutesView extends BorderPane {
         filter.selectAll();
     }
 
-    /** Shows all rows again; true if some were hidden. */
+    /** Esc in the filter: all rows are shown again; true if some were hidden. */
     boolean showAll() {
-        boolean hidden = !filter.getText().isEmpty();
-        filter.clear();
+        boolean hidden = filter.isFocused() && !filter.getText().isEmpty();
+        if (hidden) {
+            filter.clear();
+        }
         return hidden;
     }
 

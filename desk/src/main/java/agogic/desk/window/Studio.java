@@ -1,6 +1,7 @@
 package agogic.desk.window;
 
 import agogic.core.route.Route;
+import agogic.core.route.Target;
 import agogic.core.route.WriteMode;
 import agogic.core.session.Session;
 import agogic.core.surface.ControlSender;
@@ -59,10 +60,13 @@ final class Studio {
     private double prepare(DeskWindow window, Launch.Picture picture) {
         Desk desk = window.desk();
         Surface north = session.surfaces().get(0);
-        for (int i = 5; i <= 8; i++) {
+        boolean surfaceSeen = picture.ordinal() < Launch.Picture.CATALOG.ordinal();
+        for (int i = 5; i <= 8 && surfaceSeen; i++) {
             move(north, "fader-" + i, 0.2 + 0.1 * i);
         }
-        move(north, "knob-3", 0.3);
+        if (surfaceSeen) {
+            move(north, "knob-3", 0.3);
+        }
         switch (picture) {
             case REFINE -> {
                 desk.selectedProperty().set(route(desk, "fader-1"));
@@ -70,6 +74,22 @@ final class Studio {
                 desk.drawerProperty().set(false);
                 desk.locate(73.5);
                 return 0.8;
+            }
+            case CATALOG -> {
+                window.catalog().open(picture);
+                window.catalog().search("level");
+                window.catalog().model().choose(new Target("partial-bank", "p12-level"));
+                return 1.2;
+            }
+            case FIT, FACE -> {
+                desk.locate(66);
+                desk.play();
+                window.catalog().open(picture);
+                window.catalog()
+                        .model()
+                        .choose(new Target("partial-bank", picture == Launch.Picture.FACE ? "voicing" : "p09-drift"));
+                window.catalog().open(picture);
+                return 2.5;
             }
             case WRITING -> {
                 Route route = desk.session().route(route(desk, "fader-3"));

@@ -61,7 +61,6 @@ final class TransportBar extends HBox {
         Region gap = new Region();
         HBox.setHgrow(gap, Priority.ALWAYS);
         getChildren().addAll(menu, title, subtitle, start, play, ride, loop, position, clock, tempo, metre, gap);
-        int number = 1;
         for (Desk.View view : Desk.View.values()) {
             ToggleButton tab = new ToggleButton(view.title());
             tab.getStyleClass().add("view-tab");
@@ -69,7 +68,7 @@ final class TransportBar extends HBox {
                     tab,
                     "view-" + view.title().toLowerCase(Locale.ROOT),
                     view.title() + " view",
-                    "" + number++,
+                    "" + view.number(),
                     () -> desk.viewProperty().set(view));
             tabs.put(view, tab);
             getChildren().add(tab);

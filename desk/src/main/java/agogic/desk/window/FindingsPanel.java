@@ -1,0 +1,126 @@
+package agogic.desk.window;
+
+import agogic.core.check.Check;
+import agogic.core.check.Finding;
+import agogic.core.session.Session;
+import java.util.List;
+import java.util.function.IntConsumer;
+import javafx.application.Platform;
+import javafx.geometry.Pos;
+import javafx.scene.AccessibleRole;
+import javafx.scene.control.Button;
+import javafx.scene.control.ContentDisplay;
+import javafx.scene.control.Label;
+import javafx.scene.control.ListCell;
+import javafx.scene.control.ListView;
+import javafx.scene.layout.HBox;
+import javafx.scene.layout.Priority;
+import javafx.scene.layout.VBox;
+
+/** What is wrong with the session, each finding with the act that mends it. Looked for beside the window. */
+final class FindingsPanel extends VBox {
+    private final CatalogModel model;
+    private final IntConsumer counted;
+    private final ListView<Finding> list = new ListView<>();
+    private int asked;
+
+    FindingsPanel(CatalogModel model, IntConsumer counted) {
+        super(8);
+        this.model = model;
+        this.counted = counted;
+        list.setId("findings");
+        list.getStyleClass().add("fit-steps");
+        list.setAccessibleText("Findings");
+        list.setPlaceholder(new Label("Nothing is wrong with this session."));
+        list.setCellFactory(view -> new FindingCell());
+        VBox.setVgrow(list, Priority.ALWAYS);
+        getChildren().add(list);
+    }
+
+    /** Looks through the session as it is now. */
+    void show() {
+        Session session = model.session();
+        int ticket = ++asked;
+        Thread thread = new Thread(
+                () -> {
+                    List<Finding> found = Check.of(session);
+                    Platform.runLater(() -> {
+                        if (ticket == asked) {
+                            list.getItems().setAll(found);
+                            counted.accept(found.size());
+                        }
+                    });
+                },
+                "agogic-check");
+        thread.setDaemon(true);
+        thread.start();
+    }
+
+    /** Does the act of the chosen finding. */
+    void mendChosen() {
+        Finding finding = list.getSelectionModel().getSelectedItem();
+        if (finding != null) {
+            mend(finding);
+        }
+    }
+
+    private void mend(Finding finding) {
+        finding.target().ifPresent(model::choose);
+        if (finding.change().isPresent()) {
+            model.desk().edit(finding.mend(), finding.change().get());
+            model.desk().say(Notice.good("Mended", finding.sentence() + " " + finding.mend() + ": done."));
+        } else {
+            model.fit(finding.device());
+        }
+    }
+
+    private final class FindingCell extends ListCell<Finding> {
+        private final Label kind = new Label();
+        private final Label sentence = new Label();
+        private final Button act = new Button();
+        private final HBox box;
+
+        FindingCell() {
+            kind.getStyleClass().addAll("quiet", "small");
+            sentence.setWrapText(true);
+            act.getStyleClass().addAll("pill", "act");
+            act.setMinWidth(USE_PREF_SIZE);
+            act.setFocusTraversable(false);
+            act.setOnAction(e -> {
+                if (getItem() != null) {
+                    mend(getItem());
+                }
+            });
+            VBox words = new VBox(1, kind, sentence);
+            HBox.setHgrow(words, Priority.ALWAYS);
+            box = new HBox(8, words, act);
+            box.setAlignment(Pos.CENTER_LEFT);
+            setContentDisplay(ContentDisplay.GRAPHIC_ONLY);
+            setAccessibleRole(AccessibleRole.LIST_ITEM);
+            setPrefWidth(0);
+        }
+
+        /** As high as its words need, broken at the width of the list. */
+        @Override
+        protected double computePrefHeight(double width) {
+            return getGraphic() == null
+                    ? super.computePrefHeight(width)
+                    : box.prefHeight(getListView().getWidth() - 36) + 20;
+        }
+
+        @Override
+        protected void updateItem(Finding finding, boolean empty) {
+            super.updateItem(finding, empty);
+            if (empty || finding == null) {
+                setGraphic(null);
+                setAccessibleText(null);
+                return;
+            }
+            kind.setText(finding.kind().spoken());
+            sentence.setText(finding.sentence());
+            act.setText(finding.mend());
+            setGraphic(box);
+            setAccessibleText(finding.kind().spoken() + ": " + finding.sentence() + " Enter: " + finding.mend());
+        }
+    }
+}

@@ -1,0 +1,233 @@
+package agogic.desk.window;
+
+import agogic.core.device.Device;
+import agogic.core.device.Exposure;
+import agogic.core.expose.ShortNames;
+import agogic.core.expose.WhyNot;
+import agogic.core.parameter.Parameter;
+import agogic.core.route.Span;
+import agogic.core.route.Target;
+import java.util.List;
+import javafx.scene.control.Button;
+import javafx.scene.control.ComboBox;
+import javafx.scene.control.Label;
+import javafx.scene.control.TextField;
+import javafx.scene.control.Tooltip;
+import javafx.scene.layout.FlowPane;
+import javafx.scene.layout.VBox;
+import javafx.util.StringConverter;
+
+/** The chosen parameter: where it stands and why, its short name, its socket, and what can be done. */
+final class ParameterPanel extends VBox {
+    private static final List<Integer> LIMITS = List.of(0, 8, 16);
+
+    private final CatalogModel model;
+    private final Label title = new Label();
+    private final Label about = new Label();
+    private final Label why = new Label();
+    private final TextField name = new TextField();
+    private final Button propose = new Button();
+    private final TextField socket = new TextField();
+    private final TextField join = new TextField();
+    private final ComboBox<Integer> limit = new ComboBox<>();
+    private final Button expose = new Button("Expose");
+    private final Button back = new Button("Take back");
+    private final Button lane = new Button("Lane");
+    private boolean filling;
+
+    ParameterPanel(CatalogModel model) {
+        super(7);
+        this.model = model;
+        title.getStyleClass().add("title");
+        title.setId("parameter-title");
+        about.getStyleClass().add("quiet");
+        about.setWrapText(true);
+        why.setId("why");
+        why.setWrapText(true);
+        why.setMinHeight(USE_PREF_SIZE);
+        field(name, "short-name", "Short name, as a host shows it", () -> named(name.getText()));
+        field(socket, "socket-number", "Number of its socket", this::typedSocket);
+        field(join, "join-socket", "Number of a socket in use that is to move it too", this::typedJoin);
+        join.setPromptText("socket number");
+        act(propose, "propose-name", "", "Take the proposed short name", () -> named(proposal()));
+        act(expose, "expose", "Expose", "Give it a socket (E)", () -> model.expose(chosen(), words()));
+        act(
+                back,
+                "take-back",
+                "Take back…",
+                "Everything that belongs to it goes (Delete)",
+                () -> model.takeBack(chosen()));
+        act(lane, "open-lane", "Lane", "Give it a lane and go there (L)", () -> first(model::lane));
+        limit.setId("name-limit");
+        limit.getItems().setAll(LIMITS);
+        limit.setAccessibleText("How many letters of a short name the host shows");
+        limit.setConverter(new StringConverter<>() {
+            @Override
+            public String toString(Integer letters) {
+                return letters == null ? "" : letters == 0 ? "any length" : letters + " letters";
+            }
+
+            @Override
+            public Integer fromString(String text) {
+                return null;
+            }
+        });
+        limit.setOnAction(e -> {
+            if (!filling && limit.getValue() != null) {
+                model.limit(model.device().id(), limit.getValue());
+            }
+        });
+        FlowPane acts = new FlowPane(8, 6, expose, lane, back);
+        getChildren()
+                .addAll(
+                        title,
+                        about,
+                        why,
+                        acts,
+                        RecipePanel.line("Short name", name),
+                        RecipePanel.line("", propose),
+                        RecipePanel.line("Host shows names of", limit),
+                        RecipePanel.line("Socket", socket),
+                        RecipePanel.line("Join to socket in use", join));
+        model.chosenProperty().addListener((o, a, b) -> show());
+        model.deviceProperty().addListener((o, a, b) -> show());
+        show();
+    }
+
+    private static void field(TextField field, String id, String words, Runnable typed) {
+        field.setId(id);
+        field.getStyleClass().add("field");
+        field.setAccessibleText(words);
+        field.setTooltip(new Tooltip(words));
+        field.setOnAction(e -> typed.run());
+    }
+
+    private static void act(Button button, String id, String words, String tip, Runnable act) {
+        button.setId(id);
+        button.setText(words);
+        button.getStyleClass().addAll("pill", "act");
+        button.setTooltip(new Tooltip(tip));
+        button.setOnAction(e -> act.run());
+    }
+
+    private List<Target> chosen() {
+        return model.chosenProperty().get();
+    }
+
+    private String words() {
+        return chosen().size() == 1 ? model.name(chosen().get(0)) : chosen().size() + " parameters";
+    }
+
+    private void first(java.util.function.Consumer<Target> act) {
+        if (chosen().isEmpty()) {
+            model.desk().refuse("No parameter is chosen.");
+        } else {
+            act.accept(chosen().get(0));
+        }
+    }
+
+    /** Puts the cursor into the short name, with the proposal to be typed over. */
+    void typeName() {
+        if (chosen().isEmpty()) {
+            model.desk().refuse("No parameter is chosen. Choose the one to be named.");
+            return;
+        }
+        if (name.getText().isEmpty()) {
+            name.setText(proposal());
+        }
+        name.requestFocus();
+        name.selectAll();
+    }
+
+    private String proposal() {
+        Target target = chosen().get(0);
+        return ShortNames.propose(
+                model.session().device(target.device()), model.session().parameter(target));
+    }
+
+    private void named(String text) {
+        first(target -> model.name(target, text));
+        show();
+    }
+
+    private void typedSocket() {
+        first(target -> {
+            int from = model.session().device(target.device()).socketOf(target.parameter());
+            Integer to = number(socket.getText());
+            if (to == null) {
+                model.desk().refuse("“" + socket.getText() + "” is no socket number.");
+            } else if (from == 0) {
+                model.desk().refuse("It has no socket yet. Expose it first, or join it to one in use.");
+            } else if (from != to) {
+                model.renumber(target.device(), from, to);
+            }
+        });
+        show();
+    }
+
+    private void typedJoin() {
+        first(target -> {
+            Integer to = number(join.getText());
+            if (to == null) {
+                model.desk().refuse("“" + join.getText() + "” is no socket number.");
+            } else {
+                model.join(target, to, Span.FULL);
+            }
+        });
+        join.clear();
+        show();
+    }
+
+    private static Integer number(String text) {
+        return text.strip().matches("\\d{1,6}") ? Integer.valueOf(text.strip()) : null;
+    }
+
+    /** Shows what is chosen as it stands now. */
+    void show() {
+        filling = true;
+        List<Target> chosen = chosen();
+        boolean one = chosen.size() == 1;
+        boolean any = !chosen.isEmpty();
+        Device device = model.deviceProperty().get() == null ? null : model.device();
+        name.setDisable(!one);
+        socket.setDisable(!one);
+        join.setDisable(!one);
+        propose.setDisable(!one);
+        lane.setDisable(!one);
+        expose.setDisable(!any);
+        limit.setDisable(device == null);
+        limit.setValue(device == null ? null : device.nameLimit());
+        if (!one) {
+            title.setText(any ? chosen.size() + " parameters" : "No parameter chosen");
+            about.setText(
+                    any ? "An act is done to all of them." : "Choose one in the list, in the sockets or on the face.");
+            why.setText("");
+            name.clear();
+            socket.clear();
+            propose.setText("No name to propose");
+            back.setDisable(!any);
+            filling = false;
+            return;
+        }
+        Target target = chosen.get(0);
+        Device its = model.session().device(target.device());
+        Parameter parameter = its.find(target.parameter());
+        title.setText(parameter.name());
+        about.setText(its.name()
+                + model.session().trackOf(its.id()).map(t -> " · " + t.name()).orElse("") + " · "
+                + parameter.printRange()
+                + (parameter.stepped() ? " · " + parameter.positions().size() + " steps" : ""));
+        why.setText(WhyNot.sentence(model.session(), target));
+        if (!name.isFocused()) {
+            name.setText(parameter.shortName());
+        }
+        propose.setText("Take “" + proposal() + "”");
+        int number = its.socketOf(target.parameter());
+        socket.setText(number > 0 ? Integer.toString(number) : "");
+        Exposure exposure = its.exposure(target.parameter());
+        expose.setDisable(exposure == Exposure.EXPOSED || exposure == Exposure.RESERVED);
+        back.setDisable(exposure == Exposure.HIDDEN || exposure == Exposure.RESERVED);
+        lane.setDisable(exposure == Exposure.RESERVED);
+        filling = false;
+    }
+}
