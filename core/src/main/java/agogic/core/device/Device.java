@@ -20,6 +20,8 @@ import java.util.function.Consumer;
  * @param used the sockets that carry something, by their numbers; a reserved parameter may hold one
  * @param wanted ids of parameters that somebody asked for and that have no socket
  * @param outside parameters that travel as MIDI controllers
+ * @param chart the controllers that hardware itself listens to: a parameter in it needs no socket, it travels outside
+ *     under that number once it is exposed
  * @param nameLimit how many letters of a short name the host shows, 0 for all
  */
 public record Device(
@@ -31,6 +33,7 @@ public record Device(
         List<Socket> used,
         List<String> wanted,
         List<Outside> outside,
+        List<Outside> chart,
         int nameLimit) {
     public Device {
         parameters = ParameterTable.of(parameters, name);
@@ -39,6 +42,7 @@ public record Device(
         used = List.copyOf(sorted);
         wanted = List.copyOf(wanted);
         outside = List.copyOf(outside);
+        chart = List.copyOf(chart);
         if (sockets < 0 || nameLimit < 0) {
             throw new IllegalArgumentException(name + ": neither sockets nor letters can be fewer than none.");
         }
@@ -87,7 +91,7 @@ public record Device(
         for (String one : exposed) {
             used.add(Socket.of(used.size() + 1, one));
         }
-        return new Device(id, name, kind, parameters, sockets, used, List.of(), List.of(), 0);
+        return new Device(id, name, kind, parameters, sockets, used, List.of(), List.of(), List.of(), 0);
     }
 
     private ParameterTable table() {
@@ -123,6 +127,26 @@ public record Device(
     /** The way outside of a parameter, if it has one. */
     public Optional<Outside> outsideOf(String parameterId) {
         return outside.stream().filter(o -> o.parameter().equals(parameterId)).findFirst();
+    }
+
+    /** The controller under which hardware listens to this parameter, if it does. */
+    public Optional<Outside> chartOf(String parameterId) {
+        return chart.stream().filter(o -> o.parameter().equals(parameterId)).findFirst();
+    }
+
+    /** This device on another MIDI channel: its chart and what travels outside go with it. */
+    public Device onChannel(int channel) {
+        return new Device(
+                id,
+                name,
+                kind,
+                parameters,
+                sockets,
+                used,
+                wanted,
+                outside.stream().map(o -> o.on(channel)).toList(),
+                chart.stream().map(o -> o.on(channel)).toList(),
+                nameLimit);
     }
 
     public Exposure exposure(String parameterId) {
@@ -170,9 +194,14 @@ public record Device(
         return number <= sockets ? number : 0;
     }
 
+    /** This device under another id and name. */
+    public Device named(String newId, String newName) {
+        return new Device(newId, newName, kind, parameters, sockets, used, wanted, outside, chart, nameLimit);
+    }
+
     /** This device with {@code changed} in the place of the parameter with its id. */
     public Device with(Parameter changed) {
-        return new Device(id, name, kind, table().with(changed), sockets, used, wanted, outside, nameLimit);
+        return new Device(id, name, kind, table().with(changed), sockets, used, wanted, outside, chart, nameLimit);
     }
 
     /** With this socket in the place of the one of its number, or more. */
@@ -184,19 +213,19 @@ public record Device(
     }
 
     public Device using(List<Socket> newUsed) {
-        return new Device(id, name, kind, parameters, sockets, newUsed, wanted, outside, nameLimit);
+        return new Device(id, name, kind, parameters, sockets, newUsed, wanted, outside, chart, nameLimit);
     }
 
     public Device wanting(List<String> newWanted) {
-        return new Device(id, name, kind, parameters, sockets, used, newWanted, outside, nameLimit);
+        return new Device(id, name, kind, parameters, sockets, used, newWanted, outside, chart, nameLimit);
     }
 
     public Device sending(List<Outside> newOutside) {
-        return new Device(id, name, kind, parameters, sockets, used, wanted, newOutside, nameLimit);
+        return new Device(id, name, kind, parameters, sockets, used, wanted, newOutside, chart, nameLimit);
     }
 
     public Device limitedTo(int letters) {
-        return new Device(id, name, kind, parameters, sockets, used, wanted, outside, letters);
+        return new Device(id, name, kind, parameters, sockets, used, wanted, outside, chart, letters);
     }
 
     /** Nobody asks for this parameter any more: it leaves its socket, its way outside, and the list of the wanted. */
@@ -212,6 +241,7 @@ public record Device(
                 left,
                 wanted.stream().filter(w -> !w.equals(parameterId)).toList(),
                 outside.stream().filter(o -> !o.parameter().equals(parameterId)).toList(),
+                chart,
                 nameLimit);
     }
 }

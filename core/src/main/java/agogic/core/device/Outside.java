@@ -40,6 +40,11 @@ public record Outside(String parameter, Way way, int channel, int number) {
         }
     }
 
+    /** The same on another channel. */
+    public Outside on(int otherChannel) {
+        return new Outside(parameter, way, otherChannel, number);
+    }
+
     /** The code that is sent for the normalised value {@code x}: 0..127 or 0..16,383. */
     public int code(double x) {
         return way == Way.CC ? MidiScale.code7(x) : MidiScale.code14(x);

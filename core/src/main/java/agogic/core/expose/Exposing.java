@@ -2,6 +2,7 @@ package agogic.core.expose;
 
 import agogic.core.device.Device;
 import agogic.core.device.Exposure;
+import agogic.core.device.Outside;
 import agogic.core.device.Seat;
 import agogic.core.device.Socket;
 import agogic.core.parameter.Parameter;
@@ -40,6 +41,9 @@ public final class Exposing {
                 reserved++;
             } else if (now == Exposure.EXPOSED) {
                 already++;
+            } else if (device.chartOf(target.parameter()).isPresent()) {
+                after = after.withDevice(outside(device, target.parameter()));
+                exposed++;
             } else if (device.free() > 0) {
                 after = after.withDevice(onSocket(device, target.parameter()));
                 exposed++;
@@ -53,6 +57,12 @@ public final class Exposing {
 
     private static Device onSocket(Device device, String parameter) {
         return device.without(parameter).with(Socket.of(device.free(), parameter));
+    }
+
+    private static Device outside(Device device, String parameter) {
+        List<Outside> all = new ArrayList<>(device.outside());
+        all.add(device.chartOf(parameter).orElseThrow());
+        return device.without(parameter).sending(all);
     }
 
     private static Device want(Device device, String parameter) {
@@ -119,6 +129,28 @@ public final class Exposing {
             list.add(moves ? socket.numbered(socket.number() == from ? to : from) : socket);
         }
         return session.withDevice(device.using(list));
+    }
+
+    /**
+     * Gives a parameter another name: one whose name said nothing.
+     *
+     * @throws IllegalArgumentException if the name is empty, or another parameter of the device has it
+     */
+    public static Session rename(Session session, Target target, String newName) {
+        Device device = session.device(target.device());
+        String name = newName.strip();
+        boolean taken = device.parameters().stream()
+                .anyMatch(p -> !p.id().equals(target.parameter()) && p.name().equalsIgnoreCase(name));
+        if (name.isEmpty() || taken) {
+            throw new IllegalArgumentException(
+                    name.isEmpty() ? "A parameter needs a name." : device.name() + " has a “" + name + "” already.");
+        }
+        return session.withDevice(device.with(session.parameter(target).named(name)));
+    }
+
+    /** True if the name of a parameter is only a number, such as {@code #17}. */
+    public static boolean saysNothing(String name) {
+        return name.matches("[#\\s]*\\d*");
     }
 
     /**

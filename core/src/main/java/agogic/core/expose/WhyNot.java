@@ -20,7 +20,11 @@ public final class WhyNot {
         return switch (device.exposure(parameter.id())) {
             case RESERVED -> name + " is reserved: " + device.name()
                     + " keeps it for itself, and whatever is sent to it is refused.";
-            case HIDDEN -> name + " is hidden: nobody asked for it. " + device.name() + " has " + free(device) + ".";
+            case HIDDEN -> name + " is hidden: nobody asked for it. " + device.name()
+                    + (device.chartOf(parameter.id()).isPresent()
+                            ? " listens to it as "
+                                    + device.chartOf(parameter.id()).get().address() + "."
+                            : " has " + free(device) + ".");
             case WANTED -> name + " is wanted, but " + device.name() + " offers " + device.usable()
                     + " sockets and all of them are taken. Make it fit finds room.";
             case EXPOSED -> exposed(device, parameter);

@@ -79,6 +79,11 @@ public record Parameter(
                 false);
     }
 
+    /** This parameter with another name. */
+    public Parameter named(String newName) {
+        return new Parameter(id, newName, shortName, group, unit, taper, from, to, resting, positions, reserved);
+    }
+
     /** This parameter with a short name. */
     public Parameter called(String newShortName) {
         return new Parameter(id, name, newShortName, group, unit, taper, from, to, resting, positions, reserved);

@@ -255,6 +255,30 @@ public record Session(
                 name, subtitle, timeline, length, sections, loop, tracks, changed, surfaces, routes, lanes, rides);
     }
 
+    /** With one device more at the end of a track, on its channel, under an id and a name that nobody has yet. */
+    public Session adding(Device device, String trackId) {
+        Track track = tracks.stream()
+                .filter(t -> t.id().equals(trackId))
+                .findFirst()
+                .orElseThrow(() -> new IllegalArgumentException("There is no track " + trackId + "."));
+        String id = device.id();
+        String called = device.name();
+        for (int n = 2; taken(id, called); n++) {
+            id = device.id() + "-" + n;
+            called = device.name() + " " + n;
+        }
+        Device fresh = device.named(id, called).onChannel(track.channel());
+        List<String> chain = new ArrayList<>(track.devices());
+        chain.add(id);
+        Track longer = new Track(track.id(), track.name(), track.bus(), track.channel(), chain, track.clips());
+        return withDevice(fresh)
+                .withTracks(tracks.stream().map(t -> t == track ? longer : t).toList());
+    }
+
+    private boolean taken(String id, String called) {
+        return devices.stream().anyMatch(d -> d.id().equals(id) || d.name().equalsIgnoreCase(called));
+    }
+
     /** With the target's parameter resting at {@code value} (normalised) when nothing moves it. */
     public Session standing(Target target, double value) {
         Parameter parameter = parameter(target);

@@ -4,12 +4,33 @@ import com.fasterxml.jackson.core.JsonProcessingException;
 import com.fasterxml.jackson.databind.ObjectMapper;
 import com.fasterxml.jackson.databind.SerializationFeature;
 import java.io.PrintWriter;
+import java.util.ArrayList;
 import java.util.LinkedHashMap;
+import java.util.List;
 import java.util.Map;
 
 /** What a command answers: a few named values, as JSON or as lines for people. */
 final class Answer {
     private final Map<String, Object> values = new LinkedHashMap<>();
+
+    private final List<String> lines = new ArrayList<>();
+    private boolean holds = true;
+
+    /** What was asked does not hold: the exit code tells. */
+    Answer fails() {
+        holds = false;
+        return this;
+    }
+
+    boolean holds() {
+        return holds;
+    }
+
+    /** A line for people, in the place of all the values. */
+    Answer say(String line) {
+        lines.add(line);
+        return this;
+    }
 
     Answer put(String name, Object value) {
         values.put(name, value);
@@ -25,6 +46,8 @@ final class Answer {
             } catch (JsonProcessingException e) {
                 throw new IllegalStateException(e);
             }
+        } else if (!lines.isEmpty()) {
+            lines.forEach(out::println);
         } else {
             values.forEach((name, value) -> out.println(name + ": " + value));
         }

@@ -23,7 +23,10 @@ import picocli.CommandLine.Parameters;
             SampleCommand.class,
             RideCommand.class,
             LaneCommand.class,
-            ExportCommand.class
+            ExportCommand.class,
+            DescribeCommand.class,
+            FitCommand.class,
+            CheckCommand.class
         },
         footer = {"", "Also, from the source folder: test (all tests), bench (the benchmarks)."})
 public final class Commands extends FileCommand {

@@ -11,6 +11,9 @@ abstract class FileCommand implements Callable<Integer> {
     /** What was asked held. */
     static final int HELD = 0;
 
+    /** It was done, and what was asked does not hold. */
+    static final int FAILED = 1;
+
     /** It cannot be done. */
     static final int CANNOT = 2;
 
@@ -25,8 +28,9 @@ abstract class FileCommand implements Callable<Integer> {
     @Override
     public final Integer call() {
         try {
-            run().print(spec.commandLine().getOut(), json);
-            return HELD;
+            Answer answer = run();
+            answer.print(spec.commandLine().getOut(), json);
+            return answer.holds() ? HELD : FAILED;
         } catch (IOException | IllegalArgumentException e) {
             String message = e.getMessage() == null ? e.getClass().getSimpleName() : e.getMessage();
             spec.commandLine().getErr().println("agogic: " + message.replaceAll("\\s*\\R\\s*", " "));

@@ -4,6 +4,7 @@ import agogic.core.device.Device;
 import agogic.core.device.Exposure;
 import agogic.core.expose.Exposing;
 import agogic.core.expose.TakingBack;
+import agogic.core.expose.WhyNot;
 import agogic.core.parameter.Parameter;
 import agogic.core.route.Route;
 import agogic.core.route.Span;
@@ -158,10 +159,10 @@ final class CatalogModel {
                     List.of(new Notice.Act("Open lane", () -> lane(first))));
         }
         if (targets.size() == 1 && outcome.already() == 1) {
-            return Notice.plain("Exposed", agogic.core.expose.WhyNot.sentence(session(), first));
+            return Notice.plain("Exposed", WhyNot.sentence(session(), first));
         }
         if (targets.size() == 1 && outcome.reserved() == 1) {
-            return Notice.stop("Refused", agogic.core.expose.WhyNot.sentence(session(), first));
+            return Notice.stop("Refused", WhyNot.sentence(session(), first));
         }
         String sentence = what + ": " + outcome.exposed() + " exposed"
                 + (outcome.wanted() > 0 ? ", " + outcome.wanted() + " wanted, for which no socket is free" : "")
@@ -219,7 +220,7 @@ final class CatalogModel {
     /** Exposes a parameter if it is not, gives it a row of its own if it has none, and opens its lane. */
     void lane(Target target) {
         if (exposure(target) == Exposure.RESERVED) {
-            desk.say(Notice.stop("Refused", agogic.core.expose.WhyNot.sentence(session(), target)));
+            desk.say(Notice.stop("Refused", WhyNot.sentence(session(), target)));
             return;
         }
         Route route = session().routes().stream()
@@ -258,6 +259,13 @@ final class CatalogModel {
     void name(Target target, String shortName) {
         Parameter parameter = session().parameter(target);
         if (parameter.shortName().equals(shortName.strip())) {
+            return;
+        }
+        if (Exposing.saysNothing(parameter.name()) && !shortName.isBlank()) {
+            // A name that is only a number is replaced altogether.
+            desk.edit("Name " + parameter.name(), s -> Exposing.rename(s, target, shortName));
+            desk.say(Notice.good(
+                    "Named", parameter.name() + " of " + device().name() + " is “" + shortName.strip() + "” now."));
             return;
         }
         desk.edit("Name " + parameter.name(), s -> Exposing.name(s, target, shortName));

@@ -148,6 +148,7 @@ final class DeskWindow {
                         item("Open…", "Ctrl+O", () -> files.open()),
                         item("Save", "Ctrl+S", () -> files.save()),
                         item("Save as…", "Ctrl+Shift+S", () -> files.saveAs()),
+                        item("Add a device…", "Ctrl+I", () -> files.addDevice()),
                         item("Export MIDI…", "Ctrl+E", () -> files.exportMidi()),
                         new SeparatorMenuItem(),
                         item(desk.undoable().map(a -> "Undo: " + a).orElse("Undo"), "Ctrl+Z", desk::undo),
@@ -221,6 +222,7 @@ final class DeskWindow {
             }
             case O -> files.open();
             case E -> files.exportMidi();
+            case I -> files.addDevice();
             case F -> {
                 if (desk.viewProperty().get() == Desk.View.ROUTES) {
                     routes.typeFilter();

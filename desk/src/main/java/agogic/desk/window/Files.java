@@ -1,7 +1,11 @@
 package agogic.desk.window;
 
+import agogic.core.device.Device;
 import agogic.core.midi.Wire;
+import agogic.core.route.Target;
 import agogic.core.session.Session;
+import agogic.core.session.Track;
+import agogic.formats.description.Description;
 import agogic.formats.midi.Fineness;
 import agogic.formats.midi.MidiExport;
 import agogic.formats.session.SessionFile;
@@ -16,6 +20,7 @@ import javafx.application.Platform;
 import javafx.scene.control.Alert;
 import javafx.scene.control.ButtonBar;
 import javafx.scene.control.ButtonType;
+import javafx.scene.control.ChoiceDialog;
 import javafx.stage.Window;
 
 /** Opening, saving and exporting. What takes time is done beside the window; errors are told in the trace bar. */
@@ -127,6 +132,49 @@ final class Files {
             }
         }
         return answer.isPresent() && answer.get() == leave;
+    }
+
+    /** Adds a device from a description to a track that the person chooses. */
+    void addDevice() {
+        chooser.toRead("Add a device", "Description (manifest.ttl of an LV2 bundle, .ttl, chart .csv)", "")
+                .ifPresent(path -> beside(() -> Description.read(path), this::addTo, "Not added"));
+    }
+
+    private void addTo(Description description) {
+        List<String> tracks = desk.session().tracks().stream().map(Track::name).toList();
+        ChoiceDialog<String> ask = new ChoiceDialog<>(tracks.get(0), tracks);
+        ask.setTitle("Add a device");
+        ask.setHeaderText(description.devices().stream()
+                        .map(d -> d.name() + " with " + d.parameters().size() + " parameters")
+                        .collect(java.util.stream.Collectors.joining(", "))
+                + " goes on the track");
+        ask.initOwner(owner);
+        ask.showAndWait().ifPresent(name -> {
+            Track track = desk.session().tracks().get(tracks.indexOf(name));
+            add(description, track.id());
+        });
+    }
+
+    /** Adds all devices of a description at the end of a track, and shows them in the Catalog. */
+    void add(Description description, String trackId) {
+        String names = String.join(
+                ", ", description.devices().stream().map(Device::name).toList());
+        desk.edit("Add " + names, session -> {
+            Session more = session;
+            for (Device device : description.devices()) {
+                more = more.adding(device, trackId);
+            }
+            return more;
+        });
+        List<Device> all = desk.session().devices();
+        Device last = all.get(all.size() - 1);
+        if (!last.parameters().isEmpty()) {
+            desk.show(new Target(last.id(), last.parameters().get(0).id()));
+        }
+        String left =
+                description.left().isEmpty() ? "" : " Not automatable: " + String.join("; ", description.left()) + ".";
+        desk.say(Notice.good(
+                "Added", names + ". It has no sound of its own here; what moves it goes out as MIDI." + left));
     }
 
     void exportMidi() {

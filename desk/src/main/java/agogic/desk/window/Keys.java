@@ -40,6 +40,7 @@ final class Keys {
             new Key("Delete", "Delete the chosen point"),
             new Key("Ctrl+Z  Ctrl+Shift+Z", "Undo, redo"),
             new Key("Ctrl+O  Ctrl+S  Ctrl+Shift+S", "Open, save, save as"),
+            new Key("Ctrl+I", "Add a device from an LV2 bundle or a chart"),
             new Key("Ctrl+E", "Export MIDI"),
             new Key("T", "Dark or light"),
             new Key("?", "This list"));

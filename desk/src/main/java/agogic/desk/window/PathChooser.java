@@ -8,7 +8,7 @@ import javafx.stage.Window;
 
 /** Asks a person for a file; nothing if they would rather not. */
 interface PathChooser {
-    /** A file that is there. {@code ending} with its dot. */
+    /** A file that is there. {@code ending} with its dot; any file if it is empty. */
     Optional<Path> toRead(String title, String kind, String ending);
 
     /** A file that is to be written, with {@code ending} unless another was typed. */

@@ -9,10 +9,17 @@ import java.util.Optional;
 
 /** A place in a JSON document that knows where it is, so that every error can say so. */
 final class Json {
+    private final String document;
     private final JsonNode node;
     private final String path;
 
-    Json(JsonNode node, String path) {
+    /** The top of a document of this name. */
+    Json(String document, JsonNode node) {
+        this(document, node, "");
+    }
+
+    private Json(String document, JsonNode node, String path) {
+        this.document = document;
         this.node = node;
         this.path = path;
     }
@@ -30,7 +37,7 @@ final class Json {
     }
 
     FormatException error(String what) {
-        return new FormatException("session.json, " + (path.isEmpty() ? "at the top" : path) + ": " + what + ".");
+        return new FormatException(document + ", " + (path.isEmpty() ? "at the top" : path) + ": " + what + ".");
     }
 
     private static String kind(JsonNode node) {
@@ -56,9 +63,9 @@ final class Json {
         JsonNode child = node.get(name);
         String there = path.isEmpty() ? name : path + "." + name;
         if (child == null) {
-            throw new Json(node, there).error("it is missing");
+            throw new Json(document, node, there).error("it is missing");
         }
-        return new Json(child, there);
+        return new Json(document, child, there);
     }
 
     Optional<Json> maybe(String name) throws FormatException {
@@ -128,7 +135,7 @@ final class Json {
         }
         List<T> list = new ArrayList<>(node.size());
         for (int i = 0; i < node.size(); i++) {
-            list.add(reader.read(new Json(node.get(i), path + "[" + (i + 1) + "]")));
+            list.add(reader.read(new Json(document, node.get(i), path + "[" + (i + 1) + "]")));
         }
         return list;
     }
@@ -140,11 +147,11 @@ final class Json {
         }
 
         double number(int i) throws FormatException {
-            return new Json(json.node.get(i), json.path + "[" + (i + 1) + "]").number();
+            return new Json(json.document, json.node.get(i), json.path + "[" + (i + 1) + "]").number();
         }
 
         String text(int i) throws FormatException {
-            return new Json(json.node.get(i), json.path + "[" + (i + 1) + "]").text();
+            return new Json(json.document, json.node.get(i), json.path + "[" + (i + 1) + "]").text();
         }
     }
 

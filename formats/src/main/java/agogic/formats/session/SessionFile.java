@@ -126,7 +126,7 @@ public final class SessionFile {
                 throw new FormatException("it has more than " + MOST_ENTRIES + " parts.");
             }
             if (entry.getName().equals(SESSION)) {
-                json = parse(bytes(zip, entry));
+                json = parse(SESSION, bytes(zip, entry));
             } else if (ride.matches()) {
                 InputStreamReader reader =
                         new InputStreamReader(new ByteArrayInputStream(bytes(zip, entry)), StandardCharsets.UTF_8);
@@ -140,16 +140,16 @@ public final class SessionFile {
         if (json == null) {
             throw new FormatException("it has no " + SESSION + ", so it is no Agogic session.");
         }
-        return new SessionReader(moves).read(new Json(json, ""));
+        return new SessionReader(moves).read(new Json(SESSION, json));
     }
 
-    private static JsonNode parse(byte[] bytes) throws IOException {
+    static JsonNode parse(String document, byte[] bytes) throws IOException {
         try {
             return MAPPER.readTree(bytes);
         } catch (JsonProcessingException e) {
             JsonLocation at = e.getLocation();
             String where = at == null ? "" : ", line " + at.getLineNr() + ", column " + at.getColumnNr();
-            throw new FormatException(SESSION + where + ": this is no JSON: " + e.getOriginalMessage() + ".", e);
+            throw new FormatException(document + where + ": this is no JSON: " + e.getOriginalMessage() + ".", e);
         }
     }
 

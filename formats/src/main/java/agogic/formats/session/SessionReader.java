@@ -122,6 +122,7 @@ final class SessionReader {
                 json.list("used", SessionReader::socket),
                 json.list("wanted", Json::text),
                 json.list("outside", SessionReader::outside),
+                json.list("chart", SessionReader::outside),
                 json.whole("nameLimit")));
     }
 

@@ -127,6 +127,7 @@ final class SessionWriter {
         json.set("used", list(device.used(), SessionWriter::socket));
         json.set("wanted", texts(device.wanted()));
         json.set("outside", list(device.outside(), SessionWriter::outside));
+        json.set("chart", list(device.chart(), SessionWriter::outside));
         json.put("nameLimit", device.nameLimit());
         return json;
     }

@@ -16,20 +16,20 @@ import org.apache.commons.csv.CSVParser;
 import org.apache.commons.csv.CSVRecord;
 
 /** Reads a table line by line, with the place in every error. */
-final class Table {
+public final class Table {
     /** A table with more lines than this is refused: it would not fit into memory with the rest. */
     private static final int MOST_LINES = 20_000_000;
 
     private Table() {}
 
     /** One line of a table. */
-    record Line(String file, long number, CSVRecord cells) {
-        String text(int column) {
+    public record Line(String file, long number, CSVRecord cells) {
+        public String text(int column) {
             return column < cells.size() ? cells.get(column).strip() : "";
         }
 
-        /** The number in a column. */
-        double number(int column, String name) throws FormatException {
+        /** The number in a column, called {@code name} in an error. */
+        public double number(int column, String name) throws FormatException {
             String text = text(column);
             try {
                 double value = Double.parseDouble(text);
@@ -42,19 +42,19 @@ final class Table {
             throw error("expected a number for “" + name + "”, found “" + text + "”");
         }
 
-        FormatException error(String what) {
+        public FormatException error(String what) {
             return new FormatException(file + ", line " + number + ": " + what + ".");
         }
     }
 
     /** Takes one line. */
     @FunctionalInterface
-    interface Taker {
+    public interface Taker {
         void take(Line line) throws IOException;
     }
 
     /** Reads {@code path}, whose first line must begin with one of the {@code headers}; returns which. */
-    static int read(Path path, List<List<String>> headers, Taker taker) throws IOException {
+    public static int read(Path path, List<List<String>> headers, Taker taker) throws IOException {
         String name = String.valueOf(path.getFileName());
         try (Reader reader = Files.newBufferedReader(path, StandardCharsets.UTF_8)) {
             return read(name, reader, headers, taker);

@@ -1,0 +1,46 @@
+package agogic.desk.command;
+
+import agogic.core.check.Check;
+import agogic.core.check.Finding;
+import agogic.core.session.Session;
+import agogic.formats.session.SessionFile;
+import java.io.IOException;
+import java.nio.file.Path;
+import java.util.ArrayList;
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Locale;
+import java.util.Map;
+import picocli.CommandLine.Command;
+import picocli.CommandLine.Parameters;
+
+/** {@code check}: what is wrong with a session. */
+@Command(name = "check", description = "What is wrong with a session. Exit code 1 if anything is.")
+final class CheckCommand extends FileCommand {
+    @Parameters(index = "0", paramLabel = "SESSION", description = "the session")
+    private Path path;
+
+    @Override
+    Answer run() throws IOException {
+        Session session = SessionFile.open(path);
+        Answer answer = new Answer();
+        List<Map<String, Object>> findings = new ArrayList<>();
+        for (Finding finding : Check.of(session)) {
+            Map<String, Object> one = new LinkedHashMap<>();
+            one.put("kind", finding.kind().name().toLowerCase(Locale.ROOT));
+            one.put("device", session.device(finding.device()).name());
+            finding.target()
+                    .ifPresent(t -> one.put("parameter", session.parameter(t).name()));
+            one.put("finding", finding.sentence());
+            one.put("mend", finding.mend());
+            findings.add(one);
+            answer.say(finding.kind().spoken() + ": " + finding.sentence() + " → " + finding.mend());
+        }
+        if (findings.isEmpty()) {
+            answer.say("Nothing is wrong.");
+        } else {
+            answer.fails();
+        }
+        return answer.put("findings", findings);
+    }
+}

@@ -1,0 +1,138 @@
+package agogic.desk.command;
+
+import agogic.core.device.Device;
+import agogic.core.device.Socket;
+import agogic.core.fit.Fit;
+import agogic.core.fit.FitPlan;
+import agogic.core.fit.FitStep;
+import agogic.core.session.Session;
+import agogic.formats.session.DemandFile;
+import agogic.formats.session.SessionFile;
+import java.io.IOException;
+import java.nio.file.Path;
+import java.util.ArrayList;
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Locale;
+import java.util.Map;
+import java.util.Set;
+import picocli.CommandLine.Command;
+import picocli.CommandLine.Option;
+import picocli.CommandLine.Parameters;
+
+/** {@code fit}: the plan that makes wanted parameters go through the sockets there are. */
+@Command(
+        name = "fit",
+        description = "The plan that makes the wanted parameters of each device go through its sockets. "
+                + "Exit code 1 if one cannot be made to fit.")
+final class FitCommand extends FileCommand {
+    @Parameters(index = "0", paramLabel = "SESSION|DEMAND.json", description = "a session, or a demand on sockets")
+    private Path path;
+
+    @Option(names = "--without", paramLabel = "KIND", description = "take back, join, share or send outside: not that")
+    private List<String> without = List.of();
+
+    @Option(names = "--out", paramLabel = "SESSION", description = "where the session goes that the plan makes")
+    private Path out;
+
+    @Override
+    Answer run() throws IOException {
+        boolean demand =
+                String.valueOf(path.getFileName()).toLowerCase(Locale.ROOT).endsWith(".json");
+        Session session = demand ? DemandFile.read(path) : SessionFile.open(path);
+        for (String kind : without) {
+            if (java.util.Arrays.stream(FitStep.Kind.values())
+                    .noneMatch(k -> k.spoken().equals(kind))) {
+                throw new IllegalArgumentException(
+                        "“" + kind + "” is no kind of step. Expected take back, join, share or send outside.");
+            }
+        }
+        Answer answer = new Answer();
+        List<Map<String, Object>> devices = new ArrayList<>();
+        Session after = session;
+        for (Device device : session.devices()) {
+            int needed = device.taken() + device.wanted().size();
+            if (needed <= device.usable() && !demand) {
+                continue;
+            }
+            FitPlan plan = Fit.plan(session, device.id(), Set.copyOf(without));
+            after = plan.missing() == 0 ? plan.apply(after) : after;
+            devices.add(told(session, device, plan, answer));
+            if (plan.missing() > 0) {
+                answer.fails();
+            }
+        }
+        if (devices.isEmpty()) {
+            answer.say("Everything that is wanted has a socket already.");
+        }
+        if (out != null && answer.holds()) {
+            SessionFile.save(out, after);
+        }
+        return answer.put("fits", answer.holds()).put("devices", devices);
+    }
+
+    private static Map<String, Object> told(Session session, Device device, FitPlan plan, Answer answer) {
+        Map<String, Object> one = new LinkedHashMap<>();
+        one.put("device", device.name());
+        one.put("needed", plan.needed());
+        one.put("usable", plan.usable());
+        one.put("after", plan.after());
+        one.put("missing", plan.missing());
+        one.put("steps", plan.steps().stream().map(FitCommand::step).toList());
+        answer.say(device.name() + ": " + plan.needed() + " wanted, " + plan.usable() + " sockets");
+        for (FitStep step : plan.steps()) {
+            answer.say("  −" + step.saves() + "  " + step.title() + ": " + step.detail() + "; costs " + step.cost());
+        }
+        if (plan.missing() > 0) {
+            answer.say("  does not fit: " + plan.missing() + " missing");
+            return one;
+        }
+        answer.say("  fits: " + plan.after() + " of " + plan.usable());
+        Device fitted = plan.apply(session).device(device.id());
+        one.put("sockets", fitted.used().stream().map(s -> socket(fitted, s)).toList());
+        one.put(
+                "outside",
+                fitted.outside().stream()
+                        .map(o -> Map.of("parameter", fitted.find(o.parameter()).name(), "address", o.address()))
+                        .toList());
+        return one;
+    }
+
+    private static Map<String, Object> step(FitStep step) {
+        Map<String, Object> one = new LinkedHashMap<>();
+        one.put("kind", step.kind().spoken());
+        one.put("saves", step.saves());
+        one.put("title", step.title());
+        one.put("detail", step.detail());
+        one.put("cost", step.cost());
+        one.put("largestChange", step.largestChange());
+        one.put("parameters", step.parameters());
+        return one;
+    }
+
+    private static Map<String, Object> socket(Device device, Socket socket) {
+        Map<String, Object> one = new LinkedHashMap<>();
+        one.put("number", socket.number());
+        one.put(
+                "parameters",
+                socket.seats().stream()
+                        .map(s -> device.find(s.parameter()).name())
+                        .toList());
+        one.put(
+                "way",
+                device.reserved(socket) ? "reserved" : socket.joined() ? "joined" : socket.shared() ? "shared" : "own");
+        if (socket.shared()) {
+            one.put(
+                    "turns",
+                    socket.turns().stream()
+                            .map(t -> Map.of(
+                                    "beat",
+                                    t.beat(),
+                                    "parameter",
+                                    device.find(socket.seats().get(t.seat()).parameter())
+                                            .name()))
+                            .toList());
+        }
+        return one;
+    }
+}
