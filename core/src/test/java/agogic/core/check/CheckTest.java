@@ -1,0 +1,131 @@
+package agogic.core.check;
+
+import static agogic.core.Pieces.target;
+import static org.assertj.core.api.Assertions.assertThat;
+
+import agogic.core.Pieces;
+import agogic.core.envelope.Envelope;
+import agogic.core.envelope.Point;
+import agogic.core.expose.Exposing;
+import agogic.core.lane.Lane;
+import agogic.core.parameter.Parameter;
+import agogic.core.session.Session;
+import java.util.ArrayList;
+import java.util.List;
+import org.junit.jupiter.api.Test;
+
+class CheckTest {
+    private static List<Finding.Kind> kinds(Session session) {
+        return Check.of(session).stream().map(Finding::kind).toList();
+    }
+
+    /** Does the one act that is offered and looks again. */
+    private static Session mended(Session session, Finding.Kind kind) {
+        Finding finding = Check.of(session).stream()
+                .filter(f -> f.kind() == kind)
+                .findFirst()
+                .orElseThrow();
+        Session after = finding.change().orElseThrow().apply(session);
+        assertThat(kinds(after)).as(finding.mend()).doesNotContain(kind);
+        return after;
+    }
+
+    private static Session used(int n) {
+        Session session = Pieces.of(Pieces.device(
+                Pieces.percents(n),
+                n,
+                Pieces.percents(n).stream().map(Parameter::id).toArray(String[]::new)));
+        for (int i = 1; i <= n; i++) {
+            session = Pieces.drawn(session, "p" + i, 0, i * 0.01, 8, 0.5);
+        }
+        return session;
+    }
+
+    @Test
+    void aTidySessionHasNoFindings() {
+        assertThat(Check.of(used(5))).isEmpty();
+    }
+
+    @Test
+    void exposedWithoutUseIsTakenBack() {
+        Session session = Exposing.expose(used(2), List.of()).session();
+        Session idle = Pieces.of(Pieces.device(Pieces.percents(3), 4, "p1", "p2"));
+        assertThat(kinds(session)).isEmpty();
+        assertThat(Check.of(idle)).hasSize(1);
+        assertThat(Check.of(idle).get(0).sentence())
+                .isEqualTo("Device: Name of p1 and 1 more are exposed, but nothing moves them.");
+        assertThat(mended(idle, Finding.Kind.UNUSED)).isEqualTo(Pieces.of(Pieces.device(Pieces.percents(3), 4)));
+        assertThat(kinds(Pieces.routed(Pieces.routed(idle, 1, "p1"), 2, "p2"))).isEmpty();
+    }
+
+    @Test
+    void pointsThatReachNothingAreExposed() {
+        Session hidden = Pieces.drawn(Pieces.of(Pieces.device(Pieces.percents(2), 4)), "p2", 0, 0.5, 4, 0.6);
+        assertThat(kinds(hidden)).containsExactly(Finding.Kind.UNREACHED);
+        Session after = mended(hidden, Finding.Kind.UNREACHED);
+        assertThat(after.device(Pieces.DEVICE).socketOf("p2")).isEqualTo(1);
+    }
+
+    @Test
+    void dataOnAReservedParameterIsTakenAway() {
+        List<Parameter> all = new ArrayList<>(Pieces.percents(1));
+        all.add(Pieces.percent("keep").asReserved());
+        Session session =
+                Pieces.of(Pieces.device(all, 4)).with(Lane.drawn(target("keep"), Envelope.of(new Point(0, 1))));
+        assertThat(kinds(session)).containsExactly(Finding.Kind.RESERVED_DATA);
+        Session after = mended(session, Finding.Kind.RESERVED_DATA);
+        assertThat(after.lane(target("keep")).envelope().isEmpty()).isTrue();
+    }
+
+    @Test
+    void copiesAreJoinedOnOneSocket() {
+        Session session = used(2);
+        Session copied =
+                session.with(Lane.drawn(target("p2"), session.lane(target("p1")).envelope()));
+        assertThat(kinds(copied)).containsExactly(Finding.Kind.COPIES);
+        Session after = mended(copied, Finding.Kind.COPIES);
+        assertThat(after.device(Pieces.DEVICE).leaderOf("p2")).contains("p1");
+        assertThat(after.device(Pieces.DEVICE).taken()).isEqualTo(1);
+    }
+
+    @Test
+    void aSwitchWithSlopesIsMadeToStep() {
+        Parameter voicing = Parameter.stepped("v", "Voicing", "", 0, "A", "B", "C", "D");
+        Session session = Pieces.drawn(Pieces.of(Pieces.device(List.of(voicing), 2, "v")), "v", 0, 0.1, 4, 0.6, 8, 0.1);
+        assertThat(kinds(session)).containsExactly(Finding.Kind.SLOPES);
+        Session after = mended(session, Finding.Kind.SLOPES);
+        Lane lane = after.lane(target("v"));
+        assertThat(lane.valueAt(3.99, voicing)).isEqualTo(voicing.settled(0.1));
+        assertThat(lane.valueAt(4, voicing)).isEqualTo(voicing.settled(0.6));
+    }
+
+    @Test
+    void moreWantedThanSocketsIsOneFindingWithThePlanAsItsMend() {
+        Session session = Pieces.wanting(4, 2, 2);
+        for (int i = 1; i <= 4; i++) {
+            session = Pieces.drawn(session, "p" + i, 0, i * 0.1, 8, 0.5);
+        }
+        assertThat(kinds(session)).containsExactly(Finding.Kind.OVER_LIMIT);
+        Finding finding = Check.of(session).get(0);
+        assertThat(finding.sentence()).isEqualTo("Device offers 2 sockets; 4 are wanted, 2 too many.");
+        assertThat(finding.change()).isEmpty();
+        assertThat(finding.mend()).isEqualTo("Make it fit");
+    }
+
+    @Test
+    void namesThatCollideOrAreTooLongAreProposedAnew() {
+        Session session = used(3);
+        var device = session.device(Pieces.DEVICE);
+        device = device.with(device.find("p1").called("Glow"))
+                .with(device.find("p2").called("glow"));
+        Session collides = session.withDevice(device);
+        assertThat(kinds(collides)).containsExactly(Finding.Kind.NAMES);
+        Session after = mended(collides, Finding.Kind.NAMES);
+        assertThat(after.parameter(target("p1")).shortName()).isEqualTo("Glow");
+        assertThat(after.parameter(target("p2")).shortName()).isNotEqualToIgnoringCase("glow");
+        Session tooLong = session.withDevice(
+                device.with(device.find("p2").called("Something long")).limitedTo(8));
+        assertThat(Check.of(tooLong).get(0).sentence()).contains("longer than the 8 letters");
+        mended(tooLong, Finding.Kind.NAMES);
+    }
+}
