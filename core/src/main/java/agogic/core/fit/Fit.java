@@ -54,9 +54,16 @@ public final class Fit {
             // A parameter that a larger group took is no more in a smaller one: the groups do not overlap.
             take(step);
         }
-        List<Mover> movers = free(true);
+        List<Mover> movers = new ArrayList<>(free(true));
+        List<Mover> leave = List.of();
+        if (excess > 0 && !off.contains(FitStep.Kind.OUTSIDE.spoken()) && !off.contains(Sharing.KEY)) {
+            // Where even sharing is not enough, those in the way of the most others travel outside.
+            leave = Sharing.beyond(movers, Math.max(0, movers.size() - excess));
+            movers.removeAll(leave);
+        }
         Sharing.step(session, device, movers).ifPresent(this::take);
-        for (FitStep step : Sending.steps(session, device, free(false))) {
+        List<Mover> last = free(false);
+        for (FitStep step : Sending.steps(session, device, last, leave)) {
             take(step);
         }
     }

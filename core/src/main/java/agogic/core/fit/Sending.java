@@ -23,12 +23,18 @@ final class Sending {
 
     private Sending() {}
 
-    /** One step for each parameter that could travel outside, those that lose least first. */
-    static List<FitStep> steps(Session session, Device device, List<Mover> movers) {
+    /**
+     * One step for each parameter that could travel outside: first those in {@code leaving}, which are in the way of
+     * others, then those that lose least.
+     */
+    static List<FitStep> steps(Session session, Device device, List<Mover> movers, List<Mover> leaving) {
+        Set<String> first = new HashSet<>();
+        leaving.forEach(m -> first.add(m.id()));
         int channel = session.trackOf(device.id()).map(Track::channel).orElse(16);
         List<Mover> order = new ArrayList<>(movers);
         // What has no socket yet goes before what would lose the one it has.
-        order.sort(Comparator.comparingInt((Mover m) -> m.parameter().stepped() ? 0 : 1)
+        order.sort(Comparator.comparingInt((Mover m) -> first.contains(m.id()) ? 0 : 1)
+                .thenComparingInt(m -> m.parameter().stepped() ? 0 : 1)
                 .thenComparingInt(m -> device.socketOf(m.id()) > 0 ? 1 : 0));
         Set<Integer> taken = taken(session, channel);
         Set<Integer> nrpn = new HashSet<>();

@@ -21,6 +21,12 @@ import java.util.TreeSet;
  * Golumbic, Algorithmic Graph Theory and Perfect Graphs).
  */
 public final class Sharing {
+    /** A jump takes the socket for so long: a value has to get through. Beats. */
+    private static final double INSTANT = 1.0 / 64;
+
+    /** The key of the one step that shares. */
+    static final String KEY = "share";
+
     private Sharing() {}
 
     /**
@@ -54,6 +60,38 @@ public final class Sharing {
         return colours;
     }
 
+    /**
+     * As few movers as possible whose absence lets all others share {@code sockets}: going forward in time, whenever too
+     * many are busy at once the one that stays busy longest leaves (the largest k-colourable part of an interval graph;
+     * Carlisle and Lloyd 1995).
+     */
+    static List<Mover> beyond(List<Mover> movers, int sockets) {
+        List<Mover> order = new ArrayList<>(movers);
+        order.sort(Comparator.comparingDouble(Sharing::from));
+        List<Mover> busy = new ArrayList<>();
+        List<Mover> leave = new ArrayList<>();
+        for (Mover mover : order) {
+            busy.removeIf(b -> to(b) <= from(mover));
+            busy.add(mover);
+            if (busy.size() > sockets) {
+                Mover longest = busy.stream()
+                        .max(Comparator.comparingDouble(Sharing::to))
+                        .orElseThrow();
+                busy.remove(longest);
+                leave.add(longest);
+            }
+        }
+        return leave;
+    }
+
+    private static double from(Mover mover) {
+        return mover.still() ? 0 : mover.firstMove();
+    }
+
+    private static double to(Mover mover) {
+        return mover.still() ? 0 : Math.max(mover.lastMove(), mover.firstMove() + INSTANT);
+    }
+
     /** The step that shares, if it saves a socket. */
     static Optional<FitStep> step(Session session, Device device, List<Mover> movers) {
         int n = movers.size();
@@ -61,8 +99,8 @@ public final class Sharing {
         double[] to = new double[n];
         for (int i = 0; i < n; i++) {
             Mover mover = movers.get(i);
-            from[i] = mover.still() ? 0 : mover.firstMove();
-            to[i] = mover.still() ? 0 : mover.lastMove();
+            from[i] = from(mover);
+            to[i] = to(mover);
         }
         int[] colours = colours(from, to);
         int sockets = 0;
@@ -98,7 +136,7 @@ public final class Sharing {
                 .toList();
         int shared = (int) groups.stream().filter(g -> g.size() > 1).count();
         return Optional.of(new FitStep(
-                "share",
+                KEY,
                 FitStep.Kind.SHARE,
                 n - sockets,
                 shared - seated(device, ids),
