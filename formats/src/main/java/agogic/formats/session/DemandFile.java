@@ -129,6 +129,6 @@ public final class DemandFile {
         Json.Cells cells = json.cells(2);
         String shape = cells.size() > 2 ? cells.text(2) : "";
         String amount = cells.size() > 3 ? cells.text(3) : "";
-        return json.make(() -> new Point(cells.number(0), cells.number(1), ShapeText.parse(shape, amount)));
+        return json.make(() -> new Point(cells.number(0), cells.normalised(1), ShapeText.parse(shape, amount)));
     }
 }

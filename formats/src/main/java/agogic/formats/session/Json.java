@@ -150,6 +150,16 @@ final class Json {
             return new Json(json.document, json.node.get(i), json.path + "[" + (i + 1) + "]").number();
         }
 
+        /** A normalised value. */
+        double normalised(int i) throws FormatException {
+            double value = number(i);
+            if (!(value >= 0 && value <= 1)) {
+                throw new Json(json.document, json.node.get(i), json.path + "[" + (i + 1) + "]")
+                        .error("expected a value between 0 and 1, found " + value);
+            }
+            return value;
+        }
+
         String text(int i) throws FormatException {
             return new Json(json.document, json.node.get(i), json.path + "[" + (i + 1) + "]").text();
         }

@@ -251,7 +251,7 @@ final class SessionReader {
     private static Point point(Json json) throws FormatException {
         Json.Cells cells = json.cells(4);
         return json.make(() -> new Point(
-                cells.number(0), cells.number(1), ShapeText.parse(cells.text(2), cells.text(3)), cells.size() > 4));
+                cells.number(0), cells.normalised(1), ShapeText.parse(cells.text(2), cells.text(3)), cells.size() > 4));
     }
 
     private static Stretch stretch(Json json) throws FormatException {

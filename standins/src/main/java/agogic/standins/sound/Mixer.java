@@ -112,6 +112,7 @@ public final class Mixer {
         private final Event[] events;
         private final double[] left = new double[Block.FRAMES];
         private final double[] right = new double[Block.FRAMES];
+        private final int[] sounding = new int[128];
         private int next;
 
         Strip(Session session, Track track, ParameterIndex index) {
@@ -137,10 +138,18 @@ public final class Mixer {
             events = list.toArray(new Event[0]);
         }
 
+        /** Goes on from {@code position}; notes that have begun and not ended there sound. */
         void seek(double position) {
+            Arrays.fill(sounding, 0);
             next = 0;
             while (next < events.length && events[next].seconds() < position) {
-                next++;
+                Event event = events[next++];
+                sounding[event.pitch()] = event.velocity();
+            }
+            for (int pitch = 0; pitch < sounding.length && !sounds.isEmpty(); pitch++) {
+                if (sounding[pitch] > 0) {
+                    sounds.get(0).noteOn(pitch, sounding[pitch]);
+                }
             }
         }
 

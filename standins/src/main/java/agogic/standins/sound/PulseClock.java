@@ -18,6 +18,10 @@ final class PulseClock implements Sound {
     private static final int SWING = 5;
     private static final int WAVE = 6;
     private static final int ACCENT = 7;
+    private static final int FIGURE = 8;
+
+    /** Pulses of a figure. */
+    private static final int STEPS = 16;
 
     private final Ramp level = new Ramp();
     private int pitch = 72;
@@ -39,8 +43,17 @@ final class PulseClock implements Sound {
                 Parameter.continuous("grit", "Grit", "Pulse", Unit.PERCENT, Taper.LINEAR, 0, 100, 15),
                 Parameter.continuous("swing", "Swing", "Clock", Unit.PERCENT, Taper.LINEAR, 0, 75, 0),
                 Parameter.stepped("wave", "Wave", "Clock", 0, "Sine", "Triangle", "Square"),
-                Parameter.stepped("accent", "Accent", "Clock", 1, "Off", "Every 2", "Every 3", "Every 4"));
+                Parameter.stepped("accent", "Accent", "Clock", 1, "Off", "Every 2", "Every 3", "Every 4"),
+                Parameter.stepped("figure", "Figure", "Clock", STEPS - 1, figures()));
         return Device.of(id, "Pulse Clock " + number, KIND, all, 24, List.of("level", "rate"));
+    }
+
+    private static String[] figures() {
+        String[] names = new String[STEPS];
+        for (int k = 1; k <= STEPS; k++) {
+            names[k - 1] = k + " of " + STEPS;
+        }
+        return names;
     }
 
     @Override
@@ -99,7 +112,10 @@ final class PulseClock implements Sound {
         double late = knobs.get(SWING) / 100 * 0.5;
         toNext += beat * (pulses % 2 == 0 ? 1 + late : 1 - late);
         int every = (int) knobs.get(ACCENT) + 1;
-        strength = force * (every > 1 && pulses % every == 0 ? 1.35 : 1);
+        // As many pulses of each sixteen as the figure says, as evenly as can be.
+        int figure = (int) knobs.get(FIGURE) + 1;
+        boolean sounds = pulses * figure % STEPS < figure;
+        strength = sounds ? force * (every > 1 && pulses % every == 0 ? 1.35 : 1) : strength;
         phase = 0;
         pulses++;
     }

@@ -1,0 +1,125 @@
+package agogic.standins.sound;
+
+import static org.assertj.core.api.Assertions.assertThat;
+
+import agogic.core.device.Device;
+import agogic.core.parameter.Parameter;
+import agogic.core.parameter.Unit;
+import agogic.core.route.Target;
+import agogic.core.session.Session;
+import agogic.core.session.Track;
+import agogic.standins.comet.SlowComet;
+import java.util.ArrayList;
+import java.util.Arrays;
+import java.util.List;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.params.ParameterizedTest;
+import org.junit.jupiter.params.provider.CsvSource;
+
+/** No control of a face is a dummy: moved from one end to the other, each changes what is heard. */
+class EveryKnobTest {
+    /** One track of the piece, and the bus it may go through. */
+    private static Session alone(String track) {
+        Session session = SlowComet.score();
+        List<Track> kept = session.tracks().stream()
+                .filter(t -> t.id().equals(track) || t.bus())
+                .toList();
+        return session.withLanes(List.of()).withTracks(kept);
+    }
+
+    /** Every continuous parameter a third up its way: nothing hides another because it is shut. */
+    private static Session opened(Session session) {
+        Session open = session;
+        for (Device device : session.devices()) {
+            for (Parameter parameter : device.parameters()) {
+                boolean rate = parameter.id().equals("rate") || parameter.unit() == Unit.SECONDS;
+                if (!parameter.stepped() && !parameter.reserved() && !rate && parameter.unit() != Unit.DECIBEL) {
+                    open = open.standing(new Target(device.id(), parameter.id()), 0.35);
+                } else if (parameter.group().startsWith("Band") && parameter.unit() == Unit.DECIBEL) {
+                    open = open.standing(new Target(device.id(), parameter.id()), 0.8);
+                }
+            }
+        }
+        return open;
+    }
+
+    private static double difference(float[] a, float[] b) {
+        double most = 0;
+        for (int i = 0; i < a.length; i++) {
+            most = Math.max(most, Math.abs(a[i] - b[i]));
+        }
+        return most;
+    }
+
+    private static List<String> dummies(Session session, String device, double from, double to, int limit) {
+        Device described = session.device(device);
+        List<String> dummies = new ArrayList<>();
+        int tried = 0;
+        for (Parameter parameter : described.parameters()) {
+            if (parameter.reserved() || tried++ >= limit) {
+                continue;
+            }
+            Target target = new Target(device, parameter.id());
+            float[] low = Rendering.render(session.standing(target, 0), from, to);
+            float[] high = Rendering.render(session.standing(target, 1), from, to);
+            // A full turn ends where it began, so a place on the way is asked too.
+            float[] between = Rendering.render(session.standing(target, 0.4), from, to);
+            if (difference(low, high) < 1e-6 && difference(low, between) < 1e-6) {
+                dummies.add(parameter.name());
+            }
+        }
+        return dummies;
+    }
+
+    @ParameterizedTest
+    @CsvSource({
+        "filter, glass, 11.4, 12.6, 20",
+        "drone, drone, 11.0, 12.4, 24",
+        "chorus, drone, 11.0, 12.4, 12",
+        "clock-1, comet-1, 46.0, 48.5, 24",
+        "panner-1, comet-1, 46.0, 47.5, 8",
+        "voice, narration, 3.0, 5.0, 64",
+    })
+    void everyParameterIsHeard(String device, String track, double from, double to, int limit) {
+        assertThat(dummies(opened(alone(track)), device, from, to, limit)).isEmpty();
+    }
+
+    @ParameterizedTest
+    @CsvSource({"echo, 24", "hall, 32"})
+    void everyParameterOfTheBusIsHeard(String device, int limit) {
+        Session session = opened(SlowComet.score().withLanes(List.of()));
+        assertThat(dummies(session, device, 46.0, 48.4, limit)).isEmpty();
+    }
+
+    /** The first nineteen of the bank: its voice and the whole of its first partial. */
+    @Test
+    void theVoiceAndTheFirstPartialOfTheBankAreHeard() {
+        assertThat(dummies(opened(alone("glass")), "partial-bank", 0.0, 1.6, 19))
+                .isEmpty();
+    }
+
+    @Test
+    void everyTrackSoundsByItself() {
+        for (Track track : SlowComet.score().tracks()) {
+            if (track.bus()) {
+                continue;
+            }
+            float[] samples = Rendering.render(alone(track.id()), 46, 52);
+            double loudest = 0;
+            for (float sample : samples) {
+                loudest = Math.max(loudest, Math.abs(sample));
+            }
+            double before = track.id().equals("narration") ? loudestOf(alone(track.id()), 3, 6) : loudest;
+            assertThat(before).as(track.name()).isGreaterThan(0.002).isLessThanOrEqualTo(1);
+        }
+    }
+
+    private static double loudestOf(Session session, double from, double to) {
+        float[] samples = Rendering.render(session, from, to);
+        double[] all = new double[samples.length];
+        for (int i = 0; i < all.length; i++) {
+            all[i] = Math.abs(samples[i]);
+        }
+        return Arrays.stream(all).max().orElse(0);
+    }
+}
