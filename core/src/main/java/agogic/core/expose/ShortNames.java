@@ -17,7 +17,7 @@ public final class ShortNames {
     public static String propose(Device device, Parameter parameter) {
         Set<String> taken = new HashSet<>();
         for (Parameter other : device.parameters()) {
-            if (!other.id().equals(parameter.id())) {
+            if (!other.shortName().isEmpty() && !other.id().equals(parameter.id())) {
                 taken.add(other.shortName().toLowerCase(Locale.ROOT));
             }
         }

@@ -4,10 +4,10 @@ import agogic.core.device.Device;
 import agogic.core.parameter.Parameter;
 import agogic.core.route.Target;
 import agogic.core.session.Session;
+import agogic.desk.draw.Ink;
 import agogic.desk.draw.Mark;
 import java.util.List;
 import javafx.collections.FXCollections;
-import javafx.geometry.Pos;
 import javafx.scene.AccessibleRole;
 import javafx.scene.control.ContentDisplay;
 import javafx.scene.control.Label;
@@ -20,6 +20,7 @@ import javafx.scene.layout.HBox;
 /** The parameters that answer the search, one a row. Only the rows that are seen exist. */
 final class ParameterList extends BorderPane {
     private static final double ROW = 34;
+    private static final double PADDING = 12;
     private static final double[] WIDTHS = {182, 84, 124, 50};
     private static final String[] HEADS = {"Parameter", "Short name", "Range", "Socket"};
 
@@ -143,29 +144,23 @@ final class ParameterList extends BorderPane {
                 + (points == 0 ? "" : ", " + points + (points == 1 ? " point" : " points"));
     }
 
+    /** One drawing a row, not one node a column: a page of rows is laid out well within a frame. */
     private final class Row extends ListCell<Target> {
-        private final Label name = column("", WIDTHS[0], "strong");
-        private final Label shortName = column("", WIDTHS[1], "quiet");
-        private final Label range = column("", WIDTHS[2], "quiet");
-        private final Label socket = column("", WIDTHS[3], "figures");
-        private final Label state = new Label();
-        private SocketMark mark = SocketMark.HIDDEN;
-        private final MarkView square = new MarkView(model.desk()) {
+        private final MarkView drawing = new MarkView(model.desk()) {
             @Override
             void marks(List<Mark> marks, double width, double height) {
-                mark.draw(marks, 1, 1, 11);
+                Target target = getItem();
+                if (target != null && !isEmpty()) {
+                    row(marks, target, height);
+                }
             }
         };
-        private final HBox row = new HBox(name, shortName, range, socket, square, state);
 
         Row() {
-            square.setMinSize(13, 13);
-            square.setMaxSize(13, 13);
-            HBox.setMargin(square, new javafx.geometry.Insets(0, 7, 0, 0));
-            row.setAlignment(Pos.CENTER_LEFT);
             setContentDisplay(ContentDisplay.GRAPHIC_ONLY);
             setAccessibleRole(AccessibleRole.LIST_ITEM);
             setPrefWidth(0);
+            drawing.setManaged(false);
             hoverProperty().addListener((o, was, is) -> {
                 if (is && !isEmpty()) {
                     under = getItem();
@@ -181,31 +176,59 @@ final class ParameterList extends BorderPane {
         }
 
         @Override
-        protected void updateItem(Target target, boolean empty) {
-            super.updateItem(target, empty);
-            if (empty || target == null) {
-                setGraphic(null);
-                setAccessibleText(null);
-                return;
-            }
+        protected void layoutChildren() {
+            super.layoutChildren();
+            drawing.resizeRelocate(PADDING, 1, Math.max(0, getWidth() - PADDING), Math.max(0, getHeight() - 2));
+        }
+
+        private void row(List<Mark> marks, Target target, double height) {
             Session session = model.session();
             Device device = session.device(target.device());
             Parameter parameter = device.find(target.parameter());
             if (parameter == null) {
-                setGraphic(null);
                 return;
             }
-            mark = SocketMark.of(device, target.parameter());
-            name.setText(parameter.name());
-            shortName.setText(parameter.shortName());
-            range.setText(parameter.printRange());
+            double base = height / 2 + 4.5;
+            SocketMark mark = SocketMark.of(device, target.parameter());
             int number = device.socketOf(target.parameter());
-            socket.setText(number > 0 ? Integer.toString(number) : "–");
             int points = session.lane(target).envelope().size();
-            state.setText(mark.word() + (points > 0 ? " · " + points + " pt" : ""));
-            square.draw();
-            setGraphic(row);
-            setAccessibleText(spoken(session, target));
+            double x = 0;
+            marks.add(words(x, base, parameter.name(), WIDTHS[0], Ink.TEXT, true));
+            x += WIDTHS[0];
+            marks.add(words(x, base, parameter.shortName(), WIDTHS[1], Ink.QUIET, false));
+            x += WIDTHS[1];
+            marks.add(words(x, base, parameter.printRange(), WIDTHS[2], Ink.QUIET, false));
+            x += WIDTHS[2];
+            String socket = number > 0 ? Integer.toString(number) : "–";
+            marks.add(new Mark.Words(x, base, socket, Ink.TEXT, 12.5, true, false, -1));
+            x += WIDTHS[3];
+            mark.draw(marks, x, height / 2 - 5.5, 11);
+            String state = mark.word() + (points > 0 ? " · " + points + " pt" : "");
+            marks.add(new Mark.Words(x + 19, base, state, Ink.TEXT, 13, false, false, -1));
+        }
+
+        private static Mark words(double x, double base, String text, double width, Ink ink, boolean bold) {
+            // Letters are a little more than half as wide as they are high.
+            int most = (int) (width / 6.6);
+            String shown = text.length() > most ? text.substring(0, most - 1) + "…" : text;
+            return new Mark.Words(x, base, shown, ink, 13, false, bold, -1);
+        }
+
+        @Override
+        protected void updateItem(Target target, boolean empty) {
+            super.updateItem(target, empty);
+            if (empty
+                    || target == null
+                    || model.session().device(target.device()).find(target.parameter()) == null) {
+                setGraphic(null);
+                setAccessibleText(null);
+                return;
+            }
+            if (getGraphic() != drawing) {
+                setGraphic(drawing);
+            }
+            drawing.draw();
+            setAccessibleText(spoken(model.session(), target));
         }
     }
 }

@@ -119,6 +119,96 @@ class CommandsTest {
     }
 
     @Test
+    void fitSaysWhatItDoesAndWritesTheSessionThatFits() throws Exception {
+        Path demo = folder.resolve("demo.agogic");
+        assertThat(run("demo", "--save", demo)).isZero();
+        Path fitted = folder.resolve("fitted.agogic");
+        assertThat(run("fit", demo, "--json", "--out", fitted)).isZero();
+        assertThat(json().get("fits").asBoolean()).isTrue();
+        JsonNode bank = json().get("devices").get(0);
+        assertThat(bank.get("device").asText()).isEqualTo("Partial Bank");
+        assertThat(bank.get("needed").asInt()).isEqualTo(142);
+        assertThat(bank.get("usable").asInt()).isEqualTo(127);
+        int saved = 0;
+        for (JsonNode step : bank.get("steps")) {
+            saved += step.get("saves").asInt();
+            assertThat(step.get("cost").asText()).isNotBlank();
+        }
+        assertThat(bank.get("after").asInt()).isEqualTo(142 - saved);
+        assertThat(bank.get("sockets")).hasSize(bank.get("after").asInt() + 1);
+        // Made to fit, there is nothing left to do, and what is heard is the same.
+        assertThat(run("fit", fitted)).isZero();
+        assertThat(out.toString()).contains("Everything that is wanted has a socket already");
+        List<Double> was = lane(demo, "Partial Bank/Partial 9 · Drift");
+        assertThat(lane(fitted, "Partial Bank/Partial 9 · Drift"))
+                .hasSameSizeAs(was)
+                .usingElementComparator((a, b) -> Math.abs(a - b) < 1e-9 ? 0 : 1)
+                .isEqualTo(was);
+    }
+
+    private List<Double> lane(Path session, String target) throws Exception {
+        Path table = folder.resolve("lane.csv");
+        assertThat(run("lane", session, "--target", target, "--every", "0.5", "--out", table))
+                .isZero();
+        return Files.readAllLines(table).stream()
+                .skip(1)
+                .map(line -> Double.valueOf(line.split(",")[1]))
+                .toList();
+    }
+
+    @Test
+    void aDemandThatCannotFitSaysByHowManyAndExitsWithOne() throws Exception {
+        Path demand = Files.writeString(
+                folder.resolve("demand.json"),
+                """
+                {"device": "Rack", "sockets": 2, "parameters": [
+                  {"name": "A", "points": [[0, 0.1], [8, 0.9], [9, 0.3]]},
+                  {"name": "B", "points": [[0, 0.9], [3, 0.1], [9, 0.7]]},
+                  {"name": "C", "points": [[1, 0.2], [7, 0.8], [8, 0.1]]},
+                  {"name": "D", "points": [[2, 0.5], [4, 0.1], [11, 0.8]]}]}
+                """);
+        assertThat(run("fit", demand, "--without", "send outside", "--without", "share", "--without", "join", "--json"))
+                .isEqualTo(1);
+        assertThat(json().get("devices").get(0).get("missing").asInt()).isEqualTo(2);
+        assertThat(run("fit", demand)).isZero();
+        assertThat(out.toString()).contains("Rack: 4 wanted, 2 sockets").contains("fits: 2 of 2");
+        assertThat(run("fit", demand, "--without", "magic")).isEqualTo(2);
+        assertThat(err.toString()).contains("no kind of step");
+    }
+
+    @Test
+    void checkFindsWhatIsWrong() throws Exception {
+        Path demo = folder.resolve("demo.agogic");
+        assertThat(run("demo", "--save", demo)).isZero();
+        assertThat(run("check", demo, "--json")).isEqualTo(1);
+        JsonNode findings = json().get("findings");
+        assertThat(findings.findValuesAsText("kind")).contains("over_limit", "unused");
+        assertThat(findings.findValuesAsText("mend")).contains("Make it fit", "Take them back");
+        assertThat(run("check", demo)).isEqualTo(1);
+        assertThat(out.toString())
+                .contains("Partial Bank offers 127 sockets; 142 are wanted, 15 too many. → Make it fit");
+        assertThat(run("check", folder.resolve("none.agogic"))).isEqualTo(2);
+    }
+
+    @Test
+    void describeTellsOfAChartAndOfWhatIsWrongWithIt() throws Exception {
+        Path chart = Files.writeString(
+                folder.resolve("small-box.csv"),
+                "name,kind,number,from,to,default,unit,taper,steps\r\nTone,cc,74,0,100,50,%,,\r\n,cc,75,,,,,,\r\n");
+        assertThat(run("describe", chart, "--json")).isZero();
+        JsonNode device = json().get("devices").get(0);
+        assertThat(device.get("name").asText()).isEqualTo("Small box");
+        assertThat(device.get("parameters").findValuesAsText("address"))
+                .containsExactly("CC 74 · ch 1", "CC 75 · ch 1");
+        assertThat(run("describe", chart)).isZero();
+        assertThat(out.toString()).contains("Tone, 0 % – 100 %, CC 74 · ch 1").contains("#75");
+        Files.writeString(chart, "name,kind,number,from,to,default,unit,taper,steps\r\nTone,cc,200,,,,,,\r\n");
+        assertThat(run("describe", chart)).isEqualTo(2);
+        assertThat(err.toString().strip().lines()).hasSize(1);
+        assertThat(err.toString()).contains("small-box.csv, line 2");
+    }
+
+    @Test
     void whatCannotBeDoneIsOneLineAndExitCodeTwo() throws Exception {
         Path none = folder.resolve("none.csv");
         assertThat(run("refine", none, "--tolerance", "0.01", "--out", folder.resolve("e.csv")))
