@@ -83,6 +83,7 @@ public final class Launch {
         }
         orders.add(new Studio.Order(Picture.ROUTES, true, folder.resolve("routes-light.png")));
         orders.add(new Studio.Order(Picture.REFINE, true, folder.resolve("refine-light.png")));
+        orders.add(new Studio.Order(Picture.CATALOG, true, folder.resolve("catalog-light.png")));
         take(SlowComet.session(), orders);
         return orders.stream().map(o -> o.file().getFileName().toString()).toList();
     }

@@ -160,7 +160,8 @@ final class ParameterList extends BorderPane {
             setContentDisplay(ContentDisplay.GRAPHIC_ONLY);
             setAccessibleRole(AccessibleRole.LIST_ITEM);
             setPrefWidth(0);
-            drawing.setManaged(false);
+            drawing.prefWidthProperty().bind(widthProperty().subtract(2 * PADDING));
+            drawing.setPrefHeight(ROW - 4);
             hoverProperty().addListener((o, was, is) -> {
                 if (is && !isEmpty()) {
                     under = getItem();
@@ -173,12 +174,6 @@ final class ParameterList extends BorderPane {
                     model.expose(List.of(getItem()), model.name(getItem()));
                 }
             });
-        }
-
-        @Override
-        protected void layoutChildren() {
-            super.layoutChildren();
-            drawing.resizeRelocate(PADDING, 1, Math.max(0, getWidth() - PADDING), Math.max(0, getHeight() - 2));
         }
 
         private void row(List<Mark> marks, Target target, double height) {

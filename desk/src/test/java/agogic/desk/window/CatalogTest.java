@@ -211,8 +211,8 @@ class CatalogTest extends ApplicationTest {
         int socket = session.device("partial-bank").socketOf("p12-level");
         int points = session.lane(level).envelope().size();
         assertThat(ParameterList.spoken(session, level))
-                .isEqualTo("Partial 12 · Level, Partial Bank, −60 dB – 0 dB, exposed on socket " + socket + ", "
-                        + points + " points");
+                .isEqualTo("Partial 12 · Level, short P12 lvl, Partial Bank, −60 dB – 0 dB, exposed on socket " + socket
+                        + ", " + points + " points");
         Node row = from(lookup("#parameters").<Node>query()).lookup(".list-cell").queryAllAs(Node.class).stream()
                 .filter(n -> n.getAccessibleText() != null)
                 .findFirst()

@@ -52,6 +52,11 @@ final class Constellation {
         Device device = bank;
         List<String> wanted = new ArrayList<>();
         for (String id : moved()) {
+            // As a host shows them: P12 lvl, P7 dcy.
+            String aspect = id.substring(4);
+            String shortName = "P" + Integer.parseInt(id.substring(1, 3)) + " " + aspect.charAt(0)
+                    + aspect.substring(1).replaceAll("[aeiou]", "");
+            device = device.with(device.find(id).called(shortName));
             if (device.socketOf(id) > 0) {
                 continue;
             }
