@@ -344,8 +344,9 @@ final class CatalogView extends BorderPane {
         int touched = desk.touched().size();
         count.setText(found + " of " + model.size()
                 + (blank && touched > 0 ? " · last touched first" : blank ? "" : " · all words, in any order"));
-        exposeAll.setText("Expose all " + found);
-        exposeAll.setDisable(found == 0 || blank);
+        boolean device = blank && here.isSelected();
+        exposeAll.setText(device ? "Expose all of " + model.device().name() : "Expose all " + found);
+        exposeAll.setDisable(found == 0 || blank && !device);
     }
 
     // Keys

@@ -8,6 +8,7 @@ import agogic.core.parameter.Parameter;
 import agogic.core.route.Span;
 import agogic.core.route.Target;
 import java.util.List;
+import java.util.Optional;
 import javafx.scene.control.Button;
 import javafx.scene.control.ComboBox;
 import javafx.scene.control.Label;
@@ -29,6 +30,7 @@ final class ParameterPanel extends VBox {
     private final Button propose = new Button();
     private final TextField socket = new TextField();
     private final TextField join = new TextField();
+    private final TextField along = new TextField();
     private final ComboBox<Integer> limit = new ComboBox<>();
     private final Button expose = new Button("Expose");
     private final Button back = new Button("Take back");
@@ -49,6 +51,12 @@ final class ParameterPanel extends VBox {
         field(socket, "socket-number", "Number of its socket", this::typedSocket);
         field(join, "join-socket", "Number of a socket in use that is to move it too", this::typedJoin);
         join.setPromptText("socket number");
+        field(
+                along,
+                "join-along",
+                "Along which part of its travel the socket moves it, such as -20 dB .. 0 dB",
+                this::typedJoin);
+        along.setPromptText("whole travel");
         act(propose, "propose-name", "", "Take the proposed short name", () -> named(proposal()));
         act(expose, "expose", "Expose", "Give it a socket (E)", () -> model.expose(chosen(), words()));
         act(
@@ -88,7 +96,8 @@ final class ParameterPanel extends VBox {
                         RecipePanel.line("", propose),
                         RecipePanel.line("Host shows names of", limit),
                         RecipePanel.line("Socket", socket),
-                        RecipePanel.line("Join to socket in use", join));
+                        RecipePanel.line("Join to socket in use", join),
+                        RecipePanel.line("Joined along", along));
         model.chosenProperty().addListener((o, a, b) -> show());
         model.deviceProperty().addListener((o, a, b) -> show());
         show();
@@ -171,11 +180,32 @@ final class ParameterPanel extends VBox {
             if (to == null) {
                 model.desk().refuse("“" + join.getText() + "” is no socket number.");
             } else {
-                model.join(target, to, Span.FULL);
+                span(target).ifPresent(span -> model.join(target, to, span));
             }
         });
         join.clear();
         show();
+    }
+
+    /** The part of its travel that was typed, in its unit; the whole if none was. */
+    private Optional<Span> span(Target target) {
+        String text = along.getText().strip();
+        if (text.isEmpty()) {
+            return Optional.of(Span.FULL);
+        }
+        String[] ends = text.split("\\s*\\.\\.\\s*", -1);
+        Parameter parameter = model.session().parameter(target);
+        try {
+            if (ends.length == 2) {
+                return Optional.of(Span.straight(parameter.parse(ends[0]), parameter.parse(ends[1])));
+            }
+            model.desk()
+                    .refuse("“" + text + "” is no part of a travel. Expected two values with .. between them, such as "
+                            + parameter.print(0) + " .. " + parameter.print(1) + ".");
+        } catch (IllegalArgumentException e) {
+            model.desk().refuse(e.getMessage());
+        }
+        return Optional.empty();
     }
 
     private static Integer number(String text) {
@@ -192,6 +222,7 @@ final class ParameterPanel extends VBox {
         name.setDisable(!one);
         socket.setDisable(!one);
         join.setDisable(!one);
+        along.setDisable(!one);
         propose.setDisable(!one);
         lane.setDisable(!one);
         expose.setDisable(!any);

@@ -1,7 +1,9 @@
 package agogic.formats.midi;
 
 import agogic.core.device.Outside;
+import agogic.core.envelope.Envelope;
 import agogic.core.envelope.EnvelopeCursor;
+import agogic.core.envelope.Shape;
 import agogic.core.lane.Lane;
 import agogic.core.midi.Wire;
 import agogic.core.parameter.Parameter;
@@ -252,6 +254,7 @@ public final class MidiExport {
         private double lostInUnit;
         private double lostAt;
         private Parameter lostOf;
+        private double quietUntil = Double.NEGATIVE_INFINITY;
 
         Sender(Numbers.Line line) {
             this.line = line;
@@ -279,13 +282,31 @@ public final class MidiExport {
 
         /** Takes the value of whoever has the socket at this time; without a lane it stays as it was. */
         void look(double beat, double seconds) {
+            if (lanes.length == 1 && (lanes[0].lock() == Lock.BEATS ? beat : seconds) < quietUntil) {
+                return;
+            }
             int seat = line.socket().seatAt(beat);
             if (cursors[seat] != null) {
                 parameter = parameters[seat];
                 double time = lanes[seat].lock() == Lock.BEATS ? beat : seconds;
+                quietUntil = quietUntil(lanes[seat].envelope(), time);
                 value = lead.positionOf(parameter.settled(cursors[seat].valueAt(time)));
                 wanted = number.code(value);
             }
+        }
+
+        /** Up to when the value at {@code time} stays as it is. */
+        private static double quietUntil(Envelope envelope, double time) {
+            int i = envelope.lastAtOrBefore(time);
+            if (i < 0) {
+                return envelope.time(0);
+            }
+            if (i + 1 >= envelope.size()) {
+                return Double.POSITIVE_INFINITY;
+            }
+            Shape.Kind kind = envelope.shape(i).kind();
+            boolean level = kind == Shape.Kind.HOLD || !kind.wave() && envelope.value(i) == envelope.value(i + 1);
+            return level ? envelope.time(i + 1) : time;
         }
 
         boolean wants() {

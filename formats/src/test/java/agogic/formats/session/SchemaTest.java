@@ -2,7 +2,15 @@ package agogic.formats.session;
 
 import static org.assertj.core.api.Assertions.assertThat;
 
+import agogic.core.envelope.Envelope;
+import agogic.core.envelope.Point;
+import agogic.core.expose.Exposing;
+import agogic.core.expose.TakingBack;
 import agogic.core.fit.Fit;
+import agogic.core.lane.Lane;
+import agogic.core.route.Route;
+import agogic.core.route.Span;
+import agogic.core.route.Target;
 import agogic.core.session.Session;
 import agogic.standins.comet.SlowComet;
 import com.fasterxml.jackson.databind.JsonNode;
@@ -11,6 +19,9 @@ import com.networknt.schema.JsonSchema;
 import com.networknt.schema.JsonSchemaFactory;
 import com.networknt.schema.SpecVersion;
 import com.networknt.schema.ValidationMessage;
+import java.io.ByteArrayOutputStream;
+import java.io.IOException;
+import java.util.List;
 import java.util.Set;
 import org.junit.jupiter.api.Test;
 
@@ -29,6 +40,25 @@ class SchemaTest {
         assertThat(faults(SessionWriter.write(COMET))).isEmpty();
         Session fitted = Fit.plan(COMET, "partial-bank", Set.of("take back")).apply(COMET);
         assertThat(faults(SessionWriter.write(fitted))).isEmpty();
+    }
+
+    /** Exposed, routed, drawn and taken back: the saved file is that of a session in which it never was. */
+    @Test
+    void takingBackLeavesNothingBehindInTheFile() throws IOException {
+        Target drive = new Target("filter", "drive");
+        Session bare = TakingBack.of(COMET, List.of(drive)).apply(COMET);
+        Session full = Exposing.expose(bare, List.of(drive)).session();
+        full = full.with(Route.of("new", COMET.routes().get(0).hand().orElseThrow(), Span.FULL, drive))
+                .with(Lane.drawn(drive, Envelope.of(new Point(0, 0.2), new Point(9, 0.8))));
+        Session back = TakingBack.of(full, List.of(drive)).apply(full);
+        ByteArrayOutputStream never = new ByteArrayOutputStream();
+        ByteArrayOutputStream afterwards = new ByteArrayOutputStream();
+        SessionFile.write(never, bare);
+        SessionFile.write(afterwards, back);
+        assertThat(afterwards.toByteArray()).isEqualTo(never.toByteArray());
+        ByteArrayOutputStream between = new ByteArrayOutputStream();
+        SessionFile.write(between, full);
+        assertThat(between.toByteArray()).isNotEqualTo(never.toByteArray());
     }
 
     @Test
