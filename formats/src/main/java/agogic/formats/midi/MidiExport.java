@@ -97,7 +97,15 @@ public final class MidiExport {
             for (Sender sender : senders) {
                 sender.look(beat, seconds);
             }
-            while (wire.isEmpty() || wireFree <= seconds) {
+            if (wire.isEmpty()) {
+                // Without a limit nobody waits for anybody.
+                for (Sender sender : senders) {
+                    if (sender.wants()) {
+                        sender.send(tick, 0);
+                    }
+                }
+            }
+            while (wire.isPresent() && wireFree <= seconds) {
                 Sender farthest = null;
                 for (Sender sender : senders) {
                     if (sender.wants() && (farthest == null || sender.behind() > farthest.behind())) {
@@ -109,10 +117,8 @@ public final class MidiExport {
                 }
                 int size = farthest.send(tick, running);
                 running = 0xB0 | farthest.number.channel() - 1;
-                if (wire.isPresent()) {
-                    wireFree = Math.max(wireFree, seconds) + wire.get().seconds(size);
-                    spend(busy, seconds, wire.get().seconds(size));
-                }
+                wireFree = Math.max(wireFree, seconds) + wire.get().seconds(size);
+                spend(busy, seconds, wire.get().seconds(size));
             }
             for (Sender sender : senders) {
                 sender.judge(beat);
@@ -254,6 +260,7 @@ public final class MidiExport {
         private double lostInUnit;
         private double lostAt;
         private Parameter lostOf;
+        private double sameWayUntil = Double.NEGATIVE_INFINITY;
         private double quietUntil = Double.NEGATIVE_INFINITY;
 
         Sender(Numbers.Line line) {
@@ -289,24 +296,24 @@ public final class MidiExport {
             if (cursors[seat] != null) {
                 parameter = parameters[seat];
                 double time = lanes[seat].lock() == Lock.BEATS ? beat : seconds;
-                quietUntil = quietUntil(lanes[seat].envelope(), time);
+                settle(lanes[seat].envelope(), time);
                 value = lead.positionOf(parameter.settled(cursors[seat].valueAt(time)));
                 wanted = number.code(value);
             }
         }
 
-        /** Up to when the value at {@code time} stays as it is. */
-        private static double quietUntil(Envelope envelope, double time) {
+        /** Finds out up to when the value at {@code time} stays as it is, once a segment. */
+        private void settle(Envelope envelope, double time) {
+            if (time < sameWayUntil) {
+                return;
+            }
             int i = envelope.lastAtOrBefore(time);
-            if (i < 0) {
-                return envelope.time(0);
-            }
-            if (i + 1 >= envelope.size()) {
-                return Double.POSITIVE_INFINITY;
-            }
-            Shape.Kind kind = envelope.shape(i).kind();
-            boolean level = kind == Shape.Kind.HOLD || !kind.wave() && envelope.value(i) == envelope.value(i + 1);
-            return level ? envelope.time(i + 1) : time;
+            boolean outside = i < 0 || i + 1 >= envelope.size();
+            sameWayUntil = i < 0 ? envelope.time(0) : outside ? Double.POSITIVE_INFINITY : envelope.time(i + 1);
+            boolean level = outside
+                    || envelope.shape(i).kind() == Shape.Kind.HOLD
+                    || !envelope.shape(i).kind().wave() && envelope.value(i) == envelope.value(i + 1);
+            quietUntil = level ? sameWayUntil : time;
         }
 
         boolean wants() {
