@@ -142,7 +142,7 @@ public final class Sharing {
                 shared - seated(device, ids),
                 ids.size() + " never move at the same time",
                 "share " + shared + (shared == 1 ? " socket" : " sockets") + ", handed over " + bars(bars),
-                "no value changes; each can be moved by hand only while it has its socket",
+                "nothing, but each can be moved by hand only while it has its socket",
                 0,
                 ids,
                 s -> apply(s, device.id(), groups)));

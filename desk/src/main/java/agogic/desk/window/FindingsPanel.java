@@ -9,12 +9,11 @@ import javafx.application.Platform;
 import javafx.geometry.Pos;
 import javafx.scene.AccessibleRole;
 import javafx.scene.control.Button;
-import javafx.scene.control.ContentDisplay;
 import javafx.scene.control.Label;
-import javafx.scene.control.ListCell;
 import javafx.scene.control.ListView;
 import javafx.scene.layout.HBox;
 import javafx.scene.layout.Priority;
+import javafx.scene.layout.Region;
 import javafx.scene.layout.VBox;
 
 /** What is wrong with the session, each finding with the act that mends it. Looked for beside the window. */
@@ -74,13 +73,14 @@ final class FindingsPanel extends VBox {
         }
     }
 
-    private final class FindingCell extends ListCell<Finding> {
+    private final class FindingCell extends WordyCell<Finding> {
         private final Label kind = new Label();
         private final Label sentence = new Label();
         private final Button act = new Button();
         private final HBox box;
 
         FindingCell() {
+            super(AccessibleRole.LIST_ITEM);
             kind.getStyleClass().addAll("quiet", "small");
             sentence.setWrapText(true);
             act.getStyleClass().addAll("pill", "act");
@@ -95,32 +95,19 @@ final class FindingsPanel extends VBox {
             HBox.setHgrow(words, Priority.ALWAYS);
             box = new HBox(8, words, act);
             box.setAlignment(Pos.CENTER_LEFT);
-            setContentDisplay(ContentDisplay.GRAPHIC_ONLY);
-            setAccessibleRole(AccessibleRole.LIST_ITEM);
-            setPrefWidth(0);
-        }
-
-        /** As high as its words need, broken at the width of the list. */
-        @Override
-        protected double computePrefHeight(double width) {
-            return getGraphic() == null
-                    ? super.computePrefHeight(width)
-                    : box.prefHeight(getListView().getWidth() - 36) + 20;
         }
 
         @Override
-        protected void updateItem(Finding finding, boolean empty) {
-            super.updateItem(finding, empty);
-            if (empty || finding == null) {
-                setGraphic(null);
-                setAccessibleText(null);
-                return;
-            }
+        Region show(Finding finding) {
             kind.setText(finding.kind().spoken());
             sentence.setText(finding.sentence());
             act.setText(finding.mend());
-            setGraphic(box);
-            setAccessibleText(finding.kind().spoken() + ": " + finding.sentence() + " Enter: " + finding.mend());
+            return box;
+        }
+
+        @Override
+        String spoken(Finding finding) {
+            return finding.kind().spoken() + ": " + finding.sentence() + " Enter: " + finding.mend();
         }
     }
 }

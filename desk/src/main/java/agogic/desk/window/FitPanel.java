@@ -16,14 +16,13 @@ import javafx.geometry.Pos;
 import javafx.scene.AccessibleRole;
 import javafx.scene.control.Button;
 import javafx.scene.control.CheckBox;
-import javafx.scene.control.ContentDisplay;
 import javafx.scene.control.Label;
-import javafx.scene.control.ListCell;
 import javafx.scene.control.ListView;
 import javafx.scene.control.ToggleButton;
 import javafx.scene.control.Tooltip;
 import javafx.scene.layout.HBox;
 import javafx.scene.layout.Priority;
+import javafx.scene.layout.Region;
 import javafx.scene.layout.VBox;
 
 /** The plan that makes the wanted parameters of a device go through its sockets; made beside the window. */
@@ -167,7 +166,7 @@ final class FitPanel extends VBox {
                         List.of(new Notice.Act("Undo", model.desk()::undo))));
     }
 
-    private final class StepCell extends ListCell<FitStep> {
+    private final class StepCell extends WordyCell<FitStep> {
         private final CheckBox on = new CheckBox();
         private final Label title = new Label();
         private final Label detail = new Label();
@@ -176,6 +175,7 @@ final class FitPanel extends VBox {
         private final HBox box = new HBox(8);
 
         StepCell() {
+            super(AccessibleRole.CHECK_BOX);
             title.getStyleClass().add("strong");
             for (Label quiet : List.of(detail, cost)) {
                 quiet.getStyleClass().addAll("quiet", "small");
@@ -189,17 +189,6 @@ final class FitPanel extends VBox {
             on.setOnAction(e -> toggle());
             box.getChildren().addAll(on, words, saves);
             box.setAlignment(Pos.CENTER_LEFT);
-            setContentDisplay(ContentDisplay.GRAPHIC_ONLY);
-            setAccessibleRole(AccessibleRole.CHECK_BOX);
-            setPrefWidth(0);
-        }
-
-        /** As high as its words need, broken at the width of the list. */
-        @Override
-        protected double computePrefHeight(double width) {
-            return getGraphic() == null
-                    ? super.computePrefHeight(width)
-                    : box.prefHeight(getListView().getWidth() - 36) + 20;
         }
 
         private void toggle() {
@@ -207,18 +196,16 @@ final class FitPanel extends VBox {
             if (step != null && !off.remove(step.key())) {
                 off.add(step.key());
             }
-            show();
+            FitPanel.this.show();
+        }
+
+        private boolean taken(FitStep step) {
+            return plan != null && plan.steps().contains(step);
         }
 
         @Override
-        protected void updateItem(FitStep step, boolean empty) {
-            super.updateItem(step, empty);
-            if (empty || step == null || plan == null) {
-                setGraphic(null);
-                setAccessibleText(null);
-                return;
-            }
-            boolean taken = plan.steps().contains(step);
+        Region show(FitStep step) {
+            boolean taken = taken(step);
             boolean switchedOff = off.contains(step.key());
             on.setSelected(taken);
             on.setDisable(!taken && !switchedOff);
@@ -227,9 +214,13 @@ final class FitPanel extends VBox {
             cost.setText("costs " + step.cost());
             saves.setText("−" + step.saves());
             saves.setOpacity(taken ? 1 : 0.55);
-            setGraphic(box);
-            setAccessibleText(step.title() + ", " + step.detail() + ", saves " + step.saves() + ", costs " + step.cost()
-                    + (taken ? ", on" : switchedOff ? ", off" : ", not needed"));
+            return box;
+        }
+
+        @Override
+        String spoken(FitStep step) {
+            String state = taken(step) ? ", on" : off.contains(step.key()) ? ", off" : ", not needed";
+            return step.title() + ", " + step.detail() + ", saves " + step.saves() + ", costs " + step.cost() + state;
         }
     }
 

@@ -12,25 +12,15 @@ import agogic.core.session.Session;
 import agogic.standins.comet.SlowComet;
 import java.util.ArrayList;
 import java.util.List;
-import java.util.concurrent.TimeUnit;
-import java.util.function.BooleanSupplier;
 import javafx.scene.Node;
 import javafx.scene.control.Label;
 import javafx.scene.control.TextField;
 import javafx.scene.input.KeyCode;
 import javafx.scene.input.MouseButton;
-import javafx.stage.Stage;
-import org.junit.jupiter.api.AfterEach;
 import org.junit.jupiter.api.Test;
-import org.testfx.framework.junit5.ApplicationTest;
-import org.testfx.util.WaitForAsyncUtils;
 
 /** The Catalog in the real window, by keyboard and by mouse, as its user works. */
-class CatalogTest extends ApplicationTest {
-    private static final int FASTER = 4;
-
-    private DeskWindow window;
-
+class CatalogTest extends WindowTest {
     /** Slow Comet with a hardware device of 600 parameters more: above a thousand. */
     private static Session large() {
         List<Parameter> parameters = new ArrayList<>();
@@ -55,34 +45,13 @@ class CatalogTest extends ApplicationTest {
     }
 
     @Override
-    public void start(Stage stage) {
-        long begin = System.nanoTime();
-        window = new DeskWindow(stage, () -> begin + (System.nanoTime() - begin) * FASTER, false);
-        window.show(large(), null, false);
-        stage.show();
-        stage.toFront();
+    Session session() {
+        return large();
     }
 
-    @AfterEach
-    void close() {
-        interact(() -> window.close());
-    }
-
-    private Desk desk() {
-        return window.desk();
-    }
-
-    private static void until(BooleanSupplier holds) {
-        try {
-            WaitForAsyncUtils.waitFor(20, TimeUnit.SECONDS, () -> holds.getAsBoolean());
-        } catch (java.util.concurrent.TimeoutException e) {
-            throw new AssertionError("It did not come to pass in twenty seconds.", e);
-        }
-        WaitForAsyncUtils.waitForFxEvents();
-    }
-
-    private String text(String id) {
-        return lookup(id).queryAs(Label.class).getText();
+    @Override
+    int faster() {
+        return 4;
     }
 
     private Exposure exposure(Target target) {
@@ -150,7 +119,7 @@ class CatalogTest extends ApplicationTest {
         Target cutoff = new Target("drone", "blend");
         interact(() -> {
             desk().viewProperty().set(Desk.View.CATALOG);
-            window.catalog().model().deviceProperty().set("drone");
+            window().catalog().model().deviceProperty().set("drone");
         });
         push(KeyCode.F);
         Parameter hidden = desk().session().device("drone").parameters().stream()
@@ -237,7 +206,7 @@ class CatalogTest extends ApplicationTest {
     void aSocketGetsAnotherNumberByTheKeyboardAfterSayingWhatChanges() {
         interact(() -> {
             desk().viewProperty().set(Desk.View.CATALOG);
-            window.catalog().model().choose(new Target("filter", "cutoff"));
+            window().catalog().model().choose(new Target("filter", "cutoff"));
             desk().edit(
                             "Points",
                             s -> s.with(agogic.core.lane.Lane.drawn(
@@ -264,7 +233,7 @@ class CatalogTest extends ApplicationTest {
     void takingBackTellsAllThatGoesAndLeavesNothing() {
         interact(() -> {
             desk().viewProperty().set(Desk.View.CATALOG);
-            window.catalog().model().choose(new Target("filter", "cutoff"));
+            window().catalog().model().choose(new Target("filter", "cutoff"));
         });
         Session before = desk().session();
         push(KeyCode.DELETE);

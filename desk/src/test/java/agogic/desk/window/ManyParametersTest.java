@@ -15,35 +15,21 @@ import javafx.scene.Node;
 import javafx.scene.control.IndexedCell;
 import javafx.scene.control.ListView;
 import javafx.scene.input.KeyCode;
-import javafx.stage.Stage;
-import org.junit.jupiter.api.AfterEach;
 import org.junit.jupiter.api.Test;
-import org.testfx.framework.junit5.ApplicationTest;
 import org.testfx.util.WaitForAsyncUtils;
 
 /** The Catalog with 100,000 parameters: only the rows that are seen exist, from the first to the last. */
-class ManyParametersTest extends ApplicationTest {
+class ManyParametersTest extends WindowTest {
     private static final int MANY = 100_000;
 
-    private DeskWindow window;
-
     @Override
-    public void start(Stage stage) {
+    Session session() {
         List<Parameter> parameters = new ArrayList<>();
         for (int i = 0; i < MANY; i++) {
             parameters.add(
                     Parameter.continuous("g" + i, "Grain " + i, "Grain " + i, Unit.PERCENT, Taper.LINEAR, 0, 100, 50));
         }
-        Session session = SlowComet.score().withDevice(Device.of("grains", "Grains", "", parameters, 256, List.of()));
-        window = new DeskWindow(stage, System::nanoTime, false);
-        window.show(session, null, false);
-        stage.show();
-        stage.toFront();
-    }
-
-    @AfterEach
-    void close() {
-        interact(() -> window.close());
+        return SlowComet.score().withDevice(Device.of("grains", "Grains", "", parameters, 256, List.of()));
     }
 
     @Test
@@ -79,6 +65,7 @@ class ManyParametersTest extends ApplicationTest {
         push(KeyCode.ENTER);
         push(KeyCode.E);
         WaitForAsyncUtils.waitForFxEvents();
-        assertThat(window.desk().session().device("grains").socketOf("g99999")).isEqualTo(1);
+        assertThat(window().desk().session().device("grains").socketOf("g99999"))
+                .isEqualTo(1);
     }
 }

@@ -15,47 +15,29 @@ import agogic.standins.comet.SlowComet;
 import java.nio.file.Path;
 import java.util.List;
 import java.util.Optional;
-import java.util.concurrent.TimeUnit;
-import java.util.function.BooleanSupplier;
 import javafx.application.Platform;
-import javafx.scene.control.Label;
 import javafx.scene.input.KeyCode;
 import javafx.scene.input.MouseButton;
-import javafx.stage.Stage;
 import javax.sound.midi.MidiSystem;
 import javax.sound.midi.Sequence;
-import org.junit.jupiter.api.AfterEach;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
-import org.testfx.framework.junit5.ApplicationTest;
-import org.testfx.util.WaitForAsyncUtils;
 
 /** A person's whole task in the real window: from the first move of a fader to a MIDI file. */
-class OneRideTest extends ApplicationTest {
+class OneRideTest extends WindowTest {
     private static final Target CUTOFF = new Target("filter", "cutoff");
-    private static final int FASTER = 3;
-
-    private DeskWindow window;
 
     @TempDir
     private Path folder;
 
     @Override
-    public void start(Stage stage) {
-        long begin = System.nanoTime();
-        window = new DeskWindow(stage, () -> begin + (System.nanoTime() - begin) * FASTER, false);
-        window.show(SlowComet.score(), null, false);
-        stage.show();
-        stage.toFront();
+    Session session() {
+        return SlowComet.score();
     }
 
-    @AfterEach
-    void close() {
-        interact(() -> window.close());
-    }
-
-    private Desk desk() {
-        return window.desk();
+    @Override
+    int faster() {
+        return 3;
     }
 
     private Lane cutoff() {
@@ -64,19 +46,6 @@ class OneRideTest extends ApplicationTest {
 
     private double value() {
         return desk().state().value(desk().engine().index().of(CUTOFF));
-    }
-
-    private static void until(BooleanSupplier holds) {
-        try {
-            WaitForAsyncUtils.waitFor(30, TimeUnit.SECONDS, () -> holds.getAsBoolean());
-        } catch (java.util.concurrent.TimeoutException e) {
-            throw new AssertionError("It did not come to pass in half a minute.", e);
-        }
-        WaitForAsyncUtils.waitForFxEvents();
-    }
-
-    private String text(String id) {
-        return lookup(id).queryAs(Label.class).getText();
     }
 
     @Test
@@ -188,7 +157,7 @@ class OneRideTest extends ApplicationTest {
 
     /** The answers to the questions for files. */
     private void answer(Path session, Path midi) {
-        interact(() -> window.files().askBy(new PathChooser() {
+        interact(() -> window().files().askBy(new PathChooser() {
             @Override
             public Optional<Path> toRead(String title, String kind, String ending) {
                 return Optional.of(session);
