@@ -1,0 +1,155 @@
+package agogic.core.lane;
+
+import static agogic.core.Pieces.target;
+import static org.assertj.core.api.Assertions.assertThat;
+import static org.assertj.core.api.Assertions.within;
+
+import agogic.core.Pieces;
+import agogic.core.envelope.Envelope;
+import agogic.core.envelope.Point;
+import agogic.core.envelope.Shape;
+import agogic.core.refine.Recipe;
+import agogic.core.ride.Ride;
+import agogic.core.route.Hand;
+import agogic.core.route.Span;
+import agogic.core.route.WriteMode;
+import agogic.core.session.Session;
+import java.util.HashMap;
+import java.util.Map;
+import java.util.Random;
+import net.jqwik.api.ForAll;
+import net.jqwik.api.Property;
+import net.jqwik.api.constraints.IntRange;
+import org.junit.jupiter.api.Test;
+
+/** Writing and writing anew: outside the written stretch nothing changes, whatever is changed inside. */
+class LaneWriterTest {
+    private static final Session SESSION = Pieces.of(Pieces.device(Pieces.percents(1), 1, "p1"));
+    private static final Recipe RECIPE = Recipe.usual(SESSION.parameter(target("p1")));
+
+    private final Map<String, Ride> rides = new HashMap<>();
+
+    private static LaneWriter writer() {
+        return new LaneWriter(
+                SESSION.parameter(target("p1")),
+                SESSION.timeline(),
+                Lane.empty(target("p1")).lock());
+    }
+
+    private Ride ride(String id, long seed, double from, double to) {
+        Random random = new Random(seed);
+        int n = 40;
+        double[] seconds = new double[n];
+        double[] places = new double[n];
+        double place = random.nextDouble();
+        for (int i = 0; i < n; i++) {
+            seconds[i] = from + (to - from) * i / n;
+            place = Math.max(0, Math.min(1, place + 0.08 * (random.nextDouble() - 0.5)));
+            places[i] = Math.rint(place * 127) / 127;
+        }
+        Ride ride = new Ride(id, new Hand("s", "fader-1"), 1.0 / 127, from, to, seconds, places, places);
+        rides.put(id, ride);
+        return ride;
+    }
+
+    private Lane write(Lane lane, String id, long seed, WriteMode mode, double from, double to) {
+        Ride ride = ride(id, seed, from, to);
+        return writer().write(
+                        lane,
+                        ride,
+                        new Stretch(id, Span.FULL, mode, from, to, from, to + 2, RECIPE, 0, 0, Envelope.EMPTY));
+    }
+
+    private static Lane drawn() {
+        return Lane.drawn(
+                target("p1"),
+                Envelope.of(
+                        new Point(0, 0.2),
+                        new Point(6, 0.8, Shape.S),
+                        new Point(13, 0.1, Shape.bent(0.4)),
+                        new Point(30, 0.6)));
+    }
+
+    private static void sameOutside(Envelope was, Envelope is, double from, double to) {
+        for (double t = 0; t <= 40; t += 0.05) {
+            if (t < from - 1e-9 || t > to + 1e-9) {
+                assertThat(is.valueAt(t)).as("at %s", t).isCloseTo(was.valueAt(t), within(1e-12));
+            }
+        }
+    }
+
+    @Property(tries = 80)
+    void nothingOutsideTheStretchChangesNotEvenWhenItsRecipeDoes(
+            @ForAll long seed,
+            @ForAll @IntRange(min = 0, max = 20) int begin,
+            @ForAll @IntRange(min = 1, max = 10) int length) {
+        Lane lane = drawn();
+        WriteMode mode = seed % 2 == 0 ? WriteMode.TOUCH : WriteMode.LATCH;
+        Lane written = write(lane, "ride-1", seed, mode, begin + 0.3, begin + length + 0.1);
+        Stretch stretch = written.stretches().get(0);
+        sameOutside(lane.envelope(), written.envelope(), stretch.from(), stretch.to());
+        Recipe other = RECIPE.within(0.2 + (seed & 7))
+                .steadied(0.06)
+                .bending(seed % 3 == 0)
+                .easing(0.5);
+        Lane anew = writer().rewrite(written, 0, other, rides::get);
+        Stretch again = anew.stretches().get(0);
+        sameOutside(
+                lane.envelope(),
+                anew.envelope(),
+                Math.min(stretch.from(), again.from()),
+                Math.max(stretch.to(), again.to()));
+        // Back to the first recipe, it is the first envelope.
+        Lane back = writer().rewrite(anew, 0, RECIPE, rides::get);
+        for (double t = 0; t <= 40; t += 0.05) {
+            assertThat(back.envelope().valueAt(t)).isCloseTo(written.envelope().valueAt(t), within(1e-9));
+        }
+    }
+
+    /** A recipe lower down changes what lies under later rides; what they wrote stays on top. */
+    @Property(tries = 60)
+    void laterRidesStayOnTop(@ForAll long seed) {
+        Lane lane = write(drawn(), "ride-1", seed, WriteMode.LATCH, 4.2, 12);
+        lane = write(lane, "ride-2", seed + 1, WriteMode.LATCH, 8.1, 16);
+        Lane anew = writer().rewrite(lane, 0, RECIPE.within(8), rides::get);
+        Stretch top = lane.stretches().get(1);
+        for (double t = top.from(); t < top.to(); t += 0.05) {
+            assertThat(anew.envelope().valueAt(t)).isCloseTo(lane.envelope().valueAt(t), within(1e-9));
+        }
+        assertThat(anew.stretches()).hasSize(2);
+        assertThat(anew.stretches().get(0).recipe().tolerance()).isEqualTo(8);
+    }
+
+    @Property(tries = 40)
+    void raisedItIsHeardAndRaisingBackIsAsBefore(@ForAll long seed) {
+        Lane lane = write(drawn(), "ride-1", seed, WriteMode.LATCH, 4.0, 12);
+        Lane below = lane;
+        lane = write(lane, "ride-2", seed + 1, WriteMode.LATCH, 4.0, 12);
+        Lane raised = writer().raise(lane, 0, rides::get);
+        for (double t = 4; t < 12; t += 0.05) {
+            assertThat(raised.envelope().valueAt(t)).isCloseTo(below.envelope().valueAt(t), within(1e-9));
+        }
+        Lane back = writer().raise(raised, 0, rides::get);
+        for (double t = 0; t < 40; t += 0.05) {
+            assertThat(back.envelope().valueAt(t)).isCloseTo(lane.envelope().valueAt(t), within(1e-9));
+        }
+    }
+
+    @Test
+    void pointsSetByHandStayWhenTheRecipeChanges() {
+        Lane lane = write(drawn(), "ride-1", 5, WriteMode.LATCH, 4.0, 12);
+        Envelope pinned = lane.envelope().with(new Point(9, 0.93, Shape.STRAIGHT, true));
+        Lane anew = writer().rewrite(lane.with(pinned, lane.stretches()), 0, RECIPE.within(5), rides::get);
+        assertThat(anew.envelope().valueAt(9)).isEqualTo(0.93);
+        assertThat(anew.envelope().points()).anyMatch(p -> p.pinned() && p.time() == 9);
+    }
+
+    @Test
+    void onAnEmptyLaneARideIsAllThereIs() {
+        Lane lane = write(Lane.empty(target("p1")), "ride-1", 5, WriteMode.TOUCH, 4.0, 12);
+        assertThat(lane.envelope().time(0)).isEqualTo(lane.stretches().get(0).from());
+        assertThat(lane.envelope().isEmpty()).isFalse();
+        assertThat(lane.stretchAt(8)).isEqualTo(lane.stretches().get(0));
+        assertThat(lane.stretchAt(30)).isNull();
+    }
+}

@@ -1,0 +1,185 @@
+package agogic.core.trace;
+
+import static agogic.core.Pieces.target;
+import static org.assertj.core.api.Assertions.assertThat;
+
+import agogic.core.Pieces;
+import agogic.core.device.Device;
+import agogic.core.device.Seat;
+import agogic.core.device.Socket;
+import agogic.core.device.Turn;
+import agogic.core.expose.Exposing;
+import agogic.core.parameter.Parameter;
+import agogic.core.play.Engine;
+import agogic.core.route.Route;
+import agogic.core.route.Span;
+import agogic.core.route.Takeover;
+import agogic.core.route.WriteMode;
+import agogic.core.session.Session;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Optional;
+import java.util.function.UnaryOperator;
+import org.junit.jupiter.api.Test;
+
+/** Every stop of the wire: a verdict, a sentence in the unit, and the one act that mends it, which does. */
+class TraceTest {
+    private static final long SECOND = 1_000_000_000L;
+
+    private static Session session() {
+        List<Parameter> all = new ArrayList<>(Pieces.percents(4));
+        all.add(Pieces.percent("keep").asReserved());
+        return Pieces.routed(Pieces.of(Pieces.device(all, 4, "p1", "p2")), 1, "p1");
+    }
+
+    private static Session with(UnaryOperator<Route> change) {
+        Session session = session();
+        return session.with(change.apply(session.routes().get(0)));
+    }
+
+    /** Plays the session from {@code seconds} on, moves fader 1 to code {@code data} and asks. */
+    private static Trace moved(Session session, boolean plays, int data, int status) {
+        Engine engine = new Engine(session);
+        engine.tick(0);
+        if (plays) {
+            engine.play();
+        }
+        engine.tick(1);
+        engine.tick(2 * SECOND);
+        engine.port(0).message(status, 20, data, 2 * SECOND + 1);
+        engine.tick(2 * SECOND + 2);
+        Trace trace = Trace.last(session, engine.live()).orElseThrow();
+        assertThat(trace.head()).isNotBlank();
+        assertThat(trace.sentence()).endsWith(".").doesNotContain("  ");
+        return trace;
+    }
+
+    private static Trace moved(Session session, boolean plays) {
+        return moved(session, plays, 127, 0xB0);
+    }
+
+    @Test
+    void inReadItIsHeardAndTouchIsOffered() {
+        Trace trace = moved(session(), true);
+        assertThat(trace.verdict()).isEqualTo(Verdict.HEARD_IN_READ);
+        assertThat(trace.sentence())
+                .isEqualTo(
+                        "Fader 1 moved to 100 % → Device · Name of p1 = 100 % — heard, not written: this route is in Read.");
+        assertThat(trace.act()).contains(Trace.Act.PUT_IN_TOUCH);
+        assertThat(moved(with(r -> r.in(WriteMode.TOUCH)), true).verdict()).isEqualTo(Verdict.WRITTEN);
+    }
+
+    @Test
+    void whereAnEnvelopePlaysTheHandStopsThere() {
+        Session session = Pieces.drawn(session(), "p1", 0, 0.25, 30, 0.25);
+        Trace trace = moved(session, true);
+        assertThat(trace.verdict()).isEqualTo(Verdict.READ);
+        assertThat(trace.sentence()).contains("stays at 25 %").contains("so the envelope plays");
+        assertThat(trace.verdict().joint()).isEqualTo(Verdict.Joint.ENVELOPE);
+    }
+
+    @Test
+    void whileNothingPlaysARideNeedsTime() {
+        Trace trace = moved(with(r -> r.in(WriteMode.LATCH)), false);
+        assertThat(trace.verdict()).isEqualTo(Verdict.NOT_PLAYING);
+        assertThat(trace.act()).contains(Trace.Act.PLAY);
+    }
+
+    @Test
+    void aPickupSaysWhereTheValueWaits() {
+        Session waits = with(r -> r.with(Takeover.PICKUP)).standing(target("p1"), 0.2);
+        Trace trace = moved(waits, true);
+        assertThat(trace.verdict()).isEqualTo(Verdict.WAITING);
+        assertThat(trace.sentence()).contains("at 20 %; the hand is at 100 %").contains("stops at the span");
+        assertThat(trace.act()).contains(Trace.Act.TAKE_OVER_NOW);
+        assertThat(moved(with(r -> r.with(Takeover.JUMP)), true).verdict().heard())
+                .isTrue();
+    }
+
+    @Test
+    void aClosedSpanACutWireAndNoWire() {
+        Trace closed = moved(with(r -> r.with(Span.straight(0.4, 0.4))), true);
+        assertThat(closed.verdict()).isEqualTo(Verdict.SPAN_CLOSED);
+        assertThat(closed.sentence()).contains("it goes from 40 % to the same value");
+        assertThat(closed.act()).contains(Trace.Act.OPEN_SPAN);
+        Trace off = moved(with(r -> r.switched(false)), true);
+        assertThat(off.verdict()).isEqualTo(Verdict.ROUTE_OFF);
+        assertThat(off.act()).contains(Trace.Act.SWITCH_ON);
+        Trace none = moved(session().withRoutes(List.of()), true);
+        assertThat(none.verdict()).isEqualTo(Verdict.NO_ROUTE);
+        assertThat(none.sentence())
+                .isEqualTo("Fader 1 moved to 100 % — the wire stops at the hand: nothing is connected to it.");
+        assertThat(none.act()).contains(Trace.Act.CONNECT);
+    }
+
+    @Test
+    void aMessageOfNoControlIsNamedByItsBytes() {
+        Trace trace = moved(session(), true, 64, 0xB5);
+        assertThat(trace.verdict()).isEqualTo(Verdict.NO_CONTROL);
+        assertThat(trace.sentence()).startsWith("Surface sent B5 14 40 (CC 20, channel 6)");
+        assertThat(moved(session(), true, 64, 0xE3).sentence()).contains("bend, channel 4");
+        assertThat(moved(session(), true, 64, 0xC2).sentence()).contains("sent C2 14 (program 20, channel 3)");
+    }
+
+    @Test
+    void whatIsHiddenCanBeExposedAndThenIsHeard() {
+        Session hidden = Pieces.routed(session().withRoutes(List.of()), 1, "p3");
+        Trace trace = moved(hidden, true);
+        assertThat(trace.verdict()).isEqualTo(Verdict.HIDDEN);
+        assertThat(trace.act()).contains(Trace.Act.EXPOSE);
+        Session exposed = Exposing.expose(hidden, List.of(target("p3"))).session();
+        assertThat(moved(exposed, true).verdict().heard()).isTrue();
+    }
+
+    @Test
+    void dataForAReservedParameterIsRefusedAndNamed() {
+        Session session = Pieces.routed(session().withRoutes(List.of()), 1, "keep");
+        Trace trace = moved(session.with(session.routes().get(0).in(WriteMode.TOUCH)), true);
+        assertThat(trace.verdict()).isEqualTo(Verdict.RESERVED);
+        assertThat(trace.head()).isEqualTo("Refused");
+        assertThat(trace.sentence())
+                .contains("Name of keep is reserved for the device itself and must never be written");
+        assertThat(trace.act()).isEmpty();
+    }
+
+    @Test
+    void onASharedSocketItSaysWhoHasItAndUntilWhen() {
+        Session session = session().withRoutes(List.of());
+        Device device = session.device(Pieces.DEVICE)
+                .without("p2")
+                .without("p1")
+                .with(new Socket(1, List.of(Seat.of("p1"), Seat.of("p2")), List.of(new Turn(0, 1), new Turn(12, 0))));
+        Session shared = Pieces.routed(session.withDevice(device), 1, "p1");
+        Trace trace = moved(shared, true);
+        assertThat(trace.verdict()).isEqualTo(Verdict.AWAY);
+        assertThat(trace.sentence()).contains("its socket is with Name of p2 until bar 4");
+        Session followed = Exposing.join(session(), target("p3"), 2, Span.FULL).withRoutes(List.of());
+        Trace follows = moved(Pieces.routed(followed, 1, "p3"), true);
+        assertThat(follows.verdict()).isEqualTo(Verdict.FOLLOWS);
+        assertThat(follows.sentence()).contains("it moves with Name of p2");
+        assertThat(follows.act()).contains(Trace.Act.MOVE_LEADER);
+    }
+
+    @Test
+    void rehearsedItIsKeptUntilSomebodySaysSo() {
+        Trace trace = moved(with(r -> r.in(WriteMode.TOUCH).rehearsing(true)), true);
+        assertThat(trace.verdict()).isEqualTo(Verdict.REHEARSED);
+        assertThat(trace.act()).contains(Trace.Act.WRITE_REHEARSAL);
+    }
+
+    @Test
+    void ofSeveralWiresTheOneThatComesLeastFarIsExplained() {
+        Session two = Pieces.routed(session(), 1, "p3");
+        Trace trace = moved(two, true);
+        assertThat(trace.verdict()).isEqualTo(Verdict.HIDDEN);
+        assertThat(trace.route().map(Route::id)).isEqualTo(Optional.of("route-p3"));
+    }
+
+    @Test
+    void aBrokenWireNeverReachesTheSound() {
+        for (Verdict verdict : Verdict.values()) {
+            boolean idle = verdict == Verdict.NONE || verdict == Verdict.TOUCHED;
+            assertThat(verdict.broken()).as("%s", verdict).isEqualTo(!verdict.heard() && !idle);
+        }
+    }
+}
