@@ -28,6 +28,16 @@ public final class PassWriter {
         return after;
     }
 
+    /** The session after the cycles of a loop that plays on: the rides are in it, and the routes still write. */
+    public static Session writeCycles(Session session, List<Pass> cycles) {
+        Session after = write(session, cycles);
+        for (Pass cycle : cycles) {
+            Route route = session.route(cycle.route());
+            after = after.with(after.route(route.id()).in(route.mode()));
+        }
+        return after;
+    }
+
     /** The session after one pass. */
     public static Session write(Session session, Pass pass) {
         Route route = session.route(pass.route());

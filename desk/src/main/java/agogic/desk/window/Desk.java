@@ -444,7 +444,10 @@ final class Desk {
             String act = wrote.isEmpty()
                     ? "Back to Read"
                     : wrote.size() == 1 ? "Ride of " + nameOf(wrote.get(0)) : wrote.size() + " rides";
-            edit(act, s -> PassWriter.write(s, toWrite));
+            boolean turned = state().playing() && session().loop().on();
+            if (!turned || !wrote.isEmpty()) {
+                edit(act, s -> turned ? PassWriter.writeCycles(s, wrote) : PassWriter.write(s, toWrite));
+            }
         }
         trails.clear();
         if (!wrote.isEmpty()) {

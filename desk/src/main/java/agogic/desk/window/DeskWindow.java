@@ -37,6 +37,7 @@ final class DeskWindow {
     private TraceBar trace;
     private RoutesView routes;
     private CatalogView catalog;
+    private boolean acted;
 
     DeskWindow(Stage stage, LongSupplier clock, boolean audible) {
         this.stage = stage;
@@ -101,6 +102,14 @@ final class DeskWindow {
             stage.getScene().setRoot(root);
         }
         root.addEventHandler(KeyEvent.KEY_PRESSED, this::key);
+        // A key that was an act is no letter: what it moved the focus to must not get it.
+        root.addEventFilter(KeyEvent.KEY_PRESSED, e -> acted = false);
+        root.addEventFilter(KeyEvent.KEY_TYPED, e -> {
+            if (acted) {
+                e.consume();
+            }
+            acted = false;
+        });
         root.addEventHandler(KeyEvent.KEY_TYPED, e -> {
             if ("?".equals(e.getCharacter()) && !typing()) {
                 Keys.dialog(stage).show();
@@ -197,6 +206,7 @@ final class DeskWindow {
             }
         }
         boolean done = e.isShortcutDown() ? chord(e) : !e.isAltDown() && single(e);
+        acted = done;
         if (done) {
             e.consume();
         }
