@@ -40,6 +40,26 @@ public final class Fit {
      * @param off keys of steps, or words of kinds, that are not to be taken
      */
     public static FitPlan plan(Session session, String deviceId, Set<String> off) {
+        FitPlan best = attempt(session, deviceId, off);
+        Set<String> without = new HashSet<>(off);
+        // A group that moves alike still needs a socket. Where even that is too much, its members go outside one by
+        // one.
+        for (FitPlan plan = best; plan.missing() > 0; ) {
+            FitStep join = plan.steps().stream()
+                    .filter(s -> s.kind() == FitStep.Kind.JOIN)
+                    .reduce((first, second) -> second)
+                    .orElse(null);
+            if (join == null) {
+                break;
+            }
+            without.add(join.key());
+            plan = attempt(session, deviceId, without);
+            best = plan.missing() < best.missing() ? plan : best;
+        }
+        return best;
+    }
+
+    private static FitPlan attempt(Session session, String deviceId, Set<String> off) {
         Device device = session.device(deviceId);
         Fit fit = new Fit(session, device, off);
         int needed = device.taken() + device.wanted().size();
