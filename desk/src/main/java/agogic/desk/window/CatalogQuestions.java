@@ -20,6 +20,7 @@ interface CatalogQuestions {
             alert.setTitle(act);
             alert.setHeaderText(question);
             alert.initOwner(owner.get());
+            Theme.dress(alert, owner.get());
             alert.getDialogPane().setPrefWidth(520);
             Optional<ButtonType> answer = alert.showAndWait();
             return answer.isPresent() && answer.get() == yes;

@@ -266,6 +266,7 @@ final class DeskWindow {
             case W -> desk.selectedRoute().ifPresent(desk::nextMode);
             case P -> desk.selectedRoute().ifPresent(this::pin);
             case H -> desk.selectedRoute().ifPresent(this::rehearse);
+            case S -> desk.selectedRoute().ifPresent(route -> SpanDialog.ask(desk, stage, route));
             case A -> trace.act();
             case D -> drawer();
             case V -> routes.nextHeight();

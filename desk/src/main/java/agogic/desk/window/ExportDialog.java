@@ -20,6 +20,7 @@ final class ExportDialog extends Dialog<ExportDialog.Choice> {
 
     ExportDialog(Desk desk, Window owner) {
         initOwner(owner);
+        Theme.dress(this, owner);
         setTitle("Export MIDI");
         long lanes = desk.session().lanes().stream()
                 .filter(l -> !l.envelope().isEmpty())

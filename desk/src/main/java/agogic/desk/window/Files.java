@@ -116,6 +116,7 @@ final class Files {
                 ButtonType.CANCEL);
         alert.setHeaderText("Save the changes?");
         alert.initOwner(owner);
+        Theme.dress(alert, owner);
         Optional<ButtonType> answer = alert.showAndWait();
         if (answer.isPresent() && answer.get() == save) {
             if (desk.fileProperty().get() == null) {
@@ -149,6 +150,7 @@ final class Files {
                         .collect(java.util.stream.Collectors.joining(", "))
                 + " goes on the track");
         ask.initOwner(owner);
+        Theme.dress(ask, owner);
         ask.showAndWait().ifPresent(name -> {
             Track track = desk.session().tracks().get(tracks.indexOf(name));
             add(description, track.id());

@@ -21,6 +21,7 @@ final class Keys {
             new Key("1  2  4", "Routes, Catalog, Refine"),
             new Key("L", "Open the lane of the selected route in Refine; in the Catalog: give it a lane and go there"),
             new Key("W", "Next write mode of the selected route: Read, Touch, Latch, Write"),
+            new Key("S", "Span of the selected route: how far its control moves, which way round"),
             new Key("P", "Pin the mode: it stays after a pass"),
             new Key("H", "Rehearse on the selected route: heard, not written until you say so"),
             new Key("A", "Do what the trace bar offers"),
@@ -50,6 +51,7 @@ final class Keys {
     static Dialog<ButtonType> dialog(Window owner) {
         Dialog<ButtonType> dialog = new Dialog<>();
         dialog.initOwner(owner);
+        Theme.dress(dialog, owner);
         dialog.setTitle("Keys");
         dialog.setHeaderText("Keys");
         GridPane grid = new GridPane();

@@ -232,14 +232,7 @@ final class RouteMarks {
                 marks.add(new Mark.Line(x1, field.top(), x1, floor, Ink.SPAN, 1.6, 0));
                 if (x1 - x0 > 60) {
                     marks.add(new Mark.Words(
-                            x0 + 5,
-                            field.top() + 12,
-                            "has socket " + socket.number(),
-                            Ink.SPAN,
-                            10.5,
-                            false,
-                            false,
-                            -1));
+                            x0 + 5, floor - 4, "has socket " + socket.number(), Ink.SPAN, 10.5, false, false, -1));
                 }
             }
         }

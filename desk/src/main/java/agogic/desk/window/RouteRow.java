@@ -132,7 +132,10 @@ final class RouteRow extends Region {
         soundName.setText(parameter.name());
         var device = shown.device(route.target().device());
         int socket = device.socketOf(parameter.id());
-        soundSub.setText(device.name() + (socket > 0 ? " · socket " + socket : " · hidden"));
+        soundSub.setText(device.name()
+                + (socket > 0
+                        ? " · socket " + socket
+                        : " · " + SocketMark.of(device, parameter.id()).word()));
         mode.setText(
                 route.mode().spoken() + (route.pinned() ? " · pinned" : "") + (route.rehearse() ? " · rehearse" : ""));
         mode.getStyleClass().remove("writes");
@@ -260,6 +263,11 @@ final class RouteRow extends Region {
     }
 
     private void pressed(MouseEvent e) {
+        if (e.getX() >= RouteMarks.SPAN_X && e.getX() <= RouteMarks.SPAN_X + RouteMarks.SPAN_SIZE) {
+            desk.selectedProperty().set(route.id());
+            SpanDialog.ask(desk, getScene().getWindow(), current());
+            return;
+        }
         desk.selectedProperty().set(route.id());
         if (!inEnvelope(e)) {
             return;

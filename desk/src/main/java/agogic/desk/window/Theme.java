@@ -8,7 +8,10 @@ import java.io.UncheckedIOException;
 import java.util.List;
 import javafx.application.Application;
 import javafx.scene.Parent;
+import javafx.scene.control.Dialog;
+import javafx.scene.control.DialogPane;
 import javafx.scene.text.Font;
+import javafx.stage.Window;
 
 /** Fonts and styles. */
 final class Theme {
@@ -31,6 +34,16 @@ final class Theme {
             } catch (IOException e) {
                 throw new UncheckedIOException(e);
             }
+        }
+    }
+
+    /** A dialog in the look of the window over which it stands. */
+    static void dress(Dialog<?> dialog, Window owner) {
+        if (owner != null && owner.getScene() != null) {
+            Parent over = owner.getScene().getRoot();
+            DialogPane pane = dialog.getDialogPane();
+            pane.getStylesheets().setAll(over.getStylesheets());
+            pane.getStyleClass().addAll("root", over.getStyleClass().contains("light") ? "light" : "dark");
         }
     }
 

@@ -6,6 +6,7 @@ import static org.assertj.core.api.Assertions.within;
 import agogic.core.envelope.Envelope;
 import agogic.core.envelope.Shape;
 import agogic.core.lane.Lane;
+import agogic.core.route.Span;
 import agogic.core.route.Target;
 import agogic.core.route.WriteMode;
 import agogic.core.session.Loop;
@@ -164,6 +165,36 @@ class EditingTest extends WindowTest {
         }
         until(() -> !desk().unsaved());
         assertThat(desk().session().route(id).mode()).isEqualTo(WriteMode.READ);
+    }
+
+    @Test
+    void howFarAControlMovesIsTypedInTheUnitAndTurnedRound() {
+        Target decay = new Target("hall", "decay");
+        String id = desk().session().routes().stream()
+                .filter(r -> r.target().equals(decay))
+                .findFirst()
+                .orElseThrow()
+                .id();
+        Span before = desk().session().route(id).span();
+        interact(() -> desk().selectedProperty().set(id));
+        push(KeyCode.S);
+        until(() -> lookup("#span-from").tryQuery().isPresent());
+        clickOn("#span-from").push(KeyCode.CONTROL, KeyCode.A).write("loud");
+        until(() -> !text("#span-wrong").isEmpty());
+        clickOn("OK");
+        assertThat(lookup("#span-from").tryQuery())
+                .as("still open: it was not understood")
+                .isPresent();
+        clickOn("#span-from").push(KeyCode.CONTROL, KeyCode.A).write("1.5 s");
+        clickOn("#span-to").push(KeyCode.CONTROL, KeyCode.A).write("600 ms");
+        clickOn("OK");
+        until(() -> !desk().session().route(id).span().equals(before));
+        Span span = desk().session().route(id).span();
+        assertThat(desk().session().parameter(decay).valueAt(span.from())).isCloseTo(1.5, within(1e-6));
+        assertThat(desk().session().parameter(decay).valueAt(span.to())).isCloseTo(0.6, within(1e-6));
+        assertThat(text("#trace-sentence")).contains("from 1.5 s to 600 ms");
+        push(KeyCode.CONTROL, KeyCode.Z);
+        until(() -> desk().session().route(id).span().equals(before));
     }
 
     @Test
