@@ -41,7 +41,7 @@ class ManyParametersTest extends WindowTest {
         push(KeyCode.END);
         WaitForAsyncUtils.waitForFxEvents();
         assertThat(list.getSelectionModel().getSelectedItem()).isEqualTo(new Target("grains", "g" + (MANY - 1)));
-        for (int i = 0; i < 30; i++) {
+        for (int i = 0; i < 8; i++) {
             push(KeyCode.PAGE_UP);
         }
         WaitForAsyncUtils.waitForFxEvents();
@@ -51,7 +51,7 @@ class ManyParametersTest extends WindowTest {
                         .count();
         assertThat(rows).isBetween(5L, 60L);
         assertThat(list.getSelectionModel().getSelectedIndex())
-                .isLessThan(list.getItems().size() - 300);
+                .isLessThan(list.getItems().size() - 80);
     }
 
     @Test

@@ -107,7 +107,7 @@ class ChartTest {
     /** The whole way of a described device: added, exposed, written, saved, exported under its own number. */
     @Test
     void aDescribedDeviceIsExposedWrittenSavedAndExported() throws Exception {
-        Session session = SlowComet.score().adding(read(GOOD), "drone");
+        Session session = SlowComet.score().withLanes(List.of()).adding(read(GOOD), "drone");
         Device added = session.devices().get(session.devices().size() - 1);
         assertThat(session.trackOf(added.id()).orElseThrow().id()).isEqualTo("drone");
         assertThat(added.chartOf("cc-74").orElseThrow().channel()).isEqualTo(2);
