@@ -159,10 +159,9 @@ final class CatalogView extends BorderPane {
             showing(true);
         });
         search.setOnAction(e -> {
-            parameters.list().requestFocus();
-            if (!model.foundProperty().get().isEmpty()
-                    && parameters.list().getSelectionModel().isEmpty()) {
-                parameters.list().getSelectionModel().select(0);
+            parameters.rows().requestFocus();
+            if (parameters.rows().cursor() < 0) {
+                parameters.rows().choose(0);
             }
         });
         count.setId("found");
@@ -363,7 +362,7 @@ final class CatalogView extends BorderPane {
 
     private void pressed(KeyEvent e) {
         byMouse = false;
-        boolean inList = parameters.list().isFocused();
+        boolean inList = parameters.rows().isFocused();
         if (e.getCode() == KeyCode.SPACE
                 && !(e.getTarget() instanceof TextField)
                 && !(e.getTarget() instanceof Button)) {
@@ -384,7 +383,7 @@ final class CatalogView extends BorderPane {
             findings.mendChosen();
             e.consume();
         } else if (e.getCode() == KeyCode.DOWN && search.isFocused()) {
-            parameters.list().requestFocus();
+            parameters.rows().requestFocus();
             e.consume();
         }
     }
@@ -401,7 +400,7 @@ final class CatalogView extends BorderPane {
     /** What a key acts on: what is under the pointer if the pointer moved last, else what is focused or chosen. */
     private List<Target> acted() {
         if (byMouse) {
-            Target under = face.isVisible() ? face.under() : parameters.under();
+            Target under = face.isVisible() ? face.under() : parameters.rows().under();
             List<Target> chosen = model.chosenProperty().get();
             if (under != null && !chosen.contains(under)) {
                 model.choose(under);
