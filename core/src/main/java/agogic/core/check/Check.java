@@ -12,13 +12,11 @@ import agogic.core.expose.ShortNames;
 import agogic.core.expose.TakingBack;
 import agogic.core.lane.Lane;
 import agogic.core.parameter.Parameter;
-import agogic.core.route.Route;
 import agogic.core.route.Span;
 import agogic.core.route.Target;
 import agogic.core.session.Session;
 import java.util.ArrayList;
 import java.util.HashMap;
-import java.util.HashSet;
 import java.util.List;
 import java.util.Locale;
 import java.util.Map;
@@ -30,20 +28,16 @@ import java.util.function.UnaryOperator;
 public final class Check {
     private final Session session;
     private final List<Finding> findings = new ArrayList<>();
-    private final Set<Target> used = new HashSet<>();
+    private final Set<Target> used;
 
     private Check(Session session) {
         this.session = session;
+        used = session.inUse();
     }
 
     /** All findings, device by device. */
     public static List<Finding> of(Session session) {
         Check check = new Check(session);
-        session.routes().stream().map(Route::target).forEach(check.used::add);
-        session.lanes().stream()
-                .filter(l -> !l.envelope().isEmpty())
-                .map(Lane::target)
-                .forEach(check.used::add);
         session.lanes().forEach(check::lane);
         check.copies();
         session.devices().forEach(check::device);

@@ -100,20 +100,14 @@ public final class Fit {
     }
 
     private void takeBack() {
-        Set<Target> routed = new HashSet<>();
-        for (Route route : session.routes()) {
-            routed.add(route.target());
-        }
+        Set<Target> used = session.inUse();
         List<Target> idle = new ArrayList<>();
         List<Socket> sockets = new ArrayList<>(device.used());
         sockets.sort(Comparator.comparingInt(Socket::number).reversed());
         for (Socket socket : sockets) {
             Target target = new Target(device.id(), socket.seats().get(0).parameter());
             boolean alone = socket.seats().size() == 1 && !device.reserved(socket);
-            boolean points = session.laneIfAny(target)
-                    .filter(l -> !l.envelope().isEmpty())
-                    .isPresent();
-            if (alone && !points && !routed.contains(target) && idle.size() < Math.max(1, excess)) {
+            if (alone && !used.contains(target) && idle.size() < Math.max(1, excess)) {
                 idle.add(target);
             }
         }

@@ -255,6 +255,14 @@ public record Session(
                 name, subtitle, timeline, length, sections, loop, tracks, changed, surfaces, routes, lanes, rides);
     }
 
+    /** What something moves: all that a route leads to and all that has points. */
+    public Set<Target> inUse() {
+        Set<Target> used = new HashSet<>();
+        routes.forEach(r -> used.add(r.target()));
+        lanes.stream().filter(l -> !l.envelope().isEmpty()).forEach(l -> used.add(l.target()));
+        return used;
+    }
+
     /** With one device more at the end of a track, on its channel, under an id and a name that nobody has yet. */
     public Session adding(Device device, String trackId) {
         Track track = tracks.stream()

@@ -103,7 +103,7 @@ final class FaceView extends ScrollPane {
         for (Parameter parameter : group.parameters()) {
             row.getChildren().add(control(device, parameter, label(parameter, group.title()), false));
         }
-        return section(group.title(), group.parameters(), device, new Region(), row);
+        return section(group.title(), group.parameters(), device, row);
     }
 
     private VBox bank(Device device, Face.Bank bank) {
@@ -144,7 +144,7 @@ final class FaceView extends ScrollPane {
                 : name;
     }
 
-    private VBox section(String title, List<Parameter> all, Device device, Region choice, Region row) {
+    private VBox section(String title, List<Parameter> all, Device device, Region... rows) {
         Label name = new Label(title);
         name.getStyleClass().add("title");
         Region gap = new Region();
@@ -161,10 +161,7 @@ final class FaceView extends ScrollPane {
         HBox head = new HBox(8, name, gap, expose);
         head.setAlignment(Pos.CENTER_LEFT);
         VBox box = new VBox(6, head);
-        if (choice instanceof FlowPane) {
-            box.getChildren().add(choice);
-        }
-        box.getChildren().add(row);
+        box.getChildren().addAll(rows);
         box.getStyleClass().add("face-group");
         return box;
     }

@@ -16,7 +16,6 @@ import java.util.List;
 import java.util.Optional;
 import java.util.function.Consumer;
 import java.util.prefs.Preferences;
-import javafx.application.Platform;
 import javafx.scene.control.Alert;
 import javafx.scene.control.ButtonBar;
 import javafx.scene.control.ButtonType;
@@ -211,23 +210,8 @@ final class Files {
                         + (left.size() > 1 ? " and others." : ".");
     }
 
-    private interface Work<T> {
-        T run() throws IOException;
-    }
-
-    private <T> void beside(Work<T> work, Consumer<T> done, String failed) {
-        Thread thread = new Thread(
-                () -> {
-                    try {
-                        T result = work.run();
-                        Platform.runLater(() -> done.accept(result));
-                    } catch (IOException | IllegalArgumentException e) {
-                        Platform.runLater(() -> desk.say(Notice.stop(failed, String.valueOf(e.getMessage()))));
-                    }
-                },
-                "agogic-file");
-        thread.setDaemon(true);
-        thread.start();
+    private <T> void beside(Beside.Work<T> work, Consumer<T> done, String failed) {
+        Beside.run("agogic-file", work, done, e -> desk.say(Notice.stop(failed, String.valueOf(e.getMessage()))));
     }
 
     /** The files opened or saved last, newest first. */

@@ -3,9 +3,7 @@ package agogic.desk.window;
 import agogic.core.check.Check;
 import agogic.core.check.Finding;
 import agogic.core.session.Session;
-import java.util.List;
 import java.util.function.IntConsumer;
-import javafx.application.Platform;
 import javafx.geometry.Pos;
 import javafx.scene.AccessibleRole;
 import javafx.scene.control.Button;
@@ -21,7 +19,8 @@ final class FindingsPanel extends VBox {
     private final CatalogModel model;
     private final IntConsumer counted;
     private final ListView<Finding> list = new ListView<>();
-    private int asked;
+    private final Beside beside = new Beside();
+    private Session looked;
 
     FindingsPanel(CatalogModel model, IntConsumer counted) {
         super(8);
@@ -36,23 +35,17 @@ final class FindingsPanel extends VBox {
         getChildren().add(list);
     }
 
-    /** Looks through the session as it is now. */
+    /** Looks through the session as it is now, if it is another than the one looked through last. */
     void show() {
         Session session = model.session();
-        int ticket = ++asked;
-        Thread thread = new Thread(
-                () -> {
-                    List<Finding> found = Check.of(session);
-                    Platform.runLater(() -> {
-                        if (ticket == asked) {
-                            list.getItems().setAll(found);
-                            counted.accept(found.size());
-                        }
-                    });
-                },
-                "agogic-check");
-        thread.setDaemon(true);
-        thread.start();
+        if (session == looked) {
+            return;
+        }
+        looked = session;
+        beside.latest("agogic-check", () -> Check.of(session), found -> {
+            list.getItems().setAll(found);
+            counted.accept(found.size());
+        });
     }
 
     /** Does the act of the chosen finding. */

@@ -8,10 +8,10 @@ import agogic.core.session.Session;
 import java.util.ArrayList;
 import java.util.HashSet;
 import java.util.List;
+import java.util.Locale;
 import java.util.Optional;
 import java.util.Set;
 import java.util.function.Consumer;
-import javafx.application.Platform;
 import javafx.geometry.Pos;
 import javafx.scene.AccessibleRole;
 import javafx.scene.control.Button;
@@ -37,8 +37,12 @@ final class FitPanel extends VBox {
     private final Set<String> off = new HashSet<>();
     private String planned = "";
     private FitPlan plan;
+    private final Beside beside = new Beside();
+    /** What the plan is of, made or being made. */
     private Session planOf;
-    private int asked;
+
+    private Set<String> planOff = Set.of();
+    private String planDevice = "";
 
     /** {@code compared} is told the device as it would be, or nothing to show it as it is. */
     FitPanel(CatalogModel model, Consumer<Optional<Device>> compared) {
@@ -87,6 +91,8 @@ final class FitPanel extends VBox {
                                 + device.usable() + " sockets.");
         if (needed <= device.usable()) {
             plan = null;
+            planOf = null;
+            beside.forget();
             steps.getItems().clear();
             after.setText("");
             apply.setVisible(false);
@@ -96,27 +102,20 @@ final class FitPanel extends VBox {
         }
         apply.setVisible(true);
         compare.setVisible(true);
+        if (session == planOf && off.equals(planOff) && device.id().equals(planDevice)) {
+            return;
+        }
+        planOf = session;
+        planOff = Set.copyOf(off);
+        planDevice = device.id();
         apply.setDisable(true);
         after.setText("Planning …");
-        int ticket = ++asked;
-        Set<String> without = Set.copyOf(off);
-        Thread thread = new Thread(
-                () -> {
-                    FitPlan made = Fit.plan(session, device.id(), without);
-                    Platform.runLater(() -> {
-                        if (ticket == asked) {
-                            took(session, made);
-                        }
-                    });
-                },
-                "agogic-fit");
-        thread.setDaemon(true);
-        thread.start();
+        Set<String> without = planOff;
+        beside.latest("agogic-fit", () -> Fit.plan(session, device.id(), without), this::took);
     }
 
-    private void took(Session session, FitPlan made) {
+    private void took(FitPlan made) {
         plan = made;
-        planOf = session;
         List<FitStep> all = new ArrayList<>(made.steps());
         all.addAll(made.offered());
         steps.getItems().setAll(all);
@@ -131,10 +130,7 @@ final class FitPanel extends VBox {
                         : "After: " + made.after() + " of " + made.usable() + " sockets, nothing dropped, "
                                 + (most < 1e-9
                                         ? "no value changes."
-                                        : String.format(
-                                                java.util.Locale.ROOT,
-                                                "the largest change is %.2g of a travel.",
-                                                most)));
+                                        : String.format(Locale.ROOT, "the largest change is %.2g of a travel.", most)));
         apply.setDisable(made.missing() > 0);
         apply.setText(count == 1 ? "Apply this step" : "Apply all " + count);
         showCompared();

@@ -74,8 +74,7 @@ final class SocketGrid extends MarkView {
         session = newSession;
         device = newDevice;
         used.clear();
-        session.routes().forEach(r -> use(r.target()));
-        session.lanes().stream().filter(l -> !l.envelope().isEmpty()).forEach(l -> use(l.target()));
+        session.inUse().stream().filter(t -> t.device().equals(device.id())).forEach(t -> used.add(t.parameter()));
         target = newTarget;
         int socket = target == null || !target.device().equals(device.id()) ? 0 : device.socketOf(target.parameter());
         cursor = socket > 0 ? socket : other ? 1 : Math.min(cursor, Math.max(1, device.sockets()));
@@ -85,12 +84,6 @@ final class SocketGrid extends MarkView {
         setAccessibleText(device.sockets() == 0 ? device.name() + " offers no sockets" : spoken(cursor));
         notifyAccessibleAttributeChanged(AccessibleAttribute.TEXT);
         draw();
-    }
-
-    private void use(Target one) {
-        if (one.device().equals(device.id())) {
-            used.add(one.parameter());
-        }
     }
 
     private double cell() {

@@ -38,6 +38,8 @@ public final class MidiExport {
     private final Numbers numbers;
     private final Optional<Wire> wire;
     private final List<Sender> senders = new ArrayList<>();
+    /** How many send by number on each channel 1..16: one alone need not say its number again. */
+    private final int[] addressedOnChannel = new int[17];
 
     /**
      * What an export comes to. {@code greatestLoss} is the farthest that a listener ever is from a lane, normalised, and
@@ -61,6 +63,7 @@ public final class MidiExport {
         numbers = Numbers.of(session, fineness);
         for (Numbers.Line line : numbers.lines()) {
             senders.add(new Sender(line));
+            addressedOnChannel[line.number().channel()] += line.number().way() == Outside.Way.NRPN ? 1 : 0;
         }
     }
 
@@ -338,7 +341,7 @@ public final class MidiExport {
                     add(tick, status, number.number() + 32, wanted & 0x7F);
                 }
                 default -> {
-                    boolean alone = onlyOneAddressedOnChannel();
+                    boolean alone = addressedOnChannel[number.channel()] == 1;
                     if (!alone || !addressed) {
                         add(tick, status, 99, number.number() >> 7);
                         add(tick, status, 98, number.number() & 0x7F);
@@ -350,13 +353,6 @@ public final class MidiExport {
             }
             sent = wanted;
             return 2 * (messages - before) + (running == status ? 0 : 1);
-        }
-
-        private boolean onlyOneAddressedOnChannel() {
-            return senders.stream()
-                            .filter(s -> s.number.way() == Outside.Way.NRPN && s.number.channel() == number.channel())
-                            .count()
-                    == 1;
         }
 
         private void add(long tick, int status, int controller, int data) {
