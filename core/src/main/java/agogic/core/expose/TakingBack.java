@@ -6,6 +6,7 @@ import agogic.core.device.Seat;
 import agogic.core.device.Socket;
 import agogic.core.lane.Lane;
 import agogic.core.lane.Stretch;
+import agogic.core.macro.Macro;
 import agogic.core.parameter.Parameter;
 import agogic.core.ride.Ride;
 import agogic.core.route.Route;
@@ -78,6 +79,15 @@ public record TakingBack(
             wanted.add(other.parameter());
             after = after.withDevice(device.wanting(wanted));
         }
+        after = after.withMacros(after.macros().stream()
+                .map(macro -> {
+                    Macro less = macro;
+                    for (Target target : targets) {
+                        less = less.without(target);
+                    }
+                    return less;
+                })
+                .toList());
         return after.withRoutes(after.routes().stream()
                         .filter(r -> !gone.contains(r.target()))
                         .toList())
@@ -99,6 +109,9 @@ public record TakingBack(
         for (Route route : routes) {
             parts.add("the route from "
                     + route.hand().map(h -> session.control(h).name()).orElse("no control"));
+        }
+        for (Target target : targets) {
+            session.macroOf(target).ifPresent(macro -> parts.add("its place in the macro " + macro.name()));
         }
         for (Target other : others) {
             Parameter parameter = session.parameter(other);

@@ -27,7 +27,10 @@ public final class WhyNot {
                             : " has " + free(device) + ".");
             case WANTED -> name + " is wanted, but " + device.name() + " offers " + device.usable()
                     + " sockets and all of them are taken. Make it fit finds room.";
-            case EXPOSED -> exposed(device, parameter);
+            case EXPOSED -> exposed(device, parameter)
+                    + session.macroOf(target)
+                            .map(m -> " The macro " + m.name() + " moves it.")
+                            .orElse("");
         };
     }
 

@@ -6,7 +6,7 @@ import agogic.core.midi.FreeControllers;
 import agogic.core.parameter.Parameter;
 import agogic.core.session.Session;
 import agogic.core.session.Track;
-import agogic.core.surface.Address;
+import agogic.core.surface.Control;
 import agogic.core.surface.Surface;
 import java.util.ArrayList;
 import java.util.Comparator;
@@ -60,17 +60,10 @@ final class Sending {
             }
         }
         for (Surface surface : session.surfaces()) {
-            surface.controls().forEach(c -> {
-                Address address = c.address();
-                if (address instanceof Address.Cc cc && cc.channel() == channel) {
-                    taken.add(cc.number());
-                } else if (address instanceof Address.CcPair pair && pair.channel() == channel) {
-                    taken.add(pair.number());
-                    taken.add(pair.number() + 32);
-                } else if (address instanceof Address.Relative relative && relative.channel() == channel) {
-                    taken.add(relative.number());
-                }
-            });
+            surface.controls().stream()
+                    .map(Control::address)
+                    .filter(address -> address.hears(channel))
+                    .forEach(address -> taken.addAll(address.controllers()));
         }
         return taken;
     }

@@ -53,6 +53,11 @@ public final class LaneWriter {
         return rewrite(lane, index, lane.stretches().get(index).by(recipe), false, rides);
     }
 
+    /** The lane with stretch {@code index} written anew as {@code changed} says: another recipe, another span. */
+    public Lane rewrite(Lane lane, int index, Stretch changed, Function<String, Ride> rides) {
+        return rewrite(lane, index, changed, false, rides);
+    }
+
     /**
      * The lane with stretch {@code index} on top of all that share time with it.
      *

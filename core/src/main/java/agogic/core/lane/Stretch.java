@@ -42,6 +42,16 @@ public record Stretch(
         return new Stretch(ride, span, mode, handFrom, handTo, passFrom, passTo, newRecipe, from, to, under);
     }
 
+    /** Ridden through another span, over what lies beneath. */
+    public Stretch through(Span newSpan, Envelope newUnder) {
+        return new Stretch(ride, newSpan, mode, handFrom, handTo, passFrom, passTo, recipe, from, to, newUnder);
+    }
+
+    /** True if it ends with the way back to what was there. */
+    public boolean easesBack() {
+        return mode == WriteMode.TOUCH && handTo < passTo;
+    }
+
     Stretch lying(double newFrom, double newTo, Envelope newUnder) {
         return new Stretch(ride, span, mode, handFrom, handTo, passFrom, passTo, recipe, newFrom, newTo, newUnder);
     }

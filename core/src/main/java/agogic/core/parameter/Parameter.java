@@ -149,6 +149,11 @@ public record Parameter(
         return taper.position(unit.moved(valueAt(x), up), from, to);
     }
 
+    /** The normalised value that lies {@code difference} (difference unit) above {@code x}, kept within 0..1. */
+    public double moved(double x, double difference) {
+        return stepped() ? settled(x) : Math.max(0, Math.min(1, shifted(x, from < to ? difference : -difference)));
+    }
+
     /** The difference between two normalised values in the difference unit, 0 or more. */
     public double distance(double a, double b) {
         if (stepped()) {

@@ -66,6 +66,21 @@ public final class ValueText {
         return number * scale;
     }
 
+    /**
+     * A difference as people type it, in the difference unit: {@code -3 dB}, {@code 2 st}, {@code 250 ms}. Without a unit
+     * it is in the difference unit.
+     *
+     * @throws IllegalArgumentException with what was expected if it is no such difference
+     */
+    public static double parseDifference(Unit unit, String text) {
+        return switch (unit) {
+            case HERTZ, SEMITONES -> parse(
+                    Unit.CENTS, text.strip().toLowerCase(Locale.ROOT).replace("semitones", "st"));
+            case SECONDS -> text.strip().matches(".*[a-zA-Z]") ? parse(unit, text) * 1000 : parse(Unit.PLAIN, text);
+            default -> parse(unit, text.strip().startsWith("+") ? text.strip().substring(1) : text);
+        };
+    }
+
     private static double scale(Unit unit, String suffix) {
         if (suffix.isEmpty() || suffix.equals(unit.symbol().toLowerCase(Locale.ROOT))) {
             return 1;

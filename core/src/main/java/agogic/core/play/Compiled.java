@@ -4,6 +4,9 @@ import agogic.core.device.Device;
 import agogic.core.device.Exposure;
 import agogic.core.envelope.EnvelopeCursor;
 import agogic.core.lane.Lane;
+import agogic.core.macro.Macro;
+import agogic.core.macro.Macros;
+import agogic.core.macro.Member;
 import agogic.core.parameter.Parameter;
 import agogic.core.refine.Recipe;
 import agogic.core.route.Hand;
@@ -29,11 +32,20 @@ final class Compiled {
     /** How a value reaches its parameter; null where it simply does. */
     final Reach[] reaches;
 
+    /** The number of the macro that moves each parameter, −1 for none, with the macro and how it does. */
+    final int[] mover;
+
+    final Macro[] macros;
+    final Member[] members;
+
     final RouteState[] routes;
     /** Routes of each parameter. */
     final RouteState[][] routesOf;
     /** Routes of each control of each surface. */
     final RouteState[][][] routesOfControl;
+
+    /** The page each control of each surface turns to, 0 for none. */
+    final int[][] turns;
 
     private final Map<String, RouteState> byId = new HashMap<>();
 
@@ -51,6 +63,19 @@ final class Compiled {
             }
         }
         reaches = Reach.all(session, index);
+        mover = new int[n];
+        Arrays.fill(mover, -1);
+        macros = new Macro[n];
+        members = new Member[n];
+        List<Macro> order = Macros.inOrder(session.macros());
+        for (Macro macro : order) {
+            macros[index.of(macro.target())] = macro;
+            for (Member member : macro.members()) {
+                int p = index.of(member.target());
+                mover[p] = index.of(macro.target());
+                members[p] = member;
+            }
+        }
         routes = new RouteState[session.routes().size()];
         for (int r = 0; r < routes.length; r++) {
             Route route = session.routes().get(r);
@@ -63,7 +88,7 @@ final class Compiled {
                     index.of(route.target()),
                     parameter,
                     exposed,
-                    device.leaderOf(parameter.id()).isPresent(),
+                    device.leaderOf(parameter.id()).isPresent() || mover[index.of(route.target())] >= 0,
                     easeBack(session.lane(route.target()), parameter));
             byId.put(route.id(), routes[r]);
         }
@@ -75,15 +100,21 @@ final class Compiled {
             routesOf[state.parameterIndex] = with(routesOf[state.parameterIndex], state);
         }
         routesOfControl = new RouteState[session.surfaces().size()][][];
+        turns = new int[routesOfControl.length][];
         for (int s = 0; s < routesOfControl.length; s++) {
             Surface surface = session.surfaces().get(s);
             routesOfControl[s] = new RouteState[surface.controls().size()][];
+            turns[s] = new int[surface.controls().size()];
+            for (int page = 0; page < surface.pages().size(); page++) {
+                if (surface.pages().get(page).button().isPresent()) {
+                    turns[s][surface.placeOf(surface.pages().get(page).button().get())] = page + 1;
+                }
+            }
             for (int c = 0; c < routesOfControl[s].length; c++) {
                 Hand hand = new Hand(surface.id(), surface.controls().get(c).id());
                 routesOfControl[s][c] = NONE;
                 for (RouteState state : routes) {
-                    if (state.route.hand().isPresent()
-                            && state.route.hand().get().equals(hand)) {
+                    if (state.route.hand().filter(hand::sameControl).isPresent()) {
                         routesOfControl[s][c] = with(routesOfControl[s][c], state);
                     }
                 }
@@ -91,10 +122,14 @@ final class Compiled {
         }
         List<Integer> list = new ArrayList<>();
         List<Integer> following = new ArrayList<>();
+        order.forEach(macro -> list.add(index.of(macro.target())));
         for (int p = 0; p < n; p++) {
+            if (macros[p] != null) {
+                continue;
+            }
             if (reaches[p] != null && reaches[p].follows()) {
                 following.add(p);
-            } else if (cursors[p] != null || routesOf[p].length > 0) {
+            } else if (mover[p] >= 0 || cursors[p] != null || routesOf[p].length > 0) {
                 list.add(p);
             }
         }
@@ -104,6 +139,12 @@ final class Compiled {
     }
 
     private static final RouteState[] NONE = {};
+
+    /** The value a macro gives its member p, which would stand at {@code rest}; {@code rest} if no macro moves it. */
+    double moved(int p, double rest, LiveState live) {
+        int macro = mover[p];
+        return macro < 0 ? rest : macros[macro].value(members[p], live.value(macro), rest);
+    }
 
     private static double easeBack(Lane lane, Parameter parameter) {
         int n = lane.stretches().size();

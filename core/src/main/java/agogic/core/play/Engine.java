@@ -1,7 +1,10 @@
 package agogic.core.play;
 
+import agogic.core.macro.Macro;
 import agogic.core.midi.MessageQueue;
+import agogic.core.midi.MidiSink;
 import agogic.core.parameter.Parameter;
+import agogic.core.route.Span;
 import agogic.core.route.Target;
 import agogic.core.route.WriteMode;
 import agogic.core.session.Loop;
@@ -29,10 +32,16 @@ public final class Engine {
     /** A control that cannot say so counts as touched until this long after its last move. */
     public static final long TOUCH_NANOS = 300_000_000L;
 
-    private static final int PORT_CAPACITY = 16_384;
+    private static final int PORT_CAPACITY = 4096;
 
-    private final MessageQueue[] ports;
-    private final SurfaceDecoder[] decoders;
+    private final MessageQueue[] ports = new MessageQueue[Session.MOST_SURFACES];
+    private final MessageQueue[] taps = new MessageQueue[Session.MOST_SURFACES];
+    private SurfaceDecoder[] decoders;
+    private int[] pages;
+    private volatile boolean listening;
+    /** One sink a port that follows the controls and hands the messages on. */
+    private final MidiSink[] tees = new MidiSink[Session.MOST_SURFACES];
+
     private final AtomicReference<Compiled> next = new AtomicReference<>();
     private final Queue<Runnable> commands = new ConcurrentLinkedQueue<>();
     private final Queue<List<Pass>> passes = new ConcurrentLinkedQueue<>();
@@ -53,33 +62,71 @@ public final class Engine {
     /** What the hand left each parameter at while no envelope moved it; NaN if nothing did. */
     private double[] held;
 
-    /** An engine for the surfaces of this session; {@link #load} takes later states of the same one. */
+    /** An engine that plays this session; {@link #load} takes later states of it. */
     public Engine(Session session) {
         now = new Compiled(session);
         int n = session.surfaces().size();
-        ports = new MessageQueue[n];
-        decoders = new SurfaceDecoder[n];
-        int[] controls = new int[n];
-        for (int s = 0; s < n; s++) {
-            Surface surface = session.surfaces().get(s);
+        for (int s = 0; s < ports.length; s++) {
             ports[s] = new MessageQueue(PORT_CAPACITY);
-            decoders[s] = new SurfaceDecoder(surface, new Moves(s));
-            controls[s] = surface.controls().size();
+            taps[s] = new MessageQueue(PORT_CAPACITY);
+            int port = s;
+            tees[s] = (status, data1, data2, nanos) -> {
+                taps[port].message(status, data1, data2, nanos);
+                decoders[port].message(status, data1, data2, nanos);
+            };
         }
-        live = new LiveState(now.index.size(), now.routes.length, controls);
+        decoders = new SurfaceDecoder[n];
+        pages = new int[n];
         for (int s = 0; s < n; s++) {
-            for (int c = 0; c < controls[s]; c++) {
-                live.control(s, c, Double.NaN);
-            }
+            decoders[s] = new SurfaceDecoder(session.surfaces().get(s), new Moves(s));
+            pages[s] = 1;
         }
+        live = unmoved(now);
         held = unheld(now.index.size());
         begin();
+    }
+
+    private static LiveState unmoved(Compiled compiled) {
+        int[] controls = compiled.session.surfaces().stream()
+                .mapToInt(s -> s.controls().size())
+                .toArray();
+        LiveState state = new LiveState(compiled.index.size(), compiled.routes.length, controls);
+        for (int s = 0; s < controls.length; s++) {
+            state.page(s, 1);
+            for (int c = 0; c < controls[s]; c++) {
+                state.control(s, c, Double.NaN);
+            }
+        }
+        return state;
     }
 
     private static double[] unheld(int size) {
         double[] none = new double[size];
         Arrays.fill(none, Double.NaN);
         return none;
+    }
+
+    /** What is being played. */
+    public Session session() {
+        return now.session;
+    }
+
+    /**
+     * Listens: from the next tick on, what comes into the ports moves nothing; it is handed on in {@link #tap} instead.
+     * Where the controls stand is still followed.
+     */
+    public void listen(boolean on) {
+        listening = on;
+    }
+
+    /** What came into the port of a surface while the engine listened. One thread takes it. */
+    public MessageQueue tap(int surface) {
+        return taps[surface];
+    }
+
+    /** Turns a surface to a page, 1 for the first. */
+    public void turn(int surface, int page) {
+        commands.add(() -> turnNow(surface, page));
     }
 
     /** Where messages of a surface go in, by its place in the session. One thread a port. */
@@ -97,7 +144,7 @@ public final class Engine {
         return now.index;
     }
 
-    /** Plays this edited session from the next tick on; what the hands do goes on. The surfaces must be the same. */
+    /** Plays this edited session from the next tick on; what the hands do goes on. */
     public void load(Session session) {
         next.set(new Compiled(session));
     }
@@ -206,20 +253,37 @@ public final class Engine {
         }
         Compiled before = now;
         fresh.carry(before);
-        boolean alike = fresh.index.alike(before.index) && fresh.routes.length == before.routes.length;
-        if (!alike) {
-            int[] controls = new int[ports.length];
-            for (int s = 0; s < controls.length; s++) {
-                controls[s] = fresh.routesOfControl[s].length;
+        List<Surface> old = before.session.surfaces();
+        List<Surface> surfaces = fresh.session.surfaces();
+        boolean sameSurfaces = surfaces.equals(old);
+        boolean sameIndex = fresh.index.alike(before.index);
+        if (!sameIndex || !sameSurfaces || fresh.routes.length != before.routes.length) {
+            live = carried(fresh, before);
+        }
+        if (!sameSurfaces) {
+            SurfaceDecoder[] made = new SurfaceDecoder[surfaces.size()];
+            for (int s = 0; s < made.length; s++) {
+                boolean kept = s < old.size() && old.get(s).equals(surfaces.get(s));
+                made[s] = kept ? decoders[s] : new SurfaceDecoder(surfaces.get(s), new Moves(s));
             }
-            LiveState fuller = new LiveState(fresh.index.size(), fresh.routes.length, controls);
-            for (int s = 0; s < controls.length; s++) {
-                for (int c = 0; c < controls[s]; c++) {
-                    fuller.control(s, c, live.control(s, c));
-                }
+            decoders = made;
+            pages = new int[made.length];
+            for (int s = 0; s < made.length; s++) {
+                pages[s] = live.page(s);
             }
-            live = fuller;
-            held = unheld(fresh.index.size());
+        }
+        if (!sameIndex) {
+            double[] fuller = unheld(fresh.index.size());
+            for (int p = 0; p < fuller.length; p++) {
+                Target target = fresh.index.target(p);
+                boolean stood = before.index.has(target)
+                        && fresh.index.parameter(p).resting()
+                                == before.index
+                                        .parameter(before.index.of(target))
+                                        .resting();
+                fuller[p] = stood ? held[before.index.of(target)] : Double.NaN;
+            }
+            held = fuller;
         } else {
             for (int p = 0; p < held.length; p++) {
                 // What was taken into the session, or out of it by undo, stands where the session says.
@@ -231,6 +295,27 @@ public final class Engine {
         }
         now = fresh;
         begin();
+    }
+
+    /** The state for {@code fresh}, with the controls and pages as they were. */
+    private LiveState carried(Compiled fresh, Compiled before) {
+        LiveState fuller = unmoved(fresh);
+        List<Surface> surfaces = fresh.session.surfaces();
+        for (int s = 0; s < surfaces.size(); s++) {
+            for (int was = 0; was < before.session.surfaces().size(); was++) {
+                Surface old = before.session.surfaces().get(was);
+                if (old.id().equals(surfaces.get(s).id())) {
+                    fuller.page(
+                            s, Math.min(live.page(was), surfaces.get(s).pages().size()));
+                    for (int c = 0; c < surfaces.get(s).controls().size(); c++) {
+                        int place =
+                                old.placeOf(surfaces.get(s).controls().get(c).id());
+                        fuller.control(s, c, place < 0 ? Double.NaN : live.control(was, place));
+                    }
+                }
+            }
+        }
+        return fuller;
     }
 
     private void begin() {
@@ -360,8 +445,9 @@ public final class Engine {
     }
 
     private void drain(long until) {
-        for (int s = 0; s < ports.length; s++) {
-            ports[s].drain(until, decoders[s]);
+        boolean tapped = listening;
+        for (int s = 0; s < decoders.length; s++) {
+            ports[s].drain(until, tapped ? tees[s] : decoders[s]);
             decoders[s].settle(until);
         }
     }
@@ -371,6 +457,25 @@ public final class Engine {
         for (RouteState state : now.routes) {
             if (state.touched && !state.touchTold && nanos - state.lastMoveNanos >= TOUCH_NANOS) {
                 release(state, state.lastMoveNanos + TOUCH_NANOS);
+            }
+        }
+    }
+
+    private void turnNow(int surface, int page) {
+        if (surface >= pages.length
+                || page < 1
+                || page > now.session.surfaces().get(surface).pages().size()) {
+            return;
+        }
+        pages[surface] = page;
+        live.page(surface, page);
+        for (RouteState[] states : now.routesOfControl[surface]) {
+            for (RouteState state : states) {
+                if (state.touched) {
+                    release(state, tickNanos);
+                }
+                // The controls stand where the other page left them: they have to meet the values again.
+                state.takeover.letGo();
             }
         }
     }
@@ -422,17 +527,41 @@ public final class Engine {
 
         @Override
         public void moved(int control, double value, long nanos) {
+            double before = live.control(surface, control);
             live.control(surface, control, value);
+            if (listening) {
+                return;
+            }
+            int turns = now.turns[surface][control];
+            if (turns > 0 && value >= 0.5 && !(before >= 0.5)) {
+                turnNow(surface, turns);
+            }
             for (RouteState state : now.routesOfControl[surface][control]) {
-                live.verdict(state.index, move(state, value, nanos), nanos);
+                boolean active = state.page == 0 || state.page == pages[surface];
+                live.verdict(state.index, active ? move(state, value, nanos) : Verdict.OTHER_PAGE, nanos);
             }
             live.event(surface, control, 0);
         }
 
         @Override
+        public double standsAt(int control) {
+            for (RouteState state : now.routesOfControl[surface][control]) {
+                boolean active = state.page == 0 || state.page == pages[surface];
+                if (active && !state.route.span().closed()) {
+                    // A switch does not move with every step: the encoder then goes on from where it was.
+                    double stood = live.control(surface, control);
+                    boolean same = !Double.isNaN(stood) && handValue(state, stood) == live.value(state.parameterIndex);
+                    return same ? stood : state.route.span().positionOf(live.value(state.parameterIndex));
+                }
+            }
+            return Double.NaN;
+        }
+
+        @Override
         public void touched(int control, boolean down, long nanos) {
             for (RouteState state : now.routesOfControl[surface][control]) {
-                if (down) {
+                boolean active = state.page == 0 || state.page == pages[surface];
+                if (down && active && !listening) {
                     take(state, nanos);
                     live.verdict(state.index, Verdict.TOUCHED, nanos);
                 } else if (state.touched) {
@@ -443,7 +572,9 @@ public final class Engine {
 
         @Override
         public void unknown(int status, int data1, int data2, long nanos) {
-            live.event(surface, -1, status << 16 | data1 << 8 | data2);
+            if (!listening) {
+                live.event(surface, -1, status << 16 | data1 << 8 | data2);
+            }
         }
     }
 
@@ -476,6 +607,10 @@ public final class Engine {
         if (state.follows) {
             return Verdict.FOLLOWS;
         }
+        Macro macro = now.macros[state.parameterIndex];
+        if (macro != null && macro.members().isEmpty()) {
+            return Verdict.NO_MEMBERS;
+        }
         if (state.route.span().closed()) {
             return Verdict.SPAN_CLOSED;
         }
@@ -488,7 +623,11 @@ public final class Engine {
         if (governed && !records) {
             return Verdict.READ;
         }
-        double place = state.takeover.move(x, state.route.span().positionOf(live.value(p)));
+        Span span = state.route.span();
+        if (state.takeover.apart() && !span.holds(live.value(p))) {
+            return Verdict.OUTSIDE_SPAN;
+        }
+        double place = state.takeover.move(x, span.positionOf(live.value(p)));
         if (Double.isNaN(place)) {
             return Verdict.WAITING;
         }
@@ -527,9 +666,13 @@ public final class Engine {
                 continue;
             }
             double lane = now.laneValue(p, position, beat);
-            double base = !Double.isNaN(held[p]) ? held[p] : Double.isNaN(lane) ? parameter.resting() : lane;
-            double value = base;
+            double own = !Double.isNaN(held[p]) ? held[p] : Double.isNaN(lane) ? parameter.resting() : lane;
             boolean away = playing && now.away(p, beat);
+            if (away && now.mover[p] >= 0) {
+                continue;
+            }
+            double base = now.moved(p, own, live);
+            double value = base;
             for (RouteState state : now.routesOf[p]) {
                 double by = byHand(state, base, elapsed);
                 if (!Double.isNaN(by) && !away) {

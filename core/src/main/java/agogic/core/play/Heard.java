@@ -1,9 +1,13 @@
 package agogic.core.play;
 
 import agogic.core.lane.Lane;
+import agogic.core.macro.Macro;
+import agogic.core.macro.Member;
 import agogic.core.parameter.Parameter;
 import agogic.core.route.Target;
 import agogic.core.session.Session;
+import java.util.HashMap;
+import java.util.Map;
 
 /**
  * What is heard of a session when nobody touches anything: the value of every parameter at any time, as it arrives at
@@ -15,11 +19,15 @@ public final class Heard {
     private final Session session;
     private final ParameterIndex index;
     private final Reach[] reaches;
+    private final Map<Target, Macro> movers = new HashMap<>();
 
     public Heard(Session session) {
         this.session = session;
         index = new ParameterIndex(session);
         reaches = Reach.all(session, index);
+        for (Macro macro : session.macros()) {
+            macro.members().forEach(member -> movers.put(member.target(), macro));
+        }
     }
 
     /** The normalised value of a parameter at {@code seconds} from the start of the piece. */
@@ -41,12 +49,18 @@ public final class Heard {
         return parameter.settled(reach.arriving(said(target, seconds)));
     }
 
-    /** What its lane says, or where it stands without one. */
+    /** What its lane says, or where it stands without one, moved by its macro. */
     private double said(Target target, double seconds) {
         Lane lane = session.lane(target);
         Parameter parameter = session.parameter(target);
-        return lane.envelope().isEmpty()
-                ? session.parameter(target).resting()
+        double own = lane.envelope().isEmpty()
+                ? parameter.resting()
                 : lane.valueAt(session.timeline().laneTime(lane.lock(), seconds), parameter);
+        Macro macro = movers.get(target);
+        if (macro == null) {
+            return own;
+        }
+        Member member = macro.member(target).orElseThrow();
+        return parameter.settled(macro.value(member, said(macro.target(), seconds), own));
     }
 }

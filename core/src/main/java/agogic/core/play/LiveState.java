@@ -20,6 +20,7 @@ public final class LiveState {
     private final AtomicLongArray lastMove;
     private final AtomicIntegerArray writing;
     private final AtomicLongArray[] controls;
+    private final AtomicIntegerArray pages;
     private final AtomicLong position = new AtomicLong();
     private final AtomicInteger transport = new AtomicInteger();
     private final AtomicLong lastEvent = new AtomicLong(-1);
@@ -33,6 +34,7 @@ public final class LiveState {
         lastMove = new AtomicLongArray(routes);
         writing = new AtomicIntegerArray(routes);
         controls = new AtomicLongArray[controlsOfSurface.length];
+        pages = new AtomicIntegerArray(controlsOfSurface.length);
         for (int s = 0; s < controls.length; s++) {
             controls[s] = new AtomicLongArray(controlsOfSurface[s]);
         }
@@ -63,6 +65,20 @@ public final class LiveState {
 
     void control(int surface, int control, double value) {
         controls[surface].setOpaque(control, Double.doubleToRawLongBits(value));
+    }
+
+    /** The page a surface is on, 1 for the first. */
+    public int page(int surface) {
+        return Math.max(1, pages.getOpaque(surface));
+    }
+
+    void page(int surface, int page) {
+        pages.setOpaque(surface, page);
+    }
+
+    /** True if a route that begins on this page of a surface counts now. */
+    public boolean active(int surface, int page) {
+        return page == 0 || page == page(surface);
     }
 
     /** What became of the last move on a route. */

@@ -1,6 +1,7 @@
 package agogic.core.play;
 
 import agogic.core.device.Device;
+import agogic.core.macro.Macro;
 import agogic.core.parameter.Parameter;
 import agogic.core.route.Target;
 import agogic.core.session.Session;
@@ -9,7 +10,7 @@ import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
 
-/** Numbers all parameters of a session, device after device, so that playing can keep them in plain arrays. */
+/** Numbers all parameters of a session, device after device and then its macros, so that playing can keep them in plain arrays. */
 public final class ParameterIndex {
     private final Map<String, Integer> starts = new HashMap<>();
     private final Map<Target, Integer> numbers = new HashMap<>();
@@ -20,12 +21,22 @@ public final class ParameterIndex {
         for (Device device : session.devices()) {
             starts.put(device.id(), parameters.size());
             for (Parameter parameter : device.parameters()) {
-                Target target = new Target(device.id(), parameter.id());
-                numbers.put(target, parameters.size());
-                parameters.add(parameter);
-                targets.add(target);
+                add(new Target(device.id(), parameter.id()), parameter);
             }
         }
+        starts.put(Macro.DEVICE, parameters.size());
+        session.macros().forEach(macro -> add(macro.target(), macro.parameter()));
+    }
+
+    private void add(Target target, Parameter parameter) {
+        numbers.put(target, parameters.size());
+        parameters.add(parameter);
+        targets.add(target);
+    }
+
+    /** True if the session has this target. */
+    public boolean has(Target target) {
+        return numbers.containsKey(target);
     }
 
     public int size() {

@@ -2,6 +2,7 @@ package agogic.core.play;
 
 import agogic.core.lane.Lane;
 import agogic.core.parameter.Parameter;
+import agogic.core.route.Hand;
 import agogic.core.route.Route;
 import agogic.core.route.Smoothing;
 import agogic.core.route.TakeoverState;
@@ -19,6 +20,9 @@ final class RouteState {
     final int parameterIndex;
     final Parameter parameter;
     final boolean exposed;
+    /** The page on which it counts, 0 for all. */
+    final int page;
+
     /** True if another parameter's value moves this one. */
     final boolean follows;
 
@@ -64,6 +68,7 @@ final class RouteState {
         this.parameter = parameter;
         this.exposed = exposed;
         this.follows = follows;
+        page = route.hand().map(Hand::page).orElse(0);
         this.easeBack = easeBack;
         takeover = new TakeoverState(route.takeover());
         smoothing = new Smoothing(route.smoothing());

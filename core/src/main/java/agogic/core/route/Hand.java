@@ -1,4 +1,35 @@
 package agogic.core.route;
 
-/** Where a route begins: a control of a surface, by their ids. */
-public record Hand(String surface, String control) {}
+/**
+ * Where a route begins: a control of a surface, by their ids, on one page of it or on all.
+ *
+ * @param surface id of the surface
+ * @param control id of the control
+ * @param page 1 for the first page; 0 if it counts on every page
+ */
+public record Hand(String surface, String control, int page) {
+    public Hand {
+        if (page < 0) {
+            throw new IllegalArgumentException("Pages are counted from 1, not from " + page + ".");
+        }
+    }
+
+    /** The control on every page. */
+    public Hand(String surface, String control) {
+        this(surface, control, 0);
+    }
+
+    public Hand on(int newPage) {
+        return new Hand(surface, control, newPage);
+    }
+
+    /** True if this is the same control, on whatever page. */
+    public boolean sameControl(Hand other) {
+        return surface.equals(other.surface) && control.equals(other.control);
+    }
+
+    /** True if both are the same control and count at the same time. */
+    public boolean meets(Hand other) {
+        return sameControl(other) && (page == 0 || other.page == 0 || page == other.page);
+    }
+}

@@ -39,6 +39,11 @@ public record Route(
                 id, Optional.ofNullable(hand), span, target, WriteMode.READ, false, false, Takeover.JUMP, 0, true);
     }
 
+    /** Begun by another hand, or by none. */
+    public Route by(Optional<Hand> newHand) {
+        return new Route(id, newHand, span, target, mode, pinned, rehearse, takeover, smoothing, on);
+    }
+
     public Route in(WriteMode newMode) {
         return new Route(id, hand, span, target, newMode, pinned, rehearse, takeover, smoothing, on);
     }

@@ -59,6 +59,12 @@ public record Span(double from, double to, Curve curve, double amount) {
         };
     }
 
+    /** True if {@code value} lies within the span, half a step of a 7-bit control beyond its ends included. */
+    public boolean holds(double value) {
+        double margin = Math.abs(to - from) / 256 + 1e-9;
+        return value >= Math.min(from, to) - margin && value <= Math.max(from, to) + margin;
+    }
+
     /** True if the control moves nothing: from and to are the same. */
     public boolean closed() {
         return from == to;

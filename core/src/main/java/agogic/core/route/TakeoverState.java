@@ -66,6 +66,11 @@ public final class TakeoverState {
         return value;
     }
 
+    /** True if the hand has to meet the value before it counts. */
+    public boolean apart() {
+        return kind != Takeover.JUMP && !joined;
+    }
+
     /** True while the hand has still to meet the value. */
     public boolean waiting() {
         return kind == Takeover.PICKUP && !joined && !Double.isNaN(hand);

@@ -2,6 +2,9 @@ package agogic.core.session;
 
 import agogic.core.device.Device;
 import agogic.core.lane.Lane;
+import agogic.core.macro.Macro;
+import agogic.core.macro.Macros;
+import agogic.core.macro.Member;
 import agogic.core.parameter.Parameter;
 import agogic.core.ride.Ride;
 import agogic.core.route.Hand;
@@ -34,6 +37,7 @@ import java.util.function.Predicate;
  * @param routes the wires from hand to sound, in the order in which they are shown
  * @param lanes what each target has over time, one a target
  * @param rides all that was ever recorded
+ * @param macros values that move several parameters
  */
 public record Session(
         String name,
@@ -47,7 +51,11 @@ public record Session(
         List<Surface> surfaces,
         List<Route> routes,
         List<Lane> lanes,
-        List<Ride> rides) {
+        List<Ride> rides,
+        List<Macro> macros) {
+    /** How many surfaces a session can have. */
+    public static final int MOST_SURFACES = 32;
+
     public Session {
         sections = List.copyOf(sections);
         tracks = List.copyOf(tracks);
@@ -56,27 +64,38 @@ public record Session(
         routes = List.copyOf(routes);
         lanes = List.copyOf(lanes);
         rides = List.copyOf(rides);
+        macros = List.copyOf(macros);
         if (!(length > 0 && length <= 1e6)) {
             throw new IllegalArgumentException("A piece is longer than 0 beats, not " + length + ".");
         }
         unique("device", devices, Device::id);
         unique("track", tracks, Track::id);
         unique("surface", surfaces, Surface::id);
+        if (surfaces.size() > MOST_SURFACES) {
+            throw new IllegalArgumentException("A session has " + MOST_SURFACES + " surfaces at most.");
+        }
         unique("route", routes, Route::id);
         unique("lane", lanes, lane -> lane.target().toString());
         unique("ride", rides, Ride::id);
+        check(devices, macros);
         for (Track track : tracks) {
             for (String device : track.devices()) {
                 require(devices.stream().anyMatch(d -> d.id().equals(device)), track.name() + " uses device " + device);
             }
         }
         for (Route route : routes) {
-            require(lookUp(devices, route.target()) != null, "Route " + route.id() + " moves " + route.target());
+            require(
+                    lookUp(devices, macros, route.target()) != null,
+                    "Route " + route.id() + " moves " + route.target());
             Hand hand = route.hand().orElse(null);
             require(hand == null || lookUp(surfaces, hand) != null, "Route " + route.id() + " begins at " + hand);
+            require(
+                    hand == null || hand.page() <= pages(surfaces, hand.surface()),
+                    "Route " + route.id() + " begins on page " + (hand == null ? 0 : hand.page()) + " of "
+                            + (hand == null ? "" : hand.surface()));
         }
         for (Lane lane : lanes) {
-            require(lookUp(devices, lane.target()) != null, "A lane moves " + lane.target());
+            require(lookUp(devices, macros, lane.target()) != null, "A lane moves " + lane.target());
             for (agogic.core.lane.Stretch stretch : lane.stretches()) {
                 require(
                         rides.stream().anyMatch(r -> r.id().equals(stretch.ride())),
@@ -100,13 +119,49 @@ public record Session(
         }
     }
 
-    private static Parameter lookUp(List<Device> devices, Target target) {
+    private static void check(List<Device> devices, List<Macro> macros) {
+        unique("macro", macros, Macro::id);
+        Set<Target> moved = new HashSet<>();
+        require(macros.isEmpty() || devices.stream().noneMatch(d -> d.id().equals(Macro.DEVICE)), "Macros need a name");
+        for (Macro macro : macros) {
+            for (Member member : macro.members()) {
+                Parameter parameter = lookUp(devices, macros, member.target());
+                require(parameter != null, "Macro " + macro.name() + " moves " + member.target());
+                if (parameter.reserved()) {
+                    throw new IllegalArgumentException(parameter.name() + " is reserved: no macro may move it.");
+                }
+                if (!moved.add(member.target())) {
+                    throw new IllegalArgumentException(
+                            parameter.name() + " is moved by two macros. Take it out of one of them.");
+                }
+            }
+        }
+        Macros.inOrder(macros);
+    }
+
+    private static Parameter lookUp(List<Device> devices, List<Macro> macros, Target target) {
+        if (target.device().equals(Macro.DEVICE)) {
+            for (Macro macro : macros) {
+                if (macro.id().equals(target.parameter())) {
+                    return macro.parameter();
+                }
+            }
+            return null;
+        }
         for (Device device : devices) {
             if (device.id().equals(target.device())) {
                 return device.find(target.parameter());
             }
         }
         return null;
+    }
+
+    private static int pages(List<Surface> surfaces, String id) {
+        return surfaces.stream()
+                .filter(s -> s.id().equals(id))
+                .mapToInt(s -> s.pages().size())
+                .findFirst()
+                .orElse(0);
     }
 
     private static Control lookUp(List<Surface> surfaces, Hand hand) {
@@ -120,15 +175,18 @@ public record Session(
 
     /** The parameter of a target of this session. */
     public Parameter parameter(Target target) {
-        Parameter found = lookUp(devices, target);
+        Parameter found = lookUp(devices, macros, target);
         if (found == null) {
             throw new IllegalArgumentException("The session has no parameter " + target + ".");
         }
         return found;
     }
 
-    /** The device with this id. */
+    /** The device with this id; the macros are one too. */
     public Device device(String id) {
+        if (id.equals(Macro.DEVICE)) {
+            return Macro.device(macros);
+        }
         return find(devices, d -> d.id().equals(id), "device " + id);
     }
 
@@ -165,6 +223,29 @@ public record Session(
         throw new IllegalArgumentException("The session has no " + what + ".");
     }
 
+    /** The macro with this id. */
+    public Macro macro(String id) {
+        return find(macros, m -> m.id().equals(id), "macro " + id);
+    }
+
+    /** The macro that moves a target, if one does. */
+    public Optional<Macro> macroOf(Target target) {
+        for (Macro macro : macros) {
+            if (macro.member(target).isPresent()) {
+                return Optional.of(macro);
+            }
+        }
+        return Optional.empty();
+    }
+
+    /** True if points move a target over time: its own, or those of a macro that moves it. */
+    public boolean movesOverTime(Target target) {
+        Optional<Macro> macro = macroOf(target);
+        boolean own = laneIfAny(target).filter(l -> !l.envelope().isEmpty()).isPresent();
+        boolean counts = macro.isEmpty() || macro.get().member(target).orElseThrow() instanceof Member.ByOffset;
+        return own && counts || macro.isPresent() && movesOverTime(macro.get().target());
+    }
+
     /** The lane of a target: an empty one if it has none yet. */
     public Lane lane(Target target) {
         return laneIfAny(target).orElseGet(() -> Lane.empty(target));
@@ -177,6 +258,25 @@ public record Session(
     /** The track on which a device sits. */
     public Optional<Track> trackOf(String deviceId) {
         return tracks.stream().filter(t -> t.devices().contains(deviceId)).findFirst();
+    }
+
+    /** A session without macros. */
+    public Session(
+            String name,
+            String subtitle,
+            Timeline timeline,
+            double length,
+            List<Section> sections,
+            Loop loop,
+            List<Track> tracks,
+            List<Device> devices,
+            List<Surface> surfaces,
+            List<Route> routes,
+            List<Lane> lanes,
+            List<Ride> rides) {
+        this(
+                name, subtitle, timeline, length, sections, loop, tracks, devices, surfaces, routes, lanes, rides,
+                List.of());
     }
 
     /** Length in seconds. */
@@ -213,22 +313,26 @@ public record Session(
 
     public Session withRoutes(List<Route> newRoutes) {
         return new Session(
-                name, subtitle, timeline, length, sections, loop, tracks, devices, surfaces, newRoutes, lanes, rides);
+                name, subtitle, timeline, length, sections, loop, tracks, devices, surfaces, newRoutes, lanes, rides,
+                macros);
     }
 
     public Session withLanes(List<Lane> newLanes) {
         return new Session(
-                name, subtitle, timeline, length, sections, loop, tracks, devices, surfaces, routes, newLanes, rides);
+                name, subtitle, timeline, length, sections, loop, tracks, devices, surfaces, routes, newLanes, rides,
+                macros);
     }
 
     public Session withTracks(List<Track> newTracks) {
         return new Session(
-                name, subtitle, timeline, length, sections, loop, newTracks, devices, surfaces, routes, lanes, rides);
+                name, subtitle, timeline, length, sections, loop, newTracks, devices, surfaces, routes, lanes, rides,
+                macros);
     }
 
     private Session withRides(List<Ride> newRides) {
         return new Session(
-                name, subtitle, timeline, length, sections, loop, tracks, devices, surfaces, routes, lanes, newRides);
+                name, subtitle, timeline, length, sections, loop, tracks, devices, surfaces, routes, lanes, newRides,
+                macros);
     }
 
     /** Without the rides of these ids. */
@@ -240,26 +344,74 @@ public record Session(
 
     public Session withLoop(Loop newLoop) {
         return new Session(
-                name, subtitle, timeline, length, sections, newLoop, tracks, devices, surfaces, routes, lanes, rides);
+                name, subtitle, timeline, length, sections, newLoop, tracks, devices, surfaces, routes, lanes, rides,
+                macros);
     }
 
     /** At another tempo or metre. Lanes keep their own times: beats for those locked to beats, seconds for the others. */
     public Session withTimeline(Timeline newTimeline) {
         return new Session(
-                name, subtitle, newTimeline, length, sections, loop, tracks, devices, surfaces, routes, lanes, rides);
+                name,
+                subtitle,
+                newTimeline,
+                length,
+                sections,
+                loop,
+                tracks,
+                devices,
+                surfaces,
+                routes,
+                lanes,
+                rides,
+                macros);
+    }
+
+    /** With this macro in the place of the one with its id, or at the end. */
+    public Session with(Macro macro) {
+        return withMacros(put(macros, macro, m -> m.id().equals(macro.id())));
+    }
+
+    public Session withMacros(List<Macro> newMacros) {
+        return new Session(
+                name, subtitle, timeline, length, sections, loop, tracks, devices, surfaces, routes, lanes, rides,
+                newMacros);
+    }
+
+    /** With this surface in the place of the one with its id, or at the end. */
+    public Session with(Surface surface) {
+        return withSurfaces(put(surfaces, surface, s -> s.id().equals(surface.id())));
+    }
+
+    public Session withSurfaces(List<Surface> newSurfaces) {
+        return new Session(
+                name,
+                subtitle,
+                timeline,
+                length,
+                sections,
+                loop,
+                tracks,
+                devices,
+                newSurfaces,
+                routes,
+                lanes,
+                rides,
+                macros);
     }
 
     public Session withDevice(Device device) {
         List<Device> changed = put(devices, device, d -> d.id().equals(device.id()));
         return new Session(
-                name, subtitle, timeline, length, sections, loop, tracks, changed, surfaces, routes, lanes, rides);
+                name, subtitle, timeline, length, sections, loop, tracks, changed, surfaces, routes, lanes, rides,
+                macros);
     }
 
-    /** What something moves: all that a route leads to and all that has points. */
+    /** What something moves: all that a route leads to, all that has points and all that a macro moves. */
     public Set<Target> inUse() {
         Set<Target> used = new HashSet<>();
         routes.forEach(r -> used.add(r.target()));
         lanes.stream().filter(l -> !l.envelope().isEmpty()).forEach(l -> used.add(l.target()));
+        macros.forEach(m -> m.members().forEach(member -> used.add(member.target())));
         return used;
     }
 
@@ -291,8 +443,11 @@ public record Session(
     public Session standing(Target target, double value) {
         Parameter parameter = parameter(target);
         double rests = parameter.settled(value);
-        return parameter.resting() == rests
-                ? this
+        if (parameter.resting() == rests) {
+            return this;
+        }
+        return target.device().equals(Macro.DEVICE)
+                ? with(macro(target.parameter()).with(parameter.restingAt(rests)))
                 : withDevice(device(target.device()).with(parameter.restingAt(rests)));
     }
 

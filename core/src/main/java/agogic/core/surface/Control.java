@@ -8,8 +8,11 @@ package agogic.core.surface;
  * @param kind what the hand finds
  * @param address how it speaks
  * @param touchNote note on the same channel that says it is touched (on) or let go (off), −1 if it cannot say so
+ * @param turned true if it is the wrong way round, such as a pedal that sends its top while nobody steps on it
+ * @param shows true if it can show a value sent back to it: by a motor, a ring of lights, a lamp
  */
-public record Control(String id, String name, Kind kind, Address address, int touchNote) {
+public record Control(
+        String id, String name, Kind kind, Address address, int touchNote, boolean turned, boolean shows) {
     /** What the hand finds. */
     public enum Kind {
         FADER,
@@ -26,6 +29,16 @@ public record Control(String id, String name, Kind kind, Address address, int to
         public String spoken() {
             return name().toLowerCase(java.util.Locale.ROOT);
         }
+
+        /** True if it is moved by a long way rather than turned or pressed. */
+        public boolean travels() {
+            return this == FADER || this == RIBBON || this == BREATH || this == PEDAL || this == WHEEL;
+        }
+
+        /** True if it is pressed and let go. */
+        public boolean presses() {
+            return this == BUTTON || this == PAD;
+        }
     }
 
     public Control {
@@ -35,6 +48,27 @@ public record Control(String id, String name, Kind kind, Address address, int to
         if (touchNote < -1 || touchNote > 127) {
             throw new IllegalArgumentException(name + ": a touch note lies between 0 and 127.");
         }
+    }
+
+    /** A control the right way round that cannot show anything. */
+    public Control(String id, String name, Kind kind, Address address, int touchNote) {
+        this(id, name, kind, address, touchNote, false, false);
+    }
+
+    public Control named(String newName) {
+        return new Control(id, newName, kind, address, touchNote, turned, shows);
+    }
+
+    public Control speaking(Address newAddress) {
+        return new Control(id, name, kind, newAddress, touchNote, turned, shows);
+    }
+
+    public Control turned(boolean wrongWayRound) {
+        return new Control(id, name, kind, address, touchNote, wrongWayRound, shows);
+    }
+
+    public Control showing(boolean canShow) {
+        return new Control(id, name, kind, address, touchNote, turned, canShow);
     }
 
     /** True if it says by itself when it is touched and let go. */

@@ -10,4 +10,12 @@ public interface MoveSink {
 
     /** A message that belongs to no control of the surface. */
     void unknown(int status, int data1, int data2, long nanos);
+
+    /**
+     * Where an encoder without a place of its own is to count from: the place of what it moves, 0..1; NaN to go on from
+     * where it was.
+     */
+    default double standsAt(int control) {
+        return Double.NaN;
+    }
 }

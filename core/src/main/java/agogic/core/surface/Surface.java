@@ -1,28 +1,94 @@
 package agogic.core.surface;
 
+import java.util.ArrayList;
 import java.util.HashSet;
 import java.util.List;
 import java.util.Set;
 
-/** A hardware controller: its name, the MIDI port it is found at, and its controls. */
-public record Surface(String id, String name, String port, List<Control> controls) {
+/**
+ * A hardware controller.
+ *
+ * @param id unique within the session
+ * @param name for people
+ * @param port the MIDI port it is found at
+ * @param controls what can be moved, in the order in which it is drawn
+ * @param pages its pages, one at least
+ */
+public record Surface(String id, String name, String port, List<Control> controls, List<Page> pages) {
     public Surface {
         controls = List.copyOf(controls);
+        pages = pages.isEmpty() ? List.of(Page.of("A")) : List.copyOf(pages);
+        if (id.isBlank() || name.isBlank()) {
+            throw new IllegalArgumentException("A surface needs an id and a name.");
+        }
         Set<String> ids = new HashSet<>();
         for (Control control : controls) {
             if (!ids.add(control.id())) {
                 throw new IllegalArgumentException(name + " has two controls with the id " + control.id() + ".");
             }
         }
+        Set<String> names = new HashSet<>();
+        for (Page page : pages) {
+            if (!names.add(page.name())) {
+                throw new IllegalArgumentException(name + " has two pages called " + page.name() + ".");
+            }
+            if (page.button().isPresent() && !ids.contains(page.button().get())) {
+                throw new IllegalArgumentException(name + ": page " + page.name() + " is turned to by "
+                        + page.button().get() + ", which it does not have.");
+            }
+        }
+    }
+
+    /** A surface of one page. */
+    public Surface(String id, String name, String port, List<Control> controls) {
+        this(id, name, port, controls, List.of());
     }
 
     /** The control with this id, or null if there is none. */
     public Control find(String controlId) {
-        for (Control control : controls) {
-            if (control.id().equals(controlId)) {
-                return control;
+        int place = placeOf(controlId);
+        return place < 0 ? null : controls.get(place);
+    }
+
+    /** The place of a control among all, −1 if there is none with this id. */
+    public int placeOf(String controlId) {
+        for (int i = 0; i < controls.size(); i++) {
+            if (controls.get(i).id().equals(controlId)) {
+                return i;
             }
         }
-        return null;
+        return -1;
+    }
+
+    /** With this control in the place of the one with its id, or at the end. */
+    public Surface with(Control control) {
+        List<Control> list = new ArrayList<>(controls);
+        int place = placeOf(control.id());
+        if (place < 0) {
+            list.add(control);
+        } else {
+            list.set(place, control);
+        }
+        return new Surface(id, name, port, list, pages);
+    }
+
+    /** With these pages. */
+    public Surface paged(List<Page> newPages) {
+        return new Surface(id, name, port, controls, newPages);
+    }
+
+    /** At another port. */
+    public Surface at(String newPort) {
+        return new Surface(id, name, newPort, controls, pages);
+    }
+
+    /** Under another id and name. */
+    public Surface called(String newId, String newName) {
+        return new Surface(newId, newName, port, controls, pages);
+    }
+
+    /** The name of page {@code number}, 1 for the first; 0 are all pages. */
+    public String pageName(int number) {
+        return number == 0 ? "all" : pages.get(number - 1).name();
     }
 }

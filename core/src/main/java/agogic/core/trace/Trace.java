@@ -2,17 +2,26 @@ package agogic.core.trace;
 
 import agogic.core.device.Device;
 import agogic.core.device.Socket;
+import agogic.core.macro.Macro;
+import agogic.core.macro.Macros;
 import agogic.core.midi.MidiParser;
 import agogic.core.parameter.Parameter;
 import agogic.core.play.LiveState;
+import agogic.core.route.Hand;
 import agogic.core.route.Route;
+import agogic.core.route.Target;
 import agogic.core.session.Session;
+import agogic.core.surface.Address;
 import agogic.core.surface.Control;
+import agogic.core.surface.MoveSink;
+import agogic.core.surface.Page;
 import agogic.core.surface.Surface;
+import agogic.core.surface.SurfaceDecoder;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Locale;
 import java.util.Optional;
+import java.util.stream.Collectors;
 
 /**
  * What happened to the last move, in one sentence, with the one act that mends it.
@@ -22,8 +31,10 @@ import java.util.Optional;
  * @param sentence what moved, how far it came and why no farther
  * @param route the route it is about, if any
  * @param act what would mend it, if anything does
+ * @param hand the control it is about, if it is about one; its page is the one on which it would count
  */
-public record Trace(Verdict verdict, String head, String sentence, Optional<Route> route, Optional<Act> act) {
+public record Trace(
+        Verdict verdict, String head, String sentence, Optional<Route> route, Optional<Act> act, Optional<Hand> hand) {
     /** Acts that mend a stop. */
     public enum Act {
         PUT_IN_TOUCH("Put in Touch"),
@@ -36,7 +47,13 @@ public record Trace(Verdict verdict, String head, String sentence, Optional<Rout
         WRITE_REHEARSAL("Write it"),
         CONNECT("Connect it"),
         MOVE_LEADER("Show what moves it"),
-        SHOW_SOCKETS("Show the socket");
+        SHOW_SOCKETS("Show the socket"),
+        TURN_PAGE("Turn to that page"),
+        ANY_CHANNEL("Take any channel"),
+        MAKE_CONTROL("Make it a control"),
+        ADD_MEMBERS("Give it members"),
+        REACH_MEMBERS("Reach them all through one socket"),
+        LOOK_AGAIN("Look for the port again");
 
         private final String spoken;
 
@@ -59,14 +76,35 @@ public record Trace(Verdict verdict, String head, String sentence, Optional<Rout
         if (event.control() < 0) {
             return Optional.of(unknown(surface, event.message()));
         }
+        if (event.control() >= surface.controls().size()) {
+            return Optional.empty();
+        }
         Control control = surface.controls().get(event.control());
         double hand = live.control(event.surface(), event.control());
-        List<Integer> routes = routesOf(session, surface, control);
+        List<Integer> all = routesOf(session, surface, control);
+        List<Integer> routes = all.stream()
+                .filter(r -> live.active(
+                        event.surface(),
+                        session.routes().get(r).hand().orElseThrow().page()))
+                .toList();
+        int page = live.page(event.surface());
+        for (Page one : surface.pages()) {
+            if (one.button().filter(control.id()::equals).isPresent() && routes.isEmpty()) {
+                String sentence = control.name() + " turns " + surface.name() + " to page " + one.name()
+                        + "; it is on page " + surface.pageName(page) + ".";
+                return Optional.of(
+                        about(Verdict.PAGE_TURNED, "Page", sentence, new Hand(surface.id(), control.id()), null));
+            }
+        }
+        if (routes.isEmpty() && !all.isEmpty()) {
+            return Optional.of(
+                    otherPage(session, surface, control, page, session.routes().get(all.get(0))));
+        }
         if (routes.isEmpty()) {
             String sentence = control.name() + " moved to " + percent(hand)
                     + " — the wire stops at the hand: nothing is connected to it.";
-            return Optional.of(
-                    new Trace(Verdict.NO_ROUTE, "No route", sentence, Optional.empty(), Optional.of(Act.CONNECT)));
+            Hand here = new Hand(surface.id(), control.id());
+            return Optional.of(about(Verdict.NO_ROUTE, "No route", sentence, here, Act.CONNECT));
         }
         // Of several wires, the one that comes least far is the one to be explained.
         int worst = routes.get(0);
@@ -76,6 +114,31 @@ public record Trace(Verdict verdict, String head, String sentence, Optional<Rout
             }
         }
         return Optional.of(of(session, live, worst, hand));
+    }
+
+    private static Trace otherPage(Session session, Surface surface, Control control, int page, Route route) {
+        Hand there = route.hand().orElseThrow();
+        String sentence = control.name() + " does nothing on page " + surface.pageName(page)
+                + " — the wire stops at the hand: it moves "
+                + session.parameter(route.target()).name() + " on page "
+                + surface.pageName(there.page()) + ".";
+        return about(Verdict.OTHER_PAGE, "Not heard", sentence, there, Act.TURN_PAGE);
+    }
+
+    private static Trace about(Verdict verdict, String head, String sentence, Hand hand, Act act) {
+        return new Trace(
+                verdict, head, sentence, Optional.empty(), Optional.ofNullable(act), Optional.ofNullable(hand));
+    }
+
+    /** The trace where nothing can come in, because the port of a surface is not open. {@code state} says why. */
+    public static Trace closed(Surface surface, String state) {
+        return about(
+                Verdict.PORT_CLOSED,
+                "Port closed",
+                surface.name() + " cannot be heard — the wire stops before the hand: its port “" + surface.port()
+                        + "” is " + state + ".",
+                null,
+                Act.LOOK_AGAIN);
     }
 
     private static int rank(Verdict verdict) {
@@ -106,6 +169,25 @@ public record Trace(Verdict verdict, String head, String sentence, Optional<Rout
         double asked = route.span().apply(Double.isNaN(hand) ? 0 : hand);
         String moved = from + " moved to " + percent(hand) + " → " + name;
         String heard = moved + " = " + parameter.print(parameter.settled(asked));
+        List<Target> hidden = route.target().device().equals(Macro.DEVICE)
+                ? Macros.unreached(session, session.macro(route.target().parameter()))
+                : List.of();
+        if (!hidden.isEmpty() && verdict.heard() && verdict != Verdict.TOUCHED) {
+            Macro macro = session.macro(route.target().parameter());
+            return trace(
+                    Verdict.HIDDEN,
+                    "Partly heard",
+                    heard + " — at " + hidden.size() + " of its "
+                            + macro.members().size()
+                            + " members the wire stops: they sit on no socket ("
+                            + hidden.stream()
+                                    .limit(3)
+                                    .map(t -> session.parameter(t).name())
+                                    .collect(Collectors.joining(", "))
+                            + (hidden.size() > 3 ? ", …" : "") + ").",
+                    route,
+                    Act.REACH_MEMBERS);
+        }
         String kept = moved + " stays at " + parameter.print(currentValue(session, live, route));
         return switch (verdict) {
             case NONE -> trace(verdict, "Ready", name + " has not been moved yet.", route, null);
@@ -172,7 +254,7 @@ public record Trace(Verdict verdict, String head, String sentence, Optional<Rout
                     verdict,
                     "Not heard",
                     moved + " — the wire stops at the sound: it moves with " + leader(session, route)
-                            + ", their socket carries one value.",
+                            + (session.macroOf(route.target()).isPresent() ? "." : ", their socket carries one value."),
                     route,
                     Act.MOVE_LEADER);
             case AWAY -> trace(
@@ -181,11 +263,36 @@ public record Trace(Verdict verdict, String head, String sentence, Optional<Rout
                     moved + " — the wire stops at the sound: its socket is with " + holder(session, live, route) + ".",
                     route,
                     Act.SHOW_SOCKETS);
-            case NO_ROUTE, NO_CONTROL -> throw new IllegalStateException("A route has no such verdict.");
+            case OUTSIDE_SPAN -> trace(
+                    verdict,
+                    "Waiting",
+                    from + " waits for " + route.takeover().spoken() + ", but " + name + " stands at "
+                            + parameter.print(currentValue(session, live, route)) + ", outside the span of "
+                            + parameter.print(parameter.settled(route.span().from())) + " to "
+                            + parameter.print(parameter.settled(route.span().to())) + " — the wire stops at the span.",
+                    route,
+                    Act.TAKE_OVER_NOW);
+            case NO_MEMBERS -> trace(
+                    verdict,
+                    "Not heard",
+                    moved + " — the wire stops at the sound: this macro has no members, so it moves nothing.",
+                    route,
+                    Act.ADD_MEMBERS);
+            case OTHER_PAGE -> {
+                Hand there = route.hand().orElseThrow();
+                Surface surface = session.surface(there.surface());
+                yield otherPage(session, surface, session.control(there), 1, route);
+            }
+            case NO_ROUTE, NO_CONTROL, OTHER_CHANNEL, PORT_CLOSED, PAGE_TURNED -> throw new IllegalStateException(
+                    "A route has no such verdict.");
         };
     }
 
     private static String leader(Session session, Route route) {
+        Optional<Macro> macro = session.macroOf(route.target());
+        if (macro.isPresent()) {
+            return "the macro " + macro.get().name();
+        }
         Device device = session.device(route.target().device());
         return device.leaderOf(route.target().parameter())
                 .map(id -> device.find(id).name())
@@ -218,11 +325,17 @@ public record Trace(Verdict verdict, String head, String sentence, Optional<Rout
             }
             number += device.parameters().size();
         }
+        for (Macro macro : session.macros()) {
+            if (macro.target().equals(route.target())) {
+                return live.value(number);
+            }
+            number++;
+        }
         throw new IllegalArgumentException("The session has no parameter " + route.target() + ".");
     }
 
     private static Trace trace(Verdict verdict, String head, String sentence, Route route, Act act) {
-        return new Trace(verdict, head, sentence, Optional.of(route), Optional.ofNullable(act));
+        return new Trace(verdict, head, sentence, Optional.of(route), Optional.ofNullable(act), route.hand());
     }
 
     private static Trace unknown(Surface surface, int message) {
@@ -231,9 +344,51 @@ public record Trace(Verdict verdict, String head, String sentence, Optional<Rout
         if (MidiParser.lengthOf(status) == 2) {
             bytes += String.format(Locale.ROOT, " %02X", message & 0x7F);
         }
-        String sentence = surface.name() + " sent " + bytes + " (" + describe(message)
-                + ") — the wire stops before the hand: no control of this surface speaks so.";
-        return new Trace(Verdict.NO_CONTROL, "Unknown", sentence, Optional.empty(), Optional.empty());
+        String sent =
+                surface.name() + " sent " + bytes + " (" + describe(message) + ") — the wire stops before the hand: ";
+        for (Control control : surface.controls()) {
+            if (onAnotherChannel(surface, control, message)) {
+                return about(
+                        Verdict.OTHER_CHANNEL,
+                        "Not heard",
+                        sent + control.name() + " speaks so, but on channel "
+                                + control.address().channel() + ".",
+                        new Hand(surface.id(), control.id()),
+                        Act.ANY_CHANNEL);
+            }
+        }
+        return about(
+                Verdict.NO_CONTROL,
+                "Unknown",
+                sent + "no control of this surface speaks so.",
+                new Hand(surface.id(), ""),
+                Act.MAKE_CONTROL);
+    }
+
+    /** True if the message would belong to the control if only its channel were another. */
+    private static boolean onAnotherChannel(Surface surface, Control control, int message) {
+        boolean[] met = {false};
+        MoveSink sink = new MoveSink() {
+            @Override
+            public void moved(int c, double value, long nanos) {
+                met[0] = true;
+            }
+
+            @Override
+            public void touched(int c, boolean down, long nanos) {
+                // A touch alone is not what the control says.
+            }
+
+            @Override
+            public void unknown(int status, int data1, int data2, long nanos) {
+                // It is another control's, or nobody's.
+            }
+        };
+        Control anywhere = control.speaking(control.address().on(Address.ANY));
+        Surface alone = new Surface(surface.id(), surface.name(), surface.port(), List.of(anywhere));
+        SurfaceDecoder decoder = new SurfaceDecoder(alone, sink);
+        decoder.message(message >> 16 & 0xFF, message >> 8 & 0x7F, message & 0x7F, 0);
+        return met[0];
     }
 
     private static String describe(int message) {

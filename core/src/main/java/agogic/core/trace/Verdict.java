@@ -4,14 +4,26 @@ package agogic.core.trace;
 public enum Verdict {
     /** Nothing came yet. */
     NONE(Joint.HAND, false),
+    /** The port of the surface is not open: nothing comes in. */
+    PORT_CLOSED(Joint.HAND, false),
+    /** A control speaks so, but on another channel. */
+    OTHER_CHANNEL(Joint.HAND, false),
     /** The message belongs to no control of the surface. */
     NO_CONTROL(Joint.HAND, false),
     /** The control is known, but nothing is connected to it. */
     NO_ROUTE(Joint.HAND, false),
+    /** What is connected to the control counts on another page. */
+    OTHER_PAGE(Joint.HAND, false),
+    /** The control turned its surface to another page. */
+    PAGE_TURNED(Joint.HAND, true),
     /** The wire was cut by the person. */
     ROUTE_OFF(Joint.HAND, false),
     /** The hand has not met the value yet. */
     WAITING(Joint.SPAN, false),
+    /** The value stands outside the span, where the hand cannot meet it. */
+    OUTSIDE_SPAN(Joint.SPAN, false),
+    /** The macro at the end of the wire moves nothing. */
+    NO_MEMBERS(Joint.SOUND, false),
     /** From and to of the span are the same. */
     SPAN_CLOSED(Joint.SPAN, false),
     /** The parameter must never be written. */

@@ -11,7 +11,6 @@ import agogic.core.route.Hand;
 import agogic.core.route.Route;
 import agogic.core.route.WriteMode;
 import agogic.core.session.Session;
-import agogic.core.surface.Address;
 import agogic.core.surface.Control;
 import java.util.List;
 
@@ -99,9 +98,6 @@ public final class PassWriter {
 
     /** The smallest step a control can send. */
     public static double resolution(Control control) {
-        Address address = control.address();
-        return address instanceof Address.Cc
-                ? 1.0 / 127
-                : address instanceof Address.Relative ? 1.0 / 128 : 1.0 / 16383;
+        return control.address().resolution();
     }
 }

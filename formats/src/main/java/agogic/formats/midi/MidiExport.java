@@ -7,7 +7,9 @@ import agogic.core.envelope.Shape;
 import agogic.core.lane.Lane;
 import agogic.core.midi.Wire;
 import agogic.core.parameter.Parameter;
+import agogic.core.play.Heard;
 import agogic.core.route.Span;
+import agogic.core.route.Target;
 import agogic.core.session.Clip;
 import agogic.core.session.Note;
 import agogic.core.session.Session;
@@ -36,6 +38,7 @@ public final class MidiExport {
 
     private final Session session;
     private final Numbers numbers;
+    private final Heard heard;
     private final Optional<Wire> wire;
     private final List<Sender> senders = new ArrayList<>();
     /** How many send by number on each channel 1..16: one alone need not say its number again. */
@@ -61,6 +64,7 @@ public final class MidiExport {
         this.session = session;
         this.wire = wire;
         numbers = Numbers.of(session, fineness);
+        heard = new Heard(session);
         for (Numbers.Line line : numbers.lines()) {
             senders.add(new Sender(line));
             addressedOnChannel[line.number().channel()] += line.number().way() == Outside.Way.NRPN ? 1 : 0;
@@ -251,6 +255,7 @@ public final class MidiExport {
         private final Parameter[] parameters;
         private final Lane[] lanes;
         private final EnvelopeCursor[] cursors;
+        private final boolean anyMoved;
         private final Span lead;
         private final List<SmfWriter.Event> events = new ArrayList<>();
         private int sent = -1;
@@ -277,6 +282,7 @@ public final class MidiExport {
                         ? null
                         : lanes[i].envelope().cursor();
             }
+            anyMoved = line.targets().stream().anyMatch(t -> session.macroOf(t).isPresent());
             lead = line.socket().joined() ? line.socket().seats().get(0).span() : Span.FULL;
             parameter = parameters[0];
             lostOf = parameter;
@@ -292,6 +298,10 @@ public final class MidiExport {
 
         /** Takes the value of whoever has the socket at this time; without a lane it stays as it was. */
         void look(double beat, double seconds) {
+            if (anyMoved) {
+                lookMoved(beat, seconds);
+                return;
+            }
             if (lanes.length == 1 && (lanes[0].lock() == Lock.BEATS ? beat : seconds) < quietUntil) {
                 return;
             }
@@ -301,6 +311,17 @@ public final class MidiExport {
                 double time = lanes[seat].lock() == Lock.BEATS ? beat : seconds;
                 settle(lanes[seat].envelope(), time);
                 value = lead.positionOf(parameter.settled(cursors[seat].valueAt(time)));
+                wanted = number.code(value);
+            }
+        }
+
+        /** As {@link #look}, where a macro has a hand in it: the value as heard, tick by tick. */
+        private void lookMoved(double beat, double seconds) {
+            int seat = line.socket().seatAt(beat);
+            Target target = line.targets().get(seat);
+            if (session.movesOverTime(target)) {
+                parameter = parameters[seat];
+                value = lead.positionOf(heard.valueAt(target, seconds));
                 wanted = number.code(value);
             }
         }

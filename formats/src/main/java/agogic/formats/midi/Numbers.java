@@ -5,6 +5,7 @@ import agogic.core.device.Outside;
 import agogic.core.device.Seat;
 import agogic.core.device.Socket;
 import agogic.core.lane.Lane;
+import agogic.core.macro.Macro;
 import agogic.core.midi.FreeControllers;
 import agogic.core.route.Target;
 import agogic.core.session.Session;
@@ -79,7 +80,8 @@ public final class Numbers {
         Set<Target> sent = new HashSet<>();
         numbers.lines.forEach(line -> sent.addAll(line.targets()));
         for (Lane lane : session.lanes()) {
-            if (!lane.envelope().isEmpty() && !sent.contains(lane.target())) {
+            boolean macro = lane.target().device().equals(Macro.DEVICE);
+            if (!macro && !lane.envelope().isEmpty() && !sent.contains(lane.target())) {
                 numbers.left.add(lane);
             }
         }
@@ -124,9 +126,7 @@ public final class Numbers {
     }
 
     private boolean carries(Device device, Socket socket) {
-        return socket.seats().stream()
-                .map(s -> session.lane(new Target(device.id(), s.parameter())))
-                .anyMatch(lane -> !lane.envelope().isEmpty());
+        return socket.seats().stream().anyMatch(s -> session.movesOverTime(new Target(device.id(), s.parameter())));
     }
 
     private Outside next(Seat seat, int channel) {

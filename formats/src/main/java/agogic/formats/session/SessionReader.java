@@ -25,9 +25,6 @@ import agogic.core.session.Loop;
 import agogic.core.session.Note;
 import agogic.core.session.Session;
 import agogic.core.session.Track;
-import agogic.core.surface.Address;
-import agogic.core.surface.Control;
-import agogic.core.surface.Surface;
 import agogic.core.time.Lock;
 import agogic.core.time.Metre;
 import agogic.core.time.MetreMap;
@@ -78,10 +75,11 @@ final class SessionReader {
                 loop.make(() -> new Loop(loop.number("from"), loop.number("to"), loop.flag("on"))),
                 json.list("tracks", SessionReader::track),
                 json.list("devices", SessionReader::device),
-                json.list("surfaces", SessionReader::surface),
+                json.list("surfaces", SurfaceJson::read),
                 json.list("routes", SessionReader::route),
                 json.list("lanes", SessionReader::lane),
-                json.list("rides", this::ride)));
+                json.list("rides", this::ride),
+                json.maybe("macros").isPresent() ? json.list("macros", MacroJson::read) : List.of()));
     }
 
     private static Track track(Json json) throws FormatException {
@@ -180,41 +178,16 @@ final class SessionReader {
         };
     }
 
-    private static Surface surface(Json json) throws FormatException {
-        return json.make(() -> new Surface(
-                json.text("id"), json.text("name"), json.text("port"), json.list("controls", SessionReader::control)));
-    }
-
-    private static Control control(Json json) throws FormatException {
-        int touch = json.maybe("touchNote").isPresent() ? json.whole("touchNote") : -1;
-        Json address = json.at("address");
-        return json.make(() -> new Control(
-                json.text("id"), json.text("name"), json.word("kind", Control.Kind.class), address(address), touch));
-    }
-
-    private static Address address(Json json) throws FormatException {
-        int channel = json.whole("channel");
-        String message = json.text("message");
-        return json.make(() -> switch (message) {
-            case "cc" -> new Address.Cc(channel, json.whole("number"));
-            case "cc_pair" -> new Address.CcPair(channel, json.whole("number"));
-            case "relative" -> new Address.Relative(
-                    channel, json.whole("number"), json.word("encoding", Address.Encoding.class));
-            case "bend" -> new Address.Bend(channel);
-            default -> throw json.at("message")
-                    .error("expected cc, cc_pair, relative or bend, found “" + message + "”");
-        });
-    }
-
     private static Hand hand(Json json) throws FormatException {
-        return new Hand(json.text("surface"), json.text("control"));
+        int page = json.maybe("page").isPresent() ? json.whole("page") : 0;
+        return json.make(() -> new Hand(json.text("surface"), json.text("control"), page));
     }
 
     private static Target target(Json json) throws FormatException {
         return new Target(json.text("device"), json.text("parameter"));
     }
 
-    private static Span span(Json json) throws FormatException {
+    static Span span(Json json) throws FormatException {
         return json.make(() -> new Span(
                 json.number("from"), json.number("to"), json.word("curve", Span.Curve.class), json.number("amount")));
     }

@@ -11,6 +11,7 @@ import agogic.core.parameter.Parameter;
 import agogic.core.parameter.Taper;
 import agogic.core.refine.Recipe;
 import agogic.core.ride.Ride;
+import agogic.core.route.Hand;
 import agogic.core.route.Route;
 import agogic.core.route.Span;
 import agogic.core.route.Target;
@@ -18,9 +19,6 @@ import agogic.core.session.Clip;
 import agogic.core.session.Note;
 import agogic.core.session.Session;
 import agogic.core.session.Track;
-import agogic.core.surface.Address;
-import agogic.core.surface.Control;
-import agogic.core.surface.Surface;
 import agogic.core.time.Metre;
 import agogic.core.time.Section;
 import agogic.core.time.TempoPoint;
@@ -55,18 +53,19 @@ final class SessionWriter {
                         .put("on", session.loop().on()));
         json.set("tracks", list(session.tracks(), SessionWriter::track));
         json.set("devices", list(session.devices(), SessionWriter::device));
-        json.set("surfaces", list(session.surfaces(), SessionWriter::surface));
+        json.set("surfaces", list(session.surfaces(), SurfaceJson::write));
+        json.set("macros", list(session.macros(), MacroJson::write));
         json.set("routes", list(session.routes(), SessionWriter::route));
         json.set("lanes", list(session.lanes(), SessionWriter::lane));
         json.set("rides", list(session.rides(), SessionWriter::ride));
         return json;
     }
 
-    private static ObjectNode object() {
+    static ObjectNode object() {
         return JSON.objectNode();
     }
 
-    private static <T> ArrayNode list(List<T> all, Function<T, ObjectNode> one) {
+    static <T> ArrayNode list(List<T> all, Function<T, ObjectNode> one) {
         ArrayNode array = JSON.arrayNode(all.size());
         all.forEach(each -> array.add(one.apply(each)));
         return array;
@@ -181,38 +180,11 @@ final class SessionWriter {
         return json;
     }
 
-    private static ObjectNode surface(Surface surface) {
-        ObjectNode json =
-                object().put("id", surface.id()).put("name", surface.name()).put("port", surface.port());
-        json.set("controls", list(surface.controls(), SessionWriter::control));
-        return json;
-    }
-
-    private static ObjectNode control(Control control) {
-        ObjectNode json =
-                object().put("id", control.id()).put("name", control.name()).put("kind", word(control.kind()));
-        Address address = control.address();
-        ObjectNode said = json.putObject("address").put("channel", address.channel());
-        if (address instanceof Address.Cc cc) {
-            said.put("message", "cc").put("number", cc.number());
-        } else if (address instanceof Address.CcPair pair) {
-            said.put("message", "cc_pair").put("number", pair.number());
-        } else if (address instanceof Address.Relative relative) {
-            said.put("message", "relative").put("number", relative.number()).put("encoding", word(relative.encoding()));
-        } else {
-            said.put("message", "bend");
-        }
-        if (control.touchSensitive()) {
-            json.put("touchNote", control.touchNote());
-        }
-        return json;
-    }
-
     private static ObjectNode target(Target target) {
         return object().put("device", target.device()).put("parameter", target.parameter());
     }
 
-    private static ObjectNode span(Span span) {
+    static ObjectNode span(Span span) {
         return object().put("from", span.from())
                 .put("to", span.to())
                 .put("curve", word(span.curve()))
@@ -221,9 +193,7 @@ final class SessionWriter {
 
     private static ObjectNode route(Route route) {
         ObjectNode json = object().put("id", route.id());
-        route.hand()
-                .ifPresent(hand ->
-                        json.putObject("hand").put("surface", hand.surface()).put("control", hand.control()));
+        route.hand().ifPresent(hand -> hand(json.putObject("hand"), hand));
         json.set("span", span(route.span()));
         json.set("target", target(route.target()));
         return json.put("mode", word(route.mode()))
@@ -232,6 +202,13 @@ final class SessionWriter {
                 .put("takeover", word(route.takeover()))
                 .put("smoothing", route.smoothing())
                 .put("on", route.on());
+    }
+
+    private static void hand(ObjectNode json, Hand hand) {
+        json.put("surface", hand.surface()).put("control", hand.control());
+        if (hand.page() > 0) {
+            json.put("page", hand.page());
+        }
     }
 
     private static ObjectNode lane(Lane lane) {
@@ -280,9 +257,7 @@ final class SessionWriter {
 
     private static ObjectNode ride(Ride ride) {
         ObjectNode json = object().put("id", ride.id());
-        json.putObject("hand")
-                .put("surface", ride.hand().surface())
-                .put("control", ride.hand().control());
+        hand(json.putObject("hand"), ride.hand());
         return json.put("resolution", ride.resolution())
                 .put("from", ride.from())
                 .put("to", ride.to());

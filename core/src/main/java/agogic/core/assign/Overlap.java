@@ -1,0 +1,153 @@
+package agogic.core.assign;
+
+import agogic.core.macro.Macro;
+import agogic.core.macro.Member;
+import agogic.core.route.Hand;
+import agogic.core.route.Route;
+import agogic.core.route.Target;
+import agogic.core.session.Session;
+import agogic.core.surface.Control;
+import agogic.core.surface.Surface;
+import java.util.ArrayList;
+import java.util.LinkedHashSet;
+import java.util.List;
+import java.util.Set;
+import java.util.stream.Collectors;
+
+/**
+ * Things that are tied together, noticed or not.
+ *
+ * @param kind what sort
+ * @param hands the controls, with their pages
+ * @param routes the routes
+ * @param sentence what it is, for people
+ */
+public record Overlap(Kind kind, List<Hand> hands, List<Route> routes, String sentence) {
+    /** The sorts of overlaps. */
+    public enum Kind {
+        /** Two controls move one thing at the same time. */
+        TWO_HANDS(true),
+        /** One control moves several things: often meant. */
+        SEVERAL(false),
+        /** Two controls of a surface speak by the same message. */
+        SAME_MESSAGE(true),
+        /** A route leads to something that moves with a macro. */
+        WITH_MACRO(true);
+
+        private final boolean conflict;
+
+        Kind(boolean conflict) {
+            this.conflict = conflict;
+        }
+
+        /** True if it is trouble, not a choice. */
+        public boolean conflict() {
+            return conflict;
+        }
+    }
+
+    /** All overlaps of a session. */
+    public static List<Overlap> of(Session session) {
+        List<Overlap> found = new ArrayList<>();
+        twoHands(session, found);
+        several(session, found);
+        for (Surface surface : session.surfaces()) {
+            sameMessage(surface, found);
+        }
+        for (Route route : session.routes()) {
+            session.macroOf(route.target()).ifPresent(macro -> found.add(withMacro(session, route, macro)));
+        }
+        return found;
+    }
+
+    private static void twoHands(Session session, List<Overlap> found) {
+        Set<Target> seen = new LinkedHashSet<>();
+        for (Route route : session.routes()) {
+            if (route.hand().isEmpty() || !seen.add(route.target())) {
+                continue;
+            }
+            List<Route> all = session.routes().stream()
+                    .filter(r -> r.target().equals(route.target()) && r.hand().isPresent())
+                    .toList();
+            List<Route> met = all.stream()
+                    .filter(r -> all.stream()
+                            .anyMatch(o -> o != r
+                                    && !o.hand().get().equals(r.hand().get())
+                                    && Assigning.together(
+                                            o.hand().get(), r.hand().get())))
+                    .toList();
+            if (met.size() > 1) {
+                List<Hand> hands = met.stream().map(r -> r.hand().get()).toList();
+                found.add(new Overlap(
+                        Kind.TWO_HANDS,
+                        hands,
+                        met,
+                        session.parameter(route.target()).name() + " is moved by " + controls(session, hands)
+                                + " at the same time: whichever moved last is heard."));
+            }
+        }
+    }
+
+    private static void several(Session session, List<Overlap> found) {
+        Set<Hand> seen = new LinkedHashSet<>();
+        for (Route route : session.routes()) {
+            Hand hand = route.hand().orElse(null);
+            if (hand == null || !seen.add(hand)) {
+                continue;
+            }
+            List<Route> met = session.routes().stream()
+                    .filter(r -> r.hand().filter(hand::meets).isPresent())
+                    .toList();
+            if (met.size() > 1 && met.get(0).hand().orElseThrow().equals(hand)) {
+                found.add(new Overlap(
+                        Kind.SEVERAL,
+                        List.of(hand),
+                        met,
+                        session.control(hand).name() + " moves " + met.size() + " things: "
+                                + Assigning.names(session, met) + "."));
+            }
+        }
+    }
+
+    private static void sameMessage(Surface surface, List<Overlap> found) {
+        List<Control> controls = surface.controls();
+        for (int i = 0; i < controls.size(); i++) {
+            for (int j = i + 1; j < controls.size(); j++) {
+                Control a = controls.get(i);
+                Control b = controls.get(j);
+                boolean channels = a.address().hears(b.address().channel())
+                        || b.address().hears(a.address().channel());
+                boolean same = a.address().message().equals(b.address().message())
+                        || a.address().controllers().stream()
+                                .anyMatch(b.address().controllers()::contains);
+                if (channels && same) {
+                    found.add(new Overlap(
+                            Kind.SAME_MESSAGE,
+                            List.of(new Hand(surface.id(), a.id()), new Hand(surface.id(), b.id())),
+                            List.of(),
+                            a.name() + " and " + b.name() + " both speak by "
+                                    + b.address().spoken() + ": only the second is heard. Learn one of them anew."));
+                }
+            }
+        }
+    }
+
+    private static Overlap withMacro(Session session, Route route, Macro macro) {
+        Member member = macro.member(route.target()).orElseThrow();
+        return new Overlap(
+                Kind.WITH_MACRO,
+                route.hand().stream().toList(),
+                List.of(route),
+                session.parameter(member.target()).name() + " moves with the macro " + macro.name()
+                        + ": its own route does nothing.");
+    }
+
+    private static String controls(Session session, List<Hand> hands) {
+        return hands.stream().map(h -> session.control(h).name()).distinct().collect(Collectors.joining(" and "));
+    }
+
+    /** True if it is about this control. */
+    public boolean about(Hand hand) {
+        return hands.stream().anyMatch(hand::sameControl);
+    }
+}

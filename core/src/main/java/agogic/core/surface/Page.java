@@ -1,0 +1,21 @@
+package agogic.core.surface;
+
+import java.util.Optional;
+
+/**
+ * A page of a surface: a set of routes of which one at a time counts.
+ *
+ * @param name for people
+ * @param button id of the control that turns to it, if one does
+ */
+public record Page(String name, Optional<String> button) {
+    public Page {
+        if (name.isBlank()) {
+            throw new IllegalArgumentException("A page needs a name.");
+        }
+    }
+
+    public static Page of(String name) {
+        return new Page(name, Optional.empty());
+    }
+}
