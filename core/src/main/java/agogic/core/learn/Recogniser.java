@@ -275,7 +275,8 @@ public final class Recogniser implements MidiSink {
                 leaps += zone(value) != zone(source.values[i - 1]) ? 1 : 0;
             }
         }
-        boolean steps = repeats >= 2 || leaps >= 2 || leaps >= 1 && right > 0 && left + aboveCentre > 0;
+        boolean steps =
+                repeats >= 2 || leaps >= 2 || repeats + leaps >= 2 || leaps >= 1 && right > 0 && left + aboveCentre > 0;
         if (source.size < ENOUGH || !steps) {
             return null;
         }

@@ -9,13 +9,19 @@ import agogic.core.device.Seat;
 import agogic.core.device.Socket;
 import agogic.core.device.Turn;
 import agogic.core.expose.Exposing;
+import agogic.core.macro.Macro;
+import agogic.core.macro.Macros;
 import agogic.core.parameter.Parameter;
 import agogic.core.play.Engine;
+import agogic.core.route.Hand;
 import agogic.core.route.Route;
 import agogic.core.route.Span;
 import agogic.core.route.Takeover;
+import agogic.core.route.Target;
 import agogic.core.route.WriteMode;
 import agogic.core.session.Session;
+import agogic.core.surface.Page;
+import agogic.core.surface.Surface;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
@@ -115,8 +121,16 @@ class TraceTest {
     @Test
     void aMessageOfNoControlIsNamedByItsBytes() {
         Trace trace = moved(session(), true, 64, 0xB5);
-        assertThat(trace.verdict()).isEqualTo(Verdict.NO_CONTROL);
-        assertThat(trace.sentence()).startsWith("Surface sent B5 14 40 (CC 20, channel 6)");
+        assertThat(trace.verdict()).isEqualTo(Verdict.OTHER_CHANNEL);
+        assertThat(trace.sentence())
+                .isEqualTo(
+                        "Surface sent B5 14 40 (CC 20, channel 6) — the wire stops before the hand: Fader 1 speaks so,"
+                                + " but on channel 1.");
+        assertThat(trace.act()).contains(Trace.Act.ANY_CHANNEL);
+        assertThat(trace.hand().map(Hand::control)).contains("fader-1");
+        Trace nobody = moved(session(), true, 64, 0xD5);
+        assertThat(nobody.verdict()).isEqualTo(Verdict.NO_CONTROL);
+        assertThat(nobody.act()).contains(Trace.Act.MAKE_CONTROL);
         assertThat(moved(session(), true, 64, 0xE3).sentence()).contains("bend, channel 4");
         assertThat(moved(session(), true, 64, 0xC2).sentence()).contains("sent C2 14 (program 20, channel 3)");
     }
@@ -158,6 +172,58 @@ class TraceTest {
         assertThat(follows.verdict()).isEqualTo(Verdict.FOLLOWS);
         assertThat(follows.sentence()).contains("it moves with Name of p2");
         assertThat(follows.act()).contains(Trace.Act.MOVE_LEADER);
+    }
+
+    @Test
+    void onAnotherPageItSaysOnWhichItCounts() {
+        Session session = session();
+        Surface surface = session.surfaces().get(0).paged(List.of(Page.of("A"), Page.of("Comets")));
+        Route route = session.routes().get(0);
+        Session paged = session.with(surface).with(route.by(Optional.of(new Hand("s", "fader-1", 2))));
+        Trace trace = moved(paged, true);
+        assertThat(trace.verdict()).isEqualTo(Verdict.OTHER_PAGE);
+        assertThat(trace.sentence())
+                .isEqualTo(
+                        "Fader 1 does nothing on page A — the wire stops at the hand: it moves Name of p1 on page Comets.");
+        assertThat(trace.act()).contains(Trace.Act.TURN_PAGE);
+        assertThat(trace.hand().map(Hand::page)).contains(2);
+    }
+
+    @Test
+    void whereTheValueStandsOutsideTheSpanTheHandCannotMeetIt() {
+        Session session =
+                with(r -> r.with(Takeover.PICKUP).with(Span.straight(0.5, 0.9))).standing(target("p1"), 0.2);
+        Trace trace = moved(session, true);
+        assertThat(trace.verdict()).isEqualTo(Verdict.OUTSIDE_SPAN);
+        assertThat(trace.sentence()).contains("stands at 20 %, outside the span of 50 % to 90 %");
+    }
+
+    @Test
+    void aMacroWithoutMembersMovesNothingAndOneWithHiddenMembersSaysWhich() {
+        Session session = session().withRoutes(List.of()).with(Macro.named("m", "Comet"));
+        Target macro = new Target(Macro.DEVICE, "m");
+        session = session.with(Route.of("r", new Hand("s", "fader-1"), Span.FULL, macro));
+        Trace empty = moved(session, true);
+        assertThat(empty.verdict()).isEqualTo(Verdict.NO_MEMBERS);
+        assertThat(empty.act()).contains(Trace.Act.ADD_MEMBERS);
+        Session filled = Macros.add(session, "m", List.of(target("p1"), target("p3")), false);
+        Trace some = moved(filled, true);
+        assertThat(some.verdict()).isEqualTo(Verdict.HIDDEN);
+        assertThat(some.sentence()).contains("Macro · Comet = 100 %").contains("at 1 of its 2 members the wire stops");
+        assertThat(some.act()).contains(Trace.Act.REACH_MEMBERS);
+        Trace all = moved(Macros.reachThroughOneSocket(filled, "m"), true);
+        assertThat(all.verdict()).isEqualTo(Verdict.HEARD_IN_READ);
+        Trace member = moved(Pieces.routed(filled.withRoutes(List.of()), 1, "p1"), true);
+        assertThat(member.sentence()).contains("it moves with the macro Comet.");
+    }
+
+    @Test
+    void aClosedPortIsSaid() {
+        Trace trace = Trace.closed(session().surfaces().get(0), "not plugged in");
+        assertThat(trace.sentence())
+                .isEqualTo(
+                        "Surface cannot be heard — the wire stops before the hand: its port “Surface” is not plugged in.");
+        assertThat(trace.act()).contains(Trace.Act.LOOK_AGAIN);
     }
 
     @Test

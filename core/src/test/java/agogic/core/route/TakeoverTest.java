@@ -1,0 +1,80 @@
+package agogic.core.route;
+
+import static org.assertj.core.api.Assertions.assertThat;
+import static org.assertj.core.api.Assertions.within;
+
+import agogic.core.midi.MidiScale;
+import java.util.List;
+import net.jqwik.api.ForAll;
+import net.jqwik.api.Property;
+import net.jqwik.api.constraints.DoubleRange;
+import net.jqwik.api.constraints.IntRange;
+import net.jqwik.api.constraints.Size;
+import org.junit.jupiter.api.Test;
+
+/** A hand that does not stand where the value is. */
+class TakeoverTest {
+    private static final double CODE = 1.0 / 126;
+
+    @Property
+    void pickupNeverJumpsFartherThanTheHandMoved(
+            @ForAll @DoubleRange(min = 0, max = 1) double value,
+            @ForAll @Size(min = 2, max = 40) List<@IntRange(max = 127) Integer> codes) {
+        TakeoverState state = new TakeoverState(Takeover.PICKUP);
+        double stands = value;
+        double before = Double.NaN;
+        for (int code : codes) {
+            double hand = MidiScale.normalised7(code);
+            double place = state.move(hand, stands);
+            double after = Double.isNaN(place) ? stands : place;
+            double moved = Double.isNaN(before) ? 0 : Math.abs(hand - before);
+            assertThat(Math.abs(after - stands)).isLessThanOrEqualTo(moved + CODE);
+            stands = after;
+            before = hand;
+        }
+    }
+
+    /** A hand that moves code by code: its value goes at most as much farther as its way left is longer. */
+    @Property
+    void scaledKeepsTheWayLeftInProportion(
+            @ForAll @DoubleRange(min = 0.02, max = 0.98) double value,
+            @ForAll @IntRange(min = 3, max = 124) int first,
+            @ForAll boolean up) {
+        TakeoverState state = new TakeoverState(Takeover.SCALED);
+        double hand = MidiScale.normalised7(first);
+        double stands = value;
+        state.move(hand, stands);
+        for (int code = first; code >= 0 && code <= 127; code += up ? 1 : -1) {
+            double to = MidiScale.normalised7(code);
+            double left = up ? (1 - stands) / Math.max(1e-9, 1 - hand) : stands / Math.max(1e-9, hand);
+            double place = state.move(to, stands);
+            double after = Double.isNaN(place) ? stands : place;
+            assertThat(Math.abs(after - stands)).isLessThanOrEqualTo(Math.abs(to - hand) * Math.max(1, left) + CODE);
+            stands = after;
+            hand = to;
+        }
+        assertThat(stands).as("both are at the end together").isEqualTo(up ? 1 : 0);
+    }
+
+    @Test
+    void onceMetTheyGoTogetherUntilSomethingElseMovedTheValue() {
+        TakeoverState state = new TakeoverState(Takeover.PICKUP);
+        assertThat(state.move(0.1, 0.5)).isNaN();
+        assertThat(state.waiting()).isTrue();
+        assertThat(state.move(0.6, 0.5)).isEqualTo(0.6);
+        assertThat(state.waiting()).isFalse();
+        assertThat(state.move(0.9, 0.6)).isEqualTo(0.9);
+        state.letGo();
+        assertThat(state.move(0.95, 0.2)).isNaN();
+    }
+
+    /** The way of a one-pole low-pass: after one time constant 1 − 1/e of it is done (W3C Web Audio 1.0, setTargetAtTime). */
+    @Test
+    void smoothingIsAOnePoleThatArrivesExactly() {
+        Smoothing smoothing = new Smoothing(50);
+        smoothing.startAt(0);
+        smoothing.aim(1);
+        assertThat(smoothing.after(0.05)).isCloseTo(1 - Math.exp(-1), within(1e-12));
+        assertThat(smoothing.after(2)).isEqualTo(1);
+    }
+}
