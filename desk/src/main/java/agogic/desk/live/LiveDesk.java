@@ -25,7 +25,7 @@ public final class LiveDesk implements AutoCloseable {
     public LiveDesk(Session session, LongSupplier clock, boolean audible) {
         this.clock = clock;
         engine = new Engine(session);
-        ports = new MidiPorts(session, engine, clock);
+        ports = new MidiPorts(engine, clock);
         sound = audible ? SoundOutput.start(session, engine) : SoundOutput.silent();
         ticker = new Thread(this::run, "agogic-engine");
         ticker.setDaemon(true);
@@ -42,6 +42,12 @@ public final class LiveDesk implements AutoCloseable {
 
     public Engine engine() {
         return engine;
+    }
+
+    /** Plays an edited session from now on; ports follow its surfaces. */
+    public void load(Session session) {
+        engine.load(session);
+        ports.follow(session.surfaces());
     }
 
     /** The clock of the engine. */

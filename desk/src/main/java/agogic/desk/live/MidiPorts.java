@@ -1,102 +1,134 @@
 package agogic.desk.live;
 
-import agogic.core.midi.MessageQueue;
 import agogic.core.play.Engine;
-import agogic.core.session.Session;
 import agogic.core.surface.Surface;
 import java.util.ArrayList;
 import java.util.List;
+import java.util.concurrent.locks.LockSupport;
 import java.util.function.LongSupplier;
 import javax.sound.midi.MidiDevice;
-import javax.sound.midi.MidiMessage;
 import javax.sound.midi.MidiSystem;
 import javax.sound.midi.MidiUnavailableException;
-import javax.sound.midi.Receiver;
-import javax.sound.midi.ShortMessage;
-import javax.sound.midi.Transmitter;
 
-/** The MIDI inputs of the machine, simulated ones among them, connected to the ports of the engine by their names. */
+/**
+ * The MIDI devices of the machine, simulated ones among them, connected to the ports of the engine by their names. A
+ * thread of its own looks now and then what was plugged in or pulled out, and sends values back to controls that show
+ * them.
+ */
 public final class MidiPorts implements AutoCloseable {
-    private final List<MidiDevice> opened = new ArrayList<>();
-    private final List<Port> ports = new ArrayList<>();
+    private static final long SHOW_NANOS = 25_000_000L;
+    private static final int LOOK_EVERY = 20;
 
-    /** What became of the port of a surface: open, or why not. */
+    private final Engine engine;
+    private final LongSupplier clock;
+    private final List<Connection> connections = new ArrayList<>();
+    private final Thread thread;
+    private volatile List<Surface> wanted;
+    private volatile List<Port> ports = List.of();
+    private volatile boolean running = true;
+    private volatile boolean lookNow;
+
+    /** What became of the port of a surface: open, or why not. {@code surface} is its id. */
     public record Port(String surface, String name, boolean open, String state) {}
 
-    MidiPorts(Session session, Engine engine, LongSupplier clock) {
-        for (int s = 0; s < session.surfaces().size(); s++) {
-            Surface surface = session.surfaces().get(s);
-            ports.add(connect(surface, engine.port(s), clock));
-        }
+    MidiPorts(Engine engine, LongSupplier clock) {
+        this.engine = engine;
+        this.clock = clock;
+        wanted = engine.session().surfaces();
+        look();
+        thread = new Thread(this::run, "agogic-ports");
+        thread.setDaemon(true);
+        thread.start();
     }
 
     /** The names of all MIDI inputs there are. */
     public static List<String> inputs() {
         List<String> names = new ArrayList<>();
         for (MidiDevice.Info info : MidiSystem.getMidiDeviceInfo()) {
-            try {
-                if (MidiSystem.getMidiDevice(info).getMaxTransmitters() != 0) {
-                    names.add(info.getName());
-                }
-            } catch (MidiUnavailableException | IllegalArgumentException e) {
-                // A port that went away while we asked is no input.
-                continue;
+            MidiDevice device = device(info);
+            boolean sequencer = device instanceof javax.sound.midi.Sequencer;
+            if (device != null && !sequencer && device.getMaxTransmitters() != 0 && !names.contains(info.getName())) {
+                names.add(info.getName());
             }
         }
         return names;
     }
 
-    private Port connect(Surface surface, MessageQueue queue, LongSupplier clock) {
-        for (MidiDevice.Info info : MidiSystem.getMidiDeviceInfo()) {
-            if (!info.getName().equals(surface.port())) {
-                continue;
-            }
-            try {
-                MidiDevice device = MidiSystem.getMidiDevice(info);
-                if (device.getMaxTransmitters() == 0) {
-                    continue;
-                }
-                device.open();
-                Transmitter transmitter = device.getTransmitter();
-                transmitter.setReceiver(new Entry(queue, clock));
-                opened.add(device);
-                return new Port(surface.name(), surface.port(), true, "alive");
-            } catch (MidiUnavailableException e) {
-                return new Port(surface.name(), surface.port(), false, "taken by another program");
-            }
+    /** The device, or null if it went away while we asked. */
+    static MidiDevice device(MidiDevice.Info info) {
+        try {
+            return MidiSystem.getMidiDevice(info);
+        } catch (MidiUnavailableException | IllegalArgumentException e) {
+            return null;
         }
-        return new Port(surface.name(), surface.port(), false, "not plugged in");
     }
 
+    /** What became of the port of each surface, in their order. */
     public List<Port> ports() {
         return ports;
     }
 
-    @Override
-    public void close() {
-        opened.forEach(MidiDevice::close);
+    /** The port of a surface. */
+    public Port of(Surface surface) {
+        return ports.stream()
+                .filter(p -> p.surface().equals(surface.id()) && p.name().equals(surface.port()))
+                .findFirst()
+                .orElse(new Port(surface.id(), surface.port(), false, "being looked for"));
     }
 
-    /** Puts what a port receives into the engine's queue; allocates nothing. */
-    private static final class Entry implements Receiver {
-        private final MessageQueue queue;
-        private final LongSupplier clock;
-
-        Entry(MessageQueue queue, LongSupplier clock) {
-            this.queue = queue;
-            this.clock = clock;
+    /** From now on these surfaces are looked for. */
+    void follow(List<Surface> surfaces) {
+        if (!surfaces.equals(wanted)) {
+            wanted = surfaces;
+            again();
         }
+    }
 
-        @Override
-        public void send(MidiMessage message, long timeStamp) {
-            if (message instanceof ShortMessage one && one.getStatus() < 0xF0) {
-                queue.message(one.getStatus(), one.getData1(), one.getData2(), clock.getAsLong());
+    /** Looks at once what is plugged in. */
+    public void again() {
+        lookNow = true;
+        LockSupport.unpark(thread);
+    }
+
+    private void run() {
+        for (int turn = 1; running; turn++) {
+            LockSupport.parkNanos(SHOW_NANOS);
+            if (running && (lookNow || turn % LOOK_EVERY == 0)) {
+                lookNow = false;
+                look();
+            }
+            for (Connection connection : connections) {
+                connection.show(engine, clock.getAsLong());
             }
         }
+        connections.forEach(Connection::close);
+    }
 
-        @Override
-        public void close() {
-            // Nothing is held.
+    private void look() {
+        List<Surface> surfaces = wanted;
+        MidiDevice.Info[] there = MidiSystem.getMidiDeviceInfo();
+        while (connections.size() > surfaces.size()) {
+            connections.remove(connections.size() - 1).close();
+        }
+        List<Port> found = new ArrayList<>();
+        for (int s = 0; s < surfaces.size(); s++) {
+            if (s == connections.size()) {
+                connections.add(new Connection(s));
+            }
+            Surface surface = surfaces.get(s);
+            found.add(connections.get(s).look(surface, there, engine.port(s), clock));
+        }
+        ports = List.copyOf(found);
+    }
+
+    @Override
+    public void close() {
+        running = false;
+        LockSupport.unpark(thread);
+        try {
+            thread.join(1000);
+        } catch (InterruptedException e) {
+            Thread.currentThread().interrupt();
         }
     }
 }

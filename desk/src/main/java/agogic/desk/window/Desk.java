@@ -266,7 +266,7 @@ final class Desk {
         going = "";
         history = next;
         if (session() != next.session()) {
-            engine().load(next.session());
+            live.load(next.session());
             session.set(next.session());
         }
     }

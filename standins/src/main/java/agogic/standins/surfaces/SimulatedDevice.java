@@ -2,17 +2,25 @@ package agogic.standins.surfaces;
 
 import java.util.List;
 import java.util.concurrent.CopyOnWriteArrayList;
+import java.util.function.Consumer;
 import javax.sound.midi.InvalidMidiDataException;
 import javax.sound.midi.MidiDevice;
-import javax.sound.midi.MidiUnavailableException;
+import javax.sound.midi.MidiMessage;
 import javax.sound.midi.Receiver;
 import javax.sound.midi.ShortMessage;
 import javax.sound.midi.Transmitter;
 
-/** A MIDI input of {@code javax.sound.midi} behind which a drawn surface stands instead of a cable. */
+/**
+ * A MIDI device of {@code javax.sound.midi}, input and output, behind which a drawn surface stands instead of a cable.
+ * What is sent to it, its controls would show.
+ */
 public final class SimulatedDevice implements MidiDevice {
+    private static final int MOST_SHOWN = 100;
+
     private final Description description;
     private final List<Out> transmitters = new CopyOnWriteArrayList<>();
+    private final List<byte[]> shown = new CopyOnWriteArrayList<>();
+    private volatile Consumer<byte[]> display = bytes -> {};
     private volatile boolean open;
 
     private static final class Description extends Info {
@@ -75,7 +83,7 @@ public final class SimulatedDevice implements MidiDevice {
 
     @Override
     public int getMaxReceivers() {
-        return 0;
+        return -1;
     }
 
     @Override
@@ -84,13 +92,23 @@ public final class SimulatedDevice implements MidiDevice {
     }
 
     @Override
-    public Receiver getReceiver() throws MidiUnavailableException {
-        throw new MidiUnavailableException("A drawn surface sends; it does not receive.");
+    public Receiver getReceiver() {
+        return new In();
     }
 
     @Override
     public List<Receiver> getReceivers() {
         return List.of();
+    }
+
+    /** Called with each message that is sent to it. */
+    public void onShown(Consumer<byte[]> told) {
+        display = told;
+    }
+
+    /** The messages that were sent to it, the last hundred. */
+    public List<byte[]> shown() {
+        return List.copyOf(shown);
     }
 
     @Override
@@ -103,6 +121,25 @@ public final class SimulatedDevice implements MidiDevice {
     @Override
     public List<Transmitter> getTransmitters() {
         return List.copyOf(transmitters);
+    }
+
+    private final class In implements Receiver {
+        @Override
+        public void send(MidiMessage message, long timeStamp) {
+            if (open) {
+                byte[] bytes = message.getMessage();
+                shown.add(bytes);
+                while (shown.size() > MOST_SHOWN) {
+                    shown.remove(0);
+                }
+                display.accept(bytes);
+            }
+        }
+
+        @Override
+        public void close() {
+            // Nothing is held.
+        }
     }
 
     private final class Out implements Transmitter {

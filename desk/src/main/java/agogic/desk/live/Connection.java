@@ -1,0 +1,122 @@
+package agogic.desk.live;
+
+import agogic.core.midi.MessageQueue;
+import agogic.core.play.Engine;
+import agogic.core.surface.Surface;
+import java.util.function.LongSupplier;
+import javax.sound.midi.MidiDevice;
+import javax.sound.midi.MidiMessage;
+import javax.sound.midi.MidiUnavailableException;
+import javax.sound.midi.Receiver;
+import javax.sound.midi.ShortMessage;
+import javax.sound.midi.Transmitter;
+
+/** The two ways between one surface of the session and the device at its port. Used by one thread. */
+final class Connection {
+    private final int number;
+    private String port = "";
+    private MidiDevice in;
+    private MidiDevice out;
+    private Transmitter transmitter;
+    private ValuesBack back;
+    private boolean was;
+
+    /** The connection of the surface at this place of the session. */
+    Connection(int number) {
+        this.number = number;
+    }
+
+    /** Connects what can be, closes what went away, and says how it is. */
+    MidiPorts.Port look(Surface surface, MidiDevice.Info[] there, MessageQueue queue, LongSupplier clock) {
+        boolean gone = in != null && (!in.isOpen() || !has(there, port));
+        if (gone || !surface.port().equals(port)) {
+            was = surface.port().equals(port) && (was || in != null);
+            close();
+            port = surface.port();
+        }
+        if (in != null) {
+            return state(surface, true, "alive");
+        }
+        for (MidiDevice.Info info : there) {
+            MidiDevice device = info.getName().equals(port) ? MidiPorts.device(info) : null;
+            if (device == null) {
+                continue;
+            }
+            try {
+                if (in == null && device.getMaxTransmitters() != 0) {
+                    device.open();
+                    transmitter = device.getTransmitter();
+                    transmitter.setReceiver(new Entry(queue, clock));
+                    in = device;
+                }
+                if (back == null && device.getMaxReceivers() != 0) {
+                    device.open();
+                    back = new ValuesBack(number, device.getReceiver());
+                    out = device;
+                }
+            } catch (MidiUnavailableException e) {
+                return state(surface, in != null, in == null ? "taken by another program" : "alive");
+            }
+        }
+        return state(surface, in != null, in != null ? "alive" : was ? "unplugged" : "not plugged in");
+    }
+
+    private static boolean has(MidiDevice.Info[] there, String name) {
+        for (MidiDevice.Info info : there) {
+            if (info.getName().equals(name)) {
+                return true;
+            }
+        }
+        return false;
+    }
+
+    private static MidiPorts.Port state(Surface surface, boolean open, String state) {
+        return new MidiPorts.Port(surface.id(), surface.port(), open, state);
+    }
+
+    /** Sends what changed to the controls that show it. */
+    void show(Engine engine, long nanos) {
+        if (back != null) {
+            back.send(engine, nanos);
+        }
+    }
+
+    void close() {
+        if (transmitter != null) {
+            transmitter.close();
+        }
+        if (in != null) {
+            in.close();
+        }
+        if (out != null && out != in) {
+            out.close();
+        }
+        in = null;
+        out = null;
+        transmitter = null;
+        back = null;
+    }
+
+    /** Puts what a port receives into the engine's queue; allocates nothing. */
+    private static final class Entry implements Receiver {
+        private final MessageQueue queue;
+        private final LongSupplier clock;
+
+        Entry(MessageQueue queue, LongSupplier clock) {
+            this.queue = queue;
+            this.clock = clock;
+        }
+
+        @Override
+        public void send(MidiMessage message, long timeStamp) {
+            if (message instanceof ShortMessage one && one.getStatus() < 0xF0) {
+                queue.message(one.getStatus(), one.getData1(), one.getData2(), clock.getAsLong());
+            }
+        }
+
+        @Override
+        public void close() {
+            // Nothing is held.
+        }
+    }
+}
