@@ -56,15 +56,7 @@ public final class Assigning {
      * @throws IllegalArgumentException if the target is reserved, or moves with something else
      */
     public static Session connect(Session session, Hand hand, Target target, How how) {
-        Parameter parameter = session.parameter(target);
-        if (parameter.reserved()) {
-            throw new IllegalArgumentException(parameter.name() + " is reserved for the device itself.");
-        }
-        Optional<Macro> macro = session.macroOf(target);
-        if (macro.isPresent()) {
-            throw new IllegalArgumentException(parameter.name() + " moves with the macro "
-                    + macro.get().name() + ". Connect the control to the macro, or take it out of it.");
-        }
+        check(session, target);
         Session after = session;
         if (how == How.TAKE_OVER) {
             for (Route other : othersOfHand(session, hand, target)) {
@@ -90,6 +82,19 @@ public final class Assigning {
             }
         }
         return after.with(Route.of(freshId(after, target), hand, Span.FULL, target));
+    }
+
+    /** @throws IllegalArgumentException if no hand may move the target: it is reserved, or moves with a macro */
+    public static void check(Session session, Target target) {
+        Parameter parameter = session.parameter(target);
+        if (parameter.reserved()) {
+            throw new IllegalArgumentException(parameter.name() + " is reserved for the device itself.");
+        }
+        Optional<Macro> macro = session.macroOf(target);
+        if (macro.isPresent()) {
+            throw new IllegalArgumentException(parameter.name() + " moves with the macro "
+                    + macro.get().name() + ". Connect the control to the macro, or take it out of it.");
+        }
     }
 
     private static String freshId(Session session, Target target) {

@@ -1,0 +1,259 @@
+package agogic.core.learn;
+
+import agogic.core.assign.Assigning;
+import agogic.core.midi.MidiSink;
+import agogic.core.route.Hand;
+import agogic.core.route.Target;
+import agogic.core.session.Session;
+import agogic.core.surface.Control;
+import agogic.core.surface.Surface;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Optional;
+import java.util.function.IntUnaryOperator;
+
+/**
+ * Tying things to hands by moving them, one after another, or finding out what controls a surface has by moving each of
+ * them once. All is done in a draft: until it is kept, the session is as it was. A control is taken when it is sure what it
+ * is and the hand rests or moves on; where it is in use already, a person decides. Used by one thread; time is handed in.
+ */
+public final class Learning {
+    /** A hand that rests this long has chosen. */
+    public static final long REST_NANOS = 600_000_000L;
+
+    private final Session before;
+    private final List<Target> targets;
+    private final IntUnaryOperator pages;
+    private final String walked;
+    private final Hearing hearing;
+    private final List<Step> steps = new ArrayList<>();
+    private Session draft;
+    private Heard heard;
+    private Recognised overruled;
+    private Control lastNew;
+    private String lastSurface;
+    private List<Recognised> lastReadings = List.of();
+
+    /**
+     * What became of one target, or of one control of a walk.
+     *
+     * @param target what is to be moved; empty in a walk
+     * @param hand the control that moves it now; empty if it was left
+     */
+    public record Step(Optional<Target> target, Optional<Hand> hand) {}
+
+    private Learning(Session session, List<Target> targets, IntUnaryOperator pages, String walked) {
+        before = session;
+        draft = session;
+        this.targets = List.copyOf(targets);
+        this.pages = pages;
+        this.walked = walked;
+        hearing = new Hearing(session.surfaces());
+    }
+
+    /**
+     * Ties each of {@code targets} to the control that is moved next.
+     *
+     * @param pages the page that the surface of this number is on, 1 for the first
+     * @throws IllegalArgumentException if one of them cannot be tied to a hand, with the reason
+     */
+    public static Learning of(Session session, List<Target> targets, IntUnaryOperator pages) {
+        if (targets.isEmpty()) {
+            throw new IllegalArgumentException("Choose what a control is to move first.");
+        }
+        if (session.surfaces().isEmpty()) {
+            throw new IllegalArgumentException("The session has no surface yet: add one, then move its controls.");
+        }
+        for (Target target : targets) {
+            Assigning.check(session, target);
+        }
+        return new Learning(session, targets, pages, null);
+    }
+
+    /** Finds out what controls a surface has: move each of them once. */
+    public static Learning walk(Session session, String surfaceId) {
+        session.surface(surfaceId);
+        return new Learning(session, List.of(), s -> 1, surfaceId);
+    }
+
+    /** True if it only finds out what controls there are. */
+    public boolean walking() {
+        return walked != null;
+    }
+
+    /** Where the messages of the surface of this number go in. */
+    public MidiSink from(int surface) {
+        return hearing.from(surface);
+    }
+
+    /** Looks what was heard by now; takes what has come to rest. */
+    public void tick(long nanos) {
+        Heard now = hearing.now().filter(this::meant).orElse(null);
+        if (now != null && heard != null && !now.same(heard)) {
+            if (ready(heard) && steps.size() + 1 < targets.size() + (walking() ? Integer.MAX_VALUE - 1 : 0)) {
+                // The hand moved on: what it had moved is taken, and what it moves is heard on.
+                keep(heard, Assigning.How.ADD);
+                hearing.goOn();
+                now = hearing.now().filter(this::meant).orElse(null);
+            }
+            overruled = null;
+        }
+        heard = now == null || overruled == null
+                ? now
+                : new Heard(now.number(), now.surface(), overruled, Optional.empty(), now.last());
+        if (heard != null && nanos - heard.last() >= REST_NANOS && ready(heard)) {
+            take(Assigning.How.ADD, nanos);
+        }
+    }
+
+    private boolean meant(Heard one) {
+        return walked == null || one.surface().id().equals(walked);
+    }
+
+    private boolean ready(Heard one) {
+        return one.sure() && clash(one).isEmpty();
+    }
+
+    /** What is heard now, as it is taken for. */
+    public Optional<Heard> heard() {
+        return Optional.ofNullable(heard);
+    }
+
+    /** What is to be tied next; empty when all is, or in a walk. */
+    public Optional<Target> wanted() {
+        return steps.size() < targets.size() ? Optional.of(targets.get(steps.size())) : Optional.empty();
+    }
+
+    public List<Target> targets() {
+        return targets;
+    }
+
+    /** What became of each, in order. */
+    public List<Step> steps() {
+        return List.copyOf(steps);
+    }
+
+    /** True when there is nothing more to be tied. A walk goes on until the person says so. */
+    public boolean done() {
+        return !walking() && wanted().isEmpty();
+    }
+
+    /** What adding and taking over would each mean, if what is heard is in use already. */
+    public Optional<String> clash() {
+        return heard == null ? Optional.empty() : clash(heard);
+    }
+
+    private Optional<String> clash(Heard one) {
+        Target target = wanted().orElse(null);
+        if (target == null || one.known().isEmpty()) {
+            return target == null
+                    ? Optional.empty()
+                    : Assigning.clash(with(one), hand(one), target)
+                            .filter(words -> !Assigning.othersOfTarget(with(one), hand(one), target)
+                                    .isEmpty());
+        }
+        return Assigning.clash(draft, hand(one), target);
+    }
+
+    private Hand hand(Heard one) {
+        int page = one.surface().pages().size() > 1 ? pages.applyAsInt(one.number()) : 0;
+        return new Hand(one.surface().id(), one.control().id(), page);
+    }
+
+    private Session with(Heard one) {
+        Surface surface = draft.surface(one.surface().id());
+        return one.known().isPresent() ? draft : draft.with(surface.with(one.control()));
+    }
+
+    /** Takes what is heard. {@code nanos}: now. */
+    public void take(Assigning.How how, long nanos) {
+        if (heard == null) {
+            throw new IllegalArgumentException("Nothing was moved yet.");
+        }
+        Heard one = heard;
+        keep(one, how);
+        hearing.next(one.number(), one.control(), nanos);
+        heard = null;
+        overruled = null;
+    }
+
+    private void keep(Heard one, Assigning.How how) {
+        Control control = one.control();
+        boolean fresh = one.known().isEmpty();
+        Hand hand = hand(one);
+        Session more = with(one);
+        if (walking()) {
+            if (fresh) {
+                steps.add(new Step(Optional.empty(), Optional.of(hand)));
+            }
+        } else {
+            Target target = wanted().orElseThrow();
+            more = Assigning.connect(more, hand, target, how);
+            steps.add(new Step(Optional.of(target), Optional.of(hand)));
+        }
+        draft = more;
+        hearing.know(draft.surfaces());
+        if (fresh) {
+            lastNew = control;
+            lastSurface = one.surface().id();
+            lastReadings = one.as().readings();
+        }
+    }
+
+    /** Leaves what is wanted now without a hand, and what is heard aside. */
+    public void leave(long nanos) {
+        if (heard != null) {
+            hearing.next(heard.number(), heard.control(), nanos);
+        }
+        wanted().ifPresent(target -> steps.add(new Step(Optional.of(target), Optional.empty())));
+        heard = null;
+        overruled = null;
+    }
+
+    /** What the control heard now, or else the one taken last, could be as well; the first is what it is taken for. */
+    public List<Recognised> readings() {
+        return heard != null ? heard.as().readings() : lastReadings;
+    }
+
+    /** The person knows better what the control is: the one heard now, or else the one taken last. */
+    public void overrule(Recognised reading) {
+        if (heard != null) {
+            overruled = reading;
+            heard = new Heard(heard.number(), heard.surface(), reading, Optional.empty(), heard.last());
+            return;
+        }
+        if (lastNew != null) {
+            Control made = reading.control(lastNew.id(), lastNew.name());
+            draft = draft.with(draft.surface(lastSurface).with(made));
+            lastNew = made;
+            lastReadings = reading.readings();
+            hearing.know(draft.surfaces());
+        }
+    }
+
+    /** The session with all that was taken so far. */
+    public Session draft() {
+        return draft;
+    }
+
+    /** The session as it was. */
+    public Session before() {
+        return before;
+    }
+
+    /** How many were tied, or found. */
+    public int taken() {
+        return (int) steps.stream().filter(s -> s.hand().isPresent()).count();
+    }
+
+    /** What it comes to, as one act. */
+    public String act() {
+        int n = taken();
+        if (walking()) {
+            return "Walk " + before.surface(walked).name() + ": " + n + (n == 1 ? " control" : " controls");
+        }
+        return n == 1
+                ? "Learn a control for " + before.parameter(targets.get(0)).name()
+                : "Learn " + n + " controls";
+    }
+}
