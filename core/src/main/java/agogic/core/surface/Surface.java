@@ -29,7 +29,7 @@ public record Surface(String id, String name, String port, List<Control> control
         }
         Set<String> names = new HashSet<>();
         for (Page page : pages) {
-            if (!names.add(page.name())) {
+            if (!names.add(page.name().toLowerCase(java.util.Locale.ROOT))) {
                 throw new IllegalArgumentException(name + " has two pages called " + page.name() + ".");
             }
             if (page.button().isPresent() && !ids.contains(page.button().get())) {

@@ -22,6 +22,7 @@ import picocli.CommandLine.Parameters;
             RefineCommand.class,
             SampleCommand.class,
             RideCommand.class,
+            TraceCommand.class,
             LaneCommand.class,
             ExportCommand.class,
             DescribeCommand.class,

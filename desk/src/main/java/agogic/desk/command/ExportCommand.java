@@ -2,6 +2,7 @@ package agogic.desk.command;
 
 import agogic.core.midi.Wire;
 import agogic.core.session.Session;
+import agogic.desk.sheet.Sheet;
 import agogic.formats.midi.Fineness;
 import agogic.formats.midi.MidiExport;
 import agogic.formats.session.SessionFile;
@@ -13,13 +14,21 @@ import picocli.CommandLine.Option;
 import picocli.CommandLine.Parameters;
 
 /** {@code export}: the result in open formats. */
-@Command(name = "export", description = "Writes the session as a Standard MIDI File.")
+@Command(
+        name = "export",
+        description = "Writes the session as a Standard MIDI File, and the sheet of what every control does.")
 final class ExportCommand extends FileCommand {
     @Parameters(index = "0", paramLabel = "SESSION", description = "the session")
     private Path session;
 
-    @Option(names = "--midi", required = true, paramLabel = "F", description = "where the MIDI file goes")
+    @Option(names = "--midi", paramLabel = "F", description = "where the MIDI file goes")
     private Path midi;
+
+    @Option(
+            names = "--sheet",
+            paramLabel = "F.pdf",
+            description = "where the sheet goes: what every control does; each page also as a PNG beside it")
+    private Path sheet;
 
     @Option(names = "--fine", paramLabel = "7|14|nrpn", defaultValue = "14", description = "how fine controllers are")
     private String fine;
@@ -33,10 +42,20 @@ final class ExportCommand extends FileCommand {
 
     @Override
     Answer run() throws IOException {
+        if (midi == null && sheet == null) {
+            throw new IllegalArgumentException("Say what is to be written: --midi F, --sheet F.pdf or both.");
+        }
         Session opened = SessionFile.open(session);
+        Answer answer = new Answer();
+        if (sheet != null) {
+            answer.put("sheetPages", Sheet.write(sheet, opened));
+        }
+        return midi == null ? answer : midi(answer, opened);
+    }
+
+    private Answer midi(Answer answer, Session opened) throws IOException {
         MidiExport.Report report = MidiExport.write(midi, opened, fineness(fine), wire(wire));
-        return new Answer()
-                .put("lanes", report.lanes())
+        return answer.put("lanes", report.lanes())
                 .put("notSent", report.left())
                 .put("notes", report.notes())
                 .put("controllerMessages", report.controllerMessages())

@@ -1,7 +1,11 @@
 package agogic.desk.window;
 
 import agogic.core.device.Device;
+import agogic.core.macro.Macro;
+import agogic.core.macro.Macros;
+import agogic.core.parameter.Parameter;
 import agogic.core.route.Target;
+import agogic.core.session.Session;
 import agogic.desk.draw.Ink;
 import agogic.desk.draw.Mark;
 import java.util.ArrayList;
@@ -415,6 +419,33 @@ final class CatalogView extends BorderPane {
         return all.size() == 1 ? model.name(all.get(0)) : all.size() + " parameters";
     }
 
+    /** A macro of what is chosen: parameters of one kind keep their distances, others get spans of their own. */
+    private void macroOf(List<Target> targets) {
+        if (targets.isEmpty()) {
+            desk.refuse("Choose what the macro is to move first.");
+            return;
+        }
+        Session session = desk.session();
+        Macro fresh = Macros.fresh(session, targets.size() == 1 ? model.name(targets.get(0)) : "Macro");
+        Parameter first = session.parameter(targets.get(0));
+        boolean alike = targets.size() > 1
+                && targets.stream()
+                        .map(session::parameter)
+                        .allMatch(p -> p.unit() == first.unit()
+                                && p.from() == first.from()
+                                && p.to() == first.to()
+                                && !p.stepped());
+        desk.edit("Macro of " + words(), s -> Macros.add(s.with(fresh), fresh.id(), targets, alike));
+        if (desk.session().macros().stream().anyMatch(m -> m.id().equals(fresh.id()))) {
+            desk.showMacro(fresh.id());
+            desk.say(Notice.good(
+                    "Macro",
+                    fresh.name() + " moves " + targets.size()
+                            + (alike ? " members that keep their distances." : " members, each by its own span.")
+                            + " M learns the control that moves it."));
+        }
+    }
+
     /** A single key of the Catalog; true if it was one. */
     boolean key(KeyCode code) {
         switch (code) {
@@ -435,6 +466,8 @@ final class CatalogView extends BorderPane {
                 }
             }
             case X -> model.fit(model.device().id());
+            case M -> desk.learner().begin(acted());
+            case K -> macroOf(acted());
             case DELETE -> model.takeBack(acted());
             default -> {
                 return false;

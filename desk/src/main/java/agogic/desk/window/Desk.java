@@ -1,18 +1,16 @@
 package agogic.desk.window;
 
 import agogic.core.device.Device;
-import agogic.core.expose.Exposing;
 import agogic.core.expose.WhyNot;
 import agogic.core.lane.Lane;
 import agogic.core.lane.Stretch;
+import agogic.core.macro.Macro;
 import agogic.core.parameter.Parameter;
 import agogic.core.play.Engine;
 import agogic.core.play.LiveState;
 import agogic.core.ride.Ride;
 import agogic.core.route.Hand;
 import agogic.core.route.Route;
-import agogic.core.route.Span;
-import agogic.core.route.Takeover;
 import agogic.core.route.Target;
 import agogic.core.route.WriteMode;
 import agogic.core.session.History;
@@ -51,6 +49,7 @@ final class Desk {
     enum View {
         ROUTES("Routes", 1),
         CATALOG("Catalog", 2),
+        SURFACES("Surfaces", 3),
         REFINE("Refine", 4);
 
         private final String title;
@@ -96,6 +95,10 @@ final class Desk {
     private List<Pass> rehearsal = List.of();
     private String going = "";
     private boolean passOpen;
+    private final Learner learner;
+    private final PortWatch portWatch;
+    private final ObjectProperty<Hand> hand = new SimpleObjectProperty<>();
+    private final ObjectProperty<String> macro = new SimpleObjectProperty<>();
 
     Desk(Session first, LiveDesk live) {
         this.live = live;
@@ -104,6 +107,8 @@ final class Desk {
         session.set(first);
         time = new TimeWindow(first.length());
         first.routes().stream().findFirst().ifPresent(r -> selected.set(r.id()));
+        learner = new Learner(this);
+        portWatch = new PortWatch(this);
         view.addListener((o, left, come) -> {
             // Each view keeps whether its drawer is open; only the rows begin with it.
             drawers.put(left, drawer.get());
@@ -170,6 +175,21 @@ final class Desk {
     /** The id of the device that somebody asks to be made to fit; set again for each time. */
     ObjectProperty<String> fittingProperty() {
         return fitting;
+    }
+
+    /** Ties things to hands by moving them. */
+    Learner learner() {
+        return learner;
+    }
+
+    /** The control that Surfaces shows, on all pages; null if none is chosen. */
+    ObjectProperty<Hand> handProperty() {
+        return hand;
+    }
+
+    /** The id of the macro that Surfaces shows, null if none is chosen. */
+    ObjectProperty<String> macroProperty() {
+        return macro;
     }
 
     LiveTrails trails() {
@@ -299,10 +319,20 @@ final class Desk {
     void moveOnFace(Target target, double value, boolean let) {
         touch(target);
         Parameter parameter = session().parameter(target);
+        Optional<Macro> macro = session().macroOf(target);
         Device device = session().device(target.device());
         Optional<String> leader = device.leaderOf(target.parameter());
         if (parameter.reserved()) {
             say(Notice.stop("Refused", WhyNot.sentence(session(), target)));
+            return;
+        }
+        if (macro.isPresent()) {
+            String id = macro.get().id();
+            say(new Notice(
+                    Notice.Kind.STOP,
+                    "Not moved",
+                    parameter.name() + " moves with the macro " + macro.get().name() + ": move that.",
+                    List.of(new Notice.Act("Show the macro", () -> showMacro(id)))));
             return;
         }
         if (leader.isPresent()) {
@@ -315,7 +345,7 @@ final class Desk {
         }
         engine().hold(target, value);
         String reads = device.name() + " · " + parameter.name() + " = " + parameter.print(value);
-        boolean enveloped = !session().lane(target).envelope().isEmpty();
+        boolean enveloped = session().movesOverTime(target);
         if (enveloped) {
             say(Notice.wait("Heard", reads + ". Its envelope takes over again when it plays from here."));
         } else {
@@ -331,6 +361,13 @@ final class Desk {
     void show(Target target) {
         view.set(View.CATALOG);
         shown.set(target);
+    }
+
+    /** Shows a macro in Surfaces. */
+    void showMacro(String id) {
+        view.set(View.SURFACES);
+        macro.set(null);
+        macro.set(id);
     }
 
     // Transport
@@ -418,7 +455,9 @@ final class Desk {
             take(passes);
         }
         LiveState state = state();
-        if (state.events() != eventsSeen) {
+        learner.frame();
+        portWatch.frame();
+        if (state.events() != eventsSeen && !learner.on()) {
             eventsSeen = state.events();
             Trace.last(session(), state).ifPresent(trace -> {
                 say(Notice.of(trace, this));
@@ -543,64 +582,5 @@ final class Desk {
     /** True while a pass that may write is under way. */
     boolean passOpen() {
         return passOpen;
-    }
-
-    // Acts that mend a stop
-
-    void mend(Trace trace) {
-        Route route = trace.route().orElse(null);
-        switch (trace.act().orElseThrow()) {
-            case PUT_IN_TOUCH -> mode(route, WriteMode.TOUCH);
-            case PLAY -> play();
-            case RIDE -> ride();
-            case TAKE_OVER_NOW -> edit(
-                    "Take over at once", s -> s.with(s.route(route.id()).with(Takeover.JUMP)));
-            case OPEN_SPAN -> edit(
-                    "Open the span", s -> s.with(s.route(route.id()).with(Span.FULL)));
-            case SWITCH_ON -> edit("Switch on", s -> s.with(s.route(route.id()).switched(true)));
-            case EXPOSE -> edit(
-                    "Expose " + session().parameter(route.target()).name(),
-                    s -> Exposing.expose(s, List.of(route.target())).session());
-            case WRITE_REHEARSAL -> writeRehearsal();
-            case CONNECT -> connectLastMoved();
-            case MOVE_LEADER -> show(leaderOf(route.target()));
-            case SHOW_SOCKETS -> show(route.target());
-        }
-    }
-
-    private Target leaderOf(Target target) {
-        return session()
-                .device(target.device())
-                .leaderOf(target.parameter())
-                .map(p -> new Target(target.device(), p))
-                .orElse(target);
-    }
-
-    /** Connects the control that moved last to the parameter of the selected route. */
-    private void connectLastMoved() {
-        LiveState.LastEvent event = state().lastEvent();
-        Route route = selectedRoute().orElse(null);
-        if (event == null || event.control() < 0 || route == null) {
-            refuse("Select a route first, then move the control that is to move it.");
-            return;
-        }
-        var surface = session().surfaces().get(event.surface());
-        var control = surface.controls().get(event.control());
-        String name = session().parameter(route.target()).name();
-        edit(control.name() + " to " + name, s -> {
-            Route old = s.route(route.id());
-            return s.with(new Route(
-                    old.id(),
-                    Optional.of(new Hand(surface.id(), control.id())),
-                    old.span(),
-                    old.target(),
-                    old.mode(),
-                    old.pinned(),
-                    old.rehearse(),
-                    old.takeover(),
-                    old.smoothing(),
-                    old.on()));
-        });
-        say(Notice.good("Connected", control.name() + " of " + surface.name() + " moves " + name + " now."));
     }
 }

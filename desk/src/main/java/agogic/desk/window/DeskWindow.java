@@ -5,6 +5,7 @@ import agogic.core.session.Session;
 import agogic.desk.draw.Palette;
 import agogic.desk.live.LiveDesk;
 import java.nio.file.Path;
+import java.util.List;
 import java.util.function.LongSupplier;
 import javafx.animation.AnimationTimer;
 import javafx.scene.Node;
@@ -37,6 +38,7 @@ final class DeskWindow {
     private TraceBar trace;
     private RoutesView routes;
     private CatalogView catalog;
+    private SurfacesView surfaces;
     private boolean acted;
 
     DeskWindow(Stage stage, LongSupplier clock, boolean audible) {
@@ -61,6 +63,10 @@ final class DeskWindow {
 
     CatalogView catalog() {
         return catalog;
+    }
+
+    SurfacesView surfaces() {
+        return surfaces;
     }
 
     Files files() {
@@ -88,7 +94,9 @@ final class DeskWindow {
         routes.visibleProperty().bind(desk.viewProperty().isEqualTo(Desk.View.ROUTES));
         refine.visibleProperty().bind(desk.viewProperty().isEqualTo(Desk.View.REFINE));
         catalog.visibleProperty().bind(desk.viewProperty().isEqualTo(Desk.View.CATALOG));
-        StackPane views = new StackPane(routes, catalog, refine);
+        surfaces = new SurfacesView(desk, files);
+        surfaces.visibleProperty().bind(desk.viewProperty().isEqualTo(Desk.View.SURFACES));
+        StackPane views = new StackPane(routes, catalog, surfaces, refine);
         views.getChildren().forEach(view -> view.managedProperty().bind(view.visibleProperty()));
         views.setMinHeight(0);
         BorderPane root = new BorderPane(views);
@@ -159,6 +167,7 @@ final class DeskWindow {
                         item("Save as…", "Ctrl+Shift+S", () -> files.saveAs()),
                         item("Add a device…", "Ctrl+I", () -> files.addDevice()),
                         item("Export MIDI…", "Ctrl+E", () -> files.exportMidi()),
+                        item("Print the sheet…", "Ctrl+P", () -> files.exportSheet()),
                         new SeparatorMenuItem(),
                         item(desk.undoable().map(a -> "Undo: " + a).orElse("Undo"), "Ctrl+Z", desk::undo),
                         item(desk.redoable().map(a -> "Redo: " + a).orElse("Redo"), "Ctrl+Shift+Z", desk::redo),
@@ -189,6 +198,14 @@ final class DeskWindow {
         desk.drawerProperty().set(!desk.drawerProperty().get());
     }
 
+    private boolean showAll() {
+        return switch (desk.viewProperty().get()) {
+            case CATALOG -> catalog.showAll();
+            case SURFACES -> surfaces.showAll();
+            default -> routes.showAll();
+        };
+    }
+
     private boolean typing() {
         Node focus = stage.getScene().getFocusOwner();
         return focus instanceof TextInputControl;
@@ -196,8 +213,7 @@ final class DeskWindow {
 
     private void key(KeyEvent e) {
         if (typing()) {
-            boolean catalogued = desk.viewProperty().get() == Desk.View.CATALOG;
-            if (e.getCode() == KeyCode.ESCAPE && !(catalogued ? catalog.showAll() : routes.showAll())) {
+            if (e.getCode() == KeyCode.ESCAPE && !desk.learner().on() && !showAll()) {
                 stage.getScene().getRoot().requestFocus();
                 e.consume();
             }
@@ -205,7 +221,7 @@ final class DeskWindow {
                 return;
             }
         }
-        boolean done = e.isShortcutDown() ? chord(e) : !e.isAltDown() && single(e);
+        boolean done = e.isShortcutDown() ? chord(e) : e.isAltDown() ? third(e) : single(e);
         acted = done;
         if (done) {
             e.consume();
@@ -236,11 +252,15 @@ final class DeskWindow {
             case F -> {
                 if (desk.viewProperty().get() == Desk.View.ROUTES) {
                     routes.typeFilter();
+                } else if (desk.viewProperty().get() == Desk.View.SURFACES) {
+                    surfaces.typeFilter();
                 } else {
                     desk.viewProperty().set(Desk.View.CATALOG);
                     catalog.typeSearch();
                 }
             }
+            case P -> files.exportSheet();
+            case PAGE_UP, PAGE_DOWN -> surfaces.turnBy(e.getCode() == KeyCode.PAGE_UP ? -1 : 1);
             case RIGHT -> desk.time().scroll(page);
             case LEFT -> desk.time().scroll(-page);
             default -> {
@@ -250,7 +270,30 @@ final class DeskWindow {
         return true;
     }
 
+    private boolean third(KeyEvent e) {
+        if (e.getCode() == KeyCode.A) {
+            trace.act(2);
+        }
+        return e.getCode() == KeyCode.A;
+    }
+
     private boolean single(KeyEvent e) {
+        if (desk.learner().on()) {
+            switch (e.getCode()) {
+                case ESCAPE -> {
+                    desk.learner().cancel();
+                    return true;
+                }
+                case ENTER -> {
+                    desk.learner().keep();
+                    return true;
+                }
+                default -> {}
+            }
+        }
+        if (desk.viewProperty().get() == Desk.View.SURFACES && surfaces.key(e.getCode())) {
+            return true;
+        }
         if (desk.viewProperty().get() == Desk.View.CATALOG && catalog.key(e.getCode())) {
             return true;
         }
@@ -262,12 +305,14 @@ final class DeskWindow {
             case O -> desk.toggleLoop();
             case DIGIT1, NUMPAD1 -> desk.viewProperty().set(Desk.View.ROUTES);
             case DIGIT2, NUMPAD2 -> desk.viewProperty().set(Desk.View.CATALOG);
+            case DIGIT3, NUMPAD3 -> desk.viewProperty().set(Desk.View.SURFACES);
             case DIGIT4, NUMPAD4, L -> desk.viewProperty().set(Desk.View.REFINE);
             case W -> desk.selectedRoute().ifPresent(desk::nextMode);
             case P -> desk.selectedRoute().ifPresent(this::pin);
             case H -> desk.selectedRoute().ifPresent(this::rehearse);
             case S -> desk.selectedRoute().ifPresent(route -> SpanDialog.ask(desk, stage, route));
-            case A -> trace.act();
+            case A -> trace.act(e.isShiftDown() ? 1 : 0);
+            case M -> learnRoute();
             case D -> drawer();
             case V -> routes.nextHeight();
             case T -> turn();
@@ -279,6 +324,14 @@ final class DeskWindow {
             }
         }
         return true;
+    }
+
+    private void learnRoute() {
+        desk.selectedRoute()
+                .ifPresentOrElse(
+                        route -> desk.learner().begin(List.of(route.target())),
+                        () -> desk.refuse(
+                                "Select a route, or choose parameters in the Catalog: M learns their controls."));
     }
 
     private void pin(Route route) {

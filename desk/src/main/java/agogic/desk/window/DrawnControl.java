@@ -2,12 +2,12 @@ package agogic.desk.window;
 
 import agogic.core.surface.Address;
 import agogic.core.surface.Control;
+import agogic.core.trace.Trace;
 import agogic.desk.draw.Ink;
 import agogic.desk.draw.Mark;
 import agogic.desk.draw.Painter;
 import java.util.ArrayList;
 import java.util.List;
-import java.util.Locale;
 import java.util.Objects;
 import javafx.scene.AccessibleAttribute;
 import javafx.scene.AccessibleRole;
@@ -35,23 +35,21 @@ final class DrawnControl extends Region {
     private final Desk desk;
     private final Canvas canvas = new Canvas();
     private double value = Double.NaN;
-    private String does = "";
-    private String reads = "";
-    private double waitsAt = Double.NaN;
+    private Look look = Look.idle(Double.NaN);
     private double grabY;
     private double grabValue;
     private boolean held;
     private boolean heldByKey;
     private long drawn;
 
-    DrawnControl(Control control, Desk desk, Moves moves) {
+    DrawnControl(String prefix, Control control, Desk desk, Moves moves) {
         this.control = control;
         this.moves = moves;
         this.desk = desk;
         getStyleClass().add("control");
-        setId("control-" + control.id());
+        setId(prefix + control.id());
         setFocusTraversable(true);
-        setAccessibleRole(control.kind() == Control.Kind.BUTTON ? AccessibleRole.TOGGLE_BUTTON : AccessibleRole.SLIDER);
+        setAccessibleRole(control.kind().presses() ? AccessibleRole.TOGGLE_BUTTON : AccessibleRole.SLIDER);
         getChildren().add(canvas);
         addEventHandler(MouseEvent.MOUSE_PRESSED, this::press);
         addEventHandler(MouseEvent.MOUSE_DRAGGED, this::drag);
@@ -76,28 +74,64 @@ final class DrawnControl extends Region {
         return control;
     }
 
-    /** Shows where the control stands, what it does and what that reads now, and where a pickup waits (NaN: nowhere). */
-    void show(double newValue, String newDoes, String newReads, double newWaitsAt) {
-        value = held || heldByKey ? value : newValue;
-        does = newDoes;
-        reads = newReads;
-        waitsAt = newWaitsAt;
+    /**
+     * How a control is to look.
+     *
+     * @param stands where it stands, 0..1; NaN if it was never moved
+     * @param does what it moves, empty if nothing
+     * @param reads what that reads now
+     * @param waitsAt where a pickup waits, NaN if nothing waits
+     * @param several how many things it moves on this page
+     * @param trouble true if it is in conflict with something
+     * @param state what a learn says of it, empty if nothing: {@code heard}, {@code taken}
+     * @param chosen true if it is the one that is shown beside
+     */
+    record Look(
+            double stands,
+            String does,
+            String reads,
+            double waitsAt,
+            int several,
+            boolean trouble,
+            String state,
+            boolean chosen) {
+        static Look idle(double stands) {
+            return new Look(stands, "", "", Double.NaN, 0, false, "", false);
+        }
+    }
+
+    /** Shows it so. */
+    void show(Look newLook) {
+        value = held || heldByKey ? value : newLook.stands();
+        look = newLook;
         long signature = Objects.hash(
-                value,
-                does,
-                reads,
-                waitsAt,
-                getWidth(),
-                getHeight(),
-                held,
-                desk.lightProperty().get());
+                value, look, getWidth(), getHeight(), held, desk.lightProperty().get());
         if (signature != drawn) {
             drawn = signature;
-            setAccessibleText(
-                    control.name() + (does.isEmpty() ? ", does nothing yet" : ", moves " + does + ", " + reads));
+            setAccessibleText(spoken());
             notifyAccessibleAttributeChanged(AccessibleAttribute.VALUE);
             draw();
         }
+    }
+
+    /** What a screen reader says of it. */
+    private String spoken() {
+        StringBuilder words = new StringBuilder(control.name());
+        if (look.does().isEmpty()) {
+            words.append(", does nothing yet");
+        } else {
+            words.append(", moves ").append(look.does()).append(", ").append(look.reads());
+        }
+        if (!Double.isNaN(look.waitsAt())) {
+            words.append(", waits for pickup at ").append(Trace.percent(look.waitsAt()));
+        }
+        if (look.trouble()) {
+            words.append(", in conflict");
+        }
+        if (!look.state().isEmpty()) {
+            words.append(", ").append(look.state());
+        }
+        return words.toString();
     }
 
     @Override
@@ -116,10 +150,7 @@ final class DrawnControl extends Region {
     }
 
     private boolean tall() {
-        return control.kind() == Control.Kind.FADER
-                || control.kind() == Control.Kind.RIBBON
-                || control.kind() == Control.Kind.BREATH
-                || control.kind() == Control.Kind.PEDAL;
+        return control.kind().travels();
     }
 
     private double travel() {
@@ -128,7 +159,7 @@ final class DrawnControl extends Region {
 
     private void press(MouseEvent e) {
         requestFocus();
-        if (control.kind() == Control.Kind.BUTTON) {
+        if (control.kind().presses()) {
             go(place() >= 0.5 ? 0 : 1);
             return;
         }
@@ -173,12 +204,12 @@ final class DrawnControl extends Region {
                     case END -> 1;
                     default -> Double.NaN;
                 };
-        boolean toggles = control.kind() == Control.Kind.BUTTON && e.getCode() == KeyCode.ENTER;
+        boolean toggles = control.kind().presses() && e.getCode() == KeyCode.ENTER;
         if (toggles) {
             to = place() >= 0.5 ? 0 : 1;
         }
         if (!Double.isNaN(to)) {
-            if (!heldByKey && control.kind() != Control.Kind.BUTTON) {
+            if (!heldByKey && !control.kind().presses()) {
                 heldByKey = true;
                 moves.touched(control, true);
             }
@@ -217,14 +248,17 @@ final class DrawnControl extends Region {
 
     private List<Mark> marks(double w, double h) {
         List<Mark> marks = new ArrayList<>();
-        boolean idle = does.isEmpty();
+        boolean idle = look.does().isEmpty();
+        frame(marks, w, h);
         Ink ink = idle ? Ink.QUIET : Ink.HAND;
         double cx = w / 2;
-        if (control.kind() == Control.Kind.BUTTON) {
+        if (control.kind().presses()) {
             boolean on = place() >= 0.5;
-            marks.add(new Mark.Box(cx - 20, h / 2 - 8, 40, 16, 8, on ? ink : Ink.RAISED, ink, 1.2));
-            marks.add(new Mark.Words(
-                    cx, h / 2 + 4, on ? "on" : "off", on ? Ink.GROUND : Ink.QUIET, 10.5, false, false, 0));
+            boolean turns = look.does().startsWith("page ");
+            String word = turns ? look.does() : on ? "on" : "off";
+            double half = turns ? 26 : 20;
+            marks.add(new Mark.Box(cx - half, h / 2 - 8, 2 * half, 16, 8, on ? ink : Ink.RAISED, ink, 1.2));
+            marks.add(new Mark.Words(cx, h / 2 + 4, word, on ? Ink.GROUND : Ink.QUIET, 10.5, false, false, 0));
             return marks;
         }
         double bottom = h - 56;
@@ -233,9 +267,10 @@ final class DrawnControl extends Region {
             double y = bottom - place() * (bottom - top);
             marks.add(new Mark.Box(cx - 4, top - 4, 8, bottom - top + 8, 8, Ink.WELL, Ink.EDGE, 1));
             marks.add(new Mark.Box(cx - 3, y, 6, bottom - y + 3, 6, idle ? Ink.EDGE : Ink.HAND_SOFT, Ink.NONE, 0));
-            if (!Double.isNaN(waitsAt)) {
-                double wy = bottom - waitsAt * (bottom - top);
+            if (!Double.isNaN(look.waitsAt())) {
+                double wy = bottom - look.waitsAt() * (bottom - top);
                 marks.add(new Mark.Line(cx - 20, wy, cx + 20, wy, Ink.SOUND, 2, 0));
+                marks.add(new Mark.Words(cx + 22, wy + 4, "pick up", Ink.SOUND, 10, false, false, -1));
             }
             boolean known = !Double.isNaN(value);
             marks.add(new Mark.Box(
@@ -246,6 +281,17 @@ final class DrawnControl extends Region {
             double cy = 6 + r;
             marks.add(
                     new Mark.Disc(cx, cy, r, held ? Ink.HAND_SOFT : Ink.RAISED, ink, 2.2, Double.isNaN(value) ? 4 : 0));
+            if (!Double.isNaN(look.waitsAt())) {
+                double there = Math.toRadians(135 + 270 * look.waitsAt());
+                marks.add(new Mark.Line(
+                        cx + (r + 2) * Math.cos(there),
+                        cy + (r + 2) * Math.sin(there),
+                        cx + (r + 8) * Math.cos(there),
+                        cy + (r + 8) * Math.sin(there),
+                        Ink.SOUND,
+                        3,
+                        0));
+            }
             double angle = Math.toRadians(135 + 270 * place());
             marks.add(new Mark.Line(
                     cx + 0.35 * r * Math.cos(angle),
@@ -257,15 +303,38 @@ final class DrawnControl extends Region {
                     0));
         }
         marks.add(new Mark.Words(cx, h - 33, control.name(), Ink.QUIET, 11, false, false, 0));
-        marks.add(new Mark.Words(cx, h - 19, idle ? "free" : does, idle ? Ink.QUIET : Ink.TEXT, 11.5, false, !idle, 0));
-        marks.add(new Mark.Words(cx, h - 6, idle ? "" : reads, Ink.SOUND, 11.5, true, false, 0));
+        marks.add(new Mark.Words(
+                cx, h - 19, idle ? "free" : look.does(), idle ? Ink.QUIET : Ink.TEXT, 11.5, false, !idle, 0));
+        marks.add(new Mark.Words(cx, h - 6, idle ? "" : look.reads(), Ink.SOUND, 11.5, true, false, 0));
         return marks;
+    }
+
+    /** What is said of the control besides what it does: chosen, heard, taken, in conflict, several things at a time. */
+    private void frame(List<Mark> marks, double w, double h) {
+        if (look.chosen()) {
+            marks.add(new Mark.Box(1.5, 1.5, w - 3, h - 3, 10, Ink.RAISED, Ink.QUIET, 1.4));
+        }
+        if (look.state().equals("heard")) {
+            marks.add(new Mark.Box(2, 2, w - 4, h - 4, 10, Ink.RIDE_SOFT, Ink.RIDE, 2));
+        } else if (look.state().equals("taken")) {
+            marks.add(new Mark.Box(2, 2, w - 4, h - 4, 10, Ink.HAND_SOFT, Ink.HAND, 1.6));
+        }
+        double badge = w - 12;
+        if (look.trouble()) {
+            marks.add(new Mark.Disc(badge, 12, 8, Ink.RIDE, Ink.NONE, 0, 0));
+            marks.add(new Mark.Words(badge, 16, "!", Ink.GROUND, 12, false, true, 0));
+            badge -= 20;
+        }
+        if (look.several() > 1 && h > 40) {
+            marks.add(new Mark.Disc(badge, 12, 8, Ink.SPAN_SOFT, Ink.SPAN, 1.2, 0));
+            marks.add(new Mark.Words(badge, 16, "" + look.several(), Ink.TEXT, 10.5, true, false, 0));
+        }
     }
 
     /** For people: what kind of thing it is and how it speaks. */
     static String tip(Control control) {
         Address address = control.address();
-        return control.name() + ", " + control.kind().name().toLowerCase(Locale.ROOT) + " · " + address.spoken()
+        return control.name() + ", " + control.kind().spoken() + " · " + address.spoken()
                 + ". Drag, scroll or use the arrow keys; Shift is "
                 + (control.kind() == Control.Kind.FADER ? "finer with the mouse." : "finer.");
     }

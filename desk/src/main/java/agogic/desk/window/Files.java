@@ -5,6 +5,7 @@ import agogic.core.midi.Wire;
 import agogic.core.route.Target;
 import agogic.core.session.Session;
 import agogic.core.session.Track;
+import agogic.desk.sheet.Sheet;
 import agogic.formats.description.Description;
 import agogic.formats.midi.Fineness;
 import agogic.formats.midi.MidiExport;
@@ -14,7 +15,9 @@ import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
+import java.util.function.BiConsumer;
 import java.util.function.Consumer;
+import java.util.function.Function;
 import java.util.prefs.Preferences;
 import javafx.scene.control.Alert;
 import javafx.scene.control.ButtonBar;
@@ -208,6 +211,49 @@ final class Files {
                 ? ""
                 : " Not sent, because no socket leads to them: " + left.size() + " lanes, " + left.get(0)
                         + (left.size() > 1 ? " and others." : ".");
+    }
+
+    /** Writes something to a file. */
+    @FunctionalInterface
+    interface Writer {
+        void write(Path path) throws IOException;
+    }
+
+    /** Reads something from a file. */
+    @FunctionalInterface
+    interface Reader<T> {
+        T read(Path path) throws IOException;
+    }
+
+    /** Asks for a JSON file and writes it beside the window; {@code said} tells what is in it. */
+    void save(String title, String name, Writer writer, Function<Path, String> said) {
+        chooser.toWrite(title, "JSON", ".json", name)
+                .ifPresent(path -> beside(
+                        () -> {
+                            writer.write(path);
+                            return path;
+                        },
+                        done -> desk.say(Notice.good("Saved", said.apply(done))),
+                        "Not saved"));
+    }
+
+    /** Asks for a file and reads it beside the window. */
+    <T> void read(String title, String kind, String ending, Reader<T> reader, BiConsumer<Path, T> use) {
+        chooser.toRead(title, kind, ending)
+                .ifPresent(path -> beside(() -> reader.read(path), what -> use.accept(path, what), "Not read"));
+    }
+
+    /** Prints what every control does, as PDF and as pictures. */
+    void exportSheet() {
+        Session snapshot = desk.session();
+        chooser.toWrite("Print the sheet", "PDF", ".pdf", snapshot.name() + " controls")
+                .ifPresent(path -> beside(
+                        () -> Sheet.write(path, snapshot),
+                        pages -> desk.say(Notice.good(
+                                "Printed",
+                                path.getFileName() + ": " + pages + (pages == 1 ? " page" : " pages")
+                                        + ", and each as a PNG beside it.")),
+                        "Not printed"));
     }
 
     private <T> void beside(Beside.Work<T> work, Consumer<T> done, String failed) {

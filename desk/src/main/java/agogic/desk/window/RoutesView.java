@@ -1,5 +1,6 @@
 package agogic.desk.window;
 
+import agogic.core.macro.Macro;
 import agogic.core.route.Route;
 import agogic.core.session.Session;
 import agogic.core.session.Track;
@@ -29,6 +30,9 @@ import javafx.scene.shape.Line;
 
 /** The rows: each a wire from hand to sound, grouped by track. */
 final class RoutesView extends BorderPane {
+    /** What stands in the place of a track for the macros. */
+    private static final Track MACROS = new Track("macros", "Macros", false, 1, List.of(Macro.DEVICE), List.of());
+
     /** What a row of the list is. */
     private sealed interface Item {
         record Group(Track track, int routes, String sockets) implements Item {}
@@ -112,7 +116,11 @@ final class RoutesView extends BorderPane {
         Session session = desk.session();
         List<Item> items = new ArrayList<>();
         RouteFilter words = RouteFilter.of(session, filter.getText());
-        for (Track track : session.tracks()) {
+        List<Track> groups = new ArrayList<>(session.tracks());
+        if (!session.macros().isEmpty()) {
+            groups.add(0, MACROS);
+        }
+        for (Track track : groups) {
             List<Route> routes = session.routes().stream()
                     .filter(r -> track.devices().contains(r.target().device()) && words.shows(track, r))
                     .toList();
@@ -121,11 +129,14 @@ final class RoutesView extends BorderPane {
             }
             int exposed = 0;
             int sockets = 0;
-            for (String device : track.devices()) {
+            for (String device : track == MACROS ? List.<String>of() : track.devices()) {
                 exposed += session.device(device).taken();
                 sockets += session.device(device).usable();
             }
-            items.add(new Item.Group(track, routes.size(), exposed + " of " + sockets + " sockets"));
+            items.add(new Item.Group(
+                    track,
+                    routes.size(),
+                    track == MACROS ? session.macros().size() + " macros" : exposed + " of " + sockets + " sockets"));
             if (!folded.contains(track.id()) || !words.isEmpty()) {
                 routes.forEach(r -> items.add(new Item.Row(r.id())));
             }
@@ -256,11 +267,15 @@ final class RoutesView extends BorderPane {
                 fold.setAccessibleText(
                         (shut ? "Unfold " : "Fold ") + header.track().name());
                 name.setText(header.track().name());
-                chain.setText(String.join(
-                        " → ",
-                        header.track().devices().stream()
-                                .map(d -> desk.session().device(d).name())
-                                .toList()));
+                chain.setText(
+                        header.track() == MACROS
+                                ? "one value for several parameters"
+                                : String.join(
+                                        " → ",
+                                        header.track().devices().stream()
+                                                .map(d ->
+                                                        desk.session().device(d).name())
+                                                .toList()));
                 count.setText(header.routes() + (header.routes() == 1 ? " route · " : " routes · ") + header.sockets());
                 setGraphic(group);
                 setPrefHeight(40);

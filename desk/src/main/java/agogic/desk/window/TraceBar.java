@@ -1,5 +1,6 @@
 package agogic.desk.window;
 
+import java.util.List;
 import javafx.scene.AccessibleRole;
 import javafx.scene.control.Button;
 import javafx.scene.control.Label;
@@ -11,6 +12,8 @@ import javafx.scene.layout.Region;
 
 /** At the foot of the window: what happened to the last move and why, and the act that mends it. */
 final class TraceBar extends HBox {
+    private static final List<String> KEYS = List.of("A", "Shift+A", "Alt+A");
+
     private final Desk desk;
     private final Label head = new Label();
     private final Label sentence = new Label();
@@ -51,18 +54,20 @@ final class TraceBar extends HBox {
             Button button = new Button(act.title());
             button.getStyleClass().addAll("pill", "act");
             button.setId("act-" + number++);
-            button.setTooltip(number == 1 ? new Tooltip(act.title() + " (A)") : null);
+            button.setTooltip(
+                    number <= KEYS.size() ? new Tooltip(act.title() + " (" + KEYS.get(number - 1) + ")") : null);
             button.setOnAction(e -> act.run().run());
             acts.getChildren().add(button);
         }
     }
 
-    /** Does the first act that is offered. */
-    void act() {
-        if (desk.noticeProperty().get().acts().isEmpty()) {
-            desk.say(Notice.plain("Nothing to do", "The trace bar offers no act just now."));
+    /** Does the act of this number among those that are offered, 0 for the first. */
+    void act(int number) {
+        List<Notice.Act> all = desk.noticeProperty().get().acts();
+        if (number >= all.size()) {
+            desk.say(Notice.plain("Nothing to do", "The trace bar offers no such act just now."));
         } else {
-            desk.noticeProperty().get().acts().get(0).run().run();
+            all.get(number).run().run();
         }
     }
 }

@@ -1,0 +1,148 @@
+package agogic.desk.command;
+
+import agogic.core.midi.MidiParser;
+import agogic.core.play.Engine;
+import agogic.core.route.Route;
+import agogic.core.session.Session;
+import agogic.core.surface.Control;
+import agogic.core.surface.Surface;
+import agogic.core.trace.Trace;
+import agogic.formats.session.SessionFile;
+import java.io.IOException;
+import java.nio.file.Path;
+import java.util.ArrayList;
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import picocli.CommandLine.Command;
+import picocli.CommandLine.Option;
+import picocli.CommandLine.Parameters;
+
+/** {@code trace}: how far bytes get between the port of a surface and a value, and where they stop. */
+@Command(name = "trace", description = "How far bytes get from the port of a surface to a value: each stop, and why.")
+final class TraceCommand extends FileCommand {
+    private static final long TICK = 1_000_000L;
+
+    @Parameters(index = "0", paramLabel = "SESSION", description = "the session")
+    private Path session;
+
+    @Option(names = "--surface", required = true, paramLabel = "NAME", description = "the surface that sends")
+    private String surface;
+
+    @Option(names = "--bytes", required = true, paramLabel = "HEX", description = "what it sends, such as \"B0 16 40\"")
+    private String bytes;
+
+    @Option(names = "--at", paramLabel = "BAR.BEAT", description = "where the piece stands; the start if left out")
+    private String at;
+
+    @Option(names = "--page", paramLabel = "NAME", description = "the page the surface is on; the first if left out")
+    private String page;
+
+    @Option(names = "--play", description = "while it plays")
+    private boolean play;
+
+    @Override
+    Answer run() throws IOException {
+        Session opened = SessionFile.open(session);
+        int place = RideCommand.surface(opened, surface);
+        Surface one = opened.surfaces().get(place);
+        Engine engine = new Engine(opened);
+        long now = TICK;
+        engine.tick(now);
+        if (page != null) {
+            engine.turn(place, page(one));
+        }
+        if (at != null) {
+            engine.locate(opened.timeline().secondsAt(RideCommand.position(opened.timeline(), at)));
+        }
+        if (play) {
+            engine.play();
+        }
+        engine.tick(now += TICK);
+        MidiParser parser = new MidiParser(engine.port(place));
+        parser.accept(bytes(), now);
+        engine.tick(now += TICK);
+        Optional<Trace> trace = Trace.last(opened, engine.live());
+        if (trace.isEmpty()) {
+            throw new IllegalArgumentException(
+                    "“" + bytes + "” is no whole message that moves anything: expected such as B0 16 40.");
+        }
+        return answer(opened, engine, place, trace.get());
+    }
+
+    private Answer answer(Session opened, Engine engine, int place, Trace trace) {
+        Surface one = opened.surfaces().get(place);
+        List<Map<String, Object>> wires = new ArrayList<>();
+        int control = engine.live().lastEvent().control();
+        if (control >= 0) {
+            Control moved = one.controls().get(control);
+            double hand = engine.live().control(place, control);
+            for (int r : Trace.routesOf(opened, one, moved)) {
+                wires.add(wire(opened, engine, place, r, hand));
+            }
+        }
+        boolean heard = trace.verdict().heard();
+        Answer answer = new Answer()
+                .put("surface", one.name())
+                .put("control", control < 0 ? null : one.controls().get(control).name())
+                .put("verdict", trace.verdict().name().toLowerCase(java.util.Locale.ROOT))
+                .put("head", trace.head())
+                .put("sentence", trace.sentence())
+                .put("mends", trace.act().map(Trace.Act::spoken).orElse(null))
+                .put("heard", heard)
+                .put("routes", wires)
+                .say(trace.head() + ": " + trace.sentence());
+        for (Map<String, Object> wire : wires) {
+            answer.say("  " + wire.get("target") + ": " + wire.get("sentence"));
+        }
+        return heard ? answer : answer.fails();
+    }
+
+    private static Map<String, Object> wire(Session opened, Engine engine, int place, int r, double hand) {
+        Route route = opened.routes().get(r);
+        Trace trace = Trace.of(opened, engine.live(), r, hand);
+        boolean active = engine.live().active(place, route.hand().orElseThrow().page());
+        Map<String, Object> one = new LinkedHashMap<>();
+        one.put("target", route.target().toString());
+        one.put("verdict", engine.live().verdict(r).name().toLowerCase(java.util.Locale.ROOT));
+        one.put("stopsAt", engine.live().verdict(r).joint().name().toLowerCase(java.util.Locale.ROOT));
+        one.put("pageCounts", active);
+        one.put("hand", hand);
+        double counted = engine.live().counted(r);
+        one.put("counted", Double.isNaN(counted) ? null : counted);
+        double value = engine.live().value(engine.index().of(route.target()));
+        one.put("value", value);
+        one.put("reads", opened.parameter(route.target()).print(value));
+        one.put("sentence", trace.sentence());
+        return one;
+    }
+
+    private int page(Surface one) {
+        for (int p = 1; p <= one.pages().size(); p++) {
+            if (one.pageName(p).equalsIgnoreCase(page)) {
+                return p;
+            }
+        }
+        throw new IllegalArgumentException(one.name() + " has no page “" + page + "”. It has "
+                + String.join(", ", one.pages().stream().map(p -> p.name()).toList()) + ".");
+    }
+
+    private byte[] bytes() {
+        String[] words = bytes.strip().split("[\\s,]+");
+        byte[] all = new byte[words.length];
+        for (int i = 0; i < words.length; i++) {
+            try {
+                int value = Integer.parseInt(words[i].replaceFirst("(?i)^0x", ""), 16);
+                if (value < 0 || value > 255) {
+                    throw new NumberFormatException();
+                }
+                all[i] = (byte) value;
+            } catch (NumberFormatException e) {
+                throw new IllegalArgumentException(
+                        "“" + words[i] + "” is no byte. Expected hexadecimal bytes such as B0 16 40.", e);
+            }
+        }
+        return all;
+    }
+}

@@ -1,0 +1,216 @@
+package agogic.desk.window;
+
+import agogic.core.assign.ControlRows;
+import agogic.core.assign.Overlap;
+import agogic.core.learn.Learning;
+import agogic.core.parameter.Parameter;
+import agogic.core.play.LiveState;
+import agogic.core.route.Hand;
+import agogic.core.route.Route;
+import agogic.core.session.Session;
+import agogic.core.surface.Control;
+import agogic.core.surface.ControlSender;
+import agogic.core.surface.Page;
+import agogic.core.surface.Surface;
+import agogic.core.trace.Trace;
+import agogic.core.trace.Verdict;
+import agogic.standins.surfaces.SimulatedDevice;
+import agogic.standins.surfaces.SimulatedDevices;
+import java.util.ArrayList;
+import java.util.HashSet;
+import java.util.List;
+import java.util.Set;
+import java.util.function.Consumer;
+import javafx.geometry.Pos;
+import javafx.scene.control.Tooltip;
+import javafx.scene.layout.HBox;
+import javafx.scene.layout.Priority;
+import javafx.scene.layout.VBox;
+
+/**
+ * A surface as it stands on the table, live: where its controls are, what they move on the page that counts, what they
+ * wait for and what is in conflict. Its controls can be moved with the mouse and the keys; they send real messages.
+ */
+final class DrawnSurface extends VBox {
+    private final Desk desk;
+    private final String prefix;
+    private final Consumer<Hand> chosen;
+    private final List<DrawnControl> controls = new ArrayList<>();
+    private Surface built;
+    private String shown;
+    private Session looked;
+    private Set<Hand> troubled = Set.of();
+    private double stretch = 1;
+
+    DrawnSurface(Desk desk, String prefix, Consumer<Hand> chosen) {
+        this.desk = desk;
+        this.prefix = prefix;
+        this.chosen = chosen;
+        setAlignment(Pos.BOTTOM_LEFT);
+    }
+
+    /** Draws the controls so much higher than in the drawer. */
+    void stretch(double by) {
+        stretch = by;
+    }
+
+    /** Shows the surface of this id; null for none. */
+    void show(String surface) {
+        shown = surface;
+        frame();
+    }
+
+    /** Puts the focus on a control. */
+    void focus(String control) {
+        controls.stream()
+                .filter(c -> c.control().id().equals(control))
+                .findFirst()
+                .ifPresent(DrawnControl::requestFocus);
+    }
+
+    private void build(Surface surface) {
+        String focused = controls.stream()
+                .filter(DrawnControl::isFocused)
+                .map(c -> c.control().id())
+                .findFirst()
+                .orElse(null);
+        built = surface;
+        controls.clear();
+        getChildren().clear();
+        for (List<Control> row : ControlRows.of(surface)) {
+            HBox line = new HBox(2);
+            line.setAlignment(Pos.BOTTOM_LEFT);
+            for (Control control : row) {
+                DrawnControl drawn = new DrawnControl(prefix, control, desk, sender(surface));
+                Tooltip.install(drawn, new Tooltip(DrawnControl.tip(control)));
+                drawn.setPrefSize(104, height(control, row) * stretch);
+                drawn.setMinWidth(60);
+                drawn.focusedProperty().addListener((o, was, is) -> {
+                    if (is) {
+                        chosen.accept(new Hand(surface.id(), control.id()));
+                    }
+                });
+                HBox.setHgrow(drawn, Priority.ALWAYS);
+                controls.add(drawn);
+                line.getChildren().add(drawn);
+            }
+            getChildren().add(line);
+        }
+        if (focused != null) {
+            focus(focused);
+        }
+    }
+
+    private static double height(Control control, List<Control> row) {
+        boolean tall = row.stream().anyMatch(c -> c.kind().travels());
+        boolean high = row.stream().anyMatch(c -> c.kind() == Control.Kind.RIBBON);
+        if (control.kind().presses()) {
+            return 24;
+        }
+        return control.kind().travels() ? high ? 190 : 128 : tall ? 96 : 84;
+    }
+
+    private DrawnControl.Moves sender(Surface surface) {
+        return new DrawnControl.Moves() {
+            @Override
+            public void touched(Control control, boolean down) {
+                send(desk, surface, ControlSender.touch(control, down));
+            }
+
+            @Override
+            public void moved(Control control, double before, double value) {
+                send(desk, surface, ControlSender.move(control, before, value));
+            }
+        };
+    }
+
+    /** Sends as the surface does, if it is a simulated one. */
+    static void send(Desk desk, Surface surface, byte[] bytes) {
+        SimulatedDevice device = SimulatedDevices.at(surface.port());
+        if (device == null) {
+            desk.refuse(surface.name() + " is a real surface: move it by hand.");
+        } else if (bytes.length > 0) {
+            device.send(bytes);
+        }
+    }
+
+    /** Shows what is so now. */
+    void frame() {
+        Learning learning = desk.learner().learningProperty().get();
+        Session session = learning == null ? desk.session() : learning.draft();
+        Surface surface = session.surfaces().stream()
+                .filter(s -> s.id().equals(shown))
+                .findFirst()
+                .orElse(null);
+        if (surface == null) {
+            controls.clear();
+            getChildren().clear();
+            built = null;
+            return;
+        }
+        if (!surface.equals(built)) {
+            build(surface);
+        }
+        if (session != looked) {
+            looked = session;
+            troubled = new HashSet<>();
+            Overlap.of(session).stream().filter(o -> o.kind().conflict()).forEach(o -> o.hands()
+                    .forEach(h -> troubled.add(h.on(0))));
+        }
+        int number = session.surfaces().indexOf(surface);
+        for (int c = 0; c < controls.size(); c++) {
+            controls.get(c).show(look(learning, session, surface, number, c));
+        }
+    }
+
+    private DrawnControl.Look look(Learning learning, Session session, Surface surface, int number, int c) {
+        LiveState live = desk.state();
+        Control control = surface.controls().get(c);
+        Hand hand = new Hand(surface.id(), control.id());
+        Surface played = number < desk.engine().session().surfaces().size()
+                ? desk.engine().session().surfaces().get(number)
+                : null;
+        boolean same = played != null && c < played.controls().size();
+        double stands = same ? live.control(number, c) : Double.NaN;
+        String state = "";
+        if (learning != null) {
+            boolean heard = learning.heard()
+                    .filter(h -> h.number() == number && h.control().id().equals(control.id()))
+                    .isPresent();
+            boolean taken = learning.steps().stream()
+                    .anyMatch(s -> s.hand().filter(hand::sameControl).isPresent());
+            state = heard ? "heard" : taken ? "taken" : "";
+        }
+        Hand now = desk.handProperty().get();
+        boolean chosenNow = now != null && now.sameControl(hand) && prefix.startsWith("hand");
+        boolean trouble = troubled.contains(hand);
+        List<Integer> routes = Trace.routesOf(session, surface, control).stream()
+                .filter(r -> live.active(
+                        number, session.routes().get(r).hand().orElseThrow().page()))
+                .toList();
+        if (routes.isEmpty()) {
+            for (Page page : surface.pages()) {
+                if (page.button().filter(control.id()::equals).isPresent()) {
+                    return new DrawnControl.Look(
+                            stands, "page " + page.name(), "", Double.NaN, 0, trouble, state, chosenNow);
+                }
+            }
+            return new DrawnControl.Look(stands, "", "", Double.NaN, 0, trouble, state, chosenNow);
+        }
+        Route route = session.routes().get(routes.get(0));
+        Parameter parameter = session.parameter(route.target());
+        double value = desk.engine().index().has(route.target())
+                ? live.value(desk.engine().index().of(route.target()))
+                : parameter.resting();
+        double waitsAt = Double.NaN;
+        for (int r : routes) {
+            if (learning == null && live.verdict(r) == Verdict.WAITING && Double.isNaN(waitsAt)) {
+                Route waits = session.routes().get(r);
+                waitsAt =
+                        waits.span().positionOf(live.value(desk.engine().index().of(waits.target())));
+            }
+        }
+        return new DrawnControl.Look(
+                stands, parameter.label(), parameter.print(value), waitsAt, routes.size(), trouble, state, chosenNow);
+    }
+}

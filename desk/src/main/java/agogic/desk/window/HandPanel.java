@@ -1,0 +1,574 @@
+package agogic.desk.window;
+
+import agogic.core.assign.Assigning;
+import agogic.core.assign.Overlap;
+import agogic.core.assign.SpanChange;
+import agogic.core.assign.SurfaceEdits;
+import agogic.core.learn.Heard;
+import agogic.core.learn.Learning;
+import agogic.core.learn.Recognised;
+import agogic.core.macro.Macro;
+import agogic.core.macro.Member;
+import agogic.core.route.Hand;
+import agogic.core.route.Route;
+import agogic.core.route.Span;
+import agogic.core.route.Takeover;
+import agogic.core.route.Target;
+import agogic.core.session.Session;
+import agogic.core.surface.Address;
+import agogic.core.surface.Control;
+import agogic.core.surface.Page;
+import agogic.core.surface.Surface;
+import agogic.core.trace.Trace;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Optional;
+import java.util.function.Function;
+import javafx.geometry.Pos;
+import javafx.scene.control.Button;
+import javafx.scene.control.CheckMenuItem;
+import javafx.scene.control.ComboBox;
+import javafx.scene.control.Label;
+import javafx.scene.control.Menu;
+import javafx.scene.control.MenuButton;
+import javafx.scene.control.MenuItem;
+import javafx.scene.control.RadioMenuItem;
+import javafx.scene.control.ScrollPane;
+import javafx.scene.control.SeparatorMenuItem;
+import javafx.scene.control.TextField;
+import javafx.scene.control.TextInputDialog;
+import javafx.scene.control.Tooltip;
+import javafx.scene.layout.FlowPane;
+import javafx.scene.layout.HBox;
+import javafx.scene.layout.Priority;
+import javafx.scene.layout.Region;
+import javafx.scene.layout.VBox;
+import javafx.util.StringConverter;
+
+/** The chosen control: how it speaks, how it takes over, all it moves on every page; while it is learnt, what it seems to be. */
+final class HandPanel extends VBox {
+    private final Desk desk;
+    private final Label title = new Label();
+    private final Label message = new Label();
+    private final Label trouble = new Label();
+    private final ComboBox<Takeover> takeover = new ComboBox<>();
+    private final TextField smoothing = new TextField();
+    private final MenuButton more = new MenuButton("Control");
+    private final FanView fan;
+    private final ScrollPane scroll;
+    private final Label empty = new Label();
+    private final FlowPane acts = new FlowPane(8, 6);
+    private final ComboBox<Recognised> reading = new ComboBox<>();
+    private final HBox readingLine;
+    private final VBox steps = new VBox(3);
+    private final HBox settings;
+    private boolean filling;
+    private String stepsShown = "";
+    private List<Recognised> readings = List.of();
+
+    HandPanel(Desk desk) {
+        super(8);
+        this.desk = desk;
+        getStyleClass().add("panel");
+        title.getStyleClass().add("title");
+        title.setId("hand-title");
+        message.getStyleClass().add("quiet");
+        message.setId("hand-message");
+        message.setWrapText(true);
+        trouble.getStyleClass().add("ride-text");
+        trouble.setId("hand-trouble");
+        trouble.setWrapText(true);
+        takeover.setId("takeover");
+        takeover.getItems().setAll(Takeover.values());
+        takeover.setAccessibleText("How the control takes over: jump, pickup or scaled");
+        takeover.setConverter(words(Takeover::spoken));
+        takeover.setOnAction(e -> {
+            if (!filling && takeover.getValue() != null) {
+                hand().ifPresent(hand -> desk.edit(
+                        "Takes over: " + takeover.getValue().spoken(),
+                        s -> Assigning.takingOver(s, hand, takeover.getValue())));
+            }
+        });
+        smoothing.setId("smoothing");
+        smoothing.getStyleClass().add("field");
+        smoothing.setPrefWidth(72);
+        smoothing.setAccessibleText("Smoothing of its steps, in milliseconds; 0 for none");
+        smoothing.setTooltip(new Tooltip("Smooths the steps of a 7-bit control; it always arrives exactly"));
+        smoothing.setOnAction(e -> typedSmoothing());
+        more.getStyleClass().add("pill");
+        more.setId("control-menu");
+        more.setOnShowing(e -> fillMenu());
+        Region gap = new Region();
+        HBox.setHgrow(gap, Priority.ALWAYS);
+        settings = new HBox(8, quiet("Takes over"), takeover, quiet("Smooth"), smoothing, gap, more);
+        settings.setAlignment(Pos.CENTER_LEFT);
+        reading.setId("reading");
+        reading.setAccessibleText("What the control was taken for; choose another if it is not that");
+        reading.setConverter(words(Recognised::what));
+        reading.setPrefWidth(300);
+        reading.setOnAction(e -> {
+            if (!filling && reading.getValue() != null) {
+                desk.learner().overrule(reading.getValue());
+            }
+        });
+        readingLine = new HBox(8, quiet("Taken for"), reading);
+        readingLine.setAlignment(Pos.CENTER_LEFT);
+        fan = new FanView(desk, this::open, this::remove, this::dragged);
+        fan.setId("fan");
+        scroll = new ScrollPane(fan);
+        scroll.setFitToWidth(true);
+        scroll.getStyleClass().add("face");
+        scroll.setFocusTraversable(false);
+        VBox.setVgrow(scroll, Priority.ALWAYS);
+        empty.getStyleClass().add("quiet");
+        empty.setWrapText(true);
+        empty.setId("hand-empty");
+        act("hand-connect", "Connect…", "Choose what it moves (C)", this::connect);
+        act("hand-learn", "Learn a control…", "Another control for the chosen strand (M)", this::learn);
+        act("hand-span", "Span…", "How far, which way round (S or Enter)", () -> fan.chosen()
+                .ifPresent(this::open));
+        act("hand-page", "Page…", "On which page it counts (Q)", this::nextPage);
+        act("hand-disconnect", "Disconnect", "It moves this no longer (Delete)", () -> fan.chosen()
+                .ifPresent(this::remove));
+        getChildren().addAll(title, message, settings, readingLine, trouble, steps, empty, scroll, acts);
+        show();
+    }
+
+    private static Label quiet(String words) {
+        Label label = new Label(words);
+        label.getStyleClass().add("quiet");
+        label.setMinWidth(USE_PREF_SIZE);
+        return label;
+    }
+
+    private static <T> StringConverter<T> words(Function<T, String> of) {
+        return new StringConverter<>() {
+            @Override
+            public String toString(T one) {
+                return one == null ? "" : of.apply(one);
+            }
+
+            @Override
+            public T fromString(String text) {
+                return null;
+            }
+        };
+    }
+
+    private void act(String id, String words, String tip, Runnable run) {
+        Button button = new Button(words);
+        button.setId(id);
+        button.getStyleClass().addAll("pill", "act", "small");
+        button.setTooltip(new Tooltip(tip));
+        button.setOnAction(e -> run.run());
+        acts.getChildren().add(button);
+    }
+
+    /** The chosen control, if the session has it. */
+    private Optional<Hand> hand() {
+        Hand hand = desk.handProperty().get();
+        return Optional.ofNullable(hand).filter(h -> desk.session().surfaces().stream()
+                .anyMatch(s -> s.id().equals(h.surface()) && s.find(h.control()) != null));
+    }
+
+    private Surface surface(Hand hand) {
+        return desk.session().surface(hand.surface());
+    }
+
+    /** Shows the chosen control as it is now. */
+    void show() {
+        filling = true;
+        Hand hand = hand().orElse(null);
+        boolean learning = desk.learner().on();
+        visible(readingLine, learning);
+        visible(steps, learning);
+        visible(settings, hand != null && !learning);
+        visible(acts, hand != null && !learning);
+        visible(scroll, hand != null && !learning);
+        visible(trouble, false);
+        visible(empty, false);
+        if (learning) {
+            stepsShown = "";
+            frame();
+        } else if (hand == null) {
+            title.setText("No control chosen");
+            message.setText("Click one on the drawing, or go to it with Tab.");
+        } else {
+            control(hand);
+        }
+        filling = false;
+    }
+
+    private static void visible(Region node, boolean is) {
+        node.setVisible(is);
+        node.setManaged(is);
+    }
+
+    private void control(Hand hand) {
+        Session session = desk.session();
+        Surface surface = surface(hand);
+        Control control = surface.find(hand.control());
+        List<Strand> strands = Strand.of(session, surface, control);
+        List<Strand> own = strands.stream().filter(s -> s.depth() == 0).toList();
+        String turns = surface.pages().stream()
+                .filter(p -> p.button().filter(control.id()::equals).isPresent())
+                .map(p -> "turns to page " + p.name())
+                .findFirst()
+                .orElse("");
+        title.setText(control.name()
+                + (own.size() == 1
+                        ? " → " + session.parameter(own.get(0).target()).name()
+                        : own.isEmpty() ? "" : " → " + own.size() + " things"));
+        message.setText(control.kind().spoken() + " · " + control.address().spoken()
+                + (control.turned() ? " · wrong way round" : "")
+                + (control.touchSensitive() ? " · feels the hand" : "")
+                + (control.shows() ? " · shows values" : "")
+                + (turns.isEmpty() ? "" : " · " + turns));
+        List<String> conflicts = Overlap.of(session).stream()
+                .filter(o -> o.kind().conflict() && o.about(hand))
+                .map(Overlap::sentence)
+                .toList();
+        trouble.setText(String.join("\n", conflicts));
+        visible(trouble, !conflicts.isEmpty());
+        List<Route> routes = routes(hand);
+        takeover.setDisable(routes.isEmpty());
+        smoothing.setDisable(routes.isEmpty());
+        takeover.setValue(routes.isEmpty() ? Takeover.JUMP : routes.get(0).takeover());
+        smoothing.setText(routes.isEmpty() ? "0 ms" : Math.round(routes.get(0).smoothing()) + " ms");
+        fan.show(strands, false);
+        visible(scroll, !strands.isEmpty());
+        visible(empty, strands.isEmpty());
+        empty.setText(
+                turns.isEmpty()
+                        ? "It moves nothing yet. Connect it (C), or choose a parameter in the Catalog, press M and move it."
+                        : "It " + turns + ".");
+        acts.getChildren().forEach(node -> node.setDisable(!"hand-connect".equals(node.getId()) && strands.isEmpty()));
+    }
+
+    private List<Route> routes(Hand hand) {
+        return desk.session().routes().stream()
+                .filter(r -> r.hand().filter(hand::sameControl).isPresent())
+                .toList();
+    }
+
+    /** With every frame of the window. */
+    void frame() {
+        Learning learning = desk.learner().learningProperty().get();
+        if (learning != null) {
+            learn(learning);
+            return;
+        }
+        hand().ifPresent(hand -> {
+            int number = desk.session().surfaces().indexOf(surface(hand));
+            int control = surface(hand).placeOf(hand.control());
+            boolean played = number < desk.engine().session().surfaces().size()
+                    && control
+                            < desk.engine()
+                                    .session()
+                                    .surfaces()
+                                    .get(number)
+                                    .controls()
+                                    .size();
+            fan.frame(played ? desk.state().control(number, control) : Double.NaN);
+        });
+    }
+
+    /** What is heard while a control is learnt, and what was taken so far. */
+    private void learn(Learning learning) {
+        Optional<Heard> heard = learning.heard();
+        StringBuilder lines = new StringBuilder();
+        Session draft = learning.draft();
+        for (int i = 0; i < learning.targets().size(); i++) {
+            Target target = learning.targets().get(i);
+            String name = draft.device(target.device()).name() + " · "
+                    + draft.parameter(target).name();
+            if (i < learning.steps().size()) {
+                Optional<Hand> by = learning.steps().get(i).hand();
+                lines.append(by.isPresent() ? "✓  " : "–  ")
+                        .append(name)
+                        .append(by.map(h -> " ← " + draft.control(h).name()).orElse(", left"));
+            } else {
+                lines.append(i == learning.steps().size() ? "▸  " : "    ").append(name);
+            }
+            lines.append('\n');
+        }
+        if (learning.walking()) {
+            for (Learning.Step step : learning.steps()) {
+                Control control = draft.control(step.hand().orElseThrow());
+                lines.append("✓  ")
+                        .append(control.name())
+                        .append(", ")
+                        .append(control.address().spoken())
+                        .append('\n');
+            }
+        }
+        title.setText(heard.map(h -> h.control().name() + (h.known().isPresent() ? "" : ", new"))
+                .orElse(learning.walking() ? "Move each control once" : "Move a control"));
+        message.setText(heard.map(Heard::words)
+                .orElse("What it sends is shown here before it is taken. Esc leaves all as it was."));
+        if (!lines.toString().equals(stepsShown)) {
+            stepsShown = lines.toString();
+            steps.getChildren().clear();
+            String[] all = stepsShown.split("\n");
+            int from = Math.max(0, Math.min(all.length - 12, learning.steps().size() - 6));
+            for (int i = from; i < all.length && i < from + 12; i++) {
+                Label line = new Label(all[i]);
+                line.getStyleClass()
+                        .add(all[i].startsWith("▸") ? "hand-text" : all[i].startsWith(" ") ? "quiet" : "label");
+                steps.getChildren().add(line);
+            }
+        }
+        List<Recognised> now = learning.readings();
+        boolean same = now.size() == readings.size()
+                && java.util.stream.IntStream.range(0, now.size())
+                        .allMatch(i -> now.get(i).what().equals(readings.get(i).what()));
+        if (!same || reading.getValue() == null) {
+            readings = now;
+            filling = true;
+            reading.getItems().setAll(now);
+            reading.setValue(now.isEmpty() ? null : now.get(0));
+            filling = false;
+        }
+        readingLine.setDisable(now.isEmpty());
+    }
+
+    private void typedSmoothing() {
+        hand().ifPresent(hand -> {
+            try {
+                String text = smoothing.getText().replace("ms", "").strip();
+                double milliseconds = Double.parseDouble(text.replace(',', '.'));
+                desk.edit(
+                        "Smooth " + desk.session().control(hand).name(),
+                        s -> Assigning.smoothing(s, hand, milliseconds));
+            } catch (NumberFormatException e) {
+                desk.refuse(
+                        "“" + smoothing.getText() + "” is no time. Expected milliseconds, such as 40 ms; 0 for none.");
+            }
+            show();
+        });
+    }
+
+    // Acts
+
+    void connect() {
+        if (hand().isEmpty()) {
+            desk.refuse("Choose a control on the drawing first.");
+            return;
+        }
+        Hand bare = hand().get();
+        Surface surface = surface(bare);
+        int page = surface.pages().size() > 1
+                ? desk.state().page(desk.session().surfaces().indexOf(surface))
+                : 0;
+        Hand hand = bare.on(page);
+        String name = surface.find(hand.control()).name();
+        TargetChooser.ask(
+                        desk,
+                        getScene().getWindow(),
+                        new TargetChooser.Words("Connect", "What " + name + " is to move", "Add", "Take over"),
+                        List.of(),
+                        (targets, second) -> meaning(hand, targets))
+                .ifPresent(choice -> {
+                    Assigning.How how = choice.second() ? Assigning.How.TAKE_OVER : Assigning.How.ADD;
+                    String what = choice.targets().size() == 1
+                            ? desk.session().parameter(choice.targets().get(0)).name()
+                            : choice.targets().size() + " things";
+                    desk.edit("Connect " + name + " to " + what, s -> connected(s, hand, choice.targets(), how));
+                    desk.say(Notice.good("Connected", name + " moves " + what + " now."));
+                });
+    }
+
+    private static Session connected(Session session, Hand hand, List<Target> targets, Assigning.How how) {
+        Session after = session;
+        for (int i = 0; i < targets.size(); i++) {
+            // The first takes the control over; the others come beside it.
+            after = Assigning.connect(after, hand, targets.get(i), i == 0 ? how : Assigning.How.ADD);
+        }
+        return after;
+    }
+
+    private TargetChooser.Meaning meaning(Hand hand, List<Target> targets) {
+        List<String> words = new ArrayList<>();
+        for (Target target : targets) {
+            try {
+                Assigning.check(desk.session(), target);
+                Assigning.clash(desk.session(), hand, target).ifPresent(words::add);
+            } catch (IllegalArgumentException e) {
+                return new TargetChooser.Meaning(e.getMessage(), false);
+            }
+        }
+        return new TargetChooser.Meaning(words.isEmpty() ? "Nothing is in the way." : String.join(" ", words), true);
+    }
+
+    void learn() {
+        fan.chosen()
+                .ifPresentOrElse(
+                        strand -> desk.learner().begin(List.of(strand.target())),
+                        () -> desk.refuse("Choose what is to be moved: a strand here, or parameters in the Catalog."));
+    }
+
+    /** The span of the chosen strand. */
+    void span() {
+        fan.chosen().ifPresent(this::open);
+    }
+
+    private void open(Strand strand) {
+        open(desk, strand, getScene().getWindow());
+    }
+
+    static void open(Desk desk, Strand strand, javafx.stage.Window owner) {
+        strand.route()
+                .ifPresent(id -> SpanDialog.ask(desk, owner, desk.session().route(id)));
+        strand.macro().ifPresent(id -> {
+            Macro macro = desk.session().macro(id);
+            if (macro.member(strand.target()).orElse(null) instanceof Member.BySpan member) {
+                SpanDialog.ask(desk, owner, macro, member);
+            } else {
+                desk.say(Notice.plain(
+                        "Keeps its distance",
+                        desk.session().parameter(strand.target()).name()
+                                + " goes along with the others, so it has no span of its own. Y gives it one."));
+            }
+        });
+    }
+
+    private void remove(Strand strand) {
+        remove(desk, strand);
+    }
+
+    static void remove(Desk desk, Strand strand) {
+        String name = desk.session().parameter(strand.target()).name();
+        strand.route().ifPresent(id -> {
+            desk.edit("Disconnect " + name, s -> Assigning.disconnect(s, id));
+            desk.say(Notice.good("Disconnected", name + " is not moved by it any more. What was recorded stays."));
+        });
+        strand.macro()
+                .ifPresent(id -> desk.edit(
+                        "Take " + name + " out of " + desk.session().macro(id).name(),
+                        s -> s.with(s.macro(id).without(strand.target()))));
+    }
+
+    private void dragged(Strand strand, Span span) {
+        dragged(desk, strand, span);
+    }
+
+    static void dragged(Desk desk, Strand strand, Span span) {
+        String act = "Span of " + desk.session().parameter(strand.target()).name();
+        strand.route()
+                .ifPresent(id -> desk.editOn(act, s -> SpanChange.of(s, id, span, SpanChange.Follow.KEEP)
+                        .session()));
+        strand.macro()
+                .ifPresent(id ->
+                        desk.editOn(act, s -> s.with(s.macro(id).with(new Member.BySpan(strand.target(), span)))));
+    }
+
+    /** The chosen strand counts on the next page, or on all. */
+    void nextPage() {
+        fan.chosen().flatMap(Strand::route).ifPresent(id -> {
+            Hand hand = desk.session().route(id).hand().orElseThrow();
+            Surface surface = surface(hand);
+            int next = (hand.page() + 1) % (surface.pages().size() + 1);
+            desk.edit("On page " + surface.pageName(next), s -> Assigning.onPage(s, id, next));
+            desk.say(Notice.good("Page", "It counts on page " + surface.pageName(next) + " now."));
+        });
+    }
+
+    private void fillMenu() {
+        more.getItems().clear();
+        Hand hand = hand().orElse(null);
+        if (hand == null) {
+            return;
+        }
+        Surface surface = surface(hand);
+        Control control = surface.find(hand.control());
+        more.getItems()
+                .addAll(
+                        item("Rename…", this::rename),
+                        check("Heard on any channel", control.address().channel() == Address.ANY, is -> {
+                            int channel = is ? Address.ANY : 1;
+                            change(
+                                    is ? "Any channel" : "Channel 1",
+                                    control.speaking(control.address().on(channel)));
+                        }),
+                        check("Wrong way round", control.turned(), is -> change("Turn round", control.turned(is))),
+                        check("Can show values", control.shows(), is -> change("Shows values", control.showing(is))),
+                        pageMenu(surface, control),
+                        new SeparatorMenuItem(),
+                        item(
+                                "Remove the control",
+                                () -> desk.edit("Remove " + control.name(), s -> SurfaceEdits.removeControl(s, hand))));
+    }
+
+    private Menu pageMenu(Surface surface, Control control) {
+        Menu pages = new Menu("Turns to page");
+        int number = 0;
+        for (Page page : surface.pages()) {
+            int at = ++number;
+            boolean is = page.button().filter(control.id()::equals).isPresent();
+            RadioMenuItem item = new RadioMenuItem(page.name());
+            item.setSelected(is);
+            item.setOnAction(e -> desk.edit(
+                    control.name() + " turns to page " + page.name(),
+                    s -> SurfaceEdits.pageButton(
+                            s, surface.id(), at, is ? Optional.empty() : Optional.of(control.id()))));
+            pages.getItems().add(item);
+        }
+        return pages;
+    }
+
+    private static MenuItem item(String words, Runnable act) {
+        MenuItem item = new MenuItem(words);
+        item.setOnAction(e -> act.run());
+        return item;
+    }
+
+    private static CheckMenuItem check(String words, boolean is, java.util.function.Consumer<Boolean> set) {
+        CheckMenuItem item = new CheckMenuItem(words);
+        item.setSelected(is);
+        item.setOnAction(e -> set.accept(item.isSelected()));
+        return item;
+    }
+
+    private void change(String act, Control control) {
+        hand().ifPresent(hand ->
+                desk.edit(act + ": " + control.name(), s -> SurfaceEdits.control(s, hand.surface(), control)));
+    }
+
+    /** Another name for the chosen control. */
+    void rename() {
+        hand().ifPresent(hand -> {
+            Control control = desk.session().control(hand);
+            askName(desk, getScene().getWindow(), "Name of the control", control.name())
+                    .ifPresent(name -> change("Rename", control.named(name)));
+        });
+    }
+
+    /** Asks for a name that is not blank. */
+    static Optional<String> askName(Desk desk, javafx.stage.Window owner, String header, String was) {
+        TextInputDialog ask = new TextInputDialog(was);
+        ask.setTitle("Name");
+        ask.setHeaderText(header);
+        ask.initOwner(owner);
+        Theme.dress(ask, owner);
+        ask.getEditor().setId("name-field");
+        return ask.showAndWait().map(String::strip).filter(n -> !n.isEmpty() && !n.equals(was));
+    }
+
+    /** For tests and screen readers: the strands. */
+    FanView fan() {
+        return fan;
+    }
+
+    /** True if the wire of a control is waiting: its words. */
+    static String waiting(Desk desk, Route route) {
+        for (int r = 0; r < desk.session().routes().size(); r++) {
+            if (desk.session().routes().get(r).id().equals(route.id())
+                    && desk.state().verdict(r) == agogic.core.trace.Verdict.WAITING) {
+                double at = route.span()
+                        .positionOf(desk.state().value(desk.engine().index().of(route.target())));
+                return route.takeover().spoken() + ": waits at " + Trace.percent(at);
+            }
+        }
+        return route.takeover().spoken();
+    }
+}

@@ -1,0 +1,446 @@
+package agogic.desk.window;
+
+import agogic.core.assign.SurfaceEdits;
+import agogic.core.learn.Learning;
+import agogic.core.route.Hand;
+import agogic.core.surface.Surface;
+import agogic.desk.live.MidiPorts;
+import java.util.ArrayList;
+import java.util.EnumMap;
+import java.util.List;
+import java.util.Map;
+import java.util.Objects;
+import javafx.geometry.Insets;
+import javafx.geometry.Pos;
+import javafx.scene.Node;
+import javafx.scene.control.Button;
+import javafx.scene.control.Label;
+import javafx.scene.control.Menu;
+import javafx.scene.control.MenuButton;
+import javafx.scene.control.MenuItem;
+import javafx.scene.control.SeparatorMenuItem;
+import javafx.scene.control.ToggleButton;
+import javafx.scene.control.Tooltip;
+import javafx.scene.input.KeyCode;
+import javafx.scene.layout.BorderPane;
+import javafx.scene.layout.HBox;
+import javafx.scene.layout.Priority;
+import javafx.scene.layout.Region;
+import javafx.scene.layout.StackPane;
+import javafx.scene.layout.VBox;
+
+/** The controllers as they stand on the table, live; what each control does on every page; macros; what is tied to what. */
+final class SurfacesView extends BorderPane {
+    /** What stands beside the drawing. */
+    enum Side {
+        CONTROL("Control"),
+        MACROS("Macros"),
+        PLANE("Plane");
+
+        private final String title;
+
+        Side(String title) {
+            this.title = title;
+        }
+    }
+
+    private final Desk desk;
+    private final SurfaceActs surfaceActs;
+    private final HBox tabs = new HBox(6);
+    private final HBox pages = new HBox(6);
+    private final Label port = new Label();
+    private final MenuButton more = new MenuButton("Surface");
+    private final DrawnSurface drawing;
+    private final HandPanel hand;
+    private final MacroPanel macros;
+    private final PlanePad plane;
+    private final AssignmentTable table;
+    private final Map<Side, Node> sides = new EnumMap<>(Side.class);
+    private final Map<Side, ToggleButton> sideTabs = new EnumMap<>(Side.class);
+    private Side side = Side.CONTROL;
+    private String shown;
+    private int tabbed;
+    private Learning learning;
+
+    SurfacesView(Desk desk, Files files) {
+        this.desk = desk;
+        surfaceActs = new SurfaceActs(desk, files, () -> getScene().getWindow());
+        drawing = new DrawnSurface(desk, "hand-", chosen -> {
+            desk.handProperty().set(chosen);
+            if (side == Side.MACROS
+                    && desk.session().routes().stream()
+                            .noneMatch(r -> r.hand().filter(chosen::sameControl).isPresent())) {
+                return;
+            }
+            side(Side.CONTROL);
+        });
+        drawing.stretch(0.92);
+        hand = new HandPanel(desk);
+        macros = new MacroPanel(desk);
+        plane = new PlanePad(desk);
+        Button sheet = act(
+                "sheet", "Print the sheet…", "A page for the table beside the controller (Ctrl+P)", files::exportSheet);
+        table = new AssignmentTable(desk, sheet);
+        port.getStyleClass().addAll("quiet", "small");
+        port.setId("port-state");
+        more.getStyleClass().add("pill");
+        more.setId("surface-menu");
+        more.setOnShowing(e -> fillMenu());
+        Region gap = new Region();
+        HBox.setHgrow(gap, Priority.ALWAYS);
+        HBox head = new HBox(10, tabs, port, gap, pages, more);
+        head.setAlignment(Pos.CENTER_LEFT);
+        VBox drawn = new VBox(drawing);
+        drawn.getStyleClass().add("panel");
+        drawn.setMinHeight(270);
+        drawn.setAlignment(Pos.CENTER);
+        VBox left = new VBox(8, head, drawn);
+        HBox.setHgrow(left, Priority.ALWAYS);
+        HBox upper = new HBox(12, left, right());
+        table.setMinHeight(150);
+        VBox.setVgrow(table, Priority.ALWAYS);
+        VBox box = new VBox(10, upper, table);
+        box.setPadding(new Insets(10, 14, 8, 14));
+        upper.setMinHeight(320);
+        upper.setPrefHeight(360);
+        upper.setMaxHeight(380);
+        setCenter(box);
+        desk.sessionProperty().addListener((o, a, b) -> refresh());
+        desk.handProperty().addListener((o, a, b) -> chosen());
+        desk.macroProperty().addListener((o, a, b) -> {
+            if (b != null && isVisible() && desk.session().macros().stream().anyMatch(m -> m.id().equals(b))) {
+                side(Side.MACROS);
+            }
+        });
+        desk.learner().learningProperty().addListener((o, a, b) -> {
+            if (b != null) {
+                side(Side.CONTROL);
+            }
+            hand.show();
+        });
+        visibleProperty().addListener((o, a, is) -> {
+            if (is) {
+                refresh();
+            }
+        });
+        desk.onFrame(this::frame);
+        side(Side.CONTROL);
+        refresh();
+    }
+
+    private static Button act(String id, String words, String tip, Runnable run) {
+        Button button = new Button(words);
+        button.setId(id);
+        button.getStyleClass().addAll("pill", "act", "small");
+        button.setTooltip(new Tooltip(tip));
+        button.setOnAction(e -> run.run());
+        return button;
+    }
+
+    private Node right() {
+        HBox line = new HBox(2);
+        for (Side one : Side.values()) {
+            ToggleButton tab = new ToggleButton(one.title);
+            tab.getStyleClass().addAll("pill", "view-tab");
+            tab.setId("surfaces-" + one.name().toLowerCase(java.util.Locale.ROOT));
+            tab.setOnAction(e -> side(one));
+            sideTabs.put(one, tab);
+            line.getChildren().add(tab);
+        }
+        sides.put(Side.CONTROL, hand);
+        sides.put(Side.MACROS, macros);
+        sides.put(Side.PLANE, plane);
+        StackPane stack = new StackPane(hand, macros, plane);
+        VBox.setVgrow(stack, Priority.ALWAYS);
+        VBox box = new VBox(6, line, stack);
+        box.setPrefWidth(462);
+        box.setMinWidth(462);
+        box.setMaxWidth(462);
+        return box;
+    }
+
+    /** Shows one of the panels beside the drawing. */
+    void side(Side chosen) {
+        side = chosen;
+        sides.forEach((one, node) -> {
+            node.setVisible(one == chosen);
+            node.setManaged(one == chosen);
+        });
+        sideTabs.forEach((one, tab) -> tab.setSelected(one == chosen));
+        hand.show();
+        macros.show();
+        plane.show();
+    }
+
+    /** Shows the surface of this id. */
+    void surface(String id) {
+        shown = id;
+        refresh();
+    }
+
+    SurfaceActs acts() {
+        return surfaceActs;
+    }
+
+    HandPanel hand() {
+        return hand;
+    }
+
+    MacroPanel macros() {
+        return macros;
+    }
+
+    private Surface surface() {
+        return desk.session().surfaces().stream()
+                .filter(s -> s.id().equals(shown))
+                .findFirst()
+                .orElse(null);
+    }
+
+    private int number() {
+        Surface surface = surface();
+        return surface == null ? -1 : desk.session().surfaces().indexOf(surface);
+    }
+
+    private void chosen() {
+        Hand now = desk.handProperty().get();
+        if (now != null && !now.surface().equals(shown)) {
+            surface(now.surface());
+        }
+        hand.show();
+        table.follow();
+    }
+
+    private void refresh() {
+        List<Surface> all = desk.session().surfaces();
+        if (all.stream().noneMatch(s -> s.id().equals(shown))) {
+            shown = all.isEmpty() ? null : all.get(0).id();
+        }
+        head();
+        drawing.show(shown);
+        if (isVisible()) {
+            hand.show();
+            macros.show();
+            plane.show();
+            table.refresh();
+        }
+    }
+
+    /** Tabs of the surfaces and pills of the pages, made anew when something about them changed. */
+    private void head() {
+        Surface surface = surface();
+        int page = surface == null ? 0 : desk.state().page(number());
+        int now = Objects.hash(
+                shown,
+                page,
+                desk.session().surfaces().stream().map(Surface::name).toList(),
+                surface == null ? 0 : surface.pages());
+        if (now == tabbed) {
+            return;
+        }
+        tabbed = now;
+        tabs.getChildren().clear();
+        for (Surface one : desk.session().surfaces()) {
+            ToggleButton tab = new ToggleButton(one.name());
+            tab.getStyleClass().add("pill");
+            tab.setId("surfaces-tab-" + one.id());
+            tab.setSelected(one.id().equals(shown));
+            tab.setOnAction(e -> {
+                tabbed = 0;
+                surface(one.id());
+            });
+            tabs.getChildren().add(tab);
+        }
+        pages.getChildren().clear();
+        for (int p = 1;
+                surface != null
+                        && surface.pages().size() > 1
+                        && p <= surface.pages().size();
+                p++) {
+            ToggleButton pill = new ToggleButton("Page " + surface.pageName(p));
+            pill.getStyleClass().addAll("pill", "page");
+            pill.setId("page-" + p);
+            pill.setSelected(p == page);
+            pill.setTooltip(new Tooltip("Turn to this page (Ctrl+Page Up, Ctrl+Page Down)"));
+            int to = p;
+            pill.setOnAction(e -> turn(to));
+            pages.getChildren().add(pill);
+        }
+    }
+
+    private void turn(int page) {
+        desk.engine().turn(number(), page);
+        tabbed = 0;
+        desk.say(Notice.good(
+                "Page", surface().name() + " is on page " + surface().pageName(page) + "."));
+    }
+
+    /** The next page of the surface, or the one before. */
+    void turnBy(int by) {
+        Surface surface = surface();
+        if (surface == null || surface.pages().size() < 2) {
+            desk.refuse("This surface has one page. “Surface” adds another.");
+            return;
+        }
+        int size = surface.pages().size();
+        turn(Math.floorMod(desk.state().page(number()) - 1 + by, size) + 1);
+    }
+
+    private void frame() {
+        if (!isVisible() || getScene() == null) {
+            return;
+        }
+        Learning now = desk.learner().learningProperty().get();
+        if (now != learning) {
+            learning = now;
+            hand.show();
+        }
+        if (now != null) {
+            now.heard().ifPresent(h -> {
+                if (!h.surface().id().equals(shown)) {
+                    shown = h.surface().id();
+                    tabbed = 0;
+                }
+            });
+        }
+        head();
+        drawing.show(shown);
+        hand.frame();
+        if (side == Side.MACROS) {
+            macros.frame();
+        } else if (side == Side.PLANE) {
+            plane.frame();
+        }
+        table.frame();
+        Surface surface = surface();
+        if (surface != null) {
+            MidiPorts.Port state = desk.live().ports().of(surface);
+            String text = "port " + state.name() + " · " + state.state();
+            if (!text.equals(port.getText())) {
+                port.setText(text);
+                port.getStyleClass().removeAll("quiet", "ride-text");
+                port.getStyleClass().add(state.open() ? "quiet" : "ride-text");
+            }
+        }
+    }
+
+    private void fillMenu() {
+        Surface surface = surface();
+        List<MenuItem> items = new ArrayList<>();
+        if (surface != null) {
+            int page = desk.state().page(number());
+            items.add(item(
+                    "Walk its controls: move each once", () -> desk.learner().walk(surface.id())));
+            items.add(item("Rename…", () -> HandPanel.askName(
+                            desk, getScene().getWindow(), "Name of the surface", surface.name())
+                    .ifPresent(name -> desk.edit(
+                            "Rename " + surface.name(),
+                            s -> s.with(s.surface(surface.id()).called(surface.id(), name))))));
+            items.add(portMenu(surface));
+            items.add(new SeparatorMenuItem());
+            items.add(item("Add a page", () -> desk.edit("Add a page", s -> SurfaceEdits.addPage(s, surface.id()))));
+            items.add(item("Rename page " + surface.pageName(page) + "…", () -> HandPanel.askName(
+                            desk, getScene().getWindow(), "Name of the page", surface.pageName(page))
+                    .ifPresent(name ->
+                            desk.edit("Rename a page", s -> SurfaceEdits.renamePage(s, surface.id(), page, name)))));
+            items.add(item(
+                    "Remove page " + surface.pageName(page),
+                    () -> desk.edit("Remove a page", s -> SurfaceEdits.removePage(s, surface.id(), page))));
+            items.add(new SeparatorMenuItem());
+            items.add(item("Save its description…", () -> surfaceActs.saveDescription(surface)));
+            items.add(item("Save its map…", () -> surfaceActs.saveMap(surface)));
+        }
+        items.add(item("Use a map or a description…", surfaceActs::useMap));
+        items.add(item("New surface…", surfaceActs::addSurface));
+        if (surface != null) {
+            items.add(item(
+                    "Remove this surface",
+                    () -> desk.edit("Remove " + surface.name(), s -> SurfaceEdits.remove(s, surface.id()))));
+        }
+        more.getItems().setAll(items);
+    }
+
+    private Menu portMenu(Surface surface) {
+        Menu menu = new Menu("Port");
+        for (String name : MidiPorts.inputs()) {
+            menu.getItems()
+                    .add(item(
+                            name + (name.equals(surface.port()) ? "  ✓" : ""),
+                            () -> desk.edit(
+                                    surface.name() + " at " + name,
+                                    s -> s.with(s.surface(surface.id()).at(name)))));
+        }
+        return menu;
+    }
+
+    private static MenuItem item(String words, Runnable act) {
+        MenuItem item = new MenuItem(words);
+        item.setMnemonicParsing(false);
+        item.setOnAction(e -> act.run());
+        return item;
+    }
+
+    // Keys
+
+    void typeFilter() {
+        table.typeFilter();
+    }
+
+    boolean showAll() {
+        return table.showAll();
+    }
+
+    /** A single key of Surfaces; true if it was one. */
+    boolean key(KeyCode code) {
+        boolean macro = side == Side.MACROS;
+        switch (code) {
+            case C -> hand.connect();
+            case M -> {
+                if (macro) {
+                    macros.learn();
+                } else {
+                    hand.learn();
+                }
+            }
+            case S -> {
+                if (macro) {
+                    macros.fan()
+                            .chosen()
+                            .ifPresent(s -> HandPanel.open(desk, s, getScene().getWindow()));
+                } else {
+                    hand.span();
+                }
+            }
+            case Q -> hand.nextPage();
+            case N -> {
+                if (macro) {
+                    macros.rename();
+                } else {
+                    hand.rename();
+                }
+            }
+            case K -> {
+                side(Side.MACROS);
+                macros.create();
+            }
+            case B -> {
+                side(Side.MACROS);
+                macros.addMembers();
+            }
+            case U -> {
+                side(Side.MACROS);
+                macros.full();
+            }
+            case Y -> macros.turn();
+            case F -> {
+                Side next = Side.values()[(side.ordinal() + 1) % Side.values().length];
+                side(next);
+                desk.say(Notice.plain("Beside", next.title + " is shown beside the drawing."));
+            }
+            default -> {
+                return false;
+            }
+        }
+        return true;
+    }
+}
