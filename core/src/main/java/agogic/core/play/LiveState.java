@@ -8,7 +8,8 @@ import java.util.concurrent.atomic.AtomicLongArray;
 
 /**
  * What is so now, for everybody to read without a lock: the engine writes, others look. Each number is whole; together
- * they may be a tick apart.
+ * they may be a tick apart. An edited session is played from the next tick on: what it has more until then reads as never
+ * moved.
  */
 public final class LiveState {
     private static final Verdict[] VERDICTS = Verdict.values();
@@ -42,7 +43,7 @@ public final class LiveState {
 
     /** Normalised value of a parameter as heard now. */
     public double value(int parameter) {
-        return Double.longBitsToDouble(values.getOpaque(parameter));
+        return parameter < values.length() ? Double.longBitsToDouble(values.getOpaque(parameter)) : 0;
     }
 
     void value(int parameter, double value) {
@@ -51,7 +52,7 @@ public final class LiveState {
 
     /** Where the control of a route counts after takeover, 0..1; NaN if it never did. */
     public double counted(int route) {
-        return Double.longBitsToDouble(counted.getOpaque(route));
+        return route < counted.length() ? Double.longBitsToDouble(counted.getOpaque(route)) : Double.NaN;
     }
 
     void counted(int route, double value) {
@@ -60,7 +61,8 @@ public final class LiveState {
 
     /** Where the hand left a control, 0..1; NaN if it was never moved. */
     public double control(int surface, int control) {
-        return Double.longBitsToDouble(controls[surface].getOpaque(control));
+        boolean known = surface < controls.length && control < controls[surface].length();
+        return known ? Double.longBitsToDouble(controls[surface].getOpaque(control)) : Double.NaN;
     }
 
     void control(int surface, int control, double value) {
@@ -69,7 +71,7 @@ public final class LiveState {
 
     /** The page a surface is on, 1 for the first. */
     public int page(int surface) {
-        return Math.max(1, pages.getOpaque(surface));
+        return surface < pages.length() ? Math.max(1, pages.getOpaque(surface)) : 1;
     }
 
     void page(int surface, int page) {
@@ -83,7 +85,7 @@ public final class LiveState {
 
     /** What became of the last move on a route. */
     public Verdict verdict(int route) {
-        return VERDICTS[verdicts.getOpaque(route)];
+        return route < verdicts.length() ? VERDICTS[verdicts.getOpaque(route)] : Verdict.NONE;
     }
 
     void verdict(int route, Verdict verdict, long nanos) {
@@ -94,17 +96,17 @@ public final class LiveState {
 
     /** When the last move on a route came, in the clock of the engine. */
     public long lastMove(int route) {
-        return lastMove.getOpaque(route);
+        return route < lastMove.length() ? lastMove.getOpaque(route) : 0;
     }
 
     /** How many moves a route has had. */
     public int moves(int route) {
-        return moves.getOpaque(route);
+        return route < moves.length() ? moves.getOpaque(route) : 0;
     }
 
     /** True while a route is writing. */
     public boolean writing(int route) {
-        return writing.getOpaque(route) != 0;
+        return route < writing.length() && writing.getOpaque(route) != 0;
     }
 
     void writing(int route, boolean writes) {

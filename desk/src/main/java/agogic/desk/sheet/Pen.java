@@ -119,9 +119,11 @@ final class Pen {
         page.endText();
     }
 
-    /** True if the words go into this room whole. */
-    boolean fits(String words, PDFont font, double size, double room) throws IOException {
-        return width(known(words, font), font, size) <= room;
+    /** As {@link #text}, but ending at {@code right}. */
+    void textTo(double right, double y, String words, PDFont font, double size, Color color, double room)
+            throws IOException {
+        String shown = fitting(known(words, font), font, size, room);
+        text(right - width(shown, font, size), y, shown, font, size, color, room);
     }
 
     private static double width(String words, PDFont font, double size) throws IOException {

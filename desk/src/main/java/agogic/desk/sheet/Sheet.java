@@ -5,7 +5,9 @@ import agogic.core.assign.ControlRows;
 import agogic.core.macro.Macro;
 import agogic.core.macro.Member;
 import agogic.core.parameter.Parameter;
+import agogic.core.route.Route;
 import agogic.core.route.Takeover;
+import agogic.core.route.Target;
 import agogic.core.session.Session;
 import agogic.core.surface.Control;
 import agogic.core.surface.Surface;
@@ -128,7 +130,7 @@ public final class Sheet {
         String name = surface.name() + (surface.pages().size() > 1 ? " · page " + surface.pageName(page) : "") + more;
         pen.text(EDGE, 44, name, pen.bold(), 19, Pen.TEXT, 460);
         String about = session.name() + " · port " + surface.port();
-        pen.text(Pen.WIDTH - EDGE - 280, 44, about, pen.plain(), 10, Pen.QUIET, 280);
+        pen.textTo(Pen.WIDTH - EDGE, 44, about, pen.plain(), 10, Pen.QUIET, 280);
         pen.line(EDGE, 52, Pen.WIDTH - EDGE, 52, Pen.EDGE, 0.8);
         y = 62;
     }
@@ -171,6 +173,17 @@ public final class Sheet {
         if (does.size() > MOST) {
             pen.text(x + 6, at, "and " + (does.size() - MOST) + " more below", pen.plain(), 7, Pen.QUIET, width - 10);
         }
+    }
+
+    /** The short name; where another thing that is moved has the same, with the device before it. */
+    private String called(Target target) {
+        String label = session.parameter(target).label();
+        boolean alone = session.routes().stream()
+                .map(Route::target)
+                .distinct()
+                .noneMatch(
+                        t -> !t.equals(target) && session.parameter(t).label().equals(label));
+        return alone ? label : session.device(target.device()).name() + " · " + label;
     }
 
     private static String range(Assignment one) {

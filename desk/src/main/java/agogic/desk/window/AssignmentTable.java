@@ -5,6 +5,7 @@ import agogic.core.assign.Overlap;
 import agogic.core.route.Hand;
 import agogic.core.route.Route;
 import agogic.core.session.Session;
+import agogic.core.trace.Trace;
 import agogic.core.trace.Verdict;
 import java.util.HashMap;
 import java.util.List;
@@ -24,6 +25,7 @@ import javafx.scene.control.TableColumn;
 import javafx.scene.control.TableRow;
 import javafx.scene.control.TableView;
 import javafx.scene.control.TextField;
+import javafx.scene.control.ToggleButton;
 import javafx.scene.layout.HBox;
 import javafx.scene.layout.Priority;
 import javafx.scene.layout.Region;
@@ -37,6 +39,8 @@ final class AssignmentTable extends VBox {
     private final FilteredList<Assignment> filtered = new FilteredList<>(all);
     private final TextField filter = new TextField();
     private final Label count = new Label();
+    private final ToggleButton everywhere = new ToggleButton("All surfaces");
+    private String only;
     private final Map<String, String> overlaps = new HashMap<>();
     private int conflicts;
     private Session shown;
@@ -53,13 +57,22 @@ final class AssignmentTable extends VBox {
         filter.setId("assignment-filter");
         filter.getStyleClass().addAll("field", "filter");
         filter.setPromptText("Filter (Ctrl+F)");
-        filter.setPrefWidth(170);
+        filter.setPrefWidth(120);
+        filter.setMinWidth(90);
         filter.setAccessibleText("Filter of the assignments: words of a control, a page, a parameter, overlap");
         filter.textProperty().addListener((o, a, b) -> narrow());
         filter.setOnAction(e -> table.requestFocus());
         Region gap = new Region();
         HBox.setHgrow(gap, Priority.ALWAYS);
-        HBox head = new HBox(10, title, count, gap, filter);
+        everywhere.getStyleClass().addAll("pill", "chip");
+        everywhere.setId("all-surfaces");
+        everywhere.setMinWidth(USE_PREF_SIZE);
+        everywhere.setOnAction(e -> {
+            narrow();
+            table.refresh();
+        });
+        title.setMinWidth(USE_PREF_SIZE);
+        HBox head = new HBox(10, title, count, gap, everywhere, filter);
         head.getChildren().addAll(acts);
         head.setAlignment(Pos.CENTER_LEFT);
         table.setId("assignments");
@@ -69,17 +82,16 @@ final class AssignmentTable extends VBox {
                 "No control does anything yet. Choose a parameter in the Catalog, press M and move a control.");
         none.getStyleClass().add("quiet");
         table.setPlaceholder(none);
-        column("Control", 110, "hand-text", a -> a.control().name());
-        column("Surface", 110, "quiet", a -> a.surface().name());
-        column("Message", 150, "quiet", a -> a.control().address().spoken());
-        column("Page", 60, "quiet", Assignment::pageName);
-        column("Does", 260, "label", Assignment::does);
-        column("From", 90, "figures", Assignment::from);
-        column("To", 90, "figures", Assignment::to);
-        column("Takes over", 170, "quiet", a -> a.route()
-                .map(r -> HandPanel.waiting(desk, r))
+        column("Control", 92, "hand-text", this::control);
+        column("Message", 98, "quiet", a -> a.control().address().spoken());
+        column("Page", 70, "quiet", Assignment::pageName);
+        column("Does", 184, "label", Assignment::does);
+        column("From", 76, "figures", Assignment::from);
+        column("To", 76, "figures", Assignment::to);
+        column("Takes over", 102, "quiet", a -> a.route()
+                .map(r -> waiting(desk, r))
                 .orElse(""));
-        column("Overlap", 120, "ride-text", a -> overlaps.getOrDefault(key(a), ""));
+        column("Overlap", 88, "ride-text", a -> overlaps.getOrDefault(key(a), ""));
         SortedList<Assignment> sorted = new SortedList<>(filtered);
         sorted.comparatorProperty().bind(table.comparatorProperty());
         table.setItems(sorted);
@@ -120,6 +132,20 @@ final class AssignmentTable extends VBox {
         table.getColumns().add(column);
     }
 
+    private String control(Assignment one) {
+        return everywhere.isSelected() && desk.session().surfaces().size() > 1
+                ? one.surface().name() + " · " + one.control().name()
+                : one.control().name();
+    }
+
+    /** Shows what the controls of this surface do, unless all are asked for. */
+    void of(String surface) {
+        if (!Objects.equals(surface, only)) {
+            only = surface;
+            narrow();
+        }
+    }
+
     private static String key(Assignment one) {
         return one.route()
                 .map(r -> r.id())
@@ -132,8 +158,19 @@ final class AssignmentTable extends VBox {
         return one.control().name() + ", " + one.control().address().spoken() + ", page " + one.pageName() + ": "
                 + one.does()
                 + (one.from().isEmpty() ? "" : ", from " + one.from() + " to " + one.to())
-                + one.route().map(r -> ", " + HandPanel.waiting(desk, r)).orElse("")
+                + one.route().map(r -> ", " + waiting(desk, r)).orElse("")
                 + (overlap.isEmpty() ? "" : ", " + overlap);
+    }
+
+    /** How a route takes over, and what it waits for. */
+    private static String waiting(Desk desk, Route route) {
+        int r = desk.session().routes().indexOf(route);
+        if (r < 0 || desk.state().verdict(r) != Verdict.WAITING) {
+            return route.takeover().spoken();
+        }
+        double at =
+                route.span().positionOf(desk.state().value(desk.engine().index().of(route.target())));
+        return "waits at " + Trace.percent(at);
     }
 
     /** Shows the session as it is now. */
@@ -170,14 +207,17 @@ final class AssignmentTable extends VBox {
         List<String> words =
                 List.of(filter.getText().strip().toLowerCase(Locale.ROOT).split("\\s+"));
         filtered.setPredicate(one -> {
+            if (!everywhere.isSelected() && !one.surface().id().equals(only)) {
+                return false;
+            }
             String line = spoken(one).toLowerCase(Locale.ROOT) + " "
                     + one.surface().name().toLowerCase(Locale.ROOT)
                     + (overlaps.containsKey(key(one)) ? " overlap" : "");
             return words.stream().allMatch(line::contains);
         });
-        count.setText(all.size()
+        count.setText((filtered.size() < all.size() ? filtered.size() + " of " : "")
+                + all.size()
                 + (all.size() == 1 ? " assignment" : " assignments")
-                + (filtered.size() < all.size() ? ", " + filtered.size() + " shown" : "")
                 + (conflicts == 0 ? "" : " · " + conflicts + (conflicts == 1 ? " conflict" : " conflicts")));
     }
 

@@ -465,7 +465,9 @@ final class Desk {
             });
         }
         if (!state.playing()) {
-            standWhereLeft();
+            if (!learner.on() && engine().session() == session()) {
+                standWhereLeft();
+            }
             passOpen = false;
         } else {
             trails.follow(session(), state, engine().index(), positionBeat());

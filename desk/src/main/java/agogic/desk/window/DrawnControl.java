@@ -256,7 +256,7 @@ final class DrawnControl extends Region {
             boolean on = place() >= 0.5;
             boolean turns = look.does().startsWith("page ");
             String word = turns ? look.does() : on ? "on" : "off";
-            double half = turns ? 26 : 20;
+            double half = turns ? Math.min(w / 2 - 4, 10 + 2.8 * word.length()) : 20;
             marks.add(new Mark.Box(cx - half, h / 2 - 8, 2 * half, 16, 8, on ? ink : Ink.RAISED, ink, 1.2));
             marks.add(new Mark.Words(cx, h / 2 + 4, word, on ? Ink.GROUND : Ink.QUIET, 10.5, false, false, 0));
             return marks;
@@ -270,14 +270,13 @@ final class DrawnControl extends Region {
             if (!Double.isNaN(look.waitsAt())) {
                 double wy = bottom - look.waitsAt() * (bottom - top);
                 marks.add(new Mark.Line(cx - 20, wy, cx + 20, wy, Ink.SOUND, 2, 0));
-                marks.add(new Mark.Words(cx + 22, wy + 4, "pick up", Ink.SOUND, 10, false, false, -1));
             }
             boolean known = !Double.isNaN(value);
             marks.add(new Mark.Box(
                     cx - 18, y - 8, 36, 16, 6, known ? ink : Ink.PANEL, held ? Ink.TEXT : ink, known ? 1.5 : 2));
             marks.add(new Mark.Line(cx - 12, y, cx + 12, y, known ? Ink.GROUND : ink, 1.6, 0));
         } else {
-            double r = Math.min(19, (h - 50) / 2 - 2);
+            double r = Math.min(24, (h - 50) / 2 - 2);
             double cy = 6 + r;
             marks.add(
                     new Mark.Disc(cx, cy, r, held ? Ink.HAND_SOFT : Ink.RAISED, ink, 2.2, Double.isNaN(value) ? 4 : 0));
@@ -302,7 +301,9 @@ final class DrawnControl extends Region {
                     3,
                     0));
         }
-        marks.add(new Mark.Words(cx, h - 33, control.name(), Ink.QUIET, 11, false, false, 0));
+        boolean waits = !Double.isNaN(look.waitsAt());
+        String line = waits ? "pick up " + (look.waitsAt() > place() ? "↑" : "↓") : control.name();
+        marks.add(new Mark.Words(cx, h - 33, line, waits ? Ink.SOUND : Ink.QUIET, 11, false, waits, 0));
         marks.add(new Mark.Words(
                 cx, h - 19, idle ? "free" : look.does(), idle ? Ink.QUIET : Ink.TEXT, 11.5, false, !idle, 0));
         marks.add(new Mark.Words(cx, h - 6, idle ? "" : look.reads(), Ink.SOUND, 11.5, true, false, 0));

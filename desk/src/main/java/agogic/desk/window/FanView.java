@@ -268,10 +268,10 @@ final class FanView extends MarkView {
         String print = parameter.print(value);
         double right = width - 10;
         int room = (int) ((right - text) / 6.6) - print.length();
-        String name = parameter.name() + (strand.page().isEmpty() ? "" : " · " + strand.page());
-        marks.add(new Mark.Words(text, y - 4, shorten(name, room), Ink.TEXT, 13, false, true, -1));
+        marks.add(new Mark.Words(text, y - 4, shorten(parameter.name(), room), Ink.TEXT, 13, false, true, -1));
         String under = Double.isNaN(waits)
                 ? session.device(strand.target().device()).name() + ", " + strand.range(session)
+                        + (strand.page().isEmpty() ? "" : ", page " + strand.page())
                 : "waits for pickup at " + agogic.core.trace.Trace.percent(waits);
         int whole = (int) ((right - text) / 5.6);
         marks.add(new Mark.Words(

@@ -19,7 +19,6 @@ import agogic.core.surface.Address;
 import agogic.core.surface.Control;
 import agogic.core.surface.Page;
 import agogic.core.surface.Surface;
-import agogic.core.trace.Trace;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
@@ -557,18 +556,5 @@ final class HandPanel extends VBox {
     /** For tests and screen readers: the strands. */
     FanView fan() {
         return fan;
-    }
-
-    /** True if the wire of a control is waiting: its words. */
-    static String waiting(Desk desk, Route route) {
-        for (int r = 0; r < desk.session().routes().size(); r++) {
-            if (desk.session().routes().get(r).id().equals(route.id())
-                    && desk.state().verdict(r) == agogic.core.trace.Verdict.WAITING) {
-                double at = route.span()
-                        .positionOf(desk.state().value(desk.engine().index().of(route.target())));
-                return route.takeover().spoken() + ": waits at " + Trace.percent(at);
-            }
-        }
-        return route.takeover().spoken();
     }
 }

@@ -22,7 +22,11 @@ public final class Launch {
         STOPPED,
         CATALOG,
         FIT,
-        FACE;
+        FACE,
+        SURFACES,
+        LEARN,
+        MACRO,
+        PLANE;
 
         /** The picture of this name. */
         public static Picture named(String name) {
@@ -31,8 +35,9 @@ public final class Launch {
                     return picture;
                 }
             }
-            throw new IllegalArgumentException("There is no view “" + name
-                    + "”. Expected routes, catalog, fit, face, refine, writing or stopped.");
+            throw new IllegalArgumentException(
+                    "There is no view “" + name
+                            + "”. Expected routes, catalog, fit, face, surfaces, learn, macro, plane, refine, writing or stopped.");
         }
     }
 
@@ -57,6 +62,11 @@ public final class Launch {
             switch (view) {
                 case REFINE -> window.desk().viewProperty().set(Desk.View.REFINE);
                 case CATALOG, FIT, FACE -> window.catalog().open(view);
+                case SURFACES, LEARN -> window.desk().viewProperty().set(Desk.View.SURFACES);
+                case MACRO, PLANE -> {
+                    window.desk().viewProperty().set(Desk.View.SURFACES);
+                    window.surfaces().side(view == Picture.MACRO ? SurfacesView.Side.MACROS : SurfacesView.Side.PLANE);
+                }
                 default -> window.desk().viewProperty().set(Desk.View.ROUTES);
             }
             stage.setOnHidden(e -> {
@@ -84,6 +94,7 @@ public final class Launch {
         orders.add(new Studio.Order(Picture.ROUTES, true, folder.resolve("routes-light.png")));
         orders.add(new Studio.Order(Picture.REFINE, true, folder.resolve("refine-light.png")));
         orders.add(new Studio.Order(Picture.CATALOG, true, folder.resolve("catalog-light.png")));
+        orders.add(new Studio.Order(Picture.SURFACES, true, folder.resolve("surfaces-light.png")));
         take(SlowComet.session(), orders);
         return orders.stream().map(o -> o.file().getFileName().toString()).toList();
     }

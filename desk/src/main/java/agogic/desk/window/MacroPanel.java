@@ -243,13 +243,18 @@ final class MacroPanel extends VBox {
                                         + " of the travel, distances kept.";
                             }
                             return "Down " + part(travel.down(), macro.centre()) + " until "
-                                    + session.parameter(travel.lowest()).name() + " is at the wall, up "
+                                    + name(session, travel.lowest()) + " is at the wall, up "
                                     + part(travel.up(), 1 - macro.centre()) + " until "
-                                    + session.parameter(travel.highest()).name() + " is. Shifted by "
+                                    + name(session, travel.highest()) + " is. Shifted by "
                                     + percent(travel.shift()) + " it has " + percent(travel.each()) + " each way.";
                         })
                         .orElse("Each member goes through a span of its own.")
                 + sockets;
+    }
+
+    private static String name(Session session, Target target) {
+        return session.device(target.device()).name() + " · "
+                + session.parameter(target).name();
     }
 
     private static String part(double reach, double way) {

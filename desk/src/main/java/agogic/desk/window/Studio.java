@@ -1,6 +1,9 @@
 package agogic.desk.window;
 
+import agogic.core.assign.Assigning;
+import agogic.core.route.Hand;
 import agogic.core.route.Route;
+import agogic.core.route.Takeover;
 import agogic.core.route.Target;
 import agogic.core.route.WriteMode;
 import agogic.core.session.Session;
@@ -68,6 +71,9 @@ final class Studio {
             move(north, "knob-3", 0.3);
         }
         switch (picture) {
+            case SURFACES, LEARN, MACRO, PLANE -> {
+                return surfaces(window, picture, north);
+            }
             case REFINE -> {
                 desk.selectedProperty().set(route(desk, "fader-1"));
                 desk.viewProperty().set(Desk.View.REFINE);
@@ -113,12 +119,56 @@ final class Studio {
         }
     }
 
+    private static double surfaces(DeskWindow window, Launch.Picture picture, Surface north) {
+        Desk desk = window.desk();
+        desk.viewProperty().set(Desk.View.SURFACES);
+        for (int i = 1; i <= 8; i++) {
+            move(north, "fader-" + i, 0.25 + 0.08 * (i * 5 % 8));
+            move(north, "knob-" + i, 0.15 + 0.1 * (i * 3 % 8));
+        }
+        desk.handProperty().set(new Hand("north-eight", "fader-5"));
+        if (picture == Launch.Picture.SURFACES) {
+            // A conflict, as it happens: Knob 4 moves what Fader 3 moves; and Fader 4 waits for pickup.
+            desk.edit(
+                    "Connect",
+                    s -> Assigning.connect(
+                            s, new Hand("north-eight", "knob-4"), new Target("echo", "feedback"), Assigning.How.ADD));
+            desk.edit("Pickup", s -> Assigning.takingOver(s, new Hand("north-eight", "fader-4"), Takeover.PICKUP));
+        } else if (picture == Launch.Picture.MACRO) {
+            desk.macroProperty().set("drift");
+            window.surfaces().side(SurfacesView.Side.MACROS);
+        } else if (picture == Launch.Picture.PLANE) {
+            window.surfaces().side(SurfacesView.Side.PLANE);
+        } else if (picture == Launch.Picture.LEARN) {
+            desk.learner()
+                    .begin(List.of(
+                            new Target("hall", "size"),
+                            new Target("hall", "pre-delay"),
+                            new Target("echo", "mix"),
+                            new Target("chorus", "rate"),
+                            new Target("drone", "tone")));
+        }
+        return picture == Launch.Picture.LEARN ? 1.0 : 2.0;
+    }
+
     private void last(DeskWindow window, Launch.Picture picture) {
         Surface north = session.surfaces().get(0);
         if (picture == Launch.Picture.STOPPED) {
             move(north, "fader-3", 0.62);
         } else if (picture == Launch.Picture.ROUTES) {
             move(north, "knob-6", 0.71);
+        } else if (picture == Launch.Picture.SURFACES) {
+            move(north, "fader-4", 0.62);
+            move(north, "fader-5", 0.68);
+        } else if (picture == Launch.Picture.LEARN) {
+            for (int i = 0; i < 12; i++) {
+                move(north, "knob-1", 0.3 + 0.02 * i);
+            }
+            after(0.1, () -> {
+                for (int i = 0; i < 12; i++) {
+                    move(north, "fader-1", 0.3 + 0.02 * i);
+                }
+            });
         } else if (picture == Launch.Picture.REFINE) {
             window.desk()
                     .say(Notice.good(

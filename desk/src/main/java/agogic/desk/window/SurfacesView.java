@@ -74,7 +74,7 @@ final class SurfacesView extends BorderPane {
             }
             side(Side.CONTROL);
         });
-        drawing.stretch(0.92);
+        drawing.stretch(1.12);
         hand = new HandPanel(desk);
         macros = new MacroPanel(desk);
         plane = new PlanePad(desk);
@@ -92,19 +92,15 @@ final class SurfacesView extends BorderPane {
         head.setAlignment(Pos.CENTER_LEFT);
         VBox drawn = new VBox(drawing);
         drawn.getStyleClass().add("panel");
-        drawn.setMinHeight(270);
         drawn.setAlignment(Pos.CENTER);
-        VBox left = new VBox(8, head, drawn);
-        HBox.setHgrow(left, Priority.ALWAYS);
-        HBox upper = new HBox(12, left, right());
-        table.setMinHeight(150);
+        drawn.setMinHeight(USE_PREF_SIZE);
+        table.setMinHeight(120);
         VBox.setVgrow(table, Priority.ALWAYS);
-        VBox box = new VBox(10, upper, table);
-        box.setPadding(new Insets(10, 14, 8, 14));
-        upper.setMinHeight(320);
-        upper.setPrefHeight(360);
-        upper.setMaxHeight(380);
-        setCenter(box);
+        VBox left = new VBox(10, head, drawn, table);
+        left.setPadding(new Insets(10, 6, 8, 14));
+        left.setMinWidth(0);
+        setCenter(left);
+        setRight(right());
         desk.sessionProperty().addListener((o, a, b) -> refresh());
         desk.handProperty().addListener((o, a, b) -> chosen());
         desk.macroProperty().addListener((o, a, b) -> {
@@ -153,6 +149,7 @@ final class SurfacesView extends BorderPane {
         StackPane stack = new StackPane(hand, macros, plane);
         VBox.setVgrow(stack, Priority.ALWAYS);
         VBox box = new VBox(6, line, stack);
+        box.setPadding(new Insets(10, 14, 8, 6));
         box.setPrefWidth(462);
         box.setMinWidth(462);
         box.setMaxWidth(462);
@@ -218,6 +215,7 @@ final class SurfacesView extends BorderPane {
         }
         head();
         drawing.show(shown);
+        table.of(shown);
         if (isVisible()) {
             hand.show();
             macros.show();
@@ -300,6 +298,7 @@ final class SurfacesView extends BorderPane {
                 if (!h.surface().id().equals(shown)) {
                     shown = h.surface().id();
                     tabbed = 0;
+                    table.of(shown);
                 }
             });
         }

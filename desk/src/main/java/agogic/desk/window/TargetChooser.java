@@ -10,6 +10,7 @@ import java.util.List;
 import java.util.Locale;
 import java.util.Optional;
 import java.util.function.BiFunction;
+import javafx.application.Platform;
 import javafx.geometry.Insets;
 import javafx.scene.control.ButtonType;
 import javafx.scene.control.Dialog;
@@ -106,7 +107,9 @@ final class TargetChooser extends Dialog<TargetChooser.Choice> {
         group.selectedToggleProperty().addListener((o, a, b) -> tell());
         setResultConverter(button ->
                 button == ButtonType.OK && !chosen().isEmpty() ? new Choice(chosen(), second.isSelected()) : null);
-        setOnShown(e -> search.requestFocus());
+        // After the dialog gave the focus to its button.
+        setOnShown(e -> Platform.runLater(search::requestFocus));
+        Theme.enterConfirms(this);
         fill(desk);
     }
 

@@ -8,8 +8,13 @@ import java.io.UncheckedIOException;
 import java.util.List;
 import javafx.application.Application;
 import javafx.scene.Parent;
+import javafx.scene.control.Button;
+import javafx.scene.control.ButtonType;
 import javafx.scene.control.Dialog;
 import javafx.scene.control.DialogPane;
+import javafx.scene.input.KeyCode;
+import javafx.scene.input.KeyEvent;
+import javafx.scene.input.MouseEvent;
 import javafx.scene.text.Font;
 import javafx.stage.Window;
 
@@ -44,7 +49,32 @@ final class Theme {
             DialogPane pane = dialog.getDialogPane();
             pane.getStylesheets().setAll(over.getStylesheets());
             pane.getStyleClass().addAll("root", over.getStyleClass().contains("light") ? "light" : "dark");
+            deafToTheKeyThatOpened(pane);
         }
+    }
+
+    /** Enter does what the first button says wherever the focus is, but on another button. */
+    static void enterConfirms(Dialog<?> dialog) {
+        DialogPane pane = dialog.getDialogPane();
+        pane.addEventFilter(KeyEvent.KEY_PRESSED, e -> {
+            boolean elsewhere = e.getTarget() instanceof Button;
+            if (e.getCode() == KeyCode.ENTER && !elsewhere && pane.lookupButton(ButtonType.OK) instanceof Button ok) {
+                ok.fire();
+                e.consume();
+            }
+        });
+    }
+
+    /** The letter of the key that opened a dialog is no text: nothing is typed before a key or the mouse is pressed here. */
+    private static void deafToTheKeyThatOpened(DialogPane pane) {
+        boolean[] awake = new boolean[1];
+        pane.addEventFilter(KeyEvent.KEY_PRESSED, e -> awake[0] = true);
+        pane.addEventFilter(MouseEvent.MOUSE_PRESSED, e -> awake[0] = true);
+        pane.addEventFilter(KeyEvent.KEY_TYPED, e -> {
+            if (!awake[0]) {
+                e.consume();
+            }
+        });
     }
 
     static void dress(Parent root, boolean light) {

@@ -26,6 +26,8 @@ import javafx.scene.layout.Region;
 
 /** Name of the piece, start, play, ride, loop, position, tempo, views. */
 final class TransportBar extends HBox {
+    private static final double ROOMY = 1360;
+
     private final Desk desk;
     private final Label title = new Label();
     private final Label subtitle = new Label();
@@ -60,6 +62,12 @@ final class TransportBar extends HBox {
         metre.setText(metre());
         Region gap = new Region();
         HBox.setHgrow(gap, Priority.ALWAYS);
+        menu.setMinWidth(Region.USE_PREF_SIZE);
+        title.setMinWidth(Region.USE_PREF_SIZE);
+        // Where there is little room, the views go before the subtitle.
+        widthProperty().addListener((o, a, w) -> subtitle.setVisible(w.doubleValue() > ROOMY));
+        subtitle.managedProperty().bind(subtitle.visibleProperty());
+        subtitle.setVisible(false);
         getChildren().addAll(menu, title, subtitle, start, play, ride, loop, position, clock, tempo, metre, gap);
         for (Desk.View view : Desk.View.values()) {
             ToggleButton tab = new ToggleButton(view.title());

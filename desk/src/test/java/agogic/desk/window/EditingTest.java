@@ -127,7 +127,7 @@ class EditingTest extends WindowTest {
         push(KeyCode.SPACE);
         until(() -> !desk().playing());
         // A control without a wire: connected by A, it moves the selected route's parameter.
-        moveTo("#control-fader-5").moveBy(0, 20);
+        moveTo("#control-fader-6").moveBy(0, 20);
         for (int i = 0; i < 6 && !text("#trace-head").equals("No route"); i++) {
             // On a busy machine the first drag of a robot may come too early to be seen.
             press(MouseButton.PRIMARY).moveBy(0, i % 2 == 0 ? -30 : 30).release(MouseButton.PRIMARY);
@@ -137,7 +137,7 @@ class EditingTest extends WindowTest {
         push(KeyCode.A);
         until(() -> text("#trace-head").equals("Connected"));
         assertThat(desk().selectedRoute().orElseThrow().hand().orElseThrow().control())
-                .isEqualTo("fader-5");
+                .isEqualTo("fader-6");
     }
 
     @Test

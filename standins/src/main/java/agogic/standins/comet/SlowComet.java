@@ -5,11 +5,14 @@ import agogic.core.envelope.Envelope;
 import agogic.core.envelope.Point;
 import agogic.core.envelope.Shape;
 import agogic.core.lane.Lane;
+import agogic.core.macro.Macro;
+import agogic.core.macro.Member;
 import agogic.core.parameter.Parameter;
 import agogic.core.play.ScriptedPass;
 import agogic.core.route.Hand;
 import agogic.core.route.Route;
 import agogic.core.route.Span;
+import agogic.core.route.Takeover;
 import agogic.core.route.Target;
 import agogic.core.route.WriteMode;
 import agogic.core.session.Loop;
@@ -82,27 +85,63 @@ public final class SlowComet {
     }
 
     private static Session routes(Session session) {
+        Session tied = macros(session);
         List<Route> routes = new ArrayList<>();
-        routes.add(route(session, "fader-1", "filter/cutoff", "180 Hz", "6.2 kHz"));
-        routes.add(route(session, "fader-2", "partial-bank/brightness", "6 dB", "-12 dB"));
-        routes.add(route(session, "knob-2", "partial-bank/voicing", "Bowed", "Bell"));
-        routes.add(route(session, "knob-6", "partial-bank/spread", "0 %", "100 %"));
-        routes.add(route(session, "ribbon", "drone/detune", "-30 ct", "30 ct"));
-        routes.add(route(session, "fader-4", "drone/level", "-40 dB", "0 dB"));
-        routes.add(route(session, "knob-7", "panner-1/azimuth", "-90°", "90°"));
-        routes.add(route(session, "fader-7", "voice/level", "-40 dB", "0 dB"));
-        routes.add(route(session, "fader-3", "echo/feedback", "0 %", "65 %"));
-        routes.add(route(session, null, "hall/bypass", "Off", "On"));
-        routes.add(route(session, "knob-5", "hall/decay", "0.4 s", "9 s"));
-        return session.withRoutes(routes);
+        routes.add(route(tied, "fader-1", "filter/cutoff", "180 Hz", "6.2 kHz"));
+        routes.add(route(tied, "fader-2", "partial-bank/brightness", "6 dB", "-12 dB"));
+        routes.add(route(tied, "knob-2", "partial-bank/voicing", "Bowed", "Bell"));
+        routes.add(route(tied, "knob-6", "partial-bank/spread", "0 %", "100 %"));
+        routes.add(route(tied, "ribbon", "drone/detune", "-30 ct", "30 ct"));
+        routes.add(route(tied, "fader-4", "drone/level", "-40 dB", "0 dB"));
+        routes.add(route(tied, "knob-7", "macros/drift", "0 %", "100 %"));
+        routes.add(route(tied, "fader-5", "macros/afterglow", "0 %", "100 %"));
+        routes.add(route(tied, "fader-7", "voice/level", "-40 dB", "0 dB"));
+        routes.add(route(tied, "breath", "voice/breath", "0 %", "60 %"));
+        routes.add(route(tied, "fader-3", "echo/feedback", "0 %", "65 %"));
+        routes.add(route(tied, "encoder-1", "echo/tone", "500 Hz", "9 kHz"));
+        routes.add(route(tied, null, "hall/bypass", "Off", "On"));
+        routes.add(route(tied, "knob-5", "hall/decay", "0.4 s", "9 s"));
+        routes.add(route(tied, "encoder-2", "hall/damping", "800 Hz", "12 kHz"));
+        // On the second page the faders lift the comets.
+        for (int c = 1; c <= COMETS; c++) {
+            Route lift = route(tied, "fader-" + c, "panner-" + c + "/elevation", "0°", "80°");
+            routes.add(lift.by(lift.hand().map(h -> h.on(2))).with(Takeover.PICKUP));
+        }
+        return tied.withRoutes(routes);
+    }
+
+    /** The five comets that drift together with their distances kept; and what glows on when something has passed. */
+    private static Session macros(Session session) {
+        Macro drift = Macro.named("drift", "Comet drift");
+        for (int c = 1; c <= COMETS; c++) {
+            drift = drift.with(new Member.ByOffset(new Target("panner-" + c, "azimuth")));
+        }
+        Macro afterglow = Macro.named("afterglow", "Afterglow")
+                .with(member(session, "hall/mix", Span.Curve.BENT, 0.45, "25 %", "85 %"))
+                .with(member(session, "chorus/mix", Span.Curve.STRAIGHT, 0, "10 %", "70 %"))
+                .with(member(session, "drone/width", Span.Curve.STRAIGHT, 0, "100 %", "20 %"))
+                .with(new Member.BySpan(new Target("drone", "octave"), Span.FULL));
+        return session.with(drift).with(afterglow);
+    }
+
+    private static Member member(
+            Session session, String target, Span.Curve curve, double amount, String from, String to) {
+        Target at = target(target);
+        Parameter parameter = session.parameter(at);
+        return new Member.BySpan(at, new Span(parameter.parse(from), parameter.parse(to), curve, amount));
+    }
+
+    private static Target target(String words) {
+        int slash = words.indexOf('/');
+        return new Target(words.substring(0, slash), words.substring(slash + 1));
     }
 
     private static Route route(Session session, String control, String target, String from, String to) {
-        int slash = target.indexOf('/');
-        Target at = new Target(target.substring(0, slash), target.substring(slash + 1));
+        Target at = target(target);
         Parameter parameter = session.parameter(at);
-        Hand hand =
-                control == null ? null : new Hand(control.equals("ribbon") ? "breath-ribbon" : "north-eight", control);
+        boolean north = control != null && session.surface("north-eight").find(control) != null;
+        int page = north && control.startsWith("fader") ? 1 : 0;
+        Hand hand = control == null ? null : new Hand(north ? "north-eight" : "breath-ribbon", control, page);
         Span span = parameter.stepped() ? Span.FULL : Span.straight(parameter.parse(from), parameter.parse(to));
         return Route.of("route-" + target.replace('/', '-'), hand, span, at);
     }
@@ -158,8 +197,7 @@ public final class SlowComet {
     }
 
     private static Session lane(Session session, String target, Shape shape, String... points) {
-        int slash = target.indexOf('/');
-        Target at = new Target(target.substring(0, slash), target.substring(slash + 1));
+        Target at = target(target);
         Parameter parameter = session.parameter(at);
         List<Point> list = new ArrayList<>();
         for (String point : points) {

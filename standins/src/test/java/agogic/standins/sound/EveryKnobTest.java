@@ -24,7 +24,12 @@ class EveryKnobTest {
         List<Track> kept = session.tracks().stream()
                 .filter(t -> t.id().equals(track) || t.bus())
                 .toList();
-        return session.withLanes(List.of()).withTracks(kept);
+        return bare(session).withTracks(kept);
+    }
+
+    /** Without lanes and macros: each parameter stands where it is put. */
+    private static Session bare(Session session) {
+        return session.withLanes(List.of()).withRoutes(List.of()).withMacros(List.of());
     }
 
     /** Every continuous parameter a third up its way: nothing hides another because it is shut. */
@@ -87,7 +92,7 @@ class EveryKnobTest {
     @ParameterizedTest
     @CsvSource({"echo, 24", "hall, 32"})
     void everyParameterOfTheBusIsHeard(String device, int limit) {
-        Session session = opened(SlowComet.score().withLanes(List.of()));
+        Session session = opened(bare(SlowComet.score()));
         assertThat(dummies(session, device, 46.0, 48.4, limit)).isEmpty();
     }
 
