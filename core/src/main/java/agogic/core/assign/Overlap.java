@@ -31,7 +31,7 @@ public record Overlap(Kind kind, List<Hand> hands, List<Route> routes, String se
         SEVERAL(false),
         /** Two controls of a surface speak by the same message. */
         SAME_MESSAGE(true),
-        /** A route leads to something that moves with a macro. */
+        /** A control leads to something that moves with a macro. */
         WITH_MACRO(true);
 
         private final boolean conflict;
@@ -55,7 +55,9 @@ public record Overlap(Kind kind, List<Hand> hands, List<Route> routes, String se
             sameMessage(surface, found);
         }
         for (Route route : session.routes()) {
-            session.macroOf(route.target()).ifPresent(macro -> found.add(withMacro(session, route, macro)));
+            if (route.hand().isPresent()) {
+                session.macroOf(route.target()).ifPresent(macro -> found.add(withMacro(session, route, macro)));
+            }
         }
         return found;
     }

@@ -1,5 +1,7 @@
 package agogic.core.check;
 
+import agogic.core.assign.Assigning;
+import agogic.core.assign.Overlap;
 import agogic.core.device.Device;
 import agogic.core.device.Exposure;
 import agogic.core.device.Seat;
@@ -11,7 +13,11 @@ import agogic.core.expose.Exposing;
 import agogic.core.expose.ShortNames;
 import agogic.core.expose.TakingBack;
 import agogic.core.lane.Lane;
+import agogic.core.macro.Macro;
+import agogic.core.macro.Macros;
+import agogic.core.macro.Member;
 import agogic.core.parameter.Parameter;
+import agogic.core.route.Route;
 import agogic.core.route.Span;
 import agogic.core.route.Target;
 import agogic.core.session.Session;
@@ -41,6 +47,8 @@ public final class Check {
         session.lanes().forEach(check::lane);
         check.copies();
         session.devices().forEach(check::device);
+        session.macros().forEach(check::macro);
+        check.hands();
         return List.copyOf(check.findings);
     }
 
@@ -140,6 +148,62 @@ public final class Check {
         Session exposed = Exposing.expose(bare, List.of(first)).session();
         int socket = exposed.device(first.device()).socketOf(first.parameter());
         return Exposing.join(exposed, second, socket, Span.FULL);
+    }
+
+    /** A macro without members that is moved; members whose own points or routes do nothing. */
+    private void macro(Macro macro) {
+        boolean moved = session.routes().stream().anyMatch(r -> r.target().equals(macro.target()))
+                || !session.lane(macro.target()).envelope().isEmpty();
+        if (macro.members().isEmpty() && moved) {
+            add(
+                    Finding.Kind.MACRO,
+                    macro.target(),
+                    "The macro " + macro.name() + " is moved, but it has no members: nothing is heard of it.",
+                    "Delete the macro",
+                    s -> Macros.delete(s, macro.id()));
+        }
+        for (Member member : macro.members()) {
+            Target target = member.target();
+            int points = session.lane(target).envelope().size();
+            if (member instanceof Member.BySpan && points > 0) {
+                add(
+                        Finding.Kind.MACRO,
+                        target,
+                        name(target) + " moves with the macro " + macro.name() + "; its own " + points
+                                + (points == 1 ? " point does" : " points do") + " nothing.",
+                        "Take its points away",
+                        s -> s.withLanes(s.lanes().stream()
+                                .filter(l -> !l.target().equals(target))
+                                .toList()));
+            }
+        }
+    }
+
+    private void hands() {
+        for (Overlap overlap : Overlap.of(session)) {
+            if (overlap.routes().isEmpty() || !overlap.kind().conflict()) {
+                continue;
+            }
+            Route first = overlap.routes().get(0);
+            if (overlap.kind() == Overlap.Kind.WITH_MACRO) {
+                add(
+                        Finding.Kind.MACRO,
+                        first.target(),
+                        overlap.sentence(),
+                        "Disconnect its own route",
+                        s -> Assigning.disconnect(s, first.id()));
+            } else if (overlap.kind() == Overlap.Kind.TWO_HANDS) {
+                String kept = session.control(first.hand().orElseThrow()).name();
+                add(Finding.Kind.TWO_HANDS, first.target(), overlap.sentence(), "Keep " + kept, s -> {
+                    Session after = s;
+                    for (Route other :
+                            overlap.routes().subList(1, overlap.routes().size())) {
+                        after = Assigning.disconnect(after, other.id());
+                    }
+                    return after;
+                });
+            }
+        }
     }
 
     private void device(Device device) {

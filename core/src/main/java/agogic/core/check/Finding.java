@@ -30,7 +30,9 @@ public record Finding(
         COPIES("two lanes that are copies"),
         SLOPES("a switch with slopes"),
         OVER_LIMIT("more wanted than sockets"),
-        NAMES("names that collide");
+        NAMES("names that collide"),
+        TWO_HANDS("two hands on one thing"),
+        MACRO("a macro and what it moves");
 
         private final String spoken;
 

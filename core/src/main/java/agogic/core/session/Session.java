@@ -173,6 +173,11 @@ public record Session(
         return null;
     }
 
+    /** True if the session has what this target names. */
+    public boolean has(Target target) {
+        return lookUp(devices, macros, target) != null;
+    }
+
     /** The parameter of a target of this session. */
     public Parameter parameter(Target target) {
         Parameter found = lookUp(devices, macros, target);

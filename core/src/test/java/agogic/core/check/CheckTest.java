@@ -8,7 +8,12 @@ import agogic.core.envelope.Envelope;
 import agogic.core.envelope.Point;
 import agogic.core.expose.Exposing;
 import agogic.core.lane.Lane;
+import agogic.core.macro.Macro;
+import agogic.core.macro.Macros;
 import agogic.core.parameter.Parameter;
+import agogic.core.route.Hand;
+import agogic.core.route.Route;
+import agogic.core.route.Span;
 import agogic.core.session.Session;
 import java.util.ArrayList;
 import java.util.List;
@@ -127,5 +132,42 @@ class CheckTest {
                 device.with(device.find("p2").called("Something long")).limitedTo(8));
         assertThat(Check.of(tooLong).get(0).sentence()).contains("longer than the 8 letters");
         mended(tooLong, Finding.Kind.NAMES);
+    }
+
+    @Test
+    void twoHandsOnOneThingAndOneIsKept() {
+        Session session = Pieces.routed(used(2), 1, "p1");
+        session = session.with(Route.of("second", new Hand("s", "fader-2"), Span.FULL, target("p1")));
+        Finding finding = Check.of(session).get(0);
+        assertThat(finding.sentence())
+                .isEqualTo(
+                        "Name of p1 is moved by Fader 1 and Fader 2 at the same time: whichever moved last is heard.");
+        Session after = mended(session, Finding.Kind.TWO_HANDS);
+        assertThat(after.routes()).hasSize(1);
+        assertThat(after.routes().get(0).hand()).contains(new Hand("s", "fader-1"));
+    }
+
+    @Test
+    void whatAMacroMakesIdleIsFoundAndMended() {
+        Macro macro = Macros.fresh(used(2), "All");
+        Session session = Macros.add(used(2).with(macro), macro.id(), List.of(target("p1")), false);
+        assertThat(Check.of(session))
+                .extracting(Finding::sentence)
+                .containsExactly("Device · Name of p1 moves with the macro All; its own 2 points do nothing.");
+        Session without = mended(session, Finding.Kind.MACRO);
+        assertThat(without.lane(target("p1")).envelope().isEmpty()).isTrue();
+
+        Session offset = Macros.add(used(2).with(macro), macro.id(), List.of(target("p1")), true);
+        assertThat(Check.of(offset))
+                .as("one that keeps its distance goes along with its own points")
+                .isEmpty();
+
+        Session routed = Pieces.routed(offset, 1, "p1");
+        assertThat(mended(routed, Finding.Kind.MACRO).routes())
+                .noneMatch(r -> r.hand().isPresent());
+
+        Session empty = used(2).with(macro)
+                .withRoutes(List.of(Route.of("r", new Hand("s", "fader-1"), Span.FULL, macro.target())));
+        assertThat(mended(empty, Finding.Kind.MACRO)).isEqualTo(used(2));
     }
 }

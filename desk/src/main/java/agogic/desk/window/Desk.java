@@ -287,6 +287,7 @@ final class Desk {
         history = next;
         if (session() != next.session()) {
             live.load(next.session());
+            touched.removeIf(t -> !next.session().has(t));
             session.set(next.session());
         }
     }
@@ -301,9 +302,10 @@ final class Desk {
 
     // Parameters touched
 
-    /** Puts a parameter first among those touched last. */
+    /** Puts a parameter first among those touched last; macros are not among them. */
     void touch(Target target) {
-        if (touched.isEmpty() || !touched.get(0).equals(target)) {
+        boolean macro = target.device().equals(Macro.DEVICE);
+        if (!macro && (touched.isEmpty() || !touched.get(0).equals(target))) {
             touched.remove(target);
             touched.add(0, target);
             while (touched.size() > TOUCHED) {

@@ -28,6 +28,7 @@ final class DrawnControl extends Region {
     }
 
     private static final double FINE = 1.0 / 127;
+    private static final int LIGHTS = 15;
     private static final double COARSE = 8.0 / 127;
 
     private final Control control;
@@ -36,6 +37,7 @@ final class DrawnControl extends Region {
     private final Canvas canvas = new Canvas();
     private double value = Double.NaN;
     private Look look = Look.idle(Double.NaN);
+    private double lights = Double.NaN;
     private double grabY;
     private double grabValue;
     private boolean held;
@@ -98,6 +100,11 @@ final class DrawnControl extends Region {
         static Look idle(double stands) {
             return new Look(stands, "", "", Double.NaN, 0, false, "", false);
         }
+    }
+
+    /** What was sent back to be shown: a ring of lights, or where a motor would be; NaN if nothing was. */
+    void lit(double place) {
+        lights = place;
     }
 
     /** Shows it so. */
@@ -267,6 +274,11 @@ final class DrawnControl extends Region {
             double y = bottom - place() * (bottom - top);
             marks.add(new Mark.Box(cx - 4, top - 4, 8, bottom - top + 8, 8, Ink.WELL, Ink.EDGE, 1));
             marks.add(new Mark.Box(cx - 3, y, 6, bottom - y + 3, 6, idle ? Ink.EDGE : Ink.HAND_SOFT, Ink.NONE, 0));
+            if (control.shows() && !Double.isNaN(lights)) {
+                double sy = bottom - lights * (bottom - top);
+                marks.add(new Mark.Line(cx - 22, sy, cx - 12, sy, Ink.SOUND, 3, 0));
+                marks.add(new Mark.Line(cx + 12, sy, cx + 22, sy, Ink.SOUND, 3, 0));
+            }
             if (!Double.isNaN(look.waitsAt())) {
                 double wy = bottom - look.waitsAt() * (bottom - top);
                 marks.add(new Mark.Line(cx - 20, wy, cx + 20, wy, Ink.SOUND, 2, 0));
@@ -276,8 +288,8 @@ final class DrawnControl extends Region {
                     cx - 18, y - 8, 36, 16, 6, known ? ink : Ink.PANEL, held ? Ink.TEXT : ink, known ? 1.5 : 2));
             marks.add(new Mark.Line(cx - 12, y, cx + 12, y, known ? Ink.GROUND : ink, 1.6, 0));
         } else {
-            double r = Math.min(24, (h - 50) / 2 - 2);
-            double cy = 6 + r;
+            double r = Math.min(24, (h - 50) / 2 - (control.shows() ? 7 : 2));
+            double cy = (control.shows() ? 10 : 6) + r;
             marks.add(
                     new Mark.Disc(cx, cy, r, held ? Ink.HAND_SOFT : Ink.RAISED, ink, 2.2, Double.isNaN(value) ? 4 : 0));
             if (!Double.isNaN(look.waitsAt())) {
@@ -289,6 +301,18 @@ final class DrawnControl extends Region {
                         cy + (r + 8) * Math.sin(there),
                         Ink.SOUND,
                         3,
+                        0));
+            }
+            for (int i = 0; i < LIGHTS && control.shows(); i++) {
+                double there = Math.toRadians(135 + 270.0 * i / (LIGHTS - 1));
+                boolean on = !Double.isNaN(lights) && i <= Math.round(lights * (LIGHTS - 1));
+                marks.add(new Mark.Disc(
+                        cx + (r + 5) * Math.cos(there),
+                        cy + (r + 5) * Math.sin(there),
+                        1.8,
+                        on ? Ink.SOUND : Ink.EDGE,
+                        Ink.NONE,
+                        0,
                         0));
             }
             double angle = Math.toRadians(135 + 270 * place());

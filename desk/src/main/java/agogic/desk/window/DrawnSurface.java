@@ -17,6 +17,7 @@ import agogic.core.trace.Verdict;
 import agogic.standins.surfaces.SimulatedDevice;
 import agogic.standins.surfaces.SimulatedDevices;
 import java.util.ArrayList;
+import java.util.Arrays;
 import java.util.HashSet;
 import java.util.List;
 import java.util.Set;
@@ -41,6 +42,8 @@ final class DrawnSurface extends VBox {
     private Session looked;
     private Set<Hand> troubled = Set.of();
     private double stretch = 1;
+    private double[] lights = new double[0];
+    private int shownCount;
 
     DrawnSurface(Desk desk, String prefix, Consumer<Hand> chosen) {
         this.desk = desk;
@@ -75,6 +78,9 @@ final class DrawnSurface extends VBox {
                 .findFirst()
                 .orElse(null);
         built = surface;
+        shownCount = 0;
+        lights = new double[surface.controls().size()];
+        Arrays.fill(lights, Double.NaN);
         controls.clear();
         getChildren().clear();
         for (List<Control> row : ControlRows.of(surface)) {
@@ -157,9 +163,33 @@ final class DrawnSurface extends VBox {
             Overlap.of(session).stream().filter(o -> o.kind().conflict()).forEach(o -> o.hands()
                     .forEach(h -> troubled.add(h.on(0))));
         }
+        shown(surface);
         int number = session.surfaces().indexOf(surface);
         for (int c = 0; c < controls.size(); c++) {
+            controls.get(c).lit(lights[c]);
             controls.get(c).show(look(learning, session, surface, number, c));
+        }
+    }
+
+    /** Takes what was sent back to the surface: its controls that can show a value, show it. */
+    private void shown(Surface surface) {
+        SimulatedDevice device = SimulatedDevices.at(surface.port());
+        if (device == null || device.shownCount() == shownCount) {
+            return;
+        }
+        shownCount = device.shownCount();
+        for (byte[] message : device.shown()) {
+            for (int c = 0; c < controls.size(); c++) {
+                byte[] own = controls.get(c).control().shows()
+                        ? ControlSender.show(controls.get(c).control(), 0)
+                        : new byte[0];
+                boolean coarse = own.length >= 3 && message.length >= 3 && own[0] == message[0];
+                boolean bend = coarse && (own[0] & 0xF0) == 0xE0;
+                if (coarse && (bend || own[1] == message[1])) {
+                    double place = message[2] / 127.0;
+                    lights[c] = controls.get(c).control().turned() ? 1 - place : place;
+                }
+            }
         }
     }
 

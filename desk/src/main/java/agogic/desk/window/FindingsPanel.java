@@ -2,6 +2,7 @@ package agogic.desk.window;
 
 import agogic.core.check.Check;
 import agogic.core.check.Finding;
+import agogic.core.macro.Macro;
 import agogic.core.session.Session;
 import java.util.function.IntConsumer;
 import javafx.geometry.Pos;
@@ -57,7 +58,7 @@ final class FindingsPanel extends VBox {
     }
 
     private void mend(Finding finding) {
-        finding.target().ifPresent(model::choose);
+        finding.target().filter(t -> !t.device().equals(Macro.DEVICE)).ifPresent(model::choose);
         if (finding.change().isPresent()) {
             model.desk().edit(finding.mend(), finding.change().get());
             model.desk().say(Notice.good("Mended", finding.sentence() + " " + finding.mend() + ": done."));

@@ -265,11 +265,19 @@ final class RefineView extends BorderPane {
     }
 
     private void refresh() {
+        Session session = desk.session();
+        // What was shown may have gone, with a macro or by undoing: there is nothing to refine then.
+        boolean gone = target != null && !session.has(target);
+        setDisable(gone);
+        if (gone) {
+            title.setText("No lane chosen");
+            subtitle.setText("Select a route in Routes.");
+            return;
+        }
         if (target == null) {
             return;
         }
         filling = true;
-        Session session = desk.session();
         Lane before = lane;
         lane = session.lane(target);
         if (before == null || lane.stretches().size() > before.stretches().size()) {
@@ -531,7 +539,7 @@ final class RefineView extends BorderPane {
         }
 
         void draw() {
-            if (getWidth() > 0 && lane != null) {
+            if (getWidth() > 0 && lane != null && !RefineView.this.isDisabled()) {
                 Painter.paint(
                         canvas.getGraphicsContext2D(),
                         getWidth(),
@@ -542,7 +550,7 @@ final class RefineView extends BorderPane {
         }
 
         void frame() {
-            if (lane == null || getWidth() <= 0 || !RefineView.this.isVisible()) {
+            if (lane == null || getWidth() <= 0 || !RefineView.this.isVisible() || RefineView.this.isDisabled()) {
                 return;
             }
             EnvelopeMarks.Field field = marks().field();

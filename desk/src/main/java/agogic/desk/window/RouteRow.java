@@ -4,6 +4,7 @@ import agogic.core.envelope.Envelope;
 import agogic.core.envelope.EnvelopeOutline;
 import agogic.core.envelope.Shape;
 import agogic.core.lane.Lane;
+import agogic.core.macro.Macro;
 import agogic.core.parameter.Parameter;
 import agogic.core.play.LiveState;
 import agogic.core.route.Hand;
@@ -132,10 +133,15 @@ final class RouteRow extends Region {
         soundName.setText(parameter.name());
         var device = shown.device(route.target().device());
         int socket = device.socketOf(parameter.id());
-        soundSub.setText(device.name()
-                + (socket > 0
-                        ? " · socket " + socket
-                        : " · " + SocketMark.of(device, parameter.id()).word()));
+        soundSub.setText(
+                macro()
+                        ? members()
+                        : device.name()
+                                + (socket > 0
+                                        ? " · socket " + socket
+                                        : " · "
+                                                + SocketMark.of(device, parameter.id())
+                                                        .word()));
         mode.setText(
                 route.mode().spoken() + (route.pinned() ? " · pinned" : "") + (route.rehearse() ? " · rehearse" : ""));
         mode.getStyleClass().remove("writes");
@@ -149,6 +155,15 @@ final class RouteRow extends Region {
         modes.getToggles().forEach(t -> t.setSelected(t.getUserData() == route.mode()));
         drawn = -1;
         frame();
+    }
+
+    private boolean macro() {
+        return route.target().device().equals(Macro.DEVICE);
+    }
+
+    private String members() {
+        int members = shown.macro(route.target().parameter()).members().size();
+        return "Macro · " + members + (members == 1 ? " member" : " members");
     }
 
     private static String shortAddress(String address) {

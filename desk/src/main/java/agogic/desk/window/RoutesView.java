@@ -118,7 +118,7 @@ final class RoutesView extends BorderPane {
         RouteFilter words = RouteFilter.of(session, filter.getText());
         List<Track> groups = new ArrayList<>(session.tracks());
         if (!session.macros().isEmpty()) {
-            groups.add(0, MACROS);
+            groups.add(MACROS);
         }
         for (Track track : groups) {
             List<Route> routes = session.routes().stream()

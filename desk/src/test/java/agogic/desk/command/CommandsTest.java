@@ -223,4 +223,52 @@ class CommandsTest {
                 .isEqualTo(2);
         assertThat(err.toString()).contains("no whole Agogic session");
     }
+
+    @Test
+    void traceTellsEachStopOfTheWire() throws Exception {
+        Path demo = folder.resolve("demo.agogic");
+        assertThat(run("demo", "--save", demo)).isZero();
+        assertThat(run("trace", demo, "--surface", "North Eight", "--bytes", "B0 16 40", "--json"))
+                .isZero();
+        assertThat(json().get("control").asText()).isEqualTo("Fader 3");
+        assertThat(json().get("verdict").asText()).isEqualTo("heard_in_read");
+        JsonNode wires = json().get("routes");
+        assertThat(wires).hasSize(2);
+        assertThat(wires.get(0).get("reads").asText()).isEqualTo("32 %");
+        assertThat(wires.get(1).get("stopsAt").asText()).isEqualTo("hand");
+        assertThat(wires.get(1).get("pageCounts").asBoolean()).isFalse();
+
+        // On its second page the fader waits for pickup; on another channel and without a control nothing is heard.
+        assertThat(run("trace", demo, "--surface", "North Eight", "--page", "Comets", "--bytes", "B0 16 7F", "--json"))
+                .isEqualTo(1);
+        assertThat(json().get("sentence").asText())
+                .isEqualTo("Fader 3 waits for pickup at 25 %; the hand is at 100 % — the wire stops at the span.");
+        assertThat(run("trace", demo, "--surface", "north-eight", "--bytes", "B5 16 40"))
+                .isEqualTo(1);
+        assertThat(out.toString()).contains("Fader 3 speaks so, but on channel 1");
+        assertThat(run("trace", demo, "--surface", "north-eight", "--bytes", "0xB0,0x16"))
+                .isEqualTo(2);
+        assertThat(run("trace", demo, "--surface", "north-eight", "--bytes", "B0 XY"))
+                .isEqualTo(2);
+        assertThat(err.toString()).contains("“XY” is no byte");
+        assertThat(run("trace", demo, "--surface", "north-eight", "--page", "Z", "--bytes", "B0 16 40"))
+                .isEqualTo(2);
+        assertThat(err.toString()).contains("It has Glass, Comets.");
+    }
+
+    @Test
+    void theSheetIsAPdfAndAPictureOfEachPage() throws Exception {
+        Path demo = folder.resolve("demo.agogic");
+        assertThat(run("demo", "--save", demo)).isZero();
+        Path sheet = folder.resolve("sheet.pdf");
+        assertThat(run("export", demo, "--sheet", sheet, "--json")).isZero();
+        assertThat(json().get("sheetPages").asInt()).isEqualTo(3);
+        assertThat(json().has("lanes")).isFalse();
+        assertThat(sheet).isNotEmptyFile();
+        for (int page = 1; page <= 3; page++) {
+            assertThat(folder.resolve("sheet-" + page + ".png")).isNotEmptyFile();
+        }
+        assertThat(run("export", demo)).isEqualTo(2);
+        assertThat(err.toString()).contains("Say what is to be written");
+    }
 }

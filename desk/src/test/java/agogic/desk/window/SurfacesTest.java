@@ -227,7 +227,8 @@ class SurfacesTest extends WindowTest {
         push(KeyCode.END);
         until(() -> fan.getAccessibleText().endsWith("strand 5 of 5"));
         assertThat(fan.getAccessibleText())
-                .isEqualTo("Azimuth of Dome Panner 5, keeps its distance, 60°, moved by the macro Drift, strand 5 of 5");
+                .isEqualTo(
+                        "Azimuth of Dome Panner 5, keeps its distance, 60°, moved by the macro Drift, strand 5 of 5");
 
         push(KeyCode.U);
         until(() -> text("#macro-reach").startsWith("The whole way is free"));

@@ -1,0 +1,187 @@
+package agogic.desk.window;
+
+import static org.assertj.core.api.Assertions.assertThat;
+
+import agogic.core.route.Route;
+import agogic.core.session.Session;
+import agogic.core.surface.Address;
+import agogic.core.surface.Control;
+import agogic.formats.session.MapFile;
+import agogic.standins.comet.SlowComet;
+import agogic.standins.surfaces.SimulatedDevice;
+import agogic.standins.surfaces.SimulatedDevices;
+import java.io.IOException;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.util.List;
+import java.util.Optional;
+import javafx.scene.control.ComboBox;
+import javafx.scene.input.KeyCode;
+import org.junit.jupiter.api.AfterEach;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.api.io.TempDir;
+
+/** A controller that nobody described: plugged in, walked, saved, used, pulled out and back. */
+class HardwareTest extends WindowTest {
+    private static final String PORT = "Bench Box";
+
+    @TempDir
+    private Path folder;
+
+    @Override
+    Session session() {
+        return SlowComet.score();
+    }
+
+    @AfterEach
+    void unplug() {
+        SimulatedDevices.unplug(PORT);
+    }
+
+    private static void sweep(SimulatedDevice device, int channel, int number) {
+        for (int v = 30; v < 60; v++) {
+            device.send(new byte[] {(byte) (0xB0 | channel - 1), (byte) number, (byte) v});
+        }
+    }
+
+    private void askBy(Path path) {
+        interact(() -> window().files().askBy(new PathChooser() {
+            @Override
+            public Optional<Path> toRead(String title, String kind, String ending) {
+                return Optional.of(path);
+            }
+
+            @Override
+            public Optional<Path> toWrite(String title, String kind, String ending, String name) {
+                return Optional.of(path);
+            }
+        }));
+    }
+
+    @Test
+    void aNewSurfaceIsMadeByMovingItsControlsOnce() throws IOException {
+        Session before = desk().session();
+        SimulatedDevice box = SimulatedDevices.plug(PORT);
+        push(KeyCode.DIGIT3);
+        interact(() -> window().surfaces().acts().addSurface(PORT));
+        until(() -> desk().learner().on());
+        until(() ->
+                desk().live().ports().of(desk().session().surface("bench-box")).open());
+        sweep(box, 5, 70);
+        until(() -> text("#trace-sentence").contains("Heard: a new control, CC 70 · ch 5, 7-bit"));
+        until(() -> text("#trace-sentence").contains("1 found, the last: Knob 1."));
+        // It was taken for a knob; the person knows that it is a pedal the wrong way round.
+        ComboBox<agogic.core.learn.Recognised> reading = lookup("#reading").query();
+        interact(() -> reading.setValue(reading.getItems().stream()
+                .filter(r -> r.kind() == Control.Kind.PEDAL && r.turned())
+                .findFirst()
+                .orElseThrow()));
+        sweep(box, 5, 71);
+        until(() -> text("#trace-sentence").contains("2 found"));
+        push(KeyCode.ENTER);
+        until(() -> !desk().learner().on());
+        List<Control> controls = desk().session().surface("bench-box").controls();
+        assertThat(controls).hasSize(2);
+        assertThat(controls.get(0).turned()).isTrue();
+        assertThat(controls.get(0).kind()).isEqualTo(Control.Kind.PEDAL);
+        assertThat(controls.get(1).address()).isEqualTo(new Address.Cc(5, 71));
+
+        // Its description is a file.
+        Path file = folder.resolve("box.json");
+        askBy(file);
+        interact(() ->
+                window().surfaces().acts().saveDescription(desk().session().surface("bench-box")));
+        until(() -> text("#trace-sentence").equals("Bench Box with 2 controls is in box.json."));
+        assertThat(MapFile.read(file).surface()).isEqualTo(desk().session().surface("bench-box"));
+
+        // Pulled out: it is said, and where the wire stops. Back again: it is heard.
+        SimulatedDevices.unplug(PORT);
+        until(() -> text("#trace-head").equals("Port closed"));
+        assertThat(text("#trace-sentence"))
+                .isEqualTo(
+                        "Bench Box cannot be heard — the wire stops before the hand: its port “Bench Box” is unplugged.");
+        SimulatedDevice again = SimulatedDevices.plug(PORT);
+        push(KeyCode.A);
+        until(() -> text("#trace-head").equals("Plugged in"));
+        sweep(again, 5, 71);
+        until(() -> text("#trace-sentence").contains("nothing is connected to it"));
+
+        // Adding and walking it were one step.
+        push(KeyCode.CONTROL, KeyCode.Z);
+        until(() -> desk().session() == before);
+    }
+
+    @Test
+    void aWalkThatIsLeftLeavesNoSurfaceBehind() {
+        Session before = desk().session();
+        SimulatedDevices.plug(PORT);
+        interact(() -> window().surfaces().acts().addSurface(PORT));
+        until(() -> desk().session().surfaces().size() == 3);
+        push(KeyCode.ESCAPE);
+        until(() -> desk().session() == before);
+        assertThat(desk().learner().on()).isFalse();
+    }
+
+    @Test
+    void aMapIsUsedInAnotherSessionAfterSayingWhatItComesTo() {
+        Path file = folder.resolve("map.json");
+        askBy(file);
+        push(KeyCode.DIGIT3);
+        interact(() -> window().surfaces().acts().saveMap(desk().session().surface("north-eight")));
+        until(() -> Files.exists(file) && text("#trace-head").equals("Saved"));
+        int ties = (int) desk().session().routes().stream()
+                .filter(r ->
+                        r.hand().filter(h -> h.surface().equals("north-eight")).isPresent())
+                .count();
+        // The other session has no filter, no hands yet and no macros.
+        interact(() -> desk().edit("Another piece", s -> {
+            Session bare = s.withLanes(List.of())
+                    .withRoutes(List.of())
+                    .withMacros(List.of())
+                    .withSurfaces(List.of());
+            Session without = bare.withTracks(bare.tracks().stream()
+                    .map(t -> new agogic.core.session.Track(
+                            t.id(),
+                            t.name(),
+                            t.bus(),
+                            t.channel(),
+                            t.devices().stream()
+                                    .filter(d -> !d.equals("filter"))
+                                    .toList(),
+                            t.clips()))
+                    .toList());
+            return new Session(
+                    without.name(),
+                    without.subtitle(),
+                    without.timeline(),
+                    without.length(),
+                    without.sections(),
+                    without.loop(),
+                    without.tracks(),
+                    without.devices().stream()
+                            .filter(d -> !d.id().equals("filter"))
+                            .toList(),
+                    List.of(),
+                    List.of(),
+                    List.of(),
+                    List.of());
+        }));
+        Session bare = desk().session();
+        javafx.application.Platform.runLater(() -> window().surfaces().acts().useMap());
+        until(() -> lookup("#map-report").tryQuery().isPresent());
+        List<?> lines = lookup("#map-report").queryListView().getItems();
+        assertThat(lines).hasSize(ties + 9);
+        assertThat(lines.toString())
+                .contains("Fader 1, page Glass → Two-Pole Filter · Cutoff: no such device: no device here is called "
+                        + "Two-Pole Filter.");
+        clickOn("Use it");
+        until(() -> desk().session() != bare);
+        assertThat(text("#trace-sentence"))
+                .isEqualTo((ties + 8) + " of " + (ties + 9) + " assignments could be matched.");
+        assertThat(desk().session().routes()).hasSize(ties - 1);
+        assertThat(desk().session().macros()).hasSize(2);
+        assertThat(desk().session().routes()).extracting(Route::takeover).contains(agogic.core.route.Takeover.PICKUP);
+        push(KeyCode.CONTROL, KeyCode.Z);
+        until(() -> desk().session() == bare);
+    }
+}
