@@ -83,7 +83,7 @@ final class AssignmentTable extends VBox {
         none.getStyleClass().add("quiet");
         table.setPlaceholder(none);
         column("Control", 92, "hand-text", this::control);
-        column("Message", 98, "quiet", a -> a.control().address().spoken());
+        column("Message", 98, "quiet", AssignmentTable::message);
         column("Page", 70, "quiet", Assignment::pageName);
         column("Does", 184, "label", Assignment::does);
         column("From", 76, "figures", Assignment::from);
@@ -130,6 +130,11 @@ final class AssignmentTable extends VBox {
         column.setPrefWidth(width);
         column.setId("column-" + head.toLowerCase(Locale.ROOT).replace(' ', '-'));
         table.getColumns().add(column);
+    }
+
+    /** How the control speaks, in few words; how fine it is, the panel beside says. */
+    private static String message(Assignment one) {
+        return one.control().address().spoken().replace(" · 14-bit", "").replace(" · relative", "");
     }
 
     private String control(Assignment one) {

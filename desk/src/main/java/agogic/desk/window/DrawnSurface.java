@@ -86,6 +86,7 @@ final class DrawnSurface extends VBox {
         for (List<Control> row : ControlRows.of(surface)) {
             HBox line = new HBox(2);
             line.setAlignment(Pos.BOTTOM_LEFT);
+            line.setFillHeight(false);
             for (Control control : row) {
                 DrawnControl drawn = new DrawnControl(prefix, control, desk, sender(surface));
                 Tooltip.install(drawn, new Tooltip(DrawnControl.tip(control)));

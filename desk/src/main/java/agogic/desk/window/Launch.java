@@ -26,7 +26,8 @@ public final class Launch {
         SURFACES,
         LEARN,
         MACRO,
-        PLANE;
+        PLANE,
+        BREATH;
 
         /** The picture of this name. */
         public static Picture named(String name) {
@@ -37,7 +38,7 @@ public final class Launch {
             }
             throw new IllegalArgumentException(
                     "There is no view “" + name
-                            + "”. Expected routes, catalog, fit, face, surfaces, learn, macro, plane, refine, writing or stopped.");
+                            + "”. Expected routes, catalog, fit, face, surfaces, learn, macro, plane, breath, refine, writing or stopped.");
         }
     }
 
@@ -62,7 +63,7 @@ public final class Launch {
             switch (view) {
                 case REFINE -> window.desk().viewProperty().set(Desk.View.REFINE);
                 case CATALOG, FIT, FACE -> window.catalog().open(view);
-                case SURFACES, LEARN -> window.desk().viewProperty().set(Desk.View.SURFACES);
+                case SURFACES, LEARN, BREATH -> window.desk().viewProperty().set(Desk.View.SURFACES);
                 case MACRO, PLANE -> {
                     window.desk().viewProperty().set(Desk.View.SURFACES);
                     window.surfaces().side(view == Picture.MACRO ? SurfacesView.Side.MACROS : SurfacesView.Side.PLANE);

@@ -4,6 +4,7 @@ import agogic.core.assign.SpanChange;
 import agogic.core.macro.Macro;
 import agogic.core.macro.Member;
 import agogic.core.parameter.Parameter;
+import agogic.core.parameter.Unit;
 import agogic.core.parameter.ValueText;
 import agogic.core.route.Route;
 import agogic.core.route.Span;
@@ -73,7 +74,10 @@ final class SpanDialog extends Dialog<SpanDialog.Chosen> {
         field(to, "span-to", "Where the parameter is with the control at its highest");
         field(amount, "span-amount", "How far it bends, −1 to 1, or how many steps");
         field(all, "span-all", "Moves both ends by as much: a difference such as -3 dB");
-        all.setPromptText(parameter.stepped() ? "steps have none" : "such as " + parameter.printDifference(-3));
+        all.setPromptText(
+                parameter.stepped()
+                        ? "steps have none"
+                        : "such as " + parameter.printDifference(parameter.unit() == Unit.HERTZ ? -100 : -3));
         all.setDisable(parameter.stepped());
         shapes();
         picture = new MarkView(desk) {
@@ -206,7 +210,7 @@ final class SpanDialog extends Dialog<SpanDialog.Chosen> {
             lines.getChildren().add(head);
             for (SpanChange.Follow follow : SpanChange.Follow.values()) {
                 RadioButton one = new RadioButton(follow.spoken());
-                one.setId("span-" + follow.name().toLowerCase(Locale.ROOT));
+                one.setId("span-follow-" + follow.name().toLowerCase(Locale.ROOT));
                 one.setUserData(follow);
                 one.setToggleGroup(follows);
                 one.setSelected(follow == SpanChange.Follow.KEEP);

@@ -71,7 +71,7 @@ final class Studio {
             move(north, "knob-3", 0.3);
         }
         switch (picture) {
-            case SURFACES, LEARN, MACRO, PLANE -> {
+            case SURFACES, LEARN, MACRO, PLANE, BREATH -> {
                 return surfaces(window, picture, north);
             }
             case REFINE -> {
@@ -137,6 +137,15 @@ final class Studio {
         } else if (picture == Launch.Picture.MACRO) {
             desk.macroProperty().set("drift");
             window.surfaces().side(SurfacesView.Side.MACROS);
+        } else if (picture == Launch.Picture.BREATH) {
+            Surface breath = desk.session().surfaces().get(1);
+            desk.handProperty().set(new Hand("breath-ribbon", "encoder-1"));
+            desk.locate(66);
+            desk.play();
+            move(breath, "ribbon", 0.7);
+            move(breath, "breath", 0.4);
+            SimulatedDevices.at(breath.port()).send(ControlSender.move(breath.find("encoder-1"), 0, 0.25));
+            SimulatedDevices.at(breath.port()).send(ControlSender.move(breath.find("encoder-2"), 0, 0.1));
         } else if (picture == Launch.Picture.PLANE) {
             window.surfaces().side(SurfacesView.Side.PLANE);
         } else if (picture == Launch.Picture.LEARN) {

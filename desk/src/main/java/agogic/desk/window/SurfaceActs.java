@@ -117,7 +117,7 @@ final class SurfaceActs {
                         : outcome.words());
         ListView<ControllerMap.Line> list = new ListView<>();
         list.setId("map-report");
-        list.getStyleClass().add("points");
+        list.getStyleClass().addAll("points", "words");
         list.getItems().setAll(outcome.lines());
         list.setCellFactory(l -> new ListCell<>() {
             @Override

@@ -21,6 +21,7 @@ import javafx.scene.control.RadioButton;
 import javafx.scene.control.SelectionMode;
 import javafx.scene.control.TextField;
 import javafx.scene.control.ToggleGroup;
+import javafx.scene.control.Tooltip;
 import javafx.scene.input.KeyCode;
 import javafx.scene.input.KeyEvent;
 import javafx.scene.layout.HBox;
@@ -68,7 +69,7 @@ final class TargetChooser extends Dialog<TargetChooser.Choice> {
         search.setPromptText("Type words of a name, a unit, a device");
         search.setAccessibleText("Search: words of a parameter, a macro, a device, in any order");
         list.setId("choose-list");
-        list.getStyleClass().add("points");
+        list.getStyleClass().addAll("points", "words");
         list.getSelectionModel().setSelectionMode(SelectionMode.MULTIPLE);
         list.setCellFactory(l -> new ListCell<>() {
             @Override
@@ -88,8 +89,8 @@ final class TargetChooser extends Dialog<TargetChooser.Choice> {
         first.setSelected(true);
         meaning.setId("choose-meaning");
         meaning.setWrapText(true);
-        meaning.setPrefSize(520, 58);
-        meaning.setMinHeight(58);
+        meaning.setPrefSize(520, 76);
+        meaning.setMinHeight(76);
         meaning.getStyleClass().add("quiet");
         VBox box = new VBox(8, search, list, new HBox(18, first, second), meaning);
         box.setPadding(new Insets(12));
@@ -173,6 +174,7 @@ final class TargetChooser extends Dialog<TargetChooser.Choice> {
         } else {
             Meaning what = means.apply(chosen, second.isSelected());
             meaning.setText(what.words());
+            meaning.setTooltip(new Tooltip(what.words()));
             possible = what.possible();
         }
         meaning.getStyleClass().removeAll("ride-text", "quiet");

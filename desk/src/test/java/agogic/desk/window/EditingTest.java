@@ -6,6 +6,7 @@ import static org.assertj.core.api.Assertions.within;
 import agogic.core.envelope.Envelope;
 import agogic.core.envelope.Shape;
 import agogic.core.lane.Lane;
+import agogic.core.parameter.Parameter;
 import agogic.core.route.Span;
 import agogic.core.route.Target;
 import agogic.core.route.WriteMode;
@@ -305,5 +306,40 @@ class EditingTest extends WindowTest {
         interact(() -> lookup("#face-cc-17").query().requestFocus());
         push(KeyCode.E);
         until(() -> desk().session().device("box").outsideOf("cc-17").isPresent());
+    }
+
+    /** Rebalancing: all of a ride lower, without touching a point; what follows is shown before. */
+    @Test
+    void allOfItLowerIsOneActAndUndoneToTheBit() {
+        Session before = desk().session();
+        Envelope old = cutoff().envelope();
+        push(KeyCode.S);
+        until(() -> lookup("#span-all").tryQuery().isPresent());
+        assertThat(text("#span-counts")).isEqualTo("No point moves.");
+        clickOn("#span-all").write("-200 cents").push(KeyCode.ENTER);
+        until(() -> text("#span-counts").equals(old.size() + " points move."));
+        clickOn("#span-follow-ridden");
+        until(() -> !text("#span-counts").equals(old.size() + " points move."));
+        clickOn("#span-follow-whole");
+        clickOn("#span-all").write("-200 cents").push(KeyCode.ENTER);
+        clickOn("#span-follow-keep");
+        until(() -> text("#span-counts").equals("No point moves."));
+        push(KeyCode.ESCAPE);
+        until(() -> lookup("#span-all").tryQuery().isEmpty());
+        assertThat(desk().session()).isSameAs(before);
+
+        push(KeyCode.S);
+        until(() -> lookup("#span-all").tryQuery().isPresent());
+        clickOn("#span-all").write("-200 cents").push(KeyCode.ENTER);
+        until(() -> text("#span-counts").equals(old.size() + " points move."));
+        clickOn("OK");
+        until(() -> desk().session() != before);
+        Parameter parameter = desk().session().parameter(CUTOFF);
+        for (int i = 0; i < old.size(); i++) {
+            assertThat(parameter.distance(cutoff().envelope().value(i), old.value(i)))
+                    .isCloseTo(200, within(1e-6));
+        }
+        push(KeyCode.CONTROL, KeyCode.Z);
+        until(() -> desk().session() == before);
     }
 }
