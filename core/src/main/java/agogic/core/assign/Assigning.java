@@ -97,7 +97,8 @@ public final class Assigning {
         }
     }
 
-    private static String freshId(Session session, Target target) {
+    /** An id for another route to a target, that no route has. */
+    public static String freshId(Session session, Target target) {
         String wanted = "route-" + target.device() + "-" + target.parameter();
         String id = wanted;
         for (int n = 2; taken(session, id); n++) {

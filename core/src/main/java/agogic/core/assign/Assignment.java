@@ -10,7 +10,9 @@ import agogic.core.surface.Page;
 import agogic.core.surface.Surface;
 import java.util.ArrayList;
 import java.util.List;
+import java.util.Map;
 import java.util.Optional;
+import java.util.stream.Collectors;
 
 /**
  * One thing that a control does: a line of the table and of the printed sheet.
@@ -27,10 +29,14 @@ public record Assignment(
         Surface surface, Control control, int page, Optional<Route> route, String does, String from, String to) {
     /** All that the controls of all surfaces do, surface by surface, control by control, page by page. */
     public static List<Assignment> of(Session session) {
+        Map<Hand, List<Route>> byControl = session.routes().stream()
+                .filter(r -> r.hand().isPresent())
+                .collect(Collectors.groupingBy(r -> r.hand().get().on(0)));
         List<Assignment> all = new ArrayList<>();
         for (Surface surface : session.surfaces()) {
             for (Control control : surface.controls()) {
-                all.addAll(of(session, surface, control));
+                Hand hand = new Hand(surface.id(), control.id());
+                all.addAll(of(session, surface, control, byControl.getOrDefault(hand, List.of())));
             }
         }
         return all;
@@ -38,17 +44,26 @@ public record Assignment(
 
     /** All that one control does. */
     public static List<Assignment> of(Session session, Surface surface, Control control) {
+        Hand hand = new Hand(surface.id(), control.id());
+        return of(
+                session,
+                surface,
+                control,
+                session.routes().stream()
+                        .filter(r -> r.hand().filter(hand::sameControl).isPresent())
+                        .toList());
+    }
+
+    private static List<Assignment> of(Session session, Surface surface, Control control, List<Route> routes) {
         List<Assignment> all = new ArrayList<>();
         for (Page page : surface.pages()) {
             if (page.button().filter(control.id()::equals).isPresent()) {
                 all.add(new Assignment(surface, control, 0, Optional.empty(), "Turns to page " + page.name(), "", ""));
             }
         }
-        Hand hand = new Hand(surface.id(), control.id());
         for (int page = 0; page <= surface.pages().size(); page++) {
-            for (Route route : session.routes()) {
-                Hand of = route.hand().orElse(null);
-                if (of != null && of.sameControl(hand) && of.page() == page) {
+            for (Route route : routes) {
+                if (route.hand().orElseThrow().page() == page) {
                     Parameter parameter = session.parameter(route.target());
                     all.add(new Assignment(
                             surface,

@@ -9,8 +9,10 @@ import agogic.core.session.Session;
 import agogic.core.surface.Control;
 import agogic.core.surface.Surface;
 import java.util.ArrayList;
+import java.util.LinkedHashMap;
 import java.util.LinkedHashSet;
 import java.util.List;
+import java.util.Map;
 import java.util.Set;
 import java.util.stream.Collectors;
 
@@ -63,14 +65,11 @@ public record Overlap(Kind kind, List<Hand> hands, List<Route> routes, String se
     }
 
     private static void twoHands(Session session, List<Overlap> found) {
-        Set<Target> seen = new LinkedHashSet<>();
-        for (Route route : session.routes()) {
-            if (route.hand().isEmpty() || !seen.add(route.target())) {
-                continue;
-            }
-            List<Route> all = session.routes().stream()
-                    .filter(r -> r.target().equals(route.target()) && r.hand().isPresent())
-                    .toList();
+        Map<Target, List<Route>> byTarget = session.routes().stream()
+                .filter(r -> r.hand().isPresent())
+                .collect(Collectors.groupingBy(Route::target, LinkedHashMap::new, Collectors.toList()));
+        for (Map.Entry<Target, List<Route>> one : byTarget.entrySet()) {
+            List<Route> all = one.getValue();
             List<Route> met = all.stream()
                     .filter(r -> all.stream()
                             .anyMatch(o -> o != r
@@ -84,20 +83,23 @@ public record Overlap(Kind kind, List<Hand> hands, List<Route> routes, String se
                         Kind.TWO_HANDS,
                         hands,
                         met,
-                        session.parameter(route.target()).name() + " is moved by " + controls(session, hands)
+                        session.parameter(one.getKey()).name() + " is moved by " + controls(session, hands)
                                 + " at the same time: whichever moved last is heard."));
             }
         }
     }
 
     private static void several(Session session, List<Overlap> found) {
+        Map<Hand, List<Route>> byControl = session.routes().stream()
+                .filter(r -> r.hand().isPresent())
+                .collect(Collectors.groupingBy(r -> r.hand().get().on(0), LinkedHashMap::new, Collectors.toList()));
         Set<Hand> seen = new LinkedHashSet<>();
         for (Route route : session.routes()) {
             Hand hand = route.hand().orElse(null);
             if (hand == null || !seen.add(hand)) {
                 continue;
             }
-            List<Route> met = session.routes().stream()
+            List<Route> met = byControl.get(hand.on(0)).stream()
                     .filter(r -> r.hand().filter(hand::meets).isPresent())
                     .toList();
             if (met.size() > 1 && met.get(0).hand().orElseThrow().equals(hand)) {

@@ -60,6 +60,11 @@ public final class Sheet {
         return pictures.size();
     }
 
+    /** The first page of the sheet as a PNG. */
+    public static byte[] firstPicture(Session session) throws IOException {
+        return pictures(pdf(session)).get(0);
+    }
+
     /** The sheet as the bytes of a PDF. */
     static byte[] pdf(Session session) throws IOException {
         if (session.surfaces().stream().allMatch(s -> s.controls().isEmpty())) {

@@ -1,5 +1,6 @@
 package agogic.desk.window;
 
+import agogic.core.assign.Assigning;
 import agogic.core.device.Device;
 import agogic.core.device.Exposure;
 import agogic.core.expose.Exposing;
@@ -228,7 +229,8 @@ final class CatalogModel {
                 .findFirst()
                 .orElse(null);
         if (route == null || exposure(target) == Exposure.HIDDEN) {
-            Route fresh = route == null ? Route.of(freshRoute(target), null, Span.FULL, target) : route;
+            Route fresh =
+                    route == null ? Route.of(Assigning.freshId(session(), target), null, Span.FULL, target) : route;
             desk.edit(
                     "Lane of " + session().parameter(target).name(),
                     s -> Exposing.expose(s, List.of(target)).session().with(fresh));
@@ -244,16 +246,6 @@ final class CatalogModel {
                         + (handless
                                 ? " has a lane. Draw points here, or move a control and press A to connect it."
                                 : " is open.")));
-    }
-
-    private String freshRoute(Target target) {
-        String base = "route-" + target.device() + "-" + target.parameter();
-        String id = base;
-        List<String> taken = session().routes().stream().map(Route::id).toList();
-        for (int n = 2; taken.contains(id); n++) {
-            id = base + "-" + n;
-        }
-        return id;
     }
 
     void name(Target target, String shortName) {

@@ -1,5 +1,6 @@
 package agogic.desk.window;
 
+import agogic.core.assign.Assigning;
 import agogic.core.device.Device;
 import agogic.core.expose.WhyNot;
 import agogic.core.lane.Lane;
@@ -11,6 +12,7 @@ import agogic.core.play.LiveState;
 import agogic.core.ride.Ride;
 import agogic.core.route.Hand;
 import agogic.core.route.Route;
+import agogic.core.route.Span;
 import agogic.core.route.Target;
 import agogic.core.route.WriteMode;
 import agogic.core.session.History;
@@ -363,6 +365,19 @@ final class Desk {
     void show(Target target) {
         view.set(View.CATALOG);
         shown.set(target);
+    }
+
+    /** Opens the lane of what is moved in Refine; where no route leads to it, it gets one without a control. */
+    void openLane(Target target) {
+        if (session().routes().stream().noneMatch(r -> r.target().equals(target))) {
+            String id = Assigning.freshId(session(), target);
+            edit("Lane of " + session().parameter(target).name(), s -> s.with(Route.of(id, null, Span.FULL, target)));
+        }
+        session().routes().stream()
+                .filter(r -> r.target().equals(target))
+                .findFirst()
+                .ifPresent(r -> selected.set(r.id()));
+        view.set(View.REFINE);
     }
 
     /** Shows a macro in Surfaces. */

@@ -14,6 +14,7 @@ import agogic.core.surface.Page;
 import agogic.core.surface.Surface;
 import agogic.core.trace.Trace;
 import agogic.core.trace.Verdict;
+import agogic.desk.live.MidiPorts;
 import agogic.standins.surfaces.SimulatedDevice;
 import agogic.standins.surfaces.SimulatedDevices;
 import java.util.ArrayList;
@@ -134,7 +135,10 @@ final class DrawnSurface extends VBox {
     /** Sends as the surface does, if it is a simulated one. */
     static void send(Desk desk, Surface surface, byte[] bytes) {
         SimulatedDevice device = SimulatedDevices.at(surface.port());
-        if (device == null) {
+        MidiPorts.Port port = desk.live().ports().of(surface);
+        if (device == null && !port.open()) {
+            desk.say(Notice.of(Trace.closed(surface, port.state()), desk));
+        } else if (device == null) {
             desk.refuse(surface.name() + " is a real surface: move it by hand.");
         } else if (bytes.length > 0) {
             device.send(bytes);

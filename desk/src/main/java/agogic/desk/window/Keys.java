@@ -19,7 +19,9 @@ final class Keys {
             new Key("G", "Type a position to go to"),
             new Key("O", "Loop on or off"),
             new Key("1  2  3  4", "Routes, Catalog, Surfaces, Refine"),
-            new Key("L", "Open the lane of the selected route in Refine; in the Catalog: give it a lane and go there"),
+            new Key(
+                    "L",
+                    "Open the lane of the selected route in Refine; in Catalog and Surfaces: of what is chosen, which gets one"),
             new Key("W", "Next write mode of the selected route: Read, Touch, Latch, Write"),
             new Key("S", "Span of the selected route: how far its control moves, which way round"),
             new Key("P", "Pin the mode: it stays after a pass"),

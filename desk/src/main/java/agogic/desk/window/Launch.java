@@ -1,6 +1,8 @@
 package agogic.desk.window;
 
 import agogic.core.session.Session;
+import agogic.desk.sheet.Sheet;
+import agogic.formats.file.SafeFile;
 import agogic.standins.comet.SlowComet;
 import java.io.IOException;
 import java.nio.file.Path;
@@ -9,6 +11,7 @@ import java.util.List;
 import java.util.Locale;
 import java.util.concurrent.CountDownLatch;
 import java.util.concurrent.atomic.AtomicReference;
+import java.util.stream.Stream;
 import javafx.application.Platform;
 import javafx.stage.Stage;
 
@@ -97,7 +100,10 @@ public final class Launch {
         orders.add(new Studio.Order(Picture.CATALOG, true, folder.resolve("catalog-light.png")));
         orders.add(new Studio.Order(Picture.SURFACES, true, folder.resolve("surfaces-light.png")));
         take(SlowComet.session(), orders);
-        return orders.stream().map(o -> o.file().getFileName().toString()).toList();
+        byte[] sheet = Sheet.firstPicture(SlowComet.session());
+        SafeFile.write(folder.resolve("sheet.png"), out -> out.write(sheet));
+        return Stream.concat(orders.stream().map(o -> o.file().getFileName().toString()), Stream.of("sheet.png"))
+                .toList();
     }
 
     private static void take(Session session, List<Studio.Order> orders) throws IOException {

@@ -130,6 +130,7 @@ final class MacroPanel extends VBox {
                 this::full);
         act("macro-follow", "Distance or span", "The chosen member keeps its distance, or has a span (Y)", this::turn);
         act("macro-socket", "One socket for all", "Reaches members without a socket through one", this::reachAll);
+        act("macro-lane", "Lane", "What it has over time (L)", this::lane);
         act("macro-rename", "Rename…", "Another name (N)", this::rename);
         act("macro-delete", "Delete", "The macro goes, with its lane and its routes", this::delete);
         getChildren().addAll(head, way, offset, reach, warnings, scroll, acts);
@@ -389,6 +390,11 @@ final class MacroPanel extends VBox {
                     s -> s.with(s.macro(macro.id())
                             .with(spanned ? new Member.ByOffset(target) : new Member.BySpan(target, Span.FULL))));
         }));
+    }
+
+    /** The lane of the macro itself. */
+    void lane() {
+        shown().ifPresent(macro -> desk.openLane(macro.target()));
     }
 
     private void reachAll() {

@@ -1,5 +1,6 @@
 package agogic.desk.window;
 
+import agogic.core.session.Session;
 import agogic.core.surface.Surface;
 import agogic.core.trace.Trace;
 import agogic.desk.live.MidiPorts;
@@ -8,14 +9,31 @@ import java.util.List;
 /** Says when the port of a surface goes away or comes back. */
 final class PortWatch {
     private final Desk desk;
+    private final long[] lost = new long[Session.MOST_SURFACES];
     private List<MidiPorts.Port> seen = List.of();
 
     PortWatch(Desk desk) {
         this.desk = desk;
     }
 
+    /** More came in than could be taken: that is said as well. */
+    private void lost() {
+        List<Surface> surfaces = desk.session().surfaces();
+        for (int s = 0; s < surfaces.size(); s++) {
+            long now = desk.engine().port(s).lost();
+            if (now > lost[s]) {
+                desk.say(Notice.stop(
+                        "Lost",
+                        surfaces.get(s).name() + " sent more than could be taken: " + (now - lost[s])
+                                + " messages were lost."));
+            }
+            lost[s] = now;
+        }
+    }
+
     /** With every frame of the window. */
     void frame() {
+        lost();
         List<MidiPorts.Port> now = desk.live().ports().ports();
         if (now == seen) {
             return;

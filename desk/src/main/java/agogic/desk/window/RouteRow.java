@@ -123,7 +123,10 @@ final class RouteRow extends Region {
                 hand == null
                         ? "drawn by hand"
                         : shown.surface(hand.surface()).name() + " · "
-                                + shortAddress(shown.control(hand).address().spoken()));
+                                + (hand.page() > 0
+                                        ? shown.surface(hand.surface()).pageName(hand.page())
+                                        : shortAddress(
+                                                shown.control(hand).address().spoken())));
         boolean steps = parameter.stepped();
         boolean round = route.span().from() > route.span().to();
         double top = Math.max(route.span().from(), route.span().to());

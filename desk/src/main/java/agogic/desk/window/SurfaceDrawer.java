@@ -1,5 +1,6 @@
 package agogic.desk.window;
 
+import agogic.core.route.Hand;
 import agogic.core.route.Route;
 import agogic.core.session.Session;
 import agogic.core.surface.Surface;
@@ -98,6 +99,11 @@ final class SurfaceDrawer extends VBox {
                             && h.control().equals(recorded.control()))
                     .isPresent();
             if (moves) {
+                Hand hand = route.hand().orElseThrow();
+                int page = hand.page();
+                if (page > 0) {
+                    desk.engine().turn(session.surfaces().indexOf(session.surface(hand.surface())), page);
+                }
                 desk.selectedProperty().set(route.id());
                 desk.mode(route, agogic.core.route.WriteMode.TOUCH);
             }

@@ -431,6 +431,13 @@ final class SurfacesView extends BorderPane {
                 macros.full();
             }
             case Y -> macros.turn();
+            case L -> {
+                if (macro) {
+                    macros.lane();
+                } else {
+                    hand.fan().chosen().ifPresent(s -> desk.openLane(s.target()));
+                }
+            }
             case F -> {
                 Side next = Side.values()[(side.ordinal() + 1) % Side.values().length];
                 side(next);

@@ -184,4 +184,45 @@ class HardwareTest extends WindowTest {
         push(KeyCode.CONTROL, KeyCode.Z);
         until(() -> desk().session() == bare);
     }
+
+    @Test
+    void theTraceBarMendsAChannelAndMakesAControl() {
+        SimulatedDevice north = SimulatedDevices.at("North Eight");
+        int routes = desk().session().routes().size();
+        // Fader 1 speaks on channel 6 today.
+        north.send(new byte[] {(byte) 0xB5, 20, 64});
+        until(() -> text("#trace-sentence").contains("Fader 1 speaks so, but on channel 1"));
+        push(KeyCode.A);
+        until(() -> text("#trace-head").equals("Any channel"));
+        north.send(new byte[] {(byte) 0xB5, 20, 80});
+        until(() -> text("#trace-sentence").startsWith("Fader 1 moved to 63 %"));
+
+        // A wheel that nobody described: it is made a control by moving it on.
+        north.send(new byte[] {(byte) 0xB0, 1, 10});
+        until(() -> text("#trace-sentence").contains("no control"));
+        push(KeyCode.A);
+        until(() -> desk().learner().on());
+        sweep(north, 1, 1);
+        until(() -> text("#trace-sentence").contains("1 found, the last: Wheel 1"));
+        push(KeyCode.A);
+        until(() -> !desk().learner().on());
+        assertThat(desk().session().surface("north-eight").find("wheel-1").address())
+                .isEqualTo(new Address.Cc(1, 1));
+        assertThat(desk().session().routes()).hasSize(routes);
+    }
+
+    /** A macro has a lane of its own, ridden or drawn; when the macro goes, Refine does not stumble over it. */
+    @Test
+    void aMacrosLaneIsOpenedAndGoesWithIt() {
+        interact(() -> desk().showMacro("afterglow"));
+        push(KeyCode.L);
+        until(() -> desk().viewProperty().get() == Desk.View.REFINE);
+        assertThat(desk().selectedRoute().orElseThrow().target().parameter()).isEqualTo("afterglow");
+        interact(() -> desk().edit("Delete", s -> agogic.core.macro.Macros.delete(s, "afterglow")));
+        until(() -> desk().session().macros().size() == 1);
+        push(KeyCode.DIGIT1);
+        push(KeyCode.DIGIT4);
+        push(KeyCode.CONTROL, KeyCode.Z);
+        until(() -> desk().session().macros().size() == 2);
+    }
 }

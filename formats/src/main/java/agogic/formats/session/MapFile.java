@@ -43,7 +43,7 @@ public final class MapFile {
         save(path, new ControllerMap(surface, List.of(), List.of()));
     }
 
-    private static ObjectNode write(ControllerMap map) {
+    static ObjectNode write(ControllerMap map) {
         ObjectNode json = SessionWriter.object().put("format", FORMAT).put("version", VERSION);
         json.set("surface", SurfaceJson.write(map.surface()));
         json.set("ties", SessionWriter.list(map.ties(), MapFile::tie));

@@ -14,6 +14,11 @@ import agogic.core.surface.Control;
 import agogic.core.surface.Page;
 import agogic.core.surface.Surface;
 import agogic.formats.file.FormatException;
+import agogic.standins.comet.SlowComet;
+import com.fasterxml.jackson.databind.node.ObjectNode;
+import com.networknt.schema.JsonSchema;
+import com.networknt.schema.JsonSchemaFactory;
+import com.networknt.schema.SpecVersion;
 import java.io.IOException;
 import java.nio.file.Files;
 import java.nio.file.Path;
@@ -81,6 +86,19 @@ class MapFileTest {
         Path file = dir.resolve("surface.json");
         MapFile.save(file, everything());
         assertThat(MapFile.read(file)).isEqualTo(new ControllerMap(everything(), List.of(), List.of()));
+    }
+
+    /** JSON Schema draft 2020-12, judged by an independent validator. */
+    @Test
+    void followsTheSchemaThatShips() {
+        JsonSchema schema = JsonSchemaFactory.getInstance(SpecVersion.VersionFlag.V202012)
+                .getSchema(MapFileTest.class.getResourceAsStream("map.schema.json"));
+        assertThat(schema.validate(MapFile.write(map()))).isEmpty();
+        ControllerMap comet = ControllerMap.of(SlowComet.score(), "north-eight");
+        assertThat(schema.validate(MapFile.write(comet))).isEmpty();
+        ObjectNode broken = MapFile.write(map());
+        broken.remove("surface");
+        assertThat(schema.validate(broken)).hasSize(1);
     }
 
     @Test
