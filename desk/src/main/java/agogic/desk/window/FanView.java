@@ -152,6 +152,7 @@ final class FanView extends MarkView {
 
     private void pressed(MouseEvent e) {
         requestFocus();
+        desk().settle();
         int row = row(e.getY());
         if (row >= 0) {
             cursor = row;

@@ -55,6 +55,7 @@ final class HandPanel extends VBox {
     private final MenuButton more = new MenuButton("Control");
     private final FanView fan;
     private final ScrollPane scroll;
+    private final SpanPlot plot;
     private final Label empty = new Label();
     private final FlowPane acts = new FlowPane(8, 6);
     private final ComboBox<Recognised> reading = new ComboBox<>();
@@ -119,6 +120,7 @@ final class HandPanel extends VBox {
         scroll.getStyleClass().add("face");
         scroll.setFocusTraversable(false);
         VBox.setVgrow(scroll, Priority.ALWAYS);
+        plot = new SpanPlot(desk, this::dragged);
         empty.getStyleClass().add("quiet");
         empty.setWrapText(true);
         empty.setId("hand-empty");
@@ -129,7 +131,7 @@ final class HandPanel extends VBox {
         act("hand-page", "Page…", "On which page it counts (Q)", this::nextPage);
         act("hand-disconnect", "Disconnect", "It moves this no longer (Delete)", () -> fan.chosen()
                 .ifPresent(this::remove));
-        getChildren().addAll(title, message, settings, readingLine, trouble, steps, empty, scroll, acts);
+        getChildren().addAll(title, message, settings, readingLine, trouble, steps, empty, scroll, plot, acts);
         show();
     }
 
@@ -186,6 +188,7 @@ final class HandPanel extends VBox {
         visible(scroll, hand != null && !learning);
         visible(trouble, false);
         visible(empty, false);
+        visible(plot, false);
         if (learning) {
             stepsShown = "";
             frame();
@@ -269,7 +272,23 @@ final class HandPanel extends VBox {
                                     .controls()
                                     .size();
             fan.frame(played ? desk.state().control(number, control) : Double.NaN);
+            plot();
         });
+    }
+
+    /** The chosen strand's span, large, where there is room for it. */
+    private void plot() {
+        Optional<Strand> strand =
+                fan.chosen().filter(s -> s.span().isPresent() && desk.session().has(s.target()));
+        boolean room =
+                scroll.getHeight() + (plot.isVisible() ? SpanPlot.HEIGHT : 0) > fan.getPrefHeight() + SpanPlot.HEIGHT;
+        boolean shows = strand.isPresent() && scroll.isVisible() && room;
+        if (plot.isVisible() != shows) {
+            visible(plot, shows);
+        }
+        if (shows) {
+            plot.show(strand.get());
+        }
     }
 
     /** What is heard while a control is learnt, and what was taken so far. */

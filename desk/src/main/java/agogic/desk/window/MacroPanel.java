@@ -37,6 +37,8 @@ final class MacroPanel extends VBox {
     private final Label reach = new Label();
     private final Label warnings = new Label();
     private final FanView fan;
+    private final SpanPlot plot;
+    private final ScrollPane scroll;
     private final FlowPane acts = new FlowPane(8, 6);
     private final HBox way;
     private final HBox offset;
@@ -116,7 +118,9 @@ final class MacroPanel extends VBox {
                 s -> HandPanel.remove(desk, s),
                 (s, span) -> HandPanel.dragged(desk, s, span));
         fan.setId("macro-fan");
-        ScrollPane scroll = new ScrollPane(fan);
+        plot = new SpanPlot(desk, (s, span) -> HandPanel.dragged(desk, s, span));
+        plot.setId("macro-span-plot");
+        scroll = new ScrollPane(fan);
         scroll.setFitToWidth(true);
         scroll.getStyleClass().add("face");
         scroll.setFocusTraversable(false);
@@ -133,7 +137,7 @@ final class MacroPanel extends VBox {
         act("macro-lane", "Lane", "What it has over time (L)", this::lane);
         act("macro-rename", "Rename…", "Another name (N)", this::rename);
         act("macro-delete", "Delete", "The macro goes, with its lane and its routes", this::delete);
-        getChildren().addAll(head, way, offset, reach, warnings, scroll, acts);
+        getChildren().addAll(head, way, offset, reach, warnings, scroll, plot, acts);
         desk.macroProperty().addListener((o, a, b) -> show());
         show();
     }
@@ -270,6 +274,16 @@ final class MacroPanel extends VBox {
             }
             double value = desk.state().value(desk.engine().index().of(macro.target()));
             fan.frame(value);
+            Optional<Strand> strand = fan.chosen()
+                    .filter(s -> s.span().isPresent() && desk.session().has(s.target()));
+            boolean shows = strand.isPresent()
+                    && scroll.getHeight() + (plot.isVisible() ? SpanPlot.HEIGHT : 0)
+                            > fan.getPrefHeight() + SpanPlot.HEIGHT;
+            plot.setVisible(shows);
+            plot.setManaged(shows);
+            if (shows) {
+                plot.show(strand.get());
+            }
             String text = macro.parameter().print(value);
             if (!text.equals(reads.getText())) {
                 reads.setText(text);

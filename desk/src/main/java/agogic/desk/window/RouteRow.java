@@ -122,11 +122,11 @@ final class RouteRow extends Region {
         handSub.setText(
                 hand == null
                         ? "drawn by hand"
-                        : shown.surface(hand.surface()).name() + " · "
-                                + (hand.page() > 0
+                        : (hand.page() > 0
                                         ? shown.surface(hand.surface()).pageName(hand.page())
                                         : shortAddress(
-                                                shown.control(hand).address().spoken())));
+                                                shown.control(hand).address().spoken()))
+                                + " · " + shown.surface(hand.surface()).name());
         boolean steps = parameter.stepped();
         boolean round = route.span().from() > route.span().to();
         double top = Math.max(route.span().from(), route.span().to());

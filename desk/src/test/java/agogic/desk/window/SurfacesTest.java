@@ -315,4 +315,33 @@ class SurfacesTest extends WindowTest {
         push(KeyCode.LEFT);
         until(() -> value(across) < stood);
     }
+
+    @Test
+    void endsOfASpanAreMovedByTheKeysAndDragged() {
+        interact(() -> desk().edit("Comet", s -> SlowComet.score()));
+        push(KeyCode.DIGIT3);
+        clickOn("#hand-fader-7");
+        Node plot = lookup("#span-plot").query();
+        until(() -> plot.isVisible() && plot.getAccessibleText().startsWith("Span of Level, −40 dB – 0 dB"));
+        Route before = desk().session().routes().stream()
+                .filter(r -> r.target().equals(new Target("voice", "level")))
+                .findFirst()
+                .orElseThrow();
+        interact(plot::requestFocus);
+        push(KeyCode.DOWN);
+        push(KeyCode.DOWN);
+        push(KeyCode.SHIFT, KeyCode.UP);
+        until(() -> desk().session().route(before.id()).span().from()
+                > before.span().from());
+        assertThat(desk().session().route(before.id()).span().to())
+                .isCloseTo(before.span().to() - 0.02, org.assertj.core.api.Assertions.within(1e-9));
+        // Dragged below its lower end, the upper end turns it round.
+        moveTo(plot).moveBy(60, -40);
+        press(MouseButton.PRIMARY).moveBy(0, 60).moveBy(0, 60).release(MouseButton.PRIMARY);
+        until(() -> desk().session().route(before.id()).span().from()
+                > desk().session().route(before.id()).span().to());
+        push(KeyCode.CONTROL, KeyCode.Z);
+        push(KeyCode.CONTROL, KeyCode.Z);
+        until(() -> desk().session().route(before.id()).equals(before));
+    }
 }
