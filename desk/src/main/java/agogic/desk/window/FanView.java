@@ -335,18 +335,24 @@ final class FanView extends MarkView {
         spanMarks(marks, parameter, strand.span().get(), x + 5, y + 5, side, input);
     }
 
-    /** A span's curve in a square, with its live input and output. */
-    static void spanMarks(
-            List<Mark> marks, Parameter parameter, Span span, double x, double y, double side, double input) {
-        int n = 41;
+    /** A span's curve in a box: the control's way across, the parameter's travel up. */
+    static Mark.Path curve(
+            Parameter parameter, Span span, double x, double y, double width, double height, double line) {
+        int n = 121;
         double[] xs = new double[n];
         double[] ys = new double[n];
         for (int k = 0; k < n; k++) {
             double u = k / (n - 1.0);
-            xs[k] = x + u * side;
-            ys[k] = y + side - parameter.settled(span.apply(u)) * side;
+            xs[k] = x + u * width;
+            ys[k] = y + height - parameter.settled(span.apply(u)) * height;
         }
-        marks.add(new Mark.Path(xs, ys, Ink.SPAN, 2, false));
+        return new Mark.Path(xs, ys, Ink.SPAN, line, false);
+    }
+
+    /** A span's curve in a square, with its live input and output. */
+    static void spanMarks(
+            List<Mark> marks, Parameter parameter, Span span, double x, double y, double side, double input) {
+        marks.add(curve(parameter, span, x, y, side, side, 2));
         if (!Double.isNaN(input)) {
             double at = x + input * side;
             double out = y + side - parameter.settled(span.apply(input)) * side;

@@ -22,15 +22,12 @@ import agogic.core.surface.Surface;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
-import java.util.function.Function;
 import javafx.geometry.Pos;
-import javafx.scene.control.Button;
 import javafx.scene.control.CheckMenuItem;
 import javafx.scene.control.ComboBox;
 import javafx.scene.control.Label;
 import javafx.scene.control.Menu;
 import javafx.scene.control.MenuButton;
-import javafx.scene.control.MenuItem;
 import javafx.scene.control.RadioMenuItem;
 import javafx.scene.control.ScrollPane;
 import javafx.scene.control.SeparatorMenuItem;
@@ -42,7 +39,6 @@ import javafx.scene.layout.HBox;
 import javafx.scene.layout.Priority;
 import javafx.scene.layout.Region;
 import javafx.scene.layout.VBox;
-import javafx.util.StringConverter;
 
 /** The chosen control: how it speaks, how it takes over, all it moves on every page; while it is learnt, what it seems to be. */
 final class HandPanel extends VBox {
@@ -81,7 +77,7 @@ final class HandPanel extends VBox {
         takeover.setId("takeover");
         takeover.getItems().setAll(Takeover.values());
         takeover.setAccessibleText("How the control takes over: jump, pickup or scaled");
-        takeover.setConverter(words(Takeover::spoken));
+        takeover.setConverter(Parts.words(Takeover::spoken));
         takeover.setOnAction(e -> {
             if (!filling && takeover.getValue() != null) {
                 hand().ifPresent(hand -> desk.edit(
@@ -100,18 +96,18 @@ final class HandPanel extends VBox {
         more.setOnShowing(e -> fillMenu());
         Region gap = new Region();
         HBox.setHgrow(gap, Priority.ALWAYS);
-        settings = new HBox(8, quiet("Takes over"), takeover, quiet("Smooth"), smoothing, gap, more);
+        settings = new HBox(8, Parts.quiet("Takes over"), takeover, Parts.quiet("Smooth"), smoothing, gap, more);
         settings.setAlignment(Pos.CENTER_LEFT);
         reading.setId("reading");
         reading.setAccessibleText("What the control was taken for; choose another if it is not that");
-        reading.setConverter(words(Recognised::what));
+        reading.setConverter(Parts.words(Recognised::what));
         reading.setPrefWidth(300);
         reading.setOnAction(e -> {
             if (!filling && reading.getValue() != null) {
                 desk.learner().overrule(reading.getValue());
             }
         });
-        readingLine = new HBox(8, quiet("Taken for"), reading);
+        readingLine = new HBox(8, Parts.quiet("Taken for"), reading);
         readingLine.setAlignment(Pos.CENTER_LEFT);
         fan = new FanView(desk, this::open, this::remove, this::dragged);
         fan.setId("fan");
@@ -135,34 +131,8 @@ final class HandPanel extends VBox {
         show();
     }
 
-    private static Label quiet(String words) {
-        Label label = new Label(words);
-        label.getStyleClass().add("quiet");
-        label.setMinWidth(USE_PREF_SIZE);
-        return label;
-    }
-
-    private static <T> StringConverter<T> words(Function<T, String> of) {
-        return new StringConverter<>() {
-            @Override
-            public String toString(T one) {
-                return one == null ? "" : of.apply(one);
-            }
-
-            @Override
-            public T fromString(String text) {
-                return null;
-            }
-        };
-    }
-
     private void act(String id, String words, String tip, Runnable run) {
-        Button button = new Button(words);
-        button.setId(id);
-        button.getStyleClass().addAll("pill", "act", "small");
-        button.setTooltip(new Tooltip(tip));
-        button.setOnAction(e -> run.run());
-        acts.getChildren().add(button);
+        acts.getChildren().add(Parts.act(id, words, tip, run));
     }
 
     /** The chosen control, if the session has it. */
@@ -501,7 +471,7 @@ final class HandPanel extends VBox {
         Control control = surface.find(hand.control());
         more.getItems()
                 .addAll(
-                        item("Rename…", this::rename),
+                        Parts.item("Rename…", this::rename),
                         check("Heard on any channel", control.address().channel() == Address.ANY, is -> {
                             int channel = is ? Address.ANY : 1;
                             change(
@@ -512,7 +482,7 @@ final class HandPanel extends VBox {
                         check("Can show values", control.shows(), is -> change("Shows values", control.showing(is))),
                         pageMenu(surface, control),
                         new SeparatorMenuItem(),
-                        item(
+                        Parts.item(
                                 "Remove the control",
                                 () -> desk.edit("Remove " + control.name(), s -> SurfaceEdits.removeControl(s, hand))));
     }
@@ -532,12 +502,6 @@ final class HandPanel extends VBox {
             pages.getItems().add(item);
         }
         return pages;
-    }
-
-    private static MenuItem item(String words, Runnable act) {
-        MenuItem item = new MenuItem(words);
-        item.setOnAction(e -> act.run());
-        return item;
     }
 
     private static CheckMenuItem check(String words, boolean is, java.util.function.Consumer<Boolean> set) {

@@ -24,7 +24,6 @@ import javafx.scene.layout.FlowPane;
 import javafx.scene.layout.HBox;
 import javafx.scene.layout.Priority;
 import javafx.scene.layout.VBox;
-import javafx.util.StringConverter;
 
 /** The macros: what each moves and how, how far a group can travel, and what gives it the full way. */
 final class MacroPanel extends VBox {
@@ -53,30 +52,15 @@ final class MacroPanel extends VBox {
         chooser.setPromptText("No macro yet");
         chooser.setMaxWidth(Double.MAX_VALUE);
         HBox.setHgrow(chooser, Priority.ALWAYS);
-        chooser.setConverter(new StringConverter<>() {
-            @Override
-            public String toString(String id) {
-                return macro(id)
-                        .map(m -> m.name() + ", " + m.members().size()
-                                + (m.members().size() == 1 ? " member" : " members"))
-                        .orElse("");
-            }
-
-            @Override
-            public String fromString(String text) {
-                return null;
-            }
-        });
+        chooser.setConverter(Parts.words(id -> macro(id)
+                .map(m -> m.name() + ", " + m.members().size() + (m.members().size() == 1 ? " member" : " members"))
+                .orElse("")));
         chooser.setOnAction(e -> {
             if (!filling) {
                 desk.macroProperty().set(chooser.getValue());
             }
         });
-        Button fresh = new Button("New");
-        fresh.setId("macro-new");
-        fresh.getStyleClass().addAll("pill", "act", "small");
-        fresh.setTooltip(new Tooltip("A new macro (K)"));
-        fresh.setOnAction(e -> create());
+        Button fresh = Parts.act("macro-new", "New", "A new macro (K)", this::create);
         HBox head = new HBox(8, chooser, fresh);
         head.setAlignment(Pos.CENTER_LEFT);
         place.setId("macro-place");
@@ -96,14 +80,14 @@ final class MacroPanel extends VBox {
         reads.getStyleClass().addAll("figures", "span-text");
         reads.setMinWidth(56);
         reads.setId("macro-reads");
-        way = new HBox(8, quiet("Stands at"), place, reads);
+        way = new HBox(8, Parts.quiet("Stands at"), place, reads);
         way.setAlignment(Pos.CENTER_LEFT);
         field(
                 scale,
                 "macro-scale",
                 "How far members that keep their distances go for its whole way: parts of their travel");
         field(centre, "macro-centre", "The place at which members that keep their distances stand where they are");
-        offset = new HBox(8, quiet("Distances: goes"), scale, quiet("of the way, rests at"), centre);
+        offset = new HBox(8, Parts.quiet("Distances: goes"), scale, Parts.quiet("of the way, rests at"), centre);
         offset.setAlignment(Pos.CENTER_LEFT);
         reach.setId("macro-reach");
         reach.setWrapText(true);
@@ -142,13 +126,6 @@ final class MacroPanel extends VBox {
         show();
     }
 
-    private static Label quiet(String words) {
-        Label label = new Label(words);
-        label.getStyleClass().add("quiet");
-        label.setMinWidth(USE_PREF_SIZE);
-        return label;
-    }
-
     private void field(TextField field, String id, String words) {
         field.setId(id);
         field.getStyleClass().add("field");
@@ -159,12 +136,7 @@ final class MacroPanel extends VBox {
     }
 
     private void act(String id, String words, String tip, Runnable run) {
-        Button button = new Button(words);
-        button.setId(id);
-        button.getStyleClass().addAll("pill", "act", "small");
-        button.setTooltip(new Tooltip(tip));
-        button.setOnAction(e -> run.run());
-        acts.getChildren().add(button);
+        acts.getChildren().add(Parts.act(id, words, tip, run));
     }
 
     private Optional<Macro> macro(String id) {

@@ -16,7 +16,6 @@ import javafx.scene.control.TextField;
 import javafx.scene.control.Tooltip;
 import javafx.scene.layout.FlowPane;
 import javafx.scene.layout.VBox;
-import javafx.util.StringConverter;
 
 /** The chosen parameter: where it stands and why, its short name, its socket, and what can be done. */
 final class ParameterPanel extends VBox {
@@ -69,17 +68,7 @@ final class ParameterPanel extends VBox {
         limit.setId("name-limit");
         limit.getItems().setAll(LIMITS);
         limit.setAccessibleText("How many letters of a short name the host shows");
-        limit.setConverter(new StringConverter<>() {
-            @Override
-            public String toString(Integer letters) {
-                return letters == null ? "" : letters == 0 ? "any length" : letters + " letters";
-            }
-
-            @Override
-            public Integer fromString(String text) {
-                return null;
-            }
-        });
+        limit.setConverter(Parts.words(letters -> letters == 0 ? "any length" : letters + " letters"));
         limit.setOnAction(e -> {
             if (!filling && limit.getValue() != null) {
                 model.limit(model.device().id(), limit.getValue());

@@ -21,7 +21,6 @@ import javafx.scene.input.MouseEvent;
 import javafx.scene.layout.HBox;
 import javafx.scene.layout.Priority;
 import javafx.scene.layout.VBox;
-import javafx.util.StringConverter;
 
 /**
  * Two macros as a plane: one across, one up. Where a drawn control leads to a macro, dragging the pad moves that control,
@@ -44,7 +43,8 @@ final class PlanePad extends VBox {
         getStyleClass().add("panel");
         Label title = new Label("Plane");
         title.getStyleClass().add("title");
-        HBox line = new HBox(8, quiet("Across"), chooser(across, "plane-across"), quiet("Up"), chooser(up, "plane-up"));
+        HBox line = new HBox(
+                8, Parts.quiet("Across"), chooser(across, "plane-across"), Parts.quiet("Up"), chooser(up, "plane-up"));
         line.setAlignment(Pos.CENTER_LEFT);
         pad = new MarkView(desk) {
             @Override
@@ -75,30 +75,13 @@ final class PlanePad extends VBox {
         show();
     }
 
-    private static Label quiet(String words) {
-        Label label = new Label(words);
-        label.getStyleClass().add("quiet");
-        label.setMinWidth(USE_PREF_SIZE);
-        return label;
-    }
-
     private ComboBox<String> chooser(ComboBox<String> box, String id) {
         box.setId(id);
         box.setAccessibleText(id.endsWith("up") ? "The macro that goes up" : "The macro that goes across");
         box.setMaxWidth(Double.MAX_VALUE);
         box.setPrefWidth(140);
         HBox.setHgrow(box, Priority.ALWAYS);
-        box.setConverter(new StringConverter<>() {
-            @Override
-            public String toString(String macro) {
-                return macro(macro).map(Macro::name).orElse("");
-            }
-
-            @Override
-            public String fromString(String text) {
-                return null;
-            }
-        });
+        box.setConverter(Parts.words(one -> macro(one).map(Macro::name).orElse("")));
         box.setOnAction(e -> {
             signature = 0;
             frame();

@@ -31,7 +31,6 @@ import javafx.scene.input.MouseEvent;
 import javafx.scene.layout.HBox;
 import javafx.scene.layout.VBox;
 import javafx.stage.Window;
-import javafx.util.StringConverter;
 
 /**
  * How far a control or a macro moves a parameter: from, to, in its unit; turned round; shaped; and what becomes of what was
@@ -179,15 +178,16 @@ final class SpanDialog extends Dialog<SpanDialog.Chosen> {
 
     private Node lines() {
         double stands = desk.state().value(desk.engine().index().of(target));
-        Button round = act("span-round", "Turn round", () -> {
+        Button round = Parts.act("span-round", "Turn round", "", () -> {
             String was = from.getText();
             from.setText(to.getText());
             to.setText(was);
         });
-        Button fromHere = act("span-from-here", "From as it stands", () -> from.setText(parameter.print(stands)));
-        Button toHere = act("span-to-here", "To as it stands", () -> to.setText(parameter.print(stands)));
-        Button whole = act("span-whole", "Whole travel", () -> fill(Span.FULL));
-        Button shift = act("span-shift", "Move both", this::shift);
+        Button fromHere =
+                Parts.act("span-from-here", "From as it stands", "", () -> from.setText(parameter.print(stands)));
+        Button toHere = Parts.act("span-to-here", "To as it stands", "", () -> to.setText(parameter.print(stands)));
+        Button whole = Parts.act("span-whole", "Whole travel", "", () -> fill(Span.FULL));
+        Button shift = Parts.act("span-shift", "Move both", "", this::shift);
         shift.setDisable(parameter.stepped());
         all.setOnAction(e -> {
             shift();
@@ -252,17 +252,8 @@ final class SpanDialog extends Dialog<SpanDialog.Chosen> {
         curve.setId("span-curve");
         curve.getItems().setAll(Span.Curve.values());
         curve.setAccessibleText("Shape of the way");
-        curve.setConverter(new StringConverter<>() {
-            @Override
-            public String toString(Span.Curve one) {
-                return one == null ? "" : one == Span.Curve.S ? "S" : one.name().toLowerCase(Locale.ROOT);
-            }
-
-            @Override
-            public Span.Curve fromString(String text) {
-                return null;
-            }
-        });
+        curve.setConverter(
+                Parts.words(one -> one == Span.Curve.S ? "S" : one.name().toLowerCase(Locale.ROOT)));
     }
 
     private void shift() {
@@ -319,14 +310,6 @@ final class SpanDialog extends Dialog<SpanDialog.Chosen> {
                     })
                     .orElse(""));
         }
-    }
-
-    private static Button act(String id, String words, Runnable act) {
-        Button button = new Button(words);
-        button.setId(id);
-        button.getStyleClass().addAll("pill", "act", "small");
-        button.setOnAction(e -> act.run());
-        return button;
     }
 
     private void fill(Span span) {

@@ -126,15 +126,7 @@ final class SpanPlot extends MarkView {
             double y = PAD + h - i * h / lines;
             marks.add(new Mark.Line(LEFT + 4, y, LEFT + w - 4, y, Ink.RAISED, 1, 0));
         }
-        int n = 121;
-        double[] xs = new double[n];
-        double[] ys = new double[n];
-        for (int k = 0; k < n; k++) {
-            double u = k / (n - 1.0);
-            xs[k] = LEFT + u * w;
-            ys[k] = PAD + h - parameter.settled(span.apply(u)) * h;
-        }
-        marks.add(new Mark.Path(xs, ys, Ink.SPAN, 2.6, false));
+        marks.add(FanView.curve(parameter, span, LEFT, PAD, w, h, 2.6));
         double low = PAD + h - parameter.settled(span.from()) * h;
         double high = PAD + h - parameter.settled(span.to()) * h;
         marks.add(new Mark.Disc(LEFT, low, 6, Ink.PANEL, Ink.SPAN, 2.2, 0));

@@ -78,7 +78,7 @@ final class SurfacesView extends BorderPane {
         hand = new HandPanel(desk);
         macros = new MacroPanel(desk);
         plane = new PlanePad(desk);
-        Button sheet = act(
+        Button sheet = Parts.act(
                 "sheet", "Print the sheet…", "A page for the table beside the controller (Ctrl+P)", files::exportSheet);
         table = new AssignmentTable(desk, sheet);
         port.getStyleClass().addAll("quiet", "small");
@@ -122,15 +122,6 @@ final class SurfacesView extends BorderPane {
         desk.onFrame(this::frame);
         side(Side.CONTROL);
         refresh();
-    }
-
-    private static Button act(String id, String words, String tip, Runnable run) {
-        Button button = new Button(words);
-        button.setId(id);
-        button.getStyleClass().addAll("pill", "act", "small");
-        button.setTooltip(new Tooltip(tip));
-        button.setOnAction(e -> run.run());
-        return button;
     }
 
     private Node right() {
@@ -328,31 +319,32 @@ final class SurfacesView extends BorderPane {
         List<MenuItem> items = new ArrayList<>();
         if (surface != null) {
             int page = desk.state().page(number());
-            items.add(item(
+            items.add(Parts.item(
                     "Walk its controls: move each once", () -> desk.learner().walk(surface.id())));
-            items.add(item("Rename…", () -> HandPanel.askName(
+            items.add(Parts.item("Rename…", () -> HandPanel.askName(
                             desk, getScene().getWindow(), "Name of the surface", surface.name())
                     .ifPresent(name -> desk.edit(
                             "Rename " + surface.name(),
                             s -> s.with(s.surface(surface.id()).called(surface.id(), name))))));
             items.add(portMenu(surface));
             items.add(new SeparatorMenuItem());
-            items.add(item("Add a page", () -> desk.edit("Add a page", s -> SurfaceEdits.addPage(s, surface.id()))));
-            items.add(item("Rename page " + surface.pageName(page) + "…", () -> HandPanel.askName(
+            items.add(Parts.item(
+                    "Add a page", () -> desk.edit("Add a page", s -> SurfaceEdits.addPage(s, surface.id()))));
+            items.add(Parts.item("Rename page " + surface.pageName(page) + "…", () -> HandPanel.askName(
                             desk, getScene().getWindow(), "Name of the page", surface.pageName(page))
                     .ifPresent(name ->
                             desk.edit("Rename a page", s -> SurfaceEdits.renamePage(s, surface.id(), page, name)))));
-            items.add(item(
+            items.add(Parts.item(
                     "Remove page " + surface.pageName(page),
                     () -> desk.edit("Remove a page", s -> SurfaceEdits.removePage(s, surface.id(), page))));
             items.add(new SeparatorMenuItem());
-            items.add(item("Save its description…", () -> surfaceActs.saveDescription(surface)));
-            items.add(item("Save its map…", () -> surfaceActs.saveMap(surface)));
+            items.add(Parts.item("Save its description…", () -> surfaceActs.saveDescription(surface)));
+            items.add(Parts.item("Save its map…", () -> surfaceActs.saveMap(surface)));
         }
-        items.add(item("Use a map or a description…", surfaceActs::useMap));
-        items.add(item("New surface…", surfaceActs::addSurface));
+        items.add(Parts.item("Use a map or a description…", surfaceActs::useMap));
+        items.add(Parts.item("New surface…", surfaceActs::addSurface));
         if (surface != null) {
-            items.add(item(
+            items.add(Parts.item(
                     "Remove this surface",
                     () -> desk.edit("Remove " + surface.name(), s -> SurfaceEdits.remove(s, surface.id()))));
         }
@@ -363,20 +355,13 @@ final class SurfacesView extends BorderPane {
         Menu menu = new Menu("Port");
         for (String name : MidiPorts.inputs()) {
             menu.getItems()
-                    .add(item(
+                    .add(Parts.item(
                             name + (name.equals(surface.port()) ? "  ✓" : ""),
                             () -> desk.edit(
                                     surface.name() + " at " + name,
                                     s -> s.with(s.surface(surface.id()).at(name)))));
         }
         return menu;
-    }
-
-    private static MenuItem item(String words, Runnable act) {
-        MenuItem item = new MenuItem(words);
-        item.setMnemonicParsing(false);
-        item.setOnAction(e -> act.run());
-        return item;
     }
 
     // Keys
