@@ -1,6 +1,7 @@
 package agogic.core.assign;
 
 import static org.assertj.core.api.Assertions.assertThat;
+import static org.assertj.core.api.Assertions.assertThatThrownBy;
 
 import agogic.core.Pieces;
 import agogic.core.assign.ControllerMap.Fate;
@@ -15,7 +16,9 @@ import agogic.core.route.Span;
 import agogic.core.route.Takeover;
 import agogic.core.route.Target;
 import agogic.core.session.Session;
+import agogic.core.surface.Control;
 import agogic.core.surface.Page;
+import agogic.core.surface.Surface;
 import java.util.List;
 import org.junit.jupiter.api.Test;
 
@@ -151,5 +154,78 @@ class ControllerMapTest {
                 List.of("other"));
         ControllerMap.Outcome there = ControllerMap.of(home(), "s").applyTo(Pieces.of(full));
         assertThat(line(there, "Filter · The cutoff").fate()).isEqualTo(Fate.NO_SOCKET);
+    }
+
+    @Test
+    void aSurfaceOfTheSameNameLendsItsControlsAndPages() {
+        // Here the surface has another id, its faders other ids, and its second page is the first.
+        Session other = Pieces.of(device("filter", "Filter", "cutoff", "drive"), device("echo", "Echo", "time", "mix"));
+        List<Control> renamed = other.surface("s").controls().stream()
+                .limit(2)
+                .map(c -> new Control("own-" + c.id(), "Own " + c.name(), c.kind(), c.address(), -1))
+                .toList();
+        other = other.withSurfaces(
+                List.of(new Surface("desk", "surface", "Elsewhere", renamed, List.of(Page.of("b"), Page.of("C")))));
+        ControllerMap.Outcome there = ControllerMap.of(home(), "s").applyTo(other);
+        Surface own = there.surface();
+        assertThat(own.id()).isEqualTo("desk");
+        assertThat(own.port()).isEqualTo("Elsewhere");
+        assertThat(own.controls())
+                .extracting(Control::id)
+                .containsExactly("own-fader-1", "own-fader-2", "fader-3", "fader-4");
+        assertThat(own.pages()).extracting(Page::name).containsExactly("b", "C", "A");
+        assertThat(there.session().routes().get(0).hand()).contains(new Hand("desk", "own-fader-1", 1));
+        assertThat(line(there, "Filter · The cutoff").from()).isEqualTo("Own Fader 1, page b");
+    }
+
+    @Test
+    void macrosThatMoveMacrosGoAlongInTheirOrder() {
+        Session s = Pieces.of(device("filter", "Filter", "cutoff", "drive"));
+        Macro inner = Macros.fresh(s, "Inner");
+        s = Macros.add(s.with(inner), inner.id(), List.of(CUTOFF), false);
+        Macro outer = Macros.fresh(s, "Outer");
+        s = Macros.add(s.with(outer), outer.id(), List.of(inner.target()), false);
+        s = Assigning.connect(s, new Hand("s", "fader-1"), outer.target(), Assigning.How.ADD);
+        ControllerMap map = ControllerMap.of(s, "s");
+        assertThat(map.macros()).extracting(b -> b.macro().name()).containsExactly("Outer", "Inner");
+
+        Session bare = s.withRoutes(List.of()).withMacros(List.of());
+        ControllerMap.Outcome there = map.applyTo(bare);
+        assertThat(there.matched()).isEqualTo(3);
+        Macro made = there.session().macros().stream()
+                .filter(m -> m.name().equals("Outer"))
+                .findFirst()
+                .orElseThrow();
+        Target member = made.members().get(0).target();
+        assertThat(there.session().parameter(member).name()).isEqualTo("Inner");
+        assertThat(there.session().macroOf(CUTOFF)).map(Macro::name).contains("Inner");
+
+        // Where the two are the other way round already, the ring is told, not closed.
+        Macro first = Macros.fresh(bare, "Inner");
+        Session turned = bare.with(first);
+        Macro second = Macros.fresh(turned, "Outer");
+        turned = Macros.add(turned.with(second), first.id(), List.of(second.target()), false);
+        ControllerMap.Outcome ring = map.applyTo(turned);
+        assertThat(ring.lines()).extracting(Line::fate).contains(Fate.RING);
+        assertThat(ring.lines()).filteredOn(l -> l.fate() == Fate.RING).allMatch(l -> l.words()
+                .contains("ring"));
+    }
+
+    @Test
+    void anUnsoundMapIsRefused() {
+        ControllerMap map = ControllerMap.of(home(), "s");
+        ControllerMap.Tie tie = map.ties().get(0);
+        assertThatThrownBy(() -> new ControllerMap(
+                        map.surface(),
+                        List.of(new ControllerMap.Tie("gone", 0, tie.place(), Span.FULL, Takeover.JUMP, 0)),
+                        List.of()))
+                .hasMessageContaining("has no control “gone”");
+        assertThatThrownBy(() -> new ControllerMap(
+                        map.surface(),
+                        List.of(new ControllerMap.Tie("fader-1", 9, tie.place(), Span.FULL, Takeover.JUMP, 0)),
+                        List.of()))
+                .hasMessageContaining("has no page 9");
+        assertThatThrownBy(() -> new ControllerMap.Bundle(map.macros().get(0).macro(), List.of()))
+                .hasMessageContaining("0 names for them");
     }
 }

@@ -2,6 +2,7 @@ package agogic.desk.command;
 
 import agogic.core.device.Device;
 import agogic.core.lane.Lane;
+import agogic.core.macro.Macro;
 import agogic.core.parameter.Parameter;
 import agogic.core.play.Heard;
 import agogic.core.route.Target;
@@ -11,6 +12,8 @@ import agogic.formats.session.SessionFile;
 import java.io.IOException;
 import java.nio.charset.StandardCharsets;
 import java.nio.file.Path;
+import java.util.ArrayList;
+import java.util.List;
 import picocli.CommandLine.Command;
 import picocli.CommandLine.Option;
 import picocli.CommandLine.Parameters;
@@ -62,7 +65,7 @@ final class LaneCommand extends FileCommand {
                 .put("rows", rows);
     }
 
-    /** A target by {@code DEVICE/PARAMETER}, names or ids. */
+    /** A target by {@code DEVICE/PARAMETER}, names or ids; {@code Macro/NAME} for a macro. */
     static Target target(Session session, String text) {
         int slash = text.indexOf('/');
         if (slash < 0) {
@@ -70,7 +73,11 @@ final class LaneCommand extends FileCommand {
         }
         String device = text.substring(0, slash).strip();
         String name = text.substring(slash + 1).strip();
-        for (Device one : session.devices()) {
+        List<Device> all = new ArrayList<>(session.devices());
+        if (!session.macros().isEmpty()) {
+            all.add(session.device(Macro.DEVICE));
+        }
+        for (Device one : all) {
             if (!one.id().equals(device) && !one.name().equalsIgnoreCase(device)) {
                 continue;
             }

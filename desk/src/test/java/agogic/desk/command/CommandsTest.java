@@ -271,4 +271,43 @@ class CommandsTest {
         assertThat(run("export", demo)).isEqualTo(2);
         assertThat(err.toString()).contains("Say what is to be written");
     }
+
+    /** A macro is ridden as anything else; what it moves follows, as heard. */
+    @Test
+    void aMacroIsRiddenAndItsMembersFollow() throws Exception {
+        Path demo = folder.resolve("demo.agogic");
+        Path ridden = folder.resolve("ridden.agogic");
+        assertThat(run("demo", "--save", demo)).isZero();
+        StringBuilder bytes = new StringBuilder("seconds,bytes\n-0.5,90 2C 7F\n");
+        for (int i = 0; i <= 120; i++) {
+            bytes.append(i * 0.02).append(String.format(",B0 18 %02X\n", i));
+        }
+        Path moves = Files.writeString(folder.resolve("moves.csv"), bytes);
+        assertThat(run(
+                        "ride",
+                        demo,
+                        "--surface",
+                        "North Eight",
+                        "--moves",
+                        moves,
+                        "--from",
+                        "20",
+                        "--to",
+                        "21",
+                        "--out",
+                        ridden,
+                        "--json"))
+                .isZero();
+        JsonNode stretches = json().get("stretches");
+        assertThat(stretches).hasSize(1);
+        assertThat(stretches.get(0).get("target").asText()).isEqualTo("macros/afterglow");
+
+        List<Double> glow = lane(ridden, "macros/afterglow");
+        List<Double> width = lane(ridden, "drone/width");
+        assertThat(width).isNotEqualTo(lane(demo, "drone/width"));
+        for (int row = 0; row < width.size(); row++) {
+            // Width goes from 100 % down to 20 % while the macro goes up: turned round, straight.
+            assertThat(width.get(row)).isCloseTo(1 - 0.8 * glow.get(row), within(1e-9));
+        }
+    }
 }
