@@ -25,6 +25,7 @@ public final class Learning {
     private final List<Target> targets;
     private final IntUnaryOperator pages;
     private final String walked;
+    private final Hand again;
     private final Hearing hearing;
     private final List<Step> steps = new ArrayList<>();
     private Session draft;
@@ -42,12 +43,13 @@ public final class Learning {
      */
     public record Step(Optional<Target> target, Optional<Hand> hand) {}
 
-    private Learning(Session session, List<Target> targets, IntUnaryOperator pages, String walked) {
+    private Learning(Session session, List<Target> targets, IntUnaryOperator pages, String walked, Hand again) {
         before = session;
         draft = session;
         this.targets = List.copyOf(targets);
         this.pages = pages;
         this.walked = walked;
+        this.again = again;
         hearing = new Hearing(session.surfaces());
     }
 
@@ -67,18 +69,29 @@ public final class Learning {
         for (Target target : targets) {
             Assigning.check(session, target);
         }
-        return new Learning(session, targets, pages, null);
+        return new Learning(session, targets, pages, null, null);
     }
 
     /** Finds out what controls a surface has: move each of them once. */
     public static Learning walk(Session session, String surfaceId) {
         session.surface(surfaceId);
-        return new Learning(session, List.of(), s -> 1, surfaceId);
+        return new Learning(session, List.of(), s -> 1, surfaceId, null);
+    }
+
+    /** Finds out anew how one control speaks; what it moves stays. */
+    public static Learning again(Session session, Hand control) {
+        session.control(control);
+        return new Learning(session, List.of(), s -> 1, control.surface(), control.on(0));
+    }
+
+    /** The control whose message is learnt anew, if that is what is done. */
+    public Optional<Hand> anew() {
+        return Optional.ofNullable(again);
     }
 
     /** True if it only finds out what controls there are. */
     public boolean walking() {
-        return walked != null;
+        return walked != null && again == null;
     }
 
     /** Where the messages of the surface of this number go in. */
@@ -111,7 +124,9 @@ public final class Learning {
     }
 
     private boolean ready(Heard one) {
-        return one.sure() && clash(one).isEmpty();
+        boolean other = again != null
+                && one.known().filter(c -> !c.id().equals(again.control())).isPresent();
+        return one.sure() && clash(one).isEmpty() && !other;
     }
 
     /** What is heard now, as it is taken for. */
@@ -135,7 +150,7 @@ public final class Learning {
 
     /** True when there is nothing more to be tied. A walk goes on until the person says so. */
     public boolean done() {
-        return !walking() && wanted().isEmpty();
+        return again != null ? !steps.isEmpty() : !walking() && wanted().isEmpty();
     }
 
     /** What adding and taking over would each mean, if what is heard is in use already. */
@@ -178,6 +193,10 @@ public final class Learning {
     }
 
     private void keep(Heard one, Assigning.How how) {
+        if (again != null) {
+            keepAgain(one);
+            return;
+        }
         Control control = one.control();
         boolean fresh = one.known().isEmpty();
         Hand hand = hand(one);
@@ -198,6 +217,22 @@ public final class Learning {
             lastSurface = one.surface().id();
             lastReadings = one.as().readings();
         }
+    }
+
+    private void keepAgain(Heard one) {
+        boolean other = one.known().filter(c -> !c.id().equals(again.control())).isPresent();
+        if (other) {
+            throw new IllegalArgumentException(
+                    one.control().name() + " speaks so already. Move the one that is meant.");
+        }
+        if (one.known().isEmpty()) {
+            Control old = draft.control(again);
+            Recognised as = one.as();
+            int touch = as.touchNote() >= 0 ? as.touchNote() : old.touchNote();
+            Control anew = new Control(old.id(), old.name(), as.kind(), as.address(), touch, as.turned(), old.shows());
+            draft = draft.with(draft.surface(again.surface()).with(anew));
+        }
+        steps.add(new Step(Optional.empty(), Optional.of(again)));
     }
 
     /** Leaves what is wanted now without a hand, and what is heard aside. */
@@ -236,6 +271,11 @@ public final class Learning {
         return draft;
     }
 
+    /** The draft, and the new control that is heard now as if it were taken: what is to be drawn. */
+    public Session shown() {
+        return heard == null || again != null ? draft : with(heard);
+    }
+
     /** The session as it was. */
     public Session before() {
         return before;
@@ -249,6 +289,9 @@ public final class Learning {
     /** What it comes to, as one act. */
     public String act() {
         int n = taken();
+        if (again != null) {
+            return "Learn " + before.control(again).name() + " anew";
+        }
         if (walking()) {
             return "Walk " + before.surface(walked).name() + ": " + n + (n == 1 ? " control" : " controls");
         }

@@ -18,9 +18,10 @@ import java.util.List;
  */
 public record Recognised(
         Address address, Control.Kind kind, boolean turned, int touchNote, int moves, boolean sure, String doubt) {
-    /** For people: {@code CC 34 · ch 1, 7-bit, 41 moves}. */
+    /** For people: {@code CC 34 · ch 1, a knob or fader, 7-bit, 41 moves}. */
     public String words() {
-        return address.spoken() + ", " + what() + ", " + moves + (moves == 1 ? " move" : " moves");
+        String says = address.spoken().replace(" · 14-bit", "").replace(" · relative", "");
+        return says + ", " + what() + ", " + moves + (moves == 1 ? " move" : " moves");
     }
 
     /** What it was taken for, in a few words. */
@@ -33,7 +34,8 @@ public record Recognised(
             return (kind == Control.Kind.PAD ? "a pad" : "a button") + way;
         }
         String bits = address.resolution() > 0.001 ? "7-bit" : "14-bit";
-        return (kind == Control.Kind.PEDAL ? "a pedal, " : "") + bits + way + (touchNote < 0 ? "" : ", feels the hand");
+        String thing = kind == Control.Kind.KNOB ? "a knob or fader" : "a " + kind.spoken();
+        return thing + ", " + bits + way + (touchNote < 0 ? "" : ", feels the hand");
     }
 
     /** The control it would be, under this id and name. */

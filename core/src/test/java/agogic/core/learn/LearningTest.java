@@ -139,7 +139,7 @@ class LearningTest {
         Learning learning = of(session, "p1");
         move(learning, 74, 10, 30);
         Heard heard = learning.heard().orElseThrow();
-        assertThat(heard.words()).isEqualTo("a new control, CC 74 · ch 1, 7-bit, 20 moves");
+        assertThat(heard.words()).isEqualTo("a new control, CC 74 · ch 1, a knob or fader, 7-bit, 20 moves");
         assertThat(heard.control().name()).isEqualTo("Knob 1");
         Recognised pedal = learning.readings().stream()
                 .filter(r -> r.kind() == Control.Kind.PEDAL && r.turned())
@@ -224,5 +224,24 @@ class LearningTest {
                         "Knob 1 CC 70 · ch 3", "Knob 2 CC 71 · ch 3", "Knob 3 CC 72 · ch 3", "Button 1 CC 80 · ch 3");
         assertThat(walk.act()).isEqualTo("Walk Mine: 4 controls");
         assertThat(walk.draft().surface("s")).isEqualTo(session.surface("s"));
+    }
+
+    @Test
+    void aControlIsLearntAnewAndMovesWhatItMoved() {
+        Session tied = Pieces.routed(session, 2, "p1");
+        Learning again = Learning.again(tied, fader(2));
+        // Another control of the surface is not meant.
+        move(again, 22, 10, 30);
+        rest(again);
+        assertThat(again.done()).isFalse();
+        assertThatThrownBy(() -> again.take(Assigning.How.ADD, now)).hasMessageContaining("Fader 3 speaks so already");
+        move(again, 90, 10, 30);
+        rest(again);
+        assertThat(again.done()).isTrue();
+        assertThat(again.act()).isEqualTo("Learn Fader 2 anew");
+        Control anew = again.draft().surface("s").find("fader-2");
+        assertThat(anew.address()).isEqualTo(new Address.Cc(1, 90));
+        assertThat(anew.name()).isEqualTo("Fader 2");
+        assertThat(again.draft().routes()).isEqualTo(tied.routes());
     }
 }

@@ -35,7 +35,7 @@ class RecogniserTest {
         Recognised knob = after("B0 22 41, B0 22 42, B0 22 44, B0 22 47");
         assertThat(knob.address()).isEqualTo(new Address.Cc(1, 34));
         assertThat(knob.sure()).isTrue();
-        assertThat(knob.words()).isEqualTo("CC 34 · ch 1, 7-bit, 5 moves");
+        assertThat(knob.words()).isEqualTo("CC 34 · ch 1, a knob or fader, 7-bit, 5 moves");
     }
 
     @Test
@@ -43,7 +43,7 @@ class RecogniserTest {
         Recognised pair = after("B2 14 40 B2 34 10, B2 14 40 B2 34 30, B2 14 41 B2 34 02");
         assertThat(pair.address()).isEqualTo(new Address.CcPair(3, 20));
         assertThat(pair.sure()).isTrue();
-        assertThat(pair.what()).isEqualTo("14-bit");
+        assertThat(pair.what()).isEqualTo("a knob or fader, 14-bit");
     }
 
     @Test

@@ -10,6 +10,7 @@ import java.util.function.LongSupplier;
 import javafx.animation.AnimationTimer;
 import javafx.scene.Node;
 import javafx.scene.Scene;
+import javafx.scene.control.ComboBoxBase;
 import javafx.scene.control.MenuButton;
 import javafx.scene.control.MenuItem;
 import javafx.scene.control.SeparatorMenuItem;
@@ -111,7 +112,10 @@ final class DeskWindow {
         }
         root.addEventHandler(KeyEvent.KEY_PRESSED, this::key);
         // A key that was an act is no letter: what it moved the focus to must not get it.
-        root.addEventFilter(KeyEvent.KEY_PRESSED, e -> acted = false);
+        root.addEventFilter(KeyEvent.KEY_PRESSED, e -> {
+            acted = false;
+            learning(e);
+        });
         root.addEventFilter(KeyEvent.KEY_TYPED, e -> {
             if (acted) {
                 e.consume();
@@ -270,6 +274,23 @@ final class DeskWindow {
         return true;
     }
 
+    /** While something is learnt, Enter and Esc mean that, whatever has the focus. */
+    private void learning(KeyEvent e) {
+        boolean choosing = stage.getScene().getFocusOwner() instanceof ComboBoxBase<?> box && box.isShowing();
+        if (!desk.learner().on() || choosing || typing()) {
+            return;
+        }
+        if (e.getCode() == KeyCode.ENTER) {
+            desk.learner().keep();
+        } else if (e.getCode() == KeyCode.ESCAPE) {
+            desk.learner().cancel();
+        } else {
+            return;
+        }
+        acted = true;
+        e.consume();
+    }
+
     private boolean third(KeyEvent e) {
         if (e.getCode() == KeyCode.A) {
             trace.act(2);
@@ -278,19 +299,6 @@ final class DeskWindow {
     }
 
     private boolean single(KeyEvent e) {
-        if (desk.learner().on()) {
-            switch (e.getCode()) {
-                case ESCAPE -> {
-                    desk.learner().cancel();
-                    return true;
-                }
-                case ENTER -> {
-                    desk.learner().keep();
-                    return true;
-                }
-                default -> {}
-            }
-        }
         if (desk.viewProperty().get() == Desk.View.SURFACES && surfaces.key(e.getCode())) {
             return true;
         }

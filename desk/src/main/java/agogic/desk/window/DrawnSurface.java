@@ -148,7 +148,7 @@ final class DrawnSurface extends VBox {
     /** Shows what is so now. */
     void frame() {
         Learning learning = desk.learner().learningProperty().get();
-        Session session = learning == null ? desk.session() : learning.draft();
+        Session session = learning == null ? desk.session() : learning.shown();
         Surface surface = session.surfaces().stream()
                 .filter(s -> s.id().equals(shown))
                 .findFirst()

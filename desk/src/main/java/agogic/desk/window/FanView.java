@@ -104,7 +104,11 @@ final class FanView extends MarkView {
                 value, cursor, getWidth(), session, desk().lightProperty().get());
         for (Strand strand : strands) {
             now = 31 * now
-                    + Objects.hash(value(live, index, session, strand), strand.input(session, live, index), strand);
+                    + Objects.hash(
+                            value(live, index, session, strand),
+                            strand.input(session, live, index),
+                            strand.counts(session, live),
+                            strand);
         }
         if (now != signature) {
             signature = now;
@@ -240,7 +244,8 @@ final class FanView extends MarkView {
             marks.add(new Mark.Box(
                     x - 8, top + 1, width - x + 4, ROW - 2, 10, Ink.RAISED, isFocused() ? Ink.TEXT : Ink.NONE, 1.6));
         }
-        wire(marks, strand, i, hubY, x, y);
+        boolean counts = strand.counts(session, live);
+        wire(marks, strand, i, hubY, x, y, counts);
         double sound = x + SOUND_X - BOX_X;
         marks.add(new Mark.Line(x + BOX, y, sound, y, Ink.EDGE, 1.4, 0));
         boolean macro = strand.target().device().equals(Macro.DEVICE);
@@ -269,10 +274,11 @@ final class FanView extends MarkView {
         String print = parameter.print(value);
         double right = width - 10;
         int room = (int) ((right - text) / 6.6) - print.length();
-        marks.add(new Mark.Words(text, y - 4, shorten(parameter.name(), room), Ink.TEXT, 13, false, true, -1));
+        marks.add(new Mark.Words(
+                text, y - 4, shorten(parameter.name(), room), counts ? Ink.TEXT : Ink.QUIET, 13, false, true, -1));
         String under = Double.isNaN(waits)
                 ? session.device(strand.target().device()).name() + ", " + strand.range(session)
-                        + (strand.page().isEmpty() ? "" : ", page " + strand.page())
+                        + (strand.page().isEmpty() ? "" : (counts ? ", page " : ", on page ") + strand.page())
                 : "waits for pickup at " + agogic.core.trace.Trace.percent(waits);
         int whole = (int) ((right - text) / 5.6);
         marks.add(new Mark.Words(
@@ -292,7 +298,7 @@ final class FanView extends MarkView {
     }
 
     /** The line from the hub, or from the macro above, to a strand. */
-    private void wire(List<Mark> marks, Strand strand, int i, double hubY, double x, double y) {
+    private void wire(List<Mark> marks, Strand strand, int i, double hubY, double x, double y, boolean counts) {
         double fromX = 2 * HUB - 4;
         double fromY = hubY;
         if (strand.depth() > 0) {
@@ -317,7 +323,7 @@ final class FanView extends MarkView {
             xs[k] = fromX + u * (x - fromX);
             ys[k] = fromY + bend * (y - fromY);
         }
-        marks.add(new Mark.Path(xs, ys, Ink.SPAN, i == cursor ? 2.6 : 1.6, false));
+        marks.add(new Mark.Path(xs, ys, counts ? Ink.SPAN : Ink.EDGE, i == cursor ? 2.6 : 1.6, false));
     }
 
     /** The span as a small curve, the live input as an upright line and the output as a dot on it. */

@@ -291,7 +291,13 @@ final class HandPanel extends VBox {
             }
         }
         title.setText(heard.map(h -> h.control().name() + (h.known().isPresent() ? "" : ", new"))
-                .orElse(learning.walking() ? "Move each control once" : "Move a control"));
+                .orElse(
+                        learning.anew().isPresent()
+                                ? "Move "
+                                        + learning.before()
+                                                .control(learning.anew().get())
+                                                .name()
+                                : learning.walking() ? "Move each control once" : "Move a control"));
         message.setText(heard.map(Heard::words)
                 .orElse("What it sends is shown here before it is taken. Esc leaves all as it was."));
         if (!lines.toString().equals(stepsShown)) {
@@ -472,6 +478,8 @@ final class HandPanel extends VBox {
         more.getItems()
                 .addAll(
                         Parts.item("Rename…", this::rename),
+                        Parts.item(
+                                "Learn its message anew", () -> desk.learner().again(hand)),
                         check("Heard on any channel", control.address().channel() == Address.ANY, is -> {
                             int channel = is ? Address.ANY : 1;
                             change(

@@ -4,6 +4,7 @@ import agogic.core.assign.Assigning;
 import agogic.core.learn.Heard;
 import agogic.core.learn.Learning;
 import agogic.core.learn.Recognised;
+import agogic.core.route.Hand;
 import agogic.core.route.Target;
 import agogic.core.session.Session;
 import agogic.core.surface.Surface;
@@ -58,6 +59,12 @@ final class Learner {
     void walk(String surface) {
         cancelled();
         begin(Learning.walk(desk.session(), surface));
+    }
+
+    /** Finds out anew how a control speaks. */
+    void again(Hand control) {
+        cancelled();
+        begin(Learning.again(desk.session(), control));
     }
 
     /** Adds a surface at a port and walks its controls: one step, undone as one. */
@@ -162,6 +169,10 @@ final class Learner {
     }
 
     private static String words(Learning now) {
+        if (now.anew().isPresent()) {
+            var control = now.draft().control(now.anew().get());
+            return control.name() + " speaks by " + control.address().spoken() + " now. What it moves is as it was.";
+        }
         if (now.walking()) {
             return now.taken() + (now.taken() == 1 ? " control was" : " controls were")
                     + " found. Save the description to use it elsewhere.";
@@ -207,7 +218,11 @@ final class Learner {
         Optional<String> clash = now.clash();
         StringBuilder words = new StringBuilder();
         List<Notice.Act> acts = new ArrayList<>();
-        if (now.walking()) {
+        if (now.anew().isPresent()) {
+            words.append("Move ")
+                    .append(now.before().control(now.anew().get()).name())
+                    .append(". ");
+        } else if (now.walking()) {
             words.append("Move each control once. ")
                     .append(now.taken())
                     .append(" found")
@@ -222,6 +237,13 @@ final class Learner {
                                     : ". ");
         }
         heard.ifPresent(h -> words.append("Heard: ").append(h.words()).append(h.sure() ? "." : ""));
+        boolean other = now.anew().isPresent()
+                && heard.flatMap(Heard::known)
+                        .filter(c -> !c.id().equals(now.anew().get().control()))
+                        .isPresent();
+        if (other) {
+            words.append(" That one speaks for itself already: move the one that is meant.");
+        }
         clash.ifPresent(c -> {
             words.setLength(0);
             words.append(c);

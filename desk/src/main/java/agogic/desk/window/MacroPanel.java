@@ -159,11 +159,13 @@ final class MacroPanel extends VBox {
             desk.macroProperty().set(ids.get(0));
             filling = true;
         }
+        chooser.setVisible(!ids.isEmpty());
         chooser.getItems().setAll(ids);
         chooser.setValue(shown().map(Macro::id).orElse(null));
         Macro macro = shown().orElse(null);
         for (javafx.scene.Node node : List.of(way, warnings, acts)) {
             node.setVisible(macro != null);
+            node.setManaged(macro != null);
         }
         boolean offsets = macro != null && macro.members().stream().anyMatch(m -> m instanceof Member.ByOffset);
         offset.setVisible(offsets);
@@ -173,6 +175,8 @@ final class MacroPanel extends VBox {
                     "A macro is one value that moves several parameters: each through a span of its own, or so that "
                             + "their distances are kept. K makes one; in the Catalog K makes one of what is chosen.");
             fan.show(List.of(), true);
+            plot.setVisible(false);
+            plot.setManaged(false);
         } else {
             show(macro);
         }
@@ -187,6 +191,7 @@ final class MacroPanel extends VBox {
         List<String> all = Travel.warnings(session, macro);
         warnings.setText(
                 all.isEmpty() ? "" : all.get(0) + (all.size() > 1 ? " And " + (all.size() - 1) + " more such." : ""));
+        warnings.setVisible(!all.isEmpty());
         warnings.setManaged(!all.isEmpty());
         warnings.setTooltip(all.isEmpty() ? null : new Tooltip(String.join("\n", all)));
         fan.show(Strand.of(macro, 0), true);

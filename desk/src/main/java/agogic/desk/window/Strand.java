@@ -71,6 +71,15 @@ record Strand(
         return Double.NaN;
     }
 
+    /** True if it counts on the page that its surface is on. */
+    boolean counts(Session session, LiveState live) {
+        return route.isEmpty()
+                || session.routes().stream()
+                        .filter(r -> r.id().equals(route.get()))
+                        .flatMap(r -> r.hand().stream())
+                        .allMatch(h -> live.active(session.surfaces().indexOf(session.surface(h.surface())), h.page()));
+    }
+
     /** Where it waits for the hand, NaN if it does not. */
     double waitsAt(Session session, LiveState live, agogic.core.play.ParameterIndex index) {
         for (int r = 0; r < session.routes().size(); r++) {

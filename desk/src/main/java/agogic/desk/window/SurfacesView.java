@@ -51,6 +51,7 @@ final class SurfacesView extends BorderPane {
     private final Label port = new Label();
     private final MenuButton more = new MenuButton("Surface");
     private final DrawnSurface drawing;
+    private final Label none = new Label();
     private final HandPanel hand;
     private final MacroPanel macros;
     private final PlanePad plane;
@@ -90,7 +91,10 @@ final class SurfacesView extends BorderPane {
         HBox.setHgrow(gap, Priority.ALWAYS);
         HBox head = new HBox(10, tabs, port, gap, pages, more);
         head.setAlignment(Pos.CENTER_LEFT);
-        VBox drawn = new VBox(drawing);
+        none.getStyleClass().add("quiet");
+        none.setWrapText(true);
+        none.setId("no-controls");
+        VBox drawn = new VBox(drawing, none);
         drawn.getStyleClass().add("panel");
         drawn.setAlignment(Pos.CENTER);
         drawn.setMinHeight(USE_PREF_SIZE);
@@ -303,7 +307,17 @@ final class SurfacesView extends BorderPane {
         }
         table.frame();
         Surface surface = surface();
-        if (surface != null) {
+        boolean bare = surface == null || surface.controls().isEmpty() && now == null;
+        none.setVisible(bare);
+        none.setManaged(bare);
+        if (surface == null) {
+            port.setText("");
+            none.setText(
+                    "No surface yet. Plug a controller in and choose “New surface…” in the menu “Surface”: it is described "
+                            + "by moving each of its controls once.");
+        } else {
+            none.setText(
+                    surface.name() + " has no controls yet. “Walk its controls” in the menu “Surface” finds them.");
             MidiPorts.Port state = desk.live().ports().of(surface);
             String text = "port " + state.name() + " · " + state.state();
             if (!text.equals(port.getText())) {

@@ -68,7 +68,7 @@ class HardwareTest extends WindowTest {
         until(() ->
                 desk().live().ports().of(desk().session().surface("bench-box")).open());
         sweep(box, 5, 70);
-        until(() -> text("#trace-sentence").contains("Heard: a new control, CC 70 · ch 5, 7-bit"));
+        until(() -> text("#trace-sentence").contains("Heard: a new control, CC 70 · ch 5, a knob or fader, 7-bit"));
         until(() -> text("#trace-sentence").contains("1 found, the last: Knob 1."));
         // It was taken for a knob; the person knows that it is a pedal the wrong way round.
         ComboBox<agogic.core.learn.Recognised> reading = lookup("#reading").query();
