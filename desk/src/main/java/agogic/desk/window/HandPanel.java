@@ -124,7 +124,7 @@ final class HandPanel extends VBox {
         act("hand-learn", "Learn a control…", "Another control for the chosen strand (M)", this::learn);
         act("hand-span", "Span…", "How far, which way round (S or Enter)", () -> fan.chosen()
                 .ifPresent(this::open));
-        act("hand-page", "Page…", "On which page it counts (Q)", this::nextPage);
+        act("hand-page", "Next page", "On which page it counts: the next, or all (Q)", this::nextPage);
         act("hand-disconnect", "Disconnect", "It moves this no longer (Delete)", () -> fan.chosen()
                 .ifPresent(this::remove));
         getChildren().addAll(title, message, settings, readingLine, trouble, steps, empty, scroll, plot, acts);

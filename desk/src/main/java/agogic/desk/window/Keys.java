@@ -4,7 +4,9 @@ import java.util.List;
 import javafx.scene.control.ButtonType;
 import javafx.scene.control.Dialog;
 import javafx.scene.control.Label;
+import javafx.scene.layout.ColumnConstraints;
 import javafx.scene.layout.GridPane;
+import javafx.scene.layout.Region;
 import javafx.stage.Window;
 
 /** The list of keys. */
@@ -19,9 +21,7 @@ final class Keys {
             new Key("G", "Type a position to go to"),
             new Key("O", "Loop on or off"),
             new Key("1  2  3  4", "Routes, Catalog, Surfaces, Refine"),
-            new Key(
-                    "L",
-                    "Open the lane of the selected route in Refine; in Catalog and Surfaces: of what is chosen, which gets one"),
+            new Key("L", "Open the lane of what is selected or chosen; it gets one if it has none"),
             new Key("W", "Next write mode of the selected route: Read, Touch, Latch, Write"),
             new Key("S", "Span of the selected route: how far its control moves, which way round"),
             new Key("P", "Pin the mode: it stays after a pass"),
@@ -43,7 +43,7 @@ final class Keys {
             new Key("C", "In Surfaces: choose what the control is to move"),
             new Key("Q  N  F", "In Surfaces: its next page, its name, the next panel"),
             new Key("B  Y  U", "In Surfaces: members of the macro, span or distance, the full way"),
-            new Key("Ctrl+Page Up  Ctrl+Page Down", "In Surfaces: last, next page of the surface"),
+            new Key("Ctrl+PgUp/PgDn", "In Surfaces: last, next page of the surface"),
             new Key("Ctrl+arrows", "On a socket: give it another number"),
             new Key("V", "Next row height"),
             new Key("↑ ↓", "In a list: next or last row. On a control: move it. On a point: its value"),
@@ -65,15 +65,27 @@ final class Keys {
         dialog.setTitle("Keys");
         dialog.setHeaderText("Keys");
         GridPane grid = new GridPane();
-        grid.setHgap(24);
+        grid.setHgap(16);
         grid.setVgap(5);
         grid.setStyle("-fx-padding: 8 16 8 16;");
-        int row = 0;
-        for (Key key : ALL) {
-            Label name = new Label(key.key());
-            name.getStyleClass().addAll("figures", "hand-text");
-            grid.addRow(row++, name, new Label(key.does()));
+        for (double width : new double[] {132, 400, 132, 400}) {
+            ColumnConstraints column = new ColumnConstraints(width);
+            column.setMinWidth(width);
+            grid.getColumnConstraints().add(column);
         }
+        int half = (ALL.size() + 1) / 2;
+        for (int i = 0; i < ALL.size(); i++) {
+            Label name = new Label(ALL.get(i).key());
+            name.getStyleClass().addAll("figures", "hand-text", "small");
+            name.setWrapText(true);
+            Label does = new Label(ALL.get(i).does());
+            does.getStyleClass().add("small");
+            does.setWrapText(true);
+            grid.add(name, i < half ? 0 : 2, i % half);
+            grid.add(does, i < half ? 1 : 3, i % half);
+        }
+        dialog.getDialogPane().setMaxWidth(Region.USE_COMPUTED_SIZE);
+        dialog.getDialogPane().setPrefWidth(1150);
         dialog.getDialogPane().setContent(grid);
         dialog.getDialogPane().getButtonTypes().add(ButtonType.CLOSE);
         return dialog;

@@ -258,4 +258,20 @@ class ControlsTest extends WindowTest {
         assertThat(text("#trace-sentence"))
                 .isEqualTo("Button 2 turns North Eight to page Comets; it is on page Comets.");
     }
+
+    /** The list of keys is read whole on the smallest screen that is meant: 1280 by 800. */
+    @Test
+    void theListOfKeysFitsOnTheScreen() {
+        push(KeyCode.SHIFT, KeyCode.SLASH);
+        until(() -> lookup("Close").tryQuery().isPresent());
+        sleep(300);
+        javafx.stage.Window dialog = lookup("Close").<Node>query().getScene().getWindow();
+        assertThat(dialog.getHeight()).isLessThan(760);
+        assertThat(dialog.getWidth()).isLessThan(1280);
+        for (Keys.Key key : Keys.ALL) {
+            assertThat(lookup(key.does()).tryQuery()).as(key.does()).isPresent();
+        }
+        push(KeyCode.ESCAPE);
+        until(() -> !dialog.isShowing());
+    }
 }
