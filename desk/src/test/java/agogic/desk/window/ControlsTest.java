@@ -263,9 +263,10 @@ class ControlsTest extends WindowTest {
     @Test
     void theListOfKeysFitsOnTheScreen() {
         push(KeyCode.SHIFT, KeyCode.SLASH);
-        until(() -> lookup("Close").tryQuery().isPresent());
+        until(() -> lookup(".dialog-pane").tryQuery().isPresent());
         sleep(300);
-        javafx.stage.Window dialog = lookup("Close").<Node>query().getScene().getWindow();
+        javafx.stage.Window dialog =
+                lookup(".dialog-pane").<Node>query().getScene().getWindow();
         assertThat(dialog.getHeight()).isLessThan(760);
         assertThat(dialog.getWidth()).isLessThan(1280);
         for (Keys.Key key : Keys.ALL) {
