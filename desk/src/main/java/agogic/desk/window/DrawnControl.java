@@ -29,6 +29,7 @@ final class DrawnControl extends Region {
 
     private static final double FINE = 1.0 / 127;
     private static final int LIGHTS = 15;
+    private static final String PAGE = "page ";
     private static final double COARSE = 8.0 / 127;
 
     private final Control control;
@@ -127,7 +128,10 @@ final class DrawnControl extends Region {
         if (look.does().isEmpty()) {
             words.append(", does nothing yet");
         } else {
-            words.append(", moves ").append(look.does()).append(", ").append(look.reads());
+            words.append(turnsPage() ? ", turns to " : ", moves ")
+                    .append(look.does())
+                    .append(", ")
+                    .append(look.reads());
         }
         if (!Double.isNaN(look.waitsAt())) {
             words.append(", waits for pickup at ").append(Trace.percent(look.waitsAt()));
@@ -167,7 +171,8 @@ final class DrawnControl extends Region {
     private void press(MouseEvent e) {
         requestFocus();
         if (control.kind().presses()) {
-            go(place() >= 0.5 ? 0 : 1);
+            // What turns a page springs back, as it does on the table; what switches something stays.
+            go(turnsPage() || place() < 0.5 ? 1 : 0);
             return;
         }
         held = true;
@@ -185,7 +190,14 @@ final class DrawnControl extends Region {
         }
     }
 
+    private boolean turnsPage() {
+        return look.does().startsWith(PAGE);
+    }
+
     private void release() {
+        if (control.kind().presses() && turnsPage()) {
+            go(0);
+        }
         if (held) {
             held = false;
             moves.touched(control, false);
@@ -212,6 +224,12 @@ final class DrawnControl extends Region {
                     default -> Double.NaN;
                 };
         boolean toggles = control.kind().presses() && e.getCode() == KeyCode.ENTER;
+        if (toggles && turnsPage()) {
+            go(1);
+            go(0);
+            e.consume();
+            return;
+        }
         if (toggles) {
             to = place() >= 0.5 ? 0 : 1;
         }
@@ -260,8 +278,8 @@ final class DrawnControl extends Region {
         Ink ink = idle ? Ink.QUIET : Ink.HAND;
         double cx = w / 2;
         if (control.kind().presses()) {
-            boolean on = place() >= 0.5;
-            boolean turns = look.does().startsWith("page ");
+            boolean turns = turnsPage();
+            boolean on = turns ? look.reads().equals("on") : place() >= 0.5;
             String word = turns ? look.does() : on ? "on" : "off";
             double half = turns ? Math.min(w / 2 - 4, 10 + 2.8 * word.length()) : 20;
             marks.add(new Mark.Box(cx - half, h / 2 - 8, 2 * half, 16, 8, on ? ink : Ink.RAISED, ink, 1.2));

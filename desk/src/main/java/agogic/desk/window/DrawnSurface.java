@@ -224,10 +224,12 @@ final class DrawnSurface extends VBox {
                         number, session.routes().get(r).hand().orElseThrow().page()))
                 .toList();
         if (routes.isEmpty()) {
-            for (Page page : surface.pages()) {
+            for (int p = 1; p <= surface.pages().size(); p++) {
+                Page page = surface.pages().get(p - 1);
                 if (page.button().filter(control.id()::equals).isPresent()) {
+                    String on = live.page(number) == p ? "on" : "off";
                     return new DrawnControl.Look(
-                            stands, "page " + page.name(), "", Double.NaN, 0, trouble, state, chosenNow);
+                            stands, "page " + page.name(), on, Double.NaN, 0, trouble, state, chosenNow);
                 }
             }
             return new DrawnControl.Look(stands, "", "", Double.NaN, 0, trouble, state, chosenNow);

@@ -171,7 +171,9 @@ final class RouteRow extends Region {
 
     private static String shortAddress(String address) {
         int channel = address.indexOf(" · ch");
-        return (channel < 0 ? address : address.substring(0, channel)).replace(" · 14-bit", "");
+        return (channel < 0 ? address : address.substring(0, channel))
+                .replace(" · 14-bit", "")
+                .replace(" · relative", "");
     }
 
     /** Draws anew if anything changed since the last frame. */

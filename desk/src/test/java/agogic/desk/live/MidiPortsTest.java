@@ -8,6 +8,7 @@ import agogic.core.session.Session;
 import agogic.core.surface.Address;
 import agogic.core.surface.Control;
 import agogic.core.surface.ControlSender;
+import agogic.core.surface.Page;
 import agogic.core.surface.Surface;
 import agogic.standins.comet.SlowComet;
 import agogic.standins.surfaces.SimulatedDevice;
@@ -116,5 +117,48 @@ class MidiPortsTest {
                     && shown.get(n - 1)[1] == 39
                     && shown.get(n - 1)[2] == told[5];
         });
+    }
+
+    /** Lamps of the buttons that turn pages: the one of the page that counts is on. */
+    @Test
+    void thePageIsShownByTheLampsOfItsButtons() throws InterruptedException {
+        SimulatedDevice device = SimulatedDevices.plug(PORT);
+        List<Control> buttons = List.of(
+                new Control("b1", "B1", Control.Kind.BUTTON, new Address.Cc(1, 110), -1).showing(true),
+                new Control("b2", "B2", Control.Kind.BUTTON, new Address.Note(1, 60), -1).showing(true));
+        Surface surface = new Surface("lamps", "Lamps", PORT, buttons)
+                .paged(List.of(new Page("A", java.util.Optional.of("b1")), new Page("B", java.util.Optional.of("b2"))));
+        live = new LiveDesk(SlowComet.score().with(surface), System::nanoTime, false);
+        until(() -> device.shownCount() >= 2);
+        assertThat(device.shown()).anyMatch(m -> m[1] == 110 && m[2] == 127);
+        assertThat(device.shown()).anyMatch(m -> (m[0] & 0xF0) == 0x80 && m[1] == 60);
+        int before = device.shownCount();
+        device.send(new byte[] {(byte) 0x90, 60, 127});
+        until(() -> device.shownCount() >= before + 2);
+        until(() -> {
+            List<byte[]> shown = device.shown();
+            return shown.subList(before, shown.size()).stream().anyMatch(m -> m[1] == 110 && m[2] == 0)
+                    && shown.subList(before, shown.size()).stream()
+                            .anyMatch(m -> (m[0] & 0xF0) == 0x90 && m[1] == 60 && m[2] == 127);
+        });
+    }
+
+    /** While a hand is on it, nothing is sent against it; when it rests, what is heard is shown. */
+    @Test
+    void nothingIsSentAgainstTheHand() throws InterruptedException {
+        SimulatedDevice device = SimulatedDevices.plug(PORT);
+        Session comet = session();
+        live = new LiveDesk(comet, System::nanoTime, false);
+        until(() -> port().open());
+        until(() -> device.shownCount() > 0);
+        TimeUnit.MILLISECONDS.sleep(200);
+        int before = device.shownCount();
+        for (int i = 0; i < 12; i++) {
+            move(device, 0.2 + i * 0.05);
+            TimeUnit.MILLISECONDS.sleep(20);
+        }
+        assertThat(device.shownCount()).as("it moves by hand").isEqualTo(before);
+        // The route is in Read and has an envelope: the value stays, and the motor goes back to it.
+        until(() -> device.shownCount() > before || motor() > 0.7);
     }
 }

@@ -42,6 +42,10 @@ class ControlsTest extends WindowTest {
         return desk().session().surface("north-eight").find(id);
     }
 
+    private String spoken(String control) {
+        return lookup("#hand-" + control).<Node>query().getAccessibleText();
+    }
+
     private static List<MenuItem> all(List<MenuItem> items) {
         List<MenuItem> list = new ArrayList<>();
         for (MenuItem item : items) {
@@ -254,9 +258,14 @@ class ControlsTest extends WindowTest {
         until(() -> desk().state().control(0, place) == 0);
         int button = desk().session().surface("north-eight").placeOf("button-2");
         clickOn("#hand-button-2");
-        until(() -> desk().state().control(0, button) == 1 && desk().state().page(0) == 2);
+        until(() -> desk().state().control(0, button) == 0 && desk().state().page(0) == 2);
         assertThat(text("#trace-sentence"))
                 .isEqualTo("Button 2 turns North Eight to page Comets; it is on page Comets.");
+        until(() -> spoken("button-2").equals("Button 2, turns to page Comets, on"));
+        assertThat(spoken("button-1")).isEqualTo("Button 1, turns to page Glass, off");
+        interact(() -> lookup("#hand-button-1").query().requestFocus());
+        push(KeyCode.ENTER);
+        until(() -> desk().state().page(0) == 1);
     }
 
     /** The list of keys is read whole on the smallest screen that is meant: 1280 by 800. */
