@@ -4,9 +4,6 @@ import agogic.core.assign.Assigning;
 import agogic.core.assign.Overlap;
 import agogic.core.assign.SpanChange;
 import agogic.core.assign.SurfaceEdits;
-import agogic.core.learn.Heard;
-import agogic.core.learn.Learning;
-import agogic.core.learn.Recognised;
 import agogic.core.macro.Macro;
 import agogic.core.macro.Member;
 import agogic.core.route.Hand;
@@ -15,22 +12,16 @@ import agogic.core.route.Span;
 import agogic.core.route.Takeover;
 import agogic.core.route.Target;
 import agogic.core.session.Session;
-import agogic.core.surface.Address;
 import agogic.core.surface.Control;
-import agogic.core.surface.Page;
 import agogic.core.surface.Surface;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
 import javafx.geometry.Pos;
-import javafx.scene.control.CheckMenuItem;
 import javafx.scene.control.ComboBox;
 import javafx.scene.control.Label;
-import javafx.scene.control.Menu;
 import javafx.scene.control.MenuButton;
-import javafx.scene.control.RadioMenuItem;
 import javafx.scene.control.ScrollPane;
-import javafx.scene.control.SeparatorMenuItem;
 import javafx.scene.control.TextField;
 import javafx.scene.control.TextInputDialog;
 import javafx.scene.control.Tooltip;
@@ -54,13 +45,8 @@ final class HandPanel extends VBox {
     private final SpanPlot plot;
     private final Label empty = new Label();
     private final FlowPane acts = new FlowPane(8, 6);
-    private final ComboBox<Recognised> reading = new ComboBox<>();
-    private final HBox readingLine;
-    private final VBox steps = new VBox(3);
     private final HBox settings;
     private boolean filling;
-    private String stepsShown = "";
-    private List<Recognised> readings = List.of();
 
     HandPanel(Desk desk) {
         super(8);
@@ -93,22 +79,13 @@ final class HandPanel extends VBox {
         smoothing.setOnAction(e -> typedSmoothing());
         more.getStyleClass().add("pill");
         more.setId("control-menu");
-        more.setOnShowing(e -> fillMenu());
+        more.setOnShowing(e -> more.getItems()
+                .setAll(hand().map(hand -> ControlMenu.of(desk, hand, this::rename))
+                        .orElse(List.of())));
         Region gap = new Region();
         HBox.setHgrow(gap, Priority.ALWAYS);
         settings = new HBox(8, Parts.quiet("Takes over"), takeover, Parts.quiet("Smooth"), smoothing, gap, more);
         settings.setAlignment(Pos.CENTER_LEFT);
-        reading.setId("reading");
-        reading.setAccessibleText("What the control was taken for; choose another if it is not that");
-        reading.setConverter(Parts.words(Recognised::what));
-        reading.setPrefWidth(300);
-        reading.setOnAction(e -> {
-            if (!filling && reading.getValue() != null) {
-                desk.learner().overrule(reading.getValue());
-            }
-        });
-        readingLine = new HBox(8, Parts.quiet("Taken for"), reading);
-        readingLine.setAlignment(Pos.CENTER_LEFT);
         fan = new FanView(desk, this::open, this::remove, this::dragged);
         fan.setId("fan");
         scroll = new ScrollPane(fan);
@@ -127,7 +104,7 @@ final class HandPanel extends VBox {
         act("hand-page", "Next page", "On which page it counts: the next, or all (Q)", this::nextPage);
         act("hand-disconnect", "Disconnect", "It moves this no longer (Delete)", () -> fan.chosen()
                 .ifPresent(this::remove));
-        getChildren().addAll(title, message, settings, readingLine, trouble, steps, empty, scroll, plot, acts);
+        getChildren().addAll(title, message, settings, trouble, empty, scroll, plot, acts);
         show();
     }
 
@@ -150,19 +127,13 @@ final class HandPanel extends VBox {
     void show() {
         filling = true;
         Hand hand = hand().orElse(null);
-        boolean learning = desk.learner().on();
-        visible(readingLine, learning);
-        visible(steps, learning);
-        visible(settings, hand != null && !learning);
-        visible(acts, hand != null && !learning);
-        visible(scroll, hand != null && !learning);
+        visible(settings, hand != null);
+        visible(acts, hand != null);
+        visible(scroll, hand != null);
         visible(trouble, false);
         visible(empty, false);
         visible(plot, false);
-        if (learning) {
-            stepsShown = "";
-            frame();
-        } else if (hand == null) {
+        if (hand == null) {
             title.setText("No control chosen");
             message.setText("Click one on the drawing, or go to it with Tab.");
         } else {
@@ -225,11 +196,6 @@ final class HandPanel extends VBox {
 
     /** With every frame of the window. */
     void frame() {
-        Learning learning = desk.learner().learningProperty().get();
-        if (learning != null) {
-            learn(learning);
-            return;
-        }
         hand().ifPresent(hand -> {
             int number = desk.session().surfaces().indexOf(surface(hand));
             int control = surface(hand).placeOf(hand.control());
@@ -259,71 +225,6 @@ final class HandPanel extends VBox {
         if (shows) {
             plot.show(strand.get());
         }
-    }
-
-    /** What is heard while a control is learnt, and what was taken so far. */
-    private void learn(Learning learning) {
-        Optional<Heard> heard = learning.heard();
-        StringBuilder lines = new StringBuilder();
-        Session draft = learning.draft();
-        for (int i = 0; i < learning.targets().size(); i++) {
-            Target target = learning.targets().get(i);
-            String name = draft.device(target.device()).name() + " · "
-                    + draft.parameter(target).name();
-            if (i < learning.steps().size()) {
-                Optional<Hand> by = learning.steps().get(i).hand();
-                lines.append(by.isPresent() ? "✓  " : "–  ")
-                        .append(name)
-                        .append(by.map(h -> " ← " + draft.control(h).name()).orElse(", left"));
-            } else {
-                lines.append(i == learning.steps().size() ? "▸  " : "    ").append(name);
-            }
-            lines.append('\n');
-        }
-        if (learning.walking()) {
-            for (Learning.Step step : learning.steps()) {
-                Control control = draft.control(step.hand().orElseThrow());
-                lines.append("✓  ")
-                        .append(control.name())
-                        .append(", ")
-                        .append(control.address().spoken())
-                        .append('\n');
-            }
-        }
-        title.setText(heard.map(h -> h.control().name() + (h.known().isPresent() ? "" : ", new"))
-                .orElse(
-                        learning.anew().isPresent()
-                                ? "Move "
-                                        + learning.before()
-                                                .control(learning.anew().get())
-                                                .name()
-                                : learning.walking() ? "Move each control once" : "Move a control"));
-        message.setText(heard.map(Heard::words)
-                .orElse("What it sends is shown here before it is taken. Esc leaves all as it was."));
-        if (!lines.toString().equals(stepsShown)) {
-            stepsShown = lines.toString();
-            steps.getChildren().clear();
-            String[] all = stepsShown.split("\n");
-            int from = Math.max(0, Math.min(all.length - 12, learning.steps().size() - 6));
-            for (int i = from; i < all.length && i < from + 12; i++) {
-                Label line = new Label(all[i]);
-                line.getStyleClass()
-                        .add(all[i].startsWith("▸") ? "hand-text" : all[i].startsWith(" ") ? "quiet" : "label");
-                steps.getChildren().add(line);
-            }
-        }
-        List<Recognised> now = learning.readings();
-        boolean same = now.size() == readings.size()
-                && java.util.stream.IntStream.range(0, now.size())
-                        .allMatch(i -> now.get(i).what().equals(readings.get(i).what()));
-        if (!same || reading.getValue() == null) {
-            readings = now;
-            filling = true;
-            reading.getItems().setAll(now);
-            reading.setValue(now.isEmpty() ? null : now.get(0));
-            filling = false;
-        }
-        readingLine.setDisable(now.isEmpty());
     }
 
     private void typedSmoothing() {
@@ -467,69 +368,14 @@ final class HandPanel extends VBox {
         });
     }
 
-    private void fillMenu() {
-        more.getItems().clear();
-        Hand hand = hand().orElse(null);
-        if (hand == null) {
-            return;
-        }
-        Surface surface = surface(hand);
-        Control control = surface.find(hand.control());
-        more.getItems()
-                .addAll(
-                        Parts.item("Rename…", this::rename),
-                        Parts.item(
-                                "Learn its message anew", () -> desk.learner().again(hand)),
-                        check("Heard on any channel", control.address().channel() == Address.ANY, is -> {
-                            int channel = is ? Address.ANY : 1;
-                            change(
-                                    is ? "Any channel" : "Channel 1",
-                                    control.speaking(control.address().on(channel)));
-                        }),
-                        check("Wrong way round", control.turned(), is -> change("Turn round", control.turned(is))),
-                        check("Can show values", control.shows(), is -> change("Shows values", control.showing(is))),
-                        pageMenu(surface, control),
-                        new SeparatorMenuItem(),
-                        Parts.item(
-                                "Remove the control",
-                                () -> desk.edit("Remove " + control.name(), s -> SurfaceEdits.removeControl(s, hand))));
-    }
-
-    private Menu pageMenu(Surface surface, Control control) {
-        Menu pages = new Menu("Turns to page");
-        int number = 0;
-        for (Page page : surface.pages()) {
-            int at = ++number;
-            boolean is = page.button().filter(control.id()::equals).isPresent();
-            RadioMenuItem item = new RadioMenuItem(page.name());
-            item.setSelected(is);
-            item.setOnAction(e -> desk.edit(
-                    control.name() + " turns to page " + page.name(),
-                    s -> SurfaceEdits.pageButton(
-                            s, surface.id(), at, is ? Optional.empty() : Optional.of(control.id()))));
-            pages.getItems().add(item);
-        }
-        return pages;
-    }
-
-    private static CheckMenuItem check(String words, boolean is, java.util.function.Consumer<Boolean> set) {
-        CheckMenuItem item = new CheckMenuItem(words);
-        item.setSelected(is);
-        item.setOnAction(e -> set.accept(item.isSelected()));
-        return item;
-    }
-
-    private void change(String act, Control control) {
-        hand().ifPresent(hand ->
-                desk.edit(act + ": " + control.name(), s -> SurfaceEdits.control(s, hand.surface(), control)));
-    }
-
     /** Another name for the chosen control. */
     void rename() {
         hand().ifPresent(hand -> {
             Control control = desk.session().control(hand);
             askName(desk, getScene().getWindow(), "Name of the control", control.name())
-                    .ifPresent(name -> change("Rename", control.named(name)));
+                    .ifPresent(name -> desk.edit(
+                            "Rename: " + control.name(),
+                            s -> SurfaceEdits.control(s, hand.surface(), control.named(name))));
         });
     }
 

@@ -34,6 +34,7 @@ final class ParameterPanel extends VBox {
     private final Button expose = new Button("Expose");
     private final Button back = new Button("Take back");
     private final Button lane = new Button("Lane");
+    private final Button learn = new Button();
     private boolean filling;
 
     ParameterPanel(CatalogModel model) {
@@ -64,6 +65,12 @@ final class ParameterPanel extends VBox {
                 "Take back…",
                 "Everything that belongs to it goes (Delete)",
                 () -> model.takeBack(chosen()));
+        act(
+                learn,
+                "learn-control",
+                "Learn a control…",
+                "The control moved next moves it; several chosen, one after another (M)",
+                () -> model.desk().learner().begin(chosen()));
         act(lane, "open-lane", "Lane", "Give it a lane and go there (L)", () -> first(model::lane));
         limit.setId("name-limit");
         limit.getItems().setAll(LIMITS);
@@ -74,7 +81,7 @@ final class ParameterPanel extends VBox {
                 model.limit(model.device().id(), limit.getValue());
             }
         });
-        FlowPane acts = new FlowPane(8, 6, expose, lane, back);
+        FlowPane acts = new FlowPane(8, 6, expose, lane, learn, back);
         getChildren()
                 .addAll(
                         title,

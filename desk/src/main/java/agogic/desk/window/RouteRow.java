@@ -349,9 +349,11 @@ final class RouteRow extends Region {
             desk.locate(beat);
             desk.play();
         });
+        MenuItem learn = new MenuItem("Learn a control for it");
+        learn.setOnAction(a -> desk.learner().begin(List.of(route.target())));
         MenuItem refine = new MenuItem("Open in Refine");
         refine.setOnAction(a -> desk.viewProperty().set(Desk.View.REFINE));
-        menu.getItems().addAll(add, go, refine);
+        menu.getItems().addAll(add, go, learn, refine);
         if (point >= 0) {
             MenuItem delete = new MenuItem("Delete this point");
             delete.setOnAction(a -> desk.edit("Delete a point", s -> Points.delete(s, route.target(), point)));

@@ -1,11 +1,9 @@
 package agogic.desk.window;
 
-import agogic.core.assign.SurfaceEdits;
 import agogic.core.learn.Learning;
 import agogic.core.route.Hand;
 import agogic.core.surface.Surface;
 import agogic.desk.live.MidiPorts;
-import java.util.ArrayList;
 import java.util.EnumMap;
 import java.util.List;
 import java.util.Map;
@@ -15,10 +13,7 @@ import javafx.geometry.Pos;
 import javafx.scene.Node;
 import javafx.scene.control.Button;
 import javafx.scene.control.Label;
-import javafx.scene.control.Menu;
 import javafx.scene.control.MenuButton;
-import javafx.scene.control.MenuItem;
-import javafx.scene.control.SeparatorMenuItem;
 import javafx.scene.control.ToggleButton;
 import javafx.scene.control.Tooltip;
 import javafx.scene.input.KeyCode;
@@ -53,6 +48,7 @@ final class SurfacesView extends BorderPane {
     private final DrawnSurface drawing;
     private final Label none = new Label();
     private final HandPanel hand;
+    private final LearnPanel learn;
     private final MacroPanel macros;
     private final PlanePad plane;
     private final AssignmentTable table;
@@ -77,6 +73,9 @@ final class SurfacesView extends BorderPane {
         });
         drawing.stretch(1.12);
         hand = new HandPanel(desk);
+        learn = new LearnPanel(desk);
+        learn.visibleProperty().bind(desk.learner().learningProperty().isNotNull());
+        hand.visibleProperty().bind(learn.visibleProperty().not());
         macros = new MacroPanel(desk);
         plane = new PlanePad(desk);
         Button sheet = Parts.act(
@@ -86,7 +85,8 @@ final class SurfacesView extends BorderPane {
         port.setId("port-state");
         more.getStyleClass().add("pill");
         more.setId("surface-menu");
-        more.setOnShowing(e -> fillMenu());
+        more.setOnShowing(e -> more.getItems().setAll(SurfaceMenu.of(desk, surfaceActs, surface(), () -> getScene()
+                .getWindow())));
         Region gap = new Region();
         HBox.setHgrow(gap, Priority.ALWAYS);
         HBox head = new HBox(10, tabs, port, gap, pages, more);
@@ -138,10 +138,10 @@ final class SurfacesView extends BorderPane {
             sideTabs.put(one, tab);
             line.getChildren().add(tab);
         }
-        sides.put(Side.CONTROL, hand);
+        sides.put(Side.CONTROL, new StackPane(hand, learn));
         sides.put(Side.MACROS, macros);
         sides.put(Side.PLANE, plane);
-        StackPane stack = new StackPane(hand, macros, plane);
+        StackPane stack = new StackPane(sides.get(Side.CONTROL), macros, plane);
         VBox.setVgrow(stack, Priority.ALWAYS);
         VBox box = new VBox(6, line, stack);
         box.setPadding(new Insets(10, 14, 8, 6));
@@ -289,6 +289,7 @@ final class SurfacesView extends BorderPane {
             hand.show();
         }
         if (now != null) {
+            learn.frame(now);
             now.heard().ifPresent(h -> {
                 if (!h.surface().id().equals(shown)) {
                     shown = h.surface().id();
@@ -326,56 +327,6 @@ final class SurfacesView extends BorderPane {
                 port.getStyleClass().add(state.open() ? "quiet" : "ride-text");
             }
         }
-    }
-
-    private void fillMenu() {
-        Surface surface = surface();
-        List<MenuItem> items = new ArrayList<>();
-        if (surface != null) {
-            int page = desk.state().page(number());
-            items.add(Parts.item(
-                    "Walk its controls: move each once", () -> desk.learner().walk(surface.id())));
-            items.add(Parts.item("Rename…", () -> HandPanel.askName(
-                            desk, getScene().getWindow(), "Name of the surface", surface.name())
-                    .ifPresent(name -> desk.edit(
-                            "Rename " + surface.name(),
-                            s -> s.with(s.surface(surface.id()).called(surface.id(), name))))));
-            items.add(portMenu(surface));
-            items.add(new SeparatorMenuItem());
-            items.add(Parts.item(
-                    "Add a page", () -> desk.edit("Add a page", s -> SurfaceEdits.addPage(s, surface.id()))));
-            items.add(Parts.item("Rename page " + surface.pageName(page) + "…", () -> HandPanel.askName(
-                            desk, getScene().getWindow(), "Name of the page", surface.pageName(page))
-                    .ifPresent(name ->
-                            desk.edit("Rename a page", s -> SurfaceEdits.renamePage(s, surface.id(), page, name)))));
-            items.add(Parts.item(
-                    "Remove page " + surface.pageName(page),
-                    () -> desk.edit("Remove a page", s -> SurfaceEdits.removePage(s, surface.id(), page))));
-            items.add(new SeparatorMenuItem());
-            items.add(Parts.item("Save its description…", () -> surfaceActs.saveDescription(surface)));
-            items.add(Parts.item("Save its map…", () -> surfaceActs.saveMap(surface)));
-        }
-        items.add(Parts.item("Use a map or a description…", surfaceActs::useMap));
-        items.add(Parts.item("New surface…", surfaceActs::addSurface));
-        if (surface != null) {
-            items.add(Parts.item(
-                    "Remove this surface",
-                    () -> desk.edit("Remove " + surface.name(), s -> SurfaceEdits.remove(s, surface.id()))));
-        }
-        more.getItems().setAll(items);
-    }
-
-    private Menu portMenu(Surface surface) {
-        Menu menu = new Menu("Port");
-        for (String name : MidiPorts.inputs()) {
-            menu.getItems()
-                    .add(Parts.item(
-                            name + (name.equals(surface.port()) ? "  ✓" : ""),
-                            () -> desk.edit(
-                                    surface.name() + " at " + name,
-                                    s -> s.with(s.surface(surface.id()).at(name)))));
-        }
-        return menu;
     }
 
     // Keys
