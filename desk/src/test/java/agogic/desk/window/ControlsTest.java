@@ -205,20 +205,6 @@ class ControlsTest extends WindowTest {
         until(() -> text("#port-state").equals("port Breath & Ribbon · alive"));
     }
 
-    private void askBy(Path path) {
-        interact(() -> window().files().askBy(new PathChooser() {
-            @Override
-            public Optional<Path> toRead(String title, String kind, String ending) {
-                return Optional.of(path);
-            }
-
-            @Override
-            public Optional<Path> toWrite(String title, String kind, String ending, String name) {
-                return Optional.of(path);
-            }
-        }));
-    }
-
     @Test
     void theSheetIsPrintedByAKeyAndABrokenMapIsTold() throws IOException {
         Path sheet = folder.resolve("sheet.pdf");

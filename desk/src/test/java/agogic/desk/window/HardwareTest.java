@@ -14,7 +14,6 @@ import java.io.IOException;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.List;
-import java.util.Optional;
 import javafx.scene.control.ComboBox;
 import javafx.scene.input.KeyCode;
 import org.junit.jupiter.api.AfterEach;
@@ -42,20 +41,6 @@ class HardwareTest extends WindowTest {
         for (int v = 30; v < 60; v++) {
             device.send(new byte[] {(byte) (0xB0 | channel - 1), (byte) number, (byte) v});
         }
-    }
-
-    private void askBy(Path path) {
-        interact(() -> window().files().askBy(new PathChooser() {
-            @Override
-            public Optional<Path> toRead(String title, String kind, String ending) {
-                return Optional.of(path);
-            }
-
-            @Override
-            public Optional<Path> toWrite(String title, String kind, String ending, String name) {
-                return Optional.of(path);
-            }
-        }));
     }
 
     @Test

@@ -1,6 +1,8 @@
 package agogic.desk.window;
 
 import agogic.core.session.Session;
+import java.nio.file.Path;
+import java.util.Optional;
 import java.util.concurrent.TimeUnit;
 import java.util.concurrent.TimeoutException;
 import java.util.function.BooleanSupplier;
@@ -55,5 +57,20 @@ abstract class WindowTest extends ApplicationTest {
 
     String text(String id) {
         return lookup(id).queryAs(Label.class).getText();
+    }
+
+    /** Whenever the window asks for a file, it gets this one. */
+    void askBy(Path path) {
+        interact(() -> window.files().askBy(new PathChooser() {
+            @Override
+            public Optional<Path> toRead(String title, String kind, String ending) {
+                return Optional.of(path);
+            }
+
+            @Override
+            public Optional<Path> toWrite(String title, String kind, String ending, String name) {
+                return Optional.of(path);
+            }
+        }));
     }
 }
