@@ -4,6 +4,7 @@ import agogic.core.midi.MessageQueue;
 import agogic.core.play.Engine;
 import agogic.core.surface.Surface;
 import java.util.function.LongSupplier;
+import java.util.function.Predicate;
 import javax.sound.midi.MidiDevice;
 import javax.sound.midi.MidiMessage;
 import javax.sound.midi.MidiUnavailableException;
@@ -18,6 +19,7 @@ final class Connection {
     private MidiDevice in;
     private MidiDevice out;
     private Transmitter transmitter;
+    private Receiver receiver;
     private ValuesBack back;
     private boolean was;
 
@@ -26,12 +28,26 @@ final class Connection {
         this.number = number;
     }
 
-    /** Connects what can be, closes what went away, and says how it is. */
-    MidiPorts.Port look(Surface surface, MidiDevice.Info[] there, MessageQueue queue, LongSupplier clock) {
+    /** True if this connection goes to a device. */
+    boolean uses(MidiDevice device) {
+        return device == in || device == out;
+    }
+
+    /**
+     * Connects what can be, closes what went away, and says how it is.
+     *
+     * @param shared true for a device that another connection goes to as well: it stays open
+     */
+    MidiPorts.Port look(
+            Surface surface,
+            MidiDevice.Info[] there,
+            MessageQueue queue,
+            LongSupplier clock,
+            Predicate<MidiDevice> shared) {
         boolean gone = in != null && (!in.isOpen() || !has(there, port));
         if (gone || !surface.port().equals(port)) {
             was = surface.port().equals(port) && (was || in != null);
-            close();
+            close(gone ? d -> false : shared);
             port = surface.port();
         }
         if (in != null) {
@@ -51,7 +67,8 @@ final class Connection {
                 }
                 if (back == null && device.getMaxReceivers() != 0) {
                     device.open();
-                    back = new ValuesBack(number, device.getReceiver());
+                    receiver = device.getReceiver();
+                    back = new ValuesBack(number, receiver);
                     out = device;
                 }
             } catch (MidiUnavailableException e) {
@@ -81,19 +98,23 @@ final class Connection {
         }
     }
 
-    void close() {
+    /** Lets go of the devices; one that is {@code shared} with another connection stays open. */
+    void close(Predicate<MidiDevice> shared) {
         if (transmitter != null) {
             transmitter.close();
         }
-        if (in != null) {
-            in.close();
+        if (receiver != null) {
+            receiver.close();
         }
-        if (out != null && out != in) {
-            out.close();
+        for (MidiDevice device : new MidiDevice[] {in, out}) {
+            if (device != null && device.isOpen() && !shared.test(device)) {
+                device.close();
+            }
         }
         in = null;
         out = null;
         transmitter = null;
+        receiver = null;
         back = null;
     }
 

@@ -6,6 +6,7 @@ import java.util.ArrayList;
 import java.util.List;
 import java.util.concurrent.locks.LockSupport;
 import java.util.function.LongSupplier;
+import java.util.function.Predicate;
 import javax.sound.midi.MidiDevice;
 import javax.sound.midi.MidiSystem;
 import javax.sound.midi.MidiUnavailableException;
@@ -101,14 +102,15 @@ public final class MidiPorts implements AutoCloseable {
                 connection.show(engine, clock.getAsLong());
             }
         }
-        connections.forEach(Connection::close);
+        connections.forEach(c -> c.close(d -> false));
     }
 
     private void look() {
         List<Surface> surfaces = wanted;
         MidiDevice.Info[] there = MidiSystem.getMidiDeviceInfo();
         while (connections.size() > surfaces.size()) {
-            connections.remove(connections.size() - 1).close();
+            Connection last = connections.remove(connections.size() - 1);
+            last.close(shared(last));
         }
         List<Port> found = new ArrayList<>();
         for (int s = 0; s < surfaces.size(); s++) {
@@ -116,9 +118,15 @@ public final class MidiPorts implements AutoCloseable {
                 connections.add(new Connection(s));
             }
             Surface surface = surfaces.get(s);
-            found.add(connections.get(s).look(surface, there, engine.port(s), clock));
+            Connection connection = connections.get(s);
+            found.add(connection.look(surface, there, engine.port(s), clock, shared(connection)));
         }
         ports = List.copyOf(found);
+    }
+
+    /** Says which devices other connections than this one go to. */
+    private Predicate<MidiDevice> shared(Connection one) {
+        return device -> connections.stream().anyMatch(c -> c != one && c.uses(device));
     }
 
     @Override

@@ -111,6 +111,15 @@ final class TargetChooser extends Dialog<TargetChooser.Choice> {
         // After the dialog gave the focus to its button.
         setOnShown(e -> Platform.runLater(search::requestFocus));
         Theme.enterConfirms(this);
+        // A large session takes a moment to be searched: what is in use already is there at once.
+        Beside.run(
+                "agogic-search",
+                () -> ParameterSearch.of(session, null),
+                search -> {
+                    parameters = search;
+                    fill(desk);
+                },
+                e -> desk.refuse(e.getMessage()));
         fill(desk);
     }
 
@@ -147,10 +156,7 @@ final class TargetChooser extends Dialog<TargetChooser.Choice> {
             found.addAll(desk.touched());
             session.routes().stream().map(r -> r.target()).forEach(found::add);
         }
-        if (parameters == null) {
-            parameters = ParameterSearch.of(session, null);
-        }
-        int[] places = parameters.find(Query.of(typed));
+        int[] places = parameters == null ? new int[0] : parameters.find(Query.of(typed));
         for (int i = 0; i < places.length && i < MOST; i++) {
             found.add(parameters.target(places[i]));
         }
@@ -170,7 +176,7 @@ final class TargetChooser extends Dialog<TargetChooser.Choice> {
         List<Target> chosen = chosen();
         boolean possible = !chosen.isEmpty();
         if (chosen.isEmpty()) {
-            meaning.setText("Nothing has all of these words.");
+            meaning.setText(parameters == null ? "Searching…" : "Nothing has all of these words.");
         } else {
             Meaning what = means.apply(chosen, second.isSelected());
             meaning.setText(what.words());

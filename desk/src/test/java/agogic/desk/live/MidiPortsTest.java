@@ -161,4 +161,27 @@ class MidiPortsTest {
         // The route is in Read and has an envelope: the value stays, and the motor goes back to it.
         until(() -> device.shownCount() > before || motor() > 0.7);
     }
+
+    /** Two surfaces at one port: where one of them goes elsewhere, the other is not cut off for a moment. */
+    @Test
+    void aPortThatTwoSurfacesShareStaysOpenForTheOther() throws InterruptedException {
+        SimulatedDevice device = SimulatedDevices.plug(PORT);
+        Control knob = new Control("knob", "Knob", Control.Kind.KNOB, new Address.Cc(9, 30), -1);
+        Session shared = session().with(new Surface("second", "Second", PORT, List.of(knob)));
+        live = new LiveDesk(shared, System::nanoTime, false);
+        until(() -> live.ports().ports().stream().filter(MidiPorts.Port::open).count() == 4);
+        live.load(shared.with(shared.surface("second").at("Somewhere else")));
+        until(() ->
+                live.ports().ports().size() == 4 && !live.ports().ports().get(3).open());
+        for (int i = 0; i < 60; i++) {
+            assertThat(port().open()).isTrue();
+            assertThat(device.isOpen()).isTrue();
+            TimeUnit.MILLISECONDS.sleep(20);
+        }
+        move(device, 0.25);
+        until(() -> Math.abs(motor() - 0.25) < 1e-3);
+        // The last one that used it closes it.
+        live.load(SlowComet.score());
+        until(() -> !device.isOpen());
+    }
 }
