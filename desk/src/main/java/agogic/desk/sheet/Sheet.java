@@ -5,9 +5,7 @@ import agogic.core.assign.ControlRows;
 import agogic.core.macro.Macro;
 import agogic.core.macro.Member;
 import agogic.core.parameter.Parameter;
-import agogic.core.route.Route;
 import agogic.core.route.Takeover;
-import agogic.core.route.Target;
 import agogic.core.session.Session;
 import agogic.core.surface.Control;
 import agogic.core.surface.Surface;
@@ -31,6 +29,7 @@ import org.apache.pdfbox.rendering.PDFRenderer;
 public final class Sheet {
     private static final double EDGE = 34;
     private static final double ROW = 13;
+    private static final double ENTRY = 28;
     private static final float DPI = 150;
 
     private final Session session;
@@ -141,8 +140,9 @@ public final class Sheet {
     }
 
     private static double height(Control control, List<Assignment> does) {
-        double lines = Math.max(1, Math.min(MOST, does.size()));
-        return (control.kind().presses() ? 24 : 36) + lines * 21 + (does.size() > MOST ? 10 : 0);
+        boolean words = does.stream().allMatch(a -> a.route().isEmpty());
+        double lines = words ? 0.5 : Math.min(MOST, does.size());
+        return (control.kind().presses() ? 22 : 36) + lines * ENTRY + (does.size() > MOST ? 10 : 0);
     }
 
     private static final int MOST = 4;
@@ -169,26 +169,20 @@ public final class Sheet {
         }
         for (int i = 0; i < does.size() && i < MOST; i++) {
             Assignment one = does.get(i);
-            String name =
-                    one.route().map(r -> session.parameter(r.target()).label()).orElse(one.does());
+            String name = one.route()
+                    .map(r -> session.parameter(r.target()).label())
+                    .orElse(one.does().replace("Turns to page", "page"));
             pen.text(x + 6, at, name, pen.bold(), 8.5, Pen.TEXT, width - 10);
-            pen.text(x + 6, at + 9, range(one), pen.figures(), 7, Pen.SOUND, width - 10);
-            at += 21;
+            String device = one.route()
+                    .map(r -> session.device(r.target().device()).name())
+                    .orElse("");
+            pen.text(x + 6, at + 8.5, device, pen.plain(), 6.8, Pen.QUIET, width - 10);
+            pen.text(x + 6, at + 17.5, range(one), pen.figures(), 7, Pen.SOUND, width - 10);
+            at += ENTRY;
         }
         if (does.size() > MOST) {
             pen.text(x + 6, at, "and " + (does.size() - MOST) + " more below", pen.plain(), 7, Pen.QUIET, width - 10);
         }
-    }
-
-    /** The short name; where another thing that is moved has the same, with the device before it. */
-    private String called(Target target) {
-        String label = session.parameter(target).label();
-        boolean alone = session.routes().stream()
-                .map(Route::target)
-                .distinct()
-                .noneMatch(
-                        t -> !t.equals(target) && session.parameter(t).label().equals(label));
-        return alone ? label : session.device(target.device()).name() + " · " + label;
     }
 
     private static String range(Assignment one) {

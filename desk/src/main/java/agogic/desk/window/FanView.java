@@ -278,7 +278,7 @@ final class FanView extends MarkView {
                 text, y - 4, shorten(parameter.name(), room), counts ? Ink.TEXT : Ink.QUIET, 13, false, true, -1));
         String under = Double.isNaN(waits)
                 ? session.device(strand.target().device()).name() + ", " + strand.range(session)
-                        + (strand.page().isEmpty() ? "" : (counts ? ", page " : ", on page ") + strand.page())
+                        + (strand.page().isEmpty() ? "" : ", page " + strand.page())
                 : "waits for pickup at " + agogic.core.trace.Trace.percent(waits);
         int whole = (int) ((right - text) / 5.6);
         marks.add(new Mark.Words(

@@ -41,6 +41,8 @@ class SheetTest {
                 .contains("Macro · Afterglow (4 members)")
                 .contains("Drone Pair · Width 100 % 20 %")
                 .contains("Dome Panner 5 · Azimuth keeps its distance")
+                .contains("page Comets")
+                .doesNotContain("Turns to page Com…")
                 .doesNotContain("Elevation");
         assertThat(text(pdf, 2))
                 .contains("North Eight · page Comets")
