@@ -45,7 +45,8 @@ public final class MidiExport {
     private final int[] addressedOnChannel = new int[17];
 
     /**
-     * What an export comes to. {@code greatestLoss} is the farthest that a listener ever is from a lane, normalised, and
+     * What an export comes to. {@code greatestLoss} is the farthest that a listener ever is from a lane, normalised (of what
+     * moves in steps, in positions: a switch that stands wrong weighs more), and
      * {@code lossText} the same in the unit of {@code lossOf}; it happens at {@code lossBeat}. {@code left} names the
      * parameters whose lanes are not sent, because nothing leads to them.
      */
