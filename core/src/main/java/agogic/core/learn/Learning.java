@@ -119,14 +119,22 @@ public final class Learning {
         }
     }
 
+    /** True if one control is learnt anew, and what is heard now is another that speaks for itself already. */
+    public boolean another() {
+        return heard != null && another(heard);
+    }
+
+    private boolean another(Heard one) {
+        return again != null
+                && one.known().filter(c -> !c.id().equals(again.control())).isPresent();
+    }
+
     private boolean meant(Heard one) {
         return walked == null || one.surface().id().equals(walked);
     }
 
     private boolean ready(Heard one) {
-        boolean other = again != null
-                && one.known().filter(c -> !c.id().equals(again.control())).isPresent();
-        return one.sure() && clash(one).isEmpty() && !other;
+        return one.sure() && clash(one).isEmpty() && !another(one);
     }
 
     /** What is heard now, as it is taken for. */
@@ -220,8 +228,7 @@ public final class Learning {
     }
 
     private void keepAgain(Heard one) {
-        boolean other = one.known().filter(c -> !c.id().equals(again.control())).isPresent();
-        if (other) {
+        if (another(one)) {
             throw new IllegalArgumentException(
                     one.control().name() + " speaks so already. Move the one that is meant.");
         }

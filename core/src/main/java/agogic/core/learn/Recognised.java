@@ -20,8 +20,7 @@ public record Recognised(
         Address address, Control.Kind kind, boolean turned, int touchNote, int moves, boolean sure, String doubt) {
     /** For people: {@code CC 34 · ch 1, a knob or fader, 7-bit, 41 moves}. */
     public String words() {
-        String says = address.spoken().replace(" · 14-bit", "").replace(" · relative", "");
-        return says + ", " + what() + ", " + moves + (moves == 1 ? " move" : " moves");
+        return address.brief() + ", " + what() + ", " + moves + (moves == 1 ? " move" : " moves");
     }
 
     /** What it was taken for, in a few words. */

@@ -12,6 +12,11 @@ public sealed interface Address {
     /** The same message on another channel. */
     Address on(int channel);
 
+    /** For people, without how fine it is: {@code CC 2+34 · ch 2}. */
+    default String brief() {
+        return spoken().replace(" · 14-bit", "").replace(" · relative", "");
+    }
+
     /** The message without its channel, for people: {@code CC 20}. */
     String message();
 

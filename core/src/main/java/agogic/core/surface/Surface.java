@@ -87,6 +87,16 @@ public record Surface(String id, String name, String port, List<Control> control
         return new Surface(newId, newName, port, controls, pages);
     }
 
+    /** The page to which a control turns, 1 for the first; 0 if it turns to none. */
+    public int turnsTo(String controlId) {
+        for (int page = 1; page <= pages.size(); page++) {
+            if (pages.get(page - 1).button().filter(controlId::equals).isPresent()) {
+                return page;
+            }
+        }
+        return 0;
+    }
+
     /** The name of page {@code number}, 1 for the first; 0 are all pages. */
     public String pageName(int number) {
         return number == 0 ? "all" : pages.get(number - 1).name();

@@ -74,10 +74,9 @@ final class ValuesBack {
             }
         }
         // The lamp of a button that turns to a page is on while it counts.
-        for (int p = 1; p <= surface.pages().size(); p++) {
-            if (surface.pages().get(p - 1).button().filter(control.id()::equals).isPresent()) {
-                return p == page ? 1 : 0;
-            }
+        int turns = surface.turnsTo(control.id());
+        if (turns > 0) {
+            return turns == page ? 1 : 0;
         }
         return control.kind().presses() ? Double.NaN : 0;
     }

@@ -83,7 +83,7 @@ final class AssignmentTable extends VBox {
         none.getStyleClass().add("quiet");
         table.setPlaceholder(none);
         column("Control", 92, "hand-text", this::control);
-        column("Message", 98, "quiet", AssignmentTable::message);
+        column("Message", 98, "quiet", a -> a.control().address().brief());
         column("Page", 70, "quiet", Assignment::pageName);
         column("Does", 184, "label", Assignment::does);
         column("From", 76, "figures", Assignment::from);
@@ -110,7 +110,6 @@ final class AssignmentTable extends VBox {
         });
         VBox.setVgrow(table, Priority.ALWAYS);
         getChildren().addAll(head, table);
-        refresh();
     }
 
     private void column(String head, double width, String style, Function<Assignment, String> text) {
@@ -130,11 +129,6 @@ final class AssignmentTable extends VBox {
         column.setPrefWidth(width);
         column.setId("column-" + head.toLowerCase(Locale.ROOT).replace(' ', '-'));
         table.getColumns().add(column);
-    }
-
-    /** How the control speaks, in few words; how fine it is, the panel beside says. */
-    private static String message(Assignment one) {
-        return one.control().address().spoken().replace(" · 14-bit", "").replace(" · relative", "");
     }
 
     private String control(Assignment one) {

@@ -10,7 +10,6 @@ import agogic.core.route.Route;
 import agogic.core.session.Session;
 import agogic.core.surface.Control;
 import agogic.core.surface.ControlSender;
-import agogic.core.surface.Page;
 import agogic.core.surface.Surface;
 import agogic.core.trace.Trace;
 import agogic.core.trace.Verdict;
@@ -202,11 +201,7 @@ final class DrawnSurface extends VBox {
         LiveState live = desk.state();
         Control control = surface.controls().get(c);
         Hand hand = new Hand(surface.id(), control.id());
-        Surface played = number < desk.engine().session().surfaces().size()
-                ? desk.engine().session().surfaces().get(number)
-                : null;
-        boolean same = played != null && c < played.controls().size();
-        double stands = same ? live.control(number, c) : Double.NaN;
+        double stands = live.control(number, c);
         String state = "";
         if (learning != null) {
             boolean heard = learning.heard()
@@ -224,13 +219,11 @@ final class DrawnSurface extends VBox {
                         number, session.routes().get(r).hand().orElseThrow().page()))
                 .toList();
         if (routes.isEmpty()) {
-            for (int p = 1; p <= surface.pages().size(); p++) {
-                Page page = surface.pages().get(p - 1);
-                if (page.button().filter(control.id()::equals).isPresent()) {
-                    String on = live.page(number) == p ? "on" : "off";
-                    return new DrawnControl.Look(
-                            stands, "page " + page.name(), on, Double.NaN, 0, trouble, state, chosenNow);
-                }
+            int turns = surface.turnsTo(control.id());
+            if (turns > 0) {
+                String on = live.page(number) == turns ? "on" : "off";
+                return new DrawnControl.Look(
+                        stands, "page " + surface.pageName(turns), on, Double.NaN, 0, trouble, state, chosenNow);
             }
             return new DrawnControl.Look(stands, "", "", Double.NaN, 0, trouble, state, chosenNow);
         }

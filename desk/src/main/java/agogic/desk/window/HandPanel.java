@@ -153,11 +153,8 @@ final class HandPanel extends VBox {
         Control control = surface.find(hand.control());
         List<Strand> strands = Strand.of(session, surface, control);
         List<Strand> own = strands.stream().filter(s -> s.depth() == 0).toList();
-        String turns = surface.pages().stream()
-                .filter(p -> p.button().filter(control.id()::equals).isPresent())
-                .map(p -> "turns to page " + p.name())
-                .findFirst()
-                .orElse("");
+        int page = surface.turnsTo(control.id());
+        String turns = page == 0 ? "" : "turns to page " + surface.pageName(page);
         title.setText(control.name()
                 + (own.size() == 1
                         ? " → " + session.parameter(own.get(0).target()).name()
@@ -199,32 +196,9 @@ final class HandPanel extends VBox {
         hand().ifPresent(hand -> {
             int number = desk.session().surfaces().indexOf(surface(hand));
             int control = surface(hand).placeOf(hand.control());
-            boolean played = number < desk.engine().session().surfaces().size()
-                    && control
-                            < desk.engine()
-                                    .session()
-                                    .surfaces()
-                                    .get(number)
-                                    .controls()
-                                    .size();
-            fan.frame(played ? desk.state().control(number, control) : Double.NaN);
-            plot();
+            fan.frame(desk.state().control(number, control));
+            plot.below(fan, scroll);
         });
-    }
-
-    /** The chosen strand's span, large, where there is room for it. */
-    private void plot() {
-        Optional<Strand> strand =
-                fan.chosen().filter(s -> s.span().isPresent() && desk.session().has(s.target()));
-        boolean room =
-                scroll.getHeight() + (plot.isVisible() ? SpanPlot.HEIGHT : 0) > fan.getPrefHeight() + SpanPlot.HEIGHT;
-        boolean shows = strand.isPresent() && scroll.isVisible() && room;
-        if (plot.isVisible() != shows) {
-            visible(plot, shows);
-        }
-        if (shows) {
-            plot.show(strand.get());
-        }
     }
 
     private void typedSmoothing() {

@@ -237,11 +237,7 @@ final class Learner {
                                     : ". ");
         }
         heard.ifPresent(h -> words.append("Heard: ").append(h.words()).append(h.sure() ? "." : ""));
-        boolean other = now.anew().isPresent()
-                && heard.flatMap(Heard::known)
-                        .filter(c -> !c.id().equals(now.anew().get().control()))
-                        .isPresent();
-        if (other) {
+        if (now.another()) {
             words.append(" That one speaks for itself already: move the one that is meant.");
         }
         clash.ifPresent(c -> {

@@ -251,16 +251,7 @@ final class MacroPanel extends VBox {
             }
             double value = desk.state().value(desk.engine().index().of(macro.target()));
             fan.frame(value);
-            Optional<Strand> strand = fan.chosen()
-                    .filter(s -> s.span().isPresent() && desk.session().has(s.target()));
-            boolean shows = strand.isPresent()
-                    && scroll.getHeight() + (plot.isVisible() ? SpanPlot.HEIGHT : 0)
-                            > fan.getPrefHeight() + SpanPlot.HEIGHT;
-            plot.setVisible(shows);
-            plot.setManaged(shows);
-            if (shows) {
-                plot.show(strand.get());
-            }
+            plot.below(fan, scroll);
             String text = macro.parameter().print(value);
             if (!text.equals(reads.getText())) {
                 reads.setText(text);

@@ -12,6 +12,7 @@ import agogic.core.route.Route;
 import agogic.core.route.WriteMode;
 import agogic.core.session.Points;
 import agogic.core.session.Session;
+import agogic.core.surface.Address;
 import agogic.core.time.Lock;
 import agogic.core.trace.Verdict;
 import agogic.desk.draw.Painter;
@@ -124,8 +125,7 @@ final class RouteRow extends Region {
                         ? "drawn by hand"
                         : (hand.page() > 0
                                         ? shown.surface(hand.surface()).pageName(hand.page())
-                                        : shortAddress(
-                                                shown.control(hand).address().spoken()))
+                                        : shortAddress(shown.control(hand).address()))
                                 + " · " + shown.surface(hand.surface()).name());
         boolean steps = parameter.stepped();
         boolean round = route.span().from() > route.span().to();
@@ -169,11 +169,10 @@ final class RouteRow extends Region {
         return "Macro · " + members + (members == 1 ? " member" : " members");
     }
 
-    private static String shortAddress(String address) {
-        int channel = address.indexOf(" · ch");
-        return (channel < 0 ? address : address.substring(0, channel))
-                .replace(" · 14-bit", "")
-                .replace(" · relative", "");
+    private static String shortAddress(Address address) {
+        String brief = address.brief();
+        int channel = brief.indexOf(" · ch");
+        return channel < 0 ? brief : brief.substring(0, channel);
     }
 
     /** Draws anew if anything changed since the last frame. */

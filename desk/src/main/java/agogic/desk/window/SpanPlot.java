@@ -7,8 +7,10 @@ import agogic.desk.draw.Ink;
 import agogic.desk.draw.Mark;
 import java.util.List;
 import java.util.Objects;
+import java.util.Optional;
 import java.util.function.BiConsumer;
 import javafx.scene.AccessibleRole;
+import javafx.scene.control.ScrollPane;
 import javafx.scene.input.KeyCode;
 import javafx.scene.input.KeyEvent;
 import javafx.scene.input.MouseEvent;
@@ -51,6 +53,19 @@ final class SpanPlot extends MarkView {
         });
         addEventHandler(MouseEvent.MOUSE_RELEASED, e -> desk.settle());
         addEventHandler(KeyEvent.KEY_PRESSED, this::key);
+    }
+
+    /** Shows the span of the strand that is chosen in a fan, where there is room for it below. */
+    void below(FanView fan, ScrollPane scroll) {
+        Optional<Strand> chosen = fan.chosen()
+                .filter(s -> s.span().isPresent() && desk().session().has(s.target()));
+        double room = scroll.getHeight() + (isVisible() ? HEIGHT : 0);
+        boolean shows = chosen.isPresent() && scroll.isVisible() && room > fan.getPrefHeight() + HEIGHT;
+        setVisible(shows);
+        setManaged(shows);
+        if (shows) {
+            show(chosen.get());
+        }
     }
 
     /** Shows the span of this strand; it has one. */

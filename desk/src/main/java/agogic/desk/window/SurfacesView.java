@@ -57,7 +57,6 @@ final class SurfacesView extends BorderPane {
     private Side side = Side.CONTROL;
     private String shown;
     private int tabbed;
-    private Learning learning;
 
     SurfacesView(Desk desk, Files files) {
         this.desk = desk;
@@ -209,7 +208,6 @@ final class SurfacesView extends BorderPane {
             shown = all.isEmpty() ? null : all.get(0).id();
         }
         head();
-        drawing.show(shown);
         table.of(shown);
         if (isVisible()) {
             hand.show();
@@ -284,10 +282,6 @@ final class SurfacesView extends BorderPane {
             return;
         }
         Learning now = desk.learner().learningProperty().get();
-        if (now != learning) {
-            learning = now;
-            hand.show();
-        }
         if (now != null) {
             learn.frame(now);
             now.heard().ifPresent(h -> {

@@ -17,7 +17,6 @@ import agogic.core.time.Timeline;
 import agogic.formats.file.FormatException;
 import agogic.formats.table.ShapeText;
 import java.io.IOException;
-import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.List;
@@ -44,14 +43,7 @@ public final class DemandFile {
      * @throws FormatException with the place of what is wrong
      */
     public static Session read(Path path) throws IOException {
-        String name = String.valueOf(path.getFileName());
-        if (!Files.isRegularFile(path)) {
-            throw new FormatException("There is no file " + path + ".");
-        }
-        if (Files.size(path) > LARGEST) {
-            throw new FormatException(name + " is larger than a demand may be.");
-        }
-        return session(new Json(name, SessionFile.parse(name, Files.readAllBytes(path))));
+        return session(Json.open(path, LARGEST, "demand"));
     }
 
     private record Wanted(Parameter parameter, Envelope envelope) {}

@@ -2,6 +2,9 @@ package agogic.formats.session;
 
 import agogic.formats.file.FormatException;
 import com.fasterxml.jackson.databind.JsonNode;
+import java.io.IOException;
+import java.nio.file.Files;
+import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Locale;
@@ -22,6 +25,22 @@ final class Json {
         this.document = document;
         this.node = node;
         this.path = path;
+    }
+
+    /**
+     * The top of a file of at most {@code largest} bytes; {@code what} it is, is said where it is larger.
+     *
+     * @throws FormatException if it is not there, too large or no JSON
+     */
+    static Json open(Path path, long largest, String what) throws IOException {
+        String name = String.valueOf(path.getFileName());
+        if (!Files.isRegularFile(path)) {
+            throw new FormatException("There is no file " + path + ".");
+        }
+        if (Files.size(path) > largest) {
+            throw new FormatException(name + " is larger than a " + what + " may be.");
+        }
+        return new Json(name, SessionFile.parse(name, Files.readAllBytes(path)));
     }
 
     /** Makes something of one element. */

@@ -12,7 +12,6 @@ import agogic.formats.file.SafeFile;
 import com.fasterxml.jackson.databind.ObjectMapper;
 import com.fasterxml.jackson.databind.node.ObjectNode;
 import java.io.IOException;
-import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.List;
 import java.util.Optional;
@@ -79,14 +78,7 @@ public final class MapFile {
      * @throws FormatException with the place of what is wrong
      */
     public static ControllerMap read(Path path) throws IOException {
-        String name = String.valueOf(path.getFileName());
-        if (!Files.isRegularFile(path)) {
-            throw new FormatException("There is no file " + path + ".");
-        }
-        if (Files.size(path) > LARGEST) {
-            throw new FormatException(name + " is larger than a map may be.");
-        }
-        Json json = new Json(name, SessionFile.parse(name, Files.readAllBytes(path)));
+        Json json = Json.open(path, LARGEST, "map");
         Optional<Json> format = json.maybe("format");
         if (format.isEmpty() || !format.get().text().equals(FORMAT)) {
             throw json.error("this is no map of a surface: expected \"format\": \"" + FORMAT + "\"");
