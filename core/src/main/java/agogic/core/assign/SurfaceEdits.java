@@ -31,6 +31,13 @@ public final class SurfaceEdits {
         return session.with(one.paged(pages));
     }
 
+    private static void check(Surface surface, int number) {
+        if (number < 1 || number > surface.pages().size()) {
+            throw new IllegalArgumentException(surface.name() + " has pages 1 to " + surface.pages().size() + ", no page "
+                    + number + ".");
+        }
+    }
+
     private static boolean named(List<Page> pages, String name) {
         return pages.stream().anyMatch(p -> p.name().equalsIgnoreCase(name));
     }
@@ -38,6 +45,7 @@ public final class SurfaceEdits {
     /** Another name for page {@code number}, 1 for the first. */
     public static Session renamePage(Session session, String surface, int number, String name) {
         Surface one = session.surface(surface);
+        check(one, number);
         List<Page> pages = new ArrayList<>(one.pages());
         pages.set(number - 1, new Page(name.strip(), pages.get(number - 1).button()));
         return session.with(one.paged(pages));
@@ -46,6 +54,7 @@ public final class SurfaceEdits {
     /** The button that turns to a page; none if empty. It turns to no other page then. */
     public static Session pageButton(Session session, String surface, int number, Optional<String> control) {
         Surface one = session.surface(surface);
+        check(one, number);
         List<Page> pages = new ArrayList<>();
         for (int p = 1; p <= one.pages().size(); p++) {
             Page page = one.pages().get(p - 1);
@@ -65,6 +74,7 @@ public final class SurfaceEdits {
         if (one.pages().size() < 2) {
             throw new IllegalArgumentException(one.name() + " has one page only; it stays.");
         }
+        check(one, number);
         Session after = without(session, h -> h.surface().equals(surface) && h.page() == number);
         List<Route> moved = after.routes().stream()
                 .map(r -> r.hand()

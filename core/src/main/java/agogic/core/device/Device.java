@@ -1,6 +1,7 @@
 package agogic.core.device;
 
 import agogic.core.parameter.Parameter;
+import agogic.core.text.Text;
 import java.util.ArrayList;
 import java.util.Comparator;
 import java.util.HashSet;
@@ -36,7 +37,9 @@ public record Device(
         List<Outside> chart,
         int nameLimit) {
     public Device {
-        parameters = ParameterTable.of(parameters, name);
+        Text.sound("The id of a device", id);
+        Text.sound("The kind of a device", kind);
+        parameters = ParameterTable.of(parameters, Text.sound("A device", name));
         List<Socket> sorted = new ArrayList<>(used);
         sorted.sort(Comparator.comparingInt(Socket::number));
         used = List.copyOf(sorted);

@@ -56,6 +56,31 @@ public final class Envelope {
         return of(Arrays.asList(points));
     }
 
+    /** Values may be off 0..1 by this much, from rounding, and are taken for the end they lie at. */
+    private static final double HAIR = 1e-9;
+
+    /**
+     * This envelope as one of absolute values: all of them in 0..1. What rounding has put a hair outside is put back.
+     *
+     * @throws IllegalArgumentException if a value lies outside
+     */
+    public Envelope normalised() {
+        double[] inside = values;
+        for (int i = 0; i < values.length; i++) {
+            double value = values[i];
+            if (value >= 0 && value <= 1) {
+                continue;
+            }
+            if (value < -HAIR || value > 1 + HAIR) {
+                throw new IllegalArgumentException(
+                        "Point " + (i + 1) + " lies at " + value + "; a value lies between 0 and 1.");
+            }
+            inside = inside == values ? values.clone() : inside;
+            inside[i] = value < 0 ? 0 : 1;
+        }
+        return inside == values ? this : new Envelope(times, inside, shapes, pins);
+    }
+
     public int size() {
         return times.length;
     }

@@ -48,6 +48,10 @@ public record Shape(Kind kind, double amount, double count, double duty, double 
     public static final Shape S = new Shape(Kind.S, 0, 0, 0, 0, 1);
 
     public Shape {
+        // Numbers that a kind does not use are 0, so that equal ways are equal shapes.
+        amount = kind == Kind.BENT || kind.wave() ? amount : 0;
+        count = kind.wave() ? count : 0;
+        duty = kind == Kind.PULSE ? duty : 0;
         if (!(amount >= -1 && amount <= 1)) {
             throw new IllegalArgumentException("The amount of a shape lies between -1 and 1, not at " + amount + ".");
         }
@@ -121,7 +125,12 @@ public record Shape(Kind kind, double amount, double count, double duty, double 
 
     /** The value that the point at {@code u} needs when this way from v0 to v1 is cut there (a wave's is its line). */
     double cutValue(double v0, double v1, double u) {
-        return kind == Kind.HOLD ? v0 : v0 + (v1 - v0) * progress(u);
+        if (kind == Kind.HOLD) {
+            return v0;
+        }
+        // Rounding must not put it a hair beyond the ends.
+        double value = v0 + (v1 - v0) * progress(u);
+        return Math.max(Math.min(v0, v1), Math.min(Math.max(v0, v1), value));
     }
 
     /** The part of this shape between {@code u0} and {@code u1} of its way. */

@@ -78,7 +78,7 @@ final class Alike {
         }
         Parameter parameter = other.parameter();
         double tolerance =
-                parameter.stepped() ? 0 : Math.min(parameter.unit().usualTolerance(), parameter.travel() / 50);
+                parameter.stepped() ? 0 : parameter.usualTolerance();
         // Most do not even agree where their points are; only the few that do are looked at everywhere.
         if (strip(breakpoints(leader.envelope(), other.envelope()), parameter, tolerance) == null) {
             return null;

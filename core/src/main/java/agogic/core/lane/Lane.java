@@ -17,6 +17,7 @@ import java.util.List;
 public record Lane(Target target, Lock lock, Envelope envelope, List<Stretch> stretches) {
     public Lane {
         stretches = List.copyOf(stretches);
+        envelope = envelope.normalised();
     }
 
     public static Lane empty(Target target) {

@@ -33,9 +33,11 @@ public record Stretch(
         double to,
         Envelope under) {
     public Stretch {
-        if (!(handFrom <= handTo) || !(passFrom <= passTo) || !(from <= to)) {
+        boolean finite = Double.isFinite(handFrom + handTo) && Double.isFinite(passFrom + passTo + from + to);
+        if (!finite || !(handFrom <= handTo) || !(passFrom <= passTo) || !(from <= to)) {
             throw new IllegalArgumentException("A stretch of ride " + ride + " ends before it begins.");
         }
+        under = under.normalised();
     }
 
     public Stretch by(Recipe newRecipe) {

@@ -26,6 +26,10 @@ public record Macro(Parameter parameter, double centre, double scale, List<Membe
 
     public Macro {
         members = List.copyOf(members);
+        // All macros go the same way; only their names and where they rest are their own.
+        parameter = own(parameter.id(), parameter.name())
+                .called(parameter.shortName())
+                .restingAt(parameter.resting());
         if (!(centre >= 0 && centre <= 1)) {
             throw new IllegalArgumentException(
                     parameter.name() + ": its centre lies between 0 and 1, not at " + centre + ".");
@@ -44,8 +48,11 @@ public record Macro(Parameter parameter, double centre, double scale, List<Membe
 
     /** A macro without members that stands in the middle. */
     public static Macro named(String id, String name) {
-        Parameter own = Parameter.continuous(id, name, "Macros", Unit.PERCENT, Taper.LINEAR, 0, 100, 50);
-        return new Macro(own, 0.5, 1, List.of());
+        return new Macro(own(id, name), 0.5, 1, List.of());
+    }
+
+    private static Parameter own(String id, String name) {
+        return Parameter.continuous(id, name, "Macros", Unit.PERCENT, Taper.LINEAR, 0, 100, 50);
     }
 
     public String id() {

@@ -18,6 +18,9 @@ import java.util.stream.Collectors;
 
 /** Edits of macros, and their order. */
 public final class Macros {
+    /** So many macros may move one another in a row. */
+    public static final int DEEPEST = 16;
+
     private Macros() {}
 
     /**
@@ -47,6 +50,10 @@ public final class Macros {
         }
         if (done.contains(macro.target())) {
             return;
+        }
+        if (way.size() == DEEPEST) {
+            throw new IllegalArgumentException("Macros move macros " + DEEPEST + " deep at the most: "
+                    + way.get(0).name() + " moves more than that, one after the other.");
         }
         way.add(macro);
         for (Member member : macro.members()) {

@@ -1,5 +1,6 @@
 package agogic.core.parameter;
 
+import agogic.core.text.Text;
 import java.util.List;
 
 /**
@@ -16,6 +17,7 @@ import java.util.List;
  * @param resting normalised value when nothing moves it
  * @param positions names of its positions if it moves in steps, else empty
  * @param reserved true if it must never be written (a device's own housekeeping)
+ * @param worth what the device itself counts each position as, rising; empty if it counts them from 0
  */
 public record Parameter(
         String id,
@@ -28,18 +30,38 @@ public record Parameter(
         double to,
         double resting,
         List<String> positions,
-        boolean reserved) {
+        boolean reserved,
+        List<Double> worth) {
 
     /** Below this level a fader counts as silent, so that a tolerance in dB does not close entirely at −inf dB. */
     static final double SILENCE_DB = -70;
 
+    /** A range reaches no farther from 0 than this, in its unit. */
+    public static final double WIDEST = 1e12;
+
     public Parameter {
         positions = List.copyOf(positions);
-        if (id.isBlank() || name.isBlank()) {
+        worth = List.copyOf(worth);
+        Text.sound("The short name of a parameter", shortName);
+        Text.sound("The group of a parameter", group);
+        positions.forEach(position -> Text.sound("A position", position));
+        if (Text.sound("The id of a parameter", id).isBlank()
+                || Text.sound("A parameter", name).isBlank()) {
             throw new IllegalArgumentException("A parameter needs an id and a name.");
         }
-        if (!Double.isFinite(from) || !Double.isFinite(to) || from == to) {
-            throw new IllegalArgumentException(name + ": its range needs two different finite ends.");
+        if (!(Math.abs(from) <= WIDEST) || !(Math.abs(to) <= WIDEST) || from == to) {
+            throw new IllegalArgumentException(
+                    name + ": its range needs two different ends, each at most 1,000,000,000,000 from 0.");
+        }
+        if (!worth.isEmpty() && worth.size() != positions.size()) {
+            throw new IllegalArgumentException(
+                    name + ": it has " + positions.size() + " positions, but what they are worth is told of "
+                            + worth.size() + ".");
+        }
+        for (int i = 0; i < worth.size(); i++) {
+            if (!(Math.abs(worth.get(i)) <= WIDEST) || i > 0 && !(worth.get(i) > worth.get(i - 1))) {
+                throw new IllegalArgumentException(name + ": what its positions are worth rises from one to the next.");
+            }
         }
         if (taper instanceof Taper.Logarithmic && !(from > 0 && to > 0)) {
             throw new IllegalArgumentException(name + ": a logarithmic range lies above 0.");
@@ -79,24 +101,50 @@ public record Parameter(
                 false);
     }
 
+    /** A parameter whose positions, if it has any, are counted from 0. */
+    public Parameter(
+            String id,
+            String name,
+            String shortName,
+            String group,
+            Unit unit,
+            Taper taper,
+            double from,
+            double to,
+            double resting,
+            List<String> positions,
+            boolean reserved) {
+        this(id, name, shortName, group, unit, taper, from, to, resting, positions, reserved, List.of());
+    }
+
+    /** This switch, whose positions the device counts as these rising numbers. */
+    public Parameter worth(List<Double> numbers) {
+        return new Parameter(id, name, shortName, group, unit, taper, from, to, resting, positions, reserved, numbers);
+    }
+
+    /** The device's own number for the value at {@code x}: that of the position of a switch, else the value in the unit. */
+    public double nativeValueAt(double x) {
+        return worth.isEmpty() ? valueAt(x) : worth.get((int) valueAt(x));
+    }
+
     /** This parameter with another name. */
     public Parameter named(String newName) {
-        return new Parameter(id, newName, shortName, group, unit, taper, from, to, resting, positions, reserved);
+        return new Parameter(id, newName, shortName, group, unit, taper, from, to, resting, positions, reserved, worth);
     }
 
     /** This parameter with a short name. */
     public Parameter called(String newShortName) {
-        return new Parameter(id, name, newShortName, group, unit, taper, from, to, resting, positions, reserved);
+        return new Parameter(id, name, newShortName, group, unit, taper, from, to, resting, positions, reserved, worth);
     }
 
     /** This parameter, standing at the normalised value {@code x} when nothing moves it. */
     public Parameter restingAt(double x) {
-        return new Parameter(id, name, shortName, group, unit, taper, from, to, x, positions, reserved);
+        return new Parameter(id, name, shortName, group, unit, taper, from, to, x, positions, reserved, worth);
     }
 
     /** This parameter, never to be written. */
     public Parameter asReserved() {
-        return new Parameter(id, name, shortName, group, unit, taper, from, to, resting, positions, true);
+        return new Parameter(id, name, shortName, group, unit, taper, from, to, resting, positions, true, worth);
     }
 
     public boolean stepped() {
@@ -139,6 +187,16 @@ public record Parameter(
         return stepped() ? x : Math.min(x, Math.max(0, shifted(x, -tolerance)));
     }
 
+    /** True if it is a frequency that may be 0 or less: there is no interval then, differences are told in Hz. */
+    private boolean inHertz() {
+        return unit == Unit.HERTZ && !(from > 0 && to > 0);
+    }
+
+    /** The tolerance a new recipe has, in the difference unit. */
+    public double usualTolerance() {
+        return Math.min(inHertz() ? travel() / 100 : unit.usualTolerance(), travel() / 50);
+    }
+
     private double shifted(double x, double amount) {
         double up = from < to ? amount : -amount;
         if (taper instanceof Taper.Fader) {
@@ -146,7 +204,7 @@ public record Parameter(
             boolean silent = up < 0 && level + up <= SILENCE_DB;
             return silent ? 0 : taper.position(level + up, from, to);
         }
-        return taper.position(unit.moved(valueAt(x), up), from, to);
+        return taper.position(inHertz() ? valueAt(x) + up : unit.moved(valueAt(x), up), from, to);
     }
 
     /** The normalised value that lies {@code difference} (difference unit) above {@code x}, kept within 0..1. */
@@ -162,7 +220,7 @@ public record Parameter(
         if (taper instanceof Taper.Fader) {
             return Math.abs(Math.max(SILENCE_DB, valueAt(a)) - Math.max(SILENCE_DB, valueAt(b)));
         }
-        return Math.abs(unit.differenceOf(valueAt(a), valueAt(b)));
+        return Math.abs(inHertz() ? valueAt(b) - valueAt(a) : unit.differenceOf(valueAt(a), valueAt(b)));
     }
 
     /** The greatest difference that two of its values can have, in the difference unit. */
@@ -177,7 +235,16 @@ public record Parameter(
 
     /** A difference as people read it: {@code 38 cents}. */
     public String printDifference(double amount) {
-        return ValueText.printDifference(unit, amount);
+        return inHertz() ? ValueText.print(unit, amount) : ValueText.printDifference(unit, amount);
+    }
+
+    /**
+     * A difference as somebody typed it, in the difference unit.
+     *
+     * @throws IllegalArgumentException with what was expected if it is no such difference
+     */
+    public double parseDifference(String text) {
+        return inHertz() ? ValueText.parse(unit, text) : ValueText.parseDifference(unit, text);
     }
 
     /** The range in the unit: {@code 180 Hz – 6.2 kHz}, or the names of the positions. */

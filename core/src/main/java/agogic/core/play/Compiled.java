@@ -89,7 +89,10 @@ final class Compiled {
                     parameter,
                     exposed,
                     device.leaderOf(parameter.id()).isPresent() || mover[index.of(route.target())] >= 0,
-                    easeBack(session.lane(route.target()), parameter));
+                    easeBack(session.lane(route.target()), parameter),
+                    route.hand()
+                            .map(h -> session.control(h).address().resolution())
+                            .orElse(0.0));
             byId.put(route.id(), routes[r]);
         }
         routesOf = new RouteState[n][];
@@ -139,6 +142,11 @@ final class Compiled {
     }
 
     private static final RouteState[] NONE = {};
+
+    /** The route with this id, or null if there is none. */
+    RouteState route(String id) {
+        return byId.get(id);
+    }
 
     /** The value a macro gives its member p, which would stand at {@code rest}; {@code rest} if no macro moves it. */
     double moved(int p, double rest, LiveState live) {

@@ -17,9 +17,12 @@ import agogic.core.write.Pass;
 import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.List;
+import java.util.Map;
 import java.util.Queue;
+import java.util.concurrent.ConcurrentHashMap;
 import java.util.concurrent.ConcurrentLinkedQueue;
 import java.util.concurrent.atomic.AtomicReference;
+import java.util.function.Consumer;
 
 /**
  * Plays a session: takes what comes into its ports, moves values, keeps the moves of a pass.
@@ -34,19 +37,28 @@ public final class Engine {
 
     private static final int PORT_CAPACITY = 4096;
 
-    private final MessageQueue[] ports = new MessageQueue[Session.MOST_SURFACES];
-    private final MessageQueue[] taps = new MessageQueue[Session.MOST_SURFACES];
+    /** What came in for each surface ever played, and what of it was handed on, by the id of the surface. */
+    private final Map<String, MessageQueue> ports = new ConcurrentHashMap<>();
+
+    private final Map<String, MessageQueue> taps = new ConcurrentHashMap<>();
+    /** The same by the places of the surfaces in the session that plays. */
+    private MessageQueue[] queues;
+
     private SurfaceDecoder[] decoders;
     private int[] pages;
     private volatile boolean listening;
-    /** One sink a port that follows the controls and hands the messages on. */
-    private final MidiSink[] tees = new MidiSink[Session.MOST_SURFACES];
+    /** One sink a surface that follows the controls and hands the messages on. */
+    private MidiSink[] tees;
 
     private final AtomicReference<Compiled> next = new AtomicReference<>();
     private final Queue<Runnable> commands = new ConcurrentLinkedQueue<>();
     private final Queue<List<Pass>> passes = new ConcurrentLinkedQueue<>();
-    private volatile Compiled now;
-    private volatile LiveState live;
+    private volatile Consumer<RuntimeException> troubles = e -> {
+        throw e;
+    };
+    private volatile Playing playingNow;
+    private Compiled now;
+    private LiveState live;
 
     private boolean playing;
     private double position;
@@ -59,31 +71,61 @@ public final class Engine {
 
     private double punchOut = Double.POSITIVE_INFINITY;
     private boolean punched;
+    /** The routes that keep what their hands do. */
+    private volatile List<RouteState> recording = List.of();
+
     /** What the hand left each parameter at while no envelope moved it; NaN if nothing did. */
     private double[] held;
 
     /** An engine that plays this session; {@link #load} takes later states of it. */
     public Engine(Session session) {
         now = new Compiled(session);
-        int n = session.surfaces().size();
-        for (int s = 0; s < ports.length; s++) {
-            ports[s] = new MessageQueue(PORT_CAPACITY);
-            taps[s] = new MessageQueue(PORT_CAPACITY);
-            int port = s;
-            tees[s] = (status, data1, data2, nanos) -> {
-                taps[port].message(status, data1, data2, nanos);
-                decoders[port].message(status, data1, data2, nanos);
-            };
-        }
-        decoders = new SurfaceDecoder[n];
-        pages = new int[n];
-        for (int s = 0; s < n; s++) {
-            decoders[s] = new SurfaceDecoder(session.surfaces().get(s), new Moves(s));
-            pages[s] = 1;
-        }
         live = unmoved(now);
+        connect(List.of());
         held = unheld(now.index.size());
         begin();
+    }
+
+    /** What is played: a session with the numbers of its parameters and what is so of it, all of one moment. */
+    public record Playing(Session session, ParameterIndex index, LiveState live) {}
+
+    /** What is being played, its parameters and what is so, all of one moment. */
+    public Playing playing() {
+        return playingNow;
+    }
+
+    /** From now on this is told what goes wrong with one command, and playing goes on. */
+    public void onTrouble(Consumer<RuntimeException> told) {
+        troubles = told;
+    }
+
+    /** A decoder and a queue for each surface that plays now; those of a surface that was there before stay. */
+    private void connect(List<Surface> old) {
+        List<Surface> surfaces = now.session.surfaces();
+        int n = surfaces.size();
+        SurfaceDecoder[] made = new SurfaceDecoder[n];
+        queues = new MessageQueue[n];
+        tees = new MidiSink[n];
+        pages = new int[n];
+        for (int s = 0; s < n; s++) {
+            String id = surfaces.get(s).id();
+            boolean there = old.stream().anyMatch(o -> o.id().equals(id));
+            boolean kept = s < old.size() && old.get(s).equals(surfaces.get(s));
+            made[s] = kept ? decoders[s] : new SurfaceDecoder(surfaces.get(s), new Moves(s));
+            queues[s] = port(id);
+            pages[s] = live.page(s);
+            if (!there) {
+                // What came while the surface was not in the session is nothing that moves anything.
+                queues[s].clear();
+            }
+            MessageQueue tap = taps.computeIfAbsent(id, i -> new MessageQueue(PORT_CAPACITY));
+            int place = s;
+            tees[s] = (status, data1, data2, nanos) -> {
+                tap.message(status, data1, data2, nanos);
+                decoders[place].message(status, data1, data2, nanos);
+            };
+        }
+        decoders = made;
     }
 
     private static LiveState unmoved(Compiled compiled) {
@@ -108,7 +150,7 @@ public final class Engine {
 
     /** What is being played. */
     public Session session() {
-        return now.session;
+        return playingNow.session();
     }
 
     /**
@@ -121,7 +163,7 @@ public final class Engine {
 
     /** What came into the port of a surface while the engine listened. One thread takes it. */
     public MessageQueue tap(int surface) {
-        return taps[surface];
+        return taps.get(session().surfaces().get(surface).id());
     }
 
     /** Turns a surface to a page, 1 for the first. */
@@ -129,19 +171,24 @@ public final class Engine {
         commands.add(() -> turnNow(surface, page));
     }
 
-    /** Where messages of a surface go in, by its place in the session. One thread a port. */
+    /** Where messages of a surface go in, by its place in the session that plays. One thread a port. */
     public MessageQueue port(int surface) {
-        return ports[surface];
+        return port(session().surfaces().get(surface).id());
+    }
+
+    /** Where messages of a surface go in, by its id. One thread a port. While there is no such surface nothing hears it. */
+    public MessageQueue port(String surface) {
+        return ports.computeIfAbsent(surface, id -> new MessageQueue(PORT_CAPACITY));
     }
 
     /** What is so now. */
     public LiveState live() {
-        return live;
+        return playingNow.live();
     }
 
     /** The numbers of the parameters in {@link #live}. */
     public ParameterIndex index() {
-        return now.index;
+        return playingNow.index();
     }
 
     /** Plays this edited session from the next tick on; what the hands do goes on. */
@@ -169,7 +216,27 @@ public final class Engine {
 
     /** Stops; the pass, if anything was recorded, can be taken with {@link #finishedPass}. */
     public void stop() {
-        commands.add(() -> halt(position));
+        commands.add(() -> halt(position, Pass.End.STOPPED));
+    }
+
+    /** Lets the hand of a route count at once where it stands, this time: at its next touch takeover holds again. */
+    public void takeOver(String routeId) {
+        commands.add(() -> {
+            RouteState state = now.route(routeId);
+            if (state == null) {
+                return;
+            }
+            state.takeover.join();
+            for (int s = 0; s < now.routesOfControl.length; s++) {
+                for (int c = 0; c < now.routesOfControl[s].length; c++) {
+                    double x = live.control(s, c);
+                    if (!Double.isNaN(x) && List.of(now.routesOfControl[s][c]).contains(state)) {
+                        live.verdict(state.index, move(state, x, tickNanos), tickNanos);
+                        live.event(s, c, 0);
+                    }
+                }
+            }
+        });
     }
 
     /** Goes to {@code seconds} without playing, or goes on playing from there without writing what lies between. */
@@ -177,12 +244,16 @@ public final class Engine {
         commands.add(() -> {
             boolean goOn = playing;
             if (goOn) {
-                halt(position);
+                halt(position, Pass.End.JUMPED);
             }
             position = seconds;
             chase();
             if (goOn) {
-                startAt(seconds, seconds, Double.POSITIVE_INFINITY);
+                // The pass is over: only what is pinned writes on, from here.
+                for (RouteState state : now.routes) {
+                    state.passOver = !state.route.pinned();
+                }
+                startPlaying(seconds, seconds, Double.POSITIVE_INFINITY);
             }
         });
     }
@@ -193,9 +264,17 @@ public final class Engine {
      */
     public void hold(Target target, double value) {
         commands.add(() -> {
+            if (!now.index.has(target)) {
+                // It went while the command was on its way.
+                return;
+            }
             int p = now.index.of(target);
             held[p] = now.index.parameter(p).settled(value);
             live.value(p, held[p]);
+            for (RouteState state : now.routesOf[p]) {
+                // Set by something else: the hand has to meet it again.
+                state.takeover.letGo();
+            }
         });
     }
 
@@ -206,11 +285,8 @@ public final class Engine {
 
     /** Makes room for moves ahead. To be called now and then by a thread that may allocate. */
     public void provide() {
-        for (RouteState state : now.routes) {
-            MoveLog log = state.log;
-            if (log != null) {
-                log.provide();
-            }
+        for (RouteState state : recording) {
+            state.provide();
         }
     }
 
@@ -220,10 +296,14 @@ public final class Engine {
             lastTick = nanos;
             ticked = true;
         }
-        adopt();
         tickNanos = nanos;
+        adopt();
         for (Runnable command = commands.poll(); command != null; command = commands.poll()) {
-            command.run();
+            try {
+                command.run();
+            } catch (RuntimeException e) {
+                troubles.accept(e);
+            }
         }
         while (playing && secondsAt(nanos) >= boundary()) {
             double at = boundary();
@@ -252,6 +332,12 @@ public final class Engine {
             return;
         }
         Compiled before = now;
+        if (playing && secondsAt(tickNanos) < boundary()) {
+            // What came before the edit is of the session before.
+            drain(tickNanos);
+        }
+        double at = playing ? Math.min(boundary(), Math.max(position, secondsAt(tickNanos))) : position;
+        List<RouteState> begun = playing ? endChanged(before, fresh, at) : List.of();
         fresh.carry(before);
         List<Surface> old = before.session.surfaces();
         List<Surface> surfaces = fresh.session.surfaces();
@@ -259,18 +345,6 @@ public final class Engine {
         boolean sameIndex = fresh.index.alike(before.index);
         if (!sameIndex || !sameSurfaces || fresh.routes.length != before.routes.length) {
             live = carried(fresh, before);
-        }
-        if (!sameSurfaces) {
-            SurfaceDecoder[] made = new SurfaceDecoder[surfaces.size()];
-            for (int s = 0; s < made.length; s++) {
-                boolean kept = s < old.size() && old.get(s).equals(surfaces.get(s));
-                made[s] = kept ? decoders[s] : new SurfaceDecoder(surfaces.get(s), new Moves(s));
-            }
-            decoders = made;
-            pages = new int[made.length];
-            for (int s = 0; s < made.length; s++) {
-                pages[s] = live.page(s);
-            }
         }
         if (!sameIndex) {
             double[] fuller = unheld(fresh.index.size());
@@ -294,7 +368,39 @@ public final class Engine {
             }
         }
         now = fresh;
+        if (!sameSurfaces) {
+            connect(old);
+        }
         begin();
+        for (RouteState state : begun) {
+            state.since(Math.max(punchIn, at));
+            goOn(state, at);
+        }
+    }
+
+    /**
+     * Ends the passes that an edit does not let go on as they were; each is kept as it was until now. Returns the routes
+     * that record from now on anew.
+     */
+    private List<RouteState> endChanged(Compiled before, Compiled fresh, double at) {
+        List<Pass> ended = new ArrayList<>();
+        List<RouteState> begun = new ArrayList<>();
+        for (RouteState state : before.routes) {
+            RouteState after = fresh.route(state.route.id());
+            if (state.records() && (after == null || !after.goesOn(state))) {
+                ended.add(state.pass(punchIn, at, Pass.End.CHANGED));
+            }
+        }
+        for (RouteState state : fresh.routes) {
+            RouteState earlier = before.route(state.route.id());
+            if (state.log != null && (earlier == null || !state.goesOn(earlier))) {
+                begun.add(state);
+            }
+        }
+        if (!ended.isEmpty()) {
+            passes.add(ended);
+        }
+        return begun;
     }
 
     /** The state for {@code fresh}, with the controls and pages as they were. */
@@ -322,9 +428,15 @@ public final class Engine {
         for (int p = 0; p < now.index.size(); p++) {
             live.value(p, Double.isNaN(held[p]) ? now.index.parameter(p).resting() : held[p]);
         }
+        List<RouteState> logs = new ArrayList<>();
         for (RouteState state : now.routes) {
             live.counted(state.index, state.counted);
+            if (state.log != null) {
+                logs.add(state);
+            }
         }
+        recording = List.copyOf(logs);
+        playingNow = new Playing(now.session, now.index, live);
         evaluate(0);
     }
 
@@ -363,7 +475,7 @@ public final class Engine {
                 && anchorSeconds <= now.session.timeline().secondsAt(loop.to())
                 && at < punchOut
                 && at >= now.session.timeline().secondsAt(loop.to()) - 1e-9;
-        finish(at);
+        finish(at, turns ? Pass.End.TURNED : Pass.End.STOPPED, turns);
         if (turns) {
             double from = now.session.timeline().secondsAt(loop.from());
             anchorSeconds = from;
@@ -372,11 +484,7 @@ public final class Engine {
             punchIn = from;
             punched = true;
             for (RouteState state : now.routes) {
-                boolean goesOn = state.touched && state.records();
-                if (goesOn) {
-                    state.beginTouch(from);
-                    record(state, from, currentPlace(state));
-                }
+                goOn(state, from);
             }
         } else {
             playing = false;
@@ -384,10 +492,34 @@ public final class Engine {
         }
     }
 
+    /** What a hand holds, what is latched and what is in Write is recorded on from {@code at}. */
+    private void goOn(RouteState state, double at) {
+        boolean writes = state.passMode() == WriteMode.WRITE && punched;
+        if (!state.records() || !state.touched && !state.latched && !writes) {
+            return;
+        }
+        if (state.touched) {
+            state.beginTouch(at);
+        } else if (!writes) {
+            // What is latched has no hand any more, but it was let go nowhere else.
+            state.beginTouch(at);
+            state.endTouch(at);
+        }
+        state.latched |= state.passMode() != WriteMode.TOUCH;
+        record(state, at, currentPlace(state));
+    }
+
     private void startAt(double from, double writeFrom, double until) {
         if (playing) {
-            halt(position);
+            halt(position, Pass.End.STOPPED);
         }
+        for (RouteState state : now.routes) {
+            state.passOver = false;
+        }
+        startPlaying(from, writeFrom, until);
+    }
+
+    private void startPlaying(double from, double writeFrom, double until) {
         playing = true;
         position = from;
         anchorSeconds = from;
@@ -409,10 +541,10 @@ public final class Engine {
         }
     }
 
-    private void halt(double at) {
+    private void halt(double at, Pass.End end) {
         if (playing) {
             playing = false;
-            finish(at);
+            finish(at, end, false);
             chase();
         }
     }
@@ -429,14 +561,16 @@ public final class Engine {
         }
     }
 
-    private void finish(double at) {
+    private void finish(double at, Pass.End end, boolean goesOn) {
         List<Pass> finished = new ArrayList<>();
         for (RouteState state : now.routes) {
-            Pass pass = punched || at > punchIn ? state.pass(punchIn, at) : null;
+            Pass pass = state.pass(punchIn, at, end);
             if (pass != null) {
                 finished.add(pass);
             }
+            boolean latched = state.latched;
             state.clearPass();
+            state.latched = goesOn && latched;
             live.writing(state.index, false);
         }
         if (!finished.isEmpty()) {
@@ -447,7 +581,7 @@ public final class Engine {
     private void drain(long until) {
         boolean tapped = listening;
         for (int s = 0; s < decoders.length; s++) {
-            ports[s].drain(until, tapped ? tees[s] : decoders[s]);
+            queues[s].drain(until, tapped ? tees[s] : decoders[s]);
             decoders[s].settle(until);
         }
     }
@@ -483,6 +617,8 @@ public final class Engine {
     private void release(RouteState state, long nanos) {
         double at = playing ? secondsAt(nanos) : position;
         state.endTouch(at);
+        // Whoever touches it again has to meet the value again.
+        state.takeover.letGo();
         if (playing && state.records() && state.passMode() == WriteMode.TOUCH) {
             state.easeFrom = at;
             state.easeValue = handValue(state, state.counted);
@@ -564,9 +700,14 @@ public final class Engine {
                 if (down && active && !listening) {
                     take(state, nanos);
                     live.verdict(state.index, Verdict.TOUCHED, nanos);
+                } else if (down && !listening) {
+                    live.verdict(state.index, Verdict.OTHER_PAGE, nanos);
                 } else if (state.touched) {
                     release(state, nanos);
                 }
+            }
+            if (down && !listening) {
+                live.event(surface, control, 0);
             }
         }
 

@@ -3,12 +3,13 @@ package agogic.core.play;
 import java.util.concurrent.atomic.AtomicReferenceArray;
 
 /**
- * Keeps the moves of one route in a pass. The playing thread appends; another thread sees to it that there is always
- * room ahead, so that appending does not allocate.
+ * Keeps the moves of one route in a pass, three numbers each. The playing thread appends; another thread sees to it that
+ * there is always room ahead, so that appending does not allocate. Each chunk is twice as long as the one before: a log
+ * that keeps little takes little.
  */
 final class MoveLog {
-    private static final int CHUNK = 4096;
-    private static final int CHUNKS = 8192;
+    private static final int FIRST = 64;
+    private static final int CHUNKS = 24;
 
     private final AtomicReferenceArray<double[]> chunks = new AtomicReferenceArray<>(CHUNKS);
     private volatile int size;
@@ -17,31 +18,39 @@ final class MoveLog {
         provide();
     }
 
-    /** Makes room ahead. To be called now and then by a thread that may allocate. */
+    private static int chunkOf(int i) {
+        return 31 - Integer.numberOfLeadingZeros(i / FIRST + 1);
+    }
+
+    private static int startOf(int chunk) {
+        return FIRST * ((1 << chunk) - 1);
+    }
+
+    /** Makes room ahead: the chunk in use, and once it is half full the next. May be called by any thread. */
     void provide() {
-        int now = size / CHUNK;
-        for (int ahead = now; ahead <= now + 1 && ahead < CHUNKS; ahead++) {
+        int now = size;
+        int chunk = chunkOf(now);
+        int half = startOf(chunk) + (FIRST << chunk) / 2;
+        for (int ahead = chunk; ahead <= (now >= half ? chunk + 1 : chunk) && ahead < CHUNKS; ahead++) {
             if (chunks.get(ahead) == null) {
-                chunks.compareAndSet(ahead, null, new double[3 * CHUNK]);
+                chunks.compareAndSet(ahead, null, new double[3 * (FIRST << ahead)]);
             }
         }
     }
 
     void append(double seconds, double raw, double counted) {
         int i = size;
-        if (i >= CHUNK * CHUNKS) {
-            return;
-        }
-        double[] chunk = chunks.get(i / CHUNK);
-        if (chunk == null) {
+        int chunk = chunkOf(i);
+        double[] room = chunks.get(chunk);
+        if (room == null) {
             // The other thread did not come in time: rather allocate than lose a move.
-            chunk = new double[3 * CHUNK];
-            chunks.set(i / CHUNK, chunk);
+            room = new double[3 * (FIRST << chunk)];
+            chunks.set(chunk, room);
         }
-        int at = 3 * (i % CHUNK);
-        chunk[at] = i == 0 ? seconds : Math.max(seconds, get(i - 1, 0));
-        chunk[at + 1] = raw;
-        chunk[at + 2] = counted;
+        int at = 3 * (i - startOf(chunk));
+        room[at] = i == 0 ? seconds : Math.max(seconds, get(i - 1, 0));
+        room[at + 1] = raw;
+        room[at + 2] = counted;
         size = i + 1;
     }
 
@@ -49,8 +58,15 @@ final class MoveLog {
         return size;
     }
 
-    private double get(int i, int field) {
-        return chunks.get(i / CHUNK)[3 * (i % CHUNK) + field];
+    double get(int i, int field) {
+        int chunk = chunkOf(i);
+        return chunks.get(chunk)[3 * (i - startOf(chunk)) + field];
+    }
+
+    /** Puts another number in the place of one that is there. */
+    void put(int i, int field, double value) {
+        int chunk = chunkOf(i);
+        chunks.get(chunk)[3 * (i - startOf(chunk)) + field] = value;
     }
 
     /** A copy of one field of all moves: 0 seconds, 1 raw, 2 counted. */

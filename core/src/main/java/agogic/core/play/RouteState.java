@@ -13,8 +13,6 @@ import java.util.List;
 
 /** What one route is doing while the engine plays. Used by the playing thread only. */
 final class RouteState {
-    private static final int MOST_TOUCHES = 4096;
-
     final Route route;
     final int index;
     final int parameterIndex;
@@ -28,7 +26,11 @@ final class RouteState {
 
     TakeoverState takeover;
     Smoothing smoothing;
+    /** The moves of the pass; null if the route keeps none. */
     volatile MoveLog log;
+
+    /** When the hand had the control in the pass: from, to, and a number that means nothing. */
+    private MoveLog touches;
 
     /** Where the control counts, 0..1; NaN before its first move. */
     double counted = Double.NaN;
@@ -41,6 +43,9 @@ final class RouteState {
     /** In Latch: true from the first touch of a pass to its end. In Write: from its start. */
     boolean latched;
 
+    /** True once somebody jumped: what follows is no part of a pass until playing starts anew. */
+    boolean passOver;
+
     /** When the ease back began, in seconds of the piece; NaN if it does not run. */
     double easeFrom = Double.NaN;
 
@@ -50,9 +55,10 @@ final class RouteState {
     /** The value that stood before the hand came, for a lane without points; NaN if the hand did not come yet. */
     double standing = Double.NaN;
 
-    private double[] touchFrom;
-    private double[] touchTo;
-    private int touches;
+    /** When this route began to write, if later than the pass did; else before all times. */
+    private double since = Double.NEGATIVE_INFINITY;
+
+    private final double resolution;
 
     RouteState(
             Route route,
@@ -61,7 +67,8 @@ final class RouteState {
             Parameter parameter,
             boolean exposed,
             boolean follows,
-            double easeBack) {
+            double easeBack,
+            double resolution) {
         this.route = route;
         this.index = index;
         this.parameterIndex = parameterIndex;
@@ -70,19 +77,21 @@ final class RouteState {
         this.follows = follows;
         page = route.hand().map(Hand::page).orElse(0);
         this.easeBack = easeBack;
+        this.resolution = resolution;
         takeover = new TakeoverState(route.takeover());
         smoothing = new Smoothing(route.smoothing());
-        if (route.mode().writes() || route.rehearse()) {
+        if (armed() && route.hand().isPresent()) {
             log = new MoveLog();
-            touchFrom = new double[MOST_TOUCHES];
-            touchTo = new double[MOST_TOUCHES];
+            touches = new MoveLog();
         }
     }
 
-    /** Goes on where the same route stood before the session was edited. */
+    /**
+     * Goes on where the same route stood before the session was edited. A pass goes on too, if it would be written in the
+     * same way: else it has to be ended before.
+     */
     void carry(RouteState before) {
-        if (!before.route.target().equals(route.target())
-                || !before.route.hand().equals(route.hand())) {
+        if (!sameWire(before)) {
             return;
         }
         if (before.route.takeover() == route.takeover()) {
@@ -95,16 +104,31 @@ final class RouteState {
         touched = before.touched;
         touchTold = before.touchTold;
         lastMoveNanos = before.lastMoveNanos;
-        if (before.records() && records()) {
+        if (goesOn(before)) {
             log = before.log;
-            touchFrom = before.touchFrom;
-            touchTo = before.touchTo;
             touches = before.touches;
             latched = before.latched;
             easeFrom = before.easeFrom;
             easeValue = before.easeValue;
             standing = before.standing;
+            since = before.since;
+            passOver = before.passOver;
         }
+    }
+
+    private boolean sameWire(RouteState before) {
+        return before.route.target().equals(route.target())
+                && before.route.hand().equals(route.hand());
+    }
+
+    /** True if what {@code before} has kept of a pass is a part of what this one keeps. */
+    boolean goesOn(RouteState before) {
+        return sameWire(before)
+                && before.log != null
+                && log != null
+                && before.passMode() == passMode()
+                && before.rehearsed() == rehearsed()
+                && before.route.span().equals(route.span());
     }
 
     /** How a pass on this route writes: a rehearsal in Read is as Touch. */
@@ -112,63 +136,89 @@ final class RouteState {
         return route.mode().writes() ? route.mode() : WriteMode.TOUCH;
     }
 
+    private boolean rehearsed() {
+        return !route.mode().writes() || route.rehearse();
+    }
+
+    private boolean armed() {
+        return route.mode().writes() || route.rehearse();
+    }
+
     boolean records() {
-        return log != null && (route.mode().writes() || route.rehearse());
+        return log != null && !passOver;
     }
 
     void beginTouch(double seconds) {
         touched = true;
         easeFrom = Double.NaN;
-        if (touchFrom != null && touches < MOST_TOUCHES) {
-            touchFrom[touches] = seconds;
-            touchTo[touches] = Double.POSITIVE_INFINITY;
-            touches++;
+        if (touches != null) {
+            touches.append(seconds, Double.POSITIVE_INFINITY, 0);
         }
     }
 
     void endTouch(double seconds) {
         touched = false;
         touchTold = false;
-        if (touchTo != null && touches > 0 && touchTo[touches - 1] == Double.POSITIVE_INFINITY) {
-            touchTo[touches - 1] = seconds;
+        int last = touches == null ? -1 : touches.size() - 1;
+        if (last >= 0 && touches.get(last, 1) == Double.POSITIVE_INFINITY) {
+            touches.put(last, 1, Math.max(seconds, touches.get(last, 0)));
         }
     }
 
-    /** What happened since the pass began, or null if this route records nothing. */
-    Pass pass(double from, double to) {
-        if (!records()) {
+    /** What it writes from now on is a pass of its own, begun at {@code seconds}. */
+    void since(double seconds) {
+        since = seconds;
+    }
+
+    /** Makes room for what comes. */
+    void provide() {
+        MoveLog moves = log;
+        if (moves != null) {
+            moves.provide();
+            touches.provide();
+        }
+    }
+
+    /** What happened since the pass began, or null if this route is not armed. */
+    Pass pass(double begun, double to, Pass.End end) {
+        if (!armed() || passOver) {
             return null;
         }
+        double from = Math.max(begun, since);
         List<Pass.Touch> list = new ArrayList<>();
-        for (int i = 0; i < touches; i++) {
-            double end = Math.min(to, touchTo[i]);
-            boolean counts = passMode() == WriteMode.LATCH || end >= from;
-            if (counts && touchFrom[i] < to) {
-                list.add(new Pass.Touch(touchFrom[i], end));
+        for (int i = 0; log != null && i < touches.size(); i++) {
+            double first = touches.get(i, 0);
+            double last = Math.min(to, touches.get(i, 1));
+            boolean counts = passMode() == WriteMode.LATCH || last >= from;
+            if (counts && first < to) {
+                list.add(new Pass.Touch(first, Math.max(first, last)));
             }
         }
+        double[] none = {};
         return new Pass(
-                route.id(),
-                passMode(),
-                !route.mode().writes() || route.rehearse(),
+                route,
+                resolution,
+                rehearsed(),
                 from,
                 to,
-                log.copy(0),
-                log.copy(1),
-                log.copy(2),
+                log == null ? none : log.copy(0),
+                log == null ? none : log.copy(1),
+                log == null ? none : log.copy(2),
                 list,
-                Double.isNaN(standing) ? parameter.resting() : standing);
+                Double.isNaN(standing) ? parameter.resting() : standing,
+                end);
     }
 
     /** Forgets the pass, and what it held. A hand that is still there goes on. */
     void clearPass() {
         if (log != null) {
             log.clear();
+            touches.clear();
         }
-        touches = 0;
         latched = false;
         easeFrom = Double.NaN;
         standing = Double.NaN;
+        since = Double.NEGATIVE_INFINITY;
     }
 
     /** True if the lane of this route plays something. */

@@ -1,6 +1,8 @@
 package agogic.core.play;
 
+import agogic.core.midi.MessageQueue;
 import agogic.core.midi.MidiParser;
+import agogic.core.session.Loop;
 import agogic.core.session.Session;
 import agogic.core.write.Pass;
 import java.util.ArrayList;
@@ -21,7 +23,9 @@ public final class ScriptedPass {
 
     /** A pass on the surface with this place in the session. */
     public ScriptedPass(Session session, int surface) {
-        this.session = session;
+        // From here to there and no way round: a loop is for people who play.
+        this.session = session.withLoop(new Loop(
+                session.loop().from(), session.loop().to(), false));
         this.surface = surface;
     }
 
@@ -35,14 +39,22 @@ public final class ScriptedPass {
     public List<Pass> run(double from, double to) {
         double leadIn = entries.isEmpty() ? 0 : Math.max(0, -entries.get(0).seconds()) + 0.001;
         Engine engine = new Engine(session);
-        MidiParser parser = new MidiParser(engine.port(surface));
+        MessageQueue port = engine.port(surface);
+        MidiParser parser = new MidiParser(port);
         engine.play(from - leadIn, from, to);
         engine.tick(0);
         int next = 0;
         long end = Math.round((to - from + leadIn) * 1e9) + TICK_NANOS;
         for (long clock = TICK_NANOS; clock <= end; clock += TICK_NANOS) {
             while (next < entries.size() && nanos(next, leadIn) <= clock) {
-                parser.accept(entries.get(next).bytes(), nanos(next, leadIn));
+                for (byte one : entries.get(next).bytes()) {
+                    if (port.full()) {
+                        // More at one moment than the port holds: nothing is left out here, nobody waits.
+                        engine.tick(clock);
+                        engine.provide();
+                    }
+                    parser.accept(one & 0xFF, nanos(next, leadIn));
+                }
                 next++;
             }
             engine.tick(clock);

@@ -56,7 +56,7 @@ public record Recipe(
 
     /** A recipe for rides of this parameter: start on the bar line, bent shapes, ease back over 250 ms. */
     public static Recipe usual(Parameter parameter) {
-        double tolerance = Math.min(parameter.unit().usualTolerance(), parameter.travel() / 50);
+        double tolerance = parameter.usualTolerance();
         return new Recipe(0, 0.030, parameter.stepped() ? 0 : tolerance, Anchor.BAR, Anchor.NONE, 0.250, true, 0.060);
     }
 

@@ -64,7 +64,7 @@ public final class Refining {
             points.replaceAll(
                     p -> p.time() == pin.time() ? p.at(pin.time(), pin.value()).pinned(true) : p);
         }
-        return told(Envelope.of(points), ride.size(), links + 1, raw, tube);
+        return told(Envelope.of(points).normalised(), ride.size(), links + 1, raw, tube);
     }
 
     /** Adds the points of one piece, joined to those before; returns the fewest straight links it needs. */
@@ -191,7 +191,7 @@ public final class Refining {
         Tube tube = Tube.around(curve, tolerance);
         List<Point> points = new ArrayList<>();
         int links = fit(tube, bent, points);
-        Envelope envelope = Envelope.of(points);
+        Envelope envelope = Envelope.of(points).normalised();
         Distance distance = Distance.between(envelope, curve, (a, b) -> Math.abs(a - b));
         return new Refined(
                 envelope, moves, links + 1, distance.greatest(), distance.normalised(), distance.at(), curve, tube);

@@ -38,6 +38,15 @@ public final class Ride {
             double[] seconds,
             double[] raw,
             double[] counted) {
+        if (!id.matches("[A-Za-z0-9_-]{1,80}")) {
+            throw new IllegalArgumentException("The id of a ride is 1 to 80 letters, digits, - and _, not “" + id + "”.");
+        }
+        if (!Double.isFinite(resolution) || !Double.isFinite(from) || !Double.isFinite(to)) {
+            throw new IllegalArgumentException("Ride " + id + " needs a finite beginning, end and step.");
+        }
+        if (seconds.length == 0) {
+            throw new IllegalArgumentException("Ride " + id + " has no moves.");
+        }
         if (seconds.length != raw.length || seconds.length != counted.length) {
             throw new IllegalArgumentException("A ride has as many times as values.");
         }
@@ -61,6 +70,11 @@ public final class Ride {
 
     public String id() {
         return id;
+    }
+
+    /** Its number for people: the digits of its id. */
+    public String number() {
+        return id.replaceAll("\\D", "");
     }
 
     public Hand hand() {

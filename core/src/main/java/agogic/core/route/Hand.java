@@ -32,4 +32,10 @@ public record Hand(String surface, String control, int page) {
     public boolean meets(Hand other) {
         return sameControl(other) && (page == 0 || other.page == 0 || page == other.page);
     }
+
+    /** For people: {@code north-eight/fader-1}, with the page if it counts on one only. */
+    @Override
+    public String toString() {
+        return surface + "/" + control + (page == 0 ? "" : " on page " + page);
+    }
 }

@@ -1,5 +1,6 @@
 package agogic.core.route;
 
+import agogic.core.text.Text;
 import java.util.Optional;
 
 /**
@@ -28,6 +29,7 @@ public record Route(
         double smoothing,
         boolean on) {
     public Route {
+        Text.sound("The id of a route", id);
         if (!(smoothing >= 0 && smoothing <= 10_000)) {
             throw new IllegalArgumentException("Smoothing lies between 0 and 10,000 ms, not at " + smoothing + ".");
         }

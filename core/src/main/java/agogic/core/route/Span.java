@@ -27,6 +27,9 @@ public record Span(double from, double to, Curve curve, double amount) {
         if (!(from >= 0 && from <= 1 && to >= 0 && to <= 1)) {
             throw new IllegalArgumentException("A span goes from 0..1 to 0..1, not from " + from + " to " + to + ".");
         }
+        if (!Double.isFinite(amount)) {
+            throw new IllegalArgumentException("The amount of a span's curve is a number, not " + amount + ".");
+        }
         if (curve == Curve.BENT && !(amount >= -1 && amount <= 1)) {
             throw new IllegalArgumentException("A span bends by -1..1, not by " + amount + ".");
         }

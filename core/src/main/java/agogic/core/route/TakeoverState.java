@@ -76,6 +76,11 @@ public final class TakeoverState {
         return kind == Takeover.PICKUP && !joined && !Double.isNaN(hand);
     }
 
+    /** They have met: the hand counts from now on, until it lets go. */
+    public void join() {
+        joined = true;
+    }
+
     /** The value was moved by something else: the hand has to meet it again. */
     public void letGo() {
         joined = false;

@@ -12,6 +12,7 @@ import agogic.core.route.Route;
 import agogic.core.route.Target;
 import agogic.core.surface.Control;
 import agogic.core.surface.Surface;
+import agogic.core.text.Text;
 import agogic.core.time.Section;
 import agogic.core.time.Timeline;
 import java.util.ArrayList;
@@ -65,8 +66,10 @@ public record Session(
         lanes = List.copyOf(lanes);
         rides = List.copyOf(rides);
         macros = List.copyOf(macros);
+        Text.sound("The name of the piece", name);
+        Text.sound("The subtitle of the piece", subtitle);
         if (!(length > 0 && length <= 1e6)) {
-            throw new IllegalArgumentException("A piece is longer than 0 beats, not " + length + ".");
+            throw new IllegalArgumentException("A piece is longer than 0 beats and at most 1,000,000 long, not " + length + " beats.");
         }
         unique("device", devices, Device::id);
         unique("track", tracks, Track::id);
@@ -122,7 +125,10 @@ public record Session(
     private static void check(List<Device> devices, List<Macro> macros) {
         unique("macro", macros, Macro::id);
         Set<Target> moved = new HashSet<>();
-        require(macros.isEmpty() || devices.stream().noneMatch(d -> d.id().equals(Macro.DEVICE)), "Macros need a name");
+        if (devices.stream().anyMatch(d -> d.id().equals(Macro.DEVICE))) {
+            throw new IllegalArgumentException(
+                    "No device can have the id “" + Macro.DEVICE + "”: the macros of a session have it.");
+        }
         for (Macro macro : macros) {
             for (Member member : macro.members()) {
                 Parameter parameter = lookUp(devices, macros, member.target());
@@ -226,6 +232,12 @@ public record Session(
             }
         }
         throw new IllegalArgumentException("The session has no " + what + ".");
+    }
+
+    /** The name of a control for people; “a control that is gone” if the session has it no more. */
+    public String controlName(Hand hand) {
+        Control found = lookUp(surfaces, hand);
+        return found == null ? "a control that is gone" : found.name();
     }
 
     /** The macro with this id. */
@@ -404,7 +416,15 @@ public record Session(
                 macros);
     }
 
+    /**
+     * With this device in the place of the one with its id, or at the end.
+     *
+     * @throws IllegalArgumentException if it stands for the macros, which have neither sockets nor a chain
+     */
     public Session withDevice(Device device) {
+        if (device.id().equals(Macro.DEVICE)) {
+            throw new IllegalArgumentException("A macro sits on no socket: nothing of that kind can be done with it.");
+        }
         List<Device> changed = put(devices, device, d -> d.id().equals(device.id()));
         return new Session(
                 name, subtitle, timeline, length, sections, loop, tracks, changed, surfaces, routes, lanes, rides,

@@ -1,5 +1,6 @@
 package agogic.core.session;
 
+import agogic.core.text.Text;
 import java.util.List;
 
 /**
@@ -16,8 +17,10 @@ public record Track(String id, String name, boolean bus, int channel, List<Strin
     public Track {
         devices = List.copyOf(devices);
         clips = List.copyOf(clips);
+        Text.sound("The id of a track", id);
+        Text.sound("A track", name);
         if (channel < 1 || channel > 16) {
-            throw new IllegalArgumentException(name + ": a MIDI channel lies between 1 and 16, not at " + channel);
+            throw new IllegalArgumentException(name + ": a MIDI channel lies between 1 and 16, not at " + channel + ".");
         }
     }
 }

@@ -1,5 +1,7 @@
 package agogic.core.surface;
 
+import agogic.core.text.Text;
+
 /**
  * One control of a surface.
  *
@@ -42,7 +44,8 @@ public record Control(
     }
 
     public Control {
-        if (id.isBlank() || name.isBlank()) {
+        if (Text.sound("The id of a control", id).isBlank()
+                || Text.sound("A control", name).isBlank()) {
             throw new IllegalArgumentException("A control needs an id and a name.");
         }
         if (touchNote < -1 || touchNote > 127) {

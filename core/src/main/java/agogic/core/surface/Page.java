@@ -1,5 +1,6 @@
 package agogic.core.surface;
 
+import agogic.core.text.Text;
 import java.util.Optional;
 
 /**
@@ -10,7 +11,7 @@ import java.util.Optional;
  */
 public record Page(String name, Optional<String> button) {
     public Page {
-        if (name.isBlank()) {
+        if (Text.sound("A page", name).isBlank()) {
             throw new IllegalArgumentException("A page needs a name.");
         }
     }

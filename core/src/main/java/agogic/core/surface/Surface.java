@@ -1,5 +1,6 @@
 package agogic.core.surface;
 
+import agogic.core.text.Text;
 import java.util.ArrayList;
 import java.util.HashSet;
 import java.util.List;
@@ -18,7 +19,9 @@ public record Surface(String id, String name, String port, List<Control> control
     public Surface {
         controls = List.copyOf(controls);
         pages = pages.isEmpty() ? List.of(Page.of("A")) : List.copyOf(pages);
-        if (id.isBlank() || name.isBlank()) {
+        Text.sound("The port of a surface", port);
+        if (Text.sound("The id of a surface", id).isBlank()
+                || Text.sound("A surface", name).isBlank()) {
             throw new IllegalArgumentException("A surface needs an id and a name.");
         }
         Set<String> ids = new HashSet<>();

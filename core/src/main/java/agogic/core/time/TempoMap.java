@@ -8,6 +8,9 @@ import java.util.List;
  * takes {@code 60/k·ln(b1/b0)}. Before beat 0 the first tempo goes on, so a count-in has negative beats and seconds.
  */
 public final class TempoMap {
+    /** Two tempos nearer than this are one, in quarter notes: a ramp between them would have no slope to speak of. */
+    private static final double NEAREST = 1e-6;
+
     private final List<TempoPoint> points;
     private final double[] beats;
     private final double[] seconds;
@@ -41,8 +44,9 @@ public final class TempoMap {
             throw new IllegalArgumentException("The tempo map needs a first tempo at beat 0.");
         }
         for (int i = 1; i < points.size(); i++) {
-            if (!(points.get(i).beat() > points.get(i - 1).beat())) {
-                throw new IllegalArgumentException("Tempo " + (i + 1) + " does not come after tempo " + i + ".");
+            if (!(points.get(i).beat() - points.get(i - 1).beat() >= NEAREST)) {
+                throw new IllegalArgumentException("Tempo " + (i + 1) + " does not come after tempo " + i
+                        + ": tempos lie a millionth of a beat apart at least.");
             }
         }
         return new TempoMap(List.copyOf(points));

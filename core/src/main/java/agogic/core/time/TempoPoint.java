@@ -9,8 +9,8 @@ package agogic.core.time;
  */
 public record TempoPoint(double beat, double bpm, boolean ramp) {
     public TempoPoint {
-        if (!(beat >= 0) || Double.isInfinite(beat)) {
-            throw new IllegalArgumentException("A tempo begins at beat 0 or later, not at " + beat + ".");
+        if (!(beat >= 0 && beat <= 1e6)) {
+            throw new IllegalArgumentException("A tempo begins at a beat from 0 to 1,000,000, not at " + beat + ".");
         }
         if (!(bpm >= 1 && bpm <= 1000)) {
             throw new IllegalArgumentException("A tempo lies between 1 and 1000 bpm, not at " + bpm + ".");

@@ -101,7 +101,7 @@ public record Trace(
                     otherPage(session, surface, control, page, session.routes().get(all.get(0))));
         }
         if (routes.isEmpty()) {
-            String sentence = control.name() + " moved to " + percent(hand)
+            String sentence = control.name() + (Double.isNaN(hand) ? " is touched" : " moved to " + percent(hand))
                     + " — the wire stops at the hand: nothing is connected to it.";
             Hand here = new Hand(surface.id(), control.id());
             return Optional.of(about(Verdict.NO_ROUTE, "No route", sentence, here, Act.CONNECT));
@@ -165,8 +165,11 @@ public record Trace(
         Parameter parameter = session.parameter(route.target());
         Verdict verdict = live.verdict(index);
         String name = session.device(route.target().device()).name() + " · " + parameter.name();
-        String from = route.hand().map(h -> session.control(h).name()).orElse("No control");
-        double asked = route.span().apply(Double.isNaN(hand) ? 0 : hand);
+        String from = route.hand().map(session::controlName).orElse("No control");
+        // Under takeover the control counts elsewhere than where the hand is.
+        double counts = live.counted(index);
+        double place = Double.isNaN(counts) ? hand : counts;
+        double asked = route.span().apply(Double.isNaN(place) ? 0 : place);
         String moved = from + " moved to " + percent(hand) + " → " + name;
         String heard = moved + " = " + parameter.print(parameter.settled(asked));
         List<Target> hidden = route.target().device().equals(Macro.DEVICE)
@@ -281,7 +284,8 @@ public record Trace(
             case OTHER_PAGE -> {
                 Hand there = route.hand().orElseThrow();
                 Surface surface = session.surface(there.surface());
-                yield otherPage(session, surface, session.control(there), 1, route);
+                int page = live.page(session.surfaces().indexOf(surface));
+                yield otherPage(session, surface, session.control(there), page, route);
             }
             case NO_ROUTE, NO_CONTROL, OTHER_CHANNEL, PORT_CLOSED, PAGE_TURNED -> throw new IllegalStateException(
                     "A route has no such verdict.");

@@ -7,70 +7,105 @@ import agogic.core.lane.Stretch;
 import agogic.core.parameter.Parameter;
 import agogic.core.refine.Recipe;
 import agogic.core.ride.Ride;
-import agogic.core.route.Hand;
 import agogic.core.route.Route;
+import agogic.core.route.Target;
 import agogic.core.route.WriteMode;
 import agogic.core.session.Session;
-import agogic.core.surface.Control;
+import java.util.ArrayList;
 import java.util.List;
 
-/** Writes passes into the session: the ride is kept, the envelope is made from it, the mode goes back to Read. */
+/**
+ * Writes passes into the session: the ride is kept, the envelope is made from it, the mode goes back to Read. A ride is
+ * kept even where no lane can take it any more.
+ */
 public final class PassWriter {
     private PassWriter() {}
 
-    /** The session after these passes; routes that are not pinned are in Read again. */
+    /**
+     * What became of passes.
+     *
+     * @param session after them
+     * @param loose for each ride that no lane took, why, for people
+     */
+    public record Outcome(Session session, List<String> loose) {}
+
+    /** The session after these passes; routes that are not pinned are in Read again, unless their hands go on. */
     public static Session write(Session session, List<Pass> passes) {
+        return outcome(session, passes).session();
+    }
+
+    /** As {@link #write}, with what could not be written. */
+    public static Outcome outcome(Session session, List<Pass> passes) {
         Session after = session;
+        List<String> loose = new ArrayList<>();
         for (Pass pass : passes) {
-            after = write(after, pass);
+            after = pass.wrote() ? kept(after, pass, loose) : after;
+            after = pass.end().over() ? inRead(after, pass.route().id()) : after;
         }
-        return after;
+        return new Outcome(after, List.copyOf(loose));
     }
 
-    /** The session after the cycles of a loop that plays on: the rides are in it, and the routes still write. */
-    public static Session writeCycles(Session session, List<Pass> cycles) {
-        Session after = write(session, cycles);
-        for (Pass cycle : cycles) {
-            Route route = session.route(cycle.route());
-            after = after.with(after.route(route.id()).in(route.mode()));
+    private static Session kept(Session session, Pass pass, List<String> loose) {
+        Target target = pass.route().target();
+        Ride ride = new Ride(
+                session.freshRideId(),
+                pass.route().hand().orElseThrow(),
+                pass.resolution(),
+                pass.from(),
+                pass.to(),
+                pass.seconds(),
+                pass.raw(),
+                pass.counted());
+        Session with = session.with(ride);
+        if (!session.has(target)) {
+            loose.add("Ride " + ride.number() + " is kept, but what it moved is no more in the session.");
+            return with;
         }
-        return after;
+        Parameter parameter = session.parameter(target);
+        if (parameter.reserved()) {
+            loose.add("Ride " + ride.number() + " is kept, but " + parameter.name()
+                    + " is reserved and must not be written.");
+            return with;
+        }
+        try {
+            boolean first = session.lane(target).envelope().isEmpty();
+            Session stood = first ? with.standing(target, pass.standing()) : with;
+            return stood.with(written(stood, pass, ride));
+        } catch (IllegalArgumentException e) {
+            // Whatever the lane refuses, what the person played stays.
+            loose.add("Ride " + ride.number() + " is kept, but " + parameter.name() + " could not take it: "
+                    + e.getMessage());
+            return with;
+        }
     }
 
-    /** The session after one pass. */
-    public static Session write(Session session, Pass pass) {
-        Route route = session.route(pass.route());
-        Session after = session;
-        if (pass.wrote() && !session.parameter(route.target()).reserved()) {
-            Hand hand = route.hand().orElseThrow();
-            String id = session.freshRideId();
-            double resolution = resolution(session.control(hand));
-            Ride ride =
-                    new Ride(id, hand, resolution, pass.from(), pass.to(), pass.seconds(), pass.raw(), pass.counted());
-            boolean first = session.lane(route.target()).envelope().isEmpty();
-            Session stood = first ? session.standing(route.target(), pass.standing()) : session;
-            after = stood.with(ride).with(written(stood, route, pass, ride));
+    private static Session inRead(Session session, String routeId) {
+        for (Route route : session.routes()) {
+            if (route.id().equals(routeId) && !route.pinned() && route.mode().writes()) {
+                return session.with(route.in(WriteMode.READ));
+            }
         }
-        return route.pinned() || !route.mode().writes() ? after : after.with(route.in(WriteMode.READ));
+        return session;
     }
 
-    private static Lane written(Session session, Route route, Pass pass, Ride ride) {
-        Parameter parameter = session.parameter(route.target());
-        Lane lane = session.lane(route.target());
+    private static Lane written(Session session, Pass pass, Ride ride) {
+        Target target = pass.route().target();
+        Parameter parameter = session.parameter(target);
+        Lane lane = session.lane(target);
         LaneWriter writer = new LaneWriter(parameter, session.timeline(), lane.lock());
         Recipe recipe = lane.stretches().isEmpty()
                 ? Recipe.usual(parameter)
                 : lane.stretches().get(lane.stretches().size() - 1).recipe();
         switch (pass.mode()) {
-            case WRITE -> lane = writer.write(lane, ride, stretch(pass, ride, route, recipe, pass.from(), pass.to()));
+            case WRITE -> lane = writer.write(lane, ride, stretch(pass, ride, recipe, pass.from(), pass.to()));
             case LATCH -> {
                 double first = pass.touches().get(0).from();
-                lane = writer.write(lane, ride, stretch(pass, ride, route, recipe, first, pass.to()));
+                lane = writer.write(lane, ride, stretch(pass, ride, recipe, first, pass.to()));
             }
             default -> {
                 for (Pass.Touch touch : pass.touches()) {
                     if (touch.to() > pass.from() && touch.from() < pass.to()) {
-                        lane = writer.write(lane, ride, stretch(pass, ride, route, recipe, touch.from(), touch.to()));
+                        lane = writer.write(lane, ride, stretch(pass, ride, recipe, touch.from(), touch.to()));
                     }
                 }
             }
@@ -78,13 +113,13 @@ public final class PassWriter {
         return lane;
     }
 
-    private static Stretch stretch(Pass pass, Ride ride, Route route, Recipe recipe, double from, double to) {
+    private static Stretch stretch(Pass pass, Ride ride, Recipe recipe, double from, double to) {
         double start = Math.max(pass.from(), Math.min(pass.to(), from));
         double end = Math.max(start, Math.min(pass.to(), to));
         double at = 0;
         return new Stretch(
                 ride.id(),
-                route.span(),
+                pass.route().span(),
                 pass.mode(),
                 start,
                 end,
@@ -94,10 +129,5 @@ public final class PassWriter {
                 at,
                 at,
                 Envelope.EMPTY);
-    }
-
-    /** The smallest step a control can send. */
-    public static double resolution(Control control) {
-        return control.address().resolution();
     }
 }

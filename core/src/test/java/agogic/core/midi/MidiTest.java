@@ -158,17 +158,56 @@ class MidiTest {
     }
 
     @Test
-    void aFullQueueCountsWhatItLost() {
+    void aFullQueueKeepsTheNewestOfEachControlAndCountsWhatItLeftOut() {
         MessageQueue queue = new MessageQueue(4);
-        for (int i = 0; i < 6; i++) {
-            queue.message(0xB0, 1, i, i);
+        for (int i = 0; i < 8; i++) {
+            queue.message(0xB0, i % 2, i, i);
         }
         List<Integer> got = new ArrayList<>();
         assertThat(queue.drain(2, (s, a, b, n) -> got.add(b))).isEqualTo(3);
         queue.drain(9, (s, a, b, n) -> got.add(b));
-        assertThat(got).containsExactly(0, 1, 2, 3);
+        assertThat(got).containsExactly(0, 1, 2, 3, 6, 7);
         assertThat(queue.lost()).isEqualTo(2);
+        queue.message(0xB0, 1, 9, 9);
+        queue.drain(9, (s, a, b, n) -> got.add(b));
+        assertThat(got).as("then it is as before").endsWith(7, 9);
         assertThat(new Wire(31_250).seconds(3)).isCloseTo(0.00096, within(1e-12));
+    }
+
+    /** Two threads, a queue that is far too small: whatever is left out, each control ends at what was sent last. */
+    @Test
+    void underAFloodEveryControlEndsWhereItWasLeft() throws InterruptedException {
+        for (int round = 0; round < 40; round++) {
+            MessageQueue queue = new MessageQueue(8);
+            int[] last = new int[16];
+            long[] handed = {0};
+            Thread hand = new Thread(() -> {
+                for (int i = 0; i < 20_000; i++) {
+                    queue.message(0xB0, i % 16, i * 7 & 0x7F, i);
+                }
+            });
+            hand.start();
+            while (hand.isAlive()) {
+                handed[0] += queue.drain(Long.MAX_VALUE / 2, (s, a, b, n) -> last[a] = b);
+            }
+            hand.join();
+            handed[0] += queue.drain(Long.MAX_VALUE / 2, (s, a, b, n) -> last[a] = b);
+            for (int control = 0; control < 16; control++) {
+                int i = 20_000 - 16 + control;
+                assertThat(last[i % 16]).as("control %s in round %s", control, round).isEqualTo(i * 7 & 0x7F);
+            }
+            assertThat(handed[0] + queue.lost()).isEqualTo(20_000);
+        }
+    }
+
+    @Test
+    void aMessageOfAnotherClockDoesNotHoldUpItsPort() {
+        MessageQueue queue = new MessageQueue(8);
+        queue.message(0xB0, 1, 5, 3_600_000_000_000L);
+        queue.message(0xB0, 1, 6, 10);
+        List<Integer> got = new ArrayList<>();
+        queue.drain(20, (s, a, b, n) -> got.add(b));
+        assertThat(got).containsExactly(5, 6);
     }
 
     /** Savitzky and Golay 1964, tables of convolution weights for the quadratic: 5, 7 and 9 points. */

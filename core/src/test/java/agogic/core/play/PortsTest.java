@@ -126,12 +126,12 @@ class PortsTest {
         engine.tick(3);
         assertThat(engine.live().control(0, 0)).isEqualTo(agogic.core.midi.MidiScale.normalised7(100));
         assertThat(engine.live().value(engine.index().of(target("p1")))).isEqualTo(stood);
-        engine.port(1).message(0xB0, 1, 127, 4);
+        engine.port("late").message(0xB0, 1, 127, 4);
         engine.tick(5);
         assertThat(engine.live().value(engine.index().of(target("p2")))).isEqualTo(1);
         engine.load(session);
         engine.tick(6);
-        engine.port(1).message(0xB0, 1, 0, 7);
+        engine.port("late").message(0xB0, 1, 0, 7);
         engine.tick(8);
         assertThat(engine.live().value(engine.index().of(target("p1")))).isEqualTo(stood);
     }

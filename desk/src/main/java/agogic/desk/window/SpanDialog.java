@@ -258,7 +258,7 @@ final class SpanDialog extends Dialog<SpanDialog.Chosen> {
 
     private void shift() {
         try {
-            double difference = ValueText.parseDifference(parameter.unit(), all.getText());
+            double difference = parameter.parseDifference(all.getText());
             span().ifPresent(span -> fill(SpanChange.shifted(parameter, span, difference)));
             all.clear();
             if (follow() == SpanChange.Follow.KEEP) {

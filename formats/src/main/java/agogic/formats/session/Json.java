@@ -1,6 +1,7 @@
 package agogic.formats.session;
 
 import agogic.formats.file.FormatException;
+import agogic.formats.file.Input;
 import com.fasterxml.jackson.databind.JsonNode;
 import java.io.IOException;
 import java.nio.file.Files;
@@ -33,13 +34,8 @@ final class Json {
      * @throws FormatException if it is not there, too large or no JSON
      */
     static Json open(Path path, long largest, String what) throws IOException {
-        String name = String.valueOf(path.getFileName());
-        if (!Files.isRegularFile(path)) {
-            throw new FormatException("There is no file " + path + ".");
-        }
-        if (Files.size(path) > largest) {
-            throw new FormatException(name + " is larger than a " + what + " may be.");
-        }
+        String name = Input.name(path);
+        Input.file(path, largest, "a " + what);
         return new Json(name, SessionFile.parse(name, Files.readAllBytes(path)));
     }
 

@@ -14,8 +14,9 @@ final class MacroJson {
 
     static Macro read(Json json) throws FormatException {
         Macro bare = Macro.named(json.text("id"), json.text("name"));
+        String shortName = json.maybe("shortName").isPresent() ? json.text("shortName") : "";
         return json.make(() -> new Macro(
-                json.make(() -> bare.parameter().restingAt(json.number("resting"))),
+                json.make(() -> bare.parameter().called(shortName).restingAt(json.number("resting"))),
                 json.number("centre"),
                 json.number("scale"),
                 json.list("members", MacroJson::member)));
@@ -36,6 +37,9 @@ final class MacroJson {
                 .put("resting", macro.parameter().resting())
                 .put("centre", macro.centre())
                 .put("scale", macro.scale());
+        if (!macro.parameter().shortName().isEmpty()) {
+            json.put("shortName", macro.parameter().shortName());
+        }
         ArrayNode members = json.putArray("members");
         for (Member member : macro.members()) {
             ObjectNode one = members.addObject()

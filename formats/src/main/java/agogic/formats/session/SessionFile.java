@@ -3,21 +3,24 @@ package agogic.formats.session;
 import agogic.core.ride.Ride;
 import agogic.core.session.Session;
 import agogic.formats.file.FormatException;
+import agogic.formats.file.Input;
 import agogic.formats.file.SafeFile;
 import agogic.formats.table.RideTable;
 import com.fasterxml.jackson.core.JsonLocation;
+import com.fasterxml.jackson.core.JsonParser;
 import com.fasterxml.jackson.core.JsonProcessingException;
 import com.fasterxml.jackson.databind.DeserializationFeature;
 import com.fasterxml.jackson.databind.JsonNode;
 import com.fasterxml.jackson.databind.ObjectMapper;
 import java.io.ByteArrayInputStream;
+import java.io.CharConversionException;
 import java.io.EOFException;
 import java.io.IOException;
 import java.io.InputStream;
 import java.io.InputStreamReader;
 import java.io.OutputStream;
+import java.io.Reader;
 import java.nio.charset.StandardCharsets;
-import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.Enumeration;
 import java.util.HashMap;
@@ -44,13 +47,23 @@ public final class SessionFile {
     private static final String SESSION = "session.json";
     private static final Pattern RIDE = Pattern.compile("rides/([A-Za-z0-9_-]{1,80})\\.csv");
 
-    /** No entry of a session may be larger, unpacked: memory stays bounded whatever a file says. */
-    private static final long LARGEST = 512L << 20;
+    /** No file may be larger. */
+    private static final long LARGEST = 1L << 30;
+
+    /** All parts together may not be larger, unpacked: memory stays bounded whatever a file says. */
+    private static final long LARGEST_UNPACKED = 512L << 20;
 
     private static final int MOST_ENTRIES = 100_000;
 
-    private static final ObjectMapper MAPPER =
-            new ObjectMapper().enable(DeserializationFeature.FAIL_ON_TRAILING_TOKENS);
+    /** All rides together may not have more moves. */
+    private static final long MOST_MOVES = 20_000_000;
+
+    /** A document may not have more values, names and brackets. */
+    private static final long MOST_TOKENS = 60_000_000;
+
+    private static final ObjectMapper MAPPER = new ObjectMapper()
+            .enable(DeserializationFeature.FAIL_ON_TRAILING_TOKENS)
+            .enable(DeserializationFeature.FAIL_ON_READING_DUP_TREE_KEY);
 
     private SessionFile() {}
 
@@ -58,9 +71,29 @@ public final class SessionFile {
         return "rides/" + id + ".csv";
     }
 
-    /** Saves {@code session} to {@code path}, safely. */
+    /**
+     * Saves {@code session} to {@code path}, safely. It is read again before it is put in the place of what was there: what
+     * is saved opens.
+     */
     public static void save(Path path, Session session) throws IOException {
-        SafeFile.write(path, out -> write(out, session));
+        SafeFile.write(path, out -> write(out, session), whole -> {
+            Session back;
+            try {
+                back = open(whole);
+            } catch (FormatException e) {
+                throw unreadable(path, e.getMessage().replace(Input.name(whole) + ": ", ""), e);
+            }
+            if (!back.equals(session)) {
+                throw unreadable(path, "it would not come back the same", null);
+            }
+        });
+    }
+
+    private static FormatException unreadable(Path path, String why, Throwable cause) {
+        return new FormatException(
+                path + " was not written, because it could not be opened again: " + why
+                        + " What was there is as it was, and the piece is still here.",
+                cause);
     }
 
     /** Writes {@code session} as the bytes of a file. The same session gives the same bytes. */
@@ -99,25 +132,46 @@ public final class SessionFile {
      * @throws FormatException if the file is no whole session, with what is wrong and where
      */
     public static Session open(Path path) throws IOException {
-        String name = String.valueOf(path.getFileName());
-        if (!Files.isRegularFile(path)) {
-            throw new FormatException("There is no file " + path + ".");
-        }
+        String name = Input.name(path);
+        Input.file(path, LARGEST, "a session");
         try (ZipFile zip = new ZipFile(path.toFile(), StandardCharsets.UTF_8)) {
             return read(zip);
         } catch (FormatException e) {
             throw new FormatException(name + ": " + e.getMessage(), e);
         } catch (ZipException | EOFException | IllegalArgumentException e) {
             throw new FormatException(
-                    name + " is no whole Agogic session: it is cut off or damaged, or something else altogether ("
-                            + e.getMessage() + ").",
+                    name + " is no whole Agogic session: it is cut off or damaged, or something else altogether"
+                            + (e.getMessage() == null ? "." : " (" + e.getMessage() + ")."),
                     e);
+        }
+    }
+
+    /** What may still be read of one file. */
+    private static final class Budget {
+        private long bytes = Input.bound(LARGEST_UNPACKED, 2);
+        private long moves = Input.bound(MOST_MOVES, 64);
+
+        void bytes(String part, long read) throws FormatException {
+            bytes -= read;
+            if (bytes < 0) {
+                throw new FormatException(part + ": unpacked, the parts are larger than a session's may be"
+                        + " on this machine. Nothing was opened.");
+            }
+        }
+
+        void moves(String part, long read) throws FormatException {
+            moves -= read;
+            if (moves < 0) {
+                throw new FormatException(
+                        part + ": the rides have more moves than a session's may on this machine. Nothing was opened.");
+            }
         }
     }
 
     private static Session read(ZipFile zip) throws IOException {
         JsonNode json = null;
         Map<String, RideTable.Moves> moves = new HashMap<>();
+        Budget budget = new Budget();
         int entries = 0;
         for (Enumeration<? extends ZipEntry> all = zip.entries(); all.hasMoreElements(); ) {
             ZipEntry entry = all.nextElement();
@@ -126,11 +180,20 @@ public final class SessionFile {
                 throw new FormatException("it has more than " + MOST_ENTRIES + " parts.");
             }
             if (entry.getName().equals(SESSION)) {
-                json = parse(SESSION, bytes(zip, entry));
+                if (json != null) {
+                    throw new FormatException("it holds two parts called " + SESSION + ". Nothing was opened.");
+                }
+                json = parse(SESSION, bytes(zip, entry, budget));
             } else if (ride.matches()) {
-                InputStreamReader reader =
-                        new InputStreamReader(new ByteArrayInputStream(bytes(zip, entry)), StandardCharsets.UTF_8);
-                moves.put(ride.group(1), RideTable.read(entry.getName(), reader));
+                Reader reader = new InputStreamReader(
+                        new ByteArrayInputStream(bytes(zip, entry, budget)),
+                        StandardCharsets.UTF_8.newDecoder());
+                RideTable.Moves table = RideTable.read(entry.getName(), reader, budget.moves);
+                budget.moves(entry.getName(), table.seconds().length);
+                if (moves.put(ride.group(1), table) != null) {
+                    throw new FormatException(
+                            "it holds two parts called " + entry.getName() + ". Nothing was opened.");
+                }
             } else {
                 String shown = entry.getName().replaceAll("\\p{Cntrl}", "?");
                 throw new FormatException("it holds “" + (shown.length() > 60 ? shown.substring(0, 60) + "…" : shown)
@@ -145,24 +208,54 @@ public final class SessionFile {
 
     static JsonNode parse(String document, byte[] bytes) throws IOException {
         try {
+            measure(document, bytes);
             return MAPPER.readTree(bytes);
         } catch (JsonProcessingException e) {
             JsonLocation at = e.getLocation();
             String where = at == null ? "" : ", line " + at.getLineNr() + ", column " + at.getColumnNr();
-            throw new FormatException(document + where + ": this is no JSON: " + e.getOriginalMessage() + ".", e);
+            throw new FormatException(document + where + ": this is no JSON: " + plain(e) + ".", e);
+        } catch (CharConversionException e) {
+            throw new FormatException(document + ": this is no text in UTF-8.", e);
+        }
+    }
+
+    /** What the parser says, without the names of its parts. */
+    private static String plain(JsonProcessingException e) {
+        return String.valueOf(e.getOriginalMessage())
+                .replaceAll("\\R.*", "")
+                .replaceAll(": (maybe a \\(non-standard\\)|enable) .*", "")
+                .replaceAll(",? ?\\(?from `[^`]*`\\)?", "")
+                .replaceAll("`[^`]*\\.([A-Za-z_]+)[^`]*`", "$1")
+                .replaceAll("\\.$", "");
+    }
+
+    /** Refuses a document that would not fit into memory, before anything is made of it. */
+    private static void measure(String document, byte[] bytes) throws IOException {
+        long most = Input.bound(MOST_TOKENS, 64);
+        try (JsonParser parser = MAPPER.createParser(bytes)) {
+            for (long tokens = 0; parser.nextToken() != null; tokens++) {
+                if (tokens > most) {
+                    throw new FormatException(
+                            document + " says more than fits into this machine's memory. Nothing was opened.");
+                }
+            }
         }
     }
 
     /** The bytes of an entry, checked against its own sum. */
-    private static byte[] bytes(ZipFile zip, ZipEntry entry) throws IOException {
-        if (entry.getSize() > LARGEST) {
-            throw new FormatException(entry.getName() + " is larger than a session's part may be.");
+    private static byte[] bytes(ZipFile zip, ZipEntry entry, Budget budget) throws IOException {
+        if (entry.getSize() > budget.bytes) {
+            budget.bytes(entry.getName(), entry.getSize());
         }
         try (InputStream in = zip.getInputStream(entry)) {
-            byte[] bytes = in.readNBytes((int) LARGEST);
+            byte[] bytes = in.readNBytes((int) Math.min(Integer.MAX_VALUE - 16, budget.bytes));
+            if (in.read() >= 0) {
+                budget.bytes(entry.getName(), Long.MAX_VALUE);
+            }
+            budget.bytes(entry.getName(), bytes.length);
             CRC32 sum = new CRC32();
             sum.update(bytes);
-            if (sum.getValue() != entry.getCrc() || in.read() >= 0) {
+            if (sum.getValue() != entry.getCrc()) {
                 throw new FormatException(entry.getName() + " is damaged: its bytes do not add up.");
             }
             return bytes;

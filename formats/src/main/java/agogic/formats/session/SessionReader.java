@@ -53,6 +53,9 @@ final class SessionReader {
             throw json.at("format").error("expected “" + SessionFile.FORMAT + "”: this is no Agogic session");
         }
         int version = json.whole("version");
+        if (version < 1) {
+            throw json.at("version").error("there is no version " + version + "; versions are counted from 1");
+        }
         if (version > SessionFile.VERSION) {
             throw json.at("version")
                     .error("this session was saved by a newer Agogic (" + version + "); this one reads up to "
@@ -163,7 +166,8 @@ final class SessionReader {
                 json.number("to"),
                 json.number("resting"),
                 names,
-                reserved));
+                reserved,
+                json.maybe("worth").isPresent() ? json.list("worth", Json::number) : List.of()));
     }
 
     private static Taper taper(Json json) throws FormatException {

@@ -177,6 +177,10 @@ final class SessionWriter {
         if (parameter.reserved()) {
             json.put("reserved", true);
         }
+        if (!parameter.worth().isEmpty()) {
+            ArrayNode worth = json.putArray("worth");
+            parameter.worth().forEach(worth::add);
+        }
         return json;
     }
 

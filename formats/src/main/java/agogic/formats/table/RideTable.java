@@ -1,6 +1,7 @@
 package agogic.formats.table;
 
 import agogic.formats.file.FormatException;
+import agogic.formats.file.Input;
 import java.io.IOException;
 import java.io.Reader;
 import java.nio.file.Path;
@@ -11,6 +12,9 @@ import java.util.List;
 public final class RideTable {
     private static final List<List<String>> HEADERS =
             List.of(List.of("seconds", "value", "counted"), List.of("seconds", "value"));
+
+    /** A ride has no more moves. */
+    private static final long MOST = 50_000_000;
 
     private RideTable() {}
 
@@ -23,14 +27,14 @@ public final class RideTable {
      * @throws FormatException with file and line if there are none
      */
     public static Moves read(Path path) throws IOException {
-        Collector collector = new Collector();
+        Collector collector = new Collector(Input.bound(MOST, 64));
         int header = Table.read(path, HEADERS, collector::take);
         return collector.moves(String.valueOf(path.getFileName()), header == 0);
     }
 
-    /** Reads moves from inside another file. */
-    public static Moves read(String name, Reader reader) throws IOException {
-        Collector collector = new Collector();
+    /** Reads at most so many moves from inside another file. */
+    public static Moves read(String name, Reader reader, long most) throws IOException {
+        Collector collector = new Collector(most);
         int header = Table.read(name, reader, HEADERS, collector::take);
         return collector.moves(name, header == 0);
     }
@@ -40,6 +44,11 @@ public final class RideTable {
         private double[] values = new double[256];
         private double[] counted = new double[256];
         private int size;
+        private final long most;
+
+        Collector(long most) {
+            this.most = most;
+        }
 
         void take(Table.Line line) throws FormatException {
             double at = line.number(0, "seconds");
@@ -47,6 +56,9 @@ public final class RideTable {
             boolean third = line.cells().size() > 2;
             if (size > 0 && at < seconds[size - 1]) {
                 throw line.error("this move comes before the one above it; moves stand in time order");
+            }
+            if (size >= most) {
+                throw line.error("more than " + most + " moves, too many for one ride on this machine");
             }
             if (size == seconds.length) {
                 seconds = Arrays.copyOf(seconds, size * 2);

@@ -1,13 +1,13 @@
 package agogic.formats.table;
 
 import agogic.formats.file.FormatException;
+import agogic.formats.file.Input;
 import java.io.IOException;
 import java.io.Reader;
 import java.io.UncheckedIOException;
-import java.nio.charset.MalformedInputException;
+import java.nio.charset.CharacterCodingException;
 import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
-import java.nio.file.NoSuchFileException;
 import java.nio.file.Path;
 import java.util.List;
 import org.apache.commons.csv.CSVException;
@@ -18,7 +18,9 @@ import org.apache.commons.csv.CSVRecord;
 /** Reads a table line by line, with the place in every error. */
 public final class Table {
     /** A table with more lines than this is refused: it would not fit into memory with the rest. */
-    private static final int MOST_LINES = 20_000_000;
+    private static final int MOST_LINES = 50_000_000;
+
+    private static final long LARGEST = 4L << 30;
 
     private Table() {}
 
@@ -55,20 +57,21 @@ public final class Table {
 
     /** Reads {@code path}, whose first line must begin with one of the {@code headers}; returns which. */
     public static int read(Path path, List<List<String>> headers, Taker taker) throws IOException {
-        String name = String.valueOf(path.getFileName());
+        String name = Input.name(path);
+        Input.file(path, LARGEST, "a table");
         try (Reader reader = Files.newBufferedReader(path, StandardCharsets.UTF_8)) {
             return read(name, reader, headers, taker);
-        } catch (NoSuchFileException e) {
-            throw new FormatException("There is no file " + path + ".", e);
         }
     }
 
     static int read(String name, Reader reader, List<List<String>> headers, Taker taker) throws IOException {
+        long[] line = {1};
         try (CSVParser parser =
                 CSVFormat.RFC4180.builder().setIgnoreEmptyLines(true).get().parse(reader)) {
             int header = -1;
             long lines = 0;
             for (CSVRecord record : parser) {
+                line[0] = parser.getCurrentLineNumber() + 1;
                 if (header < 0) {
                     header = header(name, record, headers);
                     continue;
@@ -83,18 +86,23 @@ public final class Table {
             }
             return header;
         } catch (UncheckedIOException | CSVException e) {
-            throw unreadable(name, e.getCause() == null ? e : e.getCause());
-        } catch (MalformedInputException e) {
-            throw unreadable(name, e);
+            throw unreadable(name, line[0], e.getCause() == null ? e : e.getCause());
+        } catch (CharacterCodingException e) {
+            throw unreadable(name, line[0], e);
         }
     }
 
-    private static FormatException unreadable(String name, Throwable cause) {
+    private static FormatException unreadable(String name, long line, Throwable cause) {
         if (cause instanceof FormatException already) {
             return already;
         }
+        boolean text = !(cause instanceof CharacterCodingException);
+        String why = !text || cause.getMessage() == null
+                ? "it is no text in UTF-8"
+                : "a quoted cell is not closed, or something follows its closing quote";
         return new FormatException(
-                name + " is no table of comma-separated values in UTF-8: " + cause.getMessage(), cause);
+                name + ", line " + line + " or soon after: this is no table of comma-separated values: " + why + ".",
+                cause);
     }
 
     private static int header(String name, CSVRecord record, List<List<String>> headers) throws FormatException {

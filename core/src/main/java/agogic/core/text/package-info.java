@@ -1,0 +1,2 @@
+/** Words that people give to things. */
+package agogic.core.text;
