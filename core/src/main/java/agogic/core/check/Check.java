@@ -20,8 +20,11 @@ import agogic.core.parameter.Parameter;
 import agogic.core.route.Route;
 import agogic.core.route.Span;
 import agogic.core.route.Target;
+import agogic.core.route.WriteMode;
 import agogic.core.session.Session;
 import java.util.ArrayList;
+import java.util.LinkedHashMap;
+import java.util.Comparator;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Locale;
@@ -49,6 +52,10 @@ public final class Check {
         session.devices().forEach(check::device);
         session.macros().forEach(check::macro);
         check.hands();
+        session.routes().forEach(check::route);
+        check.starts();
+        // The worst first; of one grade in the order of the session.
+        check.findings.sort(Comparator.comparing(f -> f.kind().grade()));
         return List.copyOf(check.findings);
     }
 
@@ -179,8 +186,103 @@ public final class Check {
         }
     }
 
+    /** A route that reaches nothing, is off, goes no way, or was left on. */
+    private void route(Route route) {
+        Target target = route.target();
+        String id = route.id();
+        String wire = route.hand().map(session::controlName).orElse("A route without a control") + " → " + name(target);
+        boolean macro = target.device().equals(Macro.DEVICE);
+        Exposure exposure = session.device(target.device()).exposure(target.parameter());
+        if (exposure == Exposure.RESERVED) {
+            add(
+                    Finding.Kind.STOPPED,
+                    target,
+                    wire + ": it is reserved for the device itself and must never be moved.",
+                    "Disconnect it",
+                    s -> s.withRoutes(s.routes().stream()
+                            .filter(r -> !r.id().equals(id))
+                            .toList()));
+        } else if (!macro && exposure == Exposure.HIDDEN) {
+            add(
+                    Finding.Kind.STOPPED,
+                    target,
+                    wire + ": it sits on no socket, so the hand reaches nothing.",
+                    "Expose it",
+                    s -> Exposing.expose(s, List.of(target)).session());
+        }
+        if (!route.on()) {
+            add(Finding.Kind.OFF, target, wire + ": this route is switched off.", "Switch it on", s -> s.with(
+                    s.route(id).switched(true)));
+        }
+        if (route.span().closed() && route.hand().isPresent()) {
+            add(
+                    Finding.Kind.CLOSED_SPAN,
+                    target,
+                    wire + ": its span begins and ends at "
+                            + session.parameter(target).print(route.span().from()) + ", so it moves nothing.",
+                    "Open the span",
+                    s -> s.with(s.route(id).with(Span.FULL)));
+        }
+        if (route.mode().writes()) {
+            add(
+                    Finding.Kind.LEFT_ON,
+                    target,
+                    wire + ": it is in " + route.mode().spoken() + (route.pinned() ? " and pinned" : "")
+                            + ", so the next playing writes.",
+                    "Back to Read",
+                    s -> s.with(s.route(id).in(WriteMode.READ).pinned(false)));
+        }
+    }
+
+    /** Lanes whose first point comes after the start, told once a device. */
+    private void starts() {
+        Map<String, List<Target>> late = new LinkedHashMap<>();
+        for (Lane lane : session.lanes()) {
+            boolean begins = !lane.envelope().isEmpty() && lane.envelope().time(0) > 0;
+            if (begins) {
+                late.computeIfAbsent(lane.target().device(), d -> new ArrayList<>()).add(lane.target());
+            }
+        }
+        late.forEach((device, targets) -> {
+            Target first = targets.get(0);
+            int more = targets.size() - 1;
+            findings.add(new Finding(
+                    Finding.Kind.LATE_START,
+                    device,
+                    more == 0 ? Optional.of(first) : Optional.empty(),
+                    name(first) + (more == 0 ? " has" : " and " + more + (more == 1 ? " more lane" : " more lanes") + " have")
+                            + " no point at the start: until the first one its value stands there already.",
+                    "Put a point at the start",
+                    Optional.of(s -> {
+                        Session after = s;
+                        for (Target target : targets) {
+                            Lane lane = after.lane(target);
+                            Point begin = new Point(0, lane.envelope().value(0), Shape.HOLD);
+                            after = after.with(lane.with(lane.envelope().with(begin)));
+                        }
+                        return after;
+                    })));
+        });
+    }
+
     private void hands() {
         for (Overlap overlap : Overlap.of(session)) {
+            if (overlap.kind() == Overlap.Kind.SAME_MESSAGE) {
+                findings.add(new Finding(
+                        Finding.Kind.SAME_MESSAGE,
+                        "",
+                        Optional.empty(),
+                        overlap.sentence(),
+                        "Learn one of them anew",
+                        Optional.empty()));
+            } else if (overlap.kind() == Overlap.Kind.SEVERAL) {
+                add(
+                        Finding.Kind.ONE_HAND,
+                        overlap.routes().get(0).target(),
+                        overlap.sentence(),
+                        "Keep them all, or disconnect some in Surfaces",
+                        null);
+            }
             if (overlap.routes().isEmpty() || !overlap.kind().conflict()) {
                 continue;
             }

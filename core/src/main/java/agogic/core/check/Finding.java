@@ -9,7 +9,7 @@ import java.util.function.UnaryOperator;
  * Something that is wrong with a session.
  *
  * @param kind what sort of thing
- * @param device the id of the device it is about
+ * @param device the id of the device it is about; empty if it is about none
  * @param target the parameter it is about, if it is about one
  * @param sentence what is wrong, for people
  * @param mend the words for the act that mends it
@@ -22,22 +22,57 @@ public record Finding(
         String sentence,
         String mend,
         Optional<UnaryOperator<Session>> change) {
-    /** The sorts of findings. */
-    public enum Kind {
-        UNUSED("exposed without use"),
-        UNREACHED("points that reach nothing"),
-        RESERVED_DATA("data on a reserved parameter"),
-        COPIES("two lanes that are copies"),
-        SLOPES("a switch with slopes"),
-        OVER_LIMIT("more wanted than sockets"),
-        NAMES("names that collide"),
-        TWO_HANDS("two hands on one thing"),
-        MACRO("a macro and what it moves");
+    /** How bad a finding is. */
+    public enum Grade {
+        /** Something is not heard, or written where it must not be. */
+        WRONG("wrong"),
+        /** It may be meant. */
+        DOUBTFUL("doubtful"),
+        /** It does no harm. */
+        TO_KNOW("to know");
 
         private final String spoken;
 
-        Kind(String spoken) {
+        Grade(String spoken) {
             this.spoken = spoken;
+        }
+
+        /** The word for people. */
+        public String spoken() {
+            return spoken;
+        }
+    }
+
+    /** The sorts of findings. */
+    public enum Kind {
+        UNUSED("exposed without use", Grade.TO_KNOW),
+        UNREACHED("points that reach nothing", Grade.WRONG),
+        RESERVED_DATA("data on a reserved parameter", Grade.WRONG),
+        COPIES("two lanes that are copies", Grade.DOUBTFUL),
+        SLOPES("a switch with slopes", Grade.WRONG),
+        OVER_LIMIT("more wanted than sockets", Grade.DOUBTFUL),
+        NAMES("names that collide", Grade.DOUBTFUL),
+        TWO_HANDS("two hands on one thing", Grade.DOUBTFUL),
+        ONE_HAND("one hand on several things", Grade.TO_KNOW),
+        SAME_MESSAGE("two controls that speak alike", Grade.WRONG),
+        STOPPED("a route that reaches nothing", Grade.WRONG),
+        OFF("a route that is off", Grade.TO_KNOW),
+        CLOSED_SPAN("a span without a way", Grade.DOUBTFUL),
+        LEFT_ON("a mode left on", Grade.DOUBTFUL),
+        LATE_START("no point at the start", Grade.TO_KNOW),
+        MACRO("a macro and what it moves", Grade.DOUBTFUL);
+
+        private final String spoken;
+        private final Grade grade;
+
+        Kind(String spoken, Grade grade) {
+            this.spoken = spoken;
+            this.grade = grade;
+        }
+
+        /** How bad it is. */
+        public Grade grade() {
+            return grade;
         }
 
         public String spoken() {

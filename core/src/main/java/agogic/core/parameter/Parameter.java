@@ -67,7 +67,7 @@ public record Parameter(
             throw new IllegalArgumentException(name + ": a logarithmic range lies above 0.");
         }
         if (!(resting >= 0 && resting <= 1)) {
-            throw new IllegalArgumentException(name + ": its resting value lies between 0 and 1, not at " + resting);
+            throw new IllegalArgumentException(name + ": its resting value lies between 0 and 1, not at " + resting + ".");
         }
         if (positions.size() == 1) {
             throw new IllegalArgumentException(name + ": one position is no switch.");

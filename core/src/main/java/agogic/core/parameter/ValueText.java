@@ -130,6 +130,9 @@ public final class ValueText {
 
     /** At most {@code significant} significant digits, whole numbers kept whole, no trailing zeros. */
     private static String digits(double value, int significant) {
+        if (!Double.isFinite(value)) {
+            return Double.isNaN(value) ? "?" : value < 0 ? "−∞" : "∞";
+        }
         BigDecimal rounded = new BigDecimal(value).round(new MathContext(significant, RoundingMode.HALF_EVEN));
         if (Math.abs(value) >= Math.pow(10, significant)) {
             rounded = new BigDecimal(value).setScale(0, RoundingMode.HALF_EVEN);
@@ -138,6 +141,9 @@ public final class ValueText {
     }
 
     private static String decimals(double value, int places) {
+        if (!Double.isFinite(value)) {
+            return digits(value, places);
+        }
         return plain(new BigDecimal(value).setScale(places, RoundingMode.HALF_EVEN));
     }
 

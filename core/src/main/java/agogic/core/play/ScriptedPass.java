@@ -4,9 +4,11 @@ import agogic.core.midi.MessageQueue;
 import agogic.core.midi.MidiParser;
 import agogic.core.session.Loop;
 import agogic.core.session.Session;
+import agogic.core.trace.Trace;
 import agogic.core.write.Pass;
 import java.util.ArrayList;
 import java.util.List;
+import java.util.Optional;
 
 /**
  * A pass played by nobody: bytes put into a surface's port on an exact clock. It is the live path, run as fast as it goes.
@@ -17,6 +19,7 @@ public final class ScriptedPass {
     private final Session session;
     private final int surface;
     private final List<Entry> entries = new ArrayList<>();
+    private Optional<Trace> last = Optional.empty();
 
     /** Bytes that come at {@code seconds} from the start of the pass; below 0 in the count-in. */
     public record Entry(double seconds, byte[] bytes) {}
@@ -60,11 +63,17 @@ public final class ScriptedPass {
             engine.tick(clock);
             engine.provide();
         }
+        last = Trace.last(session, engine.live());
         List<Pass> all = new ArrayList<>();
         for (List<Pass> some = engine.finishedPass(); some != null; some = engine.finishedPass()) {
             all.addAll(some);
         }
         return all;
+    }
+
+    /** What became of the last message that came while it played; empty if none did. */
+    public Optional<Trace> last() {
+        return last;
     }
 
     private long nanos(int entry, double leadIn) {

@@ -50,7 +50,8 @@ public record Recipe(
 
     private static void check(double value, double low, double high, String what) {
         if (!(value >= low && value <= high)) {
-            throw new IllegalArgumentException(what + " lies between " + low + " and " + high + ", not at " + value);
+            throw new IllegalArgumentException(
+                    what + " lies between " + low + " and " + high + ", not at " + value + ".");
         }
     }
 

@@ -8,6 +8,12 @@ final class Steadying {
     /** A change of more codes than this at once is a jump that was meant. */
     private static final double JUMP_CODES = 3.5;
 
+    /** A window narrower than this steadies nothing. Seconds. */
+    private static final double NARROWEST = 0.001;
+
+    /** A piece is sampled at no more places. */
+    private static final int MOST = 4_000_000;
+
     private Steadying() {}
 
     /**
@@ -18,7 +24,7 @@ final class Steadying {
      * @param resolution smallest step of the control, 0 if it is not known
      */
     static Curve steady(Curve curve, double width, double resolution) {
-        if (width <= 0 || curve.size() < 3) {
+        if (width < NARROWEST || curve.size() < 3) {
             return curve;
         }
         Curve line = resolution > 0 ? Staircase.smoothed(curve, resolution) : curve;
@@ -43,7 +49,7 @@ final class Steadying {
         double[] t = line.times();
         double[] v = line.values();
         double length = t[last] - t[first];
-        int count = (int) Math.ceil(length / space);
+        int count = (int) Math.min(MOST, Math.ceil(length / space));
         if (count < 2) {
             for (int i = first; i <= last; i++) {
                 out.add(t[i], v[i]);

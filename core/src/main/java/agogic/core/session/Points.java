@@ -11,10 +11,20 @@ import agogic.core.route.Target;
 public final class Points {
     private Points() {}
 
-    /** With a point at {@code time} of the lane; a switch gets a hold point in the middle of its position. */
+    /** Two times nearer than this are one place, in beats or seconds. */
+    public static final double SAME = 1e-9;
+
+    /**
+     * With a point at {@code time} of the lane; a switch gets a hold point in the middle of its position. Where a point
+     * stands already it is that point that gets the value: two points at one time are a jump, which is asked for otherwise.
+     */
     public static Session add(Session session, Target target, double time, double value) {
         Lane lane = session.lane(target);
         Parameter parameter = session.parameter(target);
+        int there = lane.envelope().lastAtOrBefore(time + SAME);
+        if (there >= 0 && lane.envelope().time(there) >= time - SAME) {
+            return move(session, target, there, lane.envelope().time(there), value);
+        }
         Shape shape = parameter.stepped() ? Shape.HOLD : shapeAt(lane.envelope(), time);
         Point point = new Point(time, parameter.settled(value), shape, true);
         return session.with(lane.with(lane.envelope().with(point)));
@@ -22,7 +32,7 @@ public final class Points {
 
     /** With point {@code index} somewhere else, between its neighbours. */
     public static Session move(Session session, Target target, int index, double time, double value) {
-        Lane lane = session.lane(target);
+        Lane lane = having(session, target, index);
         Point moved = lane.envelope()
                 .point(index)
                 .at(time, session.parameter(target).settled(value))
@@ -36,15 +46,25 @@ public final class Points {
             throw new IllegalArgumentException(
                     session.parameter(target).name() + " moves in steps: its points hold, they do not slope.");
         }
-        Lane lane = session.lane(target);
+        Lane lane = having(session, target, index);
         Point point = lane.envelope().point(index).with(shape).pinned(true);
         return session.with(lane.with(lane.envelope().replacing(index, point)));
     }
 
     /** Without point {@code index}. */
     public static Session delete(Session session, Target target, int index) {
-        Lane lane = session.lane(target);
+        Lane lane = having(session, target, index);
         return session.with(lane.with(lane.envelope().without(index)));
+    }
+
+    private static Lane having(Session session, Target target, int index) {
+        Lane lane = session.lane(target);
+        int n = lane.envelope().size();
+        if (index < 0 || index >= n) {
+            throw new IllegalArgumentException(session.parameter(target).name()
+                    + (n == 0 ? " has no points." : " has points 1 to " + n + ", no point " + (index + 1) + "."));
+        }
+        return lane;
     }
 
     private static Shape shapeAt(Envelope envelope, double time) {

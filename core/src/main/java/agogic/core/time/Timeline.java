@@ -10,9 +10,9 @@ import java.util.regex.Pattern;
  * from the start of the piece.
  */
 public record Timeline(TempoMap tempo, MetreMap metre) {
-    private static final Pattern BARS = Pattern.compile("(-?\\d+)(?:[.:|/ ](\\d+)(?:[.:|/ ](\\d{1,3}))?)?");
-    private static final Pattern CLOCK = Pattern.compile("(\\d+):(\\d{1,2}(?:\\.\\d+)?)");
-    private static final Pattern SECONDS = Pattern.compile("(-?\\d+(?:\\.\\d+)?)\\s*(ms|s|sec|seconds|min)");
+    private static final Pattern BARS = Pattern.compile("(-?\\d{1,6})(?:[.:|/ ](\\d{1,4})(?:[.:|/ ](\\d{1,3}))?)?");
+    private static final Pattern CLOCK = Pattern.compile("(\\d{1,6}):(\\d{1,2}(?:\\.\\d{1,12})?)");
+    private static final Pattern SECONDS = Pattern.compile("(-?\\d{1,12}(?:\\.\\d{1,12})?)\\s*(ms|s|sec|seconds|min)");
 
     public double secondsAt(double beat) {
         return tempo.secondsAt(beat);

@@ -15,7 +15,10 @@ import picocli.CommandLine.Command;
 import picocli.CommandLine.Parameters;
 
 /** {@code check}: what is wrong with a session. */
-@Command(name = "check", description = "What is wrong with a session. Exit code 1 if anything is.")
+@Command(name = "check", description = {
+            "What is wrong with a session, what is doubtful and what is good to know.",
+            "Exit code 1 if anything is wrong."
+        })
 final class CheckCommand extends FileCommand {
     @Parameters(index = "0", paramLabel = "SESSION", description = "the session")
     private Path path;
@@ -25,20 +28,25 @@ final class CheckCommand extends FileCommand {
         Session session = SessionFile.open(path);
         Answer answer = new Answer();
         List<Map<String, Object>> findings = new ArrayList<>();
-        for (Finding finding : Check.of(session)) {
+        List<Finding> found = Check.of(session);
+        for (Finding finding : found) {
             Map<String, Object> one = new LinkedHashMap<>();
             one.put("kind", finding.kind().name().toLowerCase(Locale.ROOT));
-            one.put("device", session.device(finding.device()).name());
+            one.put("grade", finding.kind().grade().spoken());
+            if (!finding.device().isEmpty()) {
+                one.put("device", session.device(finding.device()).name());
+            }
             finding.target()
                     .ifPresent(t -> one.put("parameter", session.parameter(t).name()));
             one.put("finding", finding.sentence());
             one.put("mend", finding.mend());
             findings.add(one);
-            answer.say(finding.kind().spoken() + ": " + finding.sentence() + " → " + finding.mend());
+            answer.say(finding.kind().grade().spoken() + ", " + finding.kind().spoken() + ": " + finding.sentence() + " → " + finding.mend());
         }
         if (findings.isEmpty()) {
             answer.say("Nothing is wrong.");
-        } else {
+        }
+        if (found.stream().anyMatch(f -> f.kind().grade() == Finding.Grade.WRONG)) {
             answer.fails();
         }
         return answer.put("findings", findings);

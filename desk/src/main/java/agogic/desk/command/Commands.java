@@ -1,5 +1,7 @@
 package agogic.desk.command;
 
+import picocli.CommandLine.Option;
+import agogic.formats.file.Told;
 import agogic.desk.window.Launch;
 import agogic.formats.session.SessionFile;
 import java.io.IOException;
@@ -13,7 +15,6 @@ import picocli.CommandLine.Parameters;
 /** All commands of {@code ./agogic}. */
 @Command(
         name = "agogic",
-        mixinStandardHelpOptions = true,
         version = "Agogic 0.1.0",
         description = "The desk between the hand and the sound. Without words it opens the window.",
         subcommands = {
@@ -26,6 +27,7 @@ import picocli.CommandLine.Parameters;
             LaneCommand.class,
             ExportCommand.class,
             DescribeCommand.class,
+            AddCommand.class,
             FitCommand.class,
             CheckCommand.class
         },
@@ -33,6 +35,12 @@ import picocli.CommandLine.Parameters;
 public final class Commands extends FileCommand {
     @Parameters(index = "0", arity = "0..1", paramLabel = "FILE.agogic", description = "a session to open")
     private Path file;
+
+    @Option(
+            names = {"-V", "--version"},
+            versionHelp = true,
+            description = "tell which version this is, and end")
+    private boolean version;
 
     /** Runs the command that {@code words} name; returns its exit code: 0, 1 or 2. */
     public static int run(String... words) {
@@ -53,10 +61,15 @@ public final class Commands extends FileCommand {
             return CANNOT;
         });
         line.setExecutionExceptionHandler((e, which, parsed) -> {
-            err.println("agogic: this should not have happened: " + e);
+            err.println("agogic: " + Told.of(e));
             return CANNOT;
         });
-        return line.execute(words);
+        try {
+            return line.execute(words);
+        } catch (StackOverflowError | OutOfMemoryError e) {
+            err.println("agogic: " + Told.of(e));
+            return CANNOT;
+        }
     }
 
     @Override

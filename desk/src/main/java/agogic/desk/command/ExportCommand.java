@@ -3,11 +3,14 @@ package agogic.desk.command;
 import agogic.core.midi.Wire;
 import agogic.core.session.Session;
 import agogic.desk.sheet.Sheet;
+import agogic.formats.file.SafeFile;
 import agogic.formats.midi.Fineness;
 import agogic.formats.midi.MidiExport;
 import agogic.formats.session.SessionFile;
 import java.io.IOException;
 import java.nio.file.Path;
+import java.util.LinkedHashMap;
+import java.util.Map;
 import java.util.Optional;
 import picocli.CommandLine.Command;
 import picocli.CommandLine.Option;
@@ -45,17 +48,30 @@ final class ExportCommand extends FileCommand {
         if (midi == null && sheet == null) {
             throw new IllegalArgumentException("Say what is to be written: --midi F, --sheet F.pdf or both.");
         }
+        Fineness how = fineness(fine);
+        Optional<Wire> cable = wire(wire);
+        apart(midi, session);
+        apart(sheet, session);
         Session opened = SessionFile.open(session);
         Answer answer = new Answer();
+        // All of it is made before any of it is written: what fails leaves nothing behind.
+        Map<Path, SafeFile.Content> files = new LinkedHashMap<>();
         if (sheet != null) {
-            answer.put("sheetPages", Sheet.write(sheet, opened));
+            Sheet.Printed printed = Sheet.print(sheet, opened);
+            files.putAll(printed.files());
+            answer.put("sheetPages", printed.pages());
         }
-        return midi == null ? answer : midi(answer, opened);
+        if (midi != null) {
+            MidiExport.Made made = MidiExport.make(opened, how, cable);
+            files.put(midi, out -> out.write(made.file()));
+            midi(answer, opened, made.report());
+        }
+        SafeFile.writeAll(files);
+        return answer;
     }
 
-    private Answer midi(Answer answer, Session opened) throws IOException {
-        MidiExport.Report report = MidiExport.write(midi, opened, fineness(fine), wire(wire));
-        return answer.put("lanes", report.lanes())
+    private static void midi(Answer answer, Session opened, MidiExport.Report report) {
+        answer.put("lanes", report.lanes())
                 .put("notSent", report.left())
                 .put("notes", report.notes())
                 .put("controllerMessages", report.controllerMessages())
@@ -63,7 +79,13 @@ final class ExportCommand extends FileCommand {
                 .put("greatestLoss", report.greatestLoss())
                 .put("greatestLossInUnit", report.lossText())
                 .put("lossOf", report.lossOf())
-                .put("lossAt", opened.timeline().printBars(report.lossBeat()));
+                .put("lossAt", opened.timeline().printBars(report.lossBeat()))
+                .put("latestSwitchMilliseconds", report.switchLate() * 1000)
+                .put("latestSwitch", report.switchOf())
+                .put("latestSwitchAt", opened.timeline().printBars(report.switchBeat()))
+                .put("ways", report.ways())
+                .put("notice", report.notice())
+                .put("setupMilliseconds", report.setupSeconds() * 1000);
     }
 
     private static Fineness fineness(String word) {

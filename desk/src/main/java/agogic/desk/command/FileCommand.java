@@ -1,5 +1,8 @@
 package agogic.desk.command;
 
+import java.nio.file.Path;
+import java.nio.file.Files;
+import agogic.formats.file.Told;
 import java.io.IOException;
 import java.util.concurrent.Callable;
 import picocli.CommandLine.Model.CommandSpec;
@@ -23,18 +26,45 @@ abstract class FileCommand implements Callable<Integer> {
     @Option(names = "--json", description = "answer JSON")
     private boolean json;
 
+    @Option(
+            names = {"-h", "--help"},
+            usageHelp = true,
+            description = "tell what it does, and end")
+    private boolean help;
+
     abstract Answer run() throws IOException;
 
     @Override
     public final Integer call() {
         try {
             Answer answer = run();
-            answer.print(spec.commandLine().getOut(), json);
+            answer.print(spec.commandLine().getOut(), inJson());
             return answer.holds() ? HELD : FAILED;
-        } catch (IOException | IllegalArgumentException e) {
-            String message = e.getMessage() == null ? e.getClass().getSimpleName() : e.getMessage();
-            spec.commandLine().getErr().println("agogic: " + message.replaceAll("\\s*\\R\\s*", " "));
+        } catch (IOException | RuntimeException | StackOverflowError | OutOfMemoryError e) {
+            spec.commandLine().getErr().println("agogic: " + Told.of(e));
             return CANNOT;
+        }
+    }
+
+    /** True if JSON was asked for, before the name of the command or behind it. */
+    private boolean inJson() {
+        boolean before = spec.parent() != null
+                && spec.parent().userObject() instanceof FileCommand parent
+                && parent.json;
+        return json || before;
+    }
+
+    /**
+     * Makes sure that what is written does not take the place of what is read.
+     *
+     * @throws IllegalArgumentException if it would
+     */
+    static void apart(Path out, Path... in) throws IOException {
+        for (Path one : in) {
+            if (out != null && Files.exists(out) && Files.exists(one) && Files.isSameFile(out, one)) {
+                throw new IllegalArgumentException("--out names " + one
+                        + ", which is read: it would be lost. Name another file; what was there is as it was.");
+            }
         }
     }
 }

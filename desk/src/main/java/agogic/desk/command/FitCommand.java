@@ -23,8 +23,14 @@ import picocli.CommandLine.Parameters;
 /** {@code fit}: the plan that makes wanted parameters go through the sockets there are. */
 @Command(
         name = "fit",
-        description = "The plan that makes the wanted parameters of each device go through its sockets. "
-                + "Exit code 1 if one cannot be made to fit.")
+        description = {
+            "The plan that makes the wanted parameters of each device go through its sockets.",
+            "Exit code 1 if one cannot be made to fit.",
+            "A demand is JSON: {\"device\": NAME, \"sockets\": N, \"reserved\": N, \"parameters\": [...]}, each parameter",
+            "{\"name\": NAME, \"unit\": \"percent\", \"from\": 0, \"to\": 100, \"positions\": [NAMES], \"points\":",
+            "[[BEAT, VALUE, SHAPE, AMOUNT], ...]}. Values lie in 0..1; unit, from and to may be left out (0 to 100 %%),",
+            "so may positions, shape (straight) and amount. Sockets are used up in the order of the parameters."
+        })
 final class FitCommand extends FileCommand {
     @Parameters(index = "0", paramLabel = "SESSION|DEMAND.json", description = "a session, or a demand on sockets")
     private Path path;
@@ -37,6 +43,7 @@ final class FitCommand extends FileCommand {
 
     @Override
     Answer run() throws IOException {
+        apart(out, path);
         boolean demand =
                 String.valueOf(path.getFileName()).toLowerCase(Locale.ROOT).endsWith(".json");
         Session session = demand ? DemandFile.read(path) : SessionFile.open(path);

@@ -9,7 +9,11 @@ import agogic.core.route.Target;
 import agogic.core.session.Session;
 import agogic.formats.file.SafeFile;
 import agogic.formats.session.SessionFile;
+import agogic.formats.table.Table;
+import java.io.BufferedWriter;
 import java.io.IOException;
+import java.io.OutputStreamWriter;
+import java.io.Writer;
 import java.nio.charset.StandardCharsets;
 import java.nio.file.Path;
 import java.util.ArrayList;
@@ -21,7 +25,10 @@ import picocli.CommandLine.Parameters;
 /** {@code lane}: the value of a target as heard, over the whole piece. */
 @Command(
         name = "lane",
-        description = "The value of a parameter as heard, over the whole piece, in normalised value and unit.")
+        description = {
+                "The value of a parameter as heard, over the whole piece.",
+                "Columns: seconds, value (0..1), number (in the unit), unit (of a switch the position)."
+            })
 final class LaneCommand extends FileCommand {
     @Parameters(index = "0", paramLabel = "SESSION", description = "the session")
     private Path session;
@@ -45,20 +52,24 @@ final class LaneCommand extends FileCommand {
         Target found = target(opened, target);
         Parameter parameter = opened.parameter(found);
         Lane lane = opened.lane(found);
-        StringBuilder text = new StringBuilder("seconds,value,unit\r\n");
+        apart(out, session);
         Heard heard = new Heard(opened);
         int rows = SampleCommand.rows(0, opened.seconds(), every);
-        for (int i = 0; i < rows; i++) {
-            double seconds = i * every;
-            double value = heard.valueAt(found, seconds);
-            text.append(seconds)
-                    .append(',')
-                    .append(value)
-                    .append(',')
-                    .append(parameter.print(value))
-                    .append("\r\n");
-        }
-        SafeFile.write(out, stream -> stream.write(text.toString().getBytes(StandardCharsets.UTF_8)));
+        SafeFile.write(out, stream -> {
+            Writer text = new BufferedWriter(new OutputStreamWriter(stream, StandardCharsets.UTF_8), 1 << 16);
+            text.append("seconds,value,number,unit\r\n");
+            for (int i = 0; i < rows; i++) {
+                double seconds = i * every;
+                double value = heard.valueAt(found, seconds);
+                String unit = parameter.stepped()
+                        ? parameter.print(value)
+                        : parameter.unit().symbol();
+                text.append(Double.toString(seconds)).append(',').append(Double.toString(value));
+                text.append(',').append(Double.toString(parameter.nativeValueAt(value)));
+                text.append(',').append(Table.cell(unit)).append("\r\n");
+            }
+            text.flush();
+        });
         return new Answer()
                 .put("target", found.toString())
                 .put("points", lane.envelope().size())

@@ -37,6 +37,7 @@ final class RefineCommand extends FileCommand {
         if (!(tolerance >= 0 && tolerance <= 1)) {
             throw new IllegalArgumentException("--tolerance lies between 0 and 1, not at " + tolerance + ".");
         }
+        apart(out, ride);
         RideTable.Moves moves = RideTable.read(ride);
         Curve curve = held
                 ? Reconstruction.held(moves.seconds(), moves.values())

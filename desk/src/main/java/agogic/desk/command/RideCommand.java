@@ -1,24 +1,32 @@
 package agogic.desk.command;
 
+import agogic.core.lane.Lane;
+import agogic.core.lane.LaneWriter;
 import agogic.core.lane.Stretch;
+import agogic.core.parameter.Parameter;
 import agogic.core.play.ScriptedPass;
+import agogic.core.refine.Refined;
 import agogic.core.route.Route;
 import agogic.core.route.Target;
 import agogic.core.route.WriteMode;
 import agogic.core.session.Session;
 import agogic.core.surface.Surface;
 import agogic.core.time.Timeline;
+import agogic.core.trace.Trace;
 import agogic.core.write.Pass;
 import agogic.core.write.PassWriter;
+import agogic.formats.file.Input;
 import agogic.formats.session.SessionFile;
 import agogic.formats.table.ByteTable;
 import java.io.IOException;
 import java.nio.file.Path;
 import java.util.ArrayList;
+import java.util.HashSet;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Locale;
 import java.util.Map;
+import java.util.Set;
 import picocli.CommandLine.Command;
 import picocli.CommandLine.Option;
 import picocli.CommandLine.Parameters;
@@ -26,8 +34,15 @@ import picocli.CommandLine.Parameters;
 /** {@code ride}: a pass with bytes played into a surface on an exact clock. */
 @Command(
         name = "ride",
-        description = "A pass with bytes played into a surface on an exact clock, on all routes of that surface.")
+        description = {
+            "A pass with bytes played into a surface on an exact clock.",
+            "Only routes that count on the page in force and whose control moves are written; --target chooses others.",
+            "Exit code 1 if nothing was written; it says why."
+        })
 final class RideCommand extends FileCommand {
+    /** A count-in lasts no longer than this, in seconds. */
+    private static final double LONGEST_LEAD = 600;
+
     @Parameters(index = "0", paramLabel = "SESSION", description = "the session to start from")
     private Path session;
 
@@ -50,6 +65,12 @@ final class RideCommand extends FileCommand {
     @Option(names = "--mode", paramLabel = "touch|latch|write", defaultValue = "touch", description = "how it writes")
     private String mode;
 
+    @Option(
+            names = "--target",
+            paramLabel = "DEVICE/PARAMETER",
+            description = "write only this, whether its control moves or not; may be given several times")
+    private List<String> targets = List.of();
+
     @Option(names = "--offset", description = "write an offset layer (this version writes absolute ones only)")
     private boolean offset;
 
@@ -65,6 +86,7 @@ final class RideCommand extends FileCommand {
             throw new IllegalArgumentException(
                     "This version writes absolute values into the timeline layer; --offset and --into clip are not there yet.");
         }
+        apart(out, session, moves);
         WriteMode how = mode(mode);
         Session before = SessionFile.open(session);
         int place = surface(before, surface);
@@ -74,48 +96,134 @@ final class RideCommand extends FileCommand {
         if (end <= start) {
             throw new IllegalArgumentException("The pass ends at " + to + ", before it begins at " + from + ".");
         }
-        Session armed = before;
-        String id = before.surfaces().get(place).id();
-        for (Route route : before.routes()) {
-            if (route.hand().filter(h -> h.surface().equals(id)).isPresent()) {
-                armed = armed.with(route.in(how));
-            }
+        if (end > before.seconds() + 1e-6) {
+            throw new IllegalArgumentException("The pass ends at " + to + ", but the piece ends at "
+                    + timeline.printBars(before.length()) + ".");
         }
-        ScriptedPass script = new ScriptedPass(armed, place);
-        for (ByteTable.Entry entry : ByteTable.read(moves)) {
-            script.add(entry.seconds(), entry.bytes());
+        List<ByteTable.Entry> entries = ByteTable.read(moves);
+        if (!entries.isEmpty() && entries.get(0).seconds() < -LONGEST_LEAD) {
+            throw new IllegalArgumentException(Input.name(moves) + " begins " + -entries.get(0).seconds()
+                    + " s before the pass; a count-in lasts " + (int) LONGEST_LEAD + " s at the most.");
         }
-        List<Pass> passes = script.run(start, end).stream().filter(Pass::wrote).toList();
-        Session after = PassWriter.write(armed, passes);
+        Set<String> chosen = chosen(before, place, entries, start, end);
+        Session armed = armed(before, chosen, how);
+        ScriptedPass script = script(armed, place, entries);
+        List<Pass> passes =
+                script.run(start, end).stream().filter(Pass::wrote).toList();
+        PassWriter.Outcome outcome = PassWriter.outcome(armed, passes);
+        Session after = outcome.session();
         for (Route route : before.routes()) {
             after = after.with(after.route(route.id()).in(route.mode()));
         }
         SessionFile.save(out, after);
-        return answer(before, after, passes);
+        long late = entries.stream().filter(e -> e.seconds() > end - start).count();
+        Answer answer = new Answer();
+        List<Map<String, Object>> written = written(before, after, passes, answer);
+        answer.put("stretches", written).put("notPlayedAfterTheEnd", late);
+        if (late > 0) {
+            answer.say(late + " entries of " + moves.getFileName() + " come after the end of the pass and were not played.");
+        }
+        outcome.loose().forEach(answer::say);
+        if (written.isEmpty()) {
+            String why = outcome.loose().isEmpty() ? why(script, chosen) : String.join(" ", outcome.loose());
+            return answer.put("why", why).say("Nothing was written: " + why).fails();
+        }
+        return answer;
     }
 
-    private static Answer answer(Session before, Session after, List<Pass> passes) {
+    private static String why(ScriptedPass script, Set<String> chosen) {
+        if (chosen.isEmpty()) {
+            return script.last()
+                    .map(Trace::sentence)
+                    .orElse("no whole message came while it played.");
+        }
+        return "no control of what was chosen moved while it played.";
+    }
+
+    /** The ids of the routes that are to be written: those of the targets asked for, else those whose control moves. */
+    private Set<String> chosen(
+            Session before, int place, List<ByteTable.Entry> entries, double start, double end) {
+        String id = before.surfaces().get(place).id();
+        Set<String> own = new HashSet<>();
+        for (Route route : before.routes()) {
+            if (route.hand().filter(h -> h.surface().equals(id)).isPresent()) {
+                own.add(route.id());
+            }
+        }
+        Set<String> chosen = new HashSet<>();
+        if (!targets.isEmpty()) {
+            for (String target : targets) {
+                Target wanted = LaneCommand.target(before, target);
+                boolean any = false;
+                for (Route route : before.routes()) {
+                    if (own.contains(route.id()) && route.target().equals(wanted)) {
+                        chosen.add(route.id());
+                        any = true;
+                    }
+                }
+                if (!any) {
+                    throw new IllegalArgumentException(
+                            "No control of " + before.surfaces().get(place).name() + " leads to " + target + ".");
+                }
+            }
+            return chosen;
+        }
+        // Played once to see which controls move on the page that is in force then.
+        for (Pass pass : script(armed(before, own, WriteMode.TOUCH), place, entries).run(start, end)) {
+            if (pass.wrote()) {
+                chosen.add(pass.route().id());
+            }
+        }
+        return chosen;
+    }
+
+    private static Session armed(Session session, Set<String> routes, WriteMode mode) {
+        return session.withRoutes(session.routes().stream()
+                .map(r -> r.in(routes.contains(r.id()) ? mode : WriteMode.READ).rehearsing(false))
+                .toList());
+    }
+
+    private static ScriptedPass script(Session session, int place, List<ByteTable.Entry> entries) {
+        ScriptedPass script = new ScriptedPass(session, place);
+        entries.forEach(entry -> script.add(entry.seconds(), entry.bytes()));
+        return script;
+    }
+
+    private static List<Map<String, Object>> written(
+            Session before, Session after, List<Pass> passes, Answer answer) {
         List<Map<String, Object>> written = new ArrayList<>();
         for (Pass pass : passes) {
-            Target target = after.route(pass.route()).target();
-            int already = before.lane(target).stretches().size();
-            for (Stretch stretch : after.lane(target)
-                    .stretches()
-                    .subList(already, after.lane(target).stretches().size())) {
+            Target target = pass.route().target();
+            Lane lane = after.lane(target);
+            Parameter parameter = after.parameter(target);
+            for (Stretch stretch :
+                    lane.stretches().subList(before.lane(target).stretches().size(), lane.stretches().size())) {
+                Refined refined = new LaneWriter(parameter, after.timeline(), lane.lock())
+                        .look(lane, stretch, after.ride(stretch.ride()));
+                Timeline timeline = after.timeline();
+                double fromSeconds = timeline.secondsOfLane(lane.lock(), stretch.from());
+                double toSeconds = timeline.secondsOfLane(lane.lock(), stretch.to());
                 Map<String, Object> one = new LinkedHashMap<>();
                 one.put("target", target.toString());
                 one.put("ride", stretch.ride());
                 one.put("moves", pass.seconds().length);
-                one.put("fromBeat", stretch.from());
-                one.put("toBeat", stretch.to());
-                one.put("from", after.timeline().printBars(stretch.from()));
-                one.put("to", after.timeline().printBars(stretch.to()));
-                one.put("fromSeconds", after.timeline().secondsAt(stretch.from()));
-                one.put("toSeconds", after.timeline().secondsAt(stretch.to()));
+                one.put("points", refined.points());
+                one.put("fewest", refined.fewest());
+                one.put("farthest", refined.farthest());
+                one.put("farthestInUnit", parameter.printDifference(refined.farthest()));
+                one.put("fromBeat", timeline.beatAt(fromSeconds));
+                one.put("toBeat", timeline.beatAt(toSeconds));
+                one.put("from", timeline.printBars(timeline.beatAt(fromSeconds)));
+                one.put("to", timeline.printBars(timeline.beatAt(toSeconds)));
+                one.put("fromSeconds", fromSeconds);
+                one.put("toSeconds", toSeconds);
                 written.add(one);
+                answer.say(after.device(target.device()).name() + " · " + parameter.name() + ", " + one.get("from")
+                        + " to " + one.get("to") + ": " + one.get("moves") + " moves → " + one.get("points")
+                        + " points, never more than " + one.get("farthestInUnit") + " from the hand.");
             }
         }
-        return new Answer().put("stretches", written);
+        return written;
     }
 
     private static WriteMode mode(String word) {
@@ -137,8 +245,8 @@ final class RideCommand extends FileCommand {
             }
             known.add(one.name());
         }
-        throw new IllegalArgumentException(
-                "The session has no surface “" + name + "”. It has " + String.join(", ", known) + ".");
+        throw new IllegalArgumentException("The session has no surface “" + name + "”. It has "
+                + (known.isEmpty() ? "none" : String.join(", ", known)) + ".");
     }
 
     /** A position in beats. */

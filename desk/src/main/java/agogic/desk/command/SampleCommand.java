@@ -3,9 +3,13 @@ package agogic.desk.command;
 import agogic.core.envelope.EnvelopeCursor;
 import agogic.formats.file.SafeFile;
 import agogic.formats.table.EnvelopeTable;
+import java.io.BufferedWriter;
 import java.io.IOException;
+import java.io.OutputStreamWriter;
+import java.io.Writer;
 import java.nio.charset.StandardCharsets;
 import java.nio.file.Path;
+import java.util.Locale;
 import picocli.CommandLine.Command;
 import picocli.CommandLine.Option;
 import picocli.CommandLine.Parameters;
@@ -35,16 +39,24 @@ final class SampleCommand extends FileCommand {
             throw new IllegalArgumentException(
                     envelope.getFileName() + " has beats; without a tempo they are no seconds. Expected “seconds,…”.");
         }
+        apart(out, envelope);
         EnvelopeCursor cursor = read.envelope().cursor();
-        StringBuilder text = new StringBuilder("seconds,value\r\n");
         int rows = rows(from, to, every);
-        for (int i = 0; i < rows; i++) {
-            double at = from + i * every;
-            text.append(at).append(',').append(cursor.valueAt(at)).append("\r\n");
-        }
-        SafeFile.write(out, stream -> stream.write(text.toString().getBytes(StandardCharsets.UTF_8)));
+        SafeFile.write(out, stream -> {
+            Writer text = new BufferedWriter(new OutputStreamWriter(stream, StandardCharsets.UTF_8), 1 << 16);
+            text.append("seconds,value\r\n");
+            for (int i = 0; i < rows; i++) {
+                double at = from + i * every;
+                text.append(Double.toString(at)).append(',').append(Double.toString(cursor.valueAt(at)));
+                text.append("\r\n");
+            }
+            text.flush();
+        });
         return new Answer().put("rows", rows);
     }
+
+    /** No table has more rows. */
+    private static final int MOST_ROWS = 10_000_000;
 
     /** How many samples lie in {@code from..to}. */
     static int rows(double from, double to, double every) {
@@ -52,8 +64,9 @@ final class SampleCommand extends FileCommand {
             throw new IllegalArgumentException("Samples need a distance above 0 and an end after the start.");
         }
         double rows = Math.floor((to - from) / every + 1e-9) + 1;
-        if (rows > 50_000_000) {
-            throw new IllegalArgumentException("That would be " + (long) rows + " rows; 50,000,000 are the most.");
+        if (rows > MOST_ROWS) {
+            throw new IllegalArgumentException(String.format(
+                    Locale.ROOT, "That would be %,.0f rows; %,d are the most. Take a greater --every.", rows, MOST_ROWS));
         }
         return (int) rows;
     }

@@ -8,6 +8,7 @@ import agogic.core.surface.Control;
 import agogic.core.surface.Surface;
 import agogic.core.trace.Trace;
 import agogic.formats.session.SessionFile;
+import agogic.formats.table.ByteTable;
 import java.io.IOException;
 import java.nio.file.Path;
 import java.util.ArrayList;
@@ -61,7 +62,7 @@ final class TraceCommand extends FileCommand {
         }
         engine.tick(now += TICK);
         MidiParser parser = new MidiParser(engine.port(place));
-        parser.accept(bytes(), now);
+        parser.accept(ByteTable.parse(bytes), now);
         engine.tick(now += TICK);
         Optional<Trace> trace = Trace.last(opened, engine.live());
         if (trace.isEmpty()) {
@@ -126,23 +127,5 @@ final class TraceCommand extends FileCommand {
         }
         throw new IllegalArgumentException(one.name() + " has no page “" + page + "”. It has "
                 + String.join(", ", one.pages().stream().map(p -> p.name()).toList()) + ".");
-    }
-
-    private byte[] bytes() {
-        String[] words = bytes.strip().split("[\\s,]+");
-        byte[] all = new byte[words.length];
-        for (int i = 0; i < words.length; i++) {
-            try {
-                int value = Integer.parseInt(words[i].replaceFirst("(?i)^0x", ""), 16);
-                if (value < 0 || value > 255) {
-                    throw new NumberFormatException();
-                }
-                all[i] = (byte) value;
-            } catch (NumberFormatException e) {
-                throw new IllegalArgumentException(
-                        "“" + words[i] + "” is no byte. Expected hexadecimal bytes such as B0 16 40.", e);
-            }
-        }
-        return all;
     }
 }

@@ -14,7 +14,7 @@ import javax.sound.midi.Transmitter;
 
 /** The two ways between one surface of the session and the device at its port. Used by one thread. */
 final class Connection {
-    private final int number;
+    private String id = "";
     private String port = "";
     private MidiDevice in;
     private MidiDevice out;
@@ -22,11 +22,6 @@ final class Connection {
     private Receiver receiver;
     private ValuesBack back;
     private boolean was;
-
-    /** The connection of the surface at this place of the session. */
-    Connection(int number) {
-        this.number = number;
-    }
 
     /** True if this connection goes to a device. */
     boolean uses(MidiDevice device) {
@@ -45,10 +40,11 @@ final class Connection {
             LongSupplier clock,
             Predicate<MidiDevice> shared) {
         boolean gone = in != null && (!in.isOpen() || !has(there, port));
-        if (gone || !surface.port().equals(port)) {
-            was = surface.port().equals(port) && (was || in != null);
+        if (gone || !surface.port().equals(port) || !surface.id().equals(id)) {
+            was = surface.port().equals(port) && surface.id().equals(id) && (was || in != null);
             close(gone ? d -> false : shared);
             port = surface.port();
+            id = surface.id();
         }
         if (in != null) {
             return state(surface, true, "alive");
@@ -68,7 +64,7 @@ final class Connection {
                 if (back == null && device.getMaxReceivers() != 0) {
                     device.open();
                     receiver = device.getReceiver();
-                    back = new ValuesBack(number, receiver);
+                    back = new ValuesBack(id, receiver);
                     out = device;
                 }
             } catch (MidiUnavailableException e) {

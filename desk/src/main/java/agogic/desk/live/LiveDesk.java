@@ -13,6 +13,7 @@ public final class LiveDesk implements AutoCloseable {
     private final LongSupplier clock;
     private final MidiPorts ports;
     private final SoundOutput sound;
+    private final Troubles troubles;
     private volatile boolean running = true;
     private final Thread ticker;
 
@@ -24,9 +25,11 @@ public final class LiveDesk implements AutoCloseable {
      */
     public LiveDesk(Session session, LongSupplier clock, boolean audible) {
         this.clock = clock;
+        troubles = new Troubles(clock);
         engine = new Engine(session);
-        ports = new MidiPorts(engine, clock);
-        sound = audible ? SoundOutput.start(session, engine) : SoundOutput.silent();
+        engine.onTrouble(e -> troubles.tell("Playing", e));
+        ports = new MidiPorts(engine, clock, troubles);
+        sound = audible ? SoundOutput.start(session, engine, troubles) : SoundOutput.silent();
         ticker = new Thread(this::run, "agogic-engine");
         ticker.setDaemon(true);
         ticker.setPriority(Thread.MAX_PRIORITY);
@@ -35,7 +38,11 @@ public final class LiveDesk implements AutoCloseable {
 
     private void run() {
         while (running) {
-            engine.tick(clock.getAsLong());
+            try {
+                engine.tick(clock.getAsLong());
+            } catch (RuntimeException | StackOverflowError | OutOfMemoryError e) {
+                troubles.tell("Playing", e);
+            }
             LockSupport.parkNanos(TICK_NANOS);
         }
     }
@@ -48,6 +55,11 @@ public final class LiveDesk implements AutoCloseable {
     public void load(Session session) {
         engine.load(session);
         ports.follow(session.surfaces());
+    }
+
+    /** What went wrong beside the window. */
+    public Troubles troubles() {
+        return troubles;
     }
 
     /** The clock of the engine. */

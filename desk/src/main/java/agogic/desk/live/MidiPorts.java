@@ -22,6 +22,7 @@ public final class MidiPorts implements AutoCloseable {
 
     private final Engine engine;
     private final LongSupplier clock;
+    private final Troubles troubles;
     private final List<Connection> connections = new ArrayList<>();
     private final Thread thread;
     private volatile List<Surface> wanted;
@@ -32,9 +33,10 @@ public final class MidiPorts implements AutoCloseable {
     /** What became of the port of a surface: open, or why not. {@code surface} is its id. */
     public record Port(String surface, String name, boolean open, String state) {}
 
-    MidiPorts(Engine engine, LongSupplier clock) {
+    MidiPorts(Engine engine, LongSupplier clock, Troubles troubles) {
         this.engine = engine;
         this.clock = clock;
+        this.troubles = troubles;
         wanted = engine.session().surfaces();
         look();
         thread = new Thread(this::run, "agogic-ports");
@@ -94,12 +96,16 @@ public final class MidiPorts implements AutoCloseable {
     private void run() {
         for (int turn = 1; running; turn++) {
             LockSupport.parkNanos(SHOW_NANOS);
-            if (running && (lookNow || turn % LOOK_EVERY == 0)) {
-                lookNow = false;
-                look();
-            }
-            for (Connection connection : connections) {
-                connection.show(engine, clock.getAsLong());
+            try {
+                if (running && (lookNow || turn % LOOK_EVERY == 0)) {
+                    lookNow = false;
+                    look();
+                }
+                for (Connection connection : connections) {
+                    connection.show(engine, clock.getAsLong());
+                }
+            } catch (RuntimeException | StackOverflowError | OutOfMemoryError e) {
+                troubles.tell("The MIDI ports", e);
             }
         }
         connections.forEach(c -> c.close(d -> false));
@@ -115,11 +121,11 @@ public final class MidiPorts implements AutoCloseable {
         List<Port> found = new ArrayList<>();
         for (int s = 0; s < surfaces.size(); s++) {
             if (s == connections.size()) {
-                connections.add(new Connection(s));
+                connections.add(new Connection());
             }
             Surface surface = surfaces.get(s);
             Connection connection = connections.get(s);
-            found.add(connection.look(surface, there, engine.port(s), clock, shared(connection)));
+            found.add(connection.look(surface, there, engine.port(surface.id()), clock, shared(connection)));
         }
         ports = List.copyOf(found);
     }

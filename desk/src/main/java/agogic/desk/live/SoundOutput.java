@@ -4,6 +4,7 @@ import agogic.core.play.Engine;
 import agogic.core.session.Session;
 import agogic.standins.sound.Block;
 import agogic.standins.sound.Mixer;
+import java.util.Arrays;
 import javax.sound.sampled.AudioFormat;
 import javax.sound.sampled.AudioSystem;
 import javax.sound.sampled.LineUnavailableException;
@@ -18,10 +19,10 @@ final class SoundOutput implements AutoCloseable {
     private final Thread thread;
     private volatile boolean running = true;
 
-    private SoundOutput(SourceDataLine line, Session session, Engine engine) {
+    private SoundOutput(SourceDataLine line, Session session, Engine engine, Troubles troubles) {
         this.line = line;
         Mixer mixer = line == null ? null : new Mixer(session);
-        thread = line == null ? null : new Thread(() -> run(mixer, engine), "agogic-sound");
+        thread = line == null ? null : new Thread(() -> run(mixer, engine, troubles), "agogic-sound");
         if (thread != null) {
             thread.setDaemon(true);
             thread.setPriority(Thread.MAX_PRIORITY);
@@ -30,16 +31,16 @@ final class SoundOutput implements AutoCloseable {
     }
 
     static SoundOutput silent() {
-        return new SoundOutput(null, null, null);
+        return new SoundOutput(null, null, null, null);
     }
 
     /** Opens the machine's audio; if there is none, nothing sounds and everything else goes on. */
-    static SoundOutput start(Session session, Engine engine) {
+    static SoundOutput start(Session session, Engine engine, Troubles troubles) {
         try {
             SourceDataLine line = AudioSystem.getSourceDataLine(FORMAT);
             line.open(FORMAT, BUFFER_BLOCKS * Block.FRAMES * 4);
             line.start();
-            return new SoundOutput(line, session, engine);
+            return new SoundOutput(line, session, engine, troubles);
         } catch (LineUnavailableException | IllegalArgumentException e) {
             return silent();
         }
@@ -49,12 +50,18 @@ final class SoundOutput implements AutoCloseable {
         return line == null ? "no audio device: silent" : "audio: 48 kHz";
     }
 
-    private void run(Mixer mixer, Engine engine) {
+    private void run(Mixer mixer, Engine engine, Troubles troubles) {
         double[] left = new double[Block.FRAMES];
         double[] right = new double[Block.FRAMES];
         byte[] bytes = new byte[Block.FRAMES * 4];
         while (running) {
-            mixer.block(engine.live(), left, right);
+            try {
+                mixer.block(engine.live(), left, right);
+            } catch (RuntimeException | StackOverflowError | OutOfMemoryError e) {
+                troubles.tell("The sound", e);
+                Arrays.fill(left, 0);
+                Arrays.fill(right, 0);
+            }
             for (int i = 0; i < Block.FRAMES; i++) {
                 put(bytes, 4 * i, left[i]);
                 put(bytes, 4 * i + 2, right[i]);

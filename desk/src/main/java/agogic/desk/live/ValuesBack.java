@@ -17,21 +17,28 @@ import javax.sound.midi.ShortMessage;
 final class ValuesBack {
     private static final long HAND_NANOS = 400_000_000L;
 
-    private final int number;
+    private final String id;
     private final Receiver receiver;
     private Surface surface;
     private double[] sent = new double[0];
     private int page;
+    private int number;
 
-    ValuesBack(int number, Receiver receiver) {
-        this.number = number;
+    ValuesBack(String id, Receiver receiver) {
+        this.id = id;
         this.receiver = receiver;
     }
 
     void send(Engine engine, long nanos) {
-        Session session = engine.session();
-        LiveState live = engine.live();
-        if (number >= session.surfaces().size()) {
+        // All of one moment: the session may be another one at the next.
+        Engine.Playing playing = engine.playing();
+        Session session = playing.session();
+        LiveState live = playing.live();
+        number = -1;
+        for (int s = 0; s < session.surfaces().size(); s++) {
+            number = session.surfaces().get(s).id().equals(id) ? s : number;
+        }
+        if (number < 0) {
             return;
         }
         Surface now = session.surfaces().get(number);
@@ -44,7 +51,7 @@ final class ValuesBack {
         for (int c = 0; c < sent.length; c++) {
             Control control = now.controls().get(c);
             if (control.shows()) {
-                double place = place(engine, session, control, nanos);
+                double place = place(playing, control, nanos);
                 boolean differs = Double.isNaN(sent[c]) || Math.abs(place - sent[c]) > resolution(control) / 2;
                 if (!Double.isNaN(place) && differs) {
                     sent[c] = place;
@@ -59,8 +66,9 @@ final class ValuesBack {
     }
 
     /** Where a control would stand for what its first route that counts is heard at; NaN if the hand is on it. */
-    private double place(Engine engine, Session session, Control control, long nanos) {
-        LiveState live = engine.live();
+    private double place(Engine.Playing playing, Control control, long nanos) {
+        Session session = playing.session();
+        LiveState live = playing.live();
         for (int r = 0; r < session.routes().size(); r++) {
             Route route = session.routes().get(r);
             Optional<Integer> of = route.hand()
@@ -70,7 +78,7 @@ final class ValuesBack {
                 boolean held = live.moves(r) > 0 && nanos - live.lastMove(r) < HAND_NANOS;
                 return held
                         ? Double.NaN
-                        : route.span().positionOf(live.value(engine.index().of(route.target())));
+                        : route.span().positionOf(live.value(playing.index().of(route.target())));
             }
         }
         // The lamp of a button that turns to a page is on while it counts.

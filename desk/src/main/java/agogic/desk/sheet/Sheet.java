@@ -15,7 +15,9 @@ import java.io.ByteArrayOutputStream;
 import java.io.IOException;
 import java.nio.file.Path;
 import java.util.ArrayList;
+import java.util.LinkedHashMap;
 import java.util.List;
+import java.util.Map;
 import javax.imageio.ImageIO;
 import org.apache.pdfbox.Loader;
 import org.apache.pdfbox.pdmodel.PDDocument;
@@ -48,15 +50,26 @@ public final class Sheet {
      * @throws IllegalArgumentException if the session has no surface with a control
      */
     public static int write(Path path, Session session) throws IOException {
+        Printed printed = print(path, session);
+        SafeFile.writeAll(printed.files());
+        return printed.pages();
+    }
+
+    /** A sheet that is made, not written: its files, and how many pages it has. */
+    public record Printed(Map<Path, SafeFile.Content> files, int pages) {}
+
+    /** Makes the sheet and its pictures for {@code path}, as {@link #write} writes them. */
+    public static Printed print(Path path, Session session) throws IOException {
         byte[] bytes = pdf(session);
         List<byte[]> pictures = pictures(bytes);
-        SafeFile.write(path, out -> out.write(bytes));
+        Map<Path, SafeFile.Content> files = new LinkedHashMap<>();
+        files.put(path, out -> out.write(bytes));
         String name = String.valueOf(path.getFileName()).replaceFirst("(?i)\\.pdf$", "");
         for (int i = 0; i < pictures.size(); i++) {
             byte[] picture = pictures.get(i);
-            SafeFile.write(path.resolveSibling(name + "-" + (i + 1) + ".png"), out -> out.write(picture));
+            files.put(path.resolveSibling(name + "-" + (i + 1) + ".png"), out -> out.write(picture));
         }
-        return pictures.size();
+        return new Printed(files, pictures.size());
     }
 
     /** The first page of the sheet as a PNG. */

@@ -24,6 +24,7 @@ import agogic.core.trace.Verdict;
 import agogic.core.write.Pass;
 import agogic.core.write.PassWriter;
 import agogic.desk.live.LiveDesk;
+import agogic.formats.file.Told;
 import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.EnumMap;
@@ -32,6 +33,7 @@ import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
+import java.util.concurrent.locks.LockSupport;
 import java.util.function.UnaryOperator;
 import javafx.beans.property.BooleanProperty;
 import javafx.beans.property.ObjectProperty;
@@ -76,6 +78,9 @@ final class Desk {
     private static final int TOUCHED = 8;
     private static final long IDLE_NANOS = 700_000_000L;
 
+    /** How long leaving a piece waits for the pass to end. */
+    private static final int LEAVING_MILLIS = 1000;
+
     private final LiveDesk live;
     private History history;
     private Session saved;
@@ -95,7 +100,11 @@ final class Desk {
     private final List<Runnable> frames = new ArrayList<>();
     private int eventsSeen;
     private List<Pass> rehearsal = List.of();
-    private String going = "";
+    /** What is on its way, a drag or a slider; null if nothing is. */
+    private Object going;
+
+    private int run;
+    private int rehearsalRun;
     private boolean passOpen;
     private final Learner learner;
     private final PortWatch portWatch;
@@ -240,55 +249,67 @@ final class Desk {
 
     /** One act of a person: the session becomes what {@code change} makes of it. Refusals are told, nothing changes. */
     void edit(String act, UnaryOperator<Session> change) {
-        going = "";
-        try {
-            adopt(history.after(act, change.apply(session())));
-        } catch (IllegalArgumentException e) {
-            refuse(e.getMessage());
-        }
+        going = null;
+        attempt(() -> adopt(history.after(act, change.apply(session()))));
     }
 
-    /** As {@link #edit}, but one step with the same act just before it: a slider on its way. */
-    void editOn(String act, UnaryOperator<Session> change) {
-        try {
+    /**
+     * As {@link #edit}, but one step with what was done just before, if it was done to the same: a slider on its way.
+     *
+     * @param what the act and all that it is done to
+     */
+    void editOn(String act, List<?> what, UnaryOperator<Session> change) {
+        attempt(() -> {
             Session changed = change.apply(session());
-            adopt(going.equals(act) ? history.instead(changed) : history.after(act, changed));
-            going = act;
-        } catch (IllegalArgumentException e) {
-            refuse(e.getMessage());
+            boolean on = what.equals(going);
+            adopt(on ? history.instead(changed) : history.after(act, changed));
+            going = what;
+        });
+    }
+
+    /** Whatever goes wrong is told, and nothing is changed. */
+    private void attempt(Runnable edit) {
+        try {
+            edit.run();
+        } catch (RuntimeException e) {
+            refuse(Told.of(e));
         }
     }
 
     /** What goes on is done: the next move of the same slider is a step of its own. */
     void settle() {
-        going = "";
+        going = null;
     }
 
     void undo() {
         undoable()
                 .ifPresentOrElse(
-                        act -> {
+                        act -> attempt(() -> {
                             adopt(history.undo());
                             say(Notice.good("Undone", act + "."));
-                        },
+                        }),
                         () -> say(Notice.plain("Undo", "There is nothing to undo.")));
     }
 
     void redo() {
         redoable()
                 .ifPresentOrElse(
-                        act -> {
+                        act -> attempt(() -> {
                             adopt(history.redo());
                             say(Notice.good("Done again", act + "."));
-                        },
+                        }),
                         () -> say(Notice.plain("Redo", "There is nothing to do again.")));
     }
 
     private void adopt(History next) {
-        going = "";
-        history = next;
-        if (session() != next.session()) {
+        going = null;
+        boolean other = session() != next.session();
+        if (other) {
+            // What cannot be played is refused here, before it is a step of the history.
             live.load(next.session());
+        }
+        history = next;
+        if (other) {
             touched.removeIf(t -> !next.session().has(t));
             session.set(next.session());
         }
@@ -353,7 +374,7 @@ final class Desk {
         if (enveloped) {
             say(Notice.wait("Heard", reads + ". Its envelope takes over again when it plays from here."));
         } else {
-            editOn("Move " + parameter.name(), s -> s.standing(target, value));
+            editOn("Move " + parameter.name(), List.of("stands", target), s -> s.standing(target, value));
             say(Notice.good("Heard", reads + "."));
             if (let) {
                 settle();
@@ -403,6 +424,7 @@ final class Desk {
 
     void play() {
         passOpen = session().routes().stream().anyMatch(r -> r.mode().writes() || r.rehearse());
+        run++;
         trails.clear();
         engine().play();
     }
@@ -446,6 +468,7 @@ final class Desk {
         double from = timeline().secondsAt(timeline().metre().beatOfBar(bar));
         double countIn = timeline().secondsAt(timeline().metre().beatOfBar(bar - COUNT_IN_BARS));
         passOpen = true;
+        run++;
         trails.clear();
         engine().play(countIn, from);
         say(Notice.wait("Count-in", "Writing begins at bar " + bar + ". What you move now gives the starting value."));
@@ -467,10 +490,9 @@ final class Desk {
 
     /** Takes what the engine did since the last frame. */
     void frame() {
+        live.troubles().next().ifPresent(trouble -> say(Notice.stop("Trouble", trouble)));
         engine().provide();
-        for (List<Pass> passes = engine().finishedPass(); passes != null; passes = engine().finishedPass()) {
-            take(passes);
-        }
+        takePasses();
         LiveState state = state();
         learner.frame();
         portWatch.frame();
@@ -492,89 +514,131 @@ final class Desk {
         frames.forEach(Runnable::run);
     }
 
+    private void takePasses() {
+        for (List<Pass> passes = engine().finishedPass(); passes != null; passes = engine().finishedPass()) {
+            take(passes);
+        }
+    }
+
+    /** Stops what plays and takes what was ridden: to be done before this piece is left. */
+    void endPass() {
+        engine().stop();
+        for (int i = 0; i < LEAVING_MILLIS && (playing() || i < 3); i++) {
+            LockSupport.parkNanos(1_000_000);
+        }
+        takePasses();
+    }
+
     private void take(List<Pass> passes) {
-        List<Pass> wrote =
-                passes.stream().filter(p -> p.wrote() && !p.rehearsed()).toList();
-        rehearsal = passes.stream().filter(p -> p.wrote() && p.rehearsed()).toList();
-        Session before = session();
         List<Pass> toWrite = passes.stream().filter(p -> !p.rehearsed()).toList();
-        if (!toWrite.isEmpty()) {
+        List<Pass> wrote = toWrite.stream().filter(Pass::wrote).toList();
+        keepRehearsed(passes.stream().filter(p -> p.wrote() && p.rehearsed()).toList());
+        Session before = session();
+        List<String> loose = new ArrayList<>();
+        if (toWrite.stream().anyMatch(p -> p.wrote() || p.end().over())) {
             String act = wrote.isEmpty()
                     ? "Back to Read"
                     : wrote.size() == 1 ? "Ride of " + nameOf(wrote.get(0)) : wrote.size() + " rides";
-            boolean turned = state().playing() && session().loop().on();
-            if (!turned || !wrote.isEmpty()) {
-                edit(act, s -> turned ? PassWriter.writeCycles(s, wrote) : PassWriter.write(s, toWrite));
-            }
+            edit(act, s -> {
+                PassWriter.Outcome outcome = PassWriter.outcome(s, toWrite);
+                loose.addAll(outcome.loose());
+                return outcome.session();
+            });
         }
         trails.clear();
-        if (!wrote.isEmpty()) {
+        if (!loose.isEmpty()) {
+            say(Notice.stop("Kept", String.join(" ", loose)));
+        } else if (!wrote.isEmpty()) {
             say(written(before, wrote.get(wrote.size() - 1)));
-        } else if (!rehearsal.isEmpty()) {
+        } else if (passes.stream().anyMatch(p -> p.rehearsed() && p.wrote())) {
             say(new Notice(
                     Notice.Kind.WAIT,
                     "Rehearsed",
                     nameOf(rehearsal.get(0)) + " was moved and heard. Nothing is written until you say so.",
                     List.of(new Notice.Act("Write it", this::writeRehearsal))));
-        } else if (!toWrite.isEmpty()) {
-            Route route = session().route(toWrite.get(0).route());
-            say(Notice.stop(
-                    "Not written",
-                    "Nothing moved during the pass: "
-                            + route.hand().map(h -> session().control(h).name()).orElse("no control")
-                            + " sent nothing, so "
-                            + session().parameter(route.target()).name() + " is as it was."));
+        } else if (toWrite.stream().anyMatch(p -> p.end().over())) {
+            say(Notice.stop("Not written", nothingMoved(toWrite.get(0))));
         }
     }
 
+    private String nothingMoved(Pass pass) {
+        if (pass.to() <= pass.from()) {
+            return "It was stopped in the count-in, before writing began.";
+        }
+        return pass.route().hand().isEmpty()
+                ? nameOf(pass) + " has no control: a ride needs a hand. M learns one."
+                : "Nothing moved during the pass: "
+                        + session().controlName(pass.route().hand().get()) + " sent nothing, so " + nameOf(pass)
+                        + " is as it was.";
+    }
+
+    /** What was tried in one playing is kept together, until something is tried in another. */
+    private void keepRehearsed(List<Pass> tried) {
+        if (!tried.isEmpty()) {
+            List<Pass> all = new ArrayList<>(rehearsalRun == run ? rehearsal : List.of());
+            all.addAll(tried);
+            rehearsal = List.copyOf(all);
+            rehearsalRun = run;
+        }
+    }
+
+    /** What was rehearsed and not written yet, for people; empty if there is nothing. */
+    Optional<String> rehearsed() {
+        return rehearsal.isEmpty() ? Optional.empty() : Optional.of(nameOf(rehearsal.get(0)));
+    }
+
     private String nameOf(Pass pass) {
-        return session().parameter(session().route(pass.route()).target()).name();
+        Target target = pass.route().target();
+        return session().has(target) ? session().parameter(target).name() : "what is gone";
     }
 
     /** Writes what was only rehearsed. */
     void writeRehearsal() {
         List<Pass> passes = rehearsal;
-        rehearsal = List.of();
         if (passes.isEmpty()) {
             refuse("There is no rehearsal to be written.");
             return;
         }
-        edit("Ride of " + nameOf(passes.get(0)), s -> PassWriter.write(s, passes));
-        say(written(session(), passes.get(passes.size() - 1)));
+        Session before = session();
+        List<String> loose = new ArrayList<>();
+        edit("Ride of " + nameOf(passes.get(0)), s -> {
+            PassWriter.Outcome outcome = PassWriter.outcome(s, passes);
+            loose.addAll(outcome.loose());
+            return outcome.session();
+        });
+        if (session() != before) {
+            rehearsal = List.of();
+            say(loose.isEmpty()
+                    ? written(before, passes.get(passes.size() - 1))
+                    : Notice.stop("Kept", String.join(" ", loose)));
+        }
     }
 
     private Notice written(Session before, Pass pass) {
-        Route route = session().route(pass.route());
-        Lane lane = session().lane(route.target());
-        Set<Stretch> old = new HashSet<>(before.lane(route.target()).stretches());
+        Target target = pass.route().target();
+        Lane lane = session().lane(target);
+        Set<Stretch> old = new HashSet<>(before.lane(target).stretches());
         Stretch stretch = lane.stretches().get(lane.stretches().size() - 1);
         for (Stretch one : lane.stretches()) {
             stretch = old.contains(one) ? stretch : one;
         }
         Ride ride = session().ride(stretch.ride());
-        RefineModel model = new RefineModel(session(), route.target(), stretch);
+        RefineModel model = new RefineModel(session(), target, stretch);
         Timeline timeline = timeline();
         int from = timeline.metre().barAt(model.beat(stretch.from()) + 1e-6);
         int to = timeline.metre().barAt(model.beat(stretch.to()) - 1e-6);
-        String bars = from == to ? "bar " + from : "bars " + from + "–" + to;
-        String sentence = "Ride " + ride.id().replaceAll("\\D", "") + " · "
-                + session().control(ride.hand()).name() + " → "
-                + session().device(route.target().device()).name() + " · "
-                + session().parameter(route.target()).name() + " · " + bars + " · " + ride.size() + " moves → "
+        String bars = from >= to ? "bar " + from : "bars " + from + "–" + to;
+        String sentence = "Ride " + ride.number() + " · " + session().controlName(ride.hand()) + " → "
+                + session().device(target.device()).name() + " · "
+                + session().parameter(target).name() + " · " + bars + " · " + ride.size() + " moves → "
                 + model.refined().points() + " points, never more than "
-                + session()
-                        .parameter(route.target())
-                        .printDifference(model.refined().farthest()) + " from the hand.";
+                + session().parameter(target).printDifference(model.refined().farthest()) + " from the hand.";
         return new Notice(
                 Notice.Kind.GOOD,
                 "Written",
                 sentence,
                 List.of(
-                        new Notice.Act("Refine", () -> {
-                            selected.set(route.id());
-                            view.set(View.REFINE);
-                        }),
-                        new Notice.Act("Undo", this::undo)));
+                        new Notice.Act("Refine", () -> openLane(target)), new Notice.Act("Undo", this::undo)));
     }
 
     /** A control that was moved while nothing plays and no envelope is there: the parameter stands there now. */

@@ -4,12 +4,16 @@ import agogic.core.route.Route;
 import agogic.core.session.Session;
 import agogic.desk.draw.Palette;
 import agogic.desk.live.LiveDesk;
+import agogic.desk.live.Troubles;
 import java.nio.file.Path;
+import java.util.EnumSet;
 import java.util.List;
+import java.util.Set;
 import java.util.function.LongSupplier;
 import javafx.animation.AnimationTimer;
 import javafx.scene.Node;
 import javafx.scene.Scene;
+import javafx.scene.control.CheckMenuItem;
 import javafx.scene.control.ComboBoxBase;
 import javafx.scene.control.MenuButton;
 import javafx.scene.control.MenuItem;
@@ -40,7 +44,10 @@ final class DeskWindow {
     private RoutesView routes;
     private CatalogView catalog;
     private SurfacesView surfaces;
+    private RefineView refine;
     private boolean acted;
+    /** Keys that are down. A key that is held down comes again and again. */
+    private final Set<KeyCode> held = EnumSet.noneOf(KeyCode.class);
 
     DeskWindow(Stage stage, LongSupplier clock, boolean audible) {
         this.stage = stage;
@@ -90,7 +97,7 @@ final class DeskWindow {
         transport = new TransportBar(desk, menu());
         trace = new TraceBar(desk);
         routes = new RoutesView(desk);
-        RefineView refine = new RefineView(desk);
+        refine = new RefineView(desk);
         catalog = new CatalogView(desk, CatalogQuestions.over(() -> stage));
         routes.visibleProperty().bind(desk.viewProperty().isEqualTo(Desk.View.ROUTES));
         refine.visibleProperty().bind(desk.viewProperty().isEqualTo(Desk.View.REFINE));
@@ -113,9 +120,17 @@ final class DeskWindow {
         root.addEventHandler(KeyEvent.KEY_PRESSED, this::key);
         // A key that was an act is no letter: what it moved the focus to must not get it.
         root.addEventFilter(KeyEvent.KEY_PRESSED, e -> {
+            boolean again = !held.add(e.getCode());
+            if (again && !typing() && !repeats(e.getCode())) {
+                // A held key does an act once.
+                e.consume();
+                return;
+            }
             acted = false;
             learning(e);
         });
+        root.addEventFilter(KeyEvent.KEY_RELEASED, e -> held.remove(e.getCode()));
+        held.clear();
         root.addEventFilter(KeyEvent.KEY_TYPED, e -> {
             if (acted) {
                 e.consume();
@@ -127,6 +142,9 @@ final class DeskWindow {
                 Keys.dialog(stage).show();
             }
         });
+        Troubles troubles = desk.live().troubles();
+        Thread.currentThread().setUncaughtExceptionHandler((thread, e) -> troubles.tell("The window", e));
+        stage.focusedProperty().addListener((o, was, is) -> held.clear());
         stage.setTitle("Agogic — " + session.name());
         stage.setMinWidth(1000);
         stage.setMinHeight(620);
@@ -138,7 +156,11 @@ final class DeskWindow {
         timer = new AnimationTimer() {
             @Override
             public void handle(long now) {
-                desk.frame();
+                try {
+                    desk.frame();
+                } catch (RuntimeException e) {
+                    troubles.tell("The window", e);
+                }
             }
         };
         timer.start();
@@ -176,8 +198,8 @@ final class DeskWindow {
                         item(desk.undoable().map(a -> "Undo: " + a).orElse("Undo"), "Ctrl+Z", desk::undo),
                         item(desk.redoable().map(a -> "Redo: " + a).orElse("Redo"), "Ctrl+Shift+Z", desk::redo),
                         new SeparatorMenuItem(),
-                        item("Dark or light", "T", this::turn),
-                        item("Surface", "D", this::drawer),
+                        checked("Light theme", "T", desk.lightProperty().get(), this::turn),
+                        checked("Surface", "D", desk.drawerProperty().get(), this::drawer),
                         item("Keys", "?", () -> Keys.dialog(stage).show()));
         if (files != null && !files.recent().isEmpty()) {
             menu.getItems().add(new SeparatorMenuItem());
@@ -192,6 +214,46 @@ final class DeskWindow {
         item.setMnemonicParsing(false);
         item.setOnAction(e -> act.run());
         return item;
+    }
+
+    /** An item that shows whether it is on. */
+    private static MenuItem checked(String words, String key, boolean on, Runnable act) {
+        CheckMenuItem item = new CheckMenuItem(words + "    " + key);
+        item.setMnemonicParsing(false);
+        item.setSelected(on);
+        item.setOnAction(e -> act.run());
+        return item;
+    }
+
+    /** True for keys that are meant to repeat while they are held: moving, scrolling, nudging, zooming. */
+    private static boolean repeats(KeyCode code) {
+        return switch (code) {
+            case UP, DOWN, LEFT, RIGHT, KP_UP, KP_DOWN, KP_LEFT, KP_RIGHT, PAGE_UP, PAGE_DOWN, TAB, PLUS, ADD, EQUALS,
+                    MINUS, SUBTRACT, SHIFT, CONTROL, ALT, META -> true;
+            default -> false;
+        };
+    }
+
+    private boolean zoom(double factor) {
+        switch (desk.viewProperty().get()) {
+            case REFINE -> refine.zoom(factor);
+            case ROUTES -> desk.time().zoom(factor, desk.positionBeat());
+            default -> {
+                return false;
+            }
+        }
+        return true;
+    }
+
+    private boolean showWhole() {
+        switch (desk.viewProperty().get()) {
+            case REFINE -> refine.showAll();
+            case ROUTES -> desk.time().show(0, desk.session().length());
+            default -> {
+                return false;
+            }
+        }
+        return true;
     }
 
     private void turn() {
@@ -324,9 +386,15 @@ final class DeskWindow {
             case D -> drawer();
             case V -> routes.nextHeight();
             case T -> turn();
-            case PLUS, ADD, EQUALS -> desk.time().zoom(0.7, desk.positionBeat());
-            case MINUS, SUBTRACT -> desk.time().zoom(1.4, desk.positionBeat());
-            case DIGIT0, NUMPAD0 -> desk.time().show(0, desk.session().length());
+            case PLUS, ADD, EQUALS -> {
+                return zoom(0.7);
+            }
+            case MINUS, SUBTRACT -> {
+                return zoom(1.4);
+            }
+            case DIGIT0, NUMPAD0 -> {
+                return showWhole();
+            }
             default -> {
                 return false;
             }

@@ -7,6 +7,7 @@ import agogic.core.session.Session;
 import agogic.core.session.Track;
 import agogic.desk.sheet.Sheet;
 import agogic.formats.description.Description;
+import agogic.formats.file.Told;
 import agogic.formats.midi.Fineness;
 import agogic.formats.midi.MidiExport;
 import agogic.formats.session.SessionFile;
@@ -70,7 +71,8 @@ final class Files {
     /** Saves to {@code path} beside the window. */
     void save(Path path) {
         Session snapshot = desk.session();
-        beside(
+        // One after the other, in the order in which they were asked for: the last one is what is there in the end.
+        Beside.inTurn(
                 () -> {
                     SessionFile.save(path, snapshot);
                     return path;
@@ -82,7 +84,7 @@ final class Files {
                     remember(path);
                     desk.say(Notice.good("Saved", desk.session().name() + " is in " + path.getFileName() + "."));
                 },
-                "Not saved");
+                why -> desk.say(Notice.stop("Not saved", why)));
     }
 
     void open() {
@@ -105,14 +107,19 @@ final class Files {
 
     /** Asks what is to become of unsaved changes; true if the session may be left. */
     boolean mayLeave() {
-        if (!desk.unsaved()) {
+        desk.endPass();
+        Optional<String> tried = desk.rehearsed();
+        if (!desk.unsaved() && tried.isEmpty()) {
             return true;
         }
         ButtonType save = new ButtonType("Save", ButtonBar.ButtonData.YES);
         ButtonType leave = new ButtonType("Leave without saving", ButtonBar.ButtonData.NO);
         Alert alert = new Alert(
                 Alert.AlertType.CONFIRMATION,
-                desk.session().name() + " has changes that are not saved.",
+                (desk.unsaved() ? desk.session().name() + " has changes that are not saved." : "")
+                        + tried.map(name -> " What was rehearsed on " + name
+                                        + " is not written: cancel, then A writes it.")
+                                .orElse(""),
                 save,
                 leave,
                 ButtonType.CANCEL);
@@ -126,11 +133,16 @@ final class Files {
                 return false;
             }
             try {
-                SessionFile.save(desk.fileProperty().get(), desk.session());
-                desk.savedTo(desk.fileProperty().get());
+                Path path = desk.fileProperty().get();
+                Session last = desk.session();
+                Beside.now(() -> {
+                    SessionFile.save(path, last);
+                    return path;
+                });
+                desk.savedTo(path);
                 return true;
             } catch (IOException e) {
-                desk.refuse(e.getMessage());
+                desk.refuse(Told.of(e));
                 return false;
             }
         }
@@ -203,7 +215,18 @@ final class Files {
                 : "farthest from its lane: " + report.lossOf() + ", by " + report.lossText();
         return path.getFileName() + ": " + report.notes() + " notes, " + report.lanes() + " lanes in "
                 + report.controllerMessages() + " controller messages; " + loss + "; the busiest second takes "
-                + Math.round(report.busiestShare() * 100) + " % of the wire." + left(report.left());
+                + Math.round(report.busiestShare() * 100) + " % of the wire." + late(report)
+                + (report.notice().isEmpty() ? "" : " " + report.notice()) + left(report.left());
+    }
+
+    private static String late(MidiExport.Report report) {
+        return report.switchOf().isEmpty()
+                ? ""
+                : String.format(
+                        java.util.Locale.ROOT,
+                        " The switch that comes latest is %s, by %.1f ms.",
+                        report.switchOf(),
+                        report.switchLate() * 1000);
     }
 
     private static String left(List<String> left) {
@@ -257,7 +280,7 @@ final class Files {
     }
 
     private <T> void beside(Beside.Work<T> work, Consumer<T> done, String failed) {
-        Beside.run("agogic-file", work, done, e -> desk.say(Notice.stop(failed, String.valueOf(e.getMessage()))));
+        Beside.run("agogic-file", work, done, why -> desk.say(Notice.stop(failed, why)));
     }
 
     /** The files opened or saved last, newest first. */

@@ -46,6 +46,10 @@ final class FindingsPanel extends VBox {
         beside.latest("agogic-check", () -> Check.of(session), found -> {
             list.getItems().setAll(found);
             counted.accept(found.size());
+        }, why -> {
+            looked = null;
+            list.getItems().clear();
+            list.setPlaceholder(new Label("The session could not be looked through: " + why));
         });
     }
 
@@ -62,8 +66,11 @@ final class FindingsPanel extends VBox {
         if (finding.change().isPresent()) {
             model.desk().edit(finding.mend(), finding.change().get());
             model.desk().say(Notice.good("Mended", finding.sentence() + " " + finding.mend() + ": done."));
-        } else {
+        } else if (finding.kind() == Finding.Kind.OVER_LIMIT) {
             model.fit(finding.device());
+        } else {
+            // Only a person can choose which; Surfaces shows them.
+            model.desk().viewProperty().set(Desk.View.SURFACES);
         }
     }
 
@@ -93,7 +100,7 @@ final class FindingsPanel extends VBox {
 
         @Override
         Region show(Finding finding) {
-            kind.setText(finding.kind().spoken());
+            kind.setText(finding.kind().grade().spoken() + " · " + finding.kind().spoken());
             sentence.setText(finding.sentence());
             act.setText(finding.mend());
             return box;
@@ -101,7 +108,7 @@ final class FindingsPanel extends VBox {
 
         @Override
         String spoken(Finding finding) {
-            return finding.kind().spoken() + ": " + finding.sentence() + " Enter: " + finding.mend();
+            return finding.kind().grade().spoken() + ", " + finding.kind().spoken() + ": " + finding.sentence() + " Enter: " + finding.mend();
         }
     }
 }

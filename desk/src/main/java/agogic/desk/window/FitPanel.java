@@ -111,7 +111,13 @@ final class FitPanel extends VBox {
         apply.setDisable(true);
         after.setText("Planning …");
         Set<String> without = planOff;
-        beside.latest("agogic-fit", () -> Fit.plan(session, device.id(), without), this::took);
+        beside.latest("agogic-fit", () -> Fit.plan(session, device.id(), without), this::took, this::failed);
+    }
+
+    private void failed(String why) {
+        plan = null;
+        planOf = null;
+        after.setText("No plan: " + why);
     }
 
     private void took(FitPlan made) {

@@ -71,7 +71,7 @@ final class Learner {
     void walkNew(Surface surface) {
         cancelled();
         adding = "Add " + surface.name();
-        desk.editOn(adding, s -> s.with(surface));
+        desk.editOn(adding, List.of("walk", adding), s -> s.with(surface));
         begin(Learning.walk(desk.session(), surface.id()));
     }
 
@@ -158,7 +158,7 @@ final class Learner {
         String add = adding;
         adopting = true;
         if (add != null) {
-            desk.editOn(add, s -> now.draft());
+            desk.editOn(add, List.of("walk", add), s -> now.draft());
             desk.settle();
         } else {
             desk.edit(act, s -> now.draft());

@@ -7,7 +7,6 @@ import agogic.core.play.LiveState;
 import agogic.core.route.Hand;
 import agogic.core.route.Route;
 import agogic.core.route.Span;
-import agogic.core.route.Takeover;
 import agogic.core.route.Target;
 import agogic.core.route.WriteMode;
 import agogic.core.surface.Address;
@@ -37,8 +36,8 @@ final class Mending {
             case PUT_IN_TOUCH -> desk.mode(route, WriteMode.TOUCH);
             case PLAY -> desk.play();
             case RIDE -> desk.ride();
-            case TAKE_OVER_NOW -> desk.edit(
-                    "Take over at once", s -> s.with(s.route(route.id()).with(Takeover.JUMP)));
+            // This time only: the next touch has to meet the value again.
+            case TAKE_OVER_NOW -> desk.engine().takeOver(route.id());
             case OPEN_SPAN -> desk.edit(
                     "Open the span", s -> s.with(s.route(route.id()).with(Span.FULL)));
             case SWITCH_ON -> desk.edit(

@@ -1,15 +1,16 @@
 package agogic.desk.window;
 
-import agogic.core.session.Session;
 import agogic.core.surface.Surface;
 import agogic.core.trace.Trace;
 import agogic.desk.live.MidiPorts;
+import java.util.HashMap;
 import java.util.List;
+import java.util.Map;
 
 /** Says when the port of a surface goes away or comes back. */
 final class PortWatch {
     private final Desk desk;
-    private final long[] lost = new long[Session.MOST_SURFACES];
+    private final Map<String, Long> lost = new HashMap<>();
     private List<MidiPorts.Port> seen = List.of();
 
     PortWatch(Desk desk) {
@@ -20,14 +21,16 @@ final class PortWatch {
     private void lost() {
         List<Surface> surfaces = desk.session().surfaces();
         for (int s = 0; s < surfaces.size(); s++) {
-            long now = desk.engine().port(s).lost();
-            if (now > lost[s]) {
+            String id = surfaces.get(s).id();
+            long now = desk.engine().port(id).lost();
+            long before = lost.getOrDefault(id, 0L);
+            if (now > before) {
                 desk.say(Notice.stop(
-                        "Lost",
-                        surfaces.get(s).name() + " sent more than could be taken: " + (now - lost[s])
-                                + " messages were lost."));
+                        "Too much",
+                        surfaces.get(s).name() + " sent more at once than could be taken: " + (now - before)
+                                + " messages were left out. Each control stands where it was left."));
+                lost.put(id, now);
             }
-            lost[s] = now;
         }
     }
 

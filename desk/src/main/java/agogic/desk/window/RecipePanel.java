@@ -204,7 +204,7 @@ final class RecipePanel extends VBox {
         recipe = model.stretch().recipe();
         Refined refined = model.refined();
         title.setText("Ride " + model.ride().id().replaceAll("\\D", "") + " · "
-                + session.control(model.ride().hand()).name());
+                + session.controlName(model.ride().hand()));
         moves.setText(String.format(Locale.ROOT, "%,d", refined.moves()));
         points.setText(Integer.toString(refined.points()));
         fewest.setText(Integer.toString(refined.fewest()));
@@ -213,6 +213,10 @@ final class RecipePanel extends VBox {
         steadyText.setText(Math.round(recipe.steady() * 1000) + " ms");
         shiftText.setText(Math.round(recipe.shift() * 1000) + " ms");
         easeText.setText(recipe.easeBack() == 0 ? "jump" : Math.round(recipe.easeBack() * 1000) + " ms");
+        tell(within, "Stay within", withinText);
+        tell(steady, "Steady the hand", steadyText);
+        tell(shift, "Move earlier", shiftText);
+        tell(ease, "Ease back", easeText);
         if (!within.isValueChanging()) {
             within.setValue(place(recipe.tolerance()));
         }
@@ -224,6 +228,11 @@ final class RecipePanel extends VBox {
         end.setValue(recipe.endOn());
         bent.setSelected(recipe.bent());
         filling = false;
+    }
+
+    /** A slider's value in words, for a screen reader: its number alone is a place on the way. */
+    private static void tell(Slider slider, String words, Label figure) {
+        slider.setAccessibleText(words + ", " + figure.getText());
     }
 
     private static void set(Slider slider, double value) {

@@ -21,6 +21,7 @@ import java.util.Optional;
 import java.util.OptionalDouble;
 import java.util.stream.IntStream;
 import javafx.geometry.Pos;
+import javafx.scene.AccessibleAttribute;
 import javafx.scene.AccessibleRole;
 import javafx.scene.canvas.Canvas;
 import javafx.scene.control.Button;
@@ -68,6 +69,8 @@ final class RefineView extends BorderPane {
     private int stretch = -1;
     private int chosen = -1;
     private boolean filling;
+    /** True while the form is for a new point: what is typed next is added, not moved. */
+    private boolean adding;
 
     RefineView(Desk desk) {
         this.desk = desk;
@@ -314,12 +317,13 @@ final class RefineView extends BorderPane {
     private void changeRecipe(String act, Recipe changed) {
         if (stretch >= 0 && !filling) {
             int index = stretch;
-            desk.editOn(act, s -> RefineModel.rewrite(s, target, index, changed));
+            desk.editOn(act, List.of(act, target, index), s -> RefineModel.rewrite(s, target, index, changed));
         }
     }
 
     private void choose(int point) {
         filling = true;
+        adding = false;
         chosen = point;
         boolean any = point >= 0 && point < lane.envelope().size();
         Parameter parameter = desk.session().parameter(target);
@@ -345,8 +349,8 @@ final class RefineView extends BorderPane {
         amount.setDisable(
                 !any || steps || one(point).kind().ordinal() < 2 || one(point).kind() == Shape.Kind.S);
         filling = false;
-        plot.setAccessibleText(
-                any ? spoken(point) : parameter.name() + ", " + lane.envelope().size() + " points");
+        plot.setAccessibleText(any ? spoken(point) : spoken());
+        plot.notifyAccessibleAttributeChanged(AccessibleAttribute.TEXT);
         plot.draw();
     }
 
@@ -369,6 +373,23 @@ final class RefineView extends BorderPane {
                 + desk.timeline().speakBars(beat(envelope.time(point))) + ", "
                 + desk.session().parameter(target).print(envelope.value(point)) + ", "
                 + envelope.shape(point).kind().spoken() + (envelope.pinned(point) ? ", pinned" : "");
+    }
+
+    /** The whole picture in words: what is shown, and how far the points are from the hand. */
+    private String spoken() {
+        Parameter parameter = desk.session().parameter(target);
+        Envelope envelope = lane.envelope();
+        String lies = envelope.isEmpty()
+                ? "no points"
+                : envelope.size() + " points from "
+                        + desk.timeline().speakBars(beat(envelope.time(0))) + " to "
+                        + desk.timeline().speakBars(beat(envelope.time(envelope.size() - 1)));
+        String hand = model == null
+                ? ", drawn by hand"
+                : ", ride " + model.ride().number() + ", farthest from the hand "
+                        + parameter.printDifference(model.refined().farthest()) + " at "
+                        + desk.timeline().speakBars(beat(model.refined().farthestAt()));
+        return parameter.name() + ", " + lies + hand;
     }
 
     private OptionalDouble typedTime() {
@@ -404,7 +425,7 @@ final class RefineView extends BorderPane {
     }
 
     private void typedPoint() {
-        if (chosen < 0) {
+        if (chosen < 0 || adding) {
             addTyped();
             return;
         }
@@ -428,10 +449,55 @@ final class RefineView extends BorderPane {
         OptionalDouble time2 = typedTime();
         OptionalDouble to = time2.isPresent() ? typedValue() : OptionalDouble.empty();
         if (time2.isPresent() && to.isPresent()) {
-            desk.edit("Add a point", s -> Points.add(s, target, time2.getAsDouble(), to.getAsDouble()));
-            choose(lane.envelope().lastAtOrBefore(time2.getAsDouble()));
-            desk.say(Notice.good("Added", spoken(chosen) + "."));
+            add(time2.getAsDouble(), to.getAsDouble());
+            adding = true;
+            pointTitle.setText("New point, after " + (chosen + 1) + " of "
+                    + lane.envelope().size());
+            at.requestFocus();
+            at.selectAll();
         }
+    }
+
+    /** Adds a point, or moves the one that stands there, and shows it. */
+    private void add(double laneTime, double to) {
+        int before = lane.envelope().size();
+        desk.edit("Add a point", s -> Points.add(s, target, laneTime, to));
+        choose(lane.envelope().lastAtOrBefore(laneTime + Points.SAME));
+        if (chosen < 0) {
+            return;
+        }
+        boolean fresh = lane.envelope().size() > before;
+        desk.say(Notice.good(fresh ? "Added" : "Set", spoken(chosen) + "."));
+        reveal(beat(lane.envelope().time(chosen)));
+    }
+
+    /** Brings a place into view, if it is not. */
+    private void reveal(double beat) {
+        double width = time.to() - time.from();
+        if (beat < time.from() || beat > time.to()) {
+            time.show(beat - width / 2, beat + width / 2);
+        }
+        plot.draw();
+    }
+
+    /** Zooms about the chosen point, or the playhead. */
+    void zoom(double factor) {
+        boolean any = lane != null && chosen >= 0 && chosen < lane.envelope().size();
+        double about = any ? beat(lane.envelope().time(chosen)) : desk.positionBeat();
+        boolean seen = about >= time.from() && about <= time.to();
+        time.zoom(factor, seen ? about : (time.from() + time.to()) / 2);
+        plot.draw();
+    }
+
+    /** Shows the whole piece; again: the stretch. */
+    void showAll() {
+        boolean all = time.from() <= 0 && time.to() >= desk.session().length();
+        if (all && lane != null) {
+            frameStretch();
+        } else {
+            time.show(0, desk.session().length());
+        }
+        plot.draw();
     }
 
     private void typedShape() {
@@ -508,7 +574,7 @@ final class RefineView extends BorderPane {
             getStyleClass().add("plot");
             setId("plot");
             setFocusTraversable(true);
-            setAccessibleRole(AccessibleRole.IMAGE_VIEW);
+            setAccessibleRole(AccessibleRole.TEXT);
             playhead.setMouseTransparent(true);
             getChildren().addAll(canvas, playhead);
             setClip(new Rectangle(10, 10) {
@@ -585,8 +651,7 @@ final class RefineView extends BorderPane {
             } else if (e.getClickCount() == 2 && e.getY() >= field.top() && e.getY() <= field.top() + field.height()) {
                 double time2 = marks.laneTimeAt(e.getX());
                 double to = marks.valueAt(e.getY());
-                desk.edit("Add a point", s -> Points.add(s, target, time2, to));
-                choose(lane.envelope().lastAtOrBefore(time2));
+                add(time2, to);
             } else if (e.getY() < field.top()) {
                 desk.locate(time.beat(e.getX(), field.left(), field.width()));
             }
@@ -598,7 +663,10 @@ final class RefineView extends BorderPane {
                 double time2 = marks.laneTimeAt(e.getX());
                 double to = marks.valueAt(e.getY());
                 int point = dragged;
-                desk.editOn("Move point " + (point + 1), s -> Points.move(s, target, point, time2, to));
+                desk.editOn(
+                        "Move point " + (point + 1),
+                        List.of("point", target, point),
+                        s -> Points.move(s, target, point, time2, to));
             }
         }
 
@@ -632,6 +700,7 @@ final class RefineView extends BorderPane {
                         : by;
                 desk.editOn(
                         "Move point " + (point + 1),
+                        List.of("point", target, point),
                         s -> Points.move(s, target, point, one.time(), one.value() + step));
             }
         }

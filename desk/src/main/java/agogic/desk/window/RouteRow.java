@@ -244,7 +244,20 @@ final class RouteRow extends Region {
                 + ", moved by " + handName.getText() + ", " + route.mode().spoken()
                 + (route.span().from() > route.span().to() ? ", turned round" : "")
                 + ", "
-                + (lane.envelope().isEmpty() ? "no points" : lane.envelope().size() + " points");
+                + (lane.envelope().isEmpty() ? "no points" : lane.envelope().size() + " points") + state();
+    }
+
+    /** What goes on in the row just now: that it is writing, or where the last move stopped. */
+    private String state() {
+        LiveState state = desk.state();
+        if (state.writing(index)) {
+            return ", writing";
+        }
+        boolean recent = state.moves(index) > 0 && desk.live().nanos() - state.lastMove(index) < STOP_NANOS;
+        Verdict verdict = state.verdict(index);
+        return recent && verdict.broken()
+                ? ", stops at the " + verdict.joint().name().toLowerCase(java.util.Locale.ROOT)
+                : "";
     }
 
     @Override
@@ -310,7 +323,10 @@ final class RouteRow extends Region {
         int point = dragged;
         double time = laneTime(e.getX());
         double to = field().value(e.getY());
-        desk.editOn("Move point " + (point + 1), s -> Points.move(s, route.target(), point, time, to));
+        desk.editOn(
+                "Move point " + (point + 1),
+                List.of("point", route.target(), point),
+                s -> Points.move(s, route.target(), point, time, to));
     }
 
     private double laneTime(double x) {
@@ -320,13 +336,19 @@ final class RouteRow extends Region {
         return lane.lock() == Lock.BEATS ? beat : desk.timeline().secondsAt(beat);
     }
 
+    /** Where a time of the lane lies in the piece: of a lane in seconds too. */
+    private double beat(Lane lane, double laneTime) {
+        return lane.lock() == Lock.BEATS ? laneTime : desk.timeline().beatAt(laneTime);
+    }
+
     private int near(double x, double y) {
         EnvelopeMarks.Field field = field();
-        Envelope envelope = desk.session().lane(route.target()).envelope();
+        Lane lane = desk.session().lane(route.target());
+        Envelope envelope = lane.envelope();
         int best = -1;
         double nearest = NEAR;
         for (int i = 0; i < envelope.size(); i++) {
-            double px = desk.time().x(envelope.time(i), field.left(), field.width());
+            double px = desk.time().x(beat(lane, envelope.time(i)), field.left(), field.width());
             double distance = Math.hypot(px - x, field.y(envelope.value(i)) - y);
             if (distance < nearest) {
                 nearest = distance;

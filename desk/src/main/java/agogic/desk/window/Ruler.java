@@ -30,7 +30,9 @@ final class Ruler extends Region {
         desk.time().fromProperty().addListener((o, a, b) -> draw());
         desk.time().toProperty().addListener((o, a, b) -> draw());
         desk.lightProperty().addListener((o, a, b) -> draw());
+        addEventHandler(MouseEvent.MOUSE_RELEASED, e -> desk.settle());
         addEventHandler(MouseEvent.MOUSE_PRESSED, e -> {
+            desk.settle();
             double beat = beat(e);
             dragFrom = e.isShiftDown() ? desk.timeline().metre().nearestBeat(beat) : Double.NaN;
             if (!e.isShiftDown() && beat >= 0) {
@@ -41,7 +43,7 @@ final class Ruler extends Region {
             double beat = desk.timeline().metre().nearestBeat(Math.max(0, beat(e)));
             if (!Double.isNaN(dragFrom) && beat != dragFrom) {
                 Loop loop = new Loop(Math.min(dragFrom, beat), Math.max(dragFrom, beat), true);
-                desk.editOn("Set the loop", s -> s.withLoop(loop));
+                desk.editOn("Set the loop", List.of("loop"), s -> s.withLoop(loop));
             }
         });
     }
@@ -61,7 +63,28 @@ final class Ruler extends Region {
         draw();
     }
 
+    /** What a screen reader says: what is shown, the sections in it, the loop. */
+    static String spoken(Session session, TimeWindow time) {
+        var metre = session.timeline().metre();
+        StringBuilder text = new StringBuilder("Ruler: bars " + metre.barAt(Math.max(0, time.from()) + 1e-9) + " to "
+                + metre.barAt(Math.max(0, time.to() - 1e-6)));
+        for (Section section : session.sections()) {
+            if (section.beat() >= time.from() - 1e-9 && section.beat() < time.to()) {
+                text.append(", ").append(section.name()).append(" at bar ").append(metre.barAt(section.beat() + 1e-9));
+            }
+        }
+        Loop loop = session.loop();
+        text.append(", loop ")
+                .append(loop.on() ? "on" : "off")
+                .append(" from ")
+                .append(session.timeline().speakBars(loop.from()))
+                .append(" to ")
+                .append(session.timeline().speakBars(loop.to()));
+        return text.toString();
+    }
+
     private void draw() {
+        setAccessibleText(spoken(desk.session(), desk.time()));
         if (getWidth() > 0) {
             List<Mark> marks = marks(desk.session(), desk.time(), RouteMarks.ENVELOPE_LEFT, width());
             marks.add(new Mark.Words(20, 20, "Hand", Ink.HAND, 12.5, false, true, -1));

@@ -119,7 +119,7 @@ final class TargetChooser extends Dialog<TargetChooser.Choice> {
                     parameters = search;
                     fill(desk);
                 },
-                e -> desk.refuse(e.getMessage()));
+                desk::refuse);
         fill(desk);
     }
 

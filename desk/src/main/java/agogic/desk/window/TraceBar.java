@@ -1,6 +1,7 @@
 package agogic.desk.window;
 
 import java.util.List;
+import javafx.scene.AccessibleAttribute;
 import javafx.scene.AccessibleRole;
 import javafx.scene.control.Button;
 import javafx.scene.control.Label;
@@ -47,7 +48,8 @@ final class TraceBar extends HBox {
         }
         sentence.setText(notice.sentence());
         sentence.setTooltip(new Tooltip(notice.sentence()));
-        setAccessibleText(notice.head() + ": " + notice.sentence());
+        setAccessibleText(spoken(notice));
+        notifyAccessibleAttributeChanged(AccessibleAttribute.TEXT);
         acts.getChildren().clear();
         int number = 0;
         for (Notice.Act act : notice.acts()) {
@@ -59,6 +61,18 @@ final class TraceBar extends HBox {
             button.setOnAction(e -> act.run().run());
             acts.getChildren().add(button);
         }
+    }
+
+    /** What a screen reader says: the word, the sentence, and the answers with their keys. */
+    static String spoken(Notice notice) {
+        StringBuilder text = new StringBuilder(notice.head() + ": " + notice.sentence());
+        for (int i = 0; i < notice.acts().size() && i < KEYS.size(); i++) {
+            text.append(i == 0 ? " Answers: " : ", ")
+                    .append(KEYS.get(i))
+                    .append(", ")
+                    .append(notice.acts().get(i).title());
+        }
+        return text.toString();
     }
 
     /** Does the act of this number among those that are offered, 0 for the first. */

@@ -38,6 +38,7 @@ final class TransportBar extends HBox {
     private final TextField position = new TextField();
     private final Label clock = new Label();
     private final TextField tempo = new TextField();
+    private final Label metre = new Label();
     private final Map<Desk.View, ToggleButton> tabs = new EnumMap<>(Desk.View.class);
 
     TransportBar(Desk desk, MenuButton menu) {
@@ -57,9 +58,7 @@ final class TransportBar extends HBox {
         clock.setMinWidth(70);
         field(tempo, "tempo", 74, "Tempo at the position, in bpm; typing changes it from its last change on");
         tempo.setOnAction(e -> typedTempo());
-        Label metre = new Label();
         metre.getStyleClass().addAll("figures", "quiet");
-        metre.setText(metre());
         Region gap = new Region();
         HBox.setHgrow(gap, Priority.ALWAYS);
         menu.setMinWidth(Region.USE_PREF_SIZE);
@@ -112,8 +111,10 @@ final class TransportBar extends HBox {
         field.setAccessibleText(words);
     }
 
+    /** The metre in force at the position. */
     private String metre() {
-        var metre = desk.timeline().metre().metres().get(0);
+        MetreMap map = desk.timeline().metre();
+        var metre = map.metreOfBar(map.barAt(Math.max(0, desk.positionBeat()) + 1e-9));
         return metre.beatsInBar() + "/" + metre.beatUnit();
     }
 
@@ -199,6 +200,11 @@ final class TransportBar extends HBox {
                     seconds < 0 ? "–" + countdown(seconds) : desk.timeline().printBars(desk.positionBeat()));
         }
         clock.setText(Timeline.printClock(seconds));
+        String now = metre();
+        if (!now.equals(metre.getText())) {
+            metre.setText(now);
+            metre.setAccessibleText("Metre " + now);
+        }
         showTempo();
     }
 

@@ -11,25 +11,32 @@ import agogic.formats.table.Table;
 import java.io.IOException;
 import java.nio.file.Path;
 import java.util.ArrayList;
+import java.util.HashMap;
 import java.util.HashSet;
 import java.util.List;
 import java.util.Locale;
+import java.util.Map;
 import java.util.Set;
 
 /**
  * The chart of a piece of hardware: {@code name,kind,number,from,to,default,unit,taper,steps}, one controller a line.
- * Kinds are {@code cc}, {@code cc14} (a coarse and a fine controller) and {@code nrpn}; steps are names between {@code |},
- * or how many there are. A controller without a name is called by its number until somebody names it.
+ * Kinds are {@code cc}, {@code cc14} (a coarse and a fine controller) and {@code nrpn}; units those of parameters, ms and
+ * kHz; tapers linear, logarithmic and fader (in dB, unity at 80 % of the way); steps are names between {@code |}, or how
+ * many there are. A controller without a name is called by its number until somebody names it.
  */
 final class Chart {
     private static final List<String> HEADER =
             List.of("name", "kind", "number", "from", "to", "default", "unit", "taper", "steps");
     private static final int MOST = 20_000;
+    private static final Map<String, Double> FACTORS = Map.of("ms", 1e-3, "khz", 1e3);
 
     private final List<Parameter> parameters = new ArrayList<>();
     private final List<Outside> chart = new ArrayList<>();
     private final Set<String> names = new HashSet<>();
     private final Set<String> ids = new HashSet<>();
+
+    /** Controllers that somebody has, the fine ones of pairs among them, and the line that took them. */
+    private final Map<Integer, String> taken = new HashMap<>();
 
     private Chart() {}
 
@@ -63,6 +70,10 @@ final class Chart {
         if (parameters.size() >= MOST) {
             throw line.error("more than " + MOST + " controllers");
         }
+        if (line.cells().size() > HEADER.size()) {
+            throw line.error("there are " + line.cells().size() + " cells, expected " + HEADER.size()
+                    + ": put a text with a comma in quotes");
+        }
         Outside.Way way =
                 switch (line.text(1).toLowerCase(Locale.ROOT)) {
                     case "cc" -> Outside.Way.CC;
@@ -79,6 +90,7 @@ final class Chart {
                             ? "expected a whole number for “number”"
                             : "“" + name + "” or its number is there already");
         }
+        claim(line, way, (int) number, name);
         try {
             chart.add(new Outside(id, way, 1, (int) number));
             parameters.add(parameter(line, id, name, way));
@@ -87,11 +99,40 @@ final class Chart {
         }
     }
 
+    /** Takes the controllers of a line; MIDI 1.0 keeps some for itself, and two lines cannot have one. */
+    private void claim(Table.Line line, Outside.Way way, int number, String name) throws FormatException {
+        if (way == Outside.Way.NRPN) {
+            if (number == 16_383) {
+                throw line.error("NRPN 16383 selects none (MIDI 1.0), so nothing can be moved by it");
+            }
+            return;
+        }
+        int[] mine = way == Outside.Way.CC_PAIR ? new int[] {number, number + 32} : new int[] {number};
+        for (int one : mine) {
+            String kept = one == 0 || one == 32
+                    ? "selects a bank"
+                    : one == 6 || one == 38
+                            ? "carries the data of parameter numbers"
+                            : one >= 96 && one <= 101 ? "belongs to parameter numbers" : one >= 120 ? "is a channel mode message" : null;
+            if (kept != null) {
+                throw line.error("CC " + one + " " + kept + " (MIDI 1.0), so it cannot be a parameter");
+            }
+            String other = taken.putIfAbsent(one, name);
+            if (other != null) {
+                throw line.error("CC " + one + " is taken by “" + other + "” already");
+            }
+        }
+    }
+
     private static Parameter parameter(Table.Line line, String id, String name, Outside.Way way)
             throws FormatException {
         List<String> steps = steps(line);
         if (!steps.isEmpty()) {
-            int rests = line.text(5).isEmpty() ? 0 : Math.max(0, steps.indexOf(line.text(5)));
+            int rests = line.text(5).isEmpty() ? 0 : steps.indexOf(line.text(5));
+            if (rests < 0) {
+                throw line.error("the default of “" + name + "” is none of its steps: expected one of "
+                        + String.join(", ", steps) + ", found “" + line.text(5) + "”");
+            }
             return Parameter.stepped(id, name, "", rests, steps.toArray(new String[0]));
         }
         Unit unit = unit(line);
@@ -105,12 +146,19 @@ final class Chart {
         if (rests < Math.min(from, to) || rests > Math.max(from, to)) {
             throw line.error("the default of “" + name + "” lies outside its range");
         }
-        return Parameter.continuous(id, name, "", unit, taper(line), from, to, rests);
+        Taper taper = taper(line);
+        if (taper instanceof Taper.Fader && unit != Unit.DECIBEL) {
+            throw line.error("a fader's taper is in dB; the unit of “" + name + "” is not");
+        }
+        return Parameter.continuous(id, name, "", unit, taper, from, to, rests);
     }
 
     private static double value(Table.Line line, int column, String name, Unit unit) throws FormatException {
         try {
-            return ValueText.parse(unit, line.text(column));
+            String text = line.text(column);
+            boolean bare = text.matches("[+\\-−]?[0-9.,]+(e[+-]?\\d+)?");
+            double factor = bare ? FACTORS.getOrDefault(line.text(6).toLowerCase(Locale.ROOT), 1.0) : 1;
+            return ValueText.parse(unit, text) * factor;
         } catch (IllegalArgumentException e) {
             throw line.error("“" + name + "”: " + e.getMessage().replaceAll("\\.$", ""));
         }
@@ -147,6 +195,12 @@ final class Chart {
         if (text.isEmpty()) {
             return Unit.PLAIN;
         }
+        if (text.equalsIgnoreCase("ms")) {
+            return Unit.SECONDS;
+        }
+        if (text.equalsIgnoreCase("khz")) {
+            return Unit.HERTZ;
+        }
         for (Unit unit : Unit.values()) {
             if (unit != Unit.POSITIONS
                     && !unit.symbol().isEmpty()
@@ -154,7 +208,7 @@ final class Chart {
                 return unit;
             }
         }
-        throw line.error("expected Hz, dB, s, %, st, ct, °, × or bpm for “unit”, found “" + text + "”");
+        throw line.error("expected Hz, kHz, dB, s, ms, %, st, ct, °, × or bpm for “unit”, found “" + text + "”");
     }
 
     private static Taper taper(Table.Line line) throws FormatException {
@@ -162,7 +216,8 @@ final class Chart {
         return switch (text) {
             case "", "linear", "lin" -> Taper.LINEAR;
             case "logarithmic", "log" -> Taper.LOGARITHMIC;
-            default -> throw line.error("expected linear or logarithmic for “taper”, found “" + text + "”");
+            case "fader" -> Taper.FADER;
+            default -> throw line.error("expected linear, logarithmic or fader for “taper”, found “" + text + "”");
         };
     }
 }

@@ -1,7 +1,9 @@
 package agogic.formats.description;
 
 import agogic.core.device.Device;
+import agogic.core.macro.Macro;
 import agogic.formats.file.FormatException;
+import agogic.formats.file.Input;
 import java.io.IOException;
 import java.nio.file.Files;
 import java.nio.file.Path;
@@ -15,6 +17,8 @@ import java.util.Locale;
  * @param left what it names that cannot be automated, for people
  */
 public record Description(List<Device> devices, List<String> left) {
+    private static final long LARGEST = 64L << 20;
+
     public Description {
         devices = List.copyOf(devices);
         left = List.copyOf(left);
@@ -29,10 +33,8 @@ public record Description(List<Device> devices, List<String> left) {
         if (Files.isDirectory(path)) {
             return Lv2Bundle.read(path);
         }
-        if (!Files.isRegularFile(path)) {
-            throw new FormatException("There is no file " + path + ".");
-        }
-        String name = String.valueOf(path.getFileName()).toLowerCase(Locale.ROOT);
+        Input.file(path, LARGEST, "a description");
+        String name = Input.name(path).toLowerCase(Locale.ROOT);
         if (name.endsWith(".ttl")) {
             Path folder = path.toAbsolutePath().getParent();
             return name.equals("manifest.ttl") ? Lv2Bundle.read(folder) : Lv2Bundle.read(folder, path);
@@ -48,6 +50,6 @@ public record Description(List<Device> devices, List<String> left) {
     static String slug(String name) {
         String slug =
                 name.toLowerCase(Locale.ROOT).replaceAll("[^a-z0-9]+", "-").replaceAll("^-|-$", "");
-        return slug.isEmpty() ? "device" : slug;
+        return slug.isEmpty() || slug.equals(Macro.DEVICE) ? "device" : slug;
     }
 }

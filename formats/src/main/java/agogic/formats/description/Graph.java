@@ -1,7 +1,9 @@
 package agogic.formats.description;
 
 import agogic.formats.file.FormatException;
+import agogic.formats.file.Input;
 import java.io.BufferedInputStream;
+import java.io.FilterInputStream;
 import java.io.IOException;
 import java.io.InputStream;
 import java.nio.file.Files;
@@ -26,10 +28,13 @@ import org.eclipse.rdf4j.rio.turtle.TurtleParser;
 /** The statements of a few Turtle files, with the line where each subject begins. Bounded in time and memory. */
 final class Graph {
     /** No file may be larger. */
-    private static final long LARGEST_FILE = 32L << 20;
+    private static final long LARGEST_FILE = 16L << 20;
 
     /** All files together may not say more. */
-    private static final int MOST_STATEMENTS = 1_000_000;
+    private static final int MOST_STATEMENTS = 300_000;
+
+    /** Reading a description takes no longer than this. Nanoseconds. */
+    private static final long LONGEST = 20_000_000_000L;
 
     /** Files are read as if they lay here, so that nothing of this machine gets into what they say. */
     static final String BASE = "file:///bundle/";
@@ -44,28 +49,75 @@ final class Graph {
      * @throws FormatException with its name and the line, if it is cut off, too large or no Turtle
      */
     void add(Path file) throws IOException {
-        String name = String.valueOf(file.getFileName());
-        if (!Files.isRegularFile(file)) {
+        String name = Input.name(file);
+        if (!Files.exists(file)) {
             throw new FormatException("There is no file " + name + " in the bundle.");
         }
-        if (Files.size(file) > LARGEST_FILE) {
-            throw new FormatException(
-                    name + " is larger than " + (LARGEST_FILE >> 20) + " MB, too large for a description.");
-        }
+        Input.file(file, LARGEST_FILE, "a description");
         TurtleParser parser = new TurtleParser();
         Handler handler = new Handler(name);
         parser.setRDFHandler(handler);
         parser.setParseLocationListener(handler);
-        try (InputStream in = new BufferedInputStream(Files.newInputStream(file))) {
+        Watched in = new Watched(new BufferedInputStream(Files.newInputStream(file)));
+        try (in) {
             parser.parse(in, BASE + name);
+        } catch (Endless e) {
+            throw new FormatException(name + ", line " + in.lines + ": it is cut off here, or goes round in a circle.", e);
         } catch (RDFParseException e) {
-            throw new FormatException(name + ", line " + Math.max(1, e.getLineNumber()) + ": " + plain(e) + ".", e);
+            // Where the parser does not know, it stopped at the end.
+            long line = e.getLineNumber() > 0 ? e.getLineNumber() : in.ended ? in.lines : handler.line;
+            throw new FormatException(name + ", line " + line + ": " + plain(e) + ".", e);
         } catch (RDFHandlerException e) {
             throw new FormatException(name + ", line " + handler.line + ": " + e.getMessage() + ".", e);
         } catch (StackOverflowError e) {
             throw new FormatException(name + ", line " + handler.line + ": it is nested too deeply.", e);
         } catch (IllegalArgumentException e) {
             throw new FormatException(name + ", line " + handler.line + ": " + e.getMessage() + ".", e);
+        }
+    }
+
+    /** A reader that asks again and again for what is not there. */
+    private static final class Endless extends IllegalStateException {
+        private static final long serialVersionUID = 1;
+    }
+
+    /** Counts the lines, and ends a reader that never would. */
+    private static final class Watched extends FilterInputStream {
+        private static final int PATIENCE = 10_000;
+
+        private final long began = System.nanoTime();
+        private long lines = 1;
+        private boolean ended;
+        private int asked;
+
+        Watched(InputStream in) {
+            super(in);
+        }
+
+        private void watch(boolean end) {
+            ended |= end;
+            asked += end ? 1 : 0;
+            if (asked > PATIENCE || System.nanoTime() - began > LONGEST) {
+                throw new Endless();
+            }
+        }
+
+        @Override
+        public int read() throws IOException {
+            int one = super.read();
+            lines += one == '\n' ? 1 : 0;
+            watch(one < 0);
+            return one;
+        }
+
+        @Override
+        public int read(byte[] into, int from, int length) throws IOException {
+            int n = super.read(into, from, length);
+            for (int i = 0; i < n; i++) {
+                lines += into[from + i] == '\n' ? 1 : 0;
+            }
+            watch(n < 0);
+            return n;
         }
     }
 
@@ -76,6 +128,7 @@ final class Graph {
 
     private final class Handler extends AbstractRDFHandler implements ParseLocationListener {
         private final String file;
+        private final long began = System.nanoTime();
         private long line = 1;
 
         Handler(String file) {
@@ -89,6 +142,9 @@ final class Graph {
 
         @Override
         public void handleStatement(Statement statement) {
+            if (System.nanoTime() - began > LONGEST) {
+                throw new Endless();
+            }
             if (++statements > MOST_STATEMENTS) {
                 throw new RDFHandlerException(
                         "it says more than " + MOST_STATEMENTS + " things, too many for a description");

@@ -32,6 +32,7 @@ final class Lv2 {
     private static final String PROPS = "http://lv2plug.in/ns/ext/port-props#";
     static final String LOGARITHMIC = PROPS + "logarithmic";
     static final String RANGE_STEPS = PROPS + "rangeSteps";
+    static final String NOT_AUTOMATIC = PROPS + "notAutomatic";
 
     static final String GROUP = "http://lv2plug.in/ns/ext/port-groups#group";
     static final String UNITS = "http://lv2plug.in/ns/extensions/units#";

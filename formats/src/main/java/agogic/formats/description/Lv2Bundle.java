@@ -6,7 +6,9 @@ import agogic.core.parameter.Steps;
 import agogic.core.parameter.Taper;
 import agogic.core.parameter.Unit;
 import agogic.formats.file.FormatException;
+import agogic.formats.file.Input;
 import java.io.IOException;
+import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.Comparator;
@@ -62,7 +64,7 @@ final class Lv2Bundle {
     /** All plugins of one Turtle file of a bundle and the files it points to. */
     static Description read(Path folder, Path first) throws IOException {
         Graph graph = new Graph();
-        graph.add(first);
+        graph.add(own(folder, first));
         Set<String> files = new LinkedHashSet<>();
         for (Resource plugin : graph.ofType(Lv2.PLUGIN)) {
             for (Resource more : graph.resources(plugin, Lv2.SEE_ALSO)) {
@@ -71,7 +73,7 @@ final class Lv2Bundle {
         }
         files.remove(String.valueOf(first.getFileName()));
         for (String file : files) {
-            graph.add(folder.resolve(file));
+            graph.add(own(folder, folder.resolve(file)));
         }
         Lv2Bundle bundle = new Lv2Bundle(graph);
         List<Device> devices = new ArrayList<>();
@@ -82,6 +84,15 @@ final class Lv2Bundle {
             throw new FormatException(first.getFileName() + " describes no plugin: nothing in it is an lv2:Plugin.");
         }
         return new Description(devices, bundle.left);
+    }
+
+    /** The file, if it lies in the bundle itself and is no link that leads out of it. */
+    private static Path own(Path folder, Path file) throws IOException {
+        boolean leaves = Files.exists(file) && !file.toRealPath().startsWith(folder.toRealPath());
+        if (leaves) {
+            throw new FormatException(Input.name(file) + " is a link that leads out of the bundle; it is not followed.");
+        }
+        return file;
     }
 
     /** The name of a file that lies in the bundle itself; nothing for anything elsewhere. */
@@ -120,7 +131,7 @@ final class Lv2Bundle {
                 throw new FormatException(graph.place(port) + ": two ports have the lv2:symbol “" + symbol + "”.");
             }
             String called = graph.text(port, Lv2.NAME).orElse(symbol);
-            parameters.add(parameter(port, symbol, called));
+            add(name, port, symbol, called, parameters);
         }
         List<Resource> writable = new ArrayList<>(graph.resources(plugin, Lv2.WRITABLE));
         writable.sort(Comparator.comparing(Value::stringValue));
@@ -150,10 +161,31 @@ final class Lv2Bundle {
         for (int n = 2; !symbols.add(symbol); n++) {
             symbol = one.stringValue().replaceAll(".*[#/]", "") + "-" + n;
         }
-        parameters.add(
-                type.equals("Bool")
-                        ? Parameter.stepped(symbol, label, "", 0, "Off", "On")
-                        : parameter(one, symbol, label));
+        if (type.equals("Bool")) {
+            parameters.add(Parameter.stepped(symbol, label, "", 0, "Off", "On"));
+        } else {
+            add(device, one, symbol, label, parameters);
+        }
+    }
+
+    /** Adds what can be automated; what cannot is told. */
+    private void add(String device, Resource port, String symbol, String called, List<Parameter> parameters)
+            throws FormatException {
+        if (graph.is(port, Lv2.PROPERTY, Lv2.NOT_AUTOMATIC)) {
+            left.add(device + ": " + called + " is not to be automated, says its description");
+            return;
+        }
+        double from = graph.number(port, Lv2.MINIMUM).orElse(0.0);
+        double to = graph.number(port, Lv2.MAXIMUM).orElse(0.0);
+        if (Math.max(Math.abs(from), Math.abs(to)) > Parameter.WIDEST) {
+            left.add(device + ": " + called + " has a range too wide to be moved through (" + from + " to " + to + ")");
+            return;
+        }
+        try {
+            parameters.add(parameter(port, symbol, called));
+        } catch (IllegalArgumentException e) {
+            throw new FormatException(graph.place(port) + ": " + e.getMessage(), e);
+        }
     }
 
     private Parameter parameter(Resource port, String symbol, String name) throws FormatException {
@@ -178,6 +210,7 @@ final class Lv2Bundle {
         if (!positions.isEmpty()) {
             int at = toggled ? (rests > 0 ? 1 : 0) : place(port, from, to, rests, positions.size());
             made = Parameter.stepped(symbol, name, group, at, positions.toArray(new String[0]));
+            made = toggled ? made : made.worth(worth(port, from, to, positions.size()));
         } else {
             boolean logarithmic = graph.is(port, Lv2.PROPERTY, Lv2.LOGARITHMIC) && from * to > 0;
             made = Parameter.continuous(
@@ -223,6 +256,21 @@ final class Lv2Bundle {
             names.add(points.getOrDefault(value, plain));
         }
         return new HashSet<>(names).size() == names.size() ? names : List.of();
+    }
+
+    /** What the device counts each position as: the values of an enumeration, or even steps through the range. */
+    private List<Double> worth(Resource port, double from, double to, int count) throws FormatException {
+        if (graph.is(port, Lv2.PROPERTY, Lv2.ENUMERATION)) {
+            List<Double> values = List.copyOf(scalePoints(port).keySet());
+            if (values.size() == count) {
+                return values;
+            }
+        }
+        List<Double> values = new ArrayList<>();
+        for (int i = 0; i < count; i++) {
+            values.add(from + (to - from) * i / (count - 1));
+        }
+        return values;
     }
 
     private Map<Double, String> scalePoints(Resource port) throws FormatException {

@@ -11,6 +11,8 @@ final class SmfWriter {
     /** Ticks of a quarter note. */
     static final int TICKS = 960;
 
+    private static final long FARTHEST = 0x0FFFFFFF;
+
     private final List<byte[]> tracks = new ArrayList<>();
 
     /** One event of a track; of several at one tick the lower order comes first. */
@@ -23,6 +25,7 @@ final class SmfWriter {
         long tick = 0;
         int running = 0;
         for (Event event : sorted) {
+            tick = waited(out, tick, event.tick());
             writeQuantity(out, event.tick() - tick);
             tick = event.tick();
             int status = event.bytes()[0] & 0xFF;
@@ -30,9 +33,20 @@ final class SmfWriter {
             out.write(event.bytes(), repeats ? 1 : 0, event.bytes().length - (repeats ? 1 : 0));
             running = status < 0xF0 ? status : 0;
         }
+        tick = waited(out, tick, end);
         writeQuantity(out, Math.max(0, end - tick));
         out.writeBytes(new byte[] {(byte) 0xFF, 0x2F, 0});
         tracks.add(out.toByteArray());
+    }
+
+    /** A distance is at most {@link #FARTHEST}: where an event is farther away, empty texts stand between. */
+    private static long waited(ByteArrayOutputStream out, long from, long to) {
+        long at = from;
+        for (; to - at > FARTHEST; at += FARTHEST) {
+            writeQuantity(out, FARTHEST);
+            out.writeBytes(text(1, ""));
+        }
+        return at;
     }
 
     byte[] file() {
@@ -54,7 +68,7 @@ final class SmfWriter {
 
     /** A variable-length quantity: seven bits a byte, all but the last with the top bit set. 0..0x0FFFFFFF. */
     static void writeQuantity(ByteArrayOutputStream out, long value) {
-        if (value < 0 || value > 0x0FFFFFFF) {
+        if (value < 0 || value > FARTHEST) {
             throw new IllegalArgumentException("A MIDI file cannot hold a distance of " + value + " ticks.");
         }
         for (int shift = 21; shift > 0; shift -= 7) {

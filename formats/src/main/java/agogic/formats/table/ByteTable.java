@@ -1,5 +1,6 @@
 package agogic.formats.table;
 
+import java.io.ByteArrayOutputStream;
 import java.io.IOException;
 import java.nio.file.Path;
 import java.util.ArrayList;
@@ -24,18 +25,27 @@ public final class ByteTable {
             try {
                 entries.add(new Entry(at, parse(line.text(1))));
             } catch (IllegalArgumentException e) {
-                throw line.error("expected bytes in hexadecimal such as B0 16 40, found “" + line.text(1) + "”");
+                throw line.error(e.getMessage().replaceAll("\\.$", ""));
             }
         });
         return entries;
     }
 
     /**
-     * Bytes in hexadecimal, with or without spaces.
+     * Bytes in hexadecimal: {@code B0 16 40}, {@code B01640}, {@code 0xB0,0x16,0x40}.
      *
-     * @throws IllegalArgumentException if they are none
+     * @throws IllegalArgumentException if they are none, naming the word that is none
      */
     public static byte[] parse(String text) {
-        return HexFormat.of().parseHex(text.replaceAll("\\s+", ""));
+        ByteArrayOutputStream bytes = new ByteArrayOutputStream();
+        for (String word : text.strip().split("[\\s,]+")) {
+            String digits = word.replaceFirst("(?i)^0x", "");
+            if (!digits.matches("(?i)[0-9a-f]|([0-9a-f]{2})+")) {
+                throw new IllegalArgumentException(
+                        "“" + word + "” is no byte. Expected hexadecimal bytes such as B0 16 40.");
+            }
+            bytes.writeBytes(HexFormat.of().parseHex(digits.length() == 1 ? "0" + digits : digits));
+        }
+        return bytes.toByteArray();
     }
 }

@@ -24,6 +24,11 @@ public final class Table {
 
     private Table() {}
 
+    /** A text as a cell: in quotes where a comma, a quote or a line break would end it (RFC 4180). */
+    public static String cell(String text) {
+        return text.matches("[^,\"\\r\\n]*") ? text : "\"" + text.replace("\"", "\"\"") + "\"";
+    }
+
     /** One line of a table. */
     public record Line(String file, long number, CSVRecord cells) {
         public String text(int column) {

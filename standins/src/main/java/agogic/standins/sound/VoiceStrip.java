@@ -67,7 +67,7 @@ final class VoiceStrip implements Sound {
         }
         all.add(Parameter.continuous("meter", "Meter hold", "Housekeeping", Unit.PLAIN, Taper.LINEAR, 0, 1, 0)
                 .asReserved());
-        return Device.of(id, "Voice Strip", KIND, all, 64, List.of("level", "gate"))
+        return Device.of(id, "Voice Strip", KIND, all, 64, List.of("level", "gate", "breath"))
                 .with(Socket.of(64, "meter"));
     }
 

@@ -1,0 +1,54 @@
+package agogic.desk.command;
+
+import agogic.core.device.Device;
+import agogic.core.session.Session;
+import agogic.core.session.Track;
+import agogic.formats.description.Description;
+import agogic.formats.session.SessionFile;
+import java.io.IOException;
+import java.nio.file.Path;
+import java.util.ArrayList;
+import java.util.List;
+import picocli.CommandLine.Command;
+import picocli.CommandLine.Option;
+import picocli.CommandLine.Parameters;
+
+/** {@code add}: a described device on a track of a session. */
+@Command(name = "add", description = "Adds the devices of a description at the end of a track.")
+final class AddCommand extends FileCommand {
+    @Parameters(index = "0", paramLabel = "SESSION", description = "the session")
+    private Path session;
+
+    @Parameters(index = "1", paramLabel = "PATH", description = "folder of an LV2 bundle, a .ttl, or a chart .csv")
+    private Path path;
+
+    @Option(names = "--track", required = true, paramLabel = "NAME", description = "the track they go on")
+    private String track;
+
+    @Option(names = "--out", required = true, paramLabel = "SESSION", description = "where the new session goes")
+    private Path out;
+
+    @Override
+    Answer run() throws IOException {
+        apart(out, session, path);
+        Session opened = SessionFile.open(session);
+        String id = opened.tracks().stream()
+                .filter(t -> t.id().equals(track) || t.name().equalsIgnoreCase(track))
+                .map(Track::id)
+                .findFirst()
+                .orElseThrow(() -> new IllegalArgumentException("The session has no track “" + track + "”. It has "
+                        + String.join(
+                                ", ",
+                                opened.tracks().stream().map(Track::name).toList())
+                        + "."));
+        Description description = Description.read(path);
+        Session after = opened;
+        List<String> added = new ArrayList<>();
+        for (Device device : description.devices()) {
+            after = after.adding(device, id);
+            added.add(after.devices().get(after.devices().size() - 1).name());
+        }
+        SessionFile.save(out, after);
+        return new Answer().put("added", added).put("left", description.left());
+    }
+}

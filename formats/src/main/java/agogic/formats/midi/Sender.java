@@ -1,0 +1,289 @@
+package agogic.formats.midi;
+
+import agogic.core.device.Outside;
+import agogic.core.device.Turn;
+import agogic.core.envelope.Envelope;
+import agogic.core.envelope.Shape;
+import agogic.core.lane.Lane;
+import agogic.core.parameter.Parameter;
+import agogic.core.play.Heard;
+import agogic.core.route.Span;
+import agogic.core.route.Target;
+import agogic.core.session.Session;
+import agogic.core.time.Lock;
+import java.util.ArrayList;
+import java.util.List;
+
+/** One socket on its way out: what it has to send when, what a listener has of it, and how far that is from the lane. */
+final class Sender {
+    /** What cannot be foreseen is looked at in so many steps over a piece, at the most. */
+    private static final long MOST_STEPS = 1 << 20;
+
+    private final Session session;
+    private final Heard heard;
+    private final Numbers.Line line;
+    private final Outside number;
+    private final Parameter[] parameters;
+    private final Lane[] lanes;
+    private final boolean anyMoved;
+    private final Span lead;
+    private final long end;
+    private final List<SmfWriter.Event> events = new ArrayList<>();
+
+    private int sent = -1;
+    private boolean addressed;
+    private int wanted;
+    private double value = Double.NaN;
+    private Parameter parameter;
+    private int messages;
+    private long due;
+
+    private double lost;
+    private double lostInUnit;
+    private double lostAt;
+    private Parameter lostOf;
+    private double wrongSince = Double.NaN;
+    private double late;
+    private double lateAt;
+
+    /** The way to send {@code line} up to tick {@code end}. */
+    Sender(Session session, Heard heard, Numbers.Line line, long end) {
+        this.session = session;
+        this.heard = heard;
+        this.line = line;
+        this.end = end;
+        number = line.number();
+        lanes = line.targets().stream().map(session::lane).toArray(Lane[]::new);
+        parameters = line.targets().stream().map(session::parameter).toArray(Parameter[]::new);
+        anyMoved = line.targets().stream().anyMatch(t -> session.macroOf(t).isPresent());
+        lead = line.socket().joined() ? line.socket().seats().get(0).span() : Span.FULL;
+        parameter = parameters[0];
+        lostOf = parameter;
+    }
+
+    Numbers.Line line() {
+        return line;
+    }
+
+    Outside number() {
+        return number;
+    }
+
+    List<SmfWriter.Event> events() {
+        return events;
+    }
+
+    int messages() {
+        return messages;
+    }
+
+    /** What travels here, for people. */
+    String description() {
+        List<String> names = new ArrayList<>();
+        for (Parameter one : parameters) {
+            names.add(one.name() + ", " + one.printRange());
+        }
+        return number.address() + ": " + session.device(line.device()).name() + " · " + String.join(" + ", names);
+    }
+
+    /** The next tick at which something may have changed. */
+    long due() {
+        return due;
+    }
+
+    /** Takes the value of this tick, and finds out when the code changes next. */
+    void look(long tick) {
+        double beat = WirePlan.beat(tick);
+        int seat = line.socket().seatAt(beat);
+        boolean own = !anyMoved && !lanes[seat].envelope().isEmpty();
+        if (own) {
+            parameter = parameters[seat];
+            value = at(seat, tick);
+            wanted = number.code(value);
+        } else if (anyMoved && session.movesOverTime(line.targets().get(seat))) {
+            parameter = parameters[seat];
+            value = moved(seat, beat);
+            wanted = number.code(value);
+        }
+        judge(tick);
+        if (tick >= due) {
+            long turn = nextTurn(beat);
+            due = own ? Math.min(turn, nextChange(seat, tick, turn)) : anyMoved ? Math.min(turn, tick + step()) : turn;
+        }
+    }
+
+    private double at(int seat, long tick) {
+        double beat = WirePlan.beat(tick);
+        double time = lanes[seat].lock() == Lock.BEATS ? beat : session.timeline().secondsAt(beat);
+        return lead.positionOf(parameters[seat].settled(lanes[seat].envelope().valueAt(time)));
+    }
+
+    private double moved(int seat, double beat) {
+        Target target = line.targets().get(seat);
+        return lead.positionOf(heard.valueAt(target, session.timeline().secondsAt(beat)));
+    }
+
+    /** How far apart a value that a macro or a wave moves is looked at, in ticks. */
+    private long step() {
+        return Math.max(1, end / MOST_STEPS);
+    }
+
+    private long nextTurn(double beat) {
+        for (Turn turn : line.socket().turns()) {
+            if (turn.beat() > beat) {
+                return (long) Math.ceil(turn.beat() * SmfWriter.TICKS);
+            }
+        }
+        return Long.MAX_VALUE;
+    }
+
+    /** The first tick after this one, at most {@code most}, at which the code is another: ways between points go one way. */
+    private long nextChange(int seat, long tick, long most) {
+        Envelope envelope = lanes[seat].envelope();
+        double beat = WirePlan.beat(tick);
+        boolean beats = lanes[seat].lock() == Lock.BEATS;
+        double time = beats ? beat : session.timeline().secondsAt(beat);
+        int i = envelope.lastAtOrBefore(time);
+        if (i + 1 >= envelope.size()) {
+            return Long.MAX_VALUE;
+        }
+        double ends = beats ? envelope.time(i + 1) : session.timeline().beatAt(envelope.time(i + 1));
+        long last = (long) Math.min(most, Math.max(tick + 1, Math.ceil(ends * SmfWriter.TICKS)));
+        Shape.Kind kind = i < 0 ? Shape.Kind.HOLD : envelope.shape(i).kind();
+        if (kind == Shape.Kind.HOLD) {
+            return last;
+        }
+        if (kind.wave()) {
+            return Math.min(last, tick + step());
+        }
+        long same = tick;
+        long other = last;
+        if (last - 1 > tick && number.code(at(seat, last - 1)) == wanted) {
+            return last;
+        }
+        while (other - same > 1) {
+            long mid = (same + other) >>> 1;
+            if (number.code(at(seat, mid)) == wanted) {
+                same = mid;
+            } else {
+                other = mid;
+            }
+        }
+        // Just before it changes it is farthest from its code.
+        if (same > tick) {
+            judge(seat, same);
+        }
+        return other;
+    }
+
+    boolean wants() {
+        return wanted != sent && !Double.isNaN(value);
+    }
+
+    /** How far the listener is from the lane, normalised; who has nothing yet is farther than all. */
+    double behind() {
+        return sent < 0 ? 2 : Math.abs(value - number.value(sent));
+    }
+
+    /**
+     * Sends the wanted code.
+     *
+     * @param alone true if nobody else on this channel speaks by parameter number
+     * @return how many bytes that takes on the wire, where {@code running} was the last status
+     */
+    int send(long tick, int running, boolean alone) {
+        int status = 0xB0 | number.channel() - 1;
+        int before = messages;
+        switch (number.way()) {
+            case CC -> add(tick, status, number.number(), wanted);
+            case CC_PAIR -> {
+                // The coarse byte resets the fine one, so the fine one always follows; alone it may go by itself.
+                if (sent < 0 || sent >> 7 != wanted >> 7) {
+                    add(tick, status, number.number(), wanted >> 7);
+                }
+                add(tick, status, number.number() + 32, wanted & 0x7F);
+            }
+            default -> {
+                if (!alone || !addressed) {
+                    add(tick, status, 99, number.number() >> 7);
+                    add(tick, status, 98, number.number() & 0x7F);
+                    addressed = true;
+                }
+                add(tick, status, 6, wanted >> 7);
+                add(tick, status, 38, wanted & 0x7F);
+            }
+        }
+        sent = wanted;
+        judge(tick);
+        return 2 * (messages - before) + (running == status ? 0 : 1);
+    }
+
+    private void add(long tick, int status, int controller, int data) {
+        messages++;
+        events.add(new SmfWriter.Event(tick, 2, SmfWriter.message(status, controller, data)));
+    }
+
+    /** Compares what a listener has now with what the lane says. */
+    private void judge(long tick) {
+        if (!Double.isNaN(value)) {
+            compare(value, tick);
+        }
+    }
+
+    private void judge(int seat, long tick) {
+        compare(at(seat, tick), tick);
+    }
+
+    private void compare(double now, long tick) {
+        double beat = WirePlan.beat(tick);
+        double says = parameter.settled(lead.apply(now));
+        double has = sent < 0 ? says : parameter.settled(lead.apply(number.value(sent)));
+        if (parameter.stepped()) {
+            double seconds = session.timeline().secondsAt(beat);
+            boolean wrong = says != has;
+            if (!Double.isNaN(wrongSince) && seconds - wrongSince > late) {
+                late = seconds - wrongSince;
+                lateAt = session.timeline().beatAt(wrongSince);
+            }
+            wrongSince = !wrong ? Double.NaN : Double.isNaN(wrongSince) ? seconds : wrongSince;
+            return;
+        }
+        double distance = Math.abs(says - has);
+        if (distance > lost) {
+            lost = distance;
+            lostInUnit = parameter.distance(has, says);
+            lostAt = beat;
+            lostOf = parameter;
+        }
+    }
+
+    /** The farthest a listener is from the lane, normalised; of a switch 0. */
+    double lost() {
+        return lost;
+    }
+
+    String lostText() {
+        return lostOf.printDifference(lostInUnit);
+    }
+
+    double lostAt() {
+        return lostAt;
+    }
+
+    String lostName() {
+        return session.device(line.device()).name() + " · " + lostOf.name();
+    }
+
+    /** The longest that a switch stands in another position than its lane says, in seconds. */
+    double late() {
+        return late;
+    }
+
+    double lateAt() {
+        return lateAt;
+    }
+
+    String lateName() {
+        return session.device(line.device()).name() + " · " + parameter.name();
+    }
+}
