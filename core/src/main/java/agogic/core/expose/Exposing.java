@@ -5,12 +5,15 @@ import agogic.core.device.Exposure;
 import agogic.core.device.Outside;
 import agogic.core.device.Seat;
 import agogic.core.device.Socket;
+import agogic.core.macro.Macro;
 import agogic.core.parameter.Parameter;
 import agogic.core.route.Span;
 import agogic.core.route.Target;
 import agogic.core.session.Session;
 import java.util.ArrayList;
+import java.util.LinkedHashMap;
 import java.util.List;
+import java.util.Map;
 
 /** Edits of what a host can reach. Each is a function of a session; refusals are told in words. */
 public final class Exposing {
@@ -29,28 +32,36 @@ public final class Exposing {
 
     /** Gives each target a socket of its own as long as there are free ones; the others are wanted. */
     public static Outcome expose(Session session, List<Target> targets) {
-        Session after = session;
+        Map<String, Device> changed = new LinkedHashMap<>();
         int exposed = 0;
         int waiting = 0;
         int already = 0;
         int reserved = 0;
         for (Target target : targets) {
-            Device device = after.device(target.device());
+            Device device = changed.containsKey(target.device())
+                    ? changed.get(target.device())
+                    : session.device(target.device());
             Exposure now = device.exposure(target.parameter());
             if (now == Exposure.RESERVED) {
                 reserved++;
             } else if (now == Exposure.EXPOSED) {
                 already++;
             } else if (device.chartOf(target.parameter()).isPresent()) {
-                after = after.withDevice(outside(device, target.parameter()));
+                changed.put(device.id(), outside(device, target.parameter()));
                 exposed++;
             } else if (device.free() > 0) {
-                after = after.withDevice(onSocket(device, target.parameter()));
+                changed.put(device.id(), onSocket(device, target.parameter()));
                 exposed++;
             } else {
                 waiting++;
-                after = now == Exposure.WANTED ? after : after.withDevice(want(device, target.parameter()));
+                if (now != Exposure.WANTED) {
+                    changed.put(device.id(), want(device, target.parameter()));
+                }
             }
+        }
+        Session after = session;
+        for (Device device : changed.values()) {
+            after = after.withDevice(device);
         }
         return new Outcome(after, exposed, waiting, already, reserved);
     }
@@ -145,7 +156,7 @@ public final class Exposing {
             throw new IllegalArgumentException(
                     name.isEmpty() ? "A parameter needs a name." : device.name() + " has a “" + name + "” already.");
         }
-        return session.withDevice(device.with(session.parameter(target).named(name)));
+        return changed(session, target, session.parameter(target).named(name));
     }
 
     /** True if the name of a parameter is only a number, such as {@code #17}. */
@@ -174,6 +185,12 @@ public final class Exposing {
                 throw new IllegalArgumentException("“" + name + "” is the short name of " + other.name() + " already.");
             }
         }
-        return session.withDevice(device.with(session.parameter(target).called(name)));
+        return changed(session, target, session.parameter(target).called(name));
+    }
+
+    private static Session changed(Session session, Target target, Parameter parameter) {
+        return target.device().equals(Macro.DEVICE)
+                ? session.with(session.macro(target.parameter()).with(parameter))
+                : session.withDevice(session.device(target.device()).with(parameter));
     }
 }

@@ -38,6 +38,7 @@ final class Alike {
     static List<FitStep> steps(Session session, Device device, List<Mover> movers) {
         List<Mover> byTravel = new ArrayList<>(movers);
         byTravel.sort(Comparator.comparingDouble((Mover m) -> m.low() - m.high()));
+        Probes probes = new Probes(byTravel);
         List<List<Mover>> groups = new ArrayList<>();
         List<List<Fit>> fits = new ArrayList<>();
         Set<String> taken = new HashSet<>();
@@ -49,7 +50,7 @@ final class Alike {
             List<Mover> group = new ArrayList<>(List.of(leader));
             List<Fit> how = new ArrayList<>();
             for (Mover other : byTravel) {
-                if (other != leader && !taken.contains(other.id())) {
+                if (other != leader && !taken.contains(other.id()) && probes.mayFollow(leader, other)) {
                     Fit fit = fit(leader, other);
                     if (fit != null) {
                         group.add(other);
@@ -77,8 +78,7 @@ final class Alike {
             return null;
         }
         Parameter parameter = other.parameter();
-        double tolerance =
-                parameter.stepped() ? 0 : parameter.usualTolerance();
+        double tolerance = tolerance(parameter);
         // Most do not even agree where their points are; only the few that do are looked at everywhere.
         if (strip(breakpoints(leader.envelope(), other.envelope()), parameter, tolerance) == null) {
             return null;
@@ -101,6 +101,20 @@ final class Alike {
         return farthest <= tolerance + 1e-9 ? new Fit(a, b, farthest, normalised) : null;
     }
 
+    static double tolerance(Parameter parameter) {
+        return parameter.stepped() ? 0 : parameter.usualTolerance();
+    }
+
+    /** Lowest and highest value at which a parameter still counts as standing at {@code wanted}. */
+    static double[] room(Parameter parameter, double wanted, double tolerance) {
+        if (parameter.stepped()) {
+            // Anywhere well within its position is the same position.
+            double half = 0.45 / parameter.positions().size();
+            return new double[] {wanted - half, wanted + half};
+        }
+        return new double[] {parameter.lowerBound(wanted, tolerance), parameter.upperBound(wanted, tolerance)};
+    }
+
     /** The slope and start of the line with the most room around it; null if there is no line within the tolerance. */
     private static double[] strip(List<double[]> pairs, Parameter parameter, double tolerance) {
         int n = pairs.size();
@@ -110,15 +124,9 @@ final class Alike {
         for (int i = 0; i < n; i++) {
             double wanted = parameter.settled(pairs.get(i)[1]);
             x[i] = pairs.get(i)[0];
-            if (parameter.stepped()) {
-                // Anywhere well within its position is the same position.
-                double half = 0.45 / parameter.positions().size();
-                low[i] = wanted - half;
-                high[i] = wanted + half;
-            } else {
-                low[i] = parameter.lowerBound(wanted, tolerance);
-                high[i] = parameter.upperBound(wanted, tolerance);
-            }
+            double[] room = room(parameter, wanted, tolerance);
+            low[i] = room[0];
+            high[i] = room[1];
         }
         double a = steepest(x, low, high);
         double[] room = room(a, x, low, high);

@@ -9,8 +9,10 @@ import agogic.core.route.Target;
 import agogic.core.session.Session;
 import java.util.ArrayList;
 import java.util.Comparator;
+import java.util.HashMap;
 import java.util.HashSet;
 import java.util.List;
+import java.util.Map;
 import java.util.Set;
 
 /**
@@ -21,6 +23,7 @@ public final class Fit {
     private final Session session;
     private final Device device;
     private final Set<String> off;
+    private final Map<Target, Lane> lanes = new HashMap<>();
     private final List<FitStep> steps = new ArrayList<>();
     private final List<FitStep> offered = new ArrayList<>();
     /** Parameters that a step has dealt with. */
@@ -32,6 +35,7 @@ public final class Fit {
         this.session = session;
         this.device = device;
         this.off = off;
+        session.lanes().forEach(lane -> lanes.put(lane.target(), lane));
     }
 
     /**
@@ -136,7 +140,7 @@ public final class Fit {
         }
         List<Mover> movers = new ArrayList<>();
         for (String id : ids) {
-            Lane lane = session.laneIfAny(new Target(device.id(), id)).orElse(null);
+            Lane lane = lanes.get(new Target(device.id(), id));
             boolean moves = lane != null && !lane.envelope().isEmpty();
             if (moves && !settled.contains(id) && !(unrouted && routed.contains(id))) {
                 Parameter parameter = device.find(id);

@@ -1,6 +1,7 @@
 package agogic.core.fit;
 
 import agogic.core.device.Device;
+import agogic.core.device.Outside;
 import agogic.core.expose.Exposing;
 import agogic.core.route.Target;
 import agogic.core.session.Session;
@@ -48,9 +49,17 @@ public record FitPlan(String device, int needed, int usable, List<FitStep> steps
         List<FitStep> order = new ArrayList<>(steps);
         // Those that free sockets go first, so that the others find room.
         order.sort(Comparator.comparingInt(FitStep::net));
+        List<Outside> leaving = new ArrayList<>();
         for (FitStep step : order) {
-            changed = step.change().apply(changed);
+            if (step.change() instanceof Sending.Leave leave) {
+                leaving.add(leave.outside());
+            } else {
+                changed = Sending.send(changed, device, leaving);
+                leaving.clear();
+                changed = step.change().apply(changed);
+            }
         }
+        changed = Sending.send(changed, device, leaving);
         List<Target> waiting = new ArrayList<>();
         Device after = changed.device(device);
         after.wanted().forEach(w -> waiting.add(new Target(device, w)));

@@ -2,6 +2,8 @@ package agogic.core.fit;
 
 import agogic.core.device.Device;
 import agogic.core.device.Outside;
+import agogic.core.device.Seat;
+import agogic.core.device.Socket;
 import agogic.core.midi.FreeControllers;
 import agogic.core.parameter.Parameter;
 import agogic.core.session.Session;
@@ -13,6 +15,7 @@ import java.util.Comparator;
 import java.util.HashSet;
 import java.util.List;
 import java.util.Set;
+import java.util.function.UnaryOperator;
 
 /**
  * Sends parameters outside, as MIDI controllers on numbers that are free: nobody else uses them, and MIDI 1.0 gives them
@@ -121,13 +124,39 @@ final class Sending {
                 cost,
                 normalised,
                 List.of(mover.id()),
-                s -> send(s, device.id(), outside));
+                new Leave(device.id(), outside));
     }
 
-    private static Session send(Session session, String deviceId, Outside outside) {
-        Device device = session.device(deviceId).without(outside.parameter());
+    /** The edit that sends one parameter outside. */
+    record Leave(String device, Outside outside) implements UnaryOperator<Session> {
+        @Override
+        public Session apply(Session session) {
+            return send(session, device, List.of(outside));
+        }
+    }
+
+    /** The session with these parameters of a device outside, all at once. */
+    static Session send(Session session, String deviceId, List<Outside> leaving) {
+        Device device = session.device(deviceId);
+        Set<String> gone = new HashSet<>();
+        leaving.forEach(o -> gone.add(o.parameter()));
         List<Outside> all = new ArrayList<>(device.outside());
-        all.add(outside);
-        return session.withDevice(device.sending(all));
+        all.removeIf(o -> gone.contains(o.parameter()));
+        all.addAll(leaving);
+        List<Socket> used = new ArrayList<>();
+        for (Socket socket : device.used()) {
+            Socket left = socket;
+            for (Seat seat : socket.seats()) {
+                left = left != null && gone.contains(seat.parameter())
+                        ? left.without(seat.parameter()).orElse(null)
+                        : left;
+            }
+            if (left != null) {
+                used.add(left);
+            }
+        }
+        List<String> wanted =
+                device.wanted().stream().filter(w -> !gone.contains(w)).toList();
+        return session.withDevice(device.using(used).wanting(wanted).sending(all));
     }
 }

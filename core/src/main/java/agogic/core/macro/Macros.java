@@ -10,10 +10,8 @@ import agogic.core.route.Target;
 import agogic.core.session.Session;
 import java.util.ArrayList;
 import java.util.HashMap;
-import java.util.HashSet;
 import java.util.List;
 import java.util.Map;
-import java.util.Set;
 import java.util.stream.Collectors;
 
 /** Edits of macros, and their order. */
@@ -32,7 +30,7 @@ public final class Macros {
         Map<Target, Macro> byTarget = new HashMap<>();
         macros.forEach(m -> byTarget.put(m.target(), m));
         List<Macro> order = new ArrayList<>();
-        Set<Target> done = new HashSet<>();
+        Map<Target, Integer> done = new HashMap<>();
         for (Macro macro : macros) {
             visit(macro, byTarget, done, new ArrayList<>(), order);
         }
@@ -40,31 +38,37 @@ public final class Macros {
         return order;
     }
 
-    private static void visit(
-            Macro macro, Map<Target, Macro> all, Set<Target> done, List<Macro> way, List<Macro> order) {
+    /** Puts a macro behind all that it moves; returns how many macros move one another in a row from it on. */
+    private static int visit(
+            Macro macro, Map<Target, Macro> all, Map<Target, Integer> done, List<Macro> way, List<Macro> order) {
         if (way.contains(macro)) {
             List<Macro> ring = way.subList(way.indexOf(macro), way.size());
             throw new IllegalArgumentException("A ring of macros: "
                     + ring.stream().map(Macro::name).collect(Collectors.joining(" moves ")) + " moves " + macro.name()
                     + " again. Take one of them out of the other.");
         }
-        if (done.contains(macro.target())) {
-            return;
+        Integer known = done.get(macro.target());
+        if (known != null) {
+            return known;
         }
-        if (way.size() == DEEPEST) {
-            throw new IllegalArgumentException("Macros move macros " + DEEPEST + " deep at the most: "
-                    + way.get(0).name() + " moves more than that, one after the other.");
-        }
+        int depth = 1;
         way.add(macro);
         for (Member member : macro.members()) {
             Macro inner = all.get(member.target());
-            if (inner != null) {
-                visit(inner, all, done, way, order);
+            if (inner != null && way.size() < DEEPEST) {
+                depth = Math.max(depth, 1 + visit(inner, all, done, way, order));
+            } else if (inner != null) {
+                depth = DEEPEST + 1;
             }
         }
+        if (depth > DEEPEST) {
+            throw new IllegalArgumentException("Macros move macros " + DEEPEST + " deep at the most: "
+                    + way.get(0).name() + " moves more than that, one after the other.");
+        }
         way.remove(way.size() - 1);
-        done.add(macro.target());
+        done.put(macro.target(), depth);
         order.add(macro);
+        return depth;
     }
 
     /** A new macro without members, under a name that no other has. */

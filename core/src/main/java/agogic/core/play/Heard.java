@@ -1,13 +1,13 @@
 package agogic.core.play;
 
+import agogic.core.envelope.Envelope;
+import agogic.core.envelope.Shape;
 import agogic.core.lane.Lane;
 import agogic.core.macro.Macro;
 import agogic.core.macro.Member;
 import agogic.core.parameter.Parameter;
 import agogic.core.route.Target;
 import agogic.core.session.Session;
-import java.util.HashMap;
-import java.util.Map;
 
 /**
  * What is heard of a session when nobody touches anything: the value of every parameter at any time, as it arrives at
@@ -19,48 +19,86 @@ public final class Heard {
     private final Session session;
     private final ParameterIndex index;
     private final Reach[] reaches;
-    private final Map<Target, Macro> movers = new HashMap<>();
+    private final Lane[] lanes;
+    private final Macro[] movers;
+    private final Member[] members;
 
     public Heard(Session session) {
         this.session = session;
         index = new ParameterIndex(session);
         reaches = Reach.all(session, index);
+        lanes = new Lane[index.size()];
+        for (Lane lane : session.lanes()) {
+            lanes[index.of(lane.target())] = lane;
+        }
+        movers = new Macro[index.size()];
+        members = new Member[index.size()];
         for (Macro macro : session.macros()) {
-            macro.members().forEach(member -> movers.put(member.target(), macro));
+            for (Member member : macro.members()) {
+                movers[index.of(member.target())] = macro;
+                members[index.of(member.target())] = member;
+            }
         }
     }
 
     /** The normalised value of a parameter at {@code seconds} from the start of the piece. */
     public double valueAt(Target target, double seconds) {
-        Parameter parameter = session.parameter(target);
-        Reach reach = reaches[index.of(target)];
+        int p = index.of(target);
+        Parameter parameter = index.parameter(p);
+        Reach reach = reaches[p];
         if (reach == null) {
-            return said(target, seconds);
+            return said(p, seconds);
         }
         if (reach.follows()) {
-            return parameter.settled(reach.arriving(said(index.target(reach.leader()), seconds)));
+            return parameter.settled(reach.arriving(said(reach.leader(), seconds)));
         }
         if (reach.shares()) {
             double sent = reach.lastSent(session.timeline().beatAt(seconds));
             return Double.isNaN(sent)
-                    ? session.parameter(target).resting()
-                    : said(target, Math.min(seconds, session.timeline().secondsAt(sent)));
+                    ? parameter.resting()
+                    : said(p, Math.min(seconds, session.timeline().secondsAt(sent)));
         }
-        return parameter.settled(reach.arriving(said(target, seconds)));
+        return parameter.settled(reach.arriving(said(p, seconds)));
+    }
+
+    /**
+     * Up to when the value of a parameter certainly stays what it is at {@code seconds}; {@code seconds} itself while it may
+     * move. Hand-overs of a shared socket are not looked at.
+     */
+    public double stillUntil(Target target, double seconds) {
+        int p = index.of(target);
+        Reach reach = reaches[p];
+        return still(reach != null && reach.follows() ? reach.leader() : p, seconds);
+    }
+
+    private double still(int p, double seconds) {
+        Lane lane = lanes[p];
+        double until = Double.POSITIVE_INFINITY;
+        if (lane != null && !lane.envelope().isEmpty()) {
+            Envelope envelope = lane.envelope();
+            int i = envelope.lastAtOrBefore(session.timeline().laneTime(lane.lock(), seconds));
+            boolean last = i + 1 >= envelope.size();
+            boolean level = i < 0
+                    || last
+                    || envelope.shape(i).kind() == Shape.Kind.HOLD
+                    || !envelope.shape(i).kind().wave() && envelope.value(i) == envelope.value(i + 1);
+            until = !level
+                    ? seconds
+                    : last ? until : session.timeline().secondsOfLane(lane.lock(), envelope.time(i + 1));
+        }
+        return movers[p] == null ? until : Math.min(until, still(index.of(movers[p].target()), seconds));
     }
 
     /** What its lane says, or where it stands without one, moved by its macro. */
-    private double said(Target target, double seconds) {
-        Lane lane = session.lane(target);
-        Parameter parameter = session.parameter(target);
-        double own = lane.envelope().isEmpty()
+    private double said(int p, double seconds) {
+        Lane lane = lanes[p];
+        Parameter parameter = index.parameter(p);
+        double own = lane == null || lane.envelope().isEmpty()
                 ? parameter.resting()
                 : lane.valueAt(session.timeline().laneTime(lane.lock(), seconds), parameter);
-        Macro macro = movers.get(target);
-        if (macro == null) {
-            return own;
-        }
-        Member member = macro.member(target).orElseThrow();
-        return parameter.settled(macro.value(member, said(macro.target(), seconds), own));
+        Macro macro = movers[p];
+        return macro == null
+                ? own
+                : parameter.settled(macro.value(members[p], said(index.of(macro.target()), seconds), own));
     }
 }

@@ -64,7 +64,7 @@ final class FitCommand extends FileCommand {
             }
             FitPlan plan = Fit.plan(session, device.id(), Set.copyOf(without));
             after = plan.missing() == 0 ? plan.apply(after) : after;
-            devices.add(told(session, device, plan, answer));
+            devices.add(told(device, after, plan, answer));
             if (plan.missing() > 0) {
                 answer.fails();
             }
@@ -78,7 +78,7 @@ final class FitCommand extends FileCommand {
         return answer.put("fits", answer.holds()).put("devices", devices);
     }
 
-    private static Map<String, Object> told(Session session, Device device, FitPlan plan, Answer answer) {
+    private static Map<String, Object> told(Device device, Session after, FitPlan plan, Answer answer) {
         Map<String, Object> one = new LinkedHashMap<>();
         one.put("device", device.name());
         one.put("needed", plan.needed());
@@ -95,7 +95,7 @@ final class FitCommand extends FileCommand {
             return one;
         }
         answer.say("  fits: " + plan.after() + " of " + plan.usable());
-        Device fitted = plan.apply(session).device(device.id());
+        Device fitted = after.device(device.id());
         one.put("sockets", fitted.used().stream().map(s -> socket(fitted, s)).toList());
         one.put(
                 "outside",

@@ -23,9 +23,11 @@ final class Sender {
     private final Heard heard;
     private final Numbers.Line line;
     private final Outside number;
+    private final List<Target> targets;
     private final Parameter[] parameters;
     private final Lane[] lanes;
     private final boolean anyMoved;
+    private final boolean[] moves;
     private final Span lead;
     private final long end;
     private final List<SmfWriter.Event> events = new ArrayList<>();
@@ -53,9 +55,14 @@ final class Sender {
         this.line = line;
         this.end = end;
         number = line.number();
-        lanes = line.targets().stream().map(session::lane).toArray(Lane[]::new);
-        parameters = line.targets().stream().map(session::parameter).toArray(Parameter[]::new);
-        anyMoved = line.targets().stream().anyMatch(t -> session.macroOf(t).isPresent());
+        targets = line.targets();
+        lanes = targets.stream().map(session::lane).toArray(Lane[]::new);
+        parameters = targets.stream().map(session::parameter).toArray(Parameter[]::new);
+        anyMoved = targets.stream().anyMatch(t -> session.macroOf(t).isPresent());
+        moves = new boolean[lanes.length];
+        for (int i = 0; i < moves.length; i++) {
+            moves[i] = anyMoved && session.movesOverTime(targets.get(i));
+        }
         lead = line.socket().joined() ? line.socket().seats().get(0).span() : Span.FULL;
         parameter = parameters[0];
         lostOf = parameter;
@@ -91,8 +98,8 @@ final class Sender {
         return due;
     }
 
-    /** Takes the value of this tick, and finds out when the code changes next. */
-    void look(long tick) {
+    /** Takes the value of this tick. */
+    void refresh(long tick) {
         double beat = WirePlan.beat(tick);
         int seat = line.socket().seatAt(beat);
         boolean own = !anyMoved && !lanes[seat].envelope().isEmpty();
@@ -100,16 +107,22 @@ final class Sender {
             parameter = parameters[seat];
             value = at(seat, tick);
             wanted = number.code(value);
-        } else if (anyMoved && session.movesOverTime(line.targets().get(seat))) {
+        } else if (moves[seat]) {
             parameter = parameters[seat];
             value = moved(seat, beat);
             wanted = number.code(value);
         }
-        judge(tick);
-        if (tick >= due) {
-            long turn = nextTurn(beat);
-            due = own ? Math.min(turn, nextChange(seat, tick, turn)) : anyMoved ? Math.min(turn, tick + step()) : turn;
-        }
+    }
+
+    /** Finds out when the code that was taken at this tick changes next. */
+    void foresee(long tick) {
+        double beat = WirePlan.beat(tick);
+        int seat = line.socket().seatAt(beat);
+        boolean own = !anyMoved && !lanes[seat].envelope().isEmpty();
+        long turn = nextTurn(beat);
+        due = own
+                ? Math.min(turn, nextChange(seat, tick, turn))
+                : moves[seat] ? Math.min(turn, nextMove(seat, tick)) : turn;
     }
 
     private double at(int seat, long tick) {
@@ -118,9 +131,19 @@ final class Sender {
         return lead.positionOf(parameters[seat].settled(lanes[seat].envelope().valueAt(time)));
     }
 
+    /** The next tick at which a value that a macro moves may be another. */
+    private long nextMove(int seat, long tick) {
+        double seconds = session.timeline().secondsAt(WirePlan.beat(tick));
+        double still = heard.stillUntil(targets.get(seat), seconds);
+        if (still == Double.POSITIVE_INFINITY) {
+            return Long.MAX_VALUE;
+        }
+        double ticks = session.timeline().beatAt(still) * SmfWriter.TICKS;
+        return still > seconds ? Math.max(tick + 1, (long) Math.ceil(ticks - 1e-9)) : tick + step();
+    }
+
     private double moved(int seat, double beat) {
-        Target target = line.targets().get(seat);
-        return lead.positionOf(heard.valueAt(target, session.timeline().secondsAt(beat)));
+        return lead.positionOf(heard.valueAt(targets.get(seat), session.timeline().secondsAt(beat)));
     }
 
     /** How far apart a value that a macro or a wave moves is looked at, in ticks. */
@@ -223,8 +246,19 @@ final class Sender {
         events.add(new SmfWriter.Event(tick, 2, SmfWriter.message(status, controller, data)));
     }
 
+    /** Compares what a listener had just before this tick with what the lane said then. */
+    void judgeBefore(long tick) {
+        if (tick > 0 && !Double.isNaN(value)) {
+            double beat = WirePlan.beat(tick - 1);
+            int seat = line.socket().seatAt(beat);
+            if (moves[seat] || !anyMoved && !lanes[seat].envelope().isEmpty()) {
+                compare(moves[seat] ? moved(seat, beat) : at(seat, tick - 1), tick - 1);
+            }
+        }
+    }
+
     /** Compares what a listener has now with what the lane says. */
-    private void judge(long tick) {
+    void judge(long tick) {
         if (!Double.isNaN(value)) {
             compare(value, tick);
         }

@@ -5,10 +5,12 @@ import agogic.core.midi.Wire;
 import agogic.core.play.Heard;
 import agogic.core.session.Session;
 import java.util.ArrayList;
+import java.util.Comparator;
 import java.util.List;
 import java.util.Map;
 import java.util.NavigableMap;
 import java.util.Optional;
+import java.util.PriorityQueue;
 import java.util.TreeMap;
 
 /**
@@ -22,6 +24,11 @@ final class WirePlan {
     private final NavigableMap<Long, Integer> noteBytes;
     private final long end;
     private final List<Sender> senders = new ArrayList<>();
+    /** All of them, by when their codes change next. */
+    private final PriorityQueue<Sender> changing = new PriorityQueue<>(Comparator.comparingLong(Sender::due));
+
+    /** Those that have something to send and no wire yet. */
+    private final List<Sender> waiting = new ArrayList<>();
     /** How many send by number on each channel 1..16: one alone need not say its number again. */
     private final int[] addressedOnChannel = new int[17];
 
@@ -61,31 +68,42 @@ final class WirePlan {
     /** Sends everything up to the end. */
     WirePlan run() {
         for (Sender sender : senders) {
-            sender.look(0);
+            sender.refresh(0);
         }
         setUp();
-        long tick = 0;
-        while (tick <= end) {
+        for (Sender sender : senders) {
+            sender.foresee(0);
+            changing.add(sender);
+        }
+        for (long tick = 0; tick <= end; tick = next(tick)) {
             Integer bytes = noteBytes.get(tick);
             double seconds = session.timeline().secondsAt(beat(tick));
             if (bytes != null && wire.isPresent()) {
                 take(seconds, wire.get().seconds(bytes));
                 running = 0;
             }
-            boolean anyWants = false;
-            for (Sender sender : senders) {
-                if (sender.due() <= tick || sender.wants()) {
-                    sender.look(tick);
+            int waited = waiting.size();
+            while (!changing.isEmpty() && changing.peek().due() <= tick) {
+                Sender sender = changing.poll();
+                sender.refresh(tick);
+                if (sender.wants()) {
+                    // While it waits, what it would send is asked when the wire is free.
+                    waiting.add(sender);
+                } else {
+                    sender.foresee(tick);
+                    changing.add(sender);
                 }
-                anyWants |= sender.wants();
             }
-            if (anyWants) {
-                anyWants = send(tick, seconds);
+            boolean free = wire.isEmpty() || wireFree <= seconds;
+            if (free && !waiting.isEmpty()) {
+                send(tick, seconds, waited);
             }
-            tick = next(tick, anyWants);
+            for (Sender sender : waiting) {
+                sender.judge(tick);
+            }
         }
         for (Sender sender : senders) {
-            sender.look(end);
+            sender.refresh(end);
         }
         return this;
     }
@@ -101,30 +119,40 @@ final class WirePlan {
         }
     }
 
-    /** Sends what the wire carries now; true if somebody has to wait. */
-    private boolean send(long tick, double seconds) {
-        if (wire.isEmpty()) {
-            // Without a limit nobody waits for anybody.
-            for (Sender sender : senders) {
-                if (sender.wants()) {
-                    transmit(sender, tick);
-                }
+    /** Sends what the wire carries now, the farthest behind first. */
+    private void send(long tick, double seconds, int waited) {
+        for (int i = waiting.size() - 1; i >= 0; i--) {
+            Sender sender = waiting.get(i);
+            if (i < waited) {
+                sender.judgeBefore(tick);
             }
-            return false;
+            sender.refresh(tick);
+            if (!sender.wants()) {
+                // Its value came back to what was sent while it waited.
+                leave(i, tick);
+            }
         }
-        while (wireFree <= seconds) {
-            Sender farthest = null;
-            for (Sender sender : senders) {
-                if (sender.wants() && (farthest == null || sender.behind() > farthest.behind())) {
-                    farthest = sender;
-                }
+        while ((wire.isEmpty() || wireFree <= seconds) && !waiting.isEmpty()) {
+            int farthest = 0;
+            double most = -1;
+            for (int i = 0; i < waiting.size() && wire.isPresent(); i++) {
+                double behind = waiting.get(i).behind();
+                farthest = behind > most ? i : farthest;
+                most = Math.max(most, behind);
             }
-            if (farthest == null) {
-                return false;
-            }
-            take(seconds, wire.get().seconds(transmit(farthest, tick)));
+            int size = transmit(waiting.get(farthest), tick);
+            leave(farthest, tick);
+            wire.ifPresent(w -> take(seconds, w.seconds(size)));
         }
-        return true;
+    }
+
+    /** The waiting one at this place waits no longer: it is looked at when its code changes next. */
+    private void leave(int place, long tick) {
+        Sender sender = waiting.get(place);
+        waiting.set(place, waiting.get(waiting.size() - 1));
+        waiting.remove(waiting.size() - 1);
+        sender.foresee(tick);
+        changing.add(sender);
     }
 
     private int transmit(Sender sender, long tick) {
@@ -133,14 +161,11 @@ final class WirePlan {
         return size;
     }
 
-    private long next(long tick, boolean anyWants) {
-        long next = Long.MAX_VALUE;
-        for (Sender sender : senders) {
-            next = Math.min(next, sender.due());
-        }
+    private long next(long tick) {
+        long next = changing.isEmpty() ? Long.MAX_VALUE : changing.peek().due();
         Long note = noteBytes.higherKey(tick);
         next = note == null ? next : Math.min(next, note);
-        if (anyWants) {
+        if (!waiting.isEmpty()) {
             double free = session.timeline().beatAt(wireFree) * SmfWriter.TICKS;
             next = Math.min(next, (long) Math.ceil(free - 1e-9));
         }

@@ -56,7 +56,7 @@ public final class SessionFile {
     private static final int MOST_ENTRIES = 100_000;
 
     /** All rides together may not have more moves. */
-    private static final long MOST_MOVES = 20_000_000;
+    private static final long MOST_MOVES = 10_000_000;
 
     /** A document may not have more values, names and brackets. */
     private static final long MOST_TOKENS = 60_000_000;

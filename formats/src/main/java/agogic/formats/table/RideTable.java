@@ -58,7 +58,7 @@ public final class RideTable {
                 throw line.error("this move comes before the one above it; moves stand in time order");
             }
             if (size >= most) {
-                throw line.error("more than " + most + " moves, too many for one ride on this machine");
+                throw line.error("from here on there are more moves than may be read, " + most + " and no more");
             }
             if (size == seconds.length) {
                 seconds = Arrays.copyOf(seconds, size * 2);
