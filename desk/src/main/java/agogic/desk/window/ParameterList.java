@@ -121,7 +121,17 @@ final class ParameterList extends BorderPane {
         int number = device.socketOf(target.parameter());
         int points = session.lane(target).envelope().size();
         double x = left;
-        marks.add(words(x, base, parameter.name(), WIDTHS[0], Ink.TEXT, true));
+        boolean several = severalDevices(session);
+        // Where rows of several devices stand together, each says whose it is.
+        if (several) {
+            marks.add(words(x, y + 14, parameter.name(), WIDTHS[0], Ink.TEXT, true));
+            String whose = place(session, device);
+            int most = (int) (WIDTHS[0] / 5.4);
+            String shown = whose.length() > most ? whose.substring(0, most - 1) + "…" : whose;
+            marks.add(new Mark.Words(x, y + 27, shown, Ink.QUIET, 10.5, false, false, -1));
+        } else {
+            marks.add(words(x, base, parameter.name(), WIDTHS[0], Ink.TEXT, true));
+        }
         x += WIDTHS[0];
         marks.add(words(x, base, parameter.shortName(), WIDTHS[1], Ink.QUIET, false));
         x += WIDTHS[1];
@@ -135,9 +145,33 @@ final class ParameterList extends BorderPane {
         marks.add(new Mark.Words(x + 19, base, state, Ink.TEXT, 13, false, false, -1));
     }
 
+    private Session looked;
+    private List<Target> lookedIn = List.of();
+    private boolean several;
+
+    private boolean severalDevices(Session session) {
+        if (session != looked || rows.items() != lookedIn) {
+            looked = session;
+            lookedIn = rows.items();
+            several = lookedIn.stream().map(Target::device).distinct().limit(2).count() > 1;
+        }
+        return several;
+    }
+
+    /** The device, and its track where several devices are called alike. */
+    private static String place(Session session, Device device) {
+        boolean alike = session.devices().stream()
+                        .filter(d -> d.name().equals(device.name()))
+                        .limit(2)
+                        .count()
+                > 1;
+        return device.name()
+                + (alike ? ", " + session.trackOf(device.id()).map(t -> t.name()).orElse("no track") : "");
+    }
+
     private static Mark words(double x, double base, String text, double width, Ink ink, boolean bold) {
         // Letters are a little more than half as wide as they are high.
-        int most = (int) (width / 6.6);
+        int most = (int) Math.max(1, width / 6.6);
         String shown = text.length() > most ? text.substring(0, most - 1) + "…" : text;
         return new Mark.Words(x, base, shown, ink, 13, false, bold, -1);
     }

@@ -112,7 +112,7 @@ final class RecipePanel extends VBox {
         Label label = new Label(name);
         label.setMinWidth(74);
         HBox.setHgrow(slider, Priority.ALWAYS);
-        figure.setMinWidth(76);
+        figure.setMinWidth(84);
         figure.setAlignment(Pos.CENTER_RIGHT);
         HBox line = new HBox(6, label, slider, figure);
         line.setAlignment(Pos.CENTER_LEFT);

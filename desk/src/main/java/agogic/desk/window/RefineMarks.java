@@ -240,15 +240,17 @@ final class RefineMarks {
             ys[i] = middle - Math.max(-1, Math.min(1, distance / most)) * size / 2;
         }
         marks.add(new Mark.Path(xs, ys, Ink.RIDE, 1.3, false));
-        String tell = parameter.printDifference(tolerance);
+        // The unit stands in the words below: beside the plot there is room for the number only.
+        String tell = parameter.printDifference(tolerance).split(" ")[0];
         if (tolerance > 0) {
             marks.add(new Mark.Words(f.left() - 8, middle - half + 3, "+" + tell, Ink.QUIET, 10.5, true, false, 1));
             marks.add(new Mark.Words(f.left() - 8, middle + half + 5, "−" + tell, Ink.QUIET, 10.5, true, false, 1));
         }
         marks.add(new Mark.Words(
                 f.left() + 8,
-                top + 13,
-                "how far the envelope is from the hand; the band is what the recipe allows",
+                top - 5,
+                "How far the envelope is from the hand; the band, ±"
+                        + parameter.printDifference(tolerance) + ", is what the recipe allows",
                 Ink.QUIET,
                 11,
                 false,
