@@ -79,7 +79,13 @@ class MutantsTest {
                                     .as(what)
                                     .contains(" ")
                                     .endsWith(".")
-                                    .doesNotContain("(null)", "Exception", "JsonReadFeature", "StreamRead", "Hand[", "Input length");
+                                    .doesNotContain(
+                                            "(null)",
+                                            "Exception",
+                                            "JsonReadFeature",
+                                            "StreamRead",
+                                            "Hand[",
+                                            "Input length");
                         }
                     },
                     what);
@@ -93,19 +99,24 @@ class MutantsTest {
     @Test
     void sessions() throws IOException {
         Path whole = folder.resolve("whole.agogic");
-        SessionFile.save(whole, SlowComet.session().withDevice(SlowComet.session().device("filter")));
+        SessionFile.save(
+                whole, SlowComet.session().withDevice(SlowComet.session().device("filter")));
         survive("session.agogic", Files.readAllBytes(whole), SessionFile::open);
     }
 
     @Test
     void tablesAndDemands() throws IOException {
         survive("ride.csv", utf("seconds,value\r\n0,0.1\r\n0.5,\"0.2\"\r\n1,0.9\r\n"), RideTable::read);
-        survive("env.csv", utf("seconds,value,shape,amount\n0,0.5,bent,0.3\n1,1,pulse,0.1;4;0.5\n2,0,hold,\n"), EnvelopeTable::read);
+        survive(
+                "env.csv",
+                utf("seconds,value,shape,amount\n0,0.5,bent,0.3\n1,1,pulse,0.1;4;0.5\n2,0,hold,\n"),
+                EnvelopeTable::read);
         survive("bytes.csv", utf("seconds,bytes\n0,B0 15 7E\n1,B01540\n"), ByteTable::read);
         survive(
                 "demand.json",
-                utf("{\"device\": \"Rack\", \"sockets\": 2, \"parameters\": [{\"name\": \"A\", \"points\": [[0, 0.1], [8, 0.9,"
-                        + " \"bent\", \"0.5\"]]}, {\"name\": \"B\", \"positions\": [\"x\", \"y\"], \"points\": []}]}"),
+                utf(
+                        "{\"device\": \"Rack\", \"sockets\": 2, \"parameters\": [{\"name\": \"A\", \"points\": [[0, 0.1], [8, 0.9,"
+                                + " \"bent\", \"0.5\"]]}, {\"name\": \"B\", \"positions\": [\"x\", \"y\"], \"points\": []}]}"),
                 DemandFile::read);
     }
 

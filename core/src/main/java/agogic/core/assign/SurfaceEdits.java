@@ -33,8 +33,8 @@ public final class SurfaceEdits {
 
     private static void check(Surface surface, int number) {
         if (number < 1 || number > surface.pages().size()) {
-            throw new IllegalArgumentException(surface.name() + " has pages 1 to " + surface.pages().size() + ", no page "
-                    + number + ".");
+            throw new IllegalArgumentException(
+                    surface.name() + " has pages 1 to " + surface.pages().size() + ", no page " + number + ".");
         }
     }
 

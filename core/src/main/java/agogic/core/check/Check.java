@@ -23,9 +23,9 @@ import agogic.core.route.Target;
 import agogic.core.route.WriteMode;
 import agogic.core.session.Session;
 import java.util.ArrayList;
-import java.util.LinkedHashMap;
 import java.util.Comparator;
 import java.util.HashMap;
+import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Locale;
 import java.util.Map;
@@ -199,9 +199,8 @@ public final class Check {
                     target,
                     wire + ": it is reserved for the device itself and must never be moved.",
                     "Disconnect it",
-                    s -> s.withRoutes(s.routes().stream()
-                            .filter(r -> !r.id().equals(id))
-                            .toList()));
+                    s -> s.withRoutes(
+                            s.routes().stream().filter(r -> !r.id().equals(id)).toList()));
         } else if (!macro && exposure == Exposure.HIDDEN) {
             add(
                     Finding.Kind.STOPPED,
@@ -211,8 +210,12 @@ public final class Check {
                     s -> Exposing.expose(s, List.of(target)).session());
         }
         if (!route.on()) {
-            add(Finding.Kind.OFF, target, wire + ": this route is switched off.", "Switch it on", s -> s.with(
-                    s.route(id).switched(true)));
+            add(
+                    Finding.Kind.OFF,
+                    target,
+                    wire + ": this route is switched off.",
+                    "Switch it on",
+                    s -> s.with(s.route(id).switched(true)));
         }
         if (route.span().closed() && route.hand().isPresent()) {
             add(
@@ -240,7 +243,8 @@ public final class Check {
         for (Lane lane : session.lanes()) {
             boolean begins = !lane.envelope().isEmpty() && lane.envelope().time(0) > 0;
             if (begins) {
-                late.computeIfAbsent(lane.target().device(), d -> new ArrayList<>()).add(lane.target());
+                late.computeIfAbsent(lane.target().device(), d -> new ArrayList<>())
+                        .add(lane.target());
             }
         }
         late.forEach((device, targets) -> {
@@ -250,7 +254,10 @@ public final class Check {
                     Finding.Kind.LATE_START,
                     device,
                     more == 0 ? Optional.of(first) : Optional.empty(),
-                    name(first) + (more == 0 ? " has" : " and " + more + (more == 1 ? " more lane" : " more lanes") + " have")
+                    name(first)
+                            + (more == 0
+                                    ? " has"
+                                    : " and " + more + (more == 1 ? " more lane" : " more lanes") + " have")
                             + " no point at the start: until the first one its value stands there already.",
                     "Put a point at the start",
                     Optional.of(s -> {

@@ -40,8 +40,8 @@ public final class Envelope {
         int i = 0;
         for (Point point : points) {
             if (i > 0 && point.time() < made.times[i - 1]) {
-                throw new IllegalArgumentException(
-                        "Point " + (i + 1) + " at " + point.time() + " comes before the one at " + made.times[i - 1] + ".");
+                throw new IllegalArgumentException("Point " + (i + 1) + " at " + point.time()
+                        + " comes before the one at " + made.times[i - 1] + ".");
             }
             made.times[i] = point.time();
             made.values[i] = point.value();

@@ -54,9 +54,8 @@ public record Parameter(
                     name + ": its range needs two different ends, each at most 1,000,000,000,000 from 0.");
         }
         if (!worth.isEmpty() && worth.size() != positions.size()) {
-            throw new IllegalArgumentException(
-                    name + ": it has " + positions.size() + " positions, but what they are worth is told of "
-                            + worth.size() + ".");
+            throw new IllegalArgumentException(name + ": it has " + positions.size()
+                    + " positions, but what they are worth is told of " + worth.size() + ".");
         }
         for (int i = 0; i < worth.size(); i++) {
             if (!(Math.abs(worth.get(i)) <= WIDEST) || i > 0 && !(worth.get(i) > worth.get(i - 1))) {
@@ -67,7 +66,8 @@ public record Parameter(
             throw new IllegalArgumentException(name + ": a logarithmic range lies above 0.");
         }
         if (!(resting >= 0 && resting <= 1)) {
-            throw new IllegalArgumentException(name + ": its resting value lies between 0 and 1, not at " + resting + ".");
+            throw new IllegalArgumentException(
+                    name + ": its resting value lies between 0 and 1, not at " + resting + ".");
         }
         if (positions.size() == 1) {
             throw new IllegalArgumentException(name + ": one position is no switch.");

@@ -43,7 +43,8 @@ public sealed interface Taper {
     record Fader(double unity) implements Taper {
         public Fader {
             if (!(unity > 0 && unity <= 1)) {
-                throw new IllegalArgumentException("Unity of a fader lies above 0 and at most at 1, not at " + unity + ".");
+                throw new IllegalArgumentException(
+                        "Unity of a fader lies above 0 and at most at 1, not at " + unity + ".");
             }
         }
 
@@ -62,7 +63,8 @@ public sealed interface Taper {
     record Power(double exponent) implements Taper {
         public Power {
             if (!(exponent > 0 && exponent <= 100)) {
-                throw new IllegalArgumentException("The exponent of a power taper lies above 0, not at " + exponent + ".");
+                throw new IllegalArgumentException(
+                        "The exponent of a power taper lies above 0, not at " + exponent + ".");
             }
         }
 

@@ -27,8 +27,8 @@ public final class ScriptedPass {
     /** A pass on the surface with this place in the session. */
     public ScriptedPass(Session session, int surface) {
         // From here to there and no way round: a loop is for people who play.
-        this.session = session.withLoop(new Loop(
-                session.loop().from(), session.loop().to(), false));
+        this.session =
+                session.withLoop(new Loop(session.loop().from(), session.loop().to(), false));
         this.surface = surface;
     }
 

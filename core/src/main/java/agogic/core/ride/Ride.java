@@ -39,7 +39,8 @@ public final class Ride {
             double[] raw,
             double[] counted) {
         if (!id.matches("[A-Za-z0-9_-]{1,80}")) {
-            throw new IllegalArgumentException("The id of a ride is 1 to 80 letters, digits, - and _, not “" + id + "”.");
+            throw new IllegalArgumentException(
+                    "The id of a ride is 1 to 80 letters, digits, - and _, not “" + id + "”.");
         }
         if (!Double.isFinite(resolution) || !Double.isFinite(from) || !Double.isFinite(to)) {
             throw new IllegalArgumentException("Ride " + id + " needs a finite beginning, end and step.");

@@ -9,7 +9,8 @@ public record Clip(String name, double beat, double length, List<Note> notes) {
         notes = List.copyOf(notes);
         Text.sound("A clip", name);
         if (!(beat >= 0 && beat <= 1e6) || !(length > 0 && length <= 1e6)) {
-            throw new IllegalArgumentException("The clip " + name + " needs a beat from 0 and a length, at most 1,000,000 beats each.");
+            throw new IllegalArgumentException(
+                    "The clip " + name + " needs a beat from 0 and a length, at most 1,000,000 beats each.");
         }
     }
 }

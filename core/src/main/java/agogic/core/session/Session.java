@@ -69,7 +69,8 @@ public record Session(
         Text.sound("The name of the piece", name);
         Text.sound("The subtitle of the piece", subtitle);
         if (!(length > 0 && length <= 1e6)) {
-            throw new IllegalArgumentException("A piece is longer than 0 beats and at most 1,000,000 long, not " + length + " beats.");
+            throw new IllegalArgumentException(
+                    "A piece is longer than 0 beats and at most 1,000,000 long, not " + length + " beats.");
         }
         unique("device", devices, Device::id);
         unique("track", tracks, Track::id);

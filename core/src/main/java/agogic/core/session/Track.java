@@ -20,7 +20,8 @@ public record Track(String id, String name, boolean bus, int channel, List<Strin
         Text.sound("The id of a track", id);
         Text.sound("A track", name);
         if (channel < 1 || channel > 16) {
-            throw new IllegalArgumentException(name + ": a MIDI channel lies between 1 and 16, not at " + channel + ".");
+            throw new IllegalArgumentException(
+                    name + ": a MIDI channel lies between 1 and 16, not at " + channel + ".");
         }
     }
 }

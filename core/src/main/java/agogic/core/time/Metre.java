@@ -13,7 +13,8 @@ public record Metre(int bar, int beatsInBar, int beatUnit) {
             throw new IllegalArgumentException("A metre needs a bar from 1 and 1 to 64 beats a bar.");
         }
         if (beatUnit < 1 || beatUnit > 32 || Integer.bitCount(beatUnit) != 1) {
-            throw new IllegalArgumentException("The beat of a metre is a 1, 2, 4, 8, 16 or 32 note, not " + beatUnit + ".");
+            throw new IllegalArgumentException(
+                    "The beat of a metre is a 1, 2, 4, 8, 16 or 32 note, not " + beatUnit + ".");
         }
     }
 

@@ -194,7 +194,9 @@ class MidiTest {
             handed[0] += queue.drain(Long.MAX_VALUE / 2, (s, a, b, n) -> last[a] = b);
             for (int control = 0; control < 16; control++) {
                 int i = 20_000 - 16 + control;
-                assertThat(last[i % 16]).as("control %s in round %s", control, round).isEqualTo(i * 7 & 0x7F);
+                assertThat(last[i % 16])
+                        .as("control %s in round %s", control, round)
+                        .isEqualTo(i * 7 & 0x7F);
             }
             assertThat(handed[0] + queue.lost()).isEqualTo(20_000);
         }

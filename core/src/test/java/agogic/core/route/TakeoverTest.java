@@ -3,7 +3,10 @@ package agogic.core.route;
 import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.within;
 
+import agogic.core.Pieces;
 import agogic.core.midi.MidiScale;
+import agogic.core.play.Engine;
+import agogic.core.session.Session;
 import java.util.List;
 import net.jqwik.api.ForAll;
 import net.jqwik.api.Property;
@@ -66,6 +69,32 @@ class TakeoverTest {
         assertThat(state.move(0.9, 0.6)).isEqualTo(0.9);
         state.letGo();
         assertThat(state.move(0.95, 0.2)).isNaN();
+    }
+
+    /** A hand that lets go and comes again has to meet the value again: each touch is guarded, not the first alone. */
+    @Test
+    void afterEveryReleaseTheHandHasToMeetTheValueAgain() {
+        for (Takeover kind : List.of(Takeover.PICKUP, Takeover.SCALED)) {
+            Session session = Pieces.routed(Pieces.of(Pieces.device(Pieces.percents(1), 1, "p1")), 1, "p1");
+            session = session.with(session.routes().get(0).with(kind));
+            Engine engine = new Engine(session);
+            long ms = 1_000_000L;
+            long now = 0;
+            engine.tick(now);
+            for (int code : new int[] {60, 64, 127, 70}) {
+                engine.port(0).message(0xB0, 20, code, now += ms);
+                engine.tick(now);
+            }
+            double met = engine.live().value(0);
+            assertThat(met).isCloseTo(MidiScale.normalised7(70), within(1e-9));
+            // Let go; something else moves the value; the hand comes back where it was.
+            engine.tick(now += 400 * ms);
+            engine.hold(Pieces.target("p1"), 0.2);
+            engine.tick(now += ms);
+            engine.port(0).message(0xB0, 20, 72, now += ms);
+            engine.tick(now);
+            assertThat(engine.live().value(0)).as("%s", kind).isBetween(0.19, 0.25);
+        }
     }
 
     /** The way of a one-pole low-pass: after one time constant 1 − 1/e of it is done (W3C Web Audio 1.0, setTargetAtTime). */

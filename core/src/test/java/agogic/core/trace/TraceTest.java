@@ -242,10 +242,37 @@ class TraceTest {
     }
 
     @Test
-    void aBrokenWireNeverReachesTheSound() {
-        for (Verdict verdict : Verdict.values()) {
-            boolean idle = verdict == Verdict.NONE || verdict == Verdict.TOUCHED;
-            assertThat(verdict.broken()).as("%s", verdict).isEqualTo(!verdict.heard() && !idle);
+    void aBrokenWireNeverReachesTheSoundAndAWholeOneAlwaysDoes() {
+        List<Session> all = List.of(
+                session(),
+                with(r -> r.in(WriteMode.TOUCH)),
+                with(r -> r.in(WriteMode.LATCH).rehearsing(true)),
+                with(r -> r.switched(false)),
+                with(r -> r.with(Span.straight(0.4, 0.4))),
+                with(r -> r.with(Takeover.PICKUP)).standing(target("p1"), 0.2),
+                Pieces.drawn(session(), "p1", 0, 0.25, 30, 0.25),
+                Pieces.routed(session().withRoutes(List.of()), 1, "p3"),
+                Pieces.routed(session().withRoutes(List.of()), 1, "keep"));
+        int broken = 0;
+        for (Session session : all) {
+            for (boolean plays : new boolean[] {false, true}) {
+                Engine engine = new Engine(session);
+                if (plays) {
+                    engine.play();
+                }
+                engine.tick(1);
+                engine.tick(SECOND);
+                int p = engine.index().of(session.routes().get(0).target());
+                double before = engine.live().value(p);
+                engine.port(0).message(0xB0, 20, 127, SECOND + 1);
+                engine.tick(SECOND + 2);
+                Verdict verdict = engine.live().verdict(0);
+                boolean moved = engine.live().value(p) != before;
+                assertThat(moved).as("%s, playing: %s", verdict, plays).isEqualTo(verdict.heard());
+                assertThat(verdict.broken()).isEqualTo(!moved);
+                broken += moved ? 0 : 1;
+            }
         }
+        assertThat(broken).isBetween(9, 15);
     }
 }

@@ -164,7 +164,9 @@ class PassEndsTest {
         change(s -> Assigning.disconnect(s, "r"));
         stop();
         allKept(64, 100);
-        assertThat(session.route("drawn").mode()).as("back to Read, though it wrote nothing").isEqualTo(WriteMode.READ);
+        assertThat(session.route("drawn").mode())
+                .as("back to Read, though it wrote nothing")
+                .isEqualTo(WriteMode.READ);
     }
 
     @Test
@@ -199,8 +201,7 @@ class PassEndsTest {
                 .withDevice(agogic.core.device.Device.of("d", "Device", "", List.of(), 4, List.of()));
         PassWriter.Outcome outcome = PassWriter.outcome(bare, ended);
         assertThat(outcome.session().rides()).hasSize(1);
-        assertThat(outcome.loose())
-                .containsExactly("Ride 1 is kept, but what it moved is no more in the session.");
+        assertThat(outcome.loose()).containsExactly("Ride 1 is kept, but what it moved is no more in the session.");
     }
 
     @Test
@@ -326,7 +327,9 @@ class PassEndsTest {
         Random random = new Random(seed);
         now = 0;
         passes.clear();
-        begin(PassTest.session(WriteMode.values()[1 + random.nextInt(3)], random.nextBoolean() ? PassTest.DRAWN : Envelope.EMPTY)
+        begin(PassTest.session(
+                        WriteMode.values()[1 + random.nextInt(3)],
+                        random.nextBoolean() ? PassTest.DRAWN : Envelope.EMPTY)
                 .withLoop(new Loop(8, 9.5, random.nextBoolean())));
         Set<Double> written = new TreeSet<>();
         Route spare = session.route("r");

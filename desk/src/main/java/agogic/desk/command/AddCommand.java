@@ -38,8 +38,7 @@ final class AddCommand extends FileCommand {
                 .findFirst()
                 .orElseThrow(() -> new IllegalArgumentException("The session has no track “" + track + "”. It has "
                         + String.join(
-                                ", ",
-                                opened.tracks().stream().map(Track::name).toList())
+                                ", ", opened.tracks().stream().map(Track::name).toList())
                         + "."));
         Description description = Description.read(path);
         Session after = opened;

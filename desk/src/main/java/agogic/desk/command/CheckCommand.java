@@ -15,7 +15,9 @@ import picocli.CommandLine.Command;
 import picocli.CommandLine.Parameters;
 
 /** {@code check}: what is wrong with a session. */
-@Command(name = "check", description = {
+@Command(
+        name = "check",
+        description = {
             "What is wrong with a session, what is doubtful and what is good to know.",
             "Exit code 1 if anything is wrong."
         })
@@ -41,7 +43,8 @@ final class CheckCommand extends FileCommand {
             one.put("finding", finding.sentence());
             one.put("mend", finding.mend());
             findings.add(one);
-            answer.say(finding.kind().grade().spoken() + ", " + finding.kind().spoken() + ": " + finding.sentence() + " → " + finding.mend());
+            answer.say(finding.kind().grade().spoken() + ", " + finding.kind().spoken() + ": " + finding.sentence()
+                    + " → " + finding.mend());
         }
         if (findings.isEmpty()) {
             answer.say("Nothing is wrong.");

@@ -1,8 +1,7 @@
 package agogic.desk.command;
 
-import picocli.CommandLine.Option;
-import agogic.formats.file.Told;
 import agogic.desk.window.Launch;
+import agogic.formats.file.Told;
 import agogic.formats.session.SessionFile;
 import java.io.IOException;
 import java.io.PrintWriter;
@@ -10,6 +9,7 @@ import java.nio.charset.StandardCharsets;
 import java.nio.file.Path;
 import picocli.CommandLine;
 import picocli.CommandLine.Command;
+import picocli.CommandLine.Option;
 import picocli.CommandLine.Parameters;
 
 /** All commands of {@code ./agogic}. */

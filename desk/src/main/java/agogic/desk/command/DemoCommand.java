@@ -12,7 +12,12 @@ import picocli.CommandLine.Option;
 /** {@code demo}: the window with the demo in it, a picture of it, or its session as a file. */
 @Command(name = "demo", description = "Opens the window with the demo piece, Slow Comet.")
 final class DemoCommand extends FileCommand {
-    @Option(names = "--view", paramLabel = "NAME", defaultValue = "routes", description = "routes, catalog, fit, face, surfaces, learn, macro, plane, breath, refine, writing or stopped")
+    @Option(
+            names = "--view",
+            paramLabel = "NAME",
+            defaultValue = "routes",
+            description =
+                    "routes, catalog, fit, face, surfaces, learn, macro, plane, breath, refine, writing or stopped")
     private String view;
 
     @Option(names = "--shot", paramLabel = "FILE.png", description = "a picture of 1280x800, then exit")

@@ -1,9 +1,9 @@
 package agogic.desk.command;
 
-import java.nio.file.Path;
-import java.nio.file.Files;
 import agogic.formats.file.Told;
 import java.io.IOException;
+import java.nio.file.Files;
+import java.nio.file.Path;
 import java.util.concurrent.Callable;
 import picocli.CommandLine.Model.CommandSpec;
 import picocli.CommandLine.Option;
@@ -48,9 +48,8 @@ abstract class FileCommand implements Callable<Integer> {
 
     /** True if JSON was asked for, before the name of the command or behind it. */
     private boolean inJson() {
-        boolean before = spec.parent() != null
-                && spec.parent().userObject() instanceof FileCommand parent
-                && parent.json;
+        boolean before =
+                spec.parent() != null && spec.parent().userObject() instanceof FileCommand parent && parent.json;
         return json || before;
     }
 

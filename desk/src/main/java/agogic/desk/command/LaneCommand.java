@@ -26,9 +26,9 @@ import picocli.CommandLine.Parameters;
 @Command(
         name = "lane",
         description = {
-                "The value of a parameter as heard, over the whole piece.",
-                "Columns: seconds, value (0..1), number (in the unit), unit (of a switch the position)."
-            })
+            "The value of a parameter as heard, over the whole piece.",
+            "Columns: seconds, value (0..1), number (in the unit), unit (of a switch the position)."
+        })
 final class LaneCommand extends FileCommand {
     @Parameters(index = "0", paramLabel = "SESSION", description = "the session")
     private Path session;

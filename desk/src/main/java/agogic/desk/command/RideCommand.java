@@ -97,19 +97,19 @@ final class RideCommand extends FileCommand {
             throw new IllegalArgumentException("The pass ends at " + to + ", before it begins at " + from + ".");
         }
         if (end > before.seconds() + 1e-6) {
-            throw new IllegalArgumentException("The pass ends at " + to + ", but the piece ends at "
-                    + timeline.printBars(before.length()) + ".");
+            throw new IllegalArgumentException(
+                    "The pass ends at " + to + ", but the piece ends at " + timeline.printBars(before.length()) + ".");
         }
         List<ByteTable.Entry> entries = ByteTable.read(moves);
         if (!entries.isEmpty() && entries.get(0).seconds() < -LONGEST_LEAD) {
-            throw new IllegalArgumentException(Input.name(moves) + " begins " + -entries.get(0).seconds()
-                    + " s before the pass; a count-in lasts " + (int) LONGEST_LEAD + " s at the most.");
+            throw new IllegalArgumentException(
+                    Input.name(moves) + " begins " + -entries.get(0).seconds() + " s before the pass; a count-in lasts "
+                            + (int) LONGEST_LEAD + " s at the most.");
         }
         Set<String> chosen = chosen(before, place, entries, start, end);
         Session armed = armed(before, chosen, how);
         ScriptedPass script = script(armed, place, entries);
-        List<Pass> passes =
-                script.run(start, end).stream().filter(Pass::wrote).toList();
+        List<Pass> passes = script.run(start, end).stream().filter(Pass::wrote).toList();
         PassWriter.Outcome outcome = PassWriter.outcome(armed, passes);
         Session after = outcome.session();
         for (Route route : before.routes()) {
@@ -121,7 +121,8 @@ final class RideCommand extends FileCommand {
         List<Map<String, Object>> written = written(before, after, passes, answer);
         answer.put("stretches", written).put("notPlayedAfterTheEnd", late);
         if (late > 0) {
-            answer.say(late + " entries of " + moves.getFileName() + " come after the end of the pass and were not played.");
+            answer.say(late + " entries of " + moves.getFileName()
+                    + " come after the end of the pass and were not played.");
         }
         outcome.loose().forEach(answer::say);
         if (written.isEmpty()) {
@@ -133,16 +134,13 @@ final class RideCommand extends FileCommand {
 
     private static String why(ScriptedPass script, Set<String> chosen) {
         if (chosen.isEmpty()) {
-            return script.last()
-                    .map(Trace::sentence)
-                    .orElse("no whole message came while it played.");
+            return script.last().map(Trace::sentence).orElse("no whole message came while it played.");
         }
         return "no control of what was chosen moved while it played.";
     }
 
     /** The ids of the routes that are to be written: those of the targets asked for, else those whose control moves. */
-    private Set<String> chosen(
-            Session before, int place, List<ByteTable.Entry> entries, double start, double end) {
+    private Set<String> chosen(Session before, int place, List<ByteTable.Entry> entries, double start, double end) {
         String id = before.surfaces().get(place).id();
         Set<String> own = new HashSet<>();
         for (Route route : before.routes()) {
@@ -169,7 +167,8 @@ final class RideCommand extends FileCommand {
             return chosen;
         }
         // Played once to see which controls move on the page that is in force then.
-        for (Pass pass : script(armed(before, own, WriteMode.TOUCH), place, entries).run(start, end)) {
+        for (Pass pass :
+                script(armed(before, own, WriteMode.TOUCH), place, entries).run(start, end)) {
             if (pass.wrote()) {
                 chosen.add(pass.route().id());
             }
@@ -189,15 +188,16 @@ final class RideCommand extends FileCommand {
         return script;
     }
 
-    private static List<Map<String, Object>> written(
-            Session before, Session after, List<Pass> passes, Answer answer) {
+    private static List<Map<String, Object>> written(Session before, Session after, List<Pass> passes, Answer answer) {
         List<Map<String, Object>> written = new ArrayList<>();
         for (Pass pass : passes) {
             Target target = pass.route().target();
             Lane lane = after.lane(target);
             Parameter parameter = after.parameter(target);
-            for (Stretch stretch :
-                    lane.stretches().subList(before.lane(target).stretches().size(), lane.stretches().size())) {
+            for (Stretch stretch : lane.stretches()
+                    .subList(
+                            before.lane(target).stretches().size(),
+                            lane.stretches().size())) {
                 Refined refined = new LaneWriter(parameter, after.timeline(), lane.lock())
                         .look(lane, stretch, after.ride(stretch.ride()));
                 Timeline timeline = after.timeline();

@@ -66,7 +66,10 @@ final class SampleCommand extends FileCommand {
         double rows = Math.floor((to - from) / every + 1e-9) + 1;
         if (rows > MOST_ROWS) {
             throw new IllegalArgumentException(String.format(
-                    Locale.ROOT, "That would be %,.0f rows; %,d are the most. Take a greater --every.", rows, MOST_ROWS));
+                    Locale.ROOT,
+                    "That would be %,.0f rows; %,d are the most. Take a greater --every.",
+                    rows,
+                    MOST_ROWS));
         }
         return (int) rows;
     }

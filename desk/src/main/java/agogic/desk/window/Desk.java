@@ -608,9 +608,10 @@ final class Desk {
         });
         if (session() != before) {
             rehearsal = List.of();
-            say(loose.isEmpty()
-                    ? written(before, passes.get(passes.size() - 1))
-                    : Notice.stop("Kept", String.join(" ", loose)));
+            say(
+                    loose.isEmpty()
+                            ? written(before, passes.get(passes.size() - 1))
+                            : Notice.stop("Kept", String.join(" ", loose)));
         }
     }
 
@@ -637,8 +638,7 @@ final class Desk {
                 Notice.Kind.GOOD,
                 "Written",
                 sentence,
-                List.of(
-                        new Notice.Act("Refine", () -> openLane(target)), new Notice.Act("Undo", this::undo)));
+                List.of(new Notice.Act("Refine", () -> openLane(target)), new Notice.Act("Undo", this::undo)));
     }
 
     /** A control that was moved while nothing plays and no envelope is there: the parameter stands there now. */

@@ -228,8 +228,26 @@ final class DeskWindow {
     /** True for keys that are meant to repeat while they are held: moving, scrolling, nudging, zooming. */
     private static boolean repeats(KeyCode code) {
         return switch (code) {
-            case UP, DOWN, LEFT, RIGHT, KP_UP, KP_DOWN, KP_LEFT, KP_RIGHT, PAGE_UP, PAGE_DOWN, TAB, PLUS, ADD, EQUALS,
-                    MINUS, SUBTRACT, SHIFT, CONTROL, ALT, META -> true;
+            case UP,
+                    DOWN,
+                    LEFT,
+                    RIGHT,
+                    KP_UP,
+                    KP_DOWN,
+                    KP_LEFT,
+                    KP_RIGHT,
+                    PAGE_UP,
+                    PAGE_DOWN,
+                    TAB,
+                    PLUS,
+                    ADD,
+                    EQUALS,
+                    MINUS,
+                    SUBTRACT,
+                    SHIFT,
+                    CONTROL,
+                    ALT,
+                    META -> true;
             default -> false;
         };
     }

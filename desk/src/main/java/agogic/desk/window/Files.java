@@ -117,8 +117,8 @@ final class Files {
         Alert alert = new Alert(
                 Alert.AlertType.CONFIRMATION,
                 (desk.unsaved() ? desk.session().name() + " has changes that are not saved." : "")
-                        + tried.map(name -> " What was rehearsed on " + name
-                                        + " is not written: cancel, then A writes it.")
+                        + tried.map(name ->
+                                        " What was rehearsed on " + name + " is not written: cancel, then A writes it.")
                                 .orElse(""),
                 save,
                 leave,

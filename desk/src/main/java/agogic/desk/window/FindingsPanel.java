@@ -43,14 +43,18 @@ final class FindingsPanel extends VBox {
             return;
         }
         looked = session;
-        beside.latest("agogic-check", () -> Check.of(session), found -> {
-            list.getItems().setAll(found);
-            counted.accept(found.size());
-        }, why -> {
-            looked = null;
-            list.getItems().clear();
-            list.setPlaceholder(new Label("The session could not be looked through: " + why));
-        });
+        beside.latest(
+                "agogic-check",
+                () -> Check.of(session),
+                found -> {
+                    list.getItems().setAll(found);
+                    counted.accept(found.size());
+                },
+                why -> {
+                    looked = null;
+                    list.getItems().clear();
+                    list.setPlaceholder(new Label("The session could not be looked through: " + why));
+                });
     }
 
     /** Does the act of the chosen finding. */
@@ -100,7 +104,8 @@ final class FindingsPanel extends VBox {
 
         @Override
         Region show(Finding finding) {
-            kind.setText(finding.kind().grade().spoken() + " · " + finding.kind().spoken());
+            kind.setText(
+                    finding.kind().grade().spoken() + " · " + finding.kind().spoken());
             sentence.setText(finding.sentence());
             act.setText(finding.mend());
             return box;
@@ -108,7 +113,8 @@ final class FindingsPanel extends VBox {
 
         @Override
         String spoken(Finding finding) {
-            return finding.kind().grade().spoken() + ", " + finding.kind().spoken() + ": " + finding.sentence() + " Enter: " + finding.mend();
+            return finding.kind().grade().spoken() + ", " + finding.kind().spoken() + ": " + finding.sentence()
+                    + " Enter: " + finding.mend();
         }
     }
 }

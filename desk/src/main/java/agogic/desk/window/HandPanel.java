@@ -324,11 +324,14 @@ final class HandPanel extends VBox {
     static void dragged(Desk desk, Strand strand, Span span) {
         String act = "Span of " + desk.session().parameter(strand.target()).name();
         strand.route()
-                .ifPresent(id -> desk.editOn(act, List.of("span", id), s -> SpanChange.of(s, id, span, SpanChange.Follow.KEEP)
-                        .session()));
-        strand.macro()
                 .ifPresent(id ->
-                        desk.editOn(act, List.of("member", id, strand.target()), s -> s.with(s.macro(id).with(new Member.BySpan(strand.target(), span)))));
+                        desk.editOn(act, List.of("span", id), s -> SpanChange.of(s, id, span, SpanChange.Follow.KEEP)
+                                .session()));
+        strand.macro()
+                .ifPresent(id -> desk.editOn(
+                        act,
+                        List.of("member", id, strand.target()),
+                        s -> s.with(s.macro(id).with(new Member.BySpan(strand.target(), span)))));
     }
 
     /** The chosen strand counts on the next page, or on all. */

@@ -36,7 +36,7 @@ final class Mending {
             case PUT_IN_TOUCH -> desk.mode(route, WriteMode.TOUCH);
             case PLAY -> desk.play();
             case RIDE -> desk.ride();
-            // This time only: the next touch has to meet the value again.
+                // This time only: the next touch has to meet the value again.
             case TAKE_OVER_NOW -> desk.engine().takeOver(route.id());
             case OPEN_SPAN -> desk.edit(
                     "Open the span", s -> s.with(s.route(route.id()).with(Span.FULL)));

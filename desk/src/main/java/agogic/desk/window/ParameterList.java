@@ -166,7 +166,9 @@ final class ParameterList extends BorderPane {
                         .count()
                 > 1;
         return device.name()
-                + (alike ? ", " + session.trackOf(device.id()).map(t -> t.name()).orElse("no track") : "");
+                + (alike
+                        ? ", " + session.trackOf(device.id()).map(t -> t.name()).orElse("no track")
+                        : "");
     }
 
     private static Mark words(double x, double base, String text, double width, Ink ink, boolean bold) {

@@ -249,8 +249,8 @@ final class RefineMarks {
         marks.add(new Mark.Words(
                 f.left() + 8,
                 top - 5,
-                "How far the envelope is from the hand; the band, ±"
-                        + parameter.printDifference(tolerance) + ", is what the recipe allows",
+                "How far the envelope is from the hand; the band, ±" + parameter.printDifference(tolerance)
+                        + ", is what the recipe allows",
                 Ink.QUIET,
                 11,
                 false,

@@ -5,7 +5,6 @@ import agogic.core.macro.Macro;
 import agogic.core.macro.Member;
 import agogic.core.parameter.Parameter;
 import agogic.core.parameter.Unit;
-import agogic.core.parameter.ValueText;
 import agogic.core.route.Route;
 import agogic.core.route.Span;
 import agogic.core.route.Target;

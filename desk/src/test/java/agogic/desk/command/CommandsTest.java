@@ -182,7 +182,9 @@ class CommandsTest {
         assertThat(run("demo", "--save", demo)).isZero();
         assertThat(run("check", demo, "--json")).as("doubtful is not wrong").isZero();
         JsonNode findings = json().get("findings");
-        assertThat(findings.findValuesAsText("grade")).contains("doubtful", "to know").doesNotContain("wrong");
+        assertThat(findings.findValuesAsText("grade"))
+                .contains("doubtful", "to know")
+                .doesNotContain("wrong");
         assertThat(findings.findValuesAsText("kind")).contains("over_limit", "unused");
         assertThat(findings.findValuesAsText("mend")).contains("Make it fit", "Take them back");
         assertThat(run("--json", "check", demo)).isZero();

@@ -73,7 +73,18 @@ class OutermostTest {
 
     private int ride(Path session, Path moves, String from, String to, String mode, Path into, Object... more) {
         List<Object> words = new ArrayList<>(List.of(
-                "ride", session, "--surface", "North Eight", "--moves", moves, "--from", from, "--to", to, "--mode", mode));
+                "ride",
+                session,
+                "--surface",
+                "North Eight",
+                "--moves",
+                moves,
+                "--from",
+                from,
+                "--to",
+                to,
+                "--mode",
+                mode));
         words.addAll(List.of("--out", into, "--json"));
         words.addAll(List.of(more));
         return run(words.toArray());
@@ -112,18 +123,55 @@ class OutermostTest {
     void whatCannotBeDoneIsSaidWithItsOwnName() throws Exception {
         Path env = file("e.csv", "seconds,value,shape,amount\n0,0,,\n1,1,,\n");
         Path pipe = folder.resolve("pipe.csv");
-        assertThat(new ProcessBuilder("mkfifo", pipe.toString()).start().waitFor()).isZero();
+        assertThat(new ProcessBuilder("mkfifo", pipe.toString()).start().waitFor())
+                .isZero();
         cannot("is a folder", "check", folder);
         cannot("is a folder", "refine", folder, "--tolerance", "0.1", "--out", folder.resolve("o.csv"));
         cannot("a pipe or a device", "refine", pipe, "--tolerance", "0.1", "--out", folder.resolve("o.csv"));
         cannot("There is no folder", "demo", "--save", folder.resolve("none/d.agogic"));
         cannot("is a folder", "demo", "--save", folder);
-        cannot("10,000,000 are the most", "lane", demo, "--target", "Echo Line/Feedback", "--every", "1.2e-7", "--out", folder.resolve("t.csv"));
-        cannot("are the most", "sample", env, "--every", "1e-9", "--from", "0", "--to", "1", "--out", folder.resolve("t.csv"));
+        cannot(
+                "10,000,000 are the most",
+                "lane",
+                demo,
+                "--target",
+                "Echo Line/Feedback",
+                "--every",
+                "1.2e-7",
+                "--out",
+                folder.resolve("t.csv"));
+        cannot(
+                "are the most",
+                "sample",
+                env,
+                "--every",
+                "1e-9",
+                "--from",
+                "0",
+                "--to",
+                "1",
+                "--out",
+                folder.resolve("t.csv"));
         cannot("no position", "trace", demo, "--surface", "North Eight", "--bytes", "B0 16 40", "--at", "99999999999");
-        cannot("no position", "trace", demo, "--surface", "North Eight", "--bytes", "B0 16 40", "--at", "99999999999:10");
+        cannot(
+                "no position",
+                "trace",
+                demo,
+                "--surface",
+                "North Eight",
+                "--bytes",
+                "B0 16 40",
+                "--at",
+                "99999999999:10");
         Files.write(folder.resolve("latin.csv"), new byte[] {'s', 'e', 'c', (byte) 0xE9, '\n'});
-        cannot("no text in UTF-8", "refine", folder.resolve("latin.csv"), "--tolerance", "0.1", "--out", folder.resolve("o.csv"));
+        cannot(
+                "no text in UTF-8",
+                "refine",
+                folder.resolve("latin.csv"),
+                "--tolerance",
+                "0.1",
+                "--out",
+                folder.resolve("o.csv"));
         assertThat(folder.resolve("t.csv")).doesNotExist();
     }
 
@@ -155,7 +203,8 @@ class OutermostTest {
             assertThat(json().get("stretches").get(0).get("points").asInt()).isPositive();
             assertThat(changed(into)).containsExactly("filter/cutoff");
         }
-        assertThat(ride(demo, moves, "5", "9", "write", into, "--target", "Echo Line/Feedback")).isZero();
+        assertThat(ride(demo, moves, "5", "9", "write", into, "--target", "Echo Line/Feedback"))
+                .isZero();
         assertThat(changed(into)).containsExactly("echo/feedback");
         Path still = file("still.csv", "seconds,bytes\n0.5,B0 66 40\n");
         assertThat(ride(demo, still, "5", "9", "touch", into)).isEqualTo(1);
@@ -190,7 +239,8 @@ class OutermostTest {
             bytes.append(i * 0.1).append(String.format(Locale.ROOT, ",B0 14 %02X%n", i));
         }
         Path into = folder.resolve("o.agogic");
-        assertThat(ride(on, file("m.csv", bytes.toString()), "23.1", "27.1", "write", into)).isZero();
+        assertThat(ride(on, file("m.csv", bytes.toString()), "23.1", "27.1", "write", into))
+                .isZero();
         assertThat(json().get("stretches")).hasSize(1);
         assertThat(json().get("stretches").get(0).get("moves").asInt()).isGreaterThanOrEqualTo(105);
     }
@@ -203,7 +253,8 @@ class OutermostTest {
         }
         bytes.append("2,B0 14 07\n");
         Path into = folder.resolve("o.agogic");
-        assertThat(ride(demo, file("m.csv", bytes.toString()), "5", "9", "touch", into)).isZero();
+        assertThat(ride(demo, file("m.csv", bytes.toString()), "5", "9", "touch", into))
+                .isZero();
         assertThat(json().get("stretches").get(0).get("moves").asInt()).isGreaterThanOrEqualTo(6_668);
     }
 
@@ -227,7 +278,9 @@ class OutermostTest {
             }
             Path moves = file("m.csv", bytes.toString());
             String mode = List.of("touch", "latch", "write").get(seed % 3);
-            assertThat(ride(demo, moves, "18.1", "26.1", mode, into)).as("seed %s", seed).isZero();
+            assertThat(ride(demo, moves, "18.1", "26.1", mode, into))
+                    .as("seed %s", seed)
+                    .isZero();
             assertThat(SessionFile.open(into).rides()).as("seed %s", seed).isNotEmpty();
         }
         Path known = file(
@@ -250,9 +303,13 @@ class OutermostTest {
                 rows.append(at).append(',').append(value).append('\n');
             }
             Path moves = file("r.csv", rows.toString());
-            assertThat(run("refine", moves, "--tolerance", 0.002 + random.nextDouble() * 0.2, "--out", into)).isZero();
-            for (String line : Files.readAllLines(into).subList(1, Files.readAllLines(into).size())) {
-                assertThat(Double.parseDouble(line.split(",")[1])).as("seed %s", seed).isBetween(0.0, 1.0);
+            assertThat(run("refine", moves, "--tolerance", 0.002 + random.nextDouble() * 0.2, "--out", into))
+                    .isZero();
+            for (String line :
+                    Files.readAllLines(into).subList(1, Files.readAllLines(into).size())) {
+                assertThat(Double.parseDouble(line.split(",")[1]))
+                        .as("seed %s", seed)
+                        .isBetween(0.0, 1.0);
             }
         }
     }
@@ -263,13 +320,16 @@ class OutermostTest {
                 "odd.csv",
                 "name,kind,number,from,to,default,unit,taper,steps\r\n\"Mode, main\",cc,70,,,\"A, B\",,,\"A, B|C\"\r\nTone,cc,71,20,20000,1.2k,Hz,log,\r\n");
         Path into = folder.resolve("with.agogic");
-        assertThat(run("add", demo, chart, "--track", "Low Drone", "--out", into, "--json")).isZero();
+        assertThat(run("add", demo, chart, "--track", "Low Drone", "--out", into, "--json"))
+                .isZero();
         assertThat(json().get("added").get(0).asText()).isEqualTo("Odd");
         Path table = folder.resolve("t.csv");
-        assertThat(run("lane", into, "--target", "Odd/Mode, main", "--every", "40", "--out", table)).isZero();
+        assertThat(run("lane", into, "--target", "Odd/Mode, main", "--every", "40", "--out", table))
+                .isZero();
         assertThat(Files.readAllLines(table).get(0)).isEqualTo("seconds,value,number,unit");
         assertThat(Files.readAllLines(table).get(1)).isEqualTo("0.0,0.25,0.0,\"A, B\"");
-        assertThat(run("lane", into, "--target", "Odd/Tone", "--every", "40", "--out", table)).isZero();
+        assertThat(run("lane", into, "--target", "Odd/Tone", "--every", "40", "--out", table))
+                .isZero();
         String[] cells = Files.readAllLines(table).get(1).split(",");
         assertThat(Double.parseDouble(cells[2])).isCloseTo(1200, within(1e-9));
         assertThat(cells[3]).isEqualTo("Hz");
@@ -278,7 +338,8 @@ class OutermostTest {
 
     @Test
     void aTouchIsAMessageAndTakeoverSaysWhatIsReached() throws IOException {
-        assertThat(run("trace", demo, "--surface", "North Eight", "--bytes", "90 28 7F", "--json")).isZero();
+        assertThat(run("trace", demo, "--surface", "North Eight", "--bytes", "90 28 7F", "--json"))
+                .isZero();
         assertThat(json().get("verdict").asText()).isEqualTo("touched");
         assertThat(json().get("sentence").asText()).startsWith("Fader 1 is held");
         assertThat(run("trace", demo, "--surface", "North Eight", "--page", "Comets", "--bytes", "B0 16 40", "--json"))

@@ -46,7 +46,9 @@ class NothingLostTest extends WindowTest {
                 .findFirst()
                 .map(Route::id)
                 .orElseGet(() -> desk().session().routes().stream()
-                        .filter(r -> r.hand().filter(h -> h.control().equals(control)).isPresent())
+                        .filter(r -> r.hand()
+                                .filter(h -> h.control().equals(control))
+                                .isPresent())
                         .findFirst()
                         .orElseThrow()
                         .id());
@@ -70,7 +72,9 @@ class NothingLostTest extends WindowTest {
             move("fader-3", 0.2 + 0.02 * i);
             sleep(8);
         }
-        until(() -> desk().state().control(0, desk().session().surface("north-eight").placeOf("fader-3")) > 0.7);
+        until(() -> desk().state()
+                        .control(0, desk().session().surface("north-eight").placeOf("fader-3"))
+                > 0.7);
     }
 
     private boolean ridden() {
@@ -151,7 +155,9 @@ class NothingLostTest extends WindowTest {
     /** As a keyboard repeats: pressed again and again, let go once. */
     private void hold(KeyCode code, int times) {
         interact(() -> {
-            Node root = window().desk() == null ? null : lookup("#play").query().getScene().getRoot();
+            Node root = window().desk() == null
+                    ? null
+                    : lookup("#play").query().getScene().getRoot();
             for (int i = 0; i < times; i++) {
                 Event.fireEvent(root, new KeyEvent(KeyEvent.KEY_PRESSED, "", "", code, false, false, false, false));
             }
@@ -175,9 +181,7 @@ class NothingLostTest extends WindowTest {
         } else {
             interact(() -> desk().engine().takeOver(id));
         }
-        until(() -> Math.abs(
-                        desk().state().value(desk().engine().index().of(FEEDBACK)) - 0.95 * 65 / 95)
-                < 0.02);
+        until(() -> Math.abs(desk().state().value(desk().engine().index().of(FEEDBACK)) - 0.95 * 65 / 95) < 0.02);
         assertThat(desk().session().route(id).takeover()).isEqualTo(Takeover.PICKUP);
     }
 

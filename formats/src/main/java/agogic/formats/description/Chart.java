@@ -113,7 +113,9 @@ final class Chart {
                     ? "selects a bank"
                     : one == 6 || one == 38
                             ? "carries the data of parameter numbers"
-                            : one >= 96 && one <= 101 ? "belongs to parameter numbers" : one >= 120 ? "is a channel mode message" : null;
+                            : one >= 96 && one <= 101
+                                    ? "belongs to parameter numbers"
+                                    : one >= 120 ? "is a channel mode message" : null;
             if (kept != null) {
                 throw line.error("CC " + one + " " + kept + " (MIDI 1.0), so it cannot be a parameter");
             }

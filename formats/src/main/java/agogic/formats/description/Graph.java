@@ -62,7 +62,8 @@ final class Graph {
         try (in) {
             parser.parse(in, BASE + name);
         } catch (Endless e) {
-            throw new FormatException(name + ", line " + in.lines + ": it is cut off here, or goes round in a circle.", e);
+            throw new FormatException(
+                    name + ", line " + in.lines + ": it is cut off here, or goes round in a circle.", e);
         } catch (RDFParseException e) {
             // Where the parser does not know, it stopped at the end.
             long line = e.getLineNumber() > 0 ? e.getLineNumber() : in.ended ? in.lines : handler.line;

@@ -90,7 +90,8 @@ final class Lv2Bundle {
     private static Path own(Path folder, Path file) throws IOException {
         boolean leaves = Files.exists(file) && !file.toRealPath().startsWith(folder.toRealPath());
         if (leaves) {
-            throw new FormatException(Input.name(file) + " is a link that leads out of the bundle; it is not followed.");
+            throw new FormatException(
+                    Input.name(file) + " is a link that leads out of the bundle; it is not followed.");
         }
         return file;
     }

@@ -36,8 +36,8 @@ public final class Input {
             throw new FormatException(path + " may not be read: its owner does not let you.");
         }
         if (Files.size(path) > largest) {
-            throw new FormatException(name(path) + " is larger than " + (largest >> 20) + " MB, too large for " + what
-                    + ".");
+            throw new FormatException(
+                    name(path) + " is larger than " + (largest >> 20) + " MB, too large for " + what + ".");
         }
         return path;
     }

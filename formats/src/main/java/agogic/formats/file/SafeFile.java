@@ -104,8 +104,8 @@ public final class SafeFile {
             }
             String stem = stem(place);
             clean(folder, stem);
-            beside = folder.resolve(stem + MACHINE + "." + ProcessHandle.current().pid() + "." + COUNT.incrementAndGet()
-                    + ".part");
+            beside = folder.resolve(
+                    stem + MACHINE + "." + ProcessHandle.current().pid() + "." + COUNT.incrementAndGet() + ".part");
             UNDER_WAY.add(beside);
         }
 
@@ -226,7 +226,9 @@ public final class SafeFile {
                         .split("\\.");
                 long process = ends.length == 3 && ends[0].matches("\\d{1,18}") ? Long.parseLong(ends[0]) : -1;
                 boolean ours = process == ProcessHandle.current().pid();
-                boolean lives = ours ? UNDER_WAY.contains(one) : ProcessHandle.of(process).isPresent();
+                boolean lives = ours
+                        ? UNDER_WAY.contains(one)
+                        : ProcessHandle.of(process).isPresent();
                 if (process > 0 && !lives) {
                     gone.add(one);
                 }

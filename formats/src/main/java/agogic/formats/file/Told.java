@@ -42,8 +42,9 @@ public final class Told {
             return "It is nested too deeply. Nothing was changed.";
         }
         String message = wrong.getMessage();
-        boolean words = message != null && message.contains(" ") && (wrong instanceof IllegalArgumentException
-                || wrong instanceof java.io.IOException);
+        boolean words = message != null
+                && message.contains(" ")
+                && (wrong instanceof IllegalArgumentException || wrong instanceof java.io.IOException);
         return words
                 ? message
                 : "This should not have happened (" + wrong.getClass().getSimpleName()

@@ -127,7 +127,8 @@ final class Sender {
 
     private double at(int seat, long tick) {
         double beat = WirePlan.beat(tick);
-        double time = lanes[seat].lock() == Lock.BEATS ? beat : session.timeline().secondsAt(beat);
+        double time =
+                lanes[seat].lock() == Lock.BEATS ? beat : session.timeline().secondsAt(beat);
         return lead.positionOf(parameters[seat].settled(lanes[seat].envelope().valueAt(time)));
     }
 
@@ -143,7 +144,8 @@ final class Sender {
     }
 
     private double moved(int seat, double beat) {
-        return lead.positionOf(heard.valueAt(targets.get(seat), session.timeline().secondsAt(beat)));
+        return lead.positionOf(
+                heard.valueAt(targets.get(seat), session.timeline().secondsAt(beat)));
     }
 
     /** How far apart a value that a macro or a wave moves is looked at, in ticks. */

@@ -186,13 +186,11 @@ public final class SessionFile {
                 json = parse(SESSION, bytes(zip, entry, budget));
             } else if (ride.matches()) {
                 Reader reader = new InputStreamReader(
-                        new ByteArrayInputStream(bytes(zip, entry, budget)),
-                        StandardCharsets.UTF_8.newDecoder());
+                        new ByteArrayInputStream(bytes(zip, entry, budget)), StandardCharsets.UTF_8.newDecoder());
                 RideTable.Moves table = RideTable.read(entry.getName(), reader, budget.moves);
                 budget.moves(entry.getName(), table.seconds().length);
                 if (moves.put(ride.group(1), table) != null) {
-                    throw new FormatException(
-                            "it holds two parts called " + entry.getName() + ". Nothing was opened.");
+                    throw new FormatException("it holds two parts called " + entry.getName() + ". Nothing was opened.");
                 }
             } else {
                 String shown = entry.getName().replaceAll("\\p{Cntrl}", "?");

@@ -112,13 +112,16 @@ class SafeFileTest {
                     throw new IOException("stop here");
                 }))
                 .hasMessage("stop here");
-        String part = names.stream().filter(n -> n.endsWith(".part")).findFirst().orElseThrow();
+        String part =
+                names.stream().filter(n -> n.endsWith(".part")).findFirst().orElseThrow();
         Process ended = new ProcessBuilder("true").start();
         ended.waitFor();
         String mine = "." + ProcessHandle.current().pid() + ".";
         Path dead = Files.writeString(folder.resolve(part.replace(mine, "." + ended.pid() + ".")), "half");
         Path alive = Files.writeString(
-                folder.resolve(part.replace(mine, "." + ProcessHandle.current().parent().orElseThrow().pid() + ".")),
+                folder.resolve(part.replace(
+                        mine,
+                        "." + ProcessHandle.current().parent().orElseThrow().pid() + ".")),
                 "half");
         Path other = Files.writeString(folder.resolve(".other.x.1.1.part"), "not ours");
         SafeFile.write(file, text("second"));

@@ -170,10 +170,10 @@ class AnyEditTest {
         plays(after, random);
         told(after);
         for (int i = been.size() - 1; i > 0; i--) {
-            if (history.undoable().isPresent() && history.session() == been.get(i)) {
-                history = history.undo();
-                assertThat(history.session()).isSameAs(been.get(i - 1));
-            }
+            assertThat(history.session()).isSameAs(been.get(i));
+            assertThat(history.undoable()).isPresent();
+            history = history.undo();
+            assertThat(history.session()).isSameAs(been.get(i - 1));
         }
     }
 

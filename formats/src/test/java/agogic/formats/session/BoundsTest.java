@@ -120,8 +120,8 @@ class BoundsTest {
             macros.add(
                     i == 0
                             ? macro
-                            : macro.with(List.of(
-                                    new Member.BySpan(macros.get(i - 1).target(), Span.FULL))));
+                            : macro.with(
+                                    List.of(new Member.BySpan(macros.get(i - 1).target(), Span.FULL))));
         }
         assertThatThrownBy(() -> LongEditsTest.first().withMacros(macros))
                 .isInstanceOf(IllegalArgumentException.class)
@@ -134,7 +134,8 @@ class BoundsTest {
             Map<String, Part> parts = sound();
             ByteArrayOutputStream json = new ByteArrayOutputStream();
             parts.get("session.json").to(json);
-            String text = json.toString(StandardCharsets.UTF_8).replaceFirst("\"version\" : \\d+", "\"version\" : " + version);
+            String text = json.toString(StandardCharsets.UTF_8)
+                    .replaceFirst("\"version\" : \\d+", "\"version\" : " + version);
             parts.put("session.json", out -> out.write(text.getBytes(StandardCharsets.UTF_8)));
             refused(parts, "version");
         }
@@ -163,7 +164,8 @@ class BoundsTest {
     void aFolderAndAPipeAreNoSession() throws Exception {
         assertThatThrownBy(() -> SessionFile.open(folder)).hasMessageContaining("is a folder");
         Path pipe = folder.resolve("pipe");
-        assertThat(new ProcessBuilder("mkfifo", pipe.toString()).start().waitFor()).isZero();
+        assertThat(new ProcessBuilder("mkfifo", pipe.toString()).start().waitFor())
+                .isZero();
         assertThatThrownBy(() -> SessionFile.open(pipe)).hasMessageContaining("a pipe or a device");
     }
 }

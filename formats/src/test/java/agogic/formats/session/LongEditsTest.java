@@ -18,7 +18,6 @@ import agogic.core.fit.Fit;
 import agogic.core.fit.FitPlan;
 import agogic.core.lane.Lane;
 import agogic.core.lane.LaneWriter;
-import agogic.core.lane.Stretch;
 import agogic.core.macro.Macro;
 import agogic.core.macro.Macros;
 import agogic.core.macro.Travel;
@@ -75,8 +74,22 @@ class LongEditsTest {
 
     private double edge() {
         double[] edges = {
-            0, 1, 0.5, -0.0, Math.nextUp(1.0), Math.nextDown(0.0), 1e-12, -1e-12, 1 - 1e-12, Double.MIN_VALUE, 2, -3,
-            1e6, Double.NaN, Double.POSITIVE_INFINITY, 1e-320
+            0,
+            1,
+            0.5,
+            -0.0,
+            Math.nextUp(1.0),
+            Math.nextDown(0.0),
+            1e-12,
+            -1e-12,
+            1 - 1e-12,
+            Double.MIN_VALUE,
+            2,
+            -3,
+            1e6,
+            Double.NaN,
+            Double.POSITIVE_INFINITY,
+            1e-320
         };
         return random.nextInt(4) == 0 ? edges[random.nextInt(edges.length)] : random.nextDouble();
     }
@@ -174,13 +187,9 @@ class LongEditsTest {
             case 5 -> Assigning.smoothing(s, hand(s), edge() * 100);
             case 6 -> SurfaceEdits.addPage(s, one(s.surfaces()).id());
             case 7 -> SurfaceEdits.removePage(s, one(s.surfaces()).id(), random.nextInt(5) - 1);
-            case 8 -> SurfaceEdits.renamePage(
-                    s, one(s.surfaces()).id(), random.nextInt(5) - 1, name());
+            case 8 -> SurfaceEdits.renamePage(s, one(s.surfaces()).id(), random.nextInt(5) - 1, name());
             case 9 -> SurfaceEdits.pageButton(
-                    s,
-                    one(s.surfaces()).id(),
-                    random.nextInt(5) - 1,
-                    Optional.of(hand(s).control()));
+                    s, one(s.surfaces()).id(), random.nextInt(5) - 1, Optional.of(hand(s).control()));
             case 10 -> SurfaceEdits.removeControl(s, hand(s));
             case 11 -> SurfaceEdits.remove(s, one(s.surfaces()).id());
             case 12 -> SurfaceEdits.control(
@@ -211,9 +220,8 @@ class LongEditsTest {
             }
             case 22 -> ControllerMap.of(s, one(s.surfaces()).id()).applyTo(s).session();
             case 23 -> {
-                List<Finding> mends = Check.of(s).stream()
-                        .filter(f -> f.change().isPresent())
-                        .toList();
+                List<Finding> mends =
+                        Check.of(s).stream().filter(f -> f.change().isPresent()).toList();
                 yield mends.isEmpty() ? s : one(mends).change().get().apply(s);
             }
             case 24 -> Exposing.expose(s, List.of(target(s), target(s))).session();
@@ -228,18 +236,16 @@ class LongEditsTest {
             case 34 -> Points.delete(s, target(s), random.nextInt(9) - 1);
             case 35, 36, 37 -> PassWriter.write(s, List.of(pass(s)));
             case 38 -> {
-                List<Lane> ridden = s.lanes().stream()
-                        .filter(l -> !l.stretches().isEmpty())
-                        .toList();
+                List<Lane> ridden =
+                        s.lanes().stream().filter(l -> !l.stretches().isEmpty()).toList();
                 Lane lane = one(ridden);
                 LaneWriter writer = new LaneWriter(s.parameter(lane.target()), s.timeline(), lane.lock());
                 int index = random.nextInt(lane.stretches().size());
                 yield s.with(writer.rewrite(lane, index, recipe(), s::ride));
             }
             case 39 -> {
-                List<Lane> ridden = s.lanes().stream()
-                        .filter(l -> !l.stretches().isEmpty())
-                        .toList();
+                List<Lane> ridden =
+                        s.lanes().stream().filter(l -> !l.stretches().isEmpty()).toList();
                 Lane lane = one(ridden);
                 int index = random.nextInt(lane.stretches().size());
                 yield random.nextBoolean()
@@ -265,7 +271,8 @@ class LongEditsTest {
     }
 
     private String name() {
-        String[] names = {"", " ", "Any", "any", "Ä ö", "a,b", "\"q\"", "\uD83C\uDF0C", "half \uD800", "x\ny", "macros"};
+        String[] names = {"", " ", "Any", "any", "Ä ö", "a,b", "\"q\"", "\uD83C\uDF0C", "half \uD800", "x\ny", "macros"
+        };
         return names[random.nextInt(names.length)];
     }
 

@@ -81,8 +81,7 @@ class ConstellationTest {
         assertThat(Check.of(COMET))
                 .extracting(Finding::kind)
                 .contains(Finding.Kind.OVER_LIMIT)
-                .isSubsetOf(
-                        Finding.Kind.OVER_LIMIT, Finding.Kind.UNUSED, Finding.Kind.COPIES, Finding.Kind.LATE_START);
+                .isSubsetOf(Finding.Kind.OVER_LIMIT, Finding.Kind.UNUSED, Finding.Kind.COPIES, Finding.Kind.LATE_START);
         assertThat(Check.of(COMET)).noneMatch(f -> f.kind().grade() == Finding.Grade.WRONG);
         Session after = Fit.plan(COMET, BANK, Set.of()).apply(COMET);
         assertThat(Check.of(after)).extracting(Finding::kind).doesNotContain(Finding.Kind.OVER_LIMIT);
