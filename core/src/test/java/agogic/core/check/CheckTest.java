@@ -14,7 +14,10 @@ import agogic.core.parameter.Parameter;
 import agogic.core.route.Hand;
 import agogic.core.route.Route;
 import agogic.core.route.Span;
+import agogic.core.route.WriteMode;
 import agogic.core.session.Session;
+import agogic.core.surface.Address;
+import agogic.core.surface.Surface;
 import java.util.ArrayList;
 import java.util.List;
 import org.junit.jupiter.api.Test;
@@ -49,6 +52,40 @@ class CheckTest {
     @Test
     void aTidySessionHasNoFindings() {
         assertThat(Check.of(used(5))).isEmpty();
+    }
+
+    @Test
+    void routesThatReachNothingAreOffGoNoWayOrWereLeftOn() {
+        Session session = Pieces.routed(used(3), 1, "p1");
+        Route route = session.routes().get(0);
+        assertThat(Check.of(session)).isEmpty();
+        mended(session.with(route.switched(false)), Finding.Kind.OFF);
+        mended(session.with(route.with(Span.straight(0.3, 0.3))), Finding.Kind.CLOSED_SPAN);
+        mended(session.with(route.in(WriteMode.WRITE).pinned(true)), Finding.Kind.LEFT_ON);
+        Session hidden = Pieces.routed(Pieces.of(Pieces.device(Pieces.percents(3), 4)), 1, "p2");
+        assertThat(Check.of(mended(hidden, Finding.Kind.STOPPED))).isEmpty();
+        Session kept = Pieces.of(Pieces.device(List.of(Pieces.percent("p1").asReserved()), 1));
+        mended(Pieces.routed(kept, 1, "p1"), Finding.Kind.STOPPED);
+        assertThat(Finding.Kind.STOPPED.grade()).isEqualTo(Finding.Grade.WRONG);
+        assertThat(Finding.Kind.OFF.grade()).isEqualTo(Finding.Grade.TO_KNOW);
+    }
+
+    @Test
+    void controlsThatSpeakAlikeAndHandsOnSeveralThings() {
+        Session session = Pieces.routed(used(3), 1, "p1");
+        Surface surface = session.surface("s");
+        Session alike = session.with(surface.with(surface.find("fader-2").speaking(new Address.Cc(1, 20))));
+        assertThat(kinds(alike)).containsExactly(Finding.Kind.SAME_MESSAGE);
+        Session two = Pieces.routed(session, 1, "p2");
+        assertThat(kinds(two)).containsExactly(Finding.Kind.ONE_HAND);
+    }
+
+    @Test
+    void aLaneWithoutAPointAtTheStartGetsOne() {
+        Session session = Pieces.drawn(used(2), "p1", 4, 0.25, 8, 0.75);
+        Session after = mended(session, Finding.Kind.LATE_START);
+        assertThat(after.lane(target("p1")).envelope().time(0)).isZero();
+        assertThat(after.lane(target("p1")).envelope().valueAt(3.9)).isEqualTo(0.25);
     }
 
     @Test

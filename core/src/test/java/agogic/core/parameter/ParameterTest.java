@@ -2,6 +2,7 @@ package agogic.core.parameter;
 
 import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.assertThatIllegalArgumentException;
+import static org.assertj.core.api.Assertions.assertThatThrownBy;
 import static org.assertj.core.api.Assertions.within;
 
 import net.jqwik.api.Arbitraries;
@@ -128,5 +129,33 @@ class ParameterTest {
         assertThat(octave).isCloseTo(1200, within(1e-9));
         assertThat(CUTOFF.printDifference(38)).isEqualTo("38 cents");
         assertThat(LEVEL.printDifference(0.3)).isEqualTo("0.3 dB");
+    }
+
+    /** Frequencies of 0 and below have no interval: differences are told in Hz, and nothing is ever not a number. */
+    @Test
+    void frequenciesBelowZeroDifferInHertz() {
+        for (double[] range : new double[][] {{-1000, 1000}, {0, 500}, {500, 0}, {-20, -10}}) {
+            Parameter shift =
+                    Parameter.continuous("s", "Shift", "", Unit.HERTZ, Taper.LINEAR, range[0], range[1], range[0]);
+            assertThat(shift.usualTolerance()).isPositive().isFinite();
+            assertThat(agogic.core.refine.Recipe.usual(shift).tolerance()).isFinite();
+            assertThat(shift.distance(0, 1)).isCloseTo(Math.abs(range[1] - range[0]), within(1e-9));
+            for (double x = 0; x <= 1; x += 0.125) {
+                assertThat(shift.lowerBound(x, shift.usualTolerance())).isBetween(0.0, x);
+                assertThat(shift.upperBound(x, shift.usualTolerance())).isBetween(x, 1.0);
+            }
+            assertThat(shift.printDifference(20)).isEqualTo("20 Hz");
+            assertThat(shift.parseDifference("-30 Hz")).isEqualTo(-30);
+        }
+        assertThat(CUTOFF.printDifference(20)).isEqualTo("20 cents");
+    }
+
+    @Test
+    void whatCannotBeToldIsRefused() {
+        assertThatThrownBy(() -> Parameter.continuous("s", "Wide", "", Unit.PLAIN, Taper.LINEAR, -1e308, 1e308, 0))
+                .hasMessageContaining("1,000,000,000,000");
+        assertThat(ValueText.print(Unit.PLAIN, Double.NaN)).isEqualTo("?");
+        assertThat(ValueText.printDifference(Unit.DECIBEL, Double.POSITIVE_INFINITY))
+                .isEqualTo("∞ dB");
     }
 }

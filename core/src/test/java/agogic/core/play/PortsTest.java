@@ -113,6 +113,46 @@ class PortsTest {
         assertThat(engine.live().value(engine.index().of(target("p1")))).isEqualTo(1);
     }
 
+    /** What waits in the port of a surface that is removed moves nothing of the surface that takes its place. */
+    @Test
+    void aMessageForARemovedSurfaceMovesNothing() {
+        Session session = everything();
+        Surface second = new Surface(
+                "second", "Second", "S", List.of(new Control("k", "K", Control.Kind.KNOB, new Address.Cc(1, 20), -1)));
+        Session both = session.with(second).with(Route.of("k", new Hand("second", "k"), Span.FULL, target("p2")));
+        Engine engine = new Engine(both);
+        engine.tick(1);
+        double stood = engine.live().value(engine.index().of(target("p2")));
+        engine.port("s").message(0xB0, 20, 127, 2);
+        engine.load(both.withRoutes(List.of(both.route("k"))).withSurfaces(List.of(both.surface("second"))));
+        engine.tick(3);
+        engine.port("s").message(0xB0, 20, 127, 4);
+        engine.tick(5);
+        assertThat(engine.live().value(engine.index().of(target("p2")))).isEqualTo(stood);
+        engine.port("second").message(0xB0, 20, 127, 6);
+        engine.tick(7);
+        assertThat(engine.live().value(engine.index().of(target("p2")))).isEqualTo(1);
+        // Back by undo: what came while it was gone is nothing.
+        engine.load(both);
+        engine.tick(8);
+        assertThat(engine.live().value(engine.index().of(target("p1")))).isEqualTo(0.5);
+    }
+
+    @Test
+    void aCommandThatFailsIsToldAndPlayingGoesOn() {
+        Engine engine = new Engine(everything());
+        List<String> told = new ArrayList<>();
+        engine.onTrouble(e -> told.add(e.getMessage()));
+        engine.hold(target("gone"), 0.5);
+        engine.turn(40, 1);
+        engine.takeOver("none");
+        engine.play();
+        engine.tick(1);
+        engine.tick(500_000_000L);
+        assertThat(engine.live().position()).isGreaterThan(0.4);
+        assertThat(told).isEmpty();
+    }
+
     @Test
     void aSurfaceThatComesLaterIsHeardAndWhatStoodStays() {
         Session session = everything();

@@ -2,6 +2,7 @@ package agogic.core.time;
 
 import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.assertThatIllegalArgumentException;
+import static org.assertj.core.api.Assertions.assertThatThrownBy;
 import static org.assertj.core.api.Assertions.within;
 
 import java.util.List;
@@ -91,5 +92,19 @@ class TimelineTest {
                 .isThrownBy(() -> TempoMap.of(List.of(new TempoPoint(1, 120, false))))
                 .withMessageContaining("beat 0");
         assertThatIllegalArgumentException().isThrownBy(() -> new TempoPoint(0, 0, false));
+    }
+
+    @Test
+    void loopsAndTemposThatWouldNeverEndAreRefused() {
+        assertThatThrownBy(() -> new agogic.core.session.Loop(1, 1 + 1e-10, true))
+                .hasMessageContaining("64th note");
+        assertThatThrownBy(() -> new agogic.core.session.Loop(0, Double.POSITIVE_INFINITY, true))
+                .isInstanceOf(IllegalArgumentException.class);
+        assertThatThrownBy(() -> TempoMap.of(List.of(new TempoPoint(0, 100, true), new TempoPoint(1e-320, 90, false))))
+                .hasMessageContaining("millionth of a beat");
+        assertThatThrownBy(() -> new TempoPoint(1e9, 90, false)).isInstanceOf(IllegalArgumentException.class);
+        TempoMap steep = TempoMap.of(List.of(new TempoPoint(0, 1, true), new TempoPoint(1e-6, 1000, false)));
+        assertThat(steep.secondsAt(10)).isFinite();
+        assertThat(steep.beatAt(steep.secondsAt(10))).isCloseTo(10, org.assertj.core.api.Assertions.within(1e-6));
     }
 }

@@ -53,11 +53,14 @@ final class DescribeCommand extends FileCommand {
         one.put("name", parameter.name());
         one.put("group", parameter.group());
         one.put("unit", parameter.unit().name().toLowerCase(Locale.ROOT));
-        one.put("from", parameter.from());
-        one.put("to", parameter.to());
-        one.put("default", parameter.valueAt(parameter.resting()));
+        // Of a switch as the device itself counts its positions.
+        boolean counted = !parameter.worth().isEmpty();
+        one.put("from", counted ? parameter.nativeValueAt(0) : parameter.from());
+        one.put("to", counted ? parameter.nativeValueAt(1) : parameter.to());
+        one.put("default", parameter.nativeValueAt(parameter.resting()));
         one.put("logarithmic", parameter.taper() instanceof Taper.Logarithmic);
         one.put("positions", parameter.positions());
+        one.put("positionValues", parameter.worth());
         one.put("reserved", parameter.reserved());
         device.chartOf(parameter.id()).ifPresent(o -> one.put("address", o.address()));
         return one;

@@ -1,6 +1,7 @@
 package agogic.desk.live;
 
 import agogic.core.play.Engine;
+import agogic.formats.file.Told;
 import agogic.standins.comet.RecordedHand;
 import agogic.standins.surfaces.SimulatedDevice;
 import agogic.standins.surfaces.SimulatedDevices;
@@ -17,6 +18,7 @@ public final class HandPlayer {
     /** Plays {@code hand} from {@code start} seconds of the piece on, then stops the transport. Ends if that stops. */
     public static void start(RecordedHand hand, Engine engine, double start) {
         Thread thread = new Thread(() -> run(hand, engine, start), "agogic-hand");
+        thread.setUncaughtExceptionHandler((t, e) -> System.err.println("agogic: The recorded hand: " + Told.of(e)));
         thread.setDaemon(true);
         thread.start();
     }

@@ -22,6 +22,7 @@ final class Learner {
     private final Desk desk;
     private final ReadOnlyObjectWrapper<Learning> learning = new ReadOnlyObjectWrapper<>();
     private String said = "";
+    private long lost;
     private int taken;
     private String adding;
     private boolean adopting;
@@ -104,6 +105,7 @@ final class Learner {
             return;
         }
         tell();
+        lost();
         if (now.done()) {
             keep();
         }
@@ -194,6 +196,21 @@ final class Learner {
             cancelled();
             desk.say(Notice.plain("Left", "Nothing was learnt; all is as it was."));
         }
+    }
+
+    /** More came at once than could be listened to: what was taken for what may then be wrong, so it is said. */
+    private void lost() {
+        long now = 0;
+        for (int s = 0; s < desk.engine().session().surfaces().size(); s++) {
+            now += desk.engine().tap(s).lost();
+        }
+        if (now > lost) {
+            desk.say(Notice.stop(
+                    "Too much",
+                    (now - lost) + " messages came faster than they could be listened to and were left out. "
+                            + "Move one control at a time."));
+        }
+        lost = now;
     }
 
     private void cancelled() {

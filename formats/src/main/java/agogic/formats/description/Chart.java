@@ -90,9 +90,9 @@ final class Chart {
                             ? "expected a whole number for “number”"
                             : "“" + name + "” or its number is there already");
         }
-        claim(line, way, (int) number, name);
         try {
             chart.add(new Outside(id, way, 1, (int) number));
+            claim(line, way, (int) number, name);
             parameters.add(parameter(line, id, name, way));
         } catch (IllegalArgumentException e) {
             throw line.error(e.getMessage().replaceAll("\\.$", ""));

@@ -25,7 +25,7 @@ public final class ByteTable {
             try {
                 entries.add(new Entry(at, parse(line.text(1))));
             } catch (IllegalArgumentException e) {
-                throw line.error(e.getMessage().replaceAll("\\.$", ""));
+                throw line.error("expected bytes in hexadecimal such as B0 16 40, found “" + line.text(1) + "”");
             }
         });
         return entries;
@@ -40,11 +40,11 @@ public final class ByteTable {
         ByteArrayOutputStream bytes = new ByteArrayOutputStream();
         for (String word : text.strip().split("[\\s,]+")) {
             String digits = word.replaceFirst("(?i)^0x", "");
-            if (!digits.matches("(?i)[0-9a-f]|([0-9a-f]{2})+")) {
+            if (!digits.matches("(?i)([0-9a-f]{2})+")) {
                 throw new IllegalArgumentException(
                         "“" + word + "” is no byte. Expected hexadecimal bytes such as B0 16 40.");
             }
-            bytes.writeBytes(HexFormat.of().parseHex(digits.length() == 1 ? "0" + digits : digits));
+            bytes.writeBytes(HexFormat.of().parseHex(digits));
         }
         return bytes.toByteArray();
     }

@@ -101,6 +101,58 @@ class Lv2BundleTest {
         assertThat(description.devices().get(0).parameters()).hasSize(parameters);
     }
 
+    @Test
+    void whatTheDeviceCountsItsPositionsAsIsKept() throws IOException {
+        Device device = plugin(String.join(
+                " , ",
+                port(0, "int", "lv2:default 5 ; lv2:minimum 3 ; lv2:maximum 7 ; lv2:portProperty lv2:integer"),
+                port(
+                        1,
+                        "kind",
+                        "lv2:default 10 ; lv2:minimum 2 ; lv2:maximum 50 ; lv2:portProperty lv2:enumeration ; lv2:scalePoint "
+                                + "[ rdfs:label \"Low\" ; rdf:value 2 ] , [ rdfs:label \"Mid\" ; rdf:value 10 ] , "
+                                + "[ rdfs:label \"High\" ; rdf:value 50 ]")));
+        Parameter whole = device.find("int");
+        assertThat(whole.positions()).containsExactly("3", "4", "5", "6", "7");
+        assertThat(whole.worth()).containsExactly(3.0, 4.0, 5.0, 6.0, 7.0);
+        assertThat(whole.nativeValueAt(whole.resting())).isEqualTo(5);
+        Parameter kind = device.find("kind");
+        assertThat(kind.worth()).containsExactly(2.0, 10.0, 50.0);
+        assertThat(kind.print(kind.resting())).isEqualTo("Mid");
+        assertThat(kind.nativeValueAt(1)).isEqualTo(50);
+    }
+
+    @Test
+    void whatIsNotToBeAutomatedOrTooWideIsLeftAndSaid() throws IOException {
+        Device device = plugin(String.join(
+                " , ",
+                port(0, "gain", "lv2:minimum 0 ; lv2:maximum 1"),
+                port(1, "seed", "lv2:minimum 0 ; lv2:maximum 1 ; lv2:portProperty pprop:notAutomatic"),
+                port(2, "wide", "lv2:default 0 ; lv2:minimum -3.4e38 ; lv2:maximum 3.4e38"),
+                port(3, "wider", "lv2:default 0 ; lv2:minimum 0 ; lv2:maximum 1e308")));
+        assertThat(device.parameters()).extracting(Parameter::id).containsExactly("gain");
+    }
+
+    @Test
+    void aCutFileIsToldWhereItIsCut() throws IOException {
+        plugin(port(0, "gain", "lv2:minimum 0 ; lv2:maximum 1"));
+        Path file = folder.resolve("x.ttl");
+        String whole = Files.readString(file).replace(" ;\n", "\n ;\n\n");
+        Files.writeString(file, whole.substring(0, whole.lastIndexOf("lv2:symbol")));
+        long lines = Files.readString(file).lines().count();
+        assertThatThrownBy(() -> Description.read(folder)).hasMessageStartingWith("x.ttl, line " + lines + ": ");
+    }
+
+    @Test
+    void aLinkOutOfTheBundleIsNotFollowed() throws IOException {
+        plugin(port(0, "gain", "lv2:minimum 0 ; lv2:maximum 1"));
+        Path outside = Files.createTempFile("outside", ".ttl");
+        Files.move(folder.resolve("x.ttl"), outside, java.nio.file.StandardCopyOption.REPLACE_EXISTING);
+        Files.createSymbolicLink(folder.resolve("x.ttl"), outside);
+        assertThatThrownBy(() -> Description.read(folder)).hasMessageContaining("leads out of the bundle");
+        Files.delete(outside);
+    }
+
     // Everything that a port can say
 
     @Test
@@ -247,7 +299,7 @@ class Lv2BundleTest {
         byte[] bytes = text.append(" .").toString().getBytes(StandardCharsets.UTF_8);
         assertThatThrownBy(() -> Description.read(bundle(bytes)))
                 .isInstanceOf(FormatException.class)
-                .hasMessageContaining("says more than 1000000 things");
+                .hasMessageContaining("says more than 300000 things");
     }
 
     @Test
