@@ -26,6 +26,7 @@ public final class LiveState {
     private final AtomicInteger transport = new AtomicInteger();
     private final AtomicLong lastEvent = new AtomicLong(-1);
     private final AtomicInteger events = new AtomicInteger();
+    private final AtomicInteger changes = new AtomicInteger();
 
     LiveState(int parameters, int routes, int[] controlsOfSurface) {
         values = new AtomicLongArray(parameters);
@@ -41,13 +42,31 @@ public final class LiveState {
         }
     }
 
+    /** How often something of this became another: whoever shows it looks again when this number is another. */
+    public int changes() {
+        return changes.getAcquire();
+    }
+
+    /** One writer: the playing thread. */
+    private void set(AtomicLongArray array, int place, double value) {
+        long bits = Double.doubleToRawLongBits(value);
+        if (array.getPlain(place) != bits) {
+            array.setOpaque(place, bits);
+            changed();
+        }
+    }
+
+    private void changed() {
+        changes.setRelease(changes.getPlain() + 1);
+    }
+
     /** Normalised value of a parameter as heard now. */
     public double value(int parameter) {
         return parameter < values.length() ? Double.longBitsToDouble(values.getOpaque(parameter)) : 0;
     }
 
     void value(int parameter, double value) {
-        values.setOpaque(parameter, Double.doubleToRawLongBits(value));
+        set(values, parameter, value);
     }
 
     /** Where the control of a route counts after takeover, 0..1; NaN if it never did. */
@@ -56,7 +75,7 @@ public final class LiveState {
     }
 
     void counted(int route, double value) {
-        counted.setOpaque(route, Double.doubleToRawLongBits(value));
+        set(counted, route, value);
     }
 
     /** Where the hand left a control, 0..1; NaN if it was never moved. */
@@ -66,7 +85,7 @@ public final class LiveState {
     }
 
     void control(int surface, int control, double value) {
-        controls[surface].setOpaque(control, Double.doubleToRawLongBits(value));
+        set(controls[surface], control, value);
     }
 
     /** The page a surface is on, 1 for the first. */
@@ -75,7 +94,10 @@ public final class LiveState {
     }
 
     void page(int surface, int page) {
-        pages.setOpaque(surface, page);
+        if (pages.getPlain(surface) != page) {
+            pages.setOpaque(surface, page);
+            changed();
+        }
     }
 
     /** True if a route that begins on this page of a surface counts now. */
@@ -92,6 +114,7 @@ public final class LiveState {
         verdicts.setOpaque(route, verdict.ordinal());
         lastMove.setOpaque(route, nanos);
         moves.setOpaque(route, moves.getPlain(route) + 1);
+        changed();
     }
 
     /** When the last move on a route came, in the clock of the engine. */
@@ -110,7 +133,11 @@ public final class LiveState {
     }
 
     void writing(int route, boolean writes) {
-        writing.setOpaque(route, writes ? 1 : 0);
+        int now = writes ? 1 : 0;
+        if (writing.getPlain(route) != now) {
+            writing.setOpaque(route, now);
+            changed();
+        }
     }
 
     /** Position of the transport in seconds of the piece; below 0 in a count-in before the first bar. */
@@ -119,7 +146,11 @@ public final class LiveState {
     }
 
     void position(double seconds) {
-        position.setOpaque(Double.doubleToRawLongBits(seconds));
+        long bits = Double.doubleToRawLongBits(seconds);
+        if (position.getPlain() != bits) {
+            position.setOpaque(bits);
+            changed();
+        }
     }
 
     public boolean playing() {
@@ -132,7 +163,11 @@ public final class LiveState {
     }
 
     void transport(boolean playing, boolean countingIn) {
-        transport.setOpaque((playing ? 1 : 0) | (countingIn ? 2 : 0));
+        int now = (playing ? 1 : 0) | (countingIn ? 2 : 0);
+        if (transport.getPlain() != now) {
+            transport.setOpaque(now);
+            changed();
+        }
     }
 
     /** How many messages have been understood or not: it changes with each. */
@@ -150,6 +185,7 @@ public final class LiveState {
     void event(int surface, int control, int message) {
         lastEvent.setOpaque((long) surface << 48 | (control & 0xFFFFL) << 32 | message & 0xFFFFFFL);
         events.setOpaque(events.getPlain() + 1);
+        changed();
     }
 
     /** Surface and control of a message (−1 for none), and for one of no control its three bytes. */

@@ -38,6 +38,7 @@ final class Connection {
             MidiDevice.Info[] there,
             MessageQueue queue,
             LongSupplier clock,
+            Runnable wake,
             Predicate<MidiDevice> shared) {
         boolean gone = in != null && (!in.isOpen() || !has(there, port));
         if (gone || !surface.port().equals(port) || !surface.id().equals(id)) {
@@ -58,7 +59,7 @@ final class Connection {
                 if (in == null && device.getMaxTransmitters() != 0) {
                     device.open();
                     transmitter = device.getTransmitter();
-                    transmitter.setReceiver(new Entry(queue, clock));
+                    transmitter.setReceiver(new Entry(queue, clock, wake));
                     in = device;
                 }
                 if (back == null && device.getMaxReceivers() != 0) {
@@ -118,16 +119,19 @@ final class Connection {
     private static final class Entry implements Receiver {
         private final MessageQueue queue;
         private final LongSupplier clock;
+        private final Runnable wake;
 
-        Entry(MessageQueue queue, LongSupplier clock) {
+        Entry(MessageQueue queue, LongSupplier clock, Runnable wake) {
             this.queue = queue;
             this.clock = clock;
+            this.wake = wake;
         }
 
         @Override
         public void send(MidiMessage message, long timeStamp) {
             if (message instanceof ShortMessage one && one.getStatus() < 0xF0) {
                 queue.message(one.getStatus(), one.getData1(), one.getData2(), clock.getAsLong());
+                wake.run();
             }
         }
 

@@ -1,6 +1,7 @@
 package agogic.desk.live;
 
 import agogic.core.play.Engine;
+import agogic.core.play.LiveState;
 import agogic.core.session.Session;
 import java.util.concurrent.locks.LockSupport;
 import java.util.function.LongSupplier;
@@ -9,6 +10,16 @@ import java.util.function.LongSupplier;
 public final class LiveDesk implements AutoCloseable {
     private static final long TICK_NANOS = 1_000_000;
 
+    /** While nothing plays and nothing moves it looks up less often; a message in a port wakes it at once. */
+    private static final long IDLE_TICK_NANOS = 8_000_000;
+
+    private static final long AWAKE_NANOS = 1_000_000_000;
+
+    /** A change is shown at most so often, and if nothing changes whoever shows it looks up so often. */
+    private static final long FRAME_NANOS = 16_000_000;
+
+    private static final long SLOW_FRAME_NANOS = 125_000_000;
+
     private final Engine engine;
     private final LongSupplier clock;
     private final MidiPorts ports;
@@ -16,6 +27,7 @@ public final class LiveDesk implements AutoCloseable {
     private final Troubles troubles;
     private volatile boolean running = true;
     private final Thread ticker;
+    private volatile Runnable frame = () -> {};
 
     /**
      * Starts playing a session.
@@ -28,7 +40,7 @@ public final class LiveDesk implements AutoCloseable {
         troubles = new Troubles(clock);
         engine = new Engine(session);
         engine.onTrouble(e -> troubles.tell("Playing", e));
-        ports = new MidiPorts(engine, clock, troubles);
+        ports = new MidiPorts(engine, clock, troubles, this::wake);
         sound = audible ? SoundOutput.start(session, engine, troubles) : SoundOutput.silent();
         ticker = new Thread(this::run, "agogic-engine");
         ticker.setDaemon(true);
@@ -37,14 +49,44 @@ public final class LiveDesk implements AutoCloseable {
     }
 
     private void run() {
+        LiveState seen = null;
+        int changes = 0;
+        long shown = 0;
+        long changed = System.nanoTime();
+        boolean due = true;
         while (running) {
             try {
                 engine.tick(clock.getAsLong());
             } catch (RuntimeException | StackOverflowError | OutOfMemoryError e) {
                 troubles.tell("Playing", e);
             }
-            LockSupport.parkNanos(TICK_NANOS);
+            long now = System.nanoTime();
+            LiveState live = engine.live();
+            if (live != seen || live.changes() != changes) {
+                seen = live;
+                changes = live.changes();
+                changed = now;
+                due = true;
+            }
+            long since = now - shown;
+            if (due && since >= FRAME_NANOS || since >= SLOW_FRAME_NANOS) {
+                shown = now;
+                due = false;
+                frame.run();
+            }
+            boolean idle = !live.playing() && now - changed > AWAKE_NANOS;
+            LockSupport.parkNanos(idle ? IDLE_TICK_NANOS : TICK_NANOS);
         }
+    }
+
+    /** Something came in: the engine takes it at once. Allocates nothing. */
+    private void wake() {
+        LockSupport.unpark(ticker);
+    }
+
+    /** Calls {@code told} from the engine's thread when there is something new to show, and now and then. */
+    public void onFrame(Runnable told) {
+        frame = told;
     }
 
     public Engine engine() {
@@ -54,6 +96,7 @@ public final class LiveDesk implements AutoCloseable {
     /** Plays an edited session from now on; ports follow its surfaces. */
     public void load(Session session) {
         engine.load(session);
+        wake();
         ports.follow(session.surfaces());
     }
 

@@ -23,6 +23,7 @@ public final class MidiPorts implements AutoCloseable {
     private final Engine engine;
     private final LongSupplier clock;
     private final Troubles troubles;
+    private final Runnable wake;
     private final List<Connection> connections = new ArrayList<>();
     private final Thread thread;
     private volatile List<Surface> wanted;
@@ -33,8 +34,9 @@ public final class MidiPorts implements AutoCloseable {
     /** What became of the port of a surface: open, or why not. {@code surface} is its id. */
     public record Port(String surface, String name, boolean open, String state) {}
 
-    MidiPorts(Engine engine, LongSupplier clock, Troubles troubles) {
+    MidiPorts(Engine engine, LongSupplier clock, Troubles troubles, Runnable wake) {
         this.engine = engine;
+        this.wake = wake;
         this.clock = clock;
         this.troubles = troubles;
         wanted = engine.session().surfaces();
@@ -125,7 +127,7 @@ public final class MidiPorts implements AutoCloseable {
             }
             Surface surface = surfaces.get(s);
             Connection connection = connections.get(s);
-            found.add(connection.look(surface, there, engine.port(surface.id()), clock, shared(connection)));
+            found.add(connection.look(surface, there, engine.port(surface.id()), clock, wake, shared(connection)));
         }
         ports = List.copyOf(found);
     }

@@ -9,8 +9,9 @@ import java.nio.file.Path;
 import java.util.EnumSet;
 import java.util.List;
 import java.util.Set;
+import java.util.concurrent.atomic.AtomicBoolean;
 import java.util.function.LongSupplier;
-import javafx.animation.AnimationTimer;
+import javafx.application.Platform;
 import javafx.scene.Node;
 import javafx.scene.Scene;
 import javafx.scene.control.CheckMenuItem;
@@ -38,7 +39,6 @@ final class DeskWindow {
     private final boolean audible;
     private Desk desk;
     private Files files;
-    private AnimationTimer timer;
     private TransportBar transport;
     private TraceBar trace;
     private RoutesView routes;
@@ -153,24 +153,34 @@ final class DeskWindow {
                 e.consume();
             }
         });
-        timer = new AnimationTimer() {
-            @Override
-            public void handle(long now) {
-                try {
-                    desk.frame();
-                } catch (RuntimeException e) {
-                    troubles.tell("The window", e);
-                }
+        // A frame is made when something changed, not because time went by.
+        AtomicBoolean asked = new AtomicBoolean();
+        Desk shown = desk;
+        desk.live().onFrame(() -> {
+            if (asked.compareAndSet(false, true)) {
+                Platform.runLater(() -> {
+                    asked.set(false);
+                    if (desk == shown) {
+                        frame();
+                    }
+                });
             }
-        };
-        timer.start();
+        });
         root.requestFocus();
+    }
+
+    private void frame() {
+        try {
+            desk.frame();
+        } catch (RuntimeException e) {
+            desk.live().troubles().tell("The window", e);
+        }
     }
 
     /** Stops playing and lets go of the ports. */
     void close() {
         if (desk != null) {
-            timer.stop();
+            desk.live().onFrame(() -> {});
             desk.live().close();
         }
     }
