@@ -25,7 +25,7 @@ import org.junit.jupiter.api.io.TempDir;
 
 /** Files with random damage: something comes of them or one sentence, soon, and nothing else. */
 class MutantsTest {
-    private static final int MUTANTS = Integer.getInteger("agogic.mutants", 400);
+    private static final int MUTANTS = Integer.getInteger("agogic.mutants", 150);
 
     @TempDir
     private Path folder;

@@ -32,6 +32,20 @@ public final class Painter {
         }
     }
 
+    /** As {@link #paint}, for a canvas whose left edge lies at {@code left} of what the marks are for. */
+    public static void paint(
+            GraphicsContext on, double left, double width, double height, List<Mark> marks, Palette palette) {
+        on.save();
+        on.clearRect(0, 0, width, height);
+        on.translate(-left, 0);
+        on.setLineCap(StrokeLineCap.ROUND);
+        on.setLineJoin(StrokeLineJoin.ROUND);
+        for (Mark mark : marks) {
+            paint(on, mark, palette);
+        }
+        on.restore();
+    }
+
     private static void paint(GraphicsContext on, Mark mark, Palette palette) {
         if (mark instanceof Mark.Line line) {
             stroke(on, palette, line.ink(), line.width(), line.dash());

@@ -11,14 +11,14 @@ public final class LiveDesk implements AutoCloseable {
     private static final long TICK_NANOS = 1_000_000;
 
     /** While nothing plays and nothing moves it looks up less often; a message in a port wakes it at once. */
-    private static final long IDLE_TICK_NANOS = 8_000_000;
+    private static final long IDLE_TICK_NANOS = 20_000_000;
 
     private static final long AWAKE_NANOS = 1_000_000_000;
 
     /** A change is shown at most so often, and if nothing changes whoever shows it looks up so often. */
-    private static final long FRAME_NANOS = 16_000_000;
+    private static final long FRAME_NANOS = 30_000_000;
 
-    private static final long SLOW_FRAME_NANOS = 125_000_000;
+    private static final long SLOW_FRAME_NANOS = 200_000_000;
 
     private final Engine engine;
     private final LongSupplier clock;

@@ -17,8 +17,8 @@ import javax.sound.midi.MidiUnavailableException;
  * them.
  */
 public final class MidiPorts implements AutoCloseable {
-    private static final long SHOW_NANOS = 25_000_000L;
-    private static final int LOOK_EVERY = 20;
+    private static final long SHOW_NANOS = 40_000_000L;
+    private static final int LOOK_EVERY = 18;
 
     private final Engine engine;
     private final LongSupplier clock;

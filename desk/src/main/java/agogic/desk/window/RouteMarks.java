@@ -53,14 +53,35 @@ final class RouteMarks {
             TimeWindow time,
             double width,
             double height) {
+        List<Mark> marks = new ArrayList<>(still(session, route, outline, trail, time, width, height));
+        marks.addAll(moving(session, route, now, width, height));
+        return marks;
+    }
+
+    /** What changes with the session, the time that is shown and what is being written only. */
+    static List<Mark> still(
+            Session session,
+            Route route,
+            EnvelopeOutline outline,
+            LiveTrails.Trail trail,
+            TimeWindow time,
+            double width,
+            double height) {
+        List<Mark> marks = new ArrayList<>();
+        EnvelopeMarks.Field field = field(width, height);
+        ground(marks, session, route, time, field);
+        envelope(marks, session, route, outline, trail, time, field);
+        return marks;
+    }
+
+    /** What changes with every move: the hand, the span, the wire and the sound, left and right of the envelope. */
+    static List<Mark> moving(Session session, Route route, Now now, double width, double height) {
         List<Mark> marks = new ArrayList<>();
         EnvelopeMarks.Field field = field(width, height);
         Parameter parameter = session.parameter(route.target());
-        ground(marks, session, route, time, field);
         wire(marks, route, now, field, width, height);
         hand(marks, route, now, height);
         span(marks, route, parameter, now, height);
-        envelope(marks, session, route, outline, trail, time, field);
         sound(marks, parameter, now, width, height);
         stop(marks, now, field, width, height);
         return marks;

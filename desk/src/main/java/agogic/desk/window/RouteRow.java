@@ -39,9 +39,21 @@ final class RouteRow extends Region {
     private static final long LIT_NANOS = 1_500_000_000L;
     private static final long STOP_NANOS = 12_000_000_000L;
     private static final double NEAR = 9;
+    /** A mark of a stop reaches so far over the edge of the envelope. */
+    private static final double OVER = 12;
+    /** How wide the drawn sound is, with the wire before it. */
+    private static final double SOUND_MARK = 90;
+
+    private static final long READ_NANOS = 90_000_000L;
 
     private final Desk desk;
+    /** The envelope: drawn anew when the session or the time that is shown changes. */
     private final Canvas canvas = new Canvas();
+
+    /** Hand and span on the left, the sound on the right: drawn anew with every move. */
+    private final Canvas left = new Canvas();
+
+    private final Canvas right = new Canvas();
     private final Label handName = new Label();
     private final Label handSub = new Label();
     private final Label spanTop = new Label();
@@ -60,6 +72,9 @@ final class RouteRow extends Region {
     private Envelope outlined;
     private EnvelopeOutline outline;
     private long drawn;
+    private long drawnLeft;
+    private long drawnRight;
+    private long readAt;
     private int dragged = -1;
 
     RouteRow(Desk desk) {
@@ -75,7 +90,12 @@ final class RouteRow extends Region {
         mode.getStyleClass().add("mode");
         mode.setFocusTraversable(false);
         buildModes();
-        getChildren().addAll(canvas, handName, handSub, spanTop, spanBottom, soundName, soundSub, value, mode);
+        left.setMouseTransparent(true);
+        right.setMouseTransparent(true);
+        getChildren()
+                .addAll(canvas, left, right, handName, handSub, spanTop, spanBottom, soundName, soundSub, value, mode);
+        // A value that changes all the time is no reason to lay out the whole list.
+        value.setManaged(false);
         canvas.addEventHandler(MouseEvent.MOUSE_PRESSED, this::pressed);
         canvas.addEventHandler(MouseEvent.MOUSE_DRAGGED, this::moved);
         canvas.addEventHandler(MouseEvent.MOUSE_RELEASED, e -> {
@@ -156,8 +176,15 @@ final class RouteRow extends Region {
         pinned.setSelected(route.pinned());
         rehearse.setSelected(route.rehearse());
         modes.getToggles().forEach(t -> t.setSelected(t.getUserData() == route.mode()));
-        drawn = -1;
+        drawnAnew();
         frame();
+    }
+
+    private void drawnAnew() {
+        drawn = -1;
+        drawnLeft = -1;
+        drawnRight = -1;
+        readAt = 0;
     }
 
     private boolean macro() {
@@ -195,14 +222,11 @@ final class RouteRow extends Region {
                 verdict != Verdict.NONE && since < LIT_NANOS,
                 since < STOP_NANOS,
                 state.writing(index));
-        String text = parameter.print(now.value());
-        if (!text.equals(value.getText())) {
-            value.setText(text);
-        }
+        read(parameter, now.value());
+        moving(now);
         LiveTrails.Trail trail = desk.trails().of(route.id());
         int trailSize = trail == null ? 0 : trail.size();
         long signature = Objects.hash(
-                now,
                 trailSize,
                 desk.time().from(),
                 desk.time().to(),
@@ -223,8 +247,51 @@ final class RouteRow extends Region {
                 canvas.getGraphicsContext2D(),
                 getWidth(),
                 getHeight(),
-                RouteMarks.of(shown, route, outline, trail, now, desk.time(), getWidth(), getHeight()),
+                RouteMarks.still(shown, route, outline, trail, desk.time(), getWidth(), getHeight()),
                 palette);
+    }
+
+    /** The value in words: more often than this nobody can read it. */
+    private void read(Parameter parameter, double now) {
+        long at = System.nanoTime();
+        if (desk.state().playing() && at - readAt < READ_NANOS) {
+            return;
+        }
+        readAt = at;
+        String text = parameter.print(now);
+        if (!text.equals(value.getText())) {
+            value.setText(text);
+            // Nobody else lays it out: it is not managed.
+            value.requestLayout();
+            value.layout();
+        }
+    }
+
+    private void moving(RouteMarks.Now now) {
+        boolean light = desk.lightProperty().get();
+        long still =
+                Objects.hash(now.verdict(), now.lit(), now.stopShown(), now.writing(), getWidth(), getHeight(), light);
+        long forLeft = Objects.hash(still, now.hand(), now.counted());
+        // A change that is less than half a pixel of the bar is not seen.
+        long forRight = Objects.hash(still, Math.round(now.value() * 2 * getHeight()));
+        if (forLeft != drawnLeft) {
+            drawnLeft = forLeft;
+            paint(left, 0, now);
+        }
+        if (forRight != drawnRight) {
+            drawnRight = forRight;
+            paint(right, right.getLayoutX(), now);
+        }
+    }
+
+    private void paint(Canvas on, double from, RouteMarks.Now now) {
+        Painter.paint(
+                on.getGraphicsContext2D(),
+                from,
+                on.getWidth(),
+                on.getHeight(),
+                RouteMarks.moving(shown, route, now, getWidth(), getHeight()),
+                DeskWindow.palette(desk));
     }
 
     private double hand(LiveState state) {
@@ -266,6 +333,11 @@ final class RouteRow extends Region {
         double h = getHeight();
         canvas.setWidth(w);
         canvas.setHeight(h);
+        left.setWidth(RouteMarks.ENVELOPE_LEFT + OVER);
+        left.setHeight(h);
+        right.setLayoutX(Math.floor(w - RouteMarks.SOUND_WIDTH - OVER));
+        right.setWidth(SOUND_MARK);
+        right.setHeight(h);
         double mid = h / 2;
         place(handName, RouteMarks.HAND_TEXT, mid - 20, 116);
         place(handSub, RouteMarks.HAND_TEXT, mid + 3, 116);
@@ -277,7 +349,7 @@ final class RouteRow extends Region {
         double wide = Math.max(62, mode.prefWidth(-1));
         mode.resizeRelocate(w - 14 - wide, mid + 1, wide, 22);
         place(soundSub, sound, mid + 2, w - 18 - wide - sound);
-        drawn = -1;
+        drawnAnew();
         frame();
     }
 

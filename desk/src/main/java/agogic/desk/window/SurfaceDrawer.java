@@ -114,10 +114,19 @@ final class SurfaceDrawer extends VBox {
         HandPlayer.start(recorded, desk.engine(), session.timeline().secondsAt(beat));
     }
 
+    private static final long READ_NANOS = 60_000_000L;
+    private long drawnAt;
+
     private void frame() {
         if (!isVisible()) {
             return;
         }
+        // While it plays values run by; the drawing follows them as fast as they can be read.
+        long now = System.nanoTime();
+        if (desk.playing() && now - drawnAt < READ_NANOS) {
+            return;
+        }
+        drawnAt = now;
         tabs();
         drawing.frame();
         if (shown != null) {

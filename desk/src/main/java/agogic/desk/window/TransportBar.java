@@ -196,8 +196,11 @@ final class TransportBar extends HBox {
         ride.setText(riding ? state.countingIn() ? "● Count-in" : "● Writing" : "● Ride");
         double seconds = state.position();
         if (!position.isFocused()) {
-            position.setText(
-                    seconds < 0 ? "–" + countdown(seconds) : desk.timeline().printBars(desk.positionBeat()));
+            String text =
+                    seconds < 0 ? "–" + countdown(seconds) : desk.timeline().printBars(desk.positionBeat());
+            if (!text.equals(position.getText())) {
+                position.setText(text);
+            }
         }
         clock.setText(Timeline.printClock(seconds));
         String now = metre();

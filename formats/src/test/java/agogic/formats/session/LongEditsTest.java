@@ -64,7 +64,7 @@ import org.junit.jupiter.api.io.TempDir;
  * whatever comes of it can be saved, opens, is the same, plays and can be undone.
  */
 class LongEditsTest {
-    private static final int SEQUENCES = Integer.getInteger("agogic.sequences", 20);
+    private static final int SEQUENCES = Integer.getInteger("agogic.sequences", 10);
     private static final int EDITS = 200;
 
     @TempDir
