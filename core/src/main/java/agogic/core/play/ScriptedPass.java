@@ -15,6 +15,8 @@ import java.util.Optional;
  */
 public final class ScriptedPass {
     private static final long TICK_NANOS = 1_000_000;
+    /** While nothing comes in, the engine looks up less often: what it writes has the times of the moves, not of its ticks. */
+    private static final long QUIET_NANOS = 10_000_000;
 
     private final Session session;
     private final int surface;
@@ -48,7 +50,14 @@ public final class ScriptedPass {
         engine.tick(0);
         int next = 0;
         long end = Math.round((to - from + leadIn) * 1e9) + TICK_NANOS;
-        for (long clock = TICK_NANOS; clock <= end; clock += TICK_NANOS) {
+        long clock = 0;
+        while (clock < end) {
+            long last = clock;
+            clock = Math.min(end, next(clock, next, leadIn));
+            if (clock - last > TICK_NANOS) {
+                // The values of just before the move, as the live engine would have them.
+                engine.tick(clock - TICK_NANOS);
+            }
             while (next < entries.size() && nanos(next, leadIn) <= clock) {
                 for (byte one : entries.get(next).bytes()) {
                     if (port.full()) {
@@ -74,6 +83,12 @@ public final class ScriptedPass {
     /** What became of the last message that came while it played; empty if none did. */
     public Optional<Trace> last() {
         return last;
+    }
+
+    /** When the engine is to look up next: soon, if something comes. */
+    private long next(long clock, int entry, double leadIn) {
+        long quiet = clock + QUIET_NANOS;
+        return entry == entries.size() ? quiet : Math.max(clock + TICK_NANOS, Math.min(quiet, nanos(entry, leadIn)));
     }
 
     private long nanos(int entry, double leadIn) {

@@ -36,9 +36,12 @@ public final class SlowComet {
 
     /** The demo as it opens: with drawn envelopes and two rides. */
     public static Session session() {
-        Session session = score();
-        session = ridden(session, RecordedHand.OPENING_SWEEP);
-        return ridden(session, RecordedHand.RIBBON_DRIFT);
+        return Whole.SESSION;
+    }
+
+    /** Made once: it is a value. */
+    private static final class Whole {
+        static final Session SESSION = ridden(ridden(score(), RecordedHand.OPENING_SWEEP), RecordedHand.RIBBON_DRIFT);
     }
 
     /** The piece with its wires and drawn envelopes, before anybody rode anything. */
