@@ -10,7 +10,6 @@ import javafx.scene.control.Dialog;
 import javafx.scene.control.Label;
 import javafx.scene.control.RadioButton;
 import javafx.scene.control.ToggleGroup;
-import javafx.scene.layout.Region;
 import javafx.scene.layout.VBox;
 import javafx.stage.Window;
 
@@ -51,8 +50,6 @@ final class ExportDialog extends Dialog<ExportDialog.Choice> {
         getDialogPane().setContent(box);
         ButtonType write = new ButtonType("Choose the file…", ButtonBar.ButtonData.OK_DONE);
         getDialogPane().getButtonTypes().addAll(write, ButtonType.CANCEL);
-        // Its words are never cut.
-        ((Region) getDialogPane().lookupButton(write)).setMinWidth(Region.USE_PREF_SIZE);
         setResultConverter(button -> button == write
                 ? new Choice(
                         (Fineness) group.getSelectedToggle().getUserData(),

@@ -287,7 +287,8 @@ final class Files {
     List<Path> recent() {
         List<Path> list = new ArrayList<>();
         for (String line : preferences.get("recent", "").split("\n")) {
-            if (!line.isBlank()) {
+            // What was moved or deleted meanwhile is not offered.
+            if (!line.isBlank() && java.nio.file.Files.exists(Path.of(line))) {
                 list.add(Path.of(line));
             }
         }

@@ -9,6 +9,7 @@ import java.util.List;
 import javafx.application.Application;
 import javafx.scene.Parent;
 import javafx.scene.control.Button;
+import javafx.scene.control.ButtonBar;
 import javafx.scene.control.ButtonType;
 import javafx.scene.control.Dialog;
 import javafx.scene.control.DialogPane;
@@ -16,6 +17,7 @@ import javafx.scene.input.KeyCode;
 import javafx.scene.input.KeyEvent;
 import javafx.scene.input.MouseEvent;
 import javafx.scene.text.Font;
+import javafx.scene.layout.Region;
 import javafx.stage.Window;
 
 /** Fonts and styles. */
@@ -50,6 +52,19 @@ final class Theme {
             pane.getStylesheets().setAll(over.getStylesheets());
             pane.getStyleClass().addAll("root", over.getStyleClass().contains("light") ? "light" : "dark");
             deafToTheKeyThatOpened(pane);
+        }
+        dialog.showingProperty().addListener((o, was, is) -> wholeWords(dialog.getDialogPane()));
+    }
+
+    /** Words on buttons are never cut for the sake of equal sizes. */
+    private static void wholeWords(DialogPane pane) {
+        for (ButtonType type : pane.getButtonTypes()) {
+            if (pane.lookupButton(type) instanceof Region button) {
+                ButtonBar.setButtonUniformSize(button, false);
+                // Their width was measured before the window's letters were known.
+                button.setPrefWidth(Region.USE_COMPUTED_SIZE);
+                button.setMinWidth(Region.USE_PREF_SIZE);
+            }
         }
     }
 
