@@ -16,8 +16,8 @@ import javafx.scene.control.DialogPane;
 import javafx.scene.input.KeyCode;
 import javafx.scene.input.KeyEvent;
 import javafx.scene.input.MouseEvent;
-import javafx.scene.text.Font;
 import javafx.scene.layout.Region;
+import javafx.scene.text.Font;
 import javafx.stage.Window;
 
 /** Fonts and styles. */

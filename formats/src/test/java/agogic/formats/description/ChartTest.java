@@ -87,13 +87,41 @@ class ChartTest {
                 "A,cc,7,0,1,,furlong,,;for “unit”",
                 "A,cc,7,0,1,,,wavy,;for “taper”",
                 "A,cc,7,,,,,,1;expected 2 to 128 steps",
-                "A,cc,7,,,,,,One|;two or more different names"
+                "A,cc,7,,,,,,One|;two or more different names",
+                "A,cc,7,,,Three,,,One|Two;none of its steps",
+                "A,cc,7,,,,,,,more;there are 10 cells, expected 9",
+                "A,cc,0,,,,,,;CC 0 selects a bank (MIDI 1.0)",
+                "A,cc14,6,,,,,,;CC 6 carries the data of parameter numbers (MIDI 1.0)",
+                "A,cc,98,,,,,,;CC 98 belongs to parameter numbers (MIDI 1.0)",
+                "A,cc,120,,,,,,;CC 120 is a channel mode message (MIDI 1.0)",
+                "A,nrpn,16383,,,,,,;selects none",
+                "A,cc14,1,,,,,,;CC 1 is taken by “Fine” already",
+                "A,cc,7,0,1,,%,fader,;a fader's taper is in dB"
             })
     void whatIsWrongIsToldWithTheLine(String line, String message) {
         assertThatThrownBy(() -> read(HEADER + "Fine,cc,1,,,,,,\r\n" + line + "\r\n"))
                 .isInstanceOf(FormatException.class)
                 .hasMessageStartingWith("desk-synth.csv, line 3: ")
                 .hasMessageContaining(message);
+    }
+
+    @Test
+    void millisecondsKilohertzAndFadersAreUnderstood() throws IOException {
+        Device device = read(HEADER
+                + "Time,cc,70,1,500,20,ms,,\r\nTop,cc,71,1,16,4,kHz,log,\r\nOut,cc,72,-60,4,0,dB,fader,\r\n"
+                + "Both,cc,73,0.5 s,2 s,1 s,ms,,\r\n");
+        assertThat(device.find("cc-70").print(device.find("cc-70").resting())).isEqualTo("20 ms");
+        assertThat(device.find("cc-71").to()).isEqualTo(16_000);
+        assertThat(device.find("cc-71").print(device.find("cc-71").resting())).isEqualTo("4 kHz");
+        assertThat(device.find("cc-72").resting()).isEqualTo(0.8);
+        assertThat(device.find("cc-73").from()).isEqualTo(0.5);
+    }
+
+    /** A coarse controller takes its fine one with it (MIDI 1.0: n and n + 32). */
+    @Test
+    void aFineControllerOfAPairIsTaken() {
+        assertThatThrownBy(() -> read(HEADER + "Wide,cc14,7,,,,,,\r\nB,cc,39,,,,,,\r\n"))
+                .hasMessageContaining("line 3: CC 39 is taken by “Wide” already");
     }
 
     @Test
