@@ -4,36 +4,12 @@ import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.within;
 
 import com.fasterxml.jackson.databind.JsonNode;
-import com.fasterxml.jackson.databind.ObjectMapper;
-import java.io.PrintWriter;
-import java.io.StringWriter;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.List;
 import org.junit.jupiter.api.Test;
-import org.junit.jupiter.api.io.TempDir;
 
-class CommandsTest {
-    @TempDir
-    Path folder;
-
-    private final StringWriter out = new StringWriter();
-    private final StringWriter err = new StringWriter();
-
-    private int run(Object... words) {
-        out.getBuffer().setLength(0);
-        err.getBuffer().setLength(0);
-        String[] texts = new String[words.length];
-        for (int i = 0; i < words.length; i++) {
-            texts[i] = words[i].toString();
-        }
-        return Commands.run(new PrintWriter(out, true), new PrintWriter(err, true), texts);
-    }
-
-    private JsonNode json() throws Exception {
-        return new ObjectMapper().readTree(out.toString());
-    }
-
+class CommandsTest extends CommandTest {
     @Test
     void refineThenSampleStaysWithinTheTolerance() throws Exception {
         StringBuilder ride = new StringBuilder("seconds,value\n");

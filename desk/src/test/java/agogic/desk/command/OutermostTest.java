@@ -8,10 +8,7 @@ import agogic.core.route.Route;
 import agogic.core.session.Session;
 import agogic.formats.session.SessionFile;
 import com.fasterxml.jackson.databind.JsonNode;
-import com.fasterxml.jackson.databind.ObjectMapper;
 import java.io.IOException;
-import java.io.PrintWriter;
-import java.io.StringWriter;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.ArrayList;
@@ -27,38 +24,18 @@ import javax.sound.midi.MidiSystem;
 import javax.sound.midi.ShortMessage;
 import org.junit.jupiter.api.BeforeEach;
 import org.junit.jupiter.api.Test;
-import org.junit.jupiter.api.io.TempDir;
 
 /** The commands as somebody outside meets them: what they refuse, what they keep, what they say. */
-class OutermostTest {
+class OutermostTest extends CommandTest {
     private static final List<String> ALL = List.of(
             "demo", "shots", "refine", "sample", "ride", "trace", "lane", "export", "describe", "add", "fit", "check");
 
-    @TempDir
-    private Path folder;
-
     private Path demo;
-    private final StringWriter out = new StringWriter();
-    private final StringWriter err = new StringWriter();
 
     @BeforeEach
     void save() {
         demo = folder.resolve("demo.agogic");
         assertThat(run("demo", "--save", demo)).isZero();
-    }
-
-    private int run(Object... words) {
-        out.getBuffer().setLength(0);
-        err.getBuffer().setLength(0);
-        String[] texts = new String[words.length];
-        for (int i = 0; i < words.length; i++) {
-            texts[i] = words[i].toString();
-        }
-        return Commands.run(new PrintWriter(out, true), new PrintWriter(err, true), texts);
-    }
-
-    private JsonNode json() throws IOException {
-        return new ObjectMapper().readTree(out.toString());
     }
 
     private void cannot(String words, Object... command) {
