@@ -11,6 +11,7 @@ import agogic.core.route.Target;
 import agogic.core.session.Session;
 import agogic.standins.comet.SlowComet;
 import java.util.List;
+import java.util.concurrent.CopyOnWriteArrayList;
 import java.util.stream.Collectors;
 import javafx.scene.Node;
 import javafx.scene.control.TableView;
@@ -67,15 +68,25 @@ class SurfacesTest extends WindowTest {
         push(KeyCode.M);
         until(() -> desk().learner().on());
         push(KeyCode.DIGIT3);
+        List<String> told = new CopyOnWriteArrayList<>();
+        List<Session> whenHeard = new CopyOnWriteArrayList<>();
+        interact(() -> {
+            lookup("#hand-fader-1").query().accessibleTextProperty().addListener((o, was, is) -> {
+                told.add(is);
+                if (is.endsWith(", heard")) {
+                    whenHeard.add(desk().session());
+                }
+            });
+            lookup("#trace-sentence").queryLabeled().textProperty().addListener((o, was, is) -> told.add(is));
+        });
         for (int f = 1; f <= 8; f++) {
             int taken = f;
-            assertThat(text("#trace-sentence")).contains("(" + f + " of 8)");
+            until(() -> text("#trace-sentence").contains("(" + taken + " of 8)"));
             drag("fader-" + f, f % 2 == 0 ? 24 : -24);
             if (f == 1) {
-                until(() -> text("#trace-sentence").contains("Heard: Fader 1, CC 20 · ch 1"));
-                assertThat(lookup("#hand-fader-1").<Node>query().getAccessibleText())
-                        .endsWith(", heard");
-                assertThat(desk().session()).as("nothing is taken yet").isSameAs(before);
+                until(() -> !whenHeard.isEmpty());
+                assertThat(whenHeard.get(0)).as("nothing is taken yet").isSameAs(before);
+                until(() -> told.stream().anyMatch(t -> t.contains("Heard: Fader 1, CC 20 · ch 1")));
             }
             until(() -> !desk().learner().on()
                     || desk().learner().learningProperty().get().steps().size() == taken);

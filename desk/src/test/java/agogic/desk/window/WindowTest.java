@@ -7,9 +7,14 @@ import java.util.concurrent.TimeUnit;
 import java.util.concurrent.TimeoutException;
 import java.util.function.BooleanSupplier;
 import javafx.scene.control.Label;
+import javafx.scene.input.MouseButton;
 import javafx.stage.Stage;
 import org.junit.jupiter.api.AfterEach;
+import org.testfx.api.FxRobot;
+import org.testfx.api.FxRobotInterface;
 import org.testfx.framework.junit5.ApplicationTest;
+import org.testfx.robot.Motion;
+import org.testfx.util.NodeQueryUtils;
 import org.testfx.util.WaitForAsyncUtils;
 
 /** The real window with a session in it, on a clock that may run faster than the wall's. */
@@ -48,11 +53,28 @@ abstract class WindowTest extends ApplicationTest {
 
     static void until(BooleanSupplier holds) {
         try {
-            WaitForAsyncUtils.waitFor(30, TimeUnit.SECONDS, holds::getAsBoolean);
+            WaitForAsyncUtils.waitFor(60, TimeUnit.SECONDS, holds::getAsBoolean);
         } catch (TimeoutException e) {
-            throw new AssertionError("It did not come to pass in half a minute.", e);
+            throw new AssertionError("It did not come to pass in a minute.", e);
         }
         WaitForAsyncUtils.waitForFxEvents();
+    }
+
+    /** A hand looks for a thing until it is there: a view is built when it is shown, which may take a while. */
+    private void see(String query) {
+        until(() -> lookup(query).match(NodeQueryUtils.isVisible()).tryQuery().isPresent());
+    }
+
+    @Override
+    public FxRobot moveTo(String query, Motion motion) {
+        see(query);
+        return super.moveTo(query, motion);
+    }
+
+    @Override
+    public FxRobotInterface clickOn(String query, MouseButton... buttons) {
+        see(query);
+        return super.clickOn(query, buttons);
     }
 
     String text(String id) {
