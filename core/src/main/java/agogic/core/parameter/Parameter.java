@@ -81,7 +81,7 @@ public record Parameter(
     public static Parameter continuous(
             String id, String name, String group, Unit unit, Taper taper, double from, double to, double restingValue) {
         double x = Math.max(0, Math.min(1, taper.position(restingValue, from, to)));
-        return new Parameter(id, name, "", group, unit, taper, from, to, x, List.of(), false);
+        return new Parameter(id, name, "", group, unit, taper, from, to, x, List.of(), false, List.of());
     }
 
     /** A switch with named positions, resting at the {@code restingIndex}-th. */
@@ -98,23 +98,8 @@ public record Parameter(
                 n - 1,
                 Steps.middle(restingIndex, n),
                 List.of(positions),
-                false);
-    }
-
-    /** A parameter whose positions, if it has any, are counted from 0. */
-    public Parameter(
-            String id,
-            String name,
-            String shortName,
-            String group,
-            Unit unit,
-            Taper taper,
-            double from,
-            double to,
-            double resting,
-            List<String> positions,
-            boolean reserved) {
-        this(id, name, shortName, group, unit, taper, from, to, resting, positions, reserved, List.of());
+                false,
+                List.of());
     }
 
     /** This switch, whose positions the device counts as these rising numbers. */

@@ -10,11 +10,7 @@ import agogic.core.session.Session;
 import agogic.formats.file.SafeFile;
 import agogic.formats.session.SessionFile;
 import agogic.formats.table.Table;
-import java.io.BufferedWriter;
 import java.io.IOException;
-import java.io.OutputStreamWriter;
-import java.io.Writer;
-import java.nio.charset.StandardCharsets;
 import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.List;
@@ -55,8 +51,7 @@ final class LaneCommand extends FileCommand {
         apart(out, session);
         Heard heard = new Heard(opened);
         int rows = SampleCommand.rows(0, opened.seconds(), every);
-        SafeFile.write(out, stream -> {
-            Writer text = new BufferedWriter(new OutputStreamWriter(stream, StandardCharsets.UTF_8), 1 << 16);
+        SafeFile.text(out, text -> {
             text.append("seconds,value,number,unit\r\n");
             for (int i = 0; i < rows; i++) {
                 double seconds = i * every;
@@ -68,7 +63,6 @@ final class LaneCommand extends FileCommand {
                 text.append(',').append(Double.toString(parameter.nativeValueAt(value)));
                 text.append(',').append(Table.cell(unit)).append("\r\n");
             }
-            text.flush();
         });
         return new Answer()
                 .put("target", found.toString())

@@ -3,11 +3,7 @@ package agogic.desk.command;
 import agogic.core.envelope.EnvelopeCursor;
 import agogic.formats.file.SafeFile;
 import agogic.formats.table.EnvelopeTable;
-import java.io.BufferedWriter;
 import java.io.IOException;
-import java.io.OutputStreamWriter;
-import java.io.Writer;
-import java.nio.charset.StandardCharsets;
 import java.nio.file.Path;
 import java.util.Locale;
 import picocli.CommandLine.Command;
@@ -42,15 +38,13 @@ final class SampleCommand extends FileCommand {
         apart(out, envelope);
         EnvelopeCursor cursor = read.envelope().cursor();
         int rows = rows(from, to, every);
-        SafeFile.write(out, stream -> {
-            Writer text = new BufferedWriter(new OutputStreamWriter(stream, StandardCharsets.UTF_8), 1 << 16);
+        SafeFile.text(out, text -> {
             text.append("seconds,value\r\n");
             for (int i = 0; i < rows; i++) {
                 double at = from + i * every;
                 text.append(Double.toString(at)).append(',').append(Double.toString(cursor.valueAt(at)));
                 text.append("\r\n");
             }
-            text.flush();
         });
         return new Answer().put("rows", rows);
     }

@@ -534,20 +534,16 @@ final class Desk {
         List<Pass> wrote = toWrite.stream().filter(Pass::wrote).toList();
         keepRehearsed(passes.stream().filter(p -> p.wrote() && p.rehearsed()).toList());
         Session before = session();
-        List<String> loose = new ArrayList<>();
+        List<String> loose = List.of();
         if (toWrite.stream().anyMatch(p -> p.wrote() || p.end().over())) {
             String act = wrote.isEmpty()
                     ? "Back to Read"
                     : wrote.size() == 1 ? "Ride of " + nameOf(wrote.get(0)) : wrote.size() + " rides";
-            edit(act, s -> {
-                PassWriter.Outcome outcome = PassWriter.outcome(s, toWrite);
-                loose.addAll(outcome.loose());
-                return outcome.session();
-            });
+            loose = write(act, toWrite);
         }
         trails.clear();
         if (!loose.isEmpty()) {
-            say(Notice.stop("Kept", String.join(" ", loose)));
+            say(kept(loose));
         } else if (!wrote.isEmpty()) {
             say(written(before, wrote.get(wrote.size() - 1)));
         } else if (passes.stream().anyMatch(p -> p.rehearsed() && p.wrote())) {
@@ -559,6 +555,21 @@ final class Desk {
         } else if (toWrite.stream().anyMatch(p -> p.end().over())) {
             say(Notice.stop("Not written", nothingMoved(toWrite.get(0))));
         }
+    }
+
+    /** Writes passes as one step; for each ride that no lane took, why. */
+    private List<String> write(String act, List<Pass> passes) {
+        List<String> loose = new ArrayList<>();
+        edit(act, s -> {
+            PassWriter.Outcome outcome = PassWriter.outcome(s, passes);
+            loose.addAll(outcome.loose());
+            return outcome.session();
+        });
+        return loose;
+    }
+
+    private static Notice kept(List<String> loose) {
+        return Notice.stop("Kept", String.join(" ", loose));
     }
 
     private String nothingMoved(Pass pass) {
@@ -600,18 +611,10 @@ final class Desk {
             return;
         }
         Session before = session();
-        List<String> loose = new ArrayList<>();
-        edit("Ride of " + nameOf(passes.get(0)), s -> {
-            PassWriter.Outcome outcome = PassWriter.outcome(s, passes);
-            loose.addAll(outcome.loose());
-            return outcome.session();
-        });
+        List<String> loose = write("Ride of " + nameOf(passes.get(0)), passes);
         if (session() != before) {
             rehearsal = List.of();
-            say(
-                    loose.isEmpty()
-                            ? written(before, passes.get(passes.size() - 1))
-                            : Notice.stop("Kept", String.join(" ", loose)));
+            say(loose.isEmpty() ? written(before, passes.get(passes.size() - 1)) : kept(loose));
         }
     }
 

@@ -1,10 +1,14 @@
 package agogic.formats.file;
 
 import java.io.BufferedOutputStream;
+import java.io.BufferedWriter;
 import java.io.IOException;
 import java.io.OutputStream;
+import java.io.OutputStreamWriter;
+import java.io.Writer;
 import java.nio.channels.Channels;
 import java.nio.channels.FileChannel;
+import java.nio.charset.StandardCharsets;
 import java.nio.file.AtomicMoveNotSupportedException;
 import java.nio.file.DirectoryStream;
 import java.nio.file.FileSystemException;
@@ -64,6 +68,21 @@ public final class SafeFile {
             part.fill(content, check);
             part.place();
         }
+    }
+
+    /** What a text consists of. */
+    @FunctionalInterface
+    public interface Text {
+        void to(Writer out) throws IOException;
+    }
+
+    /** As {@link #write(Path, Content)}, of a text in UTF-8 that may be long. */
+    public static void text(Path path, Text text) throws IOException {
+        write(path, stream -> {
+            Writer out = new BufferedWriter(new OutputStreamWriter(stream, StandardCharsets.UTF_8), 1 << 16);
+            text.to(out);
+            out.flush();
+        });
     }
 
     /** Writes several files: all of them, or, if one cannot be made, none. */
