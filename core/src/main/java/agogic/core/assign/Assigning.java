@@ -93,7 +93,7 @@ public final class Assigning {
         Optional<Macro> macro = session.macroOf(target);
         if (macro.isPresent()) {
             throw new IllegalArgumentException(parameter.name() + " moves with the macro "
-                    + macro.get().name() + ". Connect the control to the macro, or take it out of it.");
+                    + macro.get().name() + ". Connect the control to the macro, or remove it from the macro.");
         }
     }
 
@@ -135,14 +135,14 @@ public final class Assigning {
         List<Route> its = othersOfTarget(session, hand, target);
         if (!mine.isEmpty()) {
             parts.add(control + " moves " + names(session, mine)
-                    + " already. Add: it moves both. Take over: it moves only " + wanted + ".");
+                    + " already. Add: it moves both. Replace: it moves only " + wanted + ".");
         }
         if (!its.isEmpty()) {
             String others = its.stream()
                     .map(r -> session.control(r.hand().orElseThrow()).name())
                     .distinct()
                     .collect(Collectors.joining(", "));
-            parts.add(wanted + " is moved by " + others + " already. Add: both move it. Take over: only " + control
+            parts.add(wanted + " is moved by " + others + " already. Add: both move it. Replace: only " + control
                     + " does.");
         }
         return parts.isEmpty() ? Optional.empty() : Optional.of(String.join(" ", parts));

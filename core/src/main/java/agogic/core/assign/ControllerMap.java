@@ -107,13 +107,13 @@ public record ControllerMap(Surface surface, List<Tie> ties, List<Bundle> macros
     /** What became of one line of a map in another session. */
     public enum Fate {
         /** Found under its own id. */
-        TIED("tied", true),
+        TIED("connected", true),
         /** Found under its name. */
         BY_NAME("found by name", true),
         /** It was so already. */
         ALREADY("was so already", true),
         /** Tied, but it has no socket: no host can reach it yet. */
-        NO_SOCKET("tied, waits for a socket", true),
+        NO_SOCKET("connected, waits for a socket", true),
         DEVICE_MISSING("no such device", false),
         PARAMETER_MISSING("no such parameter", false),
         SEVERAL("several are called so", false),
@@ -162,7 +162,7 @@ public record ControllerMap(Surface surface, List<Tie> ties, List<Bundle> macros
 
         /** For people: {@code 12 of 15 assignments could be matched.} */
         public String words() {
-            return matched() + " of " + lines.size() + (lines.size() == 1 ? " assignment" : " assignments")
+            return matched() + " of " + lines.size() + (lines.size() == 1 ? " route" : " routes")
                     + " could be matched.";
         }
     }

@@ -12,9 +12,9 @@ import agogic.core.envelope.Shape;
 import agogic.core.expose.Exposing;
 import agogic.core.expose.ShortNames;
 import agogic.core.expose.TakingBack;
+import agogic.core.group.Macros;
 import agogic.core.lane.Lane;
 import agogic.core.macro.Macro;
-import agogic.core.macro.Macros;
 import agogic.core.macro.Member;
 import agogic.core.parameter.Parameter;
 import agogic.core.route.Route;
@@ -100,7 +100,7 @@ public final class Check {
                     Finding.Kind.UNREACHED,
                     target,
                     name(target) + " moves with another parameter; its own " + envelope.size() + " points do nothing.",
-                    "Take its points away",
+                    "Delete its points",
                     s -> s.withLanes(s.lanes().stream()
                             .filter(l -> !l.target().equals(target))
                             .toList()));
@@ -178,7 +178,7 @@ public final class Check {
                         target,
                         name(target) + " moves with the macro " + macro.name() + "; its own " + points
                                 + (points == 1 ? " point does" : " points do") + " nothing.",
-                        "Take its points away",
+                        "Delete its points",
                         s -> s.withLanes(s.lanes().stream()
                                 .filter(l -> !l.target().equals(target))
                                 .toList()));

@@ -37,6 +37,11 @@ public record Shape(Kind kind, double amount, double count, double duty, double 
             return spoken;
         }
 
+        /** How many numbers it has: the amount of a bent one; depth, count and, of a pulse, duty of a wave. */
+        public int numbers() {
+            return this == BENT ? 1 : this == PULSE ? 3 : wave() ? 2 : 0;
+        }
+
         /** True for the forms that swing about a straight line. */
         public boolean wave() {
             return ordinal() >= SINE.ordinal();

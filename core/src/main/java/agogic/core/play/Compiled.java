@@ -5,12 +5,13 @@ import agogic.core.device.Exposure;
 import agogic.core.envelope.EnvelopeCursor;
 import agogic.core.lane.Lane;
 import agogic.core.macro.Macro;
-import agogic.core.macro.Macros;
+import agogic.core.macro.MacroOrder;
 import agogic.core.macro.Member;
 import agogic.core.parameter.Parameter;
 import agogic.core.refine.Recipe;
 import agogic.core.route.Hand;
 import agogic.core.route.Route;
+import agogic.core.route.Target;
 import agogic.core.session.Session;
 import agogic.core.surface.Surface;
 import agogic.core.time.Lock;
@@ -67,7 +68,7 @@ final class Compiled {
         Arrays.fill(mover, -1);
         macros = new Macro[n];
         members = new Member[n];
-        List<Macro> order = Macros.inOrder(session.macros());
+        List<Macro> order = MacroOrder.inOrder(session.macros());
         for (Macro macro : order) {
             macros[index.of(macro.target())] = macro;
             for (Member member : macro.members()) {
@@ -76,6 +77,8 @@ final class Compiled {
                 members[p] = member;
             }
         }
+        Map<Target, Lane> lanes = new HashMap<>(2 * session.lanes().size());
+        session.lanes().forEach(lane -> lanes.put(lane.target(), lane));
         routes = new RouteState[session.routes().size()];
         for (int r = 0; r < routes.length; r++) {
             Route route = session.routes().get(r);
@@ -89,7 +92,7 @@ final class Compiled {
                     parameter,
                     exposed,
                     device.leaderOf(parameter.id()).isPresent() || mover[index.of(route.target())] >= 0,
-                    easeBack(session.lane(route.target()), parameter),
+                    easeBack(lanes.get(route.target()), parameter),
                     route.hand()
                             .map(h -> session.control(h).address().resolution())
                             .orElse(0.0));
@@ -114,12 +117,13 @@ final class Compiled {
                 }
             }
             for (int c = 0; c < routesOfControl[s].length; c++) {
-                Hand hand = new Hand(surface.id(), surface.controls().get(c).id());
                 routesOfControl[s][c] = NONE;
-                for (RouteState state : routes) {
-                    if (state.route.hand().filter(hand::sameControl).isPresent()) {
-                        routesOfControl[s][c] = with(routesOfControl[s][c], state);
-                    }
+            }
+            for (RouteState state : routes) {
+                Hand hand = state.route.hand().orElse(null);
+                if (hand != null && hand.surface().equals(surface.id())) {
+                    int c = surface.placeOf(hand.control());
+                    routesOfControl[s][c] = with(routesOfControl[s][c], state);
                 }
             }
         }
@@ -155,7 +159,7 @@ final class Compiled {
     }
 
     private static double easeBack(Lane lane, Parameter parameter) {
-        int n = lane.stretches().size();
+        int n = lane == null ? 0 : lane.stretches().size();
         Recipe recipe =
                 n == 0 ? Recipe.usual(parameter) : lane.stretches().get(n - 1).recipe();
         return recipe.easeBack();

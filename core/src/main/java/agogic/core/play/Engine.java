@@ -12,7 +12,6 @@ import agogic.core.session.Session;
 import agogic.core.surface.MoveSink;
 import agogic.core.surface.Surface;
 import agogic.core.surface.SurfaceDecoder;
-import agogic.core.trace.Verdict;
 import agogic.core.write.Pass;
 import java.util.ArrayList;
 import java.util.Arrays;

@@ -1,6 +1,5 @@
 package agogic.core.play;
 
-import agogic.core.trace.Verdict;
 import java.util.concurrent.atomic.AtomicInteger;
 import java.util.concurrent.atomic.AtomicIntegerArray;
 import java.util.concurrent.atomic.AtomicLong;

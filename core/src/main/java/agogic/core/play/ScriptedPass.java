@@ -4,7 +4,6 @@ import agogic.core.midi.MessageQueue;
 import agogic.core.midi.MidiParser;
 import agogic.core.session.Loop;
 import agogic.core.session.Session;
-import agogic.core.trace.Trace;
 import agogic.core.write.Pass;
 import java.util.ArrayList;
 import java.util.List;
@@ -21,7 +20,7 @@ public final class ScriptedPass {
     private final Session session;
     private final int surface;
     private final List<Entry> entries = new ArrayList<>();
-    private Optional<Trace> last = Optional.empty();
+    private Optional<LiveState> last = Optional.empty();
 
     /** Bytes that come at {@code seconds} from the start of the pass; below 0 in the count-in. */
     public record Entry(double seconds, byte[] bytes) {}
@@ -72,7 +71,7 @@ public final class ScriptedPass {
             engine.tick(clock);
             engine.provide();
         }
-        last = Trace.last(session, engine.live());
+        last = Optional.of(engine.live());
         List<Pass> all = new ArrayList<>();
         for (List<Pass> some = engine.finishedPass(); some != null; some = engine.finishedPass()) {
             all.addAll(some);
@@ -80,8 +79,8 @@ public final class ScriptedPass {
         return all;
     }
 
-    /** What became of the last message that came while it played; empty if none did. */
-    public Optional<Trace> last() {
+    /** How the engine stood at the end, to tell what became of the last message; empty before it was played. */
+    public Optional<LiveState> last() {
         return last;
     }
 

@@ -38,7 +38,7 @@ public record Route(
     /** A route in Read that jumps, without smoothing. */
     public static Route of(String id, Hand hand, Span span, Target target) {
         return new Route(
-                id, Optional.ofNullable(hand), span, target, WriteMode.READ, false, false, Takeover.JUMP, 0, true);
+                id, Optional.ofNullable(hand), span, target, WriteMode.READ, false, false, Takeover.AT_ONCE, 0, true);
     }
 
     /** Begun by another hand, or by none. */

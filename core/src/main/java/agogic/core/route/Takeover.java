@@ -3,14 +3,14 @@ package agogic.core.route;
 /** What a control without a motor does when it does not stand where the value is. */
 public enum Takeover {
     /** The value goes where the hand is. */
-    JUMP,
+    AT_ONCE,
     /** Nothing happens until the hand crosses the value. */
-    PICKUP,
+    WHEN_THEY_MEET,
     /** The way left on both sides is kept in proportion until they meet. */
-    SCALED;
+    CLOSING_IN;
 
     /** The word for people. */
     public String spoken() {
-        return name().toLowerCase(java.util.Locale.ROOT);
+        return name().toLowerCase(java.util.Locale.ROOT).replace('_', ' ');
     }
 }

@@ -25,14 +25,14 @@ public final class TakeoverState {
     public double move(double x, double at) {
         double before = hand;
         hand = x;
-        if (kind == Takeover.JUMP || joined) {
+        if (kind == Takeover.AT_ONCE || joined) {
             value = x;
             return x;
         }
         if (Double.isNaN(value)) {
             value = at;
         }
-        if (kind == Takeover.PICKUP) {
+        if (kind == Takeover.WHEN_THEY_MEET) {
             value = at;
             boolean crossed = !Double.isNaN(before) && (before - at) * (x - at) <= 0;
             if (crossed || Math.abs(x - at) <= MEETING / 2) {
@@ -68,12 +68,12 @@ public final class TakeoverState {
 
     /** True if the hand has to meet the value before it counts. */
     public boolean apart() {
-        return kind != Takeover.JUMP && !joined;
+        return kind != Takeover.AT_ONCE && !joined;
     }
 
     /** True while the hand has still to meet the value. */
     public boolean waiting() {
-        return kind == Takeover.PICKUP && !joined && !Double.isNaN(hand);
+        return kind == Takeover.WHEN_THEY_MEET && !joined && !Double.isNaN(hand);
     }
 
     /** They have met: the hand counts from now on, until it lets go. */

@@ -3,7 +3,7 @@ package agogic.core.session;
 import agogic.core.device.Device;
 import agogic.core.lane.Lane;
 import agogic.core.macro.Macro;
-import agogic.core.macro.Macros;
+import agogic.core.macro.MacroOrder;
 import agogic.core.macro.Member;
 import agogic.core.parameter.Parameter;
 import agogic.core.ride.Ride;
@@ -22,6 +22,7 @@ import java.util.Optional;
 import java.util.Set;
 import java.util.function.Function;
 import java.util.function.Predicate;
+import java.util.function.Supplier;
 
 /**
  * One piece. Immutable; its constructor refuses what does not hold together, so a session that exists is whole.
@@ -79,37 +80,41 @@ public record Session(
             throw new IllegalArgumentException("A session has " + MOST_SURFACES + " surfaces at most.");
         }
         unique("route", routes, Route::id);
-        unique("lane", lanes, lane -> lane.target().toString());
+        unique("lane", lanes, Lane::target);
         unique("ride", rides, Ride::id);
         check(devices, macros);
         for (Track track : tracks) {
             for (String device : track.devices()) {
-                require(devices.stream().anyMatch(d -> d.id().equals(device)), track.name() + " uses device " + device);
+                require(
+                        devices.stream().anyMatch(d -> d.id().equals(device)),
+                        () -> track.name() + " uses device " + device);
             }
         }
         for (Route route : routes) {
             require(
                     lookUp(devices, macros, route.target()) != null,
-                    "Route " + route.id() + " moves " + route.target());
+                    () -> "Route " + route.id() + " moves " + route.target());
             Hand hand = route.hand().orElse(null);
-            require(hand == null || lookUp(surfaces, hand) != null, "Route " + route.id() + " begins at " + hand);
+            require(hand == null || lookUp(surfaces, hand) != null, () -> "Route " + route.id() + " begins at " + hand);
             require(
                     hand == null || hand.page() <= pages(surfaces, hand.surface()),
-                    "Route " + route.id() + " begins on page " + (hand == null ? 0 : hand.page()) + " of "
+                    () -> "Route " + route.id() + " begins on page " + (hand == null ? 0 : hand.page()) + " of "
                             + (hand == null ? "" : hand.surface()));
         }
+        Set<String> ridden = new HashSet<>(2 * rides.size());
+        rides.forEach(ride -> ridden.add(ride.id()));
         for (Lane lane : lanes) {
-            require(lookUp(devices, macros, lane.target()) != null, "A lane moves " + lane.target());
+            require(lookUp(devices, macros, lane.target()) != null, () -> "A lane moves " + lane.target());
             for (agogic.core.lane.Stretch stretch : lane.stretches()) {
                 require(
-                        rides.stream().anyMatch(r -> r.id().equals(stretch.ride())),
-                        "The lane of " + lane.target() + " was written by ride " + stretch.ride());
+                        ridden.contains(stretch.ride()),
+                        () -> "The lane of " + lane.target() + " was written by ride " + stretch.ride());
             }
         }
     }
 
-    private static <T> void unique(String what, List<T> all, Function<T, String> id) {
-        Set<String> seen = new HashSet<>();
+    private static <T> void unique(String what, List<T> all, Function<T, ?> id) {
+        Set<Object> seen = new HashSet<>(2 * all.size());
         for (T one : all) {
             if (!seen.add(id.apply(one))) {
                 throw new IllegalArgumentException("There are two of the " + what + " “" + id.apply(one) + "”.");
@@ -117,9 +122,9 @@ public record Session(
         }
     }
 
-    private static void require(boolean holds, String what) {
+    private static void require(boolean holds, Supplier<String> what) {
         if (!holds) {
-            throw new IllegalArgumentException(what + ", which the session does not have.");
+            throw new IllegalArgumentException(what.get() + ", which the session does not have.");
         }
     }
 
@@ -133,17 +138,17 @@ public record Session(
         for (Macro macro : macros) {
             for (Member member : macro.members()) {
                 Parameter parameter = lookUp(devices, macros, member.target());
-                require(parameter != null, "Macro " + macro.name() + " moves " + member.target());
+                require(parameter != null, () -> "Macro " + macro.name() + " moves " + member.target());
                 if (parameter.reserved()) {
                     throw new IllegalArgumentException(parameter.name() + " is reserved: no macro may move it.");
                 }
                 if (!moved.add(member.target())) {
                     throw new IllegalArgumentException(
-                            parameter.name() + " is moved by two macros. Take it out of one of them.");
+                            parameter.name() + " is moved by two macros. Remove it from one of them.");
                 }
             }
         }
-        Macros.inOrder(macros);
+        MacroOrder.inOrder(macros);
     }
 
     private static Parameter lookUp(List<Device> devices, List<Macro> macros, Target target) {

@@ -2,11 +2,12 @@ package agogic.core.trace;
 
 import agogic.core.device.Device;
 import agogic.core.device.Socket;
+import agogic.core.group.Macros;
 import agogic.core.macro.Macro;
-import agogic.core.macro.Macros;
 import agogic.core.midi.MidiParser;
 import agogic.core.parameter.Parameter;
 import agogic.core.play.LiveState;
+import agogic.core.play.Verdict;
 import agogic.core.route.Hand;
 import agogic.core.route.Route;
 import agogic.core.route.Target;
@@ -40,7 +41,7 @@ public record Trace(
         PUT_IN_TOUCH("Put in Touch"),
         PLAY("Play"),
         RIDE("Ride"),
-        TAKE_OVER_NOW("Take over now"),
+        TAKE_OVER_NOW("Move it at once"),
         OPEN_SPAN("Open the span"),
         SWITCH_ON("Switch the route on"),
         EXPOSE("Expose it"),
@@ -222,7 +223,7 @@ public record Trace(
             case WAITING -> trace(
                     verdict,
                     "Waiting",
-                    from + " waits for " + route.takeover().spoken() + " at "
+                    from + " has to meet the value at "
                             + percent(route.span().positionOf(currentValue(session, live, route))) + "; the hand is at "
                             + percent(hand) + " — the wire stops at the span.",
                     route,
@@ -269,7 +270,7 @@ public record Trace(
             case OUTSIDE_SPAN -> trace(
                     verdict,
                     "Waiting",
-                    from + " waits for " + route.takeover().spoken() + ", but " + name + " stands at "
+                    from + " has to meet the value, but " + name + " stands at "
                             + parameter.print(currentValue(session, live, route)) + ", outside the span of "
                             + parameter.print(parameter.settled(route.span().from())) + " to "
                             + parameter.print(parameter.settled(route.span().to())) + " — the wire stops at the span.",

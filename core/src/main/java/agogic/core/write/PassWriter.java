@@ -73,7 +73,7 @@ public final class PassWriter {
             return stood.with(written(stood, pass, ride));
         } catch (IllegalArgumentException e) {
             // Whatever the lane refuses, what the person played stays.
-            loose.add("Ride " + ride.number() + " is kept, but " + parameter.name() + " could not take it: "
+            loose.add("Ride " + ride.number() + " is kept, but " + parameter.name() + " could not hold it: "
                     + e.getMessage());
             return with;
         }

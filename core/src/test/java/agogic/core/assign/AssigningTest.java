@@ -6,8 +6,8 @@ import static org.assertj.core.api.Assertions.assertThatThrownBy;
 
 import agogic.core.Pieces;
 import agogic.core.device.Exposure;
+import agogic.core.group.Macros;
 import agogic.core.macro.Macro;
-import agogic.core.macro.Macros;
 import agogic.core.parameter.Parameter;
 import agogic.core.play.Engine;
 import agogic.core.route.Hand;
@@ -65,7 +65,7 @@ class AssigningTest {
                         agogic.core.route.WriteMode.READ,
                         true,
                         false,
-                        Takeover.PICKUP,
+                        Takeover.WHEN_THEY_MEET,
                         0,
                         true));
         Session after = Assigning.connect(drawn, ONE, target("p1"), Assigning.How.ADD);
@@ -79,8 +79,8 @@ class AssigningTest {
         Session session = Pieces.routed(Pieces.routed(piece(), 1, "p1"), 2, "p2");
         String clash = Assigning.clash(session, ONE, target("p2")).orElseThrow();
         assertThat(clash)
-                .isEqualTo("Fader 1 moves Name of p1 already. Add: it moves both. Take over: it moves only Name of p2."
-                        + " Name of p2 is moved by Fader 2 already. Add: both move it. Take over: only Fader 1 does.");
+                .isEqualTo("Fader 1 moves Name of p1 already. Add: it moves both. Replace: it moves only Name of p2."
+                        + " Name of p2 is moved by Fader 2 already. Add: both move it. Replace: only Fader 1 does.");
         Session added = Assigning.connect(session, ONE, target("p2"), Assigning.How.ADD);
         assertThat(added.routes()).hasSize(3);
         assertThat(Overlap.of(added))
@@ -147,7 +147,7 @@ class AssigningTest {
     void aButtonTurnsThePageAndTheOtherRoutesCountThen() {
         Session session = Assigning.connect(paged(), ONE.on(1), target("p1"), Assigning.How.ADD);
         session = Assigning.connect(session, ONE.on(2), target("p2"), Assigning.How.ADD);
-        session = Assigning.takingOver(session, ONE, Takeover.PICKUP);
+        session = Assigning.takingOver(session, ONE, Takeover.WHEN_THEY_MEET);
         Engine engine = new Engine(session);
         engine.tick(0);
         assertThat(engine.live().page(0)).isEqualTo(1);

@@ -7,8 +7,8 @@ import agogic.core.Pieces;
 import agogic.core.assign.ControllerMap.Fate;
 import agogic.core.assign.ControllerMap.Line;
 import agogic.core.device.Device;
+import agogic.core.group.Macros;
 import agogic.core.macro.Macro;
-import agogic.core.macro.Macros;
 import agogic.core.parameter.Parameter;
 import agogic.core.route.Hand;
 import agogic.core.route.Route;
@@ -51,7 +51,9 @@ class ControllerMapTest {
         s = s.with(s.surface("s").paged(List.of(Page.of("A"), Page.of("B"))));
         s = Assigning.connect(s, new Hand("s", "fader-1", 2), CUTOFF, Assigning.How.ADD);
         Route first = s.routes().get(0);
-        s = s.with(first.with(Span.straight(0.8, 0.2)).with(Takeover.PICKUP).smoothed(30));
+        s = s.with(first.with(Span.straight(0.8, 0.2))
+                .with(Takeover.WHEN_THEY_MEET)
+                .smoothed(30));
         s = Assigning.connect(s, new Hand("s", "fader-2"), new Target("echo", "time"), Assigning.How.ADD);
         Macro macro = Macros.fresh(s, "Wash");
         s = s.with(macro);
@@ -73,7 +75,7 @@ class ControllerMapTest {
         ControllerMap.Outcome there = ControllerMap.of(home, "s").applyTo(empty);
 
         assertThat(there.lines()).hasSize(5).allMatch(l -> l.fate() == Fate.TIED);
-        assertThat(there.words()).isEqualTo("5 of 5 assignments could be matched.");
+        assertThat(there.words()).isEqualTo("5 of 5 routes could be matched.");
         assertThat(there.session().routes()).isEqualTo(home.routes());
         assertThat(there.session().macros()).isEqualTo(home.macros());
         assertThat(there.session().surfaces()).isEqualTo(home.surfaces());
@@ -97,7 +99,7 @@ class ControllerMapTest {
         assertThat(cutoff.target()).isEqualTo(new Target("vcf", "cutoff"));
         assertThat(cutoff.hand()).contains(new Hand("s", "fader-1", 2));
         assertThat(cutoff.span()).isEqualTo(Span.straight(0.8, 0.2));
-        assertThat(cutoff.takeover()).isEqualTo(Takeover.PICKUP);
+        assertThat(cutoff.takeover()).isEqualTo(Takeover.WHEN_THEY_MEET);
         assertThat(cutoff.smoothing()).isEqualTo(30);
         assertThat(there.session().macros()).hasSize(1);
         assertThat(there.session().macros().get(0).members()).isEmpty();
@@ -217,12 +219,12 @@ class ControllerMapTest {
         ControllerMap.Tie tie = map.ties().get(0);
         assertThatThrownBy(() -> new ControllerMap(
                         map.surface(),
-                        List.of(new ControllerMap.Tie("gone", 0, tie.place(), Span.FULL, Takeover.JUMP, 0)),
+                        List.of(new ControllerMap.Tie("gone", 0, tie.place(), Span.FULL, Takeover.AT_ONCE, 0)),
                         List.of()))
                 .hasMessageContaining("has no control “gone”");
         assertThatThrownBy(() -> new ControllerMap(
                         map.surface(),
-                        List.of(new ControllerMap.Tie("fader-1", 9, tie.place(), Span.FULL, Takeover.JUMP, 0)),
+                        List.of(new ControllerMap.Tie("fader-1", 9, tie.place(), Span.FULL, Takeover.AT_ONCE, 0)),
                         List.of()))
                 .hasMessageContaining("has no page 9");
         assertThatThrownBy(() -> new ControllerMap.Bundle(map.macros().get(0).macro(), List.of()))

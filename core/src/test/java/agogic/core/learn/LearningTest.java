@@ -6,8 +6,8 @@ import static org.assertj.core.api.Assertions.assertThatThrownBy;
 import agogic.core.Pieces;
 import agogic.core.assign.Assigning;
 import agogic.core.device.Device;
+import agogic.core.group.Macros;
 import agogic.core.macro.Macro;
-import agogic.core.macro.Macros;
 import agogic.core.route.Hand;
 import agogic.core.route.Route;
 import agogic.core.route.Target;
@@ -104,7 +104,7 @@ class LearningTest {
             assertThat(learning.done()).isFalse();
             assertThat(learning.clash())
                     .contains(
-                            "Fader 1 moves Name of p1 already. Add: it moves both. Take over: it moves only Name of p2.");
+                            "Fader 1 moves Name of p1 already. Add: it moves both. Replace: it moves only Name of p2.");
             learning.take(how, now);
             assertThat(wires(learning.draft()))
                     .isEqualTo(how == Assigning.How.ADD ? List.of("fader-1>p1", "fader-1>p2") : List.of("fader-1>p2"));

@@ -20,7 +20,6 @@ import agogic.core.route.WriteMode;
 import agogic.core.session.Session;
 import agogic.core.time.Lock;
 import agogic.core.trace.Trace;
-import agogic.core.trace.Verdict;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Random;

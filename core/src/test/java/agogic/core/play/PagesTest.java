@@ -13,7 +13,6 @@ import agogic.core.surface.Address;
 import agogic.core.surface.Control;
 import agogic.core.surface.Page;
 import agogic.core.surface.Surface;
-import agogic.core.trace.Verdict;
 import agogic.core.write.Pass;
 import java.util.ArrayList;
 import java.util.List;

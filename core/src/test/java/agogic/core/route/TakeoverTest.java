@@ -23,7 +23,7 @@ class TakeoverTest {
     void pickupNeverJumpsFartherThanTheHandMoved(
             @ForAll @DoubleRange(min = 0, max = 1) double value,
             @ForAll @Size(min = 2, max = 40) List<@IntRange(max = 127) Integer> codes) {
-        TakeoverState state = new TakeoverState(Takeover.PICKUP);
+        TakeoverState state = new TakeoverState(Takeover.WHEN_THEY_MEET);
         double stands = value;
         double before = Double.NaN;
         for (int code : codes) {
@@ -43,7 +43,7 @@ class TakeoverTest {
             @ForAll @DoubleRange(min = 0.02, max = 0.98) double value,
             @ForAll @IntRange(min = 3, max = 124) int first,
             @ForAll boolean up) {
-        TakeoverState state = new TakeoverState(Takeover.SCALED);
+        TakeoverState state = new TakeoverState(Takeover.CLOSING_IN);
         double hand = MidiScale.normalised7(first);
         double stands = value;
         state.move(hand, stands);
@@ -61,7 +61,7 @@ class TakeoverTest {
 
     @Test
     void onceMetTheyGoTogetherUntilSomethingElseMovedTheValue() {
-        TakeoverState state = new TakeoverState(Takeover.PICKUP);
+        TakeoverState state = new TakeoverState(Takeover.WHEN_THEY_MEET);
         assertThat(state.move(0.1, 0.5)).isNaN();
         assertThat(state.waiting()).isTrue();
         assertThat(state.move(0.6, 0.5)).isEqualTo(0.6);
@@ -74,7 +74,7 @@ class TakeoverTest {
     /** A hand that lets go and comes again has to meet the value again: each touch is guarded, not the first alone. */
     @Test
     void afterEveryReleaseTheHandHasToMeetTheValueAgain() {
-        for (Takeover kind : List.of(Takeover.PICKUP, Takeover.SCALED)) {
+        for (Takeover kind : List.of(Takeover.WHEN_THEY_MEET, Takeover.CLOSING_IN)) {
             Session session = Pieces.routed(Pieces.of(Pieces.device(Pieces.percents(1), 1, "p1")), 1, "p1");
             session = session.with(session.routes().get(0).with(kind));
             Engine engine = new Engine(session);

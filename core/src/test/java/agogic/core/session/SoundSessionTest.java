@@ -48,13 +48,13 @@ class SoundSessionTest {
         assertThatThrownBy(() -> session.with(moving("m", target("gone"))))
                 .hasMessageContaining("Macro Macro m moves d/gone");
         assertThatThrownBy(() -> session.with(moving("m", target("p1"))).with(moving("n", target("p1"))))
-                .hasMessage("Name of p1 is moved by two macros. Take it out of one of them.");
+                .hasMessage("Name of p1 is moved by two macros. Remove it from one of them.");
         Session two = session.with(moving("m", target("p1"))).with(moving("n"));
         Session nested = two.with(moving("n", new Target(Macro.DEVICE, "m")));
         assertThat(nested.macroOf(new Target(Macro.DEVICE, "m"))).map(Macro::id).contains("n");
         assertThatThrownBy(() -> nested.with(moving("m", target("p1"), new Target(Macro.DEVICE, "n"))))
                 .hasMessageContaining("A ring of macros")
-                .hasMessageContaining("Take one of them out of the other.");
+                .hasMessageContaining("Remove one of them from the other.");
     }
 
     @Test

@@ -9,10 +9,11 @@ import agogic.core.device.Seat;
 import agogic.core.device.Socket;
 import agogic.core.device.Turn;
 import agogic.core.expose.Exposing;
+import agogic.core.group.Macros;
 import agogic.core.macro.Macro;
-import agogic.core.macro.Macros;
 import agogic.core.parameter.Parameter;
 import agogic.core.play.Engine;
+import agogic.core.play.Verdict;
 import agogic.core.route.Hand;
 import agogic.core.route.Route;
 import agogic.core.route.Span;
@@ -93,12 +94,12 @@ class TraceTest {
 
     @Test
     void aPickupSaysWhereTheValueWaits() {
-        Session waits = with(r -> r.with(Takeover.PICKUP)).standing(target("p1"), 0.2);
+        Session waits = with(r -> r.with(Takeover.WHEN_THEY_MEET)).standing(target("p1"), 0.2);
         Trace trace = moved(waits, true);
         assertThat(trace.verdict()).isEqualTo(Verdict.WAITING);
         assertThat(trace.sentence()).contains("at 20 %; the hand is at 100 %").contains("stops at the span");
         assertThat(trace.act()).contains(Trace.Act.TAKE_OVER_NOW);
-        assertThat(moved(with(r -> r.with(Takeover.JUMP)), true).verdict().heard())
+        assertThat(moved(with(r -> r.with(Takeover.AT_ONCE)), true).verdict().heard())
                 .isTrue();
     }
 
@@ -191,8 +192,8 @@ class TraceTest {
 
     @Test
     void whereTheValueStandsOutsideTheSpanTheHandCannotMeetIt() {
-        Session session =
-                with(r -> r.with(Takeover.PICKUP).with(Span.straight(0.5, 0.9))).standing(target("p1"), 0.2);
+        Session session = with(r -> r.with(Takeover.WHEN_THEY_MEET).with(Span.straight(0.5, 0.9)))
+                .standing(target("p1"), 0.2);
         Trace trace = moved(session, true);
         assertThat(trace.verdict()).isEqualTo(Verdict.OUTSIDE_SPAN);
         assertThat(trace.sentence()).contains("stands at 20 %, outside the span of 50 % to 90 %");
@@ -249,7 +250,7 @@ class TraceTest {
                 with(r -> r.in(WriteMode.LATCH).rehearsing(true)),
                 with(r -> r.switched(false)),
                 with(r -> r.with(Span.straight(0.4, 0.4))),
-                with(r -> r.with(Takeover.PICKUP)).standing(target("p1"), 0.2),
+                with(r -> r.with(Takeover.WHEN_THEY_MEET)).standing(target("p1"), 0.2),
                 Pieces.drawn(session(), "p1", 0, 0.25, 30, 0.25),
                 Pieces.routed(session().withRoutes(List.of()), 1, "p3"),
                 Pieces.routed(session().withRoutes(List.of()), 1, "keep"));

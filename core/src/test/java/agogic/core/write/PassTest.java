@@ -14,6 +14,7 @@ import agogic.core.parameter.Taper;
 import agogic.core.parameter.Unit;
 import agogic.core.play.Engine;
 import agogic.core.play.ScriptedPass;
+import agogic.core.play.Verdict;
 import agogic.core.refine.Recipe;
 import agogic.core.route.Hand;
 import agogic.core.route.Route;
@@ -31,7 +32,6 @@ import agogic.core.time.MetreMap;
 import agogic.core.time.TempoMap;
 import agogic.core.time.Timeline;
 import agogic.core.trace.Trace;
-import agogic.core.trace.Verdict;
 import java.util.List;
 import org.junit.jupiter.api.Test;
 
@@ -198,7 +198,7 @@ class PassTest {
     @Test
     void pickupWaitsUntilTheHandCrossesTheValue() {
         Session session = session(WriteMode.READ, Envelope.EMPTY);
-        Session waiting = session.with(session.route("r").with(Takeover.PICKUP));
+        Session waiting = session.with(session.route("r").with(Takeover.WHEN_THEY_MEET));
         Engine engine = new Engine(waiting);
         engine.port(0).message(0xB0, 20, 80, 1);
         engine.tick(2);

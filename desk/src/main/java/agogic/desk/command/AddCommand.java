@@ -29,7 +29,7 @@ final class AddCommand extends FileCommand {
     private Path out;
 
     @Override
-    Answer run() throws IOException {
+    public Answer run() throws IOException {
         apart(out, session, path);
         Session opened = SessionFile.open(session);
         String id = opened.tracks().stream()

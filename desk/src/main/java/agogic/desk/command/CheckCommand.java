@@ -26,7 +26,7 @@ final class CheckCommand extends FileCommand {
     private Path path;
 
     @Override
-    Answer run() throws IOException {
+    public Answer run() throws IOException {
         Session session = SessionFile.open(path);
         Answer answer = new Answer();
         List<Map<String, Object>> findings = new ArrayList<>();

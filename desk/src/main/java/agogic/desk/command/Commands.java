@@ -1,8 +1,9 @@
 package agogic.desk.command;
 
-import agogic.desk.window.Launch;
+import agogic.desk.shell.Launch;
 import agogic.formats.file.Told;
 import agogic.formats.session.SessionFile;
+import agogic.standins.comet.SlowComet;
 import java.io.IOException;
 import java.io.PrintWriter;
 import java.nio.charset.StandardCharsets;
@@ -73,11 +74,11 @@ public final class Commands extends FileCommand {
     }
 
     @Override
-    Answer run() throws IOException {
+    public Answer run() throws IOException {
         if (file == null) {
-            Launch.window(null, Launch.Picture.ROUTES, false);
+            Launch.window(SlowComet.session(), null, false, window -> {});
         } else {
-            Launch.file(file, SessionFile.open(file));
+            Launch.window(SessionFile.open(file), file, false, window -> {});
         }
         return new Answer();
     }

@@ -1,7 +1,8 @@
 package agogic.desk.command;
 
 import agogic.core.session.Session;
-import agogic.desk.window.Launch;
+import agogic.desk.shots.Picture;
+import agogic.desk.shots.Shots;
 import agogic.formats.session.SessionFile;
 import agogic.standins.comet.SlowComet;
 import java.io.IOException;
@@ -30,18 +31,18 @@ final class DemoCommand extends FileCommand {
     private Path save;
 
     @Override
-    Answer run() throws IOException {
+    public Answer run() throws IOException {
         Session session = SlowComet.session();
         if (save != null) {
             SessionFile.save(save, session);
             return new Answer().put("saved", save.toString());
         }
-        Launch.Picture scene = Launch.Picture.named(view);
+        Picture scene = Picture.named(view);
         if (shot != null) {
-            Launch.picture(session, scene, light, shot);
+            Shots.picture(session, scene, light, shot);
             return new Answer().put("picture", shot.toString());
         }
-        Launch.window(session, scene, light);
+        Shots.open(session, scene, light);
         return new Answer();
     }
 }

@@ -21,7 +21,7 @@ final class DescribeCommand extends FileCommand {
     private Path path;
 
     @Override
-    Answer run() throws IOException {
+    public Answer run() throws IOException {
         Description description = Description.read(path);
         Answer answer = new Answer();
         List<Map<String, Object>> devices = new ArrayList<>();

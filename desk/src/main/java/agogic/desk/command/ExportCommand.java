@@ -44,7 +44,7 @@ final class ExportCommand extends FileCommand {
     private String wire;
 
     @Override
-    Answer run() throws IOException {
+    public Answer run() throws IOException {
         if (midi == null && sheet == null) {
             throw new IllegalArgumentException("Say what is to be written: --midi F, --sheet F.pdf or both.");
         }

@@ -32,7 +32,7 @@ abstract class FileCommand implements Callable<Integer> {
             description = "tell what it does, and end")
     private boolean help;
 
-    abstract Answer run() throws IOException;
+    public abstract Answer run() throws IOException;
 
     @Override
     public final Integer call() {

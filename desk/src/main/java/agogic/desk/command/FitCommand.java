@@ -42,7 +42,7 @@ final class FitCommand extends FileCommand {
     private Path out;
 
     @Override
-    Answer run() throws IOException {
+    public Answer run() throws IOException {
         apart(out, path);
         boolean demand =
                 String.valueOf(path.getFileName()).toLowerCase(Locale.ROOT).endsWith(".json");

@@ -43,7 +43,7 @@ final class LaneCommand extends FileCommand {
     private Path out;
 
     @Override
-    Answer run() throws IOException {
+    public Answer run() throws IOException {
         Session opened = SessionFile.open(session);
         Target found = target(opened, target);
         Parameter parameter = opened.parameter(found);

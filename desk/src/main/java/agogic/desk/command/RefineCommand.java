@@ -33,7 +33,7 @@ final class RefineCommand extends FileCommand {
     private boolean straight;
 
     @Override
-    Answer run() throws IOException {
+    public Answer run() throws IOException {
         if (!(tolerance >= 0 && tolerance <= 1)) {
             throw new IllegalArgumentException("--tolerance lies between 0 and 1, not at " + tolerance + ".");
         }

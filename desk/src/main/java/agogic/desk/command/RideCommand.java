@@ -81,7 +81,7 @@ final class RideCommand extends FileCommand {
     private Path out;
 
     @Override
-    Answer run() throws IOException {
+    public Answer run() throws IOException {
         if (offset || !into.equals("timeline")) {
             throw new IllegalArgumentException(
                     "This version writes absolute values into the timeline layer; --offset and --into clip are not there yet.");
@@ -126,15 +126,18 @@ final class RideCommand extends FileCommand {
         }
         outcome.loose().forEach(answer::say);
         if (written.isEmpty()) {
-            String why = outcome.loose().isEmpty() ? why(script, chosen) : String.join(" ", outcome.loose());
+            String why = outcome.loose().isEmpty() ? why(armed, script, chosen) : String.join(" ", outcome.loose());
             return answer.put("why", why).say("Nothing was written: " + why).fails();
         }
         return answer;
     }
 
-    private static String why(ScriptedPass script, Set<String> chosen) {
+    private static String why(Session armed, ScriptedPass script, Set<String> chosen) {
         if (chosen.isEmpty()) {
-            return script.last().map(Trace::sentence).orElse("no whole message came while it played.");
+            return script.last()
+                    .flatMap(live -> Trace.last(armed, live))
+                    .map(Trace::sentence)
+                    .orElse("no whole message came while it played.");
         }
         return "no control of what was chosen moved while it played.";
     }

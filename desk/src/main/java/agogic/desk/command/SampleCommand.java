@@ -29,7 +29,7 @@ final class SampleCommand extends FileCommand {
     private Path out;
 
     @Override
-    Answer run() throws IOException {
+    public Answer run() throws IOException {
         EnvelopeTable.Read read = EnvelopeTable.read(envelope);
         if (read.inBeats()) {
             throw new IllegalArgumentException(

@@ -1,6 +1,6 @@
 package agogic.desk.command;
 
-import agogic.desk.window.Launch;
+import agogic.desk.shots.Shots;
 import java.io.IOException;
 import java.nio.file.Files;
 import java.nio.file.Path;
@@ -14,8 +14,8 @@ final class ShotsCommand extends FileCommand {
     private Path folder;
 
     @Override
-    Answer run() throws IOException {
+    public Answer run() throws IOException {
         Files.createDirectories(folder);
-        return new Answer().put("pictures", Launch.allPictures(folder));
+        return new Answer().put("pictures", Shots.allPictures(folder));
     }
 }

@@ -44,7 +44,7 @@ final class TraceCommand extends FileCommand {
     private boolean play;
 
     @Override
-    Answer run() throws IOException {
+    public Answer run() throws IOException {
         Session opened = SessionFile.open(session);
         int place = RideCommand.surface(opened, surface);
         Surface one = opened.surfaces().get(place);

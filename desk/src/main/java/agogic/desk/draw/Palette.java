@@ -42,12 +42,17 @@ public final class Palette {
         }
     }
 
-    public static Palette dark() {
-        return new Palette("dark");
+    /** The inks of a theme; read once. */
+    public static Palette of(boolean light) {
+        return light ? Light.INKS : Dark.INKS;
     }
 
-    public static Palette light() {
-        return new Palette("light");
+    private static final class Light {
+        static final Palette INKS = new Palette("light");
+    }
+
+    private static final class Dark {
+        static final Palette INKS = new Palette("dark");
     }
 
     public Color of(Ink ink) {

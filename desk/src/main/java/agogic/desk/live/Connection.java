@@ -48,7 +48,7 @@ final class Connection {
             id = surface.id();
         }
         if (in != null) {
-            return state(surface, true, "alive");
+            return state(surface, true, "connected");
         }
         for (MidiDevice.Info info : there) {
             MidiDevice device = info.getName().equals(port) ? MidiPorts.device(info) : null;
@@ -69,10 +69,10 @@ final class Connection {
                     out = device;
                 }
             } catch (MidiUnavailableException e) {
-                return state(surface, in != null, in == null ? "taken by another program" : "alive");
+                return state(surface, in != null, in == null ? "used by another program" : "connected");
             }
         }
-        return state(surface, in != null, in != null ? "alive" : was ? "unplugged" : "not plugged in");
+        return state(surface, in != null, in != null ? "connected" : was ? "unplugged" : "not plugged in");
     }
 
     private static boolean has(MidiDevice.Info[] there, String name) {
@@ -89,7 +89,7 @@ final class Connection {
     }
 
     /** Sends what changed to the controls that show it. */
-    void show(Engine engine, long nanos) {
+    public void show(Engine engine, long nanos) {
         if (back != null) {
             back.send(engine, nanos);
         }

@@ -217,7 +217,7 @@ public final class Sheet {
 
     private void table(Surface surface, int page) throws IOException {
         double[] at = {EDGE, EDGE + 90, EDGE + 205, EDGE + 470, EDGE + 560, EDGE + 650};
-        String[] heads = {"Control", "Message", "Does", "From", "To", "Takes over"};
+        String[] heads = {"Control", "Message", "Does", "From", "To", "Takeover"};
         boolean headed = false;
         for (Control control : surface.controls()) {
             for (Assignment one : of(session, surface, control, page)) {
@@ -258,8 +258,8 @@ public final class Sheet {
     private List<String[]> lines(Control control, Assignment one) {
         List<String[]> all = new ArrayList<>();
         String over = one.route()
-                .map(r -> r.takeover() == Takeover.JUMP
-                        ? r.smoothing() > 0 ? "jump, smoothed " + Math.round(r.smoothing()) + " ms" : "jump"
+                .map(r -> r.takeover() == Takeover.AT_ONCE
+                        ? r.smoothing() > 0 ? "at once, smoothed " + Math.round(r.smoothing()) + " ms" : "at once"
                         : r.takeover().spoken())
                 .orElse("");
         all.add(new String[] {control.name(), control.address().spoken(), one.does(), one.from(), one.to(), over});

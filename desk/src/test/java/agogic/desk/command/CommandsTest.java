@@ -219,11 +219,11 @@ class CommandsTest extends CommandTest {
         assertThat(wires.get(1).get("stopsAt").asText()).isEqualTo("hand");
         assertThat(wires.get(1).get("pageCounts").asBoolean()).isFalse();
 
-        // On its second page the fader waits for pickup; on another channel and without a control nothing is heard.
+        // On its second page the fader waits to be met; on another channel and without a control nothing is heard.
         assertThat(run("trace", demo, "--surface", "North Eight", "--page", "Comets", "--bytes", "B0 16 7F", "--json"))
                 .isEqualTo(1);
         assertThat(json().get("sentence").asText())
-                .isEqualTo("Fader 3 waits for pickup at 25 %; the hand is at 100 % — the wire stops at the span.");
+                .isEqualTo("Fader 3 has to meet the value at 25 %; the hand is at 100 % — the wire stops at the span.");
         assertThat(run("trace", demo, "--surface", "north-eight", "--bytes", "B5 16 40"))
                 .isEqualTo(1);
         assertThat(out.toString()).contains("Fader 3 speaks so, but on channel 1");

@@ -15,6 +15,7 @@ import agogic.standins.surfaces.SimulatedDevice;
 import agogic.standins.surfaces.SimulatedDevices;
 import java.util.List;
 import java.util.concurrent.TimeUnit;
+import java.util.concurrent.atomic.AtomicLong;
 import java.util.function.BooleanSupplier;
 import org.junit.jupiter.api.AfterEach;
 import org.junit.jupiter.api.Test;
@@ -148,16 +149,25 @@ class MidiPortsTest {
     void nothingIsSentAgainstTheHand() throws InterruptedException {
         SimulatedDevice device = SimulatedDevices.plug(PORT);
         Session comet = session();
-        live = new LiveDesk(comet, System::nanoTime, false);
+        // While the hand moves no time passes, however busy the machine is: the hand never rests.
+        AtomicLong stopped = new AtomicLong();
+        live = new LiveDesk(comet, () -> stopped.get() > 0 ? stopped.get() : System.nanoTime(), false);
         until(() -> port().open());
         until(() -> device.shownCount() > 0);
         TimeUnit.MILLISECONDS.sleep(200);
+        stopped.set(System.nanoTime());
+        int route = 3;
+        move(device, 0.2);
+        until(() -> live.engine().live().moves(route) > 0);
         int before = device.shownCount();
-        for (int i = 0; i < 12; i++) {
+        for (int i = 1; i < 12; i++) {
+            int moves = live.engine().live().moves(route);
             move(device, 0.2 + i * 0.05);
+            until(() -> live.engine().live().moves(route) > moves);
             TimeUnit.MILLISECONDS.sleep(20);
         }
         assertThat(device.shownCount()).as("it moves by hand").isEqualTo(before);
+        stopped.set(0);
         // The route is in Read and has an envelope: the value stays, and the motor goes back to it.
         until(() -> device.shownCount() > before);
     }

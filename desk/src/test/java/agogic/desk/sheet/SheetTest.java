@@ -37,7 +37,7 @@ class SheetTest {
         String glass = text(pdf, 1);
         assertThat(glass)
                 .contains("North Eight · page Glass")
-                .contains("Fader 1 CC 20 · ch 1 Two-Pole Filter · Cutoff 180 Hz 6.2 kHz jump")
+                .contains("Fader 1 CC 20 · ch 1 Two-Pole Filter · Cutoff 180 Hz 6.2 kHz at once")
                 .contains("Macro · Afterglow (4 members)")
                 .contains("Drone Pair · Width 100 % 20 %")
                 .contains("Dome Panner 5 · Azimuth keeps its distance")
@@ -46,7 +46,7 @@ class SheetTest {
                 .doesNotContain("Elevation");
         assertThat(text(pdf, 2))
                 .contains("North Eight · page Comets")
-                .contains("Fader 5 CC 24 · ch 1 Dome Panner 5 · Elevation 0° 80° pickup")
+                .contains("Fader 5 CC 24 · ch 1 Dome Panner 5 · Elevation 0° 80° when they meet")
                 .doesNotContain("Two-Pole Filter");
         assertThat(text(pdf, 3)).contains("Breath & Ribbon").contains("Ribbon").contains("−30 ct");
     }

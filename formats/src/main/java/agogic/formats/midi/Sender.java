@@ -38,6 +38,9 @@ final class Sender {
     private double value = Double.NaN;
     private Parameter parameter;
     private int messages;
+    /** How far it is looked ahead first, in ticks. */
+    private long stride = 1;
+
     private long due;
 
     private double lost;
@@ -125,11 +128,24 @@ final class Sender {
                 : moves[seat] ? Math.min(turn, nextMove(seat, tick)) : turn;
     }
 
-    private double at(int seat, long tick) {
+    /** A tick in the time of a lane. */
+    private double laneTime(int seat, long tick) {
         double beat = WirePlan.beat(tick);
-        double time =
-                lanes[seat].lock() == Lock.BEATS ? beat : session.timeline().secondsAt(beat);
-        return lead.positionOf(parameters[seat].settled(lanes[seat].envelope().valueAt(time)));
+        return lanes[seat].lock() == Lock.BEATS ? beat : session.timeline().secondsAt(beat);
+    }
+
+    private double at(int seat, long tick) {
+        return travels(seat, lanes[seat].envelope().valueAt(laneTime(seat, tick)));
+    }
+
+    /** What travels for a value of a lane. */
+    private double travels(int seat, double value) {
+        return lead.positionOf(parameters[seat].settled(value));
+    }
+
+    /** The value at a tick that lies on the way from point {@code i} to the next. */
+    private double on(int seat, int i, long tick) {
+        return travels(seat, lanes[seat].envelope().valueFrom(i, laneTime(seat, tick)));
     }
 
     /** The next tick at which a value that a macro moves may be another. */
@@ -165,10 +181,8 @@ final class Sender {
     /** The first tick after this one, at most {@code most}, at which the code is another: ways between points go one way. */
     private long nextChange(int seat, long tick, long most) {
         Envelope envelope = lanes[seat].envelope();
-        double beat = WirePlan.beat(tick);
         boolean beats = lanes[seat].lock() == Lock.BEATS;
-        double time = beats ? beat : session.timeline().secondsAt(beat);
-        int i = envelope.lastAtOrBefore(time);
+        int i = envelope.lastAtOrBefore(laneTime(seat, tick));
         if (i + 1 >= envelope.size()) {
             return Long.MAX_VALUE;
         }
@@ -181,18 +195,27 @@ final class Sender {
         if (kind.wave()) {
             return Math.min(last, tick + step());
         }
+        // First as far as it went last time, then farther and farther, then between.
         long same = tick;
         long other = last;
-        if (last - 1 > tick && number.code(at(seat, last - 1)) == wanted) {
-            return last;
+        for (long far = stride; same + far < other; far *= 2) {
+            if (number.code(on(seat, i, same + far)) == wanted) {
+                same += far;
+            } else {
+                other = same + far;
+            }
         }
         while (other - same > 1) {
             long mid = (same + other) >>> 1;
-            if (number.code(at(seat, mid)) == wanted) {
+            if (number.code(on(seat, i, mid)) == wanted) {
                 same = mid;
             } else {
                 other = mid;
             }
+        }
+        stride = Math.max(1, (other - tick) / 2);
+        if (other == last) {
+            return last;
         }
         // Just before it changes it is farthest from its code.
         if (same > tick) {

@@ -125,9 +125,17 @@ final class Json {
         return json.node.booleanValue();
     }
 
+    /** What is read, to be lifted from an older version. */
+    JsonNode node() {
+        return node;
+    }
+
     <E extends Enum<E>> E word(String name, Class<E> words) throws FormatException {
-        Json json = at(name);
-        String text = json.text();
+        return at(name).word(words);
+    }
+
+    private <E extends Enum<E>> E word(Class<E> words) throws FormatException {
+        String text = text();
         List<String> known = new ArrayList<>();
         for (E word : words.getEnumConstants()) {
             String name2 = word.name().toLowerCase(Locale.ROOT);
@@ -136,7 +144,7 @@ final class Json {
             }
             known.add(name2);
         }
-        throw json.error("expected one of " + String.join(", ", known) + ", found “" + shorten(text) + "”");
+        throw error("expected one of " + String.join(", ", known) + ", found “" + shorten(text) + "”");
     }
 
     <T> List<T> list(String name, Reader<T> reader) throws FormatException {
@@ -162,21 +170,35 @@ final class Json {
         }
 
         double number(int i) throws FormatException {
-            return new Json(json.document, json.node.get(i), json.path + "[" + (i + 1) + "]").number();
+            return cell(i).number();
         }
 
         /** A normalised value. */
         double normalised(int i) throws FormatException {
             double value = number(i);
             if (!(value >= 0 && value <= 1)) {
-                throw new Json(json.document, json.node.get(i), json.path + "[" + (i + 1) + "]")
-                        .error("expected a value between 0 and 1, found " + value);
+                throw cell(i).error("expected a value between 0 and 1, found " + value);
             }
             return value;
         }
 
+        <E extends Enum<E>> E word(int i, Class<E> words) throws FormatException {
+            return cell(i).word(words);
+        }
+
+        /** A list of numbers. */
+        double[] numbers(int i) throws FormatException {
+            return cell(i).list(Json::number).stream()
+                    .mapToDouble(Double::doubleValue)
+                    .toArray();
+        }
+
+        private Json cell(int i) {
+            return new Json(json.document, json.node.get(i), json.path + "[" + (i + 1) + "]");
+        }
+
         String text(int i) throws FormatException {
-            return new Json(json.document, json.node.get(i), json.path + "[" + (i + 1) + "]").text();
+            return cell(i).text();
         }
     }
 

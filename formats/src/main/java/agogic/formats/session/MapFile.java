@@ -17,7 +17,7 @@ import java.util.List;
 import java.util.Optional;
 
 /**
- * A surface's description and its map as JSON: {@code {"format": "agogic-map", "version": 1, "surface", "ties", "macros"}}.
+ * A surface's description and its map as JSON: {@code {"format": "agogic-map", "version": 2, "surface", "ties", "macros"}}.
  * A description of a surface alone is a map without ties.
  */
 public final class MapFile {
@@ -25,7 +25,7 @@ public final class MapFile {
     public static final String ENDING = ".json";
 
     private static final String FORMAT = "agogic-map";
-    private static final int VERSION = 1;
+    private static final int VERSION = 2;
     private static final long LARGEST = 16L << 20;
     private static final ObjectMapper MAPPER = new ObjectMapper();
 
@@ -83,10 +83,14 @@ public final class MapFile {
         if (format.isEmpty() || !format.get().text().equals(FORMAT)) {
             throw json.error("this is no map of a surface: expected \"format\": \"" + FORMAT + "\"");
         }
-        if (json.whole("version") != VERSION) {
+        int version = json.whole("version");
+        if (version < 1 || version > VERSION) {
             throw json.at("version")
-                    .error("this map was made by a newer Agogic: expected version " + VERSION + ", found "
-                            + json.whole("version"));
+                    .error("this map was made by a newer Agogic: expected version " + VERSION + " or less, found "
+                            + version);
+        }
+        if (version == 1) {
+            VersionOne.map(json.node());
         }
         Surface surface = SurfaceJson.read(json.at("surface"));
         List<Tie> ties = json.list("ties", MapFile::readTie);

@@ -42,7 +42,7 @@ public final class SessionFile {
     public static final String ENDING = ".agogic";
 
     static final String FORMAT = "agogic-session";
-    static final int VERSION = 1;
+    static final int VERSION = 2;
 
     private static final String SESSION = "session.json";
     private static final Pattern RIDE = Pattern.compile("rides/([A-Za-z0-9_-]{1,80})\\.csv");

@@ -7,6 +7,7 @@ import agogic.core.device.Socket;
 import agogic.core.device.Turn;
 import agogic.core.envelope.Envelope;
 import agogic.core.envelope.Point;
+import agogic.core.envelope.Shape;
 import agogic.core.lane.Lane;
 import agogic.core.lane.Stretch;
 import agogic.core.parameter.Parameter;
@@ -34,7 +35,6 @@ import agogic.core.time.TempoPoint;
 import agogic.core.time.Timeline;
 import agogic.formats.file.FormatException;
 import agogic.formats.table.RideTable;
-import agogic.formats.table.ShapeText;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
@@ -60,6 +60,9 @@ final class SessionReader {
             throw json.at("version")
                     .error("this session was saved by a newer Agogic (" + version + "); this one reads up to "
                             + SessionFile.VERSION);
+        }
+        if (version == 1) {
+            VersionOne.session(json.node());
         }
         List<TempoPoint> tempo = json.list(
                 "tempo", j -> j.make(() -> new TempoPoint(j.number("beat"), j.number("bpm"), j.flag("ramp"))));
@@ -213,11 +216,28 @@ final class SessionReader {
     }
 
     private static Lane lane(Json json) throws FormatException {
+        Json layer = layer(json.at("layers"));
         return json.make(() -> new Lane(
                 target(json.at("target")),
-                json.word("lock", Lock.class),
-                envelope(json.at("points")),
-                json.list("stretches", SessionReader::stretch)));
+                layer.word("lock", Lock.class),
+                envelope(layer.at("points")),
+                layer.list("stretches", SessionReader::stretch)));
+    }
+
+    /** The one layer that a lane has here; other layers are made by a newer Agogic. */
+    private static Json layer(Json layers) throws FormatException {
+        List<Json> all = layers.list(j -> j);
+        if (all.size() != 1) {
+            throw layers.error(
+                    "expected one layer, found " + all.size() + "; lanes of more layers need a newer Agogic");
+        }
+        Json one = all.get(0);
+        if (!one.text("place").equals(SessionWriter.TIMELINE)
+                || !one.text("way").equals(SessionWriter.ABSOLUTE)) {
+            throw one.error("expected an absolute layer of the timeline, found " + one.text("way") + " of the "
+                    + one.text("place") + "; it needs a newer Agogic");
+        }
+        return one;
     }
 
     private static Envelope envelope(Json json) throws FormatException {
@@ -227,8 +247,10 @@ final class SessionReader {
 
     private static Point point(Json json) throws FormatException {
         Json.Cells cells = json.cells(4);
-        return json.make(() -> new Point(
-                cells.number(0), cells.normalised(1), ShapeText.parse(cells.text(2), cells.text(3)), cells.size() > 4));
+        Shape.Kind kind = cells.word(2, Shape.Kind.class);
+        double[] numbers = cells.numbers(3);
+        return json.make(() ->
+                new Point(cells.number(0), cells.normalised(1), ShapeNumbers.shape(kind, numbers), cells.size() > 4));
     }
 
     private static Stretch stretch(Json json) throws FormatException {

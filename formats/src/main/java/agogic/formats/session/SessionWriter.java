@@ -22,7 +22,6 @@ import agogic.core.session.Track;
 import agogic.core.time.Metre;
 import agogic.core.time.Section;
 import agogic.core.time.TempoPoint;
-import agogic.formats.table.ShapeText;
 import com.fasterxml.jackson.databind.node.ArrayNode;
 import com.fasterxml.jackson.databind.node.JsonNodeFactory;
 import com.fasterxml.jackson.databind.node.ObjectNode;
@@ -32,6 +31,12 @@ import java.util.function.Function;
 
 /** A session as JSON. */
 final class SessionWriter {
+    /** A layer that is fixed to the piece. */
+    static final String TIMELINE = "timeline";
+
+    /** A layer that says the values themselves. */
+    static final String ABSOLUTE = "absolute";
+
     private static final JsonNodeFactory JSON = JsonNodeFactory.instance;
 
     private SessionWriter() {}
@@ -216,19 +221,24 @@ final class SessionWriter {
     }
 
     private static ObjectNode lane(Lane lane) {
-        ObjectNode json = object().put("lock", word(lane.lock()));
+        ObjectNode json = object();
         json.set("target", target(lane.target()));
-        json.set("points", points(lane.envelope()));
-        json.set("stretches", list(lane.stretches(), SessionWriter::stretch));
+        ObjectNode layer = json.putArray("layers").addObject();
+        layer.put("place", TIMELINE).put("way", ABSOLUTE).put("lock", word(lane.lock()));
+        layer.set("points", points(lane.envelope()));
+        layer.set("stretches", list(lane.stretches(), SessionWriter::stretch));
         return json;
     }
 
     private static ArrayNode points(Envelope envelope) {
         ArrayNode array = JSON.arrayNode(envelope.size());
         for (var point : envelope.points()) {
-            ArrayNode one =
-                    array.addArray().add(point.time()).add(point.value()).add(ShapeText.name(point.shape()));
-            one.add(ShapeText.amount(point.shape()));
+            ArrayNode one = array.addArray().add(point.time()).add(point.value());
+            one.add(word(point.shape().kind()));
+            ArrayNode numbers = one.addArray();
+            for (double number : ShapeNumbers.of(point.shape())) {
+                numbers.add(number);
+            }
             if (point.pinned()) {
                 one.add(true);
             }

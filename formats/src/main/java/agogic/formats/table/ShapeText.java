@@ -46,7 +46,7 @@ public final class ShapeText {
             text = text.substring(0, part);
         }
         String[] numbers = text.isEmpty() ? new String[0] : text.split(";");
-        int wanted = kind == Shape.Kind.BENT ? 1 : kind == Shape.Kind.PULSE ? 3 : kind.wave() ? 2 : 0;
+        int wanted = kind.numbers();
         if (kind == Shape.Kind.BENT && numbers.length == 0) {
             throw new IllegalArgumentException("a bent shape needs an amount between -1 and 1");
         }

@@ -70,7 +70,7 @@ class MapFileTest {
         return new ControllerMap(
                 everything(),
                 List.of(new ControllerMap.Tie(
-                        "c1", 2, place, new Span(0.25, 0.5, Span.Curve.STRAIGHT, 0), Takeover.SCALED, 12.5)),
+                        "c1", 2, place, new Span(0.25, 0.5, Span.Curve.STRAIGHT, 0), Takeover.CLOSING_IN, 12.5)),
                 List.of(new ControllerMap.Bundle(macro, List.of(place, place))));
     }
 
@@ -107,11 +107,26 @@ class MapFileTest {
         MapFile.save(file, map());
         String good = Files.readString(file);
         broken(file, good.replace("\"c1\",\n    \"page\"", "\"c99\",\n    \"page\""), "has no control “c99”");
-        broken(file, good.replace("\"scaled\"", "\"soon\""), "ties[1].takeover: expected one of jump");
+        broken(file, good.replace("\"closing_in\"", "\"soon\""), "ties[1].takeover: expected one of at_once");
         broken(file, good.replace("agogic-map", "something"), "no map of a surface");
-        broken(file, good.replace("\"version\" : 1", "\"version\" : 9"), "newer Agogic");
+        broken(file, good.replace("\"version\" : 2", "\"version\" : 9"), "newer Agogic");
         broken(file, good.substring(0, good.length() / 2), "this is no JSON");
         broken(file, good.replace("\"number\" : 16000", "\"number\" : 20000"), "surface.controls[4].address");
+    }
+
+    /** A map of version 1 has other words for takeover. */
+    @Test
+    void aMapOfVersionOneIsRead() throws IOException {
+        Path file = dir.resolve("map.json");
+        MapFile.save(file, map());
+        String now = Files.readString(file);
+        String old = now.replace("\"version\" : 2", "\"version\" : 1")
+                .replace("at_once", "jump")
+                .replace("when_they_meet", "pickup")
+                .replace("closing_in", "scaled");
+        assertThat(old).isNotEqualTo(now);
+        Files.writeString(file, old);
+        assertThat(MapFile.read(file)).isEqualTo(map());
     }
 
     private static void broken(Path file, String text, String said) throws IOException {

@@ -108,7 +108,7 @@ public final class SlowComet {
         // On the second page the faders lift the comets.
         for (int c = 1; c <= COMETS; c++) {
             Route lift = route(tied, "fader-" + c, "panner-" + c + "/elevation", "0°", "80°");
-            routes.add(lift.by(lift.hand().map(h -> h.on(2))).with(Takeover.PICKUP));
+            routes.add(lift.by(lift.hand().map(h -> h.on(2))).with(Takeover.WHEN_THEY_MEET));
         }
         return tied.withRoutes(routes);
     }

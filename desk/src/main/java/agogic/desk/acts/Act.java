@@ -1,0 +1,103 @@
+package agogic.desk.acts;
+
+import agogic.desk.model.View;
+import java.util.EnumSet;
+import java.util.List;
+import java.util.Set;
+import java.util.function.BooleanSupplier;
+import java.util.function.Supplier;
+
+/**
+ * One thing that a person can do.
+ *
+ * @param id its name in the program; the button that does the same has it too
+ * @param words what it is called, in a menu and on a button
+ * @param about what it does, in one sentence
+ * @param keys what does it; the first is shown
+ * @param told how keys are told that parts of the window answer themselves; empty for those of {@code keys}
+ * @param views where it counts
+ * @param repeats true if a key that is held down does it again and again
+ * @param counts false while it has nothing to act on and another act may have the key
+ * @param state the words for a menu, where they tell what would be done or whether it is on
+ */
+public record Act(
+        String id,
+        String words,
+        String about,
+        List<Stroke> keys,
+        String told,
+        Set<View> views,
+        boolean repeats,
+        BooleanSupplier counts,
+        Supplier<String> state,
+        Runnable run) {
+    private static final BooleanSupplier ALWAYS = () -> true;
+
+    /**
+     * An act that counts in every view.
+     *
+     * @param keys such as {@code Ctrl+S}, with bars between several; empty for none
+     */
+    public static Act of(String id, String words, String about, String keys, Runnable run) {
+        return new Act(
+                id, words, about, Stroke.all(keys), "", EnumSet.allOf(View.class), false, ALWAYS, () -> words, run);
+    }
+
+    /** Keys that the parts of the window answer themselves, told in the list of keys. */
+    public static Act told(String id, String words, String about, String keys) {
+        return new Act(
+                id, words, about, List.of(), keys, EnumSet.allOf(View.class), true, () -> false, () -> words, () -> {});
+    }
+
+    /** It counts in these views only. */
+    public Act in(View first, View... more) {
+        return new Act(id, words, about, keys, told, EnumSet.of(first, more), repeats, counts, state, run);
+    }
+
+    /** A held key does it again and again. */
+    public Act repeating() {
+        return new Act(id, words, about, keys, told, views, true, counts, state, run);
+    }
+
+    /** It counts only while this holds. */
+    public Act when(BooleanSupplier holds) {
+        return new Act(id, words, about, keys, told, views, repeats, holds, state, run);
+    }
+
+    /** Its words in a menu. */
+    public Act reading(Supplier<String> now) {
+        return new Act(id, words, about, keys, told, views, repeats, counts, now, run);
+    }
+
+    /** True if it is there in a view, now. */
+    public boolean countsIn(View view) {
+        return views.contains(view) && counts.getAsBoolean();
+    }
+
+    /** True if it counts in some views only: there it goes before what counts everywhere. */
+    boolean special() {
+        return views.size() < View.values().length;
+    }
+
+    /** True if nothing but the view decides whether it counts. */
+    boolean unconditional() {
+        return counts == ALWAYS;
+    }
+
+    /** Its keys for people; empty if it has none. */
+    public String key() {
+        return keys.isEmpty()
+                ? told
+                : String.join("  ", keys.stream().map(Stroke::spoken).toList());
+    }
+
+    /** The first of its keys for people. */
+    public String firstKey() {
+        return keys.isEmpty() ? told : keys.get(0).spoken();
+    }
+
+    /** What the tip of its button says. */
+    public String tip() {
+        return key().isEmpty() ? about : about + " (" + firstKey() + ")";
+    }
+}

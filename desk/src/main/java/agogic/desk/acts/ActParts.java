@@ -1,0 +1,65 @@
+package agogic.desk.acts;
+
+import agogic.desk.model.View;
+import java.util.ArrayList;
+import java.util.List;
+import javafx.scene.Node;
+import javafx.scene.control.ButtonBase;
+import javafx.scene.control.Label;
+import javafx.scene.control.MenuItem;
+import javafx.scene.control.SeparatorMenuItem;
+import javafx.scene.control.Tooltip;
+import javafx.scene.layout.HBox;
+import javafx.scene.layout.Priority;
+import javafx.scene.layout.Region;
+
+/** Acts in menus, each with its key on the right, and on buttons, with their tips. */
+public final class ActParts {
+    private ActParts() {}
+
+    /** One act. */
+    public static MenuItem item(Act act) {
+        String words = act.state().get();
+        Label name = new Label(words);
+        Label key = new Label(act.firstKey());
+        key.getStyleClass().addAll("figures", "quiet", "small");
+        Region gap = new Region();
+        gap.setMinWidth(24);
+        HBox.setHgrow(gap, Priority.ALWAYS);
+        HBox line = new HBox(name, gap, key);
+        line.setMinWidth(250);
+        MenuItem item = new MenuItem();
+        item.setGraphic(line);
+        item.setId("do-" + act.id());
+        item.setMnemonicParsing(false);
+        item.getProperties().put("words", words);
+        item.setOnAction(e -> act.run().run());
+        return item;
+    }
+
+    /** What belongs to a view, for the menu that a key or the right button of the mouse opens. */
+    public static List<MenuItem> menu(Acts acts, View view) {
+        List<MenuItem> items = new ArrayList<>();
+        for (Act act : acts.in(view)) {
+            if (act.special()) {
+                items.add(item(act));
+            }
+        }
+        items.add(new SeparatorMenuItem());
+        items.add(item(acts.act("find-act")));
+        items.add(item(acts.act("keys")));
+        return items;
+    }
+
+    /** Gives each button that has the id of an act the tip of it. */
+    public static void dress(Node root, Acts acts) {
+        for (Act act : acts.all()) {
+            for (Node node : root.lookupAll("#" + act.id())) {
+                if (node instanceof ButtonBase button) {
+                    button.setTooltip(new Tooltip(act.tip()));
+                    button.setAccessibleHelp(act.tip());
+                }
+            }
+        }
+    }
+}

@@ -1,0 +1,95 @@
+package agogic.desk.acts;
+
+import agogic.desk.model.View;
+import agogic.desk.parts.Theme;
+import java.util.ArrayList;
+import java.util.List;
+import javafx.scene.control.ButtonType;
+import javafx.scene.control.Dialog;
+import javafx.scene.control.Label;
+import javafx.scene.control.Tooltip;
+import javafx.scene.layout.ColumnConstraints;
+import javafx.scene.layout.GridPane;
+import javafx.scene.layout.Region;
+import javafx.stage.Window;
+
+/** The list of keys, by where they count. */
+public final class KeyList {
+    private static final int COLUMNS = 3;
+
+    private KeyList() {}
+
+    /** A line of the list: a heading, or an act. */
+    private record Line(String heading, Act act) {}
+
+    /** The list over a window. */
+    public static Dialog<ButtonType> dialog(Acts acts, Window owner) {
+        Dialog<ButtonType> dialog = new Dialog<>();
+        dialog.initOwner(owner);
+        Theme.dress(dialog, owner);
+        dialog.setTitle("Keys");
+        GridPane grid = new GridPane();
+        grid.setHgap(10);
+        grid.setVgap(2);
+        grid.setStyle("-fx-padding: 4 12 4 12;");
+        for (int c = 0; c < COLUMNS; c++) {
+            for (double width : new double[] {108, 272}) {
+                ColumnConstraints column = new ColumnConstraints(width);
+                column.setMinWidth(width);
+                grid.getColumnConstraints().add(column);
+            }
+        }
+        List<Line> lines = lines(acts);
+        int tall = (lines.size() + 2 + COLUMNS - 1) / COLUMNS;
+        int column = 0;
+        int row = 0;
+        for (Line line : lines) {
+            boolean last = row == tall - 1;
+            if (row == tall || last && line.act() == null) {
+                // No heading stands alone at the foot of a column.
+                column += 2;
+                row = 0;
+            }
+            add(grid, line, column, row++);
+        }
+        dialog.getDialogPane().setMaxWidth(Region.USE_COMPUTED_SIZE);
+        dialog.getDialogPane().setPrefWidth(1220);
+        dialog.getDialogPane().setContent(grid);
+        dialog.getDialogPane().getButtonTypes().add(ButtonType.CLOSE);
+        return dialog;
+    }
+
+    private static void add(GridPane grid, Line line, int column, int row) {
+        if (line.act() == null) {
+            Label heading = new Label(line.heading());
+            heading.getStyleClass().add("title");
+            grid.add(heading, column, row, 2, 1);
+            return;
+        }
+        Label key = new Label(line.act().firstKey());
+        key.getStyleClass().addAll("figures", "hand-text", "small");
+        Label words = new Label(line.act().words());
+        words.getStyleClass().add("small");
+        words.setTooltip(new Tooltip(line.act().about()));
+        words.setAccessibleText(line.act().about());
+        grid.add(key, column, row);
+        grid.add(words, column + 1, row);
+    }
+
+    private static List<Line> lines(Acts acts) {
+        List<Line> lines = new ArrayList<>();
+        lines.add(new Line("Everywhere", null));
+        acts.all().stream().filter(a -> !a.special() && !a.key().isEmpty()).forEach(a -> lines.add(new Line("", a)));
+        for (View view : View.values()) {
+            lines.add(new Line(view.title(), null));
+            acts.all().stream()
+                    .filter(a -> a.special() && first(a) == view && !a.key().isEmpty())
+                    .forEach(a -> lines.add(new Line("", a)));
+        }
+        return lines;
+    }
+
+    private static View first(Act act) {
+        return act.views().iterator().next();
+    }
+}

@@ -1,0 +1,74 @@
+package agogic.desk.acts;
+
+import java.util.List;
+import java.util.Map;
+import java.util.Set;
+import javafx.scene.input.KeyCode;
+import javafx.scene.input.KeyEvent;
+
+/**
+ * A key with what is held beside it.
+ *
+ * @param codes the keys of the keyboard that count as it: a digit is on two of them
+ */
+public record Stroke(Set<KeyCode> codes, boolean control, boolean shift, boolean alt, String spoken) {
+    private static final Map<String, Set<KeyCode>> NAMED = Map.ofEntries(
+            Map.entry("Space", Set.of(KeyCode.SPACE)),
+            Map.entry("Home", Set.of(KeyCode.HOME)),
+            Map.entry("Menu", Set.of(KeyCode.CONTEXT_MENU)),
+            Map.entry("Enter", Set.of(KeyCode.ENTER)),
+            Map.entry("Delete", Set.of(KeyCode.DELETE, KeyCode.BACK_SPACE)),
+            Map.entry("Page Up", Set.of(KeyCode.PAGE_UP)),
+            Map.entry("Page Down", Set.of(KeyCode.PAGE_DOWN)),
+            Map.entry("←", Set.of(KeyCode.LEFT, KeyCode.KP_LEFT)),
+            Map.entry("→", Set.of(KeyCode.RIGHT, KeyCode.KP_RIGHT)),
+            Map.entry(".", Set.of(KeyCode.PERIOD)),
+            Map.entry("+", Set.of(KeyCode.PLUS, KeyCode.ADD, KeyCode.EQUALS)),
+            Map.entry("−", Set.of(KeyCode.MINUS, KeyCode.SUBTRACT)));
+
+    /** Reads one from the words that people see: {@code Ctrl+Shift+Z}, {@code Shift+Space}, {@code 4}. */
+    public static Stroke of(String spoken) {
+        String rest = spoken;
+        boolean control = rest.startsWith("Ctrl+");
+        rest = control ? rest.substring(5) : rest;
+        boolean shift = rest.startsWith("Shift+");
+        rest = shift ? rest.substring(6) : rest;
+        boolean alt = rest.startsWith("Alt+");
+        rest = alt ? rest.substring(4) : rest;
+        return new Stroke(codes(rest), control, shift, alt, spoken);
+    }
+
+    private static Set<KeyCode> codes(String name) {
+        if (NAMED.containsKey(name)) {
+            return NAMED.get(name);
+        }
+        if (name.length() == 1 && Character.isDigit(name.charAt(0))) {
+            return Set.of(KeyCode.valueOf("DIGIT" + name), KeyCode.valueOf("NUMPAD" + name));
+        }
+        return Set.of(KeyCode.valueOf(name));
+    }
+
+    /** Those of a list with bars between them: {@code Ctrl+Shift+Z|Ctrl+Y}; none for an empty text. */
+    static List<Stroke> all(String spoken) {
+        return spoken.isEmpty()
+                ? List.of()
+                : List.of(spoken.split("\\|")).stream().map(Stroke::of).toList();
+    }
+
+    /** True if it is this that was pressed. Shift does not part + from =. */
+    public boolean matches(KeyEvent e) {
+        boolean sign = spoken.equals("+");
+        return codes.contains(e.getCode())
+                && e.isShortcutDown() == control
+                && e.isAltDown() == alt
+                && (sign || e.isShiftDown() == shift);
+    }
+
+    /** True if both are pressed by the same keys. */
+    boolean clashes(Stroke other) {
+        return control == other.control
+                && shift == other.shift
+                && alt == other.alt
+                && codes.stream().anyMatch(other.codes::contains);
+    }
+}

@@ -1,0 +1,141 @@
+package agogic.desk.catalog;
+
+import agogic.core.device.Device;
+import agogic.core.session.Session;
+import agogic.core.session.Track;
+import agogic.desk.draw.Ink;
+import agogic.desk.draw.Mark;
+import agogic.desk.parts.MarkView;
+import java.util.ArrayList;
+import java.util.HashSet;
+import java.util.List;
+import java.util.Set;
+import javafx.scene.AccessibleRole;
+import javafx.scene.control.ContentDisplay;
+import javafx.scene.control.Label;
+import javafx.scene.control.ListCell;
+import javafx.scene.control.ListView;
+
+/** All devices by track, each with how full its sockets are. */
+public final class DeviceList extends ListView<DeviceList.Item> {
+    /** A row: the name of a track, or a device of it. */
+    record Item(String track, String device) {}
+
+    private final CatalogModel model;
+    private boolean filling;
+
+    DeviceList(CatalogModel model) {
+        this.model = model;
+        setId("devices");
+        getStyleClass().add("devices");
+        setAccessibleText("Devices");
+        setPrefWidth(232);
+        setMinWidth(232);
+        setCellFactory(view -> new Row());
+        getSelectionModel().selectedItemProperty().addListener((o, a, b) -> {
+            if (!filling && b != null && !b.device().isEmpty()) {
+                model.deviceProperty().set(b.device());
+            }
+        });
+        model.deviceProperty().addListener((o, a, b) -> follow());
+        show();
+    }
+
+    /** Shows the devices of the session as it is now. */
+    public void show() {
+        Session session = model.session();
+        List<Item> items = new ArrayList<>();
+        Set<String> placed = new HashSet<>();
+        for (Track track : session.tracks()) {
+            items.add(new Item(track.name(), ""));
+            track.devices().forEach(d -> items.add(new Item(track.name(), d)));
+            placed.addAll(track.devices());
+        }
+        session.devices().stream().filter(d -> !placed.contains(d.id())).forEach(d -> items.add(new Item("", d.id())));
+        if (!items.equals(getItems())) {
+            getItems().setAll(items);
+        }
+        follow();
+        refresh();
+    }
+
+    private void follow() {
+        filling = true;
+        for (Item item : getItems()) {
+            if (item.device().equals(model.deviceProperty().get())) {
+                if (getSelectionModel().getSelectedItem() != item) {
+                    getSelectionModel().select(item);
+                    scrollTo(Math.max(0, getItems().indexOf(item) - 3));
+                }
+            }
+        }
+        filling = false;
+    }
+
+    /** How a device is read aloud. */
+    public static String spoken(Device device) {
+        int needed = device.taken() + device.wanted().size();
+        return device.name() + ", "
+                + (needed > device.usable()
+                        ? needed + " wanted, " + device.usable() + " offered"
+                        : device.taken() + " of " + device.usable() + " sockets taken")
+                + ", " + device.parameters().size() + " parameters";
+    }
+
+    private final class Row extends ListCell<Item> {
+        private final MarkView drawing = new MarkView(model.desk()) {
+            @Override
+            public void marks(List<Mark> marks, double width, double height) {
+                Item item = getItem();
+                if (item != null && !item.device().isEmpty()) {
+                    device(marks, model.session().device(item.device()), width);
+                }
+            }
+        };
+        private final Label track = new Label();
+
+        Row() {
+            track.getStyleClass().addAll("quiet", "track-name");
+            setContentDisplay(ContentDisplay.GRAPHIC_ONLY);
+            setAccessibleRole(AccessibleRole.LIST_ITEM);
+            setPrefWidth(0);
+            drawing.prefWidthProperty().bind(widthProperty().subtract(16));
+            drawing.setPrefHeight(38);
+        }
+
+        private void device(List<Mark> marks, Device device, double width) {
+            int needed = device.taken() + device.wanted().size();
+            boolean over = needed > device.usable();
+            marks.add(new Mark.Words(4, 16, device.name(), Ink.TEXT, 13, false, true, -1));
+            String count = over ? needed + " for " + device.usable() : device.taken() + " of " + device.usable();
+            marks.add(new Mark.Words(
+                    width - 4, 16, (over ? "▲ " : "") + count, over ? Ink.RIDE : Ink.QUIET, 11.5, true, false, 1));
+            double full = width - 8;
+            marks.add(new Mark.Box(4, 25, full, 5, 2.5, Ink.EDGE, Ink.NONE, 0));
+            double part = device.usable() == 0 ? 0 : Math.min(1, (double) needed / device.usable());
+            if (part > 0) {
+                Ink ink = over ? Ink.RIDE : Ink.SOUND;
+                marks.add(new Mark.Box(4, 25, Math.max(5, full * part), 5, 2.5, ink, Ink.NONE, 0));
+            }
+        }
+
+        @Override
+        protected void updateItem(Item item, boolean empty) {
+            super.updateItem(item, empty);
+            if (empty || item == null) {
+                setGraphic(null);
+                setAccessibleText(null);
+            } else if (item.device().isEmpty()) {
+                track.setText(item.track());
+                setGraphic(track);
+                setMouseTransparent(true);
+                setAccessibleText("Track " + item.track());
+            } else {
+                setMouseTransparent(false);
+                setGraphic(drawing);
+                drawing.draw();
+                setAccessibleText(spoken(model.session().device(item.device())));
+            }
+        }
+    }
+}

@@ -1,0 +1,61 @@
+package agogic.desk.export;
+
+import agogic.core.midi.Wire;
+import agogic.desk.model.Desk;
+import agogic.desk.parts.Theme;
+import agogic.formats.midi.Fineness;
+import java.util.Optional;
+import javafx.scene.control.ButtonBar;
+import javafx.scene.control.ButtonType;
+import javafx.scene.control.CheckBox;
+import javafx.scene.control.Dialog;
+import javafx.scene.control.Label;
+import javafx.scene.control.RadioButton;
+import javafx.scene.control.ToggleGroup;
+import javafx.scene.layout.VBox;
+import javafx.stage.Window;
+
+/** How fine a MIDI file is to be. */
+public final class ExportDialog extends Dialog<ExportDialog.Choice> {
+    /** What was chosen. */
+    public record Choice(Fineness fineness, Optional<Wire> wire) {}
+
+    public ExportDialog(Desk desk, Window owner) {
+        initOwner(owner);
+        Theme.dress(this, owner);
+        setTitle("Export MIDI");
+        long lanes = desk.session().lanes().stream()
+                .filter(l -> !l.envelope().isEmpty())
+                .count();
+        setHeaderText("The notes, the tempo, the sections and " + lanes + " lanes as controllers");
+        ToggleGroup group = new ToggleGroup();
+        VBox box = new VBox(8);
+        box.setStyle("-fx-padding: 16;");
+        for (Fineness fineness : Fineness.values()) {
+            RadioButton button = new RadioButton(
+                    switch (fineness) {
+                        case SEVEN -> "7-bit: one controller a lane, 128 places";
+                        case FOURTEEN -> "14-bit: two controllers a lane, 16,384 places";
+                        case NRPN -> "NRPN: numbered parameters, 16,384 places";
+                    });
+            button.setToggleGroup(group);
+            button.setUserData(fineness);
+            button.setSelected(fineness == Fineness.FOURTEEN);
+            button.setId("fine-" + fineness.word());
+            box.getChildren().add(button);
+        }
+        CheckBox cable = new CheckBox("Never more than a MIDI cable carries (31,250 baud)");
+        cable.setSelected(true);
+        Label note = new Label("Afterwards the trace bar says how far the result is from the lanes.");
+        note.getStyleClass().add("quiet");
+        box.getChildren().addAll(cable, note);
+        getDialogPane().setContent(box);
+        ButtonType write = new ButtonType("Choose the file…", ButtonBar.ButtonData.OK_DONE);
+        getDialogPane().getButtonTypes().addAll(write, ButtonType.CANCEL);
+        setResultConverter(button -> button == write
+                ? new Choice(
+                        (Fineness) group.getSelectedToggle().getUserData(),
+                        cable.isSelected() ? Optional.of(Wire.CABLE) : Optional.empty())
+                : null);
+    }
+}

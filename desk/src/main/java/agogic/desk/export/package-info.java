@@ -1,0 +1,2 @@
+/** Taking the result out. */
+package agogic.desk.export;

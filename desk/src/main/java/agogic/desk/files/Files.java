@@ -1,0 +1,315 @@
+package agogic.desk.files;
+
+import agogic.core.device.Device;
+import agogic.core.midi.Wire;
+import agogic.core.route.Target;
+import agogic.core.session.Session;
+import agogic.core.session.Track;
+import agogic.desk.export.ExportDialog;
+import agogic.desk.model.Beside;
+import agogic.desk.model.Desk;
+import agogic.desk.model.Notice;
+import agogic.desk.parts.PathChooser;
+import agogic.desk.parts.Theme;
+import agogic.desk.sheet.Sheet;
+import agogic.formats.description.Description;
+import agogic.formats.file.Told;
+import agogic.formats.midi.Fineness;
+import agogic.formats.midi.MidiExport;
+import agogic.formats.session.SessionFile;
+import java.io.IOException;
+import java.nio.file.Path;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Optional;
+import java.util.function.BiConsumer;
+import java.util.function.Consumer;
+import java.util.function.Function;
+import java.util.prefs.Preferences;
+import javafx.scene.control.Alert;
+import javafx.scene.control.ButtonBar;
+import javafx.scene.control.ButtonType;
+import javafx.scene.control.ChoiceDialog;
+import javafx.stage.Window;
+
+/** Opening, saving and exporting. What takes time is done beside the window; errors are told in the trace bar. */
+public final class Files {
+    private static final int RECENT = 8;
+
+    private final Desk desk;
+    private final Window owner;
+    private final Consumer<Opened> opener;
+    private PathChooser chooser;
+    private final Preferences preferences = Preferences.userNodeForPackage(Files.class);
+
+    /** A session that came from a file. */
+    public record Opened(Session session, Path path) {}
+
+    public Files(Desk desk, Window owner, Consumer<Opened> opener) {
+        this.desk = desk;
+        this.owner = owner;
+        this.opener = opener;
+        chooser = PathChooser.ofSystem(owner);
+    }
+
+    /** Asks for files in another way than the system's dialogs. */
+    public void askBy(PathChooser other) {
+        chooser = other;
+    }
+
+    public void save() {
+        if (desk.editing().fileProperty().get() == null) {
+            saveAs();
+        } else {
+            save(desk.editing().fileProperty().get());
+        }
+    }
+
+    public void saveAs() {
+        chooser.toWrite(
+                        "Save as",
+                        "Agogic session",
+                        SessionFile.ENDING,
+                        desk.session().name())
+                .ifPresent(this::save);
+    }
+
+    /** Saves to {@code path} beside the window. */
+    public void save(Path path) {
+        Session snapshot = desk.session();
+        // One after the other, in the order in which they were asked for: the last one is what is there in the end.
+        Beside.inTurn(
+                () -> {
+                    SessionFile.save(path, snapshot);
+                    return path;
+                },
+                done -> {
+                    if (desk.session() == snapshot) {
+                        desk.editing().savedTo(path);
+                    }
+                    remember(path);
+                    desk.say(Notice.good("Saved", desk.session().name() + " is in " + path.getFileName() + "."));
+                },
+                why -> desk.say(Notice.stop("Not saved", why)));
+    }
+
+    public void open() {
+        chooser.toRead("Open", "Agogic session", SessionFile.ENDING).ifPresent(this::open);
+    }
+
+    /** Opens {@code path} if what is unsaved may go. A file that cannot be read changes nothing. */
+    public void open(Path path) {
+        if (!mayLeave()) {
+            return;
+        }
+        beside(
+                () -> SessionFile.open(path),
+                session -> {
+                    remember(path);
+                    opener.accept(new Opened(session, path));
+                },
+                "Not opened");
+    }
+
+    /** Asks what is to become of unsaved changes; true if the session may be left. */
+    public boolean mayLeave() {
+        desk.passes().endPass();
+        Optional<String> tried = desk.passes().rehearsed();
+        if (!desk.editing().unsaved() && tried.isEmpty()) {
+            return true;
+        }
+        ButtonType save = new ButtonType("Save", ButtonBar.ButtonData.YES);
+        ButtonType leave = new ButtonType("Leave without saving", ButtonBar.ButtonData.NO);
+        Alert alert = new Alert(
+                Alert.AlertType.CONFIRMATION,
+                (desk.editing().unsaved() ? desk.session().name() + " has changes that are not saved." : "")
+                        + tried.map(name ->
+                                        " What was rehearsed on " + name + " is not written: cancel, then A writes it.")
+                                .orElse(""),
+                save,
+                leave,
+                ButtonType.CANCEL);
+        alert.setHeaderText("Save the changes?");
+        alert.initOwner(owner);
+        Theme.dress(alert, owner);
+        Optional<ButtonType> answer = alert.showAndWait();
+        if (answer.isPresent() && answer.get() == save) {
+            if (desk.editing().fileProperty().get() == null) {
+                saveAs();
+                return false;
+            }
+            try {
+                Path path = desk.editing().fileProperty().get();
+                Session last = desk.session();
+                Beside.now(() -> {
+                    SessionFile.save(path, last);
+                    return path;
+                });
+                desk.editing().savedTo(path);
+                return true;
+            } catch (IOException e) {
+                desk.refuse(Told.of(e));
+                return false;
+            }
+        }
+        return answer.isPresent() && answer.get() == leave;
+    }
+
+    /** Adds a device from a description to a track that the person chooses. */
+    public void addDevice() {
+        chooser.toRead("Add a device", "Description (manifest.ttl of an LV2 bundle, .ttl, chart .csv)", "")
+                .ifPresent(path -> beside(() -> Description.read(path), this::addTo, "Not added"));
+    }
+
+    private void addTo(Description description) {
+        List<String> tracks = desk.session().tracks().stream().map(Track::name).toList();
+        ChoiceDialog<String> ask = new ChoiceDialog<>(tracks.get(0), tracks);
+        ask.setTitle("Add a device");
+        ask.setHeaderText(description.devices().stream()
+                        .map(d -> d.name() + " with " + d.parameters().size() + " parameters")
+                        .collect(java.util.stream.Collectors.joining(", "))
+                + " goes on the track");
+        ask.initOwner(owner);
+        Theme.dress(ask, owner);
+        ask.showAndWait().ifPresent(name -> {
+            Track track = desk.session().tracks().get(tracks.indexOf(name));
+            add(description, track.id());
+        });
+    }
+
+    /** Adds all devices of a description at the end of a track, and shows them in the Catalog. */
+    void add(Description description, String trackId) {
+        String names = String.join(
+                ", ", description.devices().stream().map(Device::name).toList());
+        desk.edit("Add " + names, session -> {
+            Session more = session;
+            for (Device device : description.devices()) {
+                more = more.adding(device, trackId);
+            }
+            return more;
+        });
+        List<Device> all = desk.session().devices();
+        Device last = all.get(all.size() - 1);
+        if (!last.parameters().isEmpty()) {
+            desk.selection().show(new Target(last.id(), last.parameters().get(0).id()));
+        }
+        String left =
+                description.left().isEmpty() ? "" : " Not automatable: " + String.join("; ", description.left()) + ".";
+        desk.say(Notice.good(
+                "Added", names + ". It has no sound of its own here; what moves it goes out as MIDI." + left));
+    }
+
+    public void exportMidi() {
+        ExportDialog dialog = new ExportDialog(desk, owner);
+        dialog.showAndWait().ifPresent(choice -> chooser.toWrite(
+                        "Export MIDI", "MIDI file", ".mid", desk.session().name())
+                .ifPresent(path -> exportMidi(path, choice.fineness(), choice.wire())));
+    }
+
+    /** Writes a MIDI file beside the window and says what it came to. */
+    public void exportMidi(Path path, Fineness fineness, Optional<Wire> wire) {
+        Session snapshot = desk.session();
+        beside(
+                () -> MidiExport.write(path, snapshot, fineness, wire),
+                report -> desk.say(Notice.good("Exported", words(path, report))),
+                "Not exported");
+    }
+
+    private static String words(Path path, MidiExport.Report report) {
+        String loss = report.lanes() == 0
+                ? "there was no lane to send"
+                : "farthest from its lane: " + report.lossOf() + ", by " + report.lossText();
+        return path.getFileName() + ": " + report.notes() + " notes, " + report.lanes() + " lanes in "
+                + report.controllerMessages() + " controller messages; " + loss + "; the busiest second takes "
+                + Math.round(report.busiestShare() * 100) + " % of the wire." + late(report)
+                + (report.notice().isEmpty() ? "" : " " + report.notice()) + left(report.left());
+    }
+
+    private static String late(MidiExport.Report report) {
+        return report.switchOf().isEmpty()
+                ? ""
+                : String.format(
+                        java.util.Locale.ROOT,
+                        " The switch that comes latest is %s, by %.1f ms.",
+                        report.switchOf(),
+                        report.switchLate() * 1000);
+    }
+
+    private static String left(List<String> left) {
+        return left.isEmpty()
+                ? ""
+                : " Not sent, because no socket leads to them: " + left.size() + " lanes, " + left.get(0)
+                        + (left.size() > 1 ? " and others." : ".");
+    }
+
+    /** Writes something to a file. */
+    @FunctionalInterface
+    public interface Writer {
+        void write(Path path) throws IOException;
+    }
+
+    /** Reads something from a file. */
+    @FunctionalInterface
+    public interface Reader<T> {
+        T read(Path path) throws IOException;
+    }
+
+    /** Asks for a JSON file and writes it beside the window; {@code said} tells what is in it. */
+    public void save(String title, String name, Writer writer, Function<Path, String> said) {
+        chooser.toWrite(title, "JSON", ".json", name)
+                .ifPresent(path -> beside(
+                        () -> {
+                            writer.write(path);
+                            return path;
+                        },
+                        done -> desk.say(Notice.good("Saved", said.apply(done))),
+                        "Not saved"));
+    }
+
+    /** Asks for a file and reads it beside the window. */
+    public <T> void read(String title, String kind, String ending, Reader<T> reader, BiConsumer<Path, T> use) {
+        chooser.toRead(title, kind, ending)
+                .ifPresent(path -> beside(() -> reader.read(path), what -> use.accept(path, what), "Not read"));
+    }
+
+    /** Prints what every control does, as PDF and as pictures. */
+    public void exportSheet() {
+        Session snapshot = desk.session();
+        chooser.toWrite("Print the sheet", "PDF", ".pdf", snapshot.name() + " controls")
+                .ifPresent(path -> beside(
+                        () -> Sheet.write(path, snapshot),
+                        pages -> desk.say(Notice.good(
+                                "Printed",
+                                path.getFileName() + ": " + pages + (pages == 1 ? " page" : " pages")
+                                        + ", and each as a PNG beside it.")),
+                        "Not printed"));
+    }
+
+    private <T> void beside(Beside.Work<T> work, Consumer<T> done, String failed) {
+        Beside.run("agogic-file", work, done, why -> desk.say(Notice.stop(failed, why)));
+    }
+
+    /** The files opened or saved last, newest first. */
+    public List<Path> recent() {
+        List<Path> list = new ArrayList<>();
+        for (String line : preferences.get("recent", "").split("\n")) {
+            // What was moved or deleted meanwhile is not offered.
+            if (!line.isBlank() && java.nio.file.Files.exists(Path.of(line))) {
+                list.add(Path.of(line));
+            }
+        }
+        return list;
+    }
+
+    private void remember(Path path) {
+        List<Path> list = recent();
+        Path whole = path.toAbsolutePath();
+        list.remove(whole);
+        list.add(0, whole);
+        StringBuilder text = new StringBuilder();
+        list.stream().limit(RECENT).forEach(p -> text.append(p).append('\n'));
+        if (text.length() < Preferences.MAX_VALUE_LENGTH) {
+            preferences.put("recent", text.toString());
+        }
+    }
+}

@@ -1,0 +1,2 @@
+/** Opening, saving, bringing in. */
+package agogic.desk.files;

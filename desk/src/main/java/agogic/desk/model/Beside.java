@@ -1,0 +1,88 @@
+package agogic.desk.model;
+
+import agogic.formats.file.Told;
+import java.io.IOException;
+import java.util.concurrent.ExecutionException;
+import java.util.concurrent.ExecutorService;
+import java.util.concurrent.Executors;
+import java.util.function.Consumer;
+import java.util.function.Supplier;
+import javafx.application.Platform;
+
+/** Work that takes time, done beside the window; what comes of it is told in the window's thread. */
+public final class Beside {
+    private static final ExecutorService IN_TURN = Executors.newSingleThreadExecutor(work -> {
+        Thread thread = new Thread(work, "agogic-file");
+        thread.setDaemon(true);
+        return thread;
+    });
+
+    private int asked;
+
+    /** Something that takes time. */
+    @FunctionalInterface
+    public interface Work<T> {
+        T run() throws IOException;
+    }
+
+    /** Does {@code work}; whatever stops it is given to {@code failed} in words. */
+    public static <T> void run(String name, Work<T> work, Consumer<T> done, Consumer<String> failed) {
+        Thread thread = new Thread(() -> attempt(work, done, failed), name);
+        thread.setDaemon(true);
+        thread.start();
+    }
+
+    /** As {@link #run}, but after all that was given to this before: one at a time. */
+    public static <T> void inTurn(Work<T> work, Consumer<T> done, Consumer<String> failed) {
+        IN_TURN.execute(() -> attempt(work, done, failed));
+    }
+
+    /**
+     * Does {@code work} after all that was given to {@link #inTurn}, and waits for it.
+     *
+     * @throws IOException what it throws, or that it failed in another way
+     */
+    public static <T> T now(Work<T> work) throws IOException {
+        try {
+            return IN_TURN.submit(work::run).get();
+        } catch (ExecutionException e) {
+            throw e.getCause() instanceof IOException io ? io : new IOException(Told.of(e.getCause()), e);
+        } catch (InterruptedException e) {
+            Thread.currentThread().interrupt();
+            throw new IOException("It was interrupted before it was done.", e);
+        }
+    }
+
+    private static <T> void attempt(Work<T> work, Consumer<T> done, Consumer<String> failed) {
+        try {
+            T result = work.run();
+            Platform.runLater(() -> done.accept(result));
+        } catch (IOException | RuntimeException | StackOverflowError | OutOfMemoryError e) {
+            // Whatever it is: it is told, and nothing is left standing as if it went on.
+            Platform.runLater(() -> failed.accept(Told.of(e)));
+        }
+    }
+
+    /** Does {@code work}; if more is asked of this before it is done, what comes of it is left aside. */
+    public <T> void latest(String name, Supplier<T> work, Consumer<T> done, Consumer<String> failed) {
+        int ticket = ++asked;
+        run(
+                name,
+                work::get,
+                result -> {
+                    if (ticket == asked) {
+                        done.accept(result);
+                    }
+                },
+                why -> {
+                    if (ticket == asked) {
+                        failed.accept(why);
+                    }
+                });
+    }
+
+    /** What is under way is left aside. */
+    public void forget() {
+        asked++;
+    }
+}

@@ -1,0 +1,146 @@
+package agogic.desk.model;
+
+import agogic.core.play.Engine;
+import agogic.core.play.LiveState;
+import agogic.core.session.Session;
+import agogic.core.time.Timeline;
+import agogic.core.trace.Trace;
+import agogic.desk.live.LiveDesk;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.function.UnaryOperator;
+
+/**
+ * What the views look at and act on, put together: editing, selection, riding, passes, notices, and the engine that plays.
+ * Used by the window's thread.
+ */
+public final class Desk {
+    private final LiveDesk live;
+    private final Notices notices = new Notices();
+    private final Editing editing;
+    private final Selection selection;
+    private final Riding riding;
+    private final Passes passes;
+    private final Standing standing;
+    private final TimeWindow time;
+    private final Learner learner;
+    private final PortWatch portWatch;
+    private final List<Runnable> frames = new ArrayList<>();
+    private int eventsSeen;
+
+    public Desk(Session first, LiveDesk live) {
+        this.live = live;
+        editing = new Editing(first, live, notices);
+        selection = new Selection(editing);
+        riding = new Riding(this);
+        passes = new Passes(this, riding);
+        standing = new Standing(this);
+        time = new TimeWindow(first.length());
+        learner = new Learner(this);
+        portWatch = new PortWatch(this);
+    }
+
+    public Editing editing() {
+        return editing;
+    }
+
+    public Selection selection() {
+        return selection;
+    }
+
+    public Riding riding() {
+        return riding;
+    }
+
+    public Passes passes() {
+        return passes;
+    }
+
+    public Standing standing() {
+        return standing;
+    }
+
+    public Notices notices() {
+        return notices;
+    }
+
+    /** The part of the piece that is seen. */
+    public TimeWindow time() {
+        return time;
+    }
+
+    /** Ties things to hands by moving them. */
+    public Learner learner() {
+        return learner;
+    }
+
+    public LiveDesk live() {
+        return live;
+    }
+
+    public Engine engine() {
+        return live.engine();
+    }
+
+    public LiveState state() {
+        return engine().live();
+    }
+
+    public Session session() {
+        return editing.session();
+    }
+
+    public Timeline timeline() {
+        return session().timeline();
+    }
+
+    /** @see Editing#edit */
+    public void edit(String act, UnaryOperator<Session> change) {
+        editing.edit(act, change);
+    }
+
+    /** @see Editing#editOn */
+    public void editOn(String act, List<?> what, UnaryOperator<Session> change) {
+        editing.editOn(act, what, change);
+    }
+
+    /** @see Editing#settle */
+    public void settle() {
+        editing.settle();
+    }
+
+    public void say(Notice what) {
+        notices.say(what);
+    }
+
+    public void refuse(String why) {
+        notices.refuse(why);
+    }
+
+    /** Calls {@code frame} with every frame of the window. */
+    public void onFrame(Runnable frame) {
+        frames.add(frame);
+    }
+
+    /** Takes what the engine did since the last frame. */
+    public void frame() {
+        live.troubles().next().ifPresent(trouble -> say(Notice.stop("Trouble", trouble)));
+        engine().provide();
+        passes.takePasses();
+        LiveState state = state();
+        learner.frame();
+        portWatch.frame();
+        if (state.events() != eventsSeen && !learner.on()) {
+            eventsSeen = state.events();
+            Trace.last(session(), state).ifPresent(trace -> {
+                say(Notice.of(trace, this));
+                trace.route().ifPresent(route -> selection.touch(route.target()));
+            });
+        }
+        if (!state.playing() && !learner.on() && engine().session() == session()) {
+            standing.standWhereLeft();
+        }
+        riding.frame();
+        frames.forEach(Runnable::run);
+    }
+}

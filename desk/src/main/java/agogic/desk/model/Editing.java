@@ -1,0 +1,133 @@
+package agogic.desk.model;
+
+import agogic.core.session.History;
+import agogic.core.session.Session;
+import agogic.desk.live.LiveDesk;
+import agogic.formats.file.Told;
+import java.nio.file.Path;
+import java.util.List;
+import java.util.Optional;
+import java.util.function.UnaryOperator;
+import javafx.beans.property.ObjectProperty;
+import javafx.beans.property.ReadOnlyObjectProperty;
+import javafx.beans.property.ReadOnlyObjectWrapper;
+import javafx.beans.property.SimpleObjectProperty;
+
+/**
+ * The session with its history, and the file it is kept in. An edit is taken by the engine first: what cannot be played
+ * is refused before it is a step of the history.
+ */
+public final class Editing {
+    private final LiveDesk live;
+    private final Notices notices;
+    private History history;
+    private Session saved;
+    private final ReadOnlyObjectWrapper<Session> session = new ReadOnlyObjectWrapper<>();
+    private final ObjectProperty<Path> file = new SimpleObjectProperty<>();
+    /** What is on its way, a drag or a slider; null if nothing is. */
+    private Object going;
+
+    Editing(Session first, LiveDesk live, Notices notices) {
+        this.live = live;
+        this.notices = notices;
+        history = History.of(first);
+        saved = first;
+        session.set(first);
+    }
+
+    public ReadOnlyObjectProperty<Session> sessionProperty() {
+        return session.getReadOnlyProperty();
+    }
+
+    Session session() {
+        return session.get();
+    }
+
+    public ObjectProperty<Path> fileProperty() {
+        return file;
+    }
+
+    public boolean unsaved() {
+        return session() != saved;
+    }
+
+    public void savedTo(Path path) {
+        saved = session();
+        file.set(path);
+    }
+
+    public Optional<String> undoable() {
+        return history.undoable();
+    }
+
+    public Optional<String> redoable() {
+        return history.redoable();
+    }
+
+    /** One act of a person: the session becomes what {@code change} makes of it. Refusals are told, nothing changes. */
+    void edit(String act, UnaryOperator<Session> change) {
+        going = null;
+        attempt(() -> adopt(history.after(act, change.apply(session()))));
+    }
+
+    /**
+     * As {@link #edit}, but one step with what was done just before, if it was done to the same: a slider on its way.
+     *
+     * @param what the act and all that it is done to
+     */
+    void editOn(String act, List<?> what, UnaryOperator<Session> change) {
+        attempt(() -> {
+            Session changed = change.apply(session());
+            boolean on = what.equals(going);
+            adopt(on ? history.instead(changed) : history.after(act, changed));
+            going = what;
+        });
+    }
+
+    /** Whatever goes wrong is told, and nothing is changed. */
+    private void attempt(Runnable edit) {
+        try {
+            edit.run();
+        } catch (RuntimeException e) {
+            notices.refuse(Told.of(e));
+        }
+    }
+
+    /** What goes on is done: the next move of the same slider is a step of its own. */
+    void settle() {
+        going = null;
+    }
+
+    public void undo() {
+        undoable()
+                .ifPresentOrElse(
+                        act -> attempt(() -> {
+                            adopt(history.undo());
+                            notices.say(Notice.good("Undone", act + "."));
+                        }),
+                        () -> notices.say(Notice.plain("Undo", "There is nothing to undo.")));
+    }
+
+    public void redo() {
+        redoable()
+                .ifPresentOrElse(
+                        act -> attempt(() -> {
+                            adopt(history.redo());
+                            notices.say(Notice.good("Done again", act + "."));
+                        }),
+                        () -> notices.say(Notice.plain("Redo", "There is nothing to do again.")));
+    }
+
+    private void adopt(History next) {
+        going = null;
+        boolean other = session() != next.session();
+        if (other) {
+            // What cannot be played is refused here, before it is a step of the history.
+            live.load(next.session());
+        }
+        history = next;
+        if (other) {
+            session.set(next.session());
+        }
+    }
+}

@@ -1,0 +1,126 @@
+package agogic.desk.model;
+
+import agogic.core.expose.Exposing;
+import agogic.core.group.Macros;
+import agogic.core.macro.Macro;
+import agogic.core.play.LiveState;
+import agogic.core.route.Hand;
+import agogic.core.route.Route;
+import agogic.core.route.Span;
+import agogic.core.route.Target;
+import agogic.core.route.WriteMode;
+import agogic.core.surface.Address;
+import agogic.core.surface.Control;
+import agogic.core.surface.Surface;
+import agogic.core.trace.Trace;
+import java.util.List;
+import java.util.Optional;
+
+/** The acts that mend a stop: what the trace bar offers. */
+public final class Mending {
+    private final Desk desk;
+
+    private Mending(Desk desk) {
+        this.desk = desk;
+    }
+
+    /** Does what a trace offers. */
+    public static void of(Desk desk, Trace trace) {
+        new Mending(desk).mend(trace);
+    }
+
+    private void mend(Trace trace) {
+        Route route = trace.route().orElse(null);
+        Hand hand = trace.hand().orElse(null);
+        switch (trace.act().orElseThrow()) {
+            case PUT_IN_TOUCH -> desk.riding().mode(route, WriteMode.TOUCH);
+            case PLAY -> desk.riding().play();
+            case RIDE -> desk.riding().ride();
+                // This time only: the next touch has to meet the value again.
+            case TAKE_OVER_NOW -> desk.engine().takeOver(route.id());
+            case OPEN_SPAN -> desk.edit(
+                    "Open the span", s -> s.with(s.route(route.id()).with(Span.FULL)));
+            case SWITCH_ON -> desk.edit(
+                    "Switch on", s -> s.with(s.route(route.id()).switched(true)));
+            case EXPOSE -> desk.edit(
+                    "Expose " + desk.session().parameter(route.target()).name(),
+                    s -> Exposing.expose(s, List.of(route.target())).session());
+            case WRITE_REHEARSAL -> desk.passes().writeRehearsal();
+            case CONNECT -> connectLastMoved();
+            case MOVE_LEADER -> moveLeader(route.target());
+            case SHOW_SOCKETS -> desk.selection().show(route.target());
+            case TURN_PAGE -> turn(hand);
+            case ANY_CHANNEL -> anyChannel(hand);
+            case MAKE_CONTROL -> makeControl(hand);
+            case ADD_MEMBERS -> desk.selection().showMacro(route.target().parameter());
+            case REACH_MEMBERS -> {
+                String macro = route.target().parameter();
+                desk.edit(
+                        "Reach the members of " + desk.session().macro(macro).name(),
+                        s -> Macros.reachThroughOneSocket(s, macro));
+            }
+            case LOOK_AGAIN -> {
+                desk.live().ports().again();
+                desk.say(Notice.wait("Looking", "The ports are looked for again."));
+            }
+        }
+    }
+
+    private void moveLeader(Target target) {
+        Optional<Macro> macro = desk.session().macroOf(target);
+        if (macro.isPresent()) {
+            desk.selection().showMacro(macro.get().id());
+        } else {
+            desk.selection()
+                    .show(desk.session()
+                            .device(target.device())
+                            .leaderOf(target.parameter())
+                            .map(p -> new Target(target.device(), p))
+                            .orElse(target));
+        }
+    }
+
+    private void turn(Hand hand) {
+        Surface surface = desk.session().surface(hand.surface());
+        desk.engine().turn(desk.session().surfaces().indexOf(surface), hand.page());
+        desk.say(Notice.good("Page", surface.name() + " is on page " + surface.pageName(hand.page()) + "."));
+    }
+
+    private void anyChannel(Hand hand) {
+        Surface surface = desk.session().surface(hand.surface());
+        Control control = surface.find(hand.control());
+        desk.edit(
+                control.name() + " on any channel",
+                s -> s.with(s.surface(surface.id())
+                        .with(control.speaking(control.address().on(Address.ANY)))));
+        desk.say(Notice.good("Any channel", control.name() + " is heard on every channel now."));
+    }
+
+    /** Walks the surface whose control is unknown: the next move of it makes it one. */
+    private void makeControl(Hand hand) {
+        LiveState.LastEvent event = desk.state().lastEvent();
+        String surface = hand != null
+                ? hand.surface()
+                : desk.session().surfaces().get(event.surface()).id();
+        desk.selection().viewProperty().set(View.SURFACES);
+        desk.learner().walk(surface);
+    }
+
+    /** Connects the control that moved last to the parameter of the selected route. */
+    private void connectLastMoved() {
+        LiveState.LastEvent event = desk.state().lastEvent();
+        Route route = desk.selection().selectedRoute().orElse(null);
+        if (event == null || event.control() < 0 || route == null) {
+            desk.refuse("Select a route first, then move the control that is to move it.");
+            return;
+        }
+        Surface surface = desk.session().surfaces().get(event.surface());
+        Control control = surface.controls().get(event.control());
+        String name = desk.session().parameter(route.target()).name();
+        int page = surface.pages().size() > 1 ? desk.state().page(event.surface()) : 0;
+        desk.edit(
+                control.name() + " to " + name,
+                s -> s.with(s.route(route.id()).by(Optional.of(new Hand(surface.id(), control.id(), page)))));
+        desk.say(Notice.good("Connected", control.name() + " of " + surface.name() + " moves " + name + " now."));
+    }
+}

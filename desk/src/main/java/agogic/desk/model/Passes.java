@@ -1,0 +1,168 @@
+package agogic.desk.model;
+
+import agogic.core.lane.Lane;
+import agogic.core.lane.Stretch;
+import agogic.core.ride.Ride;
+import agogic.core.route.Target;
+import agogic.core.session.Session;
+import agogic.core.time.Timeline;
+import agogic.core.write.Pass;
+import agogic.core.write.PassWriter;
+import java.util.ArrayList;
+import java.util.HashSet;
+import java.util.List;
+import java.util.Optional;
+import java.util.Set;
+import java.util.concurrent.locks.LockSupport;
+
+/** What becomes of passes: written as one step, kept as a rehearsal, or said why not. */
+public final class Passes {
+    /** How long leaving a piece waits for the pass to end. */
+    private static final int LEAVING_MILLIS = 1000;
+
+    private final Desk desk;
+    private final Riding riding;
+    private List<Pass> rehearsal = List.of();
+    private int rehearsalRun;
+
+    Passes(Desk desk, Riding riding) {
+        this.desk = desk;
+        this.riding = riding;
+    }
+
+    void takePasses() {
+        for (List<Pass> passes = desk.engine().finishedPass();
+                passes != null;
+                passes = desk.engine().finishedPass()) {
+            take(passes);
+        }
+    }
+
+    /** Stops what plays and takes what was ridden: to be done before this piece is left. */
+    public void endPass() {
+        desk.engine().stop();
+        for (int i = 0; i < LEAVING_MILLIS && (riding.playing() || i < 3); i++) {
+            LockSupport.parkNanos(1_000_000);
+        }
+        takePasses();
+    }
+
+    private void take(List<Pass> passes) {
+        List<Pass> toWrite = passes.stream().filter(p -> !p.rehearsed()).toList();
+        List<Pass> wrote = toWrite.stream().filter(Pass::wrote).toList();
+        keepRehearsed(passes.stream().filter(p -> p.wrote() && p.rehearsed()).toList());
+        Session before = desk.session();
+        List<String> loose = List.of();
+        if (toWrite.stream().anyMatch(p -> p.wrote() || p.end().over())) {
+            String act = wrote.isEmpty()
+                    ? "Back to Read"
+                    : wrote.size() == 1 ? "Ride of " + nameOf(wrote.get(0)) : wrote.size() + " rides";
+            loose = write(act, toWrite);
+        }
+        riding.trails().clear();
+        if (!loose.isEmpty()) {
+            desk.say(kept(loose));
+        } else if (!wrote.isEmpty()) {
+            desk.say(written(before, wrote.get(wrote.size() - 1)));
+        } else if (passes.stream().anyMatch(p -> p.rehearsed() && p.wrote())) {
+            desk.say(new Notice(
+                    Notice.Kind.WAIT,
+                    "Rehearsed",
+                    nameOf(rehearsal.get(0)) + " was moved and heard. Nothing is written until you say so.",
+                    List.of(new Notice.Act("Write it", this::writeRehearsal))));
+        } else if (toWrite.stream().anyMatch(p -> p.end().over())) {
+            desk.say(Notice.stop("Not written", nothingMoved(toWrite.get(0))));
+        }
+    }
+
+    /** Writes passes as one step; for each ride that no lane took, why. */
+    private List<String> write(String act, List<Pass> passes) {
+        List<String> loose = new ArrayList<>();
+        desk.edit(act, s -> {
+            PassWriter.Outcome outcome = PassWriter.outcome(s, passes);
+            loose.addAll(outcome.loose());
+            return outcome.session();
+        });
+        return loose;
+    }
+
+    private static Notice kept(List<String> loose) {
+        return Notice.stop("Kept", String.join(" ", loose));
+    }
+
+    private String nothingMoved(Pass pass) {
+        if (pass.to() <= pass.from()) {
+            return "It was stopped in the count-in, before writing began.";
+        }
+        return pass.route().hand().isEmpty()
+                ? nameOf(pass) + " has no control: a ride needs a hand. M learns one."
+                : "Nothing moved during the pass: "
+                        + desk.session().controlName(pass.route().hand().get()) + " sent nothing, so " + nameOf(pass)
+                        + " is as it was.";
+    }
+
+    /** What was tried in one playing is kept together, until something is tried in another. */
+    private void keepRehearsed(List<Pass> tried) {
+        if (!tried.isEmpty()) {
+            List<Pass> all = new ArrayList<>(rehearsalRun == riding.run() ? rehearsal : List.of());
+            all.addAll(tried);
+            rehearsal = List.copyOf(all);
+            rehearsalRun = riding.run();
+        }
+    }
+
+    /** What was rehearsed and not written yet, for people; empty if there is nothing. */
+    public Optional<String> rehearsed() {
+        return rehearsal.isEmpty() ? Optional.empty() : Optional.of(nameOf(rehearsal.get(0)));
+    }
+
+    private String nameOf(Pass pass) {
+        Target target = pass.route().target();
+        return desk.session().has(target) ? desk.session().parameter(target).name() : "what is gone";
+    }
+
+    /** Writes what was only rehearsed. */
+    void writeRehearsal() {
+        List<Pass> passes = rehearsal;
+        if (passes.isEmpty()) {
+            desk.refuse("There is no rehearsal to be written.");
+            return;
+        }
+        Session before = desk.session();
+        List<String> loose = write("Ride of " + nameOf(passes.get(0)), passes);
+        if (desk.session() != before) {
+            rehearsal = List.of();
+            desk.say(loose.isEmpty() ? written(before, passes.get(passes.size() - 1)) : kept(loose));
+        }
+    }
+
+    private Notice written(Session before, Pass pass) {
+        Target target = pass.route().target();
+        Lane lane = desk.session().lane(target);
+        Set<Stretch> old = new HashSet<>(before.lane(target).stretches());
+        Stretch stretch = lane.stretches().get(lane.stretches().size() - 1);
+        for (Stretch one : lane.stretches()) {
+            stretch = old.contains(one) ? stretch : one;
+        }
+        Ride ride = desk.session().ride(stretch.ride());
+        RefineModel model = new RefineModel(desk.session(), target, stretch);
+        Timeline timeline = desk.timeline();
+        int from = timeline.metre().barAt(model.beat(stretch.from()) + 1e-6);
+        int to = timeline.metre().barAt(model.beat(stretch.to()) - 1e-6);
+        String bars = from >= to ? "bar " + from : "bars " + from + "–" + to;
+        String sentence = "Ride " + ride.number() + " · " + desk.session().controlName(ride.hand()) + " → "
+                + desk.session().device(target.device()).name() + " · "
+                + desk.session().parameter(target).name() + " · " + bars + " · " + ride.size() + " moves → "
+                + model.refined().points() + " points, never more than "
+                + desk.session()
+                        .parameter(target)
+                        .printDifference(model.refined().farthest()) + " from the hand.";
+        return new Notice(
+                Notice.Kind.GOOD,
+                "Written",
+                sentence,
+                List.of(
+                        new Notice.Act("Refine", () -> desk.selection().openLane(target)),
+                        new Notice.Act("Undo", desk.editing()::undo)));
+    }
+}

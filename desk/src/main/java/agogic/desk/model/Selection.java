@@ -1,0 +1,134 @@
+package agogic.desk.model;
+
+import agogic.core.assign.Assigning;
+import agogic.core.macro.Macro;
+import agogic.core.route.Hand;
+import agogic.core.route.Route;
+import agogic.core.route.Span;
+import agogic.core.route.Target;
+import java.util.EnumMap;
+import java.util.Map;
+import java.util.Optional;
+import javafx.beans.property.BooleanProperty;
+import javafx.beans.property.ObjectProperty;
+import javafx.beans.property.SimpleBooleanProperty;
+import javafx.beans.property.SimpleObjectProperty;
+import javafx.collections.FXCollections;
+import javafx.collections.ObservableList;
+
+/** What is selected, shown and was touched last. */
+public final class Selection {
+    private static final int TOUCHED = 8;
+
+    private final Editing editing;
+    private final ObjectProperty<String> selected = new SimpleObjectProperty<>();
+    private final ObjectProperty<View> view = new SimpleObjectProperty<>(View.ROUTES);
+    private final BooleanProperty drawer = new SimpleBooleanProperty(true);
+    private final Map<View, Boolean> drawers = new EnumMap<>(View.class);
+    private final BooleanProperty light = new SimpleBooleanProperty(false);
+    private final ObservableList<Target> touched = FXCollections.observableArrayList();
+    private final ObjectProperty<Target> shown = new SimpleObjectProperty<>();
+    private final ObjectProperty<String> fitting = new SimpleObjectProperty<>();
+    private final ObjectProperty<Hand> hand = new SimpleObjectProperty<>();
+    private final ObjectProperty<String> macro = new SimpleObjectProperty<>();
+
+    Selection(Editing editing) {
+        this.editing = editing;
+        editing.session().routes().stream().findFirst().ifPresent(r -> selected.set(r.id()));
+        editing.sessionProperty().addListener((o, a, now) -> touched.removeIf(t -> !now.has(t)));
+        view.addListener((o, left, come) -> {
+            // Each view keeps whether its drawer is open; only the rows begin with it.
+            drawers.put(left, drawer.get());
+            drawer.set(drawers.getOrDefault(come, come == View.ROUTES));
+        });
+    }
+
+    /** The id of the selected route, null if there is none. */
+    public ObjectProperty<String> selectedProperty() {
+        return selected;
+    }
+
+    public Optional<Route> selectedRoute() {
+        String id = selected.get();
+        return editing.session().routes().stream()
+                .filter(r -> r.id().equals(id))
+                .findFirst();
+    }
+
+    public ObjectProperty<View> viewProperty() {
+        return view;
+    }
+
+    public BooleanProperty drawerProperty() {
+        return drawer;
+    }
+
+    public BooleanProperty lightProperty() {
+        return light;
+    }
+
+    /** The parameters touched last, newest first, eight at most. */
+    public ObservableList<Target> touched() {
+        return touched;
+    }
+
+    /** The parameter the Catalog shows. */
+    public ObjectProperty<Target> shownProperty() {
+        return shown;
+    }
+
+    /** The id of the device that somebody asks to be made to fit; set again for each time. */
+    public ObjectProperty<String> fittingProperty() {
+        return fitting;
+    }
+
+    /** The control that Surfaces shows, on all pages; null if none is chosen. */
+    public ObjectProperty<Hand> handProperty() {
+        return hand;
+    }
+
+    /** The id of the macro that Surfaces shows, null if none is chosen. */
+    public ObjectProperty<String> macroProperty() {
+        return macro;
+    }
+
+    /** Puts a parameter first among those touched last; macros are not among them. */
+    public void touch(Target target) {
+        boolean macro = target.device().equals(Macro.DEVICE);
+        if (!macro && (touched.isEmpty() || !touched.get(0).equals(target))) {
+            touched.remove(target);
+            touched.add(0, target);
+            while (touched.size() > TOUCHED) {
+                touched.remove(touched.size() - 1);
+            }
+        }
+    }
+
+    /** Shows a parameter in the Catalog. */
+    public void show(Target target) {
+        view.set(View.CATALOG);
+        shown.set(target);
+    }
+
+    /** Opens the lane of what is moved in Refine; where no route leads to it, it gets one without a control. */
+    public void openLane(Target target) {
+        if (editing.session().routes().stream().noneMatch(r -> r.target().equals(target))) {
+            String id = Assigning.freshId(editing.session(), target);
+            editing.edit(
+                    "Lane of " + editing.session().parameter(target).name(),
+                    s -> s.with(Route.of(id, null, Span.FULL, target)));
+        }
+        editing.session().routes().stream()
+                .filter(r -> r.target().equals(target))
+                .findFirst()
+                .ifPresent(r -> selected.set(r.id()));
+        view.set(View.REFINE);
+    }
+
+    /** Shows a macro in Surfaces. */
+    public void showMacro(String id) {
+        view.set(View.SURFACES);
+        macro.set(null);
+        macro.set(id);
+    }
+}

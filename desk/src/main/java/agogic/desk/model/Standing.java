@@ -1,0 +1,91 @@
+package agogic.desk.model;
+
+import agogic.core.device.Device;
+import agogic.core.expose.WhyNot;
+import agogic.core.macro.Macro;
+import agogic.core.parameter.Parameter;
+import agogic.core.play.LiveState;
+import agogic.core.play.Verdict;
+import agogic.core.route.Route;
+import agogic.core.route.Target;
+import java.util.List;
+import java.util.Optional;
+
+/** A parameter without an envelope stands where a hand left it. */
+public final class Standing {
+    private static final long IDLE_NANOS = 700_000_000L;
+
+    private final Desk desk;
+
+    Standing(Desk desk) {
+        this.desk = desk;
+    }
+
+    /**
+     * Moves a parameter from the face of its device: heard at once. Once the hand has let go it stands there, unless it
+     * has an envelope, which takes over again when it plays.
+     */
+    public void moveOnFace(Target target, double value, boolean let) {
+        desk.selection().touch(target);
+        Parameter parameter = desk.session().parameter(target);
+        Optional<Macro> macro = desk.session().macroOf(target);
+        Device device = desk.session().device(target.device());
+        Optional<String> leader = device.leaderOf(target.parameter());
+        if (parameter.reserved()) {
+            desk.say(Notice.stop("Refused", WhyNot.sentence(desk.session(), target)));
+            return;
+        }
+        if (macro.isPresent()) {
+            String id = macro.get().id();
+            desk.say(new Notice(
+                    Notice.Kind.STOP,
+                    "Not moved",
+                    parameter.name() + " moves with the macro " + macro.get().name() + ": move that.",
+                    List.of(new Notice.Act(
+                            "Show the macro", () -> desk.selection().showMacro(id)))));
+            return;
+        }
+        if (leader.isPresent()) {
+            desk.say(new Notice(
+                    Notice.Kind.STOP,
+                    "Not moved",
+                    WhyNot.sentence(desk.session(), target),
+                    List.of(new Notice.Act("Show what moves it", () -> desk.selection()
+                            .show(new Target(device.id(), leader.get()))))));
+            return;
+        }
+        desk.engine().hold(target, value);
+        String reads = device.name() + " · " + parameter.name() + " = " + parameter.print(value);
+        boolean enveloped = desk.session().movesOverTime(target);
+        if (enveloped) {
+            desk.say(Notice.wait("Heard", reads + ". When it plays from here, its envelope moves it again."));
+        } else {
+            desk.editOn("Move " + parameter.name(), List.of("stands", target), s -> s.standing(target, value));
+            desk.say(Notice.good("Heard", reads + "."));
+            if (let) {
+                desk.settle();
+            }
+        }
+    }
+
+    /** A control that was moved while nothing plays and no envelope is there: the parameter stands there now. */
+    void standWhereLeft() {
+        LiveState state = desk.state();
+        for (int r = 0; r < desk.session().routes().size(); r++) {
+            Route route = desk.session().routes().get(r);
+            boolean heard = state.verdict(r) == Verdict.HEARD_IN_READ || state.verdict(r) == Verdict.NOT_PLAYING;
+            if (!heard || desk.live().nanos() - state.lastMove(r) < IDLE_NANOS) {
+                continue;
+            }
+            Target target = route.target();
+            double value = state.value(desk.engine().index().of(target));
+            boolean differs = desk.session().parameter(target).resting()
+                    != desk.session().parameter(target).settled(value);
+            if (differs && desk.session().lane(target).envelope().isEmpty()) {
+                String words = desk.session().parameter(target).name() + " to "
+                        + desk.session().parameter(target).print(value);
+                desk.edit(words, s -> s.standing(target, value));
+            }
+        }
+    }
+}

@@ -1,0 +1,50 @@
+package agogic.desk.parts;
+
+import agogic.desk.draw.Mark;
+import agogic.desk.draw.Painter;
+import agogic.desk.draw.Palette;
+import agogic.desk.model.Desk;
+import java.util.ArrayList;
+import java.util.List;
+import javafx.scene.canvas.Canvas;
+import javafx.scene.layout.Region;
+
+/** A small drawing that follows its size and the theme. */
+public abstract class MarkView extends Region {
+    private final Desk desk;
+    private final Canvas canvas = new Canvas();
+
+    public MarkView(Desk desk) {
+        this.desk = desk;
+        getChildren().add(canvas);
+        desk.selection().lightProperty().addListener((o, a, b) -> draw());
+        focusedProperty().addListener((o, a, b) -> draw());
+    }
+
+    public Desk desk() {
+        return desk;
+    }
+
+    /** What is drawn on {@code width} by {@code height} pixels. */
+    public abstract void marks(List<Mark> marks, double width, double height);
+
+    @Override
+    protected void layoutChildren() {
+        canvas.setWidth(getWidth());
+        canvas.setHeight(getHeight());
+        draw();
+    }
+
+    public void draw() {
+        if (getWidth() > 0 && getHeight() > 0) {
+            List<Mark> marks = new ArrayList<>();
+            marks(marks, getWidth(), getHeight());
+            Painter.paint(
+                    canvas.getGraphicsContext2D(),
+                    getWidth(),
+                    getHeight(),
+                    marks,
+                    Palette.of(desk.selection().lightProperty().get()));
+        }
+    }
+}

@@ -1,0 +1,74 @@
+package agogic.desk.parts;
+
+import java.util.function.Function;
+import javafx.geometry.Pos;
+import javafx.scene.Node;
+import javafx.scene.control.Button;
+import javafx.scene.control.Label;
+import javafx.scene.control.MenuItem;
+import javafx.scene.control.Tooltip;
+import javafx.scene.layout.HBox;
+import javafx.scene.layout.Priority;
+import javafx.scene.layout.Region;
+import javafx.util.StringConverter;
+
+/** Small parts that several panels are made of. */
+public final class Parts {
+    private Parts() {}
+
+    /** A button that does something; its tip says what, and its key. */
+    public static Button act(String id, String words, String tip, Runnable run) {
+        Button button = new Button(words);
+        button.setId(id);
+        button.getStyleClass().addAll("pill", "act", "small");
+        if (!tip.isEmpty()) {
+            button.setTooltip(new Tooltip(tip));
+        }
+        button.setOnAction(e -> run.run());
+        return button;
+    }
+
+    /** A word beside something else, never shortened. */
+    public static Label quiet(String words) {
+        Label label = new Label(words);
+        label.getStyleClass().add("quiet");
+        label.setMinWidth(Region.USE_PREF_SIZE);
+        return label;
+    }
+
+    /** A name on the left and something on the right. */
+    public static HBox line(String name, Node right) {
+        Label label = new Label(name);
+        label.setMinWidth(Region.USE_PREF_SIZE);
+        Region gap = new Region();
+        HBox.setHgrow(gap, Priority.ALWAYS);
+        HBox line = new HBox(8, label, gap, right);
+        line.setAlignment(Pos.CENTER_LEFT);
+        if (right instanceof Region region && !(right instanceof Label)) {
+            region.setPrefWidth(150);
+        }
+        return line;
+    }
+
+    public static MenuItem item(String words, Runnable run) {
+        MenuItem item = new MenuItem(words);
+        item.setMnemonicParsing(false);
+        item.setOnAction(e -> run.run());
+        return item;
+    }
+
+    /** How things read in a box in which they can be chosen. */
+    public static <T> StringConverter<T> words(Function<T, String> of) {
+        return new StringConverter<>() {
+            @Override
+            public String toString(T one) {
+                return one == null ? "" : of.apply(one);
+            }
+
+            @Override
+            public T fromString(String text) {
+                return null;
+            }
+        };
+    }
+}

@@ -1,0 +1,104 @@
+package agogic.desk.parts;
+
+import atlantafx.base.theme.PrimerDark;
+import atlantafx.base.theme.PrimerLight;
+import java.io.IOException;
+import java.io.InputStream;
+import java.io.UncheckedIOException;
+import java.util.List;
+import javafx.application.Application;
+import javafx.scene.Parent;
+import javafx.scene.control.Button;
+import javafx.scene.control.ButtonBar;
+import javafx.scene.control.ButtonType;
+import javafx.scene.control.Dialog;
+import javafx.scene.control.DialogPane;
+import javafx.scene.input.KeyCode;
+import javafx.scene.input.KeyEvent;
+import javafx.scene.input.MouseEvent;
+import javafx.scene.layout.Region;
+import javafx.scene.text.Font;
+import javafx.stage.Window;
+
+/** Fonts and styles. */
+public final class Theme {
+    private static final List<String> FONTS = List.of(
+            "next-latin-400", "next-latin-500", "next-latin-600", "next-latin-700", "mono-latin-400", "mono-latin-600");
+
+    private static boolean loaded;
+
+    private Theme() {}
+
+    public static void load() {
+        if (loaded) {
+            return;
+        }
+        loaded = true;
+        for (String name : FONTS) {
+            String file = "/agogic/desk/fonts/atkinson-hyperlegible-" + name + "-normal.woff";
+            try (InputStream in = Theme.class.getResourceAsStream(file)) {
+                Font.loadFont(in, 13);
+            } catch (IOException e) {
+                throw new UncheckedIOException(e);
+            }
+        }
+    }
+
+    /** A dialog in the look of the window over which it stands. */
+    public static void dress(Dialog<?> dialog, Window owner) {
+        if (owner != null && owner.getScene() != null) {
+            Parent over = owner.getScene().getRoot();
+            DialogPane pane = dialog.getDialogPane();
+            pane.getStylesheets().setAll(over.getStylesheets());
+            pane.getStyleClass().addAll("root", over.getStyleClass().contains("light") ? "light" : "dark");
+            deafToTheKeyThatOpened(pane);
+        }
+        dialog.showingProperty().addListener((o, was, is) -> wholeWords(dialog.getDialogPane()));
+    }
+
+    /** Words on buttons are never cut for the sake of equal sizes. */
+    private static void wholeWords(DialogPane pane) {
+        for (ButtonType type : pane.getButtonTypes()) {
+            if (pane.lookupButton(type) instanceof Region button) {
+                ButtonBar.setButtonUniformSize(button, false);
+                // Their width was measured before the window's letters were known.
+                button.setPrefWidth(Region.USE_COMPUTED_SIZE);
+                button.setMinWidth(Region.USE_PREF_SIZE);
+            }
+        }
+    }
+
+    /** Enter does what the first button says wherever the focus is, but on another button. */
+    public static void enterConfirms(Dialog<?> dialog) {
+        DialogPane pane = dialog.getDialogPane();
+        pane.addEventFilter(KeyEvent.KEY_PRESSED, e -> {
+            boolean elsewhere = e.getTarget() instanceof Button;
+            if (e.getCode() == KeyCode.ENTER && !elsewhere && pane.lookupButton(ButtonType.OK) instanceof Button ok) {
+                ok.fire();
+                e.consume();
+            }
+        });
+    }
+
+    /** The letter of the key that opened a dialog is no text: nothing is typed before a key or the mouse is pressed here. */
+    private static void deafToTheKeyThatOpened(DialogPane pane) {
+        boolean[] awake = new boolean[1];
+        pane.addEventFilter(KeyEvent.KEY_PRESSED, e -> awake[0] = true);
+        pane.addEventFilter(MouseEvent.MOUSE_PRESSED, e -> awake[0] = true);
+        pane.addEventFilter(KeyEvent.KEY_TYPED, e -> {
+            if (!awake[0]) {
+                e.consume();
+            }
+        });
+    }
+
+    public static void dress(Parent root, boolean light) {
+        Application.setUserAgentStylesheet(
+                light ? new PrimerLight().getUserAgentStylesheet() : new PrimerDark().getUserAgentStylesheet());
+        String css = Theme.class.getResource("/agogic/desk/desk.css").toExternalForm();
+        root.getStylesheets().setAll(css);
+        root.getStyleClass().removeAll("dark", "light");
+        root.getStyleClass().addAll(root.getStyleClass().contains("root") ? List.of() : List.of("root"));
+        root.getStyleClass().add(light ? "light" : "dark");
+    }
+}

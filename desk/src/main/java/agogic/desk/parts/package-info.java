@@ -1,0 +1,2 @@
+/** Small controls that several views use. */
+package agogic.desk.parts;

@@ -1,0 +1,305 @@
+package agogic.desk.refine;
+
+import agogic.core.envelope.Envelope;
+import agogic.core.envelope.EnvelopeOutline;
+import agogic.core.lane.Lane;
+import agogic.core.lane.Stretch;
+import agogic.core.parameter.Parameter;
+import agogic.core.refine.Curve;
+import agogic.core.refine.Refined;
+import agogic.core.refine.Tube;
+import agogic.core.session.Session;
+import agogic.desk.draw.Ink;
+import agogic.desk.draw.Mark;
+import agogic.desk.model.RefineModel;
+import agogic.desk.model.TimeWindow;
+import agogic.desk.parts.EnvelopeMarks;
+import agogic.desk.parts.Ticks;
+import java.util.ArrayList;
+import java.util.Arrays;
+import java.util.List;
+
+/** One lane, large, as marks: the ride, the band of the tolerance, the envelope, and the distance between them. */
+public final class RefineMarks {
+    private static final double LEFT = 78;
+    private static final double RIGHT = 14;
+    private static final double RULER = 26;
+    private static final double DISTANCE = 92;
+    private static final double LAYERS = 74;
+
+    private final Session session;
+    private final Lane lane;
+    private final Parameter parameter;
+    private final RefineModel model;
+    private final TimeWindow time;
+    private final EnvelopeOutline outline;
+    private final double width;
+    private final double height;
+    private final double low;
+    private final double high;
+
+    RefineMarks(
+            Session session,
+            Lane lane,
+            RefineModel model,
+            TimeWindow time,
+            EnvelopeOutline outline,
+            double width,
+            double height) {
+        this.session = session;
+        this.lane = lane;
+        this.model = model;
+        this.time = time;
+        this.outline = outline;
+        this.width = width;
+        this.height = height;
+        parameter = session.parameter(lane.target());
+        double[] range = range();
+        low = range[0];
+        high = range[1];
+    }
+
+    /** The part of the travel that is shown: what is used in the window, with some air. */
+    private double[] range() {
+        if (parameter.stepped() || lane.envelope().isEmpty()) {
+            return new double[] {0, 1};
+        }
+        double[] least = new double[400];
+        double[] most = new double[400];
+        outline.fill(laneTime(time.from()), laneTime(time.to()), least, most);
+        double lowest = Arrays.stream(least).min().orElse(0);
+        double highest = Arrays.stream(most).max().orElse(1);
+        if (model != null) {
+            for (int i = 0; i < model.refined().tube().size(); i++) {
+                lowest = Math.min(lowest, model.refined().tube().lower(i));
+                highest = Math.max(highest, model.refined().tube().upper(i));
+            }
+        }
+        double air = Math.max(0.04, (highest - lowest) * 0.12);
+        return new double[] {Math.max(0, lowest - air), Math.min(1, highest + air)};
+    }
+
+    private double laneTime(double beat) {
+        return session.timeline().laneTime(lane.lock(), session.timeline().secondsAt(beat));
+    }
+
+    private double beat(double laneTime) {
+        return lane.lock() == agogic.core.time.Lock.BEATS
+                ? laneTime
+                : session.timeline().beatAt(laneTime);
+    }
+
+    /** Where the envelope is drawn. */
+    EnvelopeMarks.Field field() {
+        double lower = model == null ? LAYERS : DISTANCE + LAYERS + 18;
+        return new EnvelopeMarks.Field(
+                LEFT, RULER, Math.max(40, width - LEFT - RIGHT), Math.max(60, height - RULER - lower - 16));
+    }
+
+    double x(double laneTime) {
+        EnvelopeMarks.Field field = field();
+        return time.x(beat(laneTime), field.left(), field.width());
+    }
+
+    public double y(double value) {
+        EnvelopeMarks.Field field = field();
+        return field.y((value - low) / (high - low));
+    }
+
+    double laneTimeAt(double x) {
+        EnvelopeMarks.Field field = field();
+        return laneTime(Math.max(0, time.beat(x, field.left(), field.width())));
+    }
+
+    double valueAt(double y) {
+        return low + field().value(y) * (high - low);
+    }
+
+    List<Mark> all(int chosen) {
+        List<Mark> marks = new ArrayList<>();
+        grid(marks);
+        if (model != null) {
+            band(marks);
+            raw(marks);
+        }
+        envelope(marks, chosen);
+        if (model != null) {
+            distance(marks);
+        }
+        layers(marks);
+        return marks;
+    }
+
+    private void grid(List<Mark> marks) {
+        EnvelopeMarks.Field f = field();
+        marks.add(new Mark.Box(f.left(), f.top(), f.width(), f.height(), 6, Ink.PANEL, Ink.NONE, 0));
+        double perBar = f.width() / (time.to() - time.from()) * 4;
+        int step = perBar > 40 ? 1 : perBar > 20 ? 2 : perBar > 10 ? 4 : 8;
+        for (int bar : session.timeline().metre().barsBetween(time.from(), time.to())) {
+            if ((bar - 1) % step == 0) {
+                double x = time.x(session.timeline().metre().beatOfBar(bar), f.left(), f.width());
+                marks.add(new Mark.Line(x, f.top(), x, f.top() + f.height(), Ink.RAISED, 1, 0));
+                marks.add(new Mark.Words(x, 17, Integer.toString(bar), Ink.QUIET, 12, true, false, 0));
+            }
+        }
+        for (double value : Ticks.between(parameter, low, high)) {
+            double y = y(value);
+            marks.add(new Mark.Line(f.left(), y, f.left() + f.width(), y, Ink.RAISED, 1, 0));
+            marks.add(new Mark.Words(f.left() - 8, y + 4, parameter.print(value), Ink.QUIET, 11.5, true, false, 1));
+        }
+    }
+
+    private void band(List<Mark> marks) {
+        Tube tube = model.refined().tube();
+        int n = tube.size();
+        double[] xs = new double[2 * n];
+        double[] ys = new double[2 * n];
+        for (int i = 0; i < n; i++) {
+            xs[i] = x(tube.time(i));
+            ys[i] = y(tube.upper(i));
+            xs[2 * n - 1 - i] = xs[i];
+            ys[2 * n - 1 - i] = y(tube.lower(i));
+        }
+        marks.add(new Mark.Path(xs, ys, Ink.SPAN_SOFT, 0, true));
+    }
+
+    private void raw(List<Mark> marks) {
+        Curve raw = model.refined().raw();
+        double[] xs = new double[raw.size()];
+        double[] ys = new double[raw.size()];
+        for (int i = 0; i < xs.length; i++) {
+            xs[i] = x(raw.times()[i]);
+            ys[i] = y(raw.values()[i]);
+        }
+        marks.add(new Mark.Path(xs, ys, Ink.RIDE, 1.2, false));
+    }
+
+    private void envelope(List<Mark> marks, int chosen) {
+        EnvelopeMarks.Field f = field();
+        Envelope envelope = lane.envelope();
+        if (envelope.isEmpty()) {
+            marks.add(new Mark.Words(
+                    f.left() + f.width() / 2,
+                    f.top() + f.height() / 2,
+                    "No points yet. Ride it, or double-click to set one.",
+                    Ink.QUIET,
+                    14,
+                    false,
+                    false,
+                    0));
+            return;
+        }
+        // The picture shows a part of the travel: the same marks, stretched.
+        EnvelopeMarks.Field whole = new EnvelopeMarks.Field(f.left(), y(1), f.width(), y(0) - y(1));
+        marks.addAll(EnvelopeMarks.line(
+                envelope, outline, lane.lock(), session.timeline(), time.from(), time.to(), whole, 2.4, false));
+        double perBeat = f.width() / (time.to() - time.from());
+        marks.addAll(
+                EnvelopeMarks.points(envelope, time, perBeat, whole, 4.6, chosen, session.timeline(), lane.lock()));
+        if (chosen >= 0 && chosen < envelope.size()) {
+            tag(marks, chosen);
+        }
+    }
+
+    private void tag(List<Mark> marks, int chosen) {
+        EnvelopeMarks.Field f = field();
+        Envelope envelope = lane.envelope();
+        String text = session.timeline().printBars(beat(envelope.time(chosen))) + "  "
+                + parameter.print(envelope.value(chosen));
+        double x = x(envelope.time(chosen));
+        double y = y(envelope.value(chosen));
+        double wide = text.length() * 7.4 + 16;
+        double left = Math.max(f.left() + 2, Math.min(f.left() + f.width() - wide - 2, x - wide / 2));
+        double top = y - 40 > f.top() ? y - 40 : y + 16;
+        marks.add(new Mark.Box(left, top, wide, 25, 8, Ink.WELL, Ink.EDGE, 1));
+        marks.add(new Mark.Words(left + wide / 2, top + 17, text, Ink.TEXT, 12.5, true, false, 0));
+    }
+
+    /** Envelope minus hand, in the difference unit, over time. */
+    private void distance(List<Mark> marks) {
+        EnvelopeMarks.Field f = field();
+        double top = f.top() + f.height() + 18;
+        double size = DISTANCE - 16;
+        Refined refined = model.refined();
+        double tolerance = model.stretch().recipe().tolerance();
+        double most = Math.max(1e-9, Math.max(tolerance, refined.farthest())) * 1.1;
+        double middle = top + size / 2;
+        marks.add(new Mark.Box(f.left(), top, f.width(), size, 6, Ink.PANEL, Ink.NONE, 0));
+        double half = tolerance / most * size / 2;
+        double x0 = Math.max(f.left(), x(refined.raw().times()[0]));
+        double x1 = Math.min(
+                f.left() + f.width(), x(refined.raw().times()[refined.raw().size() - 1]));
+        marks.add(new Mark.Box(x0, middle - half, Math.max(1, x1 - x0), 2 * half, 0, Ink.SPAN_SOFT, Ink.NONE, 0));
+        marks.add(new Mark.Line(f.left(), middle, f.left() + f.width(), middle, Ink.EDGE, 1, 0));
+        int n = (int) Math.max(2, x1 - x0);
+        double[] xs = new double[n];
+        double[] ys = new double[n];
+        for (int i = 0; i < n; i++) {
+            double x = x0 + (x1 - x0) * i / (n - 1);
+            double at = laneTimeAt(x);
+            double hand = refined.raw().valueAt(at);
+            double reached = refined.envelope().valueAt(at);
+            double distance = parameter.distance(hand, reached) * Math.signum(reached - hand);
+            xs[i] = x;
+            ys[i] = middle - Math.max(-1, Math.min(1, distance / most)) * size / 2;
+        }
+        marks.add(new Mark.Path(xs, ys, Ink.RIDE, 1.3, false));
+        // The unit stands in the words below: beside the plot there is room for the number only.
+        String tell = parameter.printDifference(tolerance).split(" ")[0];
+        if (tolerance > 0) {
+            marks.add(new Mark.Words(f.left() - 8, middle - half + 3, "+" + tell, Ink.QUIET, 10.5, true, false, 1));
+            marks.add(new Mark.Words(f.left() - 8, middle + half + 5, "−" + tell, Ink.QUIET, 10.5, true, false, 1));
+        }
+        marks.add(new Mark.Words(
+                f.left() + 8,
+                top - 5,
+                "How far the envelope is from the hand; the band, ±" + parameter.printDifference(tolerance)
+                        + ", is what the recipe allows",
+                Ink.QUIET,
+                11,
+                false,
+                false,
+                -1));
+        double far = x(refined.farthestAt());
+        marks.add(new Mark.Line(far, top + 2, far, top + size - 2, Ink.TEXT, 1, 3));
+    }
+
+    private void layers(List<Mark> marks) {
+        EnvelopeMarks.Field f = field();
+        double top = height - LAYERS + 6;
+        marks.add(new Mark.Words(8, top + 18, "Timeline", Ink.QUIET, 11.5, false, false, -1));
+        marks.add(new Mark.Box(f.left(), top, f.width(), 26, 6, Ink.SOUND_SOFT, Ink.NONE, 0));
+        String lock = lane.lock() == agogic.core.time.Lock.BEATS ? "fixed to the beats" : "fixed to the clock";
+        marks.add(new Mark.Words(
+                f.left() + 10,
+                top + 17,
+                lane.envelope().size() + " points · absolute · " + lock,
+                Ink.TEXT,
+                11.5,
+                false,
+                false,
+                -1));
+        marks.add(new Mark.Words(8, top + 50, "Rides", Ink.QUIET, 11.5, false, false, -1));
+        marks.add(new Mark.Box(f.left(), top + 32, f.width(), 26, 6, Ink.PANEL, Ink.NONE, 0));
+        for (Stretch stretch : lane.stretches()) {
+            double x0 = Math.max(f.left(), x(stretch.from()));
+            double x1 = Math.min(f.left() + f.width(), x(stretch.to()));
+            if (x1 > x0) {
+                boolean looked = model != null && stretch.equals(model.stretch());
+                marks.add(new Mark.Box(x0, top + 32, x1 - x0, 26, 6, Ink.RIDE_SOFT, looked ? Ink.RIDE : Ink.NONE, 1.4));
+                if (x1 - x0 > 120) {
+                    marks.add(new Mark.Words(
+                            x0 + 10,
+                            top + 49,
+                            "Ride " + stretch.ride().replaceAll("\\D", "") + " · "
+                                    + stretch.mode().spoken() + " · raw moves kept",
+                            Ink.TEXT,
+                            11.5,
+                            false,
+                            false,
+                            -1));
+                }
+            }
+        }
+    }
+}

@@ -1,0 +1,479 @@
+package agogic.desk.routes;
+
+import agogic.core.envelope.Envelope;
+import agogic.core.envelope.EnvelopeOutline;
+import agogic.core.envelope.Shape;
+import agogic.core.lane.Lane;
+import agogic.core.macro.Macro;
+import agogic.core.parameter.Parameter;
+import agogic.core.play.LiveState;
+import agogic.core.play.Verdict;
+import agogic.core.route.Hand;
+import agogic.core.route.Route;
+import agogic.core.route.WriteMode;
+import agogic.core.session.Points;
+import agogic.core.session.Session;
+import agogic.core.surface.Address;
+import agogic.core.time.Lock;
+import agogic.desk.draw.Painter;
+import agogic.desk.draw.Palette;
+import agogic.desk.model.Desk;
+import agogic.desk.model.LiveTrails;
+import agogic.desk.model.View;
+import agogic.desk.parts.EnvelopeMarks;
+import agogic.desk.parts.SocketMark;
+import agogic.desk.parts.SpanDialog;
+import java.util.List;
+import java.util.Objects;
+import javafx.geometry.Pos;
+import javafx.scene.canvas.Canvas;
+import javafx.scene.control.CheckMenuItem;
+import javafx.scene.control.ContextMenu;
+import javafx.scene.control.Label;
+import javafx.scene.control.Menu;
+import javafx.scene.control.MenuButton;
+import javafx.scene.control.MenuItem;
+import javafx.scene.control.RadioMenuItem;
+import javafx.scene.control.SeparatorMenuItem;
+import javafx.scene.control.ToggleGroup;
+import javafx.scene.input.ContextMenuEvent;
+import javafx.scene.input.MouseButton;
+import javafx.scene.input.MouseEvent;
+import javafx.scene.layout.Region;
+
+/** One route on the screen: drawn wire, words, value and mode. Reused for whatever route its place in the list shows. */
+public final class RouteRow extends Region {
+    private static final long LIT_NANOS = 1_500_000_000L;
+    private static final long STOP_NANOS = 12_000_000_000L;
+    private static final double NEAR = 9;
+    /** A mark of a stop reaches so far over the edge of the envelope. */
+    private static final double OVER = 12;
+    /** How wide the drawn sound is, with the wire before it. */
+    private static final double SOUND_MARK = 90;
+
+    private static final long READ_NANOS = 90_000_000L;
+
+    private final Desk desk;
+    /** The envelope: drawn anew when the session or the time that is shown changes. */
+    private final Canvas canvas = new Canvas();
+
+    /** Hand and span on the left, the sound on the right: drawn anew with every move. */
+    private final Canvas left = new Canvas();
+
+    private final Canvas right = new Canvas();
+    private final Label handName = new Label();
+    private final Label handSub = new Label();
+    private final Label spanTop = new Label();
+    private final Label spanBottom = new Label();
+    private final Label soundName = new Label();
+    private final Label soundSub = new Label();
+    private final Label value = new Label();
+    private final MenuButton mode = new MenuButton();
+    private final CheckMenuItem pinned = new CheckMenuItem("Stay in this mode after a pass");
+    private final CheckMenuItem rehearse = new CheckMenuItem("Rehearse: hear it, write it when I say so");
+    private final ToggleGroup modes = new ToggleGroup();
+
+    private Route route;
+    private int index = -1;
+    private Session shown;
+    private Envelope outlined;
+    private EnvelopeOutline outline;
+    private long drawn;
+    private long drawnLeft;
+    private long drawnRight;
+    private long readAt;
+    private int dragged = -1;
+
+    RouteRow(Desk desk) {
+        this.desk = desk;
+        handName.getStyleClass().add("strong");
+        handSub.getStyleClass().addAll("quiet", "small");
+        spanTop.getStyleClass().addAll("quiet", "small");
+        spanBottom.getStyleClass().addAll("quiet", "small");
+        soundName.getStyleClass().add("strong");
+        soundSub.getStyleClass().addAll("quiet", "small");
+        value.getStyleClass().add("value");
+        value.setAlignment(Pos.CENTER_RIGHT);
+        mode.getStyleClass().add("mode");
+        mode.setFocusTraversable(false);
+        buildModes();
+        left.setMouseTransparent(true);
+        right.setMouseTransparent(true);
+        getChildren()
+                .addAll(canvas, left, right, handName, handSub, spanTop, spanBottom, soundName, soundSub, value, mode);
+        // A value that changes all the time is no reason to lay out the whole list.
+        value.setManaged(false);
+        canvas.addEventHandler(ContextMenuEvent.CONTEXT_MENU_REQUESTED, e -> {
+            if (inEnvelope(e.getX())) {
+                // The menu of the place in the envelope is open already.
+                e.consume();
+            }
+        });
+        canvas.addEventHandler(MouseEvent.MOUSE_PRESSED, this::pressed);
+        canvas.addEventHandler(MouseEvent.MOUSE_DRAGGED, this::moved);
+        canvas.addEventHandler(MouseEvent.MOUSE_RELEASED, e -> {
+            dragged = -1;
+            desk.settle();
+        });
+    }
+
+    private void buildModes() {
+        for (WriteMode one : WriteMode.values()) {
+            RadioMenuItem item = new RadioMenuItem(one.spoken());
+            item.setToggleGroup(modes);
+            item.setUserData(one);
+            item.setOnAction(e -> desk.riding().mode(current(), one));
+            mode.getItems().add(item);
+        }
+        pinned.setOnAction(e -> {
+            boolean pin = pinned.isSelected();
+            String id = route.id();
+            desk.edit(
+                    pin ? "Pin the mode" : "Unpin the mode",
+                    s -> s.with(s.route(id).pinned(pin)));
+        });
+        rehearse.setOnAction(e -> {
+            boolean tries = rehearse.isSelected();
+            String id = route.id();
+            desk.edit(
+                    tries ? "Rehearse" : "No rehearsal", s -> s.with(s.route(id).rehearsing(tries)));
+        });
+        mode.getItems().addAll(new SeparatorMenuItem(), pinned, rehearse);
+    }
+
+    private Route current() {
+        return desk.session().route(route.id());
+    }
+
+    /** Shows {@code route}, whose place in the session is {@code index}. */
+    public void show(Route newRoute, int newIndex) {
+        route = newRoute;
+        index = newIndex;
+        shown = desk.session();
+        Parameter parameter = shown.parameter(route.target());
+        Hand hand = route.hand().orElse(null);
+        handName.setText(hand == null ? "No control" : shown.control(hand).name());
+        handSub.setText(
+                hand == null
+                        ? "drawn by hand"
+                        : (hand.page() > 0
+                                        ? shown.surface(hand.surface()).pageName(hand.page())
+                                        : shortAddress(shown.control(hand).address()))
+                                + " · " + shown.surface(hand.surface()).name());
+        boolean steps = parameter.stepped();
+        boolean round = route.span().from() > route.span().to();
+        double top = Math.max(route.span().from(), route.span().to());
+        double bottom = Math.min(route.span().from(), route.span().to());
+        spanTop.setText(steps ? parameter.positions().size() + " steps" : parameter.print(top));
+        spanBottom.setText(steps ? "" : parameter.print(bottom) + (round ? " ↻" : ""));
+        soundName.setText(parameter.name());
+        var device = shown.device(route.target().device());
+        int socket = device.socketOf(parameter.id());
+        soundSub.setText(
+                macro()
+                        ? members()
+                        : device.name()
+                                + (socket > 0
+                                        ? " · socket " + socket
+                                        : " · "
+                                                + SocketMark.of(device, parameter.id())
+                                                        .word()));
+        mode.setText(
+                route.mode().spoken() + (route.pinned() ? " · pinned" : "") + (route.rehearse() ? " · rehearse" : ""));
+        mode.getStyleClass().remove("writes");
+        if (route.mode().writes()) {
+            mode.getStyleClass().add("writes");
+        }
+        mode.setAccessibleText(
+                "Write mode of " + parameter.name() + ": " + route.mode().spoken());
+        pinned.setSelected(route.pinned());
+        rehearse.setSelected(route.rehearse());
+        modes.getToggles().forEach(t -> t.setSelected(t.getUserData() == route.mode()));
+        drawnAnew();
+        frame();
+    }
+
+    private void drawnAnew() {
+        drawn = -1;
+        drawnLeft = -1;
+        drawnRight = -1;
+        readAt = 0;
+    }
+
+    private boolean macro() {
+        return route.target().device().equals(Macro.DEVICE);
+    }
+
+    private String members() {
+        int members = shown.macro(route.target().parameter()).members().size();
+        return "Macro · " + members + (members == 1 ? " member" : " members");
+    }
+
+    private static String shortAddress(Address address) {
+        String brief = address.brief();
+        int channel = brief.indexOf(" · ch");
+        return channel < 0 ? brief : brief.substring(0, channel);
+    }
+
+    /** Draws anew if anything changed since the last frame. */
+    void frame() {
+        if (route == null || getWidth() <= 0) {
+            return;
+        }
+        LiveState state = desk.state();
+        if (index >= desk.session().routes().size()) {
+            return;
+        }
+        Parameter parameter = shown.parameter(route.target());
+        long since = desk.live().nanos() - state.lastMove(index);
+        Verdict verdict = state.moves(index) == 0 ? Verdict.NONE : state.verdict(index);
+        RouteMarks.Now now = new RouteMarks.Now(
+                hand(state),
+                state.counted(index),
+                state.value(desk.engine().index().of(route.target())),
+                verdict,
+                verdict != Verdict.NONE && since < LIT_NANOS,
+                since < STOP_NANOS,
+                state.writing(index));
+        read(parameter, now.value());
+        moving(now);
+        LiveTrails.Trail trail = desk.riding().trails().of(route.id());
+        int trailSize = trail == null ? 0 : trail.size();
+        long signature = Objects.hash(
+                trailSize,
+                desk.time().from(),
+                desk.time().to(),
+                getWidth(),
+                getHeight(),
+                desk.selection().lightProperty().get());
+        if (signature == drawn) {
+            return;
+        }
+        drawn = signature;
+        Envelope envelope = shown.lane(route.target()).envelope();
+        if (envelope != outlined) {
+            outlined = envelope;
+            outline = new EnvelopeOutline(envelope);
+        }
+        Palette palette = Palette.of(desk.selection().lightProperty().get());
+        Painter.paint(
+                canvas.getGraphicsContext2D(),
+                getWidth(),
+                getHeight(),
+                RouteMarks.still(shown, route, outline, trail, desk.time(), getWidth(), getHeight()),
+                palette);
+    }
+
+    /** The value in words: more often than this nobody can read it. */
+    private void read(Parameter parameter, double now) {
+        long at = System.nanoTime();
+        if (desk.state().playing() && at - readAt < READ_NANOS) {
+            return;
+        }
+        readAt = at;
+        String text = parameter.print(now);
+        if (!text.equals(value.getText())) {
+            value.setText(text);
+            // Nobody else lays it out: it is not managed.
+            value.requestLayout();
+            value.layout();
+        }
+    }
+
+    private void moving(RouteMarks.Now now) {
+        boolean light = desk.selection().lightProperty().get();
+        long still =
+                Objects.hash(now.verdict(), now.lit(), now.stopShown(), now.writing(), getWidth(), getHeight(), light);
+        long forLeft = Objects.hash(still, now.hand(), now.counted());
+        // A change that is less than half a pixel of the bar is not seen.
+        long forRight = Objects.hash(still, Math.round(now.value() * 2 * getHeight()));
+        if (forLeft != drawnLeft) {
+            drawnLeft = forLeft;
+            paint(left, 0, now);
+        }
+        if (forRight != drawnRight) {
+            drawnRight = forRight;
+            paint(right, right.getLayoutX(), now);
+        }
+    }
+
+    private void paint(Canvas on, double from, RouteMarks.Now now) {
+        Painter.paint(
+                on.getGraphicsContext2D(),
+                from,
+                on.getWidth(),
+                on.getHeight(),
+                RouteMarks.moving(shown, route, now, getWidth(), getHeight()),
+                Palette.of(desk.selection().lightProperty().get()));
+    }
+
+    private double hand(LiveState state) {
+        if (route.hand().isEmpty()) {
+            return Double.NaN;
+        }
+        Hand hand = route.hand().get();
+        int surface = shown.surfaces().indexOf(shown.surface(hand.surface()));
+        return state.control(surface, shown.surfaces().get(surface).controls().indexOf(shown.control(hand)));
+    }
+
+    /** What a screen reader says of the row. */
+    public String spoken() {
+        Parameter parameter = shown.parameter(route.target());
+        Lane lane = shown.lane(route.target());
+        return parameter.name() + " of " + shown.device(route.target().device()).name() + ", " + value.getText()
+                + ", moved by " + handName.getText() + ", " + route.mode().spoken()
+                + (route.span().from() > route.span().to() ? ", turned round" : "")
+                + ", "
+                + (lane.envelope().isEmpty() ? "no points" : lane.envelope().size() + " points") + state();
+    }
+
+    /** What goes on in the row just now: that it is writing, or where the last move stopped. */
+    private String state() {
+        LiveState state = desk.state();
+        if (state.writing(index)) {
+            return ", writing";
+        }
+        boolean recent = state.moves(index) > 0 && desk.live().nanos() - state.lastMove(index) < STOP_NANOS;
+        Verdict verdict = state.verdict(index);
+        return recent && verdict.broken()
+                ? ", stops at the " + verdict.joint().name().toLowerCase(java.util.Locale.ROOT)
+                : "";
+    }
+
+    @Override
+    protected void layoutChildren() {
+        double w = getWidth();
+        double h = getHeight();
+        canvas.setWidth(w);
+        canvas.setHeight(h);
+        left.setWidth(RouteMarks.ENVELOPE_LEFT + OVER);
+        left.setHeight(h);
+        right.setLayoutX(Math.floor(w - RouteMarks.SOUND_WIDTH - OVER));
+        right.setWidth(SOUND_MARK);
+        right.setHeight(h);
+        double mid = h / 2;
+        place(handName, RouteMarks.HAND_TEXT, mid - 20, 116);
+        place(handSub, RouteMarks.HAND_TEXT, mid + 3, 116);
+        place(spanTop, RouteMarks.SPAN_TEXT, mid - 20, 70);
+        place(spanBottom, RouteMarks.SPAN_TEXT, mid + 3, 70);
+        double sound = w - RouteMarks.SOUND_WIDTH + 70;
+        place(soundName, sound, mid - 20, 124);
+        place(value, w - 108, mid - 21, 92);
+        double wide = Math.max(62, mode.prefWidth(-1));
+        mode.resizeRelocate(w - 14 - wide, mid + 1, wide, 22);
+        place(soundSub, sound, mid + 2, w - 18 - wide - sound);
+        drawnAnew();
+        frame();
+    }
+
+    private static void place(Label label, double x, double y, double width) {
+        label.resizeRelocate(x, y, width, 19);
+    }
+
+    private EnvelopeMarks.Field field() {
+        return RouteMarks.field(getWidth(), getHeight());
+    }
+
+    private boolean inEnvelope(double x) {
+        EnvelopeMarks.Field field = field();
+        return x >= field.left() && x <= field.left() + field.width();
+    }
+
+    private void pressed(MouseEvent e) {
+        if (e.getX() >= RouteMarks.SPAN_X && e.getX() <= RouteMarks.SPAN_X + RouteMarks.SPAN_SIZE) {
+            desk.selection().selectedProperty().set(route.id());
+            SpanDialog.ask(desk, getScene().getWindow(), current());
+            return;
+        }
+        desk.selection().selectedProperty().set(route.id());
+        if (!inEnvelope(e.getX())) {
+            return;
+        }
+        int near = near(e.getX(), e.getY());
+        if (e.getButton() == MouseButton.SECONDARY) {
+            menu(e, near).show(this, e.getScreenX(), e.getScreenY());
+        } else if (near >= 0) {
+            dragged = near;
+        } else if (e.getClickCount() == 2) {
+            double time = laneTime(e.getX());
+            double to = field().value(e.getY());
+            desk.edit("Add a point", s -> Points.add(s, route.target(), time, to));
+        }
+    }
+
+    private void moved(MouseEvent e) {
+        if (dragged < 0) {
+            return;
+        }
+        int point = dragged;
+        double time = laneTime(e.getX());
+        double to = field().value(e.getY());
+        desk.editOn(
+                "Move point " + (point + 1),
+                List.of("point", route.target(), point),
+                s -> Points.move(s, route.target(), point, time, to));
+    }
+
+    private double laneTime(double x) {
+        EnvelopeMarks.Field field = field();
+        double beat = Math.max(0, desk.time().beat(x, field.left(), field.width()));
+        Lane lane = desk.session().lane(route.target());
+        return lane.lock() == Lock.BEATS ? beat : desk.timeline().secondsAt(beat);
+    }
+
+    /** Where a time of the lane lies in the piece: of a lane in seconds too. */
+    private double beat(Lane lane, double laneTime) {
+        return lane.lock() == Lock.BEATS ? laneTime : desk.timeline().beatAt(laneTime);
+    }
+
+    private int near(double x, double y) {
+        EnvelopeMarks.Field field = field();
+        Lane lane = desk.session().lane(route.target());
+        Envelope envelope = lane.envelope();
+        int best = -1;
+        double nearest = NEAR;
+        for (int i = 0; i < envelope.size(); i++) {
+            double px = desk.time().x(beat(lane, envelope.time(i)), field.left(), field.width());
+            double distance = Math.hypot(px - x, field.y(envelope.value(i)) - y);
+            if (distance < nearest) {
+                nearest = distance;
+                best = i;
+            }
+        }
+        return best;
+    }
+
+    private ContextMenu menu(MouseEvent e, int point) {
+        ContextMenu menu = new ContextMenu();
+        double time = laneTime(e.getX());
+        double to = field().value(e.getY());
+        double beat = desk.time().beat(e.getX(), field().left(), field().width());
+        MenuItem add = new MenuItem("Add a point here");
+        add.setOnAction(a -> desk.edit("Add a point", s -> Points.add(s, route.target(), time, to)));
+        MenuItem go = new MenuItem("Play from here");
+        go.setOnAction(a -> {
+            desk.riding().locate(beat);
+            desk.riding().play();
+        });
+        MenuItem learn = new MenuItem("Learn a control for it");
+        learn.setOnAction(a -> desk.learner().begin(List.of(route.target())));
+        MenuItem refine = new MenuItem("Open in Refine");
+        refine.setOnAction(a -> desk.selection().viewProperty().set(View.REFINE));
+        menu.getItems().addAll(add, go, learn, refine);
+        if (point >= 0) {
+            MenuItem delete = new MenuItem("Delete this point");
+            delete.setOnAction(a -> desk.edit("Delete a point", s -> Points.delete(s, route.target(), point)));
+            Menu shapes = new Menu("Way to the next point");
+            for (Shape shape : List.of(Shape.HOLD, Shape.STRAIGHT, Shape.bent(0.5), Shape.bent(-0.5), Shape.S)) {
+                String words = shape.kind() == Shape.Kind.BENT
+                        ? shape.amount() > 0 ? "bent, slow start" : "bent, fast start"
+                        : shape.kind().spoken();
+                MenuItem item = new MenuItem(words);
+                item.setOnAction(a -> desk.edit("Way: " + words, s -> Points.shape(s, route.target(), point, shape)));
+                shapes.getItems().add(item);
+            }
+            menu.getItems().addAll(new SeparatorMenuItem(), delete, shapes);
+        }
+        return menu;
+    }
+}

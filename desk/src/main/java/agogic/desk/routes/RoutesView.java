@@ -1,0 +1,306 @@
+package agogic.desk.routes;
+
+import agogic.core.macro.Macro;
+import agogic.core.route.Route;
+import agogic.core.session.Session;
+import agogic.core.session.Track;
+import agogic.desk.draw.Palette;
+import agogic.desk.model.Desk;
+import agogic.desk.model.Notice;
+import java.util.ArrayList;
+import java.util.HashSet;
+import java.util.List;
+import java.util.Set;
+import javafx.geometry.Insets;
+import javafx.geometry.Pos;
+import javafx.scene.AccessibleRole;
+import javafx.scene.control.Button;
+import javafx.scene.control.ContentDisplay;
+import javafx.scene.control.Label;
+import javafx.scene.control.ListCell;
+import javafx.scene.control.ListView;
+import javafx.scene.control.TextField;
+import javafx.scene.input.KeyCode;
+import javafx.scene.input.KeyEvent;
+import javafx.scene.input.ScrollEvent;
+import javafx.scene.layout.BorderPane;
+import javafx.scene.layout.HBox;
+import javafx.scene.layout.Pane;
+import javafx.scene.layout.Priority;
+import javafx.scene.layout.Region;
+import javafx.scene.layout.StackPane;
+import javafx.scene.shape.Line;
+
+/** The rows: each a wire from hand to sound, grouped by track. */
+public final class RoutesView extends BorderPane {
+    /** What stands in the place of a track for the macros. */
+    private static final Track MACROS = new Track("macros", "Macros", false, 1, List.of(Macro.DEVICE), List.of());
+
+    /** What a row of the list is. */
+    private sealed interface Item {
+        record Group(Track track, int routes, String sockets) implements Item {}
+
+        record Row(String route) implements Item {}
+    }
+
+    private static final double[] HEIGHTS = {50, 74, 118};
+
+    private final Desk desk;
+    private final ListView<Item> list = new ListView<>();
+    private final Line playhead = new Line();
+    private final TextField filter = new TextField();
+    private final Set<String> folded = new HashSet<>();
+    private final List<RouteCell> cells = new ArrayList<>();
+    private int height = 1;
+
+    public RoutesView(Desk desk) {
+        this.desk = desk;
+        list.getStyleClass().add("routes-list");
+        list.setId("routes");
+        list.setAccessibleText("Routes");
+        list.setCellFactory(view -> {
+            RouteCell cell = new RouteCell();
+            cells.add(cell);
+            return cell;
+        });
+        Pane overlay = new Pane(playhead);
+        overlay.setMouseTransparent(true);
+        playhead.setId("playhead");
+        playhead.setStrokeWidth(1.6);
+        filter.setId("route-filter");
+        filter.getStyleClass().addAll("field", "filter");
+        filter.setPromptText("Filter the rows (Ctrl+F)");
+        filter.setAccessibleText("Filter of the rows: words of track, device, parameter, control or mode; "
+                + "writing, or finding for what is wrong");
+        filter.setMaxWidth(RouteMarks.ENVELOPE_LEFT - 34);
+        filter.textProperty().addListener((o, a, b) -> rebuild());
+        filter.setOnAction(e -> list.requestFocus());
+        StackPane top = new StackPane(new Ruler(desk), filter);
+        StackPane.setAlignment(filter, Pos.BOTTOM_LEFT);
+        StackPane.setMargin(filter, new Insets(0, 0, 1, 14));
+        setTop(top);
+        Label none = new Label("No route has all of these words. Esc in the filter shows all rows.");
+        none.getStyleClass().add("quiet");
+        list.setPlaceholder(none);
+        setCenter(new StackPane(list, overlay));
+        rebuild();
+        desk.editing().sessionProperty().addListener((o, before, after) -> {
+            rebuild();
+            list.refresh();
+        });
+        desk.selection().selectedProperty().addListener((o, before, after) -> select());
+        list.getSelectionModel().selectedItemProperty().addListener((o, before, after) -> {
+            if (after instanceof Item.Row row) {
+                desk.selection().selectedProperty().set(row.route());
+            }
+        });
+        list.addEventFilter(ScrollEvent.SCROLL, this::scrolled);
+        list.addEventFilter(KeyEvent.KEY_PRESSED, this::pressed);
+        desk.onFrame(this::frame);
+        select();
+    }
+
+    /** Puts the cursor into the filter. */
+    public void typeFilter() {
+        filter.requestFocus();
+        filter.selectAll();
+    }
+
+    /** Esc in the filter: all rows are shown again; true if some were hidden. */
+    public boolean showAll() {
+        boolean hidden = filter.isFocused() && !filter.getText().isEmpty();
+        if (hidden) {
+            filter.clear();
+        }
+        return hidden;
+    }
+
+    private void rebuild() {
+        Session session = desk.session();
+        List<Item> items = new ArrayList<>();
+        RouteFilter words = RouteFilter.of(session, filter.getText());
+        List<Track> groups = new ArrayList<>(session.tracks());
+        if (!session.macros().isEmpty()) {
+            groups.add(MACROS);
+        }
+        for (Track track : groups) {
+            List<Route> routes = session.routes().stream()
+                    .filter(r -> track.devices().contains(r.target().device()) && words.shows(track, r))
+                    .toList();
+            if (routes.isEmpty()) {
+                continue;
+            }
+            int exposed = 0;
+            int sockets = 0;
+            for (String device : track == MACROS ? List.<String>of() : track.devices()) {
+                exposed += session.device(device).taken();
+                sockets += session.device(device).usable();
+            }
+            items.add(new Item.Group(
+                    track,
+                    routes.size(),
+                    track == MACROS ? session.macros().size() + " macros" : exposed + " of " + sockets + " sockets"));
+            if (!folded.contains(track.id()) || !words.isEmpty()) {
+                routes.forEach(r -> items.add(new Item.Row(r.id())));
+            }
+        }
+        if (!items.equals(list.getItems())) {
+            list.getItems().setAll(items);
+            select();
+        }
+    }
+
+    private void select() {
+        String id = desk.selection().selectedProperty().get();
+        for (Item item : list.getItems()) {
+            if (item instanceof Item.Row row
+                    && row.route().equals(id)
+                    && list.getSelectionModel().getSelectedItem() != item) {
+                list.getSelectionModel().select(item);
+                int at = list.getItems().indexOf(item);
+                boolean seen = cells.stream()
+                        .anyMatch(c ->
+                                c.getItem() == item && c.getBoundsInParent().getMinY() >= 0);
+                if (!seen) {
+                    list.scrollTo(Math.max(0, at - 1));
+                }
+            }
+        }
+    }
+
+    /** The next of the three row heights. */
+    public void nextHeight() {
+        height = (height + 1) % HEIGHTS.length;
+        list.refresh();
+        desk.say(Notice.plain("Rows", List.of("Small", "Medium", "Large").get(height) + " rows."));
+    }
+
+    private void fold(Track track) {
+        if (!folded.remove(track.id())) {
+            folded.add(track.id());
+        }
+        rebuild();
+        list.refresh();
+    }
+
+    private void scrolled(ScrollEvent e) {
+        double left = RouteMarks.ENVELOPE_LEFT;
+        double width = list.getWidth() - left - RouteMarks.SOUND_WIDTH;
+        if (e.isShortcutDown()) {
+            double amount = e.getDeltaY() != 0 ? e.getDeltaY() : e.getDeltaX();
+            desk.time().zoom(Math.pow(0.998, amount), desk.time().beat(e.getX(), left, width));
+            e.consume();
+        } else if (e.isShiftDown() || Math.abs(e.getDeltaX()) > Math.abs(e.getDeltaY())) {
+            double amount = e.getDeltaX() != 0 ? e.getDeltaX() : e.getDeltaY();
+            desk.time().scroll(-amount / width * (desk.time().to() - desk.time().from()));
+            e.consume();
+        }
+    }
+
+    private void pressed(KeyEvent e) {
+        if (e.getCode() == KeyCode.SPACE || e.getCode() == KeyCode.HOME && !e.isControlDown()) {
+            // The list would take these; they belong to the transport.
+            getScene()
+                    .getRoot()
+                    .fireEvent(e.copyFor(getScene().getRoot(), getScene().getRoot()));
+            e.consume();
+        } else if (e.getCode() == KeyCode.ENTER
+                && list.getSelectionModel().getSelectedItem() instanceof Item.Group group) {
+            fold(group.track());
+            e.consume();
+        }
+    }
+
+    private void frame() {
+        if (getScene() == null || !isVisible()) {
+            return;
+        }
+        for (RouteCell cell : cells) {
+            cell.frame();
+        }
+        double width = list.getWidth() - RouteMarks.ENVELOPE_LEFT - RouteMarks.SOUND_WIDTH - scrollBarWidth();
+        double x = Math.rint(desk.time().x(desk.riding().positionBeat(), RouteMarks.ENVELOPE_LEFT, width)) + 0.5;
+        boolean seen = x >= RouteMarks.ENVELOPE_LEFT - 1 && x <= RouteMarks.ENVELOPE_LEFT + width + 1;
+        playhead.setVisible(seen);
+        playhead.setStroke(Palette.of(desk.selection().lightProperty().get()).of(agogic.desk.draw.Ink.TEXT));
+        playhead.setStartX(x);
+        playhead.setEndX(x);
+        playhead.setEndY(list.getHeight());
+    }
+
+    private double scrollBarWidth() {
+        return cells.isEmpty() ? 0 : Math.max(0, list.getWidth() - cells.get(0).getWidth());
+    }
+
+    private final class RouteCell extends ListCell<Item> {
+        private final RouteRow row = new RouteRow(desk);
+        private final Button fold = new Button();
+        private final Label name = new Label();
+        private final Label chain = new Label();
+        private final Label count = new Label();
+        private final HBox group = new HBox();
+
+        RouteCell() {
+            Region gap = new Region();
+            HBox.setHgrow(gap, Priority.ALWAYS);
+            fold.getStyleClass().add("fold");
+            fold.setFocusTraversable(false);
+            name.getStyleClass().add("title");
+            chain.getStyleClass().add("quiet");
+            count.getStyleClass().add("quiet");
+            group.getStyleClass().add("group-row");
+            group.setAlignment(Pos.CENTER_LEFT);
+            group.getChildren().addAll(fold, name, chain, gap, count);
+            setContentDisplay(ContentDisplay.GRAPHIC_ONLY);
+            setAccessibleRole(AccessibleRole.LIST_ITEM);
+            row.prefWidthProperty().bind(widthProperty());
+            setPrefWidth(0);
+        }
+
+        @Override
+        protected void updateItem(Item item, boolean empty) {
+            super.updateItem(item, empty);
+            if (empty || item == null) {
+                setGraphic(null);
+                setAccessibleText(null);
+            } else if (item instanceof Item.Group header) {
+                boolean shut = folded.contains(header.track().id());
+                fold.setText(shut ? "▸" : "▾");
+                fold.setOnAction(e -> fold(header.track()));
+                fold.setAccessibleText(
+                        (shut ? "Unfold " : "Fold ") + header.track().name());
+                name.setText(header.track().name());
+                chain.setText(
+                        header.track() == MACROS
+                                ? "one value for several parameters"
+                                : String.join(
+                                        " → ",
+                                        header.track().devices().stream()
+                                                .map(d ->
+                                                        desk.session().device(d).name())
+                                                .toList()));
+                count.setText(header.routes() + (header.routes() == 1 ? " route · " : " routes · ") + header.sockets());
+                setGraphic(group);
+                setPrefHeight(40);
+                setAccessibleText("Track " + header.track().name() + ", " + count.getText() + (shut ? ", folded" : ""));
+            } else if (item instanceof Item.Row one) {
+                Session session = desk.session();
+                for (int r = 0; r < session.routes().size(); r++) {
+                    if (session.routes().get(r).id().equals(one.route())) {
+                        setGraphic(row);
+                        setPrefHeight(HEIGHTS[height]);
+                        row.setPrefHeight(HEIGHTS[height]);
+                        row.show(session.routes().get(r), r);
+                        setAccessibleText(row.spoken());
+                    }
+                }
+            }
+        }
+
+        void frame() {
+            if (getGraphic() == row && isVisible()) {
+                row.frame();
+            }
+        }
+    }
+}

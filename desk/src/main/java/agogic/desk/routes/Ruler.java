@@ -1,0 +1,141 @@
+package agogic.desk.routes;
+
+import agogic.core.session.Loop;
+import agogic.core.session.Session;
+import agogic.core.time.Section;
+import agogic.desk.draw.Ink;
+import agogic.desk.draw.Mark;
+import agogic.desk.draw.Painter;
+import agogic.desk.draw.Palette;
+import agogic.desk.model.Desk;
+import agogic.desk.model.TimeWindow;
+import java.util.ArrayList;
+import java.util.List;
+import javafx.scene.canvas.Canvas;
+import javafx.scene.input.MouseEvent;
+import javafx.scene.layout.Region;
+
+/** Sections, bars and the loop. A press goes there; a drag with Shift sets the loop. */
+public final class Ruler extends Region {
+    static final double HEIGHT = 46;
+
+    private final Desk desk;
+    private final Canvas canvas = new Canvas();
+    private double dragFrom = Double.NaN;
+
+    Ruler(Desk desk) {
+        this.desk = desk;
+        getChildren().add(canvas);
+        setMinHeight(HEIGHT);
+        setPrefHeight(HEIGHT);
+        setAccessibleText("Ruler: bars and sections");
+        desk.editing().sessionProperty().addListener((o, a, b) -> draw());
+        desk.time().fromProperty().addListener((o, a, b) -> draw());
+        desk.time().toProperty().addListener((o, a, b) -> draw());
+        desk.selection().lightProperty().addListener((o, a, b) -> draw());
+        addEventHandler(MouseEvent.MOUSE_RELEASED, e -> desk.settle());
+        addEventHandler(MouseEvent.MOUSE_PRESSED, e -> {
+            desk.settle();
+            double beat = beat(e);
+            dragFrom = e.isShiftDown() ? desk.timeline().metre().nearestBeat(beat) : Double.NaN;
+            if (!e.isShiftDown() && beat >= 0) {
+                desk.riding().locate(desk.timeline().metre().nearestBeat(beat));
+            }
+        });
+        addEventHandler(MouseEvent.MOUSE_DRAGGED, e -> {
+            double beat = desk.timeline().metre().nearestBeat(Math.max(0, beat(e)));
+            if (!Double.isNaN(dragFrom) && beat != dragFrom) {
+                Loop loop = new Loop(Math.min(dragFrom, beat), Math.max(dragFrom, beat), true);
+                desk.editOn("Set the loop", List.of("loop"), s -> s.withLoop(loop));
+            }
+        });
+    }
+
+    private double width() {
+        return Math.max(40, getWidth() - RouteMarks.ENVELOPE_LEFT - RouteMarks.SOUND_WIDTH);
+    }
+
+    private double beat(MouseEvent e) {
+        return desk.time().beat(e.getX(), RouteMarks.ENVELOPE_LEFT, width());
+    }
+
+    @Override
+    protected void layoutChildren() {
+        canvas.setWidth(getWidth());
+        canvas.setHeight(HEIGHT);
+        draw();
+    }
+
+    /** What a screen reader says: what is shown, the sections in it, the loop. */
+    public static String spoken(Session session, TimeWindow time) {
+        var metre = session.timeline().metre();
+        StringBuilder text = new StringBuilder("Ruler: bars " + metre.barAt(Math.max(0, time.from()) + 1e-9) + " to "
+                + metre.barAt(Math.max(0, time.to() - 1e-6)));
+        for (Section section : session.sections()) {
+            if (section.beat() >= time.from() - 1e-9 && section.beat() < time.to()) {
+                text.append(", ").append(section.name()).append(" at bar ").append(metre.barAt(section.beat() + 1e-9));
+            }
+        }
+        Loop loop = session.loop();
+        text.append(", loop ")
+                .append(loop.on() ? "on" : "off")
+                .append(" from ")
+                .append(session.timeline().speakBars(loop.from()))
+                .append(" to ")
+                .append(session.timeline().speakBars(loop.to()));
+        return text.toString();
+    }
+
+    private void draw() {
+        setAccessibleText(spoken(desk.session(), desk.time()));
+        if (getWidth() > 0) {
+            List<Mark> marks = marks(desk.session(), desk.time(), RouteMarks.ENVELOPE_LEFT, width());
+            marks.add(new Mark.Words(20, 20, "Hand", Ink.HAND, 12.5, false, true, -1));
+            marks.add(new Mark.Words(RouteMarks.SPAN_X, 20, "Span", Ink.SPAN, 12.5, false, true, -1));
+            double sound = getWidth() - RouteMarks.SOUND_WIDTH + 24;
+            marks.add(new Mark.Words(sound, 20, "Sound", Ink.SOUND, 12.5, false, true, -1));
+            Painter.paint(
+                    canvas.getGraphicsContext2D(),
+                    getWidth(),
+                    HEIGHT,
+                    marks,
+                    Palette.of(desk.selection().lightProperty().get()));
+        }
+    }
+
+    /** The ruler between {@code left} and {@code left + width}. */
+    public static List<Mark> marks(Session session, TimeWindow time, double left, double width) {
+        List<Mark> marks = new ArrayList<>();
+        List<Section> sections = session.sections();
+        for (int i = 0; i < sections.size(); i++) {
+            double end = i + 1 < sections.size() ? sections.get(i + 1).beat() : session.length();
+            double x0 = Math.max(left, time.x(sections.get(i).beat(), left, width));
+            double x1 = Math.min(left + width, time.x(end, left, width));
+            if (x1 - x0 > 4) {
+                marks.add(new Mark.Box(x0 + 1, 5, x1 - x0 - 2, 20, 6, Ink.RAISED, Ink.NONE, 0));
+                if (x1 - x0 > 46) {
+                    marks.add(new Mark.Words(x0 + 8, 19, sections.get(i).name(), Ink.TEXT, 12, false, false, -1));
+                }
+            }
+        }
+        double perBar = width / (time.to() - time.from()) * 4;
+        int step = perBar > 34 ? 1 : perBar > 17 ? 2 : perBar > 8.5 ? 4 : 8;
+        for (int bar : session.timeline().metre().barsBetween(time.from(), time.to())) {
+            if ((bar - 1) % step == 0) {
+                double x = time.x(session.timeline().metre().beatOfBar(bar), left, width);
+                if (x < left + width - 8) {
+                    marks.add(new Mark.Words(x + 3, 41, Integer.toString(bar), Ink.QUIET, 11.5, true, false, -1));
+                }
+                marks.add(new Mark.Line(x, 30, x, HEIGHT, Ink.EDGE, 1, 0));
+            }
+        }
+        Loop loop = session.loop();
+        double x0 = Math.max(left, time.x(loop.from(), left, width));
+        double x1 = Math.min(left + width, time.x(loop.to(), left, width));
+        if (loop.on() && x1 > x0) {
+            marks.add(new Mark.Line(x0, 28, x1, 28, Ink.TEXT, 3, 0));
+            marks.add(new Mark.Words(x0 + 2, 24, "↻", Ink.TEXT, 12, false, true, -1));
+        }
+        return marks;
+    }
+}

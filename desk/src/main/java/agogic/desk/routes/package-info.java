@@ -1,0 +1,2 @@
+/** The rows, each a wire from hand to sound. */
+package agogic.desk.routes;

@@ -1,0 +1,189 @@
+package agogic.desk.shell;
+
+import agogic.core.route.Route;
+import agogic.core.session.Loop;
+import agogic.desk.acts.Act;
+import agogic.desk.acts.Acts;
+import agogic.desk.files.Files;
+import agogic.desk.model.Desk;
+import agogic.desk.model.View;
+import agogic.desk.parts.SpanDialog;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.function.Consumer;
+import java.util.function.Supplier;
+import javafx.beans.property.BooleanProperty;
+import javafx.stage.Window;
+
+/** The acts that count everywhere, and those on the selected route. */
+final class DeskActs {
+    private final Desk desk;
+    private final Files files;
+    private final Supplier<Window> window;
+    private final List<Act> all = new ArrayList<>();
+
+    DeskActs(Desk desk, Files files, Supplier<Window> window) {
+        this.desk = desk;
+        this.files = files;
+        this.window = window;
+    }
+
+    /** The whole table: these, and what the views and the window bring. */
+    Acts with(List<Act> first, List<Act> views) {
+        transport();
+        views();
+        files();
+        routes();
+        all.addAll(first);
+        told();
+        all.addAll(views);
+        return new Acts(all);
+    }
+
+    private void add(String id, String words, String about, String keys, Runnable run) {
+        all.add(Act.of(id, words, about, keys, run));
+    }
+
+    private void transport() {
+        add("play", "Play or stop", "Play or stop", "Space", desk.riding()::togglePlay);
+        add("ride", "Ride", "Count in one bar and write what the hand does; again: stop", "R", desk.riding()::ride);
+        add("start", "Go to the start", "Go to the start", "Home", () -> desk.riding()
+                .locate(0));
+        add(
+                "play-here",
+                "Play from here",
+                "Play from the chosen point in Refine, else from where it last began",
+                "Shift+Space",
+                desk.riding()::playAgain);
+        add(
+                "loop",
+                "Loop on or off",
+                "Repeat the loop; Shift and drag on the ruler sets it",
+                "O",
+                desk.riding()::toggleLoop);
+        add("loop-from", "Loop from here", "The loop begins at the playhead", "I", () -> loop(true));
+        add("loop-to", "Loop to here", "The loop ends at the playhead", "Shift+I", () -> loop(false));
+    }
+
+    /** Moves one end of the loop to the playhead; where the other would lie on the wrong side, it goes along. */
+    private void loop(boolean from) {
+        Loop old = desk.session().loop();
+        double at =
+                desk.timeline().metre().nearestBeat(Math.max(0, desk.riding().positionBeat()));
+        double length = old.to() - old.from();
+        double end = desk.session().length();
+        Loop loop = from
+                ? new Loop(Math.min(at, end - 1), at < old.to() ? old.to() : Math.min(end, at + length), true)
+                : new Loop(at > old.from() ? old.from() : Math.max(0, at - length), Math.max(at, 1), true);
+        desk.edit("Set the loop", s -> s.withLoop(loop));
+    }
+
+    private void views() {
+        for (View view : View.values()) {
+            add(
+                    "view-" + view.title().toLowerCase(java.util.Locale.ROOT),
+                    view.title(),
+                    "Show " + view.title(),
+                    "" + view.number(),
+                    () -> desk.selection().viewProperty().set(view));
+        }
+        toggle(
+                "drawer",
+                "Drawer",
+                "Show or hide the drawer with the controls",
+                "D",
+                desk.selection().drawerProperty());
+        toggle("light", "Light theme", "Dark or light", "T", desk.selection().lightProperty());
+    }
+
+    private void toggle(String id, String words, String about, String key, BooleanProperty on) {
+        all.add(Act.of(id, words, about, key, () -> on.set(!on.get())).reading(() -> (on.get() ? "✓ " : "") + words));
+    }
+
+    private void files() {
+        add("open", "Open…", "Open a session from a file", "Ctrl+O", files::open);
+        add("save", "Save", "Save the session in its file", "Ctrl+S", files::save);
+        add("save-as", "Save as…", "Save the session in another file", "Ctrl+Shift+S", files::saveAs);
+        add(
+                "add-device",
+                "Add a device…",
+                "Bring a device in from an LV2 bundle or a chart",
+                "Ctrl+I",
+                files::addDevice);
+        add("export-midi", "Export MIDI…", "Write the result as a MIDI file", "Ctrl+E", files::exportMidi);
+        add(
+                "sheet",
+                "Save the sheet as PDF…",
+                "A page that says what every control does, for the table beside the controller",
+                "Ctrl+P",
+                files::exportSheet);
+        all.add(Act.of("undo", "Undo", "Take the last step back", "Ctrl+Z", desk.editing()::undo)
+                .repeating()
+                .reading(() -> desk.editing().undoable().map(a -> "Undo: " + a).orElse("Undo")));
+        all.add(Act.of("redo", "Redo", "Do again what was undone", "Ctrl+Shift+Z|Ctrl+Y", desk.editing()::redo)
+                .repeating()
+                .reading(() -> desk.editing().redoable().map(a -> "Redo: " + a).orElse("Redo")));
+    }
+
+    private void routes() {
+        route(
+                "mode",
+                "Next write mode",
+                "Read, Touch, Latch, Write: the next for the selected route",
+                "W",
+                desk.riding()::nextMode);
+        route(
+                "pin",
+                "Keep the mode",
+                "The mode stays after a pass, or no longer",
+                "P",
+                r -> desk.edit(r.pinned() ? "Unpin the mode" : "Pin the mode", s -> s.with(r.pinned(!r.pinned()))));
+        route(
+                "rehearse",
+                "Rehearse",
+                "Heard and shown, but not written until you say so",
+                "H",
+                r -> desk.edit(r.rehearse() ? "No rehearsal" : "Rehearse", s -> s.with(r.rehearsing(!r.rehearse()))));
+        route(
+                "span",
+                "Span…",
+                "How far its control moves it, and which way round",
+                "S",
+                r -> SpanDialog.ask(desk, window.get(), r));
+        route(
+                "switch",
+                "Route off or on",
+                "A route that is off moves nothing; what was recorded stays",
+                "X",
+                r -> desk.edit(r.on() ? "Route off" : "Route on", s -> s.with(r.switched(!r.on()))));
+        route(
+                "learn-route",
+                "Learn a control",
+                "The control moved next moves it; Esc leaves all as it was",
+                "M",
+                r -> desk.learner().begin(List.of(r.target())));
+        all.add(Act.of(
+                        "open-in-refine",
+                        "Open in Refine",
+                        "Go to the lane of the selected route",
+                        "L",
+                        () -> desk.selection().viewProperty().set(View.REFINE))
+                .in(View.ROUTES));
+    }
+
+    private void route(String id, String words, String about, String key, Consumer<Route> run) {
+        Runnable whole = () -> desk.selection()
+                .selectedRoute()
+                .ifPresentOrElse(
+                        run, () -> desk.refuse("Select a route first: “" + words + "” is about the selected one."));
+        all.add(Act.of(id, words, about, key, whole).in(View.ROUTES, View.REFINE));
+    }
+
+    private void told() {
+        all.add(Act.told("arrows", "In a list: next, last. On a control: move it", "Arrows walk and move", "↑ ↓"));
+        all.add(Act.told("fine", "Move it finely, or by larger steps", "Shift changes the step", "Shift+↑ ↓"));
+        all.add(Act.told("around", "Next, last part of the window", "Tab walks the parts of the window", "Tab"));
+        all.add(Act.told(
+                "escape", "Show all again; leave learning", "Esc empties a filter and leaves what is learnt", "Esc"));
+    }
+}

@@ -1,0 +1,400 @@
+package agogic.desk.shell;
+
+import agogic.core.session.Session;
+import agogic.desk.acts.Act;
+import agogic.desk.acts.ActParts;
+import agogic.desk.acts.Acts;
+import agogic.desk.acts.FindAct;
+import agogic.desk.acts.KeyList;
+import agogic.desk.catalog.CatalogView;
+import agogic.desk.files.Files;
+import agogic.desk.live.LiveDesk;
+import agogic.desk.live.Troubles;
+import agogic.desk.model.Desk;
+import agogic.desk.model.View;
+import agogic.desk.parts.Questions;
+import agogic.desk.parts.Theme;
+import agogic.desk.refine.RefineView;
+import agogic.desk.routes.RoutesView;
+import agogic.desk.surfaces.SurfacesView;
+import agogic.formats.file.Input;
+import java.nio.file.Path;
+import java.util.ArrayList;
+import java.util.EnumSet;
+import java.util.List;
+import java.util.Optional;
+import java.util.Set;
+import java.util.concurrent.atomic.AtomicBoolean;
+import java.util.function.LongSupplier;
+import javafx.application.Platform;
+import javafx.geometry.Bounds;
+import javafx.scene.Node;
+import javafx.scene.Scene;
+import javafx.scene.control.ComboBoxBase;
+import javafx.scene.control.ContextMenu;
+import javafx.scene.control.MenuButton;
+import javafx.scene.control.MenuItem;
+import javafx.scene.control.SeparatorMenuItem;
+import javafx.scene.control.TextInputControl;
+import javafx.scene.input.KeyCode;
+import javafx.scene.input.KeyEvent;
+import javafx.scene.layout.BorderPane;
+import javafx.scene.layout.StackPane;
+import javafx.scene.layout.VBox;
+import javafx.stage.Stage;
+
+/** The one window: transport above, view in the middle, surface and trace below. */
+public final class DeskWindow {
+    private static final double QUARTER = 0.25;
+    private static final List<List<String>> MENU = List.of(
+            List.of("open", "save", "save-as", "add-device", "export-midi", "sheet"),
+            List.of("undo", "redo"),
+            List.of("light", "drawer", "find-act", "keys"));
+
+    private final Stage stage;
+    private final LongSupplier clock;
+    private final boolean audible;
+    private Desk desk;
+    private Files files;
+    private TransportBar transport;
+    private TraceBar trace;
+    private Acts acts;
+    private RoutesView routes;
+    private CatalogView catalog;
+    private SurfacesView surfaces;
+    private RefineView refine;
+    private boolean acted;
+    /** Keys that are down. A key that is held down comes again and again. */
+    private final Set<KeyCode> held = EnumSet.noneOf(KeyCode.class);
+
+    public DeskWindow(Stage stage, LongSupplier clock, boolean audible) {
+        this.stage = stage;
+        this.clock = clock;
+        this.audible = audible;
+        Theme.load();
+    }
+
+    public Desk desk() {
+        return desk;
+    }
+
+    public CatalogView catalog() {
+        return catalog;
+    }
+
+    public SurfacesView surfaces() {
+        return surfaces;
+    }
+
+    Files files() {
+        return files;
+    }
+
+    /** Shows a session, in the place of the one shown before. */
+    public void show(Session session, Path file, boolean inLight) {
+        close();
+        desk = new Desk(session, new LiveDesk(session, clock, audible));
+        desk.selection().lightProperty().set(inLight);
+        files = new Files(
+                desk,
+                stage,
+                opened -> show(
+                        opened.session(),
+                        opened.path(),
+                        desk.selection().lightProperty().get()));
+        if (file != null) {
+            desk.editing().savedTo(file);
+        }
+        MenuButton menu = menu();
+        transport = new TransportBar(desk, menu);
+        trace = new TraceBar(desk);
+        routes = new RoutesView(desk);
+        refine = new RefineView(desk);
+        catalog = new CatalogView(desk, Questions.over(() -> stage));
+        routes.visibleProperty().bind(desk.selection().viewProperty().isEqualTo(View.ROUTES));
+        refine.visibleProperty().bind(desk.selection().viewProperty().isEqualTo(View.REFINE));
+        catalog.visibleProperty().bind(desk.selection().viewProperty().isEqualTo(View.CATALOG));
+        surfaces = new SurfacesView(desk, files);
+        surfaces.visibleProperty().bind(desk.selection().viewProperty().isEqualTo(View.SURFACES));
+        List<Act> special = new ArrayList<>(catalog.acts());
+        special.addAll(surfaces.acts());
+        special.addAll(refine.acts());
+        acts = new DeskActs(desk, files, () -> stage).with(own(), special);
+        fill(menu);
+        StackPane views = new StackPane(routes, catalog, surfaces, refine);
+        views.getChildren().forEach(view -> view.managedProperty().bind(view.visibleProperty()));
+        views.setMinHeight(0);
+        BorderPane root = new BorderPane(views);
+        root.setTop(transport);
+        root.setBottom(new VBox(new SurfaceDrawer(desk), trace));
+        Theme.dress(root, inLight);
+        desk.selection().lightProperty().addListener((o, a, is) -> Theme.dress(root, is));
+        if (stage.getScene() == null) {
+            stage.setScene(new Scene(root, 1280, 800));
+        } else {
+            stage.getScene().setRoot(root);
+        }
+        root.addEventHandler(KeyEvent.KEY_PRESSED, this::key);
+        root.setOnContextMenuRequested(e -> {
+            contextMenu(e.getScreenX(), e.getScreenY());
+            e.consume();
+        });
+        ActParts.dress(root, acts);
+        // A key that was an act is no letter: what it moved the focus to must not get it.
+        root.addEventFilter(KeyEvent.KEY_PRESSED, e -> {
+            boolean again = !held.add(e.getCode());
+            if (again && !typing() && !repeats(e)) {
+                // A held key does an act once.
+                e.consume();
+                return;
+            }
+            acted = false;
+            learning(e);
+        });
+        root.addEventFilter(KeyEvent.KEY_RELEASED, e -> held.remove(e.getCode()));
+        held.clear();
+        root.addEventFilter(KeyEvent.KEY_TYPED, e -> {
+            if (acted) {
+                e.consume();
+            }
+            acted = false;
+        });
+        root.addEventHandler(KeyEvent.KEY_TYPED, e -> {
+            if ("?".equals(e.getCharacter()) && !typing()) {
+                keys();
+            }
+        });
+        Troubles troubles = desk.live().troubles();
+        Thread.currentThread().setUncaughtExceptionHandler((thread, e) -> troubles.tell("The window", e));
+        stage.focusedProperty().addListener((o, was, is) -> held.clear());
+        stage.setTitle("Agogic — " + session.name());
+        stage.setMinWidth(1000);
+        stage.setMinHeight(620);
+        stage.setOnCloseRequest(e -> {
+            if (!files.mayLeave()) {
+                e.consume();
+            }
+        });
+        // A frame is made when something changed, not because time went by.
+        AtomicBoolean asked = new AtomicBoolean();
+        Desk shown = desk;
+        desk.live().onFrame(() -> {
+            if (asked.compareAndSet(false, true)) {
+                Platform.runLater(() -> {
+                    asked.set(false);
+                    if (desk == shown) {
+                        frame();
+                    }
+                });
+            }
+        });
+        root.requestFocus();
+    }
+
+    private void frame() {
+        try {
+            desk.frame();
+        } catch (RuntimeException e) {
+            desk.live().troubles().tell("The window", e);
+        }
+    }
+
+    /** Stops playing and lets go of the ports. */
+    public void close() {
+        if (desk != null) {
+            desk.live().onFrame(() -> {});
+            desk.live().close();
+        }
+    }
+
+    /** What can be done here, at a place of the screen. */
+    private void contextMenu(double x, double y) {
+        ContextMenu menu = new ContextMenu();
+        menu.setId("here-menu");
+        menu.getItems()
+                .setAll(ActParts.menu(acts, desk.selection().viewProperty().get()));
+        menu.show(stage.getScene().getRoot(), x, y);
+    }
+
+    private void menuHere() {
+        Node focus = stage.getScene().getFocusOwner();
+        Node at = focus == null ? stage.getScene().getRoot() : focus;
+        Bounds bounds = at.localToScreen(at.getBoundsInLocal());
+        contextMenu(bounds.getMinX() + 24, Math.max(stage.getY(), bounds.getMinY()) + 24);
+    }
+
+    /** The table of what can be done. */
+    Acts acts() {
+        return acts;
+    }
+
+    private MenuButton menu() {
+        MenuButton menu = new MenuButton("☰");
+        menu.getStyleClass().add("pill");
+        menu.setId("menu");
+        menu.setAccessibleText("Menu");
+        menu.setOnShowing(e -> fill(menu));
+        return menu;
+    }
+
+    private void fill(MenuButton menu) {
+        menu.getItems().clear();
+        for (List<String> group : MENU) {
+            group.forEach(id -> menu.getItems().add(ActParts.item(acts.act(id))));
+            menu.getItems().add(new SeparatorMenuItem());
+        }
+        menu.getItems().remove(menu.getItems().size() - 1);
+        if (!files.recent().isEmpty()) {
+            menu.getItems().add(new SeparatorMenuItem());
+            for (Path path : files.recent()) {
+                MenuItem item = new MenuItem(Input.name(path));
+                item.setMnemonicParsing(false);
+                item.setOnAction(e -> files.open(path));
+                menu.getItems().add(item);
+            }
+        }
+    }
+
+    /** True for keys that are meant to repeat while they are held: moving, scrolling, nudging, zooming. */
+    private boolean repeats(KeyEvent e) {
+        Optional<Act> act = acts.of(desk.selection().viewProperty().get(), e);
+        if (act.isPresent()) {
+            return act.get().repeats();
+        }
+        return switch (e.getCode()) {
+            case UP,
+                    DOWN,
+                    LEFT,
+                    RIGHT,
+                    KP_UP,
+                    KP_DOWN,
+                    KP_LEFT,
+                    KP_RIGHT,
+                    PAGE_UP,
+                    PAGE_DOWN,
+                    TAB,
+                    SHIFT,
+                    CONTROL,
+                    ALT,
+                    META -> true;
+            default -> false;
+        };
+    }
+
+    private List<Act> own() {
+        List<Act> own = new ArrayList<>();
+        own.add(Act.of("go", "Go to…", "Type a position to go to", "G", transport::typePosition));
+        own.add(Act.of("answer-1", "First answer", "Do the first that the trace bar offers", "A", () -> trace.act(0)));
+        own.add(Act.of(
+                "answer-2", "Second answer", "Do the second that the trace bar offers", "Shift+A", () -> trace.act(1)));
+        own.add(Act.of(
+                "answer-3", "Third answer", "Do the third that the trace bar offers", "Alt+A", () -> trace.act(2)));
+        own.add(Act.of("find-act", "Find an act…", "Find an act by its words, and do it", ".", this::findAct));
+        own.add(Act.of(
+                "here", "Menu of what is here", "As the right button of the mouse", "Shift+F10|Menu", this::menuHere));
+        own.add(Act.of("keys", "Keys", "The list of keys", "", this::keys));
+        own.add(Act.told("keys-key", "This list", "The list of keys", "?"));
+        own.add(over("zoom-in", "Zoom in", "+", () -> refine.zoom(0.7), () -> zoom(0.7))
+                .repeating());
+        own.add(over("zoom-out", "Zoom out", "−", () -> refine.zoom(1.4), () -> zoom(1.4))
+                .repeating());
+        own.add(over("whole", "Show everything", "0", refine::showAll, () -> desk.time()
+                .show(0, desk.session().length())));
+        own.add(over("scroll-back", "Scroll back", "Ctrl+←", () -> refine.scroll(-QUARTER), () -> scroll(-QUARTER))
+                .repeating());
+        own.add(over("scroll-on", "Scroll on", "Ctrl+→", () -> refine.scroll(QUARTER), () -> scroll(QUARTER))
+                .repeating());
+        own.add(Act.of(
+                        "filter-rows",
+                        "Filter the rows",
+                        "Words of track, device, control or mode",
+                        "Ctrl+F",
+                        routes::typeFilter)
+                .in(View.ROUTES));
+        own.add(Act.of("row-height", "Next row height", "Small, medium or large rows", "V", routes::nextHeight)
+                .in(View.ROUTES));
+        own.add(Act.of("search", "Search", "Search the parameters of all devices", "Ctrl+F", () -> {
+                    desk.selection().viewProperty().set(View.CATALOG);
+                    catalog.typeSearch();
+                })
+                .in(View.CATALOG, View.REFINE));
+        return own;
+    }
+
+    /** An act on the time that is seen: in Refine its own, else that of the rows. */
+    private Act over(String id, String words, String key, Runnable inRefine, Runnable inRoutes) {
+        return Act.of(id, words, words + ": the bars that are seen", key, () -> {
+                    if (desk.selection().viewProperty().get() == View.REFINE) {
+                        inRefine.run();
+                    } else {
+                        inRoutes.run();
+                    }
+                })
+                .in(View.ROUTES, View.REFINE);
+    }
+
+    private void zoom(double factor) {
+        desk.time().zoom(factor, desk.riding().positionBeat());
+    }
+
+    private void scroll(double part) {
+        desk.time().scroll(part * (desk.time().to() - desk.time().from()));
+    }
+
+    private void findAct() {
+        FindAct.ask(acts, desk.selection().viewProperty().get(), stage)
+                .ifPresent(act -> act.run().run());
+    }
+
+    private void keys() {
+        KeyList.dialog(acts, stage).show();
+    }
+
+    private boolean showAll() {
+        return switch (desk.selection().viewProperty().get()) {
+            case CATALOG -> catalog.showAll();
+            case SURFACES -> surfaces.showAll();
+            default -> routes.showAll();
+        };
+    }
+
+    private boolean typing() {
+        Node focus = stage.getScene().getFocusOwner();
+        return focus instanceof TextInputControl;
+    }
+
+    private void key(KeyEvent e) {
+        if (typing()) {
+            if (e.getCode() == KeyCode.ESCAPE && !desk.learner().on() && !showAll()) {
+                stage.getScene().getRoot().requestFocus();
+                e.consume();
+            }
+            if (!e.isShortcutDown()) {
+                return;
+            }
+        }
+        Optional<Act> act = acts.of(desk.selection().viewProperty().get(), e);
+        acted = act.isPresent();
+        act.ifPresent(a -> {
+            e.consume();
+            a.run().run();
+        });
+    }
+
+    /** While something is learnt, Enter and Esc mean that, whatever has the focus. */
+    private void learning(KeyEvent e) {
+        boolean choosing = stage.getScene().getFocusOwner() instanceof ComboBoxBase<?> box && box.isShowing();
+        if (!desk.learner().on() || choosing || typing()) {
+            return;
+        }
+        if (e.getCode() == KeyCode.ENTER) {
+            desk.learner().keep();
+        } else if (e.getCode() == KeyCode.ESCAPE) {
+            desk.learner().cancel();
+        } else {
+            return;
+        }
+        acted = true;
+        e.consume();
+    }
+}

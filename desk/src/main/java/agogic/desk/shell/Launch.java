@@ -1,0 +1,45 @@
+package agogic.desk.shell;
+
+import agogic.core.session.Session;
+import java.nio.file.Path;
+import java.util.concurrent.CountDownLatch;
+import java.util.function.Consumer;
+import javafx.application.Platform;
+import javafx.stage.Stage;
+
+/** Starts the window. */
+public final class Launch {
+    private Launch() {}
+
+    /**
+     * Opens the window and returns when it is closed.
+     *
+     * @param path the file of the session, null if it has none
+     * @param first what is done before it is seen
+     */
+    public static void window(Session session, Path path, boolean light, Consumer<DeskWindow> first) {
+        CountDownLatch closed = new CountDownLatch(1);
+        Platform.startup(() -> {
+            Stage stage = new Stage();
+            DeskWindow window = new DeskWindow(stage, System::nanoTime, true);
+            window.show(session, path, light);
+            first.accept(window);
+            stage.setOnHidden(e -> {
+                window.close();
+                closed.countDown();
+            });
+            stage.show();
+        });
+        await(closed);
+        Platform.exit();
+    }
+
+    /** Waits until it is over. */
+    public static void await(CountDownLatch latch) {
+        try {
+            latch.await();
+        } catch (InterruptedException e) {
+            Thread.currentThread().interrupt();
+        }
+    }
+}

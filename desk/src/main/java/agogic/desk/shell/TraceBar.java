@@ -1,0 +1,89 @@
+package agogic.desk.shell;
+
+import agogic.desk.model.Desk;
+import agogic.desk.model.Notice;
+import java.util.List;
+import javafx.scene.AccessibleAttribute;
+import javafx.scene.AccessibleRole;
+import javafx.scene.control.Button;
+import javafx.scene.control.Label;
+import javafx.scene.control.OverrunStyle;
+import javafx.scene.control.Tooltip;
+import javafx.scene.layout.HBox;
+import javafx.scene.layout.Priority;
+import javafx.scene.layout.Region;
+
+/** At the foot of the window: what happened to the last move and why, and the act that mends it. */
+public final class TraceBar extends HBox {
+    private static final List<String> KEYS = List.of("A", "Shift+A", "Alt+A");
+
+    private final Desk desk;
+    private final Label head = new Label();
+    private final Label sentence = new Label();
+    private final HBox acts = new HBox(8);
+
+    TraceBar(Desk desk) {
+        this.desk = desk;
+        getStyleClass().add("trace");
+        head.getStyleClass().add("head");
+        head.setId("trace-head");
+        head.setMinWidth(Region.USE_PREF_SIZE);
+        sentence.setId("trace-sentence");
+        sentence.setTextOverrun(OverrunStyle.ELLIPSIS);
+        sentence.setMaxWidth(Double.MAX_VALUE);
+        HBox.setHgrow(sentence, Priority.ALWAYS);
+        acts.setMinWidth(Region.USE_PREF_SIZE);
+        setAccessibleRole(AccessibleRole.TEXT);
+        getChildren().addAll(head, sentence, acts);
+        desk.notices().lastProperty().addListener((o, a, b) -> show(b));
+        show(desk.notices().lastProperty().get());
+    }
+
+    private void show(Notice notice) {
+        head.setText(notice.head());
+        head.getStyleClass().removeAll("good", "stop", "wait");
+        switch (notice.kind()) {
+            case GOOD -> head.getStyleClass().add("good");
+            case STOP -> head.getStyleClass().add("stop");
+            case WAIT -> head.getStyleClass().add("wait");
+            default -> {}
+        }
+        sentence.setText(notice.sentence());
+        sentence.setTooltip(new Tooltip(notice.sentence()));
+        setAccessibleText(spoken(notice));
+        notifyAccessibleAttributeChanged(AccessibleAttribute.TEXT);
+        acts.getChildren().clear();
+        int number = 0;
+        for (Notice.Act act : notice.acts()) {
+            Button button = new Button(act.title());
+            button.getStyleClass().addAll("pill", "act");
+            button.setId("act-" + number++);
+            button.setTooltip(
+                    number <= KEYS.size() ? new Tooltip(act.title() + " (" + KEYS.get(number - 1) + ")") : null);
+            button.setOnAction(e -> act.run().run());
+            acts.getChildren().add(button);
+        }
+    }
+
+    /** What a screen reader says: the word, the sentence, and the answers with their keys. */
+    public static String spoken(Notice notice) {
+        StringBuilder text = new StringBuilder(notice.head() + ": " + notice.sentence());
+        for (int i = 0; i < notice.acts().size() && i < KEYS.size(); i++) {
+            text.append(i == 0 ? " Answers: " : ", ")
+                    .append(KEYS.get(i))
+                    .append(", ")
+                    .append(notice.acts().get(i).title());
+        }
+        return text.toString();
+    }
+
+    /** Does the act of this number among those that are offered, 0 for the first. */
+    void act(int number) {
+        List<Notice.Act> all = desk.notices().lastProperty().get().acts();
+        if (number >= all.size()) {
+            desk.say(Notice.plain("Nothing to do", "The trace bar offers no such act just now."));
+        } else {
+            all.get(number).run().run();
+        }
+    }
+}

@@ -1,0 +1,218 @@
+package agogic.desk.shell;
+
+import agogic.core.parameter.Unit;
+import agogic.core.parameter.ValueText;
+import agogic.core.play.LiveState;
+import agogic.core.time.MetreMap;
+import agogic.core.time.TempoMap;
+import agogic.core.time.TempoPoint;
+import agogic.core.time.Timeline;
+import agogic.desk.model.Desk;
+import agogic.desk.model.View;
+import java.util.ArrayList;
+import java.util.EnumMap;
+import java.util.List;
+import java.util.Locale;
+import java.util.Map;
+import java.util.OptionalDouble;
+import javafx.scene.control.Button;
+import javafx.scene.control.ButtonBase;
+import javafx.scene.control.Label;
+import javafx.scene.control.MenuButton;
+import javafx.scene.control.TextField;
+import javafx.scene.control.ToggleButton;
+import javafx.scene.control.Tooltip;
+import javafx.scene.layout.HBox;
+import javafx.scene.layout.Priority;
+import javafx.scene.layout.Region;
+
+/** Name of the piece, start, play, ride, loop, position, tempo, views. */
+public final class TransportBar extends HBox {
+    private static final double ROOMY = 1360;
+
+    private final Desk desk;
+    private final Label title = new Label();
+    private final Label subtitle = new Label();
+    private final Button start = new Button("|◀ Start");
+    private final ToggleButton play = new ToggleButton("▶ Play");
+    private final ToggleButton ride = new ToggleButton("● Ride");
+    private final ToggleButton loop = new ToggleButton("↻ Loop");
+    private final TextField position = new TextField();
+    private final Label clock = new Label();
+    private final TextField tempo = new TextField();
+    private final Label metre = new Label();
+    private final Map<View, ToggleButton> tabs = new EnumMap<>(View.class);
+
+    TransportBar(Desk desk, MenuButton menu) {
+        this.desk = desk;
+        getStyleClass().add("transport");
+        title.getStyleClass().add("title");
+        subtitle.getStyleClass().add("quiet");
+        button(start, "start", "Go to the start", () -> desk.riding().locate(0));
+        button(play, "play", "Play or stop", desk.riding()::togglePlay);
+        button(ride, "ride", "Count in one bar and write what the hand does", desk.riding()::ride);
+        ride.getStyleClass().add("ride");
+        button(loop, "loop", "Repeat the loop; Shift and drag on the ruler sets it", desk.riding()::toggleLoop);
+        field(position, "position", 104, "Position. Type 17, 17.3.02, 0:46.6 or 46.6 s");
+        position.getStyleClass().add("position");
+        position.setOnAction(e -> typedPosition());
+        clock.getStyleClass().addAll("figures", "quiet");
+        clock.setMinWidth(70);
+        field(tempo, "tempo", 74, "Tempo at the position, in bpm; typing changes it from its last change on");
+        tempo.setOnAction(e -> typedTempo());
+        metre.getStyleClass().addAll("figures", "quiet");
+        Region gap = new Region();
+        HBox.setHgrow(gap, Priority.ALWAYS);
+        menu.setMinWidth(Region.USE_PREF_SIZE);
+        title.setMinWidth(Region.USE_PREF_SIZE);
+        // Where there is little room, the views go before the subtitle.
+        widthProperty().addListener((o, a, w) -> subtitle.setVisible(w.doubleValue() > ROOMY));
+        subtitle.managedProperty().bind(subtitle.visibleProperty());
+        subtitle.setVisible(false);
+        getChildren().addAll(menu, title, subtitle, start, play, ride, loop, position, clock, tempo, metre, gap);
+        for (View view : View.values()) {
+            ToggleButton tab = new ToggleButton(view.title());
+            tab.getStyleClass().add("view-tab");
+            button(tab, "view-" + view.title().toLowerCase(Locale.ROOT), view.title() + " view", () -> desk.selection()
+                    .viewProperty()
+                    .set(view));
+            tabs.put(view, tab);
+            getChildren().add(tab);
+        }
+        desk.selection().viewProperty().addListener((o, a, b) -> showView());
+        desk.editing().sessionProperty().addListener((o, a, b) -> showSession());
+        desk.editing().fileProperty().addListener((o, a, b) -> showSession());
+        desk.onFrame(this::frame);
+        showView();
+        showSession();
+    }
+
+    private void button(ButtonBase button, String id, String words, Runnable act) {
+        button.setId(id);
+        button.getStyleClass().add("pill");
+        button.setFocusTraversable(true);
+        button.setAccessibleText(words);
+        button.setMinWidth(Region.USE_PREF_SIZE);
+        button.setOnAction(e -> {
+            act.run();
+            showView();
+            showSession();
+        });
+    }
+
+    private static void field(TextField field, String id, double width, String words) {
+        field.setId(id);
+        field.getStyleClass().add("field");
+        field.setPrefWidth(width);
+        field.setMinWidth(width);
+        field.setTooltip(new Tooltip(words));
+        field.setAccessibleText(words);
+    }
+
+    /** The metre in force at the position. */
+    private String metre() {
+        MetreMap map = desk.timeline().metre();
+        var metre = map.metreOfBar(map.barAt(Math.max(0, desk.riding().positionBeat()) + 1e-9));
+        return metre.beatsInBar() + "/" + metre.beatUnit();
+    }
+
+    /** Puts the cursor into the position, for typing. */
+    void typePosition() {
+        position.requestFocus();
+        position.selectAll();
+    }
+
+    private void typedPosition() {
+        OptionalDouble beat = desk.timeline().parse(position.getText());
+        if (beat.isPresent()) {
+            desk.riding().locate(beat.getAsDouble());
+            getScene().getRoot().requestFocus();
+        } else {
+            desk.refuse("“" + position.getText() + "” is no position. Expected " + Timeline.expected() + ".");
+        }
+    }
+
+    private void typedTempo() {
+        try {
+            double bpm = ValueText.parse(Unit.BPM, tempo.getText());
+            int point = tempoInForce();
+            List<TempoPoint> points = new ArrayList<>(desk.timeline().tempo().points());
+            TempoPoint old = points.get(point);
+            points.set(point, new TempoPoint(old.beat(), bpm, old.ramp()));
+            Timeline changed = new Timeline(
+                    TempoMap.of(points), new MetreMap(desk.timeline().metre().metres()));
+            String where = point == 0 ? "" : " from " + desk.timeline().printBars(old.beat());
+            desk.edit("Tempo " + ValueText.print(Unit.BPM, bpm) + where, s -> s.withTimeline(changed));
+            getScene().getRoot().requestFocus();
+        } catch (IllegalArgumentException e) {
+            desk.refuse(e.getMessage());
+        }
+        showSession();
+    }
+
+    /** The place of the tempo point that counts at the position. */
+    private int tempoInForce() {
+        List<TempoPoint> points = desk.timeline().tempo().points();
+        double beat = Math.max(0, desk.riding().positionBeat()) + 1e-9;
+        int point = 0;
+        for (int i = 1; i < points.size() && points.get(i).beat() <= beat; i++) {
+            point = i;
+        }
+        return point;
+    }
+
+    private void showTempo() {
+        if (!tempo.isFocused()) {
+            TempoPoint point = desk.timeline().tempo().points().get(tempoInForce());
+            String text = ValueText.print(Unit.BPM, point.bpm());
+            if (!text.equals(tempo.getText())) {
+                tempo.setText(text);
+            }
+        }
+    }
+
+    private void showView() {
+        tabs.forEach((view, tab) ->
+                tab.setSelected(view == desk.selection().viewProperty().get()));
+    }
+
+    private void showSession() {
+        title.setText(desk.session().name() + (desk.editing().unsaved() ? " •" : ""));
+        title.setAccessibleText(desk.session().name() + (desk.editing().unsaved() ? ", not saved" : ""));
+        Tooltip.install(
+                title, new Tooltip(desk.editing().unsaved() ? "There are unsaved changes (Ctrl+S saves)" : "Saved"));
+        subtitle.setText(desk.session().subtitle());
+        loop.setSelected(desk.session().loop().on());
+        showTempo();
+    }
+
+    private void frame() {
+        LiveState state = desk.state();
+        boolean playing = state.playing();
+        play.setSelected(playing);
+        play.setText(playing ? "■ Stop" : "▶ Play");
+        boolean riding = playing && desk.riding().passOpen();
+        ride.setSelected(riding);
+        ride.setText(riding ? state.countingIn() ? "● Count-in" : "● Writing" : "● Ride");
+        double seconds = state.position();
+        if (!position.isFocused()) {
+            String text = seconds < 0
+                    ? "–" + countdown(seconds)
+                    : desk.timeline().printBars(desk.riding().positionBeat());
+            if (!text.equals(position.getText())) {
+                position.setText(text);
+            }
+        }
+        clock.setText(Timeline.printClock(seconds));
+        String now = metre();
+        if (!now.equals(metre.getText())) {
+            metre.setText(now);
+            metre.setAccessibleText("Metre " + now);
+        }
+        showTempo();
+    }
+
+    private String countdown(double seconds) {
+        return String.format(Locale.ROOT, "%.1f", Math.ceil(-desk.timeline().beatAt(seconds) * 10) / 10);
+    }
+}

@@ -1,0 +1,2 @@
+/** The window: transport, trace bar, drawer, keys. */
+package agogic.desk.shell;

@@ -1,0 +1,29 @@
+package agogic.desk.shots;
+
+/** What a picture of the window shows. */
+public enum Picture {
+    ROUTES,
+    REFINE,
+    WRITING,
+    STOPPED,
+    CATALOG,
+    FIT,
+    FACE,
+    SURFACES,
+    LEARN,
+    MACRO,
+    PLANE,
+    BREATH;
+
+    /** The picture of this name. */
+    public static Picture named(String name) {
+        for (Picture picture : values()) {
+            if (picture.name().equalsIgnoreCase(name)) {
+                return picture;
+            }
+        }
+        throw new IllegalArgumentException(
+                "There is no view “" + name
+                        + "”. Expected routes, catalog, fit, face, surfaces, learn, macro, plane, breath, refine, writing or stopped.");
+    }
+}

@@ -1,0 +1,86 @@
+package agogic.desk.shots;
+
+import agogic.core.session.Session;
+import agogic.desk.model.View;
+import agogic.desk.sheet.Sheet;
+import agogic.desk.shell.Launch;
+import agogic.desk.surfaces.SurfacesView;
+import agogic.formats.file.SafeFile;
+import agogic.standins.comet.SlowComet;
+import java.io.IOException;
+import java.nio.file.Path;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Locale;
+import java.util.concurrent.CountDownLatch;
+import java.util.concurrent.atomic.AtomicReference;
+import java.util.stream.Stream;
+import javafx.application.Platform;
+
+/** Pictures of the window, each of a scene. */
+public final class Shots {
+    private Shots() {}
+
+    /** Opens the window on the scene of a picture and returns when it is closed. */
+    public static void open(Session session, Picture scene, boolean light) {
+        Launch.window(session, null, light, window -> {
+            switch (scene) {
+                case REFINE -> window.desk().selection().viewProperty().set(View.REFINE);
+                case CATALOG, FIT, FACE -> window.catalog().open(scene == Picture.FACE);
+                case SURFACES, LEARN, BREATH -> window.desk()
+                        .selection()
+                        .viewProperty()
+                        .set(View.SURFACES);
+                case MACRO, PLANE -> {
+                    window.desk().selection().viewProperty().set(View.SURFACES);
+                    window.surfaces().side(scene == Picture.MACRO ? SurfacesView.Side.MACROS : SurfacesView.Side.PLANE);
+                }
+                default -> window.desk().selection().viewProperty().set(View.ROUTES);
+            }
+            if (scene == Picture.FIT) {
+                window.catalog().model().fit(window.catalog().model().device().id());
+            }
+        });
+    }
+
+    /** Makes one picture of 1280x800. */
+    public static void picture(Session session, Picture picture, boolean light, Path file) throws IOException {
+        take(session, List.of(new Studio.Order(picture, light, file)));
+    }
+
+    /** All pictures of the documentation; returns their names. */
+    public static List<String> allPictures(Path folder) throws IOException {
+        List<Studio.Order> orders = new ArrayList<>();
+        for (Picture picture : Picture.values()) {
+            String name = picture.name().toLowerCase(Locale.ROOT);
+            orders.add(new Studio.Order(picture, false, folder.resolve(name + ".png")));
+        }
+        orders.add(new Studio.Order(Picture.ROUTES, true, folder.resolve("routes-light.png")));
+        orders.add(new Studio.Order(Picture.REFINE, true, folder.resolve("refine-light.png")));
+        orders.add(new Studio.Order(Picture.CATALOG, true, folder.resolve("catalog-light.png")));
+        orders.add(new Studio.Order(Picture.SURFACES, true, folder.resolve("surfaces-light.png")));
+        take(SlowComet.session(), orders);
+        byte[] sheet = Sheet.firstPicture(SlowComet.session());
+        SafeFile.write(folder.resolve("sheet.png"), out -> out.write(sheet));
+        return Stream.concat(orders.stream().map(o -> o.file().getFileName().toString()), Stream.of("sheet.png"))
+                .toList();
+    }
+
+    private static void take(Session session, List<Studio.Order> orders) throws IOException {
+        CountDownLatch done = new CountDownLatch(1);
+        AtomicReference<IOException> failed = new AtomicReference<>();
+        Platform.startup(() -> {
+            Platform.setImplicitExit(false);
+            new Studio(session, orders, error -> {
+                        failed.set(error);
+                        done.countDown();
+                    })
+                    .next();
+        });
+        Launch.await(done);
+        Platform.exit();
+        if (failed.get() != null) {
+            throw failed.get();
+        }
+    }
+}

@@ -1,0 +1,2 @@
+/** Pictures of the window, apart from the views. */
+package agogic.desk.shots;

@@ -1,0 +1,391 @@
+package agogic.desk.surfaces;
+
+import agogic.core.surface.Address;
+import agogic.core.surface.Control;
+import agogic.core.trace.Trace;
+import agogic.desk.draw.Ink;
+import agogic.desk.draw.Mark;
+import agogic.desk.draw.Painter;
+import agogic.desk.draw.Palette;
+import agogic.desk.model.Desk;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Objects;
+import javafx.scene.AccessibleAttribute;
+import javafx.scene.AccessibleRole;
+import javafx.scene.canvas.Canvas;
+import javafx.scene.input.KeyCode;
+import javafx.scene.input.KeyEvent;
+import javafx.scene.input.MouseEvent;
+import javafx.scene.input.ScrollEvent;
+import javafx.scene.layout.Region;
+
+/** A control drawn on the screen that a mouse and a keyboard can move, with touch and release, as a hand would. */
+public final class DrawnControl extends Region {
+    /** What a person does to it. */
+    interface Moves {
+        void touched(Control control, boolean down);
+
+        void moved(Control control, double before, double value);
+    }
+
+    private static final double FINE = 1.0 / 127;
+    private static final int LIGHTS = 15;
+    private static final String PAGE = "page ";
+    private static final double COARSE = 8.0 / 127;
+
+    private final Control control;
+    private final Moves moves;
+    private final Desk desk;
+    private final Canvas canvas = new Canvas();
+    private double value = Double.NaN;
+    private Look look = Look.idle(Double.NaN);
+    private double lights = Double.NaN;
+    private double grabY;
+    private double grabValue;
+    private boolean held;
+    private boolean heldByKey;
+    private long drawn;
+
+    DrawnControl(String prefix, Control control, Desk desk, Moves moves) {
+        this.control = control;
+        this.moves = moves;
+        this.desk = desk;
+        getStyleClass().add("control");
+        setId(prefix + control.id());
+        setFocusTraversable(true);
+        setAccessibleRole(control.kind().presses() ? AccessibleRole.TOGGLE_BUTTON : AccessibleRole.SLIDER);
+        getChildren().add(canvas);
+        addEventHandler(MouseEvent.MOUSE_PRESSED, this::press);
+        addEventHandler(MouseEvent.MOUSE_DRAGGED, this::drag);
+        addEventHandler(MouseEvent.MOUSE_RELEASED, e -> release());
+        addEventHandler(ScrollEvent.SCROLL, this::scroll);
+        addEventHandler(KeyEvent.KEY_PRESSED, this::key);
+        addEventHandler(KeyEvent.KEY_RELEASED, e -> {
+            if (heldByKey) {
+                heldByKey = false;
+                moves.touched(control, false);
+            }
+        });
+        focusedProperty().addListener((o, was, is) -> {
+            if (!is && heldByKey) {
+                heldByKey = false;
+                moves.touched(control, false);
+            }
+        });
+    }
+
+    Control control() {
+        return control;
+    }
+
+    /**
+     * How a control is to look.
+     *
+     * @param stands where it stands, 0..1; NaN if it was never moved
+     * @param does what it moves, empty if nothing
+     * @param reads what that reads now
+     * @param waitsAt where a pickup waits, NaN if nothing waits
+     * @param several how many things it moves on this page
+     * @param trouble true if it is in conflict with something
+     * @param state what a learn says of it, empty if nothing: {@code heard}, {@code taken}
+     * @param chosen true if it is the one that is shown beside
+     */
+    record Look(
+            double stands,
+            String does,
+            String reads,
+            double waitsAt,
+            int several,
+            boolean trouble,
+            String state,
+            boolean chosen) {
+        static Look idle(double stands) {
+            return new Look(stands, "", "", Double.NaN, 0, false, "", false);
+        }
+    }
+
+    /** What was sent back to be shown: a ring of lights, or where a motor would be; NaN if nothing was. */
+    void lit(double place) {
+        lights = place;
+    }
+
+    /** Shows it so. */
+    public void show(Look newLook) {
+        value = held || heldByKey ? value : newLook.stands();
+        look = newLook;
+        long signature = Objects.hash(
+                value,
+                look,
+                getWidth(),
+                getHeight(),
+                held,
+                desk.selection().lightProperty().get());
+        if (signature != drawn) {
+            drawn = signature;
+            setAccessibleText(spoken());
+            notifyAccessibleAttributeChanged(AccessibleAttribute.VALUE);
+            draw();
+        }
+    }
+
+    /** What a screen reader says of it. */
+    private String spoken() {
+        StringBuilder words = new StringBuilder(control.name());
+        if (look.does().isEmpty()) {
+            words.append(", does nothing yet");
+        } else {
+            words.append(turnsPage() ? ", turns to " : ", moves ")
+                    .append(look.does())
+                    .append(", ")
+                    .append(look.reads());
+        }
+        if (!Double.isNaN(look.waitsAt())) {
+            words.append(", has to meet the value at ").append(Trace.percent(look.waitsAt()));
+        }
+        if (look.trouble()) {
+            words.append(", in conflict");
+        }
+        if (!look.state().isEmpty()) {
+            words.append(", ").append(look.state());
+        }
+        return words.toString();
+    }
+
+    @Override
+    public Object queryAccessibleAttribute(AccessibleAttribute attribute, Object... parameters) {
+        return switch (attribute) {
+            case VALUE -> place();
+            case MIN_VALUE -> 0.0;
+            case MAX_VALUE -> 1.0;
+            case SELECTED -> place() >= 0.5;
+            default -> super.queryAccessibleAttribute(attribute, parameters);
+        };
+    }
+
+    private double place() {
+        return Double.isNaN(value) ? 0 : value;
+    }
+
+    private boolean tall() {
+        return control.kind().travels();
+    }
+
+    private double travel() {
+        return tall() ? Math.max(30, getHeight() - 62) : 150;
+    }
+
+    private void press(MouseEvent e) {
+        requestFocus();
+        if (control.kind().presses()) {
+            // What turns a page springs back, as it does on the table; what switches something stays.
+            go(turnsPage() || place() < 0.5 ? 1 : 0);
+            return;
+        }
+        held = true;
+        grabY = e.getY();
+        grabValue = place();
+        moves.touched(control, true);
+        e.consume();
+    }
+
+    private void drag(MouseEvent e) {
+        if (held) {
+            double fine = e.isShiftDown() ? 0.15 : 1;
+            go(grabValue + (grabY - e.getY()) / travel() * fine);
+            e.consume();
+        }
+    }
+
+    private boolean turnsPage() {
+        return look.does().startsWith(PAGE);
+    }
+
+    private void release() {
+        if (control.kind().presses() && turnsPage()) {
+            go(0);
+        }
+        if (held) {
+            held = false;
+            moves.touched(control, false);
+        }
+    }
+
+    private void scroll(ScrollEvent e) {
+        go(place() + Math.signum(e.getDeltaY()) * (e.isShiftDown() ? FINE : 2 * FINE));
+        e.consume();
+    }
+
+    private void key(KeyEvent e) {
+        if (e.isShortcutDown() || e.isAltDown()) {
+            return;
+        }
+        double to =
+                switch (e.getCode()) {
+                    case UP -> place() + (e.isShiftDown() ? COARSE : FINE);
+                    case DOWN -> place() - (e.isShiftDown() ? COARSE : FINE);
+                    case PAGE_UP -> place() + COARSE;
+                    case PAGE_DOWN -> place() - COARSE;
+                    case HOME -> 0;
+                    case END -> 1;
+                    default -> Double.NaN;
+                };
+        boolean toggles = control.kind().presses() && e.getCode() == KeyCode.ENTER;
+        if (toggles && turnsPage()) {
+            go(1);
+            go(0);
+            e.consume();
+            return;
+        }
+        if (toggles) {
+            to = place() >= 0.5 ? 0 : 1;
+        }
+        if (!Double.isNaN(to)) {
+            if (!heldByKey && !control.kind().presses()) {
+                heldByKey = true;
+                moves.touched(control, true);
+            }
+            go(to);
+            e.consume();
+        }
+    }
+
+    private void go(double to) {
+        double in = Math.max(0, Math.min(1, to));
+        double before = place();
+        if (in != before || Double.isNaN(value)) {
+            value = in;
+            moves.moved(control, before, in);
+        }
+    }
+
+    @Override
+    protected void layoutChildren() {
+        canvas.setWidth(getWidth());
+        canvas.setHeight(getHeight());
+        drawn = 0;
+        draw();
+    }
+
+    private void draw() {
+        if (getWidth() > 0) {
+            Painter.paint(
+                    canvas.getGraphicsContext2D(),
+                    getWidth(),
+                    getHeight(),
+                    marks(getWidth(), getHeight()),
+                    Palette.of(desk.selection().lightProperty().get()));
+        }
+    }
+
+    private List<Mark> marks(double w, double h) {
+        List<Mark> marks = new ArrayList<>();
+        boolean idle = look.does().isEmpty();
+        frame(marks, w, h);
+        Ink ink = idle ? Ink.QUIET : Ink.HAND;
+        double cx = w / 2;
+        if (control.kind().presses()) {
+            boolean turns = turnsPage();
+            boolean on = turns ? look.reads().equals("on") : place() >= 0.5;
+            String word = turns ? look.does() : on ? "on" : "off";
+            double half = turns ? Math.min(w / 2 - 4, 10 + 2.8 * word.length()) : 20;
+            marks.add(new Mark.Box(cx - half, h / 2 - 8, 2 * half, 16, 8, on ? ink : Ink.RAISED, ink, 1.2));
+            marks.add(new Mark.Words(cx, h / 2 + 4, word, on ? Ink.GROUND : Ink.QUIET, 10.5, false, false, 0));
+            return marks;
+        }
+        double bottom = h - 56;
+        if (tall()) {
+            double top = 12;
+            double y = bottom - place() * (bottom - top);
+            marks.add(new Mark.Box(cx - 4, top - 4, 8, bottom - top + 8, 8, Ink.WELL, Ink.EDGE, 1));
+            marks.add(new Mark.Box(cx - 3, y, 6, bottom - y + 3, 6, idle ? Ink.EDGE : Ink.HAND_SOFT, Ink.NONE, 0));
+            if (control.shows() && !Double.isNaN(lights)) {
+                double sy = bottom - lights * (bottom - top);
+                marks.add(new Mark.Line(cx - 22, sy, cx - 12, sy, Ink.SOUND, 3, 0));
+                marks.add(new Mark.Line(cx + 12, sy, cx + 22, sy, Ink.SOUND, 3, 0));
+            }
+            if (!Double.isNaN(look.waitsAt())) {
+                double wy = bottom - look.waitsAt() * (bottom - top);
+                marks.add(new Mark.Line(cx - 20, wy, cx + 20, wy, Ink.SOUND, 2, 0));
+            }
+            boolean known = !Double.isNaN(value);
+            marks.add(new Mark.Box(
+                    cx - 18, y - 8, 36, 16, 6, known ? ink : Ink.PANEL, held ? Ink.TEXT : ink, known ? 1.5 : 2));
+            marks.add(new Mark.Line(cx - 12, y, cx + 12, y, known ? Ink.GROUND : ink, 1.6, 0));
+        } else {
+            double r = Math.min(24, (h - 50) / 2 - (control.shows() ? 7 : 2));
+            double cy = (control.shows() ? 10 : 6) + r;
+            marks.add(
+                    new Mark.Disc(cx, cy, r, held ? Ink.HAND_SOFT : Ink.RAISED, ink, 2.2, Double.isNaN(value) ? 4 : 0));
+            if (!Double.isNaN(look.waitsAt())) {
+                double there = Math.toRadians(135 + 270 * look.waitsAt());
+                marks.add(new Mark.Line(
+                        cx + (r + 2) * Math.cos(there),
+                        cy + (r + 2) * Math.sin(there),
+                        cx + (r + 8) * Math.cos(there),
+                        cy + (r + 8) * Math.sin(there),
+                        Ink.SOUND,
+                        3,
+                        0));
+            }
+            for (int i = 0; i < LIGHTS && control.shows(); i++) {
+                double there = Math.toRadians(135 + 270.0 * i / (LIGHTS - 1));
+                boolean on = !Double.isNaN(lights) && i <= Math.round(lights * (LIGHTS - 1));
+                marks.add(new Mark.Disc(
+                        cx + (r + 5) * Math.cos(there),
+                        cy + (r + 5) * Math.sin(there),
+                        1.8,
+                        on ? Ink.SOUND : Ink.EDGE,
+                        Ink.NONE,
+                        0,
+                        0));
+            }
+            double angle = Math.toRadians(135 + 270 * place());
+            marks.add(new Mark.Line(
+                    cx + 0.35 * r * Math.cos(angle),
+                    cy + 0.35 * r * Math.sin(angle),
+                    cx + 0.85 * r * Math.cos(angle),
+                    cy + 0.85 * r * Math.sin(angle),
+                    ink,
+                    3,
+                    0));
+        }
+        boolean waits = !Double.isNaN(look.waitsAt());
+        String line = waits ? "meet " + (look.waitsAt() > place() ? "↑" : "↓") : control.name();
+        marks.add(new Mark.Words(cx, h - 33, line, waits ? Ink.SOUND : Ink.QUIET, 11, false, waits, 0));
+        marks.add(new Mark.Words(
+                cx, h - 19, idle ? "free" : look.does(), idle ? Ink.QUIET : Ink.TEXT, 11.5, false, !idle, 0));
+        marks.add(new Mark.Words(cx, h - 6, idle ? "" : look.reads(), Ink.SOUND, 11.5, true, false, 0));
+        return marks;
+    }
+
+    /** What is said of the control besides what it does: chosen, heard, taken, in conflict, several things at a time. */
+    private void frame(List<Mark> marks, double w, double h) {
+        if (look.chosen()) {
+            marks.add(new Mark.Box(1.5, 1.5, w - 3, h - 3, 10, Ink.RAISED, Ink.QUIET, 1.4));
+        }
+        if (look.state().equals("heard")) {
+            marks.add(new Mark.Box(2, 2, w - 4, h - 4, 10, Ink.RIDE_SOFT, Ink.RIDE, 2));
+        } else if (look.state().equals("taken")) {
+            marks.add(new Mark.Box(2, 2, w - 4, h - 4, 10, Ink.HAND_SOFT, Ink.HAND, 1.6));
+        }
+        double badge = w - 12;
+        if (look.trouble()) {
+            marks.add(new Mark.Disc(badge, 12, 8, Ink.RIDE, Ink.NONE, 0, 0));
+            marks.add(new Mark.Words(badge, 16, "!", Ink.GROUND, 12, false, true, 0));
+            badge -= 20;
+        }
+        if (look.several() > 1 && h > 40) {
+            marks.add(new Mark.Disc(badge, 12, 8, Ink.SPAN_SOFT, Ink.SPAN, 1.2, 0));
+            marks.add(new Mark.Words(badge, 16, "" + look.several(), Ink.TEXT, 10.5, true, false, 0));
+        }
+    }
+
+    /** For people: what kind of thing it is and how it speaks. */
+    static String tip(Control control) {
+        Address address = control.address();
+        return control.name() + ", " + control.kind().spoken() + " · " + address.spoken()
+                + ". Drag, scroll or use the arrow keys; Shift is "
+                + (control.kind() == Control.Kind.FADER ? "finer with the mouse." : "finer.");
+    }
+}

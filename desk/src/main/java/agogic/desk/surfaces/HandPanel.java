@@ -1,0 +1,380 @@
+package agogic.desk.surfaces;
+
+import agogic.core.assign.Assigning;
+import agogic.core.assign.Overlap;
+import agogic.core.assign.SpanChange;
+import agogic.core.assign.SurfaceEdits;
+import agogic.core.macro.Macro;
+import agogic.core.macro.Member;
+import agogic.core.route.Hand;
+import agogic.core.route.Route;
+import agogic.core.route.Span;
+import agogic.core.route.Takeover;
+import agogic.core.route.Target;
+import agogic.core.session.Session;
+import agogic.core.surface.Control;
+import agogic.core.surface.Surface;
+import agogic.desk.model.Desk;
+import agogic.desk.model.Notice;
+import agogic.desk.model.Strand;
+import agogic.desk.parts.NameDialog;
+import agogic.desk.parts.Parts;
+import agogic.desk.parts.SpanDialog;
+import agogic.desk.parts.TargetChooser;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Optional;
+import javafx.geometry.Pos;
+import javafx.scene.control.ComboBox;
+import javafx.scene.control.Label;
+import javafx.scene.control.MenuButton;
+import javafx.scene.control.ScrollPane;
+import javafx.scene.control.TextField;
+import javafx.scene.control.Tooltip;
+import javafx.scene.layout.FlowPane;
+import javafx.scene.layout.HBox;
+import javafx.scene.layout.Priority;
+import javafx.scene.layout.Region;
+import javafx.scene.layout.VBox;
+
+/** The chosen control: how it speaks, how it takes over, all it moves on every page; while it is learnt, what it seems to be. */
+public final class HandPanel extends VBox {
+    private final Desk desk;
+    private final Label title = new Label();
+    private final Label message = new Label();
+    private final Label trouble = new Label();
+    private final ComboBox<Takeover> takeover = new ComboBox<>();
+    private final TextField smoothing = new TextField();
+    private final MenuButton more = new MenuButton("Control");
+    private final FanView fan;
+    private final ScrollPane scroll;
+    private final SpanPlot plot;
+    private final Label empty = new Label();
+    private final FlowPane acts = new FlowPane(8, 6);
+    private final HBox settings;
+    private boolean filling;
+
+    HandPanel(Desk desk) {
+        super(8);
+        this.desk = desk;
+        getStyleClass().add("panel");
+        title.getStyleClass().add("title");
+        title.setId("hand-title");
+        message.getStyleClass().add("quiet");
+        message.setId("hand-message");
+        message.setWrapText(true);
+        trouble.getStyleClass().add("ride-text");
+        trouble.setId("hand-trouble");
+        trouble.setWrapText(true);
+        takeover.setId("takeover");
+        takeover.getItems().setAll(Takeover.values());
+        takeover.setAccessibleText(
+                "Takeover, what happens where the hand and the value are apart: at once, when they meet, or closing in");
+        takeover.setConverter(Parts.words(Takeover::spoken));
+        takeover.setOnAction(e -> {
+            if (!filling && takeover.getValue() != null) {
+                hand().ifPresent(hand -> desk.edit(
+                        "Takeover: " + takeover.getValue().spoken(),
+                        s -> Assigning.takingOver(s, hand, takeover.getValue())));
+            }
+        });
+        smoothing.setId("smoothing");
+        smoothing.getStyleClass().add("field");
+        smoothing.setPrefWidth(64);
+        smoothing.setAccessibleText("Smoothing of its steps, in milliseconds; 0 for none");
+        smoothing.setTooltip(new Tooltip("Smooths the steps of a 7-bit control; it always arrives exactly"));
+        smoothing.setOnAction(e -> typedSmoothing());
+        more.getStyleClass().add("pill");
+        more.setId("control-menu");
+        more.setMinWidth(Region.USE_PREF_SIZE);
+        more.setOnShowing(e -> more.getItems()
+                .setAll(hand().map(hand -> ControlMenu.of(desk, hand, this::rename))
+                        .orElse(List.of())));
+        Region gap = new Region();
+        HBox.setHgrow(gap, Priority.ALWAYS);
+        settings = new HBox(8, Parts.quiet("Takeover"), takeover, Parts.quiet("Smooth"), smoothing, gap, more);
+        settings.setAlignment(Pos.CENTER_LEFT);
+        fan = new FanView(desk, this::open, this::remove, this::dragged);
+        fan.setId("fan");
+        scroll = new ScrollPane(fan);
+        scroll.setFitToWidth(true);
+        scroll.getStyleClass().add("face");
+        scroll.setFocusTraversable(false);
+        VBox.setVgrow(scroll, Priority.ALWAYS);
+        plot = new SpanPlot(desk, this::dragged);
+        empty.getStyleClass().add("quiet");
+        empty.setWrapText(true);
+        empty.setId("hand-empty");
+        act("hand-connect", "Connect…", "", this::connect);
+        act("hand-learn", "Learn a control…", "", this::learn);
+        act("hand-span", "Span…", "", () -> fan.chosen().ifPresent(this::open));
+        act("hand-page", "Next page", "", this::nextPage);
+        act("hand-disconnect", "Disconnect", "", () -> fan.chosen().ifPresent(this::remove));
+        getChildren().addAll(title, message, settings, trouble, empty, scroll, plot, acts);
+        show();
+    }
+
+    private void act(String id, String words, String tip, Runnable run) {
+        acts.getChildren().add(Parts.act(id, words, tip, run));
+    }
+
+    /** The chosen control, if the session has it. */
+    private Optional<Hand> hand() {
+        Hand hand = desk.selection().handProperty().get();
+        return Optional.ofNullable(hand).filter(h -> desk.session().surfaces().stream()
+                .anyMatch(s -> s.id().equals(h.surface()) && s.find(h.control()) != null));
+    }
+
+    private Surface surface(Hand hand) {
+        return desk.session().surface(hand.surface());
+    }
+
+    /** Shows the chosen control as it is now. */
+    public void show() {
+        filling = true;
+        Hand hand = hand().orElse(null);
+        visible(settings, hand != null);
+        visible(acts, hand != null);
+        visible(scroll, hand != null);
+        visible(trouble, false);
+        visible(empty, false);
+        if (hand == null) {
+            visible(plot, false);
+            title.setText("No control chosen");
+            message.setText("Click one on the drawing, or go to it with Tab.");
+        } else {
+            control(hand);
+        }
+        filling = false;
+    }
+
+    private static void visible(Region node, boolean is) {
+        node.setVisible(is);
+        node.setManaged(is);
+    }
+
+    private void control(Hand hand) {
+        Session session = desk.session();
+        Surface surface = surface(hand);
+        Control control = surface.find(hand.control());
+        List<Strand> strands = Strand.of(session, surface, control);
+        List<Strand> own = strands.stream().filter(s -> s.depth() == 0).toList();
+        int page = surface.turnsTo(control.id());
+        String turns = page == 0 ? "" : "turns to page " + surface.pageName(page);
+        title.setText(control.name()
+                + (own.size() == 1
+                        ? " → " + session.parameter(own.get(0).target()).name()
+                        : own.isEmpty() ? "" : " → " + own.size() + " things"));
+        message.setText(control.kind().spoken() + " · " + control.address().spoken()
+                + (control.turned() ? " · wrong way round" : "")
+                + (control.touchSensitive() ? " · feels the hand" : "")
+                + (control.shows() ? " · shows values" : "")
+                + (turns.isEmpty() ? "" : " · " + turns));
+        List<String> conflicts = Overlap.of(session).stream()
+                .filter(o -> o.kind().conflict() && o.about(hand))
+                .map(Overlap::sentence)
+                .toList();
+        trouble.setText(String.join("\n", conflicts));
+        visible(trouble, !conflicts.isEmpty());
+        List<Route> routes = routes(hand);
+        takeover.setDisable(routes.isEmpty());
+        smoothing.setDisable(routes.isEmpty());
+        takeover.setValue(routes.isEmpty() ? Takeover.AT_ONCE : routes.get(0).takeover());
+        smoothing.setText(routes.isEmpty() ? "0 ms" : Math.round(routes.get(0).smoothing()) + " ms");
+        fan.show(strands, false);
+        visible(scroll, !strands.isEmpty());
+        visible(empty, strands.isEmpty());
+        // Otherwise the plot stays, and keeps the focus: what is not seen for a moment loses it.
+        visible(plot, plot.isVisible() && !strands.isEmpty());
+        empty.setText(
+                turns.isEmpty()
+                        ? "It moves nothing yet. Connect it (C), or choose a parameter in the Catalog, press M and move it."
+                        : "It " + turns + ".");
+        acts.getChildren().forEach(node -> node.setDisable(!"hand-connect".equals(node.getId()) && strands.isEmpty()));
+    }
+
+    private List<Route> routes(Hand hand) {
+        return desk.session().routes().stream()
+                .filter(r -> r.hand().filter(hand::sameControl).isPresent())
+                .toList();
+    }
+
+    /** With every frame of the window. */
+    void frame() {
+        hand().ifPresent(hand -> {
+            int number = desk.session().surfaces().indexOf(surface(hand));
+            int control = surface(hand).placeOf(hand.control());
+            fan.frame(desk.state().control(number, control));
+            plot.below(fan, scroll);
+        });
+    }
+
+    private void typedSmoothing() {
+        hand().ifPresent(hand -> {
+            try {
+                String text = smoothing.getText().replace("ms", "").strip();
+                double milliseconds = Double.parseDouble(text.replace(',', '.'));
+                desk.edit(
+                        "Smooth " + desk.session().control(hand).name(),
+                        s -> Assigning.smoothing(s, hand, milliseconds));
+            } catch (NumberFormatException e) {
+                desk.refuse(
+                        "“" + smoothing.getText() + "” is no time. Expected milliseconds, such as 40 ms; 0 for none.");
+            }
+            show();
+        });
+    }
+
+    // Acts
+
+    void connect() {
+        if (hand().isEmpty()) {
+            desk.refuse("Choose a control on the drawing first.");
+            return;
+        }
+        Hand bare = hand().get();
+        Surface surface = surface(bare);
+        int page = surface.pages().size() > 1
+                ? desk.state().page(desk.session().surfaces().indexOf(surface))
+                : 0;
+        Hand hand = bare.on(page);
+        String name = surface.find(hand.control()).name();
+        TargetChooser.ask(
+                        desk,
+                        getScene().getWindow(),
+                        new TargetChooser.Words("Connect", "What " + name + " is to move", "Add", "Replace"),
+                        List.of(),
+                        (targets, second) -> meaning(hand, targets))
+                .ifPresent(choice -> {
+                    Assigning.How how = choice.second() ? Assigning.How.TAKE_OVER : Assigning.How.ADD;
+                    String what = choice.targets().size() == 1
+                            ? desk.session().parameter(choice.targets().get(0)).name()
+                            : choice.targets().size() + " things";
+                    desk.edit("Connect " + name + " to " + what, s -> connected(s, hand, choice.targets(), how));
+                    desk.say(Notice.good("Connected", name + " moves " + what + " now."));
+                });
+    }
+
+    private static Session connected(Session session, Hand hand, List<Target> targets, Assigning.How how) {
+        Session after = session;
+        for (int i = 0; i < targets.size(); i++) {
+            // The first takes the control over; the others come beside it.
+            after = Assigning.connect(after, hand, targets.get(i), i == 0 ? how : Assigning.How.ADD);
+        }
+        return after;
+    }
+
+    private TargetChooser.Meaning meaning(Hand hand, List<Target> targets) {
+        List<String> words = new ArrayList<>();
+        for (Target target : targets) {
+            try {
+                Assigning.check(desk.session(), target);
+                Assigning.clash(desk.session(), hand, target).ifPresent(words::add);
+            } catch (IllegalArgumentException e) {
+                return new TargetChooser.Meaning(e.getMessage(), false);
+            }
+        }
+        return new TargetChooser.Meaning(words.isEmpty() ? "Nothing is in the way." : String.join(" ", words), true);
+    }
+
+    void learn() {
+        fan.chosen()
+                .ifPresentOrElse(
+                        strand -> desk.learner().begin(List.of(strand.target())),
+                        () -> desk.refuse("Choose what is to be moved: a route here, or parameters in the Catalog."));
+    }
+
+    /** The lane of what is chosen. */
+    void lane() {
+        fan.chosen().ifPresent(s -> desk.selection().openLane(s.target()));
+    }
+
+    void disconnect() {
+        fan.chosen().ifPresent(this::remove);
+    }
+
+    /** The span of the chosen strand. */
+    void span() {
+        fan.chosen().ifPresent(this::open);
+    }
+
+    private void open(Strand strand) {
+        open(desk, strand, getScene().getWindow());
+    }
+
+    public static void open(Desk desk, Strand strand, javafx.stage.Window owner) {
+        strand.route()
+                .ifPresent(id -> SpanDialog.ask(desk, owner, desk.session().route(id)));
+        strand.macro().ifPresent(id -> {
+            Macro macro = desk.session().macro(id);
+            if (macro.member(strand.target()).orElse(null) instanceof Member.BySpan member) {
+                SpanDialog.ask(desk, owner, macro, member);
+            } else {
+                desk.say(Notice.plain(
+                        "Keeps its distance",
+                        desk.session().parameter(strand.target()).name()
+                                + " goes along with the others, so it has no span of its own. Y gives it one."));
+            }
+        });
+    }
+
+    private void remove(Strand strand) {
+        remove(desk, strand);
+    }
+
+    static void remove(Desk desk, Strand strand) {
+        String name = desk.session().parameter(strand.target()).name();
+        strand.route().ifPresent(id -> {
+            desk.edit("Disconnect " + name, s -> Assigning.disconnect(s, id));
+            desk.say(Notice.good("Disconnected", name + " is not moved by it any more. What was recorded stays."));
+        });
+        strand.macro()
+                .ifPresent(id -> desk.edit(
+                        "Take " + name + " out of " + desk.session().macro(id).name(),
+                        s -> s.with(s.macro(id).without(strand.target()))));
+    }
+
+    private void dragged(Strand strand, Span span) {
+        dragged(desk, strand, span);
+    }
+
+    static void dragged(Desk desk, Strand strand, Span span) {
+        String act = "Span of " + desk.session().parameter(strand.target()).name();
+        strand.route()
+                .ifPresent(id ->
+                        desk.editOn(act, List.of("span", id), s -> SpanChange.of(s, id, span, SpanChange.Follow.KEEP)
+                                .session()));
+        strand.macro()
+                .ifPresent(id -> desk.editOn(
+                        act,
+                        List.of("member", id, strand.target()),
+                        s -> s.with(s.macro(id).with(new Member.BySpan(strand.target(), span)))));
+    }
+
+    /** The chosen strand counts on the next page, or on all. */
+    void nextPage() {
+        fan.chosen().flatMap(Strand::route).ifPresent(id -> {
+            Hand hand = desk.session().route(id).hand().orElseThrow();
+            Surface surface = surface(hand);
+            int next = (hand.page() + 1) % (surface.pages().size() + 1);
+            desk.edit("On page " + surface.pageName(next), s -> Assigning.onPage(s, id, next));
+            desk.say(Notice.good("Page", "It counts on page " + surface.pageName(next) + " now."));
+        });
+    }
+
+    /** Another name for the chosen control. */
+    void rename() {
+        hand().ifPresent(hand -> {
+            Control control = desk.session().control(hand);
+            NameDialog.ask(getScene().getWindow(), "Name of the control", control.name())
+                    .ifPresent(name -> desk.edit(
+                            "Rename: " + control.name(),
+                            s -> SurfaceEdits.control(s, hand.surface(), control.named(name))));
+        });
+    }
+
+    /** For tests and screen readers: the strands. */
+    public FanView fan() {
+        return fan;
+    }
+}

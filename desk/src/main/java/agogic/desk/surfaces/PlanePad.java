@@ -1,0 +1,254 @@
+package agogic.desk.surfaces;
+
+import agogic.core.macro.Macro;
+import agogic.core.route.Hand;
+import agogic.core.route.Route;
+import agogic.core.session.Session;
+import agogic.core.surface.Control;
+import agogic.core.surface.ControlSender;
+import agogic.core.surface.Surface;
+import agogic.desk.draw.Ink;
+import agogic.desk.draw.Mark;
+import agogic.desk.model.Desk;
+import agogic.desk.parts.MarkView;
+import agogic.desk.parts.Parts;
+import agogic.standins.surfaces.SimulatedDevices;
+import java.util.List;
+import java.util.Optional;
+import javafx.geometry.Pos;
+import javafx.scene.AccessibleRole;
+import javafx.scene.control.ComboBox;
+import javafx.scene.control.Label;
+import javafx.scene.input.KeyEvent;
+import javafx.scene.input.MouseEvent;
+import javafx.scene.layout.HBox;
+import javafx.scene.layout.Priority;
+import javafx.scene.layout.VBox;
+
+/**
+ * Two macros as a plane: one across, one up. Where a drawn control leads to a macro, dragging the pad moves that control,
+ * so that it can be ridden; else it moves the macro itself.
+ */
+public final class PlanePad extends VBox {
+    private static final double STEP = 1.0 / 127;
+
+    private final Desk desk;
+    private final ComboBox<String> across = new ComboBox<>();
+    private final ComboBox<String> up = new ComboBox<>();
+    private final Label hint = new Label();
+    private final MarkView pad;
+    private boolean held;
+    private int signature;
+
+    PlanePad(Desk desk) {
+        super(8);
+        this.desk = desk;
+        getStyleClass().add("panel");
+        Label title = new Label("Plane");
+        title.getStyleClass().add("title");
+        HBox line = new HBox(
+                8, Parts.quiet("Across"), chooser(across, "plane-across"), Parts.quiet("Up"), chooser(up, "plane-up"));
+        line.setAlignment(Pos.CENTER_LEFT);
+        pad = new MarkView(desk) {
+            @Override
+            public void marks(List<Mark> marks, double width, double height) {
+                picture(marks, width, height);
+            }
+        };
+        pad.setId("plane");
+        pad.getStyleClass().add("plot");
+        pad.setFocusTraversable(true);
+        pad.setAccessibleRole(AccessibleRole.SLIDER);
+        pad.addEventHandler(MouseEvent.MOUSE_PRESSED, e -> {
+            pad.requestFocus();
+            hold(true);
+            drag(e);
+        });
+        pad.addEventHandler(MouseEvent.MOUSE_DRAGGED, this::drag);
+        pad.addEventHandler(MouseEvent.MOUSE_RELEASED, e -> {
+            hold(false);
+            desk.settle();
+        });
+        pad.addEventHandler(KeyEvent.KEY_PRESSED, this::key);
+        VBox.setVgrow(pad, Priority.ALWAYS);
+        pad.setMinHeight(120);
+        hint.getStyleClass().addAll("quiet", "small");
+        hint.setWrapText(true);
+        getChildren().addAll(title, line, pad, hint);
+        show();
+    }
+
+    private ComboBox<String> chooser(ComboBox<String> box, String id) {
+        box.setId(id);
+        box.setAccessibleText(id.endsWith("up") ? "The macro that goes up" : "The macro that goes across");
+        box.setMaxWidth(Double.MAX_VALUE);
+        box.setPrefWidth(140);
+        HBox.setHgrow(box, Priority.ALWAYS);
+        box.setConverter(Parts.words(one -> macro(one).map(Macro::name).orElse("")));
+        box.setOnAction(e -> {
+            signature = 0;
+            frame();
+        });
+        return box;
+    }
+
+    private Optional<Macro> macro(String id) {
+        return desk.session().macros().stream().filter(m -> m.id().equals(id)).findFirst();
+    }
+
+    /** Shows the macros that there are now. */
+    public void show() {
+        List<String> ids = desk.session().macros().stream().map(Macro::id).toList();
+        for (ComboBox<String> box : List.of(across, up)) {
+            String was = box.getValue();
+            if (!box.getItems().equals(ids)) {
+                box.getItems().setAll(ids);
+            }
+            int first = box == across ? 0 : Math.min(1, ids.size() - 1);
+            box.setValue(ids.contains(was) ? was : ids.isEmpty() ? null : ids.get(first));
+        }
+        hint.setText(
+                ids.size() < 2
+                        ? "A plane takes two macros: one across, one up. K makes a macro."
+                        : "Drag, or use the arrow keys. Where a drawn control leads to a macro, the pad moves that control: "
+                                + "it can be ridden.");
+        signature = 0;
+        frame();
+    }
+
+    private double value(ComboBox<String> box) {
+        return macro(box.getValue())
+                .filter(m -> desk.engine().index().has(m.target()))
+                .map(m -> desk.state().value(desk.engine().index().of(m.target())))
+                .orElse(Double.NaN);
+    }
+
+    /** With every frame of the window. */
+    void frame() {
+        double x = value(across);
+        double y = value(up);
+        int now = java.util.Objects.hash(x, y, getWidth(), across.getValue(), up.getValue(), 1);
+        if (now != signature) {
+            signature = now;
+            pad.setAccessibleText("Plane, across " + reads(across) + ", up " + reads(up));
+            pad.draw();
+        }
+    }
+
+    private String reads(ComboBox<String> box) {
+        return macro(box.getValue())
+                .map(m -> m.name() + " " + m.parameter().print(value(box)))
+                .orElse("nothing");
+    }
+
+    private void picture(List<Mark> marks, double w, double h) {
+        marks.add(new Mark.Box(1, 1, w - 2, h - 2, 10, Ink.WELL, Ink.SPAN, 1.4));
+        for (int i = 1; i < 4; i++) {
+            marks.add(new Mark.Line(i * w / 4, 8, i * w / 4, h - 8, Ink.RAISED, 1, 0));
+            marks.add(new Mark.Line(8, i * h / 4, w - 8, i * h / 4, Ink.RAISED, 1, 0));
+        }
+        marks.add(new Mark.Words(
+                w / 2, h - 10, macro(across.getValue()).map(Macro::name).orElse(""), Ink.QUIET, 12, false, false, 0));
+        marks.add(new Mark.Words(
+                12, 20, macro(up.getValue()).map(Macro::name).orElse(""), Ink.QUIET, 12, false, false, -1));
+        double x = value(across);
+        double y = value(up);
+        if (!Double.isNaN(x) && !Double.isNaN(y)) {
+            double cx = 12 + x * (w - 24);
+            double cy = h - 12 - y * (h - 24);
+            marks.add(new Mark.Line(cx, 8, cx, h - 8, Ink.HAND_SOFT, 1.4, 0));
+            marks.add(new Mark.Line(8, cy, w - 8, cy, Ink.HAND_SOFT, 1.4, 0));
+            marks.add(new Mark.Disc(cx, cy, 11, held ? Ink.HAND : Ink.PANEL, Ink.HAND, 2.4, 0));
+            marks.add(new Mark.Words(
+                    Math.min(cx + 16, w - 100),
+                    Math.max(cy - 14, 20),
+                    Math.round(x * 100) + " · " + Math.round(y * 100) + " %",
+                    Ink.TEXT,
+                    12,
+                    true,
+                    false,
+                    -1));
+        }
+    }
+
+    private void drag(MouseEvent e) {
+        double w = pad.getWidth();
+        double h = pad.getHeight();
+        go(across, (e.getX() - 12) / (w - 24));
+        if (!across.getValue().equals(up.getValue())) {
+            go(up, (h - 12 - e.getY()) / (h - 24));
+        }
+    }
+
+    private void key(KeyEvent e) {
+        double step = e.isShiftDown() ? 8 * STEP : STEP;
+        if (e.isShortcutDown() || e.isAltDown()) {
+            return;
+        }
+        switch (e.getCode()) {
+            case LEFT -> go(across, value(across) - step);
+            case RIGHT -> go(across, value(across) + step);
+            case UP -> go(up, value(up) + step);
+            case DOWN -> go(up, value(up) - step);
+            default -> {
+                return;
+            }
+        }
+        e.consume();
+    }
+
+    /** The control of a drawn surface that leads to a macro, if one does. */
+    private Optional<Route> drawn(Macro macro) {
+        Session session = desk.session();
+        return session.routes().stream()
+                .filter(r -> r.target().equals(macro.target()) && r.hand().isPresent())
+                .filter(r -> SimulatedDevices.at(
+                                session.surface(r.hand().get().surface()).port())
+                        != null)
+                .filter(r -> {
+                    Hand hand = r.hand().get();
+                    int number = session.surfaces().indexOf(session.surface(hand.surface()));
+                    return desk.state().active(number, hand.page());
+                })
+                .findFirst();
+    }
+
+    private void hold(boolean down) {
+        held = down;
+        for (ComboBox<String> box : List.of(across, up)) {
+            macro(box.getValue()).flatMap(this::drawn).ifPresent(route -> {
+                Hand hand = route.hand().orElseThrow();
+                DrawnSurface.send(
+                        desk,
+                        desk.session().surface(hand.surface()),
+                        ControlSender.touch(desk.session().control(hand), down));
+            });
+        }
+        signature = 0;
+    }
+
+    private void go(ComboBox<String> box, double to) {
+        Macro macro = macro(box.getValue()).orElse(null);
+        if (macro == null || Double.isNaN(to)) {
+            return;
+        }
+        double value = Math.max(0, Math.min(1, to));
+        Optional<Route> route = drawn(macro);
+        if (route.isEmpty()) {
+            desk.standing().moveOnFace(macro.target(), value, !held);
+            return;
+        }
+        Hand hand = route.get().hand().orElseThrow();
+        Surface surface = desk.session().surface(hand.surface());
+        Control control = surface.find(hand.control());
+        int number = desk.session().surfaces().indexOf(surface);
+        double before = desk.state().control(number, surface.placeOf(control.id()));
+        DrawnSurface.send(
+                desk,
+                surface,
+                ControlSender.move(
+                        control,
+                        Double.isNaN(before) ? 0 : before,
+                        route.get().span().positionOf(value)));
+    }
+}

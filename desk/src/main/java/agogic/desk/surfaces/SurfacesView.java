@@ -1,0 +1,415 @@
+package agogic.desk.surfaces;
+
+import agogic.core.learn.Learning;
+import agogic.core.route.Hand;
+import agogic.core.surface.Surface;
+import agogic.desk.acts.Act;
+import agogic.desk.files.Files;
+import agogic.desk.live.MidiPorts;
+import agogic.desk.model.Desk;
+import agogic.desk.model.Notice;
+import agogic.desk.model.View;
+import agogic.desk.parts.Parts;
+import java.util.ArrayList;
+import java.util.EnumMap;
+import java.util.List;
+import java.util.Map;
+import java.util.Objects;
+import java.util.function.BooleanSupplier;
+import javafx.geometry.Insets;
+import javafx.geometry.Pos;
+import javafx.scene.Node;
+import javafx.scene.control.Button;
+import javafx.scene.control.Label;
+import javafx.scene.control.MenuButton;
+import javafx.scene.control.ToggleButton;
+import javafx.scene.control.Tooltip;
+import javafx.scene.layout.BorderPane;
+import javafx.scene.layout.HBox;
+import javafx.scene.layout.Priority;
+import javafx.scene.layout.Region;
+import javafx.scene.layout.StackPane;
+import javafx.scene.layout.VBox;
+
+/** The controllers as they stand on the table, live; what each control does on every page; macros; what is tied to what. */
+public final class SurfacesView extends BorderPane {
+    /** What stands beside the drawing. */
+    public enum Side {
+        CONTROL("Control"),
+        MACROS("Macros"),
+        PLANE("Plane");
+
+        private final String title;
+
+        Side(String title) {
+            this.title = title;
+        }
+    }
+
+    private final Desk desk;
+    private final SurfaceActs surfaceActs;
+    private final HBox tabs = new HBox(6);
+    private final HBox pages = new HBox(6);
+    private final Label port = new Label();
+    private final MenuButton more = new MenuButton("Surface");
+    private final DrawnSurface drawing;
+    private final Label none = new Label();
+    private final HandPanel hand;
+    private final LearnPanel learn;
+    private final MacroPanel macros;
+    private final PlanePad plane;
+    private final AssignmentTable table;
+    private final Map<Side, Node> sides = new EnumMap<>(Side.class);
+    private final Map<Side, ToggleButton> sideTabs = new EnumMap<>(Side.class);
+    private Side side = Side.CONTROL;
+    private String shown;
+    private int tabbed;
+
+    public SurfacesView(Desk desk, Files files) {
+        this.desk = desk;
+        surfaceActs = new SurfaceActs(desk, files, () -> getScene().getWindow());
+        drawing = new DrawnSurface(desk, "hand-", chosen -> {
+            desk.selection().handProperty().set(chosen);
+            if (side == Side.MACROS
+                    && desk.session().routes().stream()
+                            .noneMatch(r -> r.hand().filter(chosen::sameControl).isPresent())) {
+                return;
+            }
+            side(Side.CONTROL);
+        });
+        drawing.stretch(1.12);
+        hand = new HandPanel(desk);
+        learn = new LearnPanel(desk);
+        learn.visibleProperty().bind(desk.learner().learningProperty().isNotNull());
+        hand.visibleProperty().bind(learn.visibleProperty().not());
+        macros = new MacroPanel(desk);
+        plane = new PlanePad(desk);
+        Button sheet = Parts.act("sheet", "Save the sheet as PDF…", "", files::exportSheet);
+        table = new AssignmentTable(desk, sheet);
+        port.getStyleClass().addAll("quiet", "small");
+        port.setId("port-state");
+        more.getStyleClass().add("pill");
+        more.setId("surface-menu");
+        more.setOnShowing(e -> more.getItems().setAll(SurfaceMenu.of(desk, surfaceActs, surface(), () -> getScene()
+                .getWindow())));
+        Region gap = new Region();
+        HBox.setHgrow(gap, Priority.ALWAYS);
+        HBox head = new HBox(10, tabs, port, gap, pages, more);
+        head.setAlignment(Pos.CENTER_LEFT);
+        none.getStyleClass().add("quiet");
+        none.setWrapText(true);
+        none.setId("no-controls");
+        VBox drawn = new VBox(drawing, none);
+        drawn.getStyleClass().add("panel");
+        drawn.setAlignment(Pos.CENTER);
+        drawn.setMinHeight(USE_PREF_SIZE);
+        table.setMinHeight(120);
+        VBox.setVgrow(table, Priority.ALWAYS);
+        VBox left = new VBox(10, head, drawn, table);
+        left.setPadding(new Insets(10, 6, 8, 14));
+        left.setMinWidth(0);
+        setCenter(left);
+        setRight(right());
+        desk.editing().sessionProperty().addListener((o, a, b) -> refresh());
+        desk.selection().handProperty().addListener((o, a, b) -> chosen());
+        desk.selection().macroProperty().addListener((o, a, b) -> {
+            if (b != null && isVisible() && desk.session().macros().stream().anyMatch(m -> m.id().equals(b))) {
+                side(Side.MACROS);
+            }
+        });
+        desk.learner().learningProperty().addListener((o, a, b) -> {
+            if (b != null) {
+                side(Side.CONTROL);
+            }
+            hand.show();
+        });
+        visibleProperty().addListener((o, a, is) -> {
+            if (is) {
+                refresh();
+            }
+        });
+        desk.onFrame(this::frame);
+        side(Side.CONTROL);
+        refresh();
+    }
+
+    private Node right() {
+        HBox line = new HBox(2);
+        for (Side one : Side.values()) {
+            ToggleButton tab = new ToggleButton(one.title);
+            tab.getStyleClass().addAll("pill", "view-tab");
+            tab.setId("surfaces-" + one.name().toLowerCase(java.util.Locale.ROOT));
+            tab.setOnAction(e -> side(one));
+            sideTabs.put(one, tab);
+            line.getChildren().add(tab);
+        }
+        sides.put(Side.CONTROL, new StackPane(hand, learn));
+        sides.put(Side.MACROS, macros);
+        sides.put(Side.PLANE, plane);
+        StackPane stack = new StackPane(sides.get(Side.CONTROL), macros, plane);
+        VBox.setVgrow(stack, Priority.ALWAYS);
+        VBox box = new VBox(6, line, stack);
+        box.setPadding(new Insets(10, 14, 8, 6));
+        box.setPrefWidth(462);
+        box.setMinWidth(462);
+        box.setMaxWidth(462);
+        return box;
+    }
+
+    /** Shows one of the panels beside the drawing. */
+    public void side(Side chosen) {
+        side = chosen;
+        sides.forEach((one, node) -> {
+            node.setVisible(one == chosen);
+            node.setManaged(one == chosen);
+        });
+        sideTabs.forEach((one, tab) -> tab.setSelected(one == chosen));
+        hand.show();
+        macros.show();
+        plane.show();
+    }
+
+    /** Shows the surface of this id. */
+    void surface(String id) {
+        shown = id;
+        refresh();
+    }
+
+    public SurfaceActs surfaceActs() {
+        return surfaceActs;
+    }
+
+    public HandPanel hand() {
+        return hand;
+    }
+
+    MacroPanel macros() {
+        return macros;
+    }
+
+    private Surface surface() {
+        return desk.session().surfaces().stream()
+                .filter(s -> s.id().equals(shown))
+                .findFirst()
+                .orElse(null);
+    }
+
+    private int number() {
+        Surface surface = surface();
+        return surface == null ? -1 : desk.session().surfaces().indexOf(surface);
+    }
+
+    private void chosen() {
+        Hand now = desk.selection().handProperty().get();
+        if (now != null && !now.surface().equals(shown)) {
+            surface(now.surface());
+        }
+        hand.show();
+        table.follow();
+    }
+
+    private void refresh() {
+        List<Surface> all = desk.session().surfaces();
+        if (all.stream().noneMatch(s -> s.id().equals(shown))) {
+            shown = all.isEmpty() ? null : all.get(0).id();
+        }
+        head();
+        table.of(shown);
+        if (isVisible()) {
+            hand.show();
+            macros.show();
+            plane.show();
+            table.refresh();
+        }
+    }
+
+    /** Tabs of the surfaces and pills of the pages, made anew when something about them changed. */
+    private void head() {
+        Surface surface = surface();
+        int page = surface == null ? 0 : desk.state().page(number());
+        int now = Objects.hash(
+                shown,
+                page,
+                desk.session().surfaces().stream().map(Surface::name).toList(),
+                surface == null ? 0 : surface.pages());
+        if (now == tabbed) {
+            return;
+        }
+        tabbed = now;
+        tabs.getChildren().clear();
+        for (Surface one : desk.session().surfaces()) {
+            ToggleButton tab = new ToggleButton(one.name());
+            tab.getStyleClass().add("pill");
+            tab.setId("surfaces-tab-" + one.id());
+            tab.setSelected(one.id().equals(shown));
+            tab.setOnAction(e -> {
+                tabbed = 0;
+                surface(one.id());
+            });
+            tabs.getChildren().add(tab);
+        }
+        pages.getChildren().clear();
+        for (int p = 1;
+                surface != null
+                        && surface.pages().size() > 1
+                        && p <= surface.pages().size();
+                p++) {
+            ToggleButton pill = new ToggleButton("Page " + surface.pageName(p));
+            pill.getStyleClass().addAll("pill", "page");
+            pill.setId("page-" + p);
+            pill.setSelected(p == page);
+            pill.setTooltip(new Tooltip("Turn to this page (Ctrl+Page Up, Ctrl+Page Down)"));
+            int to = p;
+            pill.setOnAction(e -> turn(to));
+            pages.getChildren().add(pill);
+        }
+    }
+
+    private void turn(int page) {
+        desk.engine().turn(number(), page);
+        tabbed = 0;
+        desk.say(Notice.good(
+                "Page", surface().name() + " is on page " + surface().pageName(page) + "."));
+    }
+
+    /** The next page of the surface, or the one before. */
+    public void turnBy(int by) {
+        Surface surface = surface();
+        if (surface == null || surface.pages().size() < 2) {
+            desk.refuse("This surface has one page. “Surface” adds another.");
+            return;
+        }
+        int size = surface.pages().size();
+        turn(Math.floorMod(desk.state().page(number()) - 1 + by, size) + 1);
+    }
+
+    private void frame() {
+        if (!isVisible() || getScene() == null) {
+            return;
+        }
+        Learning now = desk.learner().learningProperty().get();
+        if (now != null) {
+            learn.frame(now);
+            now.heard().ifPresent(h -> {
+                if (!h.surface().id().equals(shown)) {
+                    shown = h.surface().id();
+                    tabbed = 0;
+                    table.of(shown);
+                }
+            });
+        }
+        head();
+        drawing.show(shown);
+        hand.frame();
+        if (side == Side.MACROS) {
+            macros.frame();
+        } else if (side == Side.PLANE) {
+            plane.frame();
+        }
+        table.frame();
+        Surface surface = surface();
+        boolean bare = surface == null || surface.controls().isEmpty() && now == null;
+        none.setVisible(bare);
+        none.setManaged(bare);
+        if (surface == null) {
+            port.setText("");
+            none.setText(
+                    "No surface yet. Plug a controller in and choose “New surface…” in the menu “Surface”: it is described "
+                            + "by moving each of its controls once.");
+        } else {
+            none.setText(
+                    surface.name() + " has no controls yet. “Walk its controls” in the menu “Surface” finds them.");
+            MidiPorts.Port state = desk.live().ports().of(surface);
+            String text = "port " + state.name() + " · " + state.state();
+            if (!text.equals(port.getText())) {
+                port.setText(text);
+                port.getStyleClass().removeAll("quiet", "ride-text");
+                port.getStyleClass().add(state.open() ? "quiet" : "ride-text");
+            }
+        }
+    }
+
+    // Keys
+
+    public void typeFilter() {
+        table.typeFilter();
+    }
+
+    public boolean showAll() {
+        return table.showAll();
+    }
+
+    /** What can be done here. */
+    public List<Act> acts() {
+        List<Act> all = new ArrayList<>();
+        BooleanSupplier hands = () -> side != Side.MACROS;
+        BooleanSupplier groups = () -> side == Side.MACROS;
+        all.add(act(
+                "filter-table", "Filter the table", "Words of what is shown in the table", "Ctrl+F", this::typeFilter));
+        all.add(act("page-back", "Page before", "The page before", "Ctrl+Page Up", () -> turnBy(-1)));
+        all.add(act("page-on", "Page after", "The page after", "Ctrl+Page Down", () -> turnBy(1)));
+        all.add(act(
+                "beside", "Next panel beside it", "Control, macros or plane beside the drawing", "F", this::nextSide));
+        all.add(act("hand-connect", "Connect…", "Choose what the control moves", "C", hand::connect));
+        all.add(act("hand-learn", "Learn a control…", "Another control for what is chosen", "M", hand::learn)
+                .when(hands));
+        all.add(act("hand-span", "Span…", "How far, which way round", "S", hand::span)
+                .when(hands));
+        all.add(act(
+                "hand-page",
+                "Next page it counts on",
+                "On which page it counts: the next, or all",
+                "Q",
+                hand::nextPage));
+        all.add(act("hand-rename", "Rename…", "Another name for the control", "N", hand::rename)
+                .when(hands));
+        all.add(act("hand-lane", "Lane", "What it has over time", "L", hand::lane)
+                .when(hands));
+        all.add(act("hand-disconnect", "Disconnect", "The control moves it no longer", "Delete", hand::disconnect)
+                .when(hands));
+        all.add(act("macro-new", "New macro", "A new macro", "K", () -> macro(macros::create)));
+        all.add(act(
+                "macro-members", "Add members…", "Choose what it is to move", "B", () -> macro(macros::addMembers)));
+        all.add(act(
+                "macro-whole",
+                "Give it the full way",
+                "Shifts all rests alike, so that no wall is in the way",
+                "U",
+                () -> macro(macros::full)));
+        all.add(act(
+                "macro-follow",
+                "Distance or span",
+                "The chosen member keeps its distance, or has a span",
+                "Y",
+                () -> macro(macros::turn)));
+        all.add(act(
+                        "macro-learn",
+                        "Learn a control for the macro…",
+                        "The control that moves the macro",
+                        "M",
+                        macros::learn)
+                .when(groups));
+        all.add(act("macro-span", "Span of the member…", "How far the chosen member goes", "S", macros::span)
+                .when(groups));
+        all.add(act("macro-rename", "Rename the macro…", "Another name for the macro", "N", macros::rename)
+                .when(groups));
+        all.add(act("macro-lane", "Lane of the macro", "What the macro has over time", "L", macros::lane)
+                .when(groups));
+        return all;
+    }
+
+    private static Act act(String id, String words, String about, String key, Runnable run) {
+        return Act.of(id, words, about, key, run).in(View.SURFACES);
+    }
+
+    private void macro(Runnable run) {
+        side(Side.MACROS);
+        run.run();
+    }
+
+    private void nextSide() {
+        Side next = Side.values()[(side.ordinal() + 1) % Side.values().length];
+        side(next);
+        desk.say(Notice.plain("Beside", next.title + " is shown beside the drawing."));
+    }
+}

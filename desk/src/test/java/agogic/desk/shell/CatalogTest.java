@@ -1,0 +1,252 @@
+package agogic.desk.shell;
+
+import static org.assertj.core.api.Assertions.assertThat;
+
+import agogic.core.device.Device;
+import agogic.core.device.Exposure;
+import agogic.core.parameter.Parameter;
+import agogic.core.parameter.Taper;
+import agogic.core.parameter.Unit;
+import agogic.core.route.Target;
+import agogic.core.session.Session;
+import agogic.desk.catalog.DeviceList;
+import agogic.desk.catalog.FaceControl;
+import agogic.desk.catalog.ParameterList;
+import agogic.desk.model.View;
+import agogic.standins.comet.SlowComet;
+import java.util.ArrayList;
+import java.util.List;
+import javafx.scene.Node;
+import javafx.scene.control.Label;
+import javafx.scene.control.TextField;
+import javafx.scene.input.KeyCode;
+import javafx.scene.input.MouseButton;
+import org.junit.jupiter.api.Test;
+
+/** The Catalog in the real window, by keyboard and by mouse, as its user works. */
+public class CatalogTest extends WindowTest {
+    /** Slow Comet with a hardware device of 600 parameters more: above a thousand. */
+    private static Session large() {
+        List<Parameter> parameters = new ArrayList<>();
+        for (int i = 1; i <= 300; i++) {
+            parameters.add(Parameter.continuous(
+                    "c" + i, "Grain " + i + " · Cutoff", "Grain " + i, Unit.HERTZ, Taper.LOGARITHMIC, 40, 16_000, 900));
+            parameters.add(Parameter.continuous(
+                    "l" + i, "Grain " + i + " · Level", "Grain " + i, Unit.PERCENT, Taper.LINEAR, 0, 100, 50));
+        }
+        Session session = SlowComet.score().withDevice(Device.of("grains", "Grains", "", parameters, 64, List.of()));
+        return session.withTracks(session.tracks().stream()
+                .map(t -> !t.id().equals("glass")
+                        ? t
+                        : new agogic.core.session.Track(
+                                t.id(),
+                                t.name(),
+                                t.bus(),
+                                t.channel(),
+                                List.of("partial-bank", "filter", "grains"),
+                                t.clips()))
+                .toList());
+    }
+
+    @Override
+    Session session() {
+        return large();
+    }
+
+    @Override
+    int faster() {
+        return 4;
+    }
+
+    private Exposure exposure(Target target) {
+        return desk().session().device(target.device()).exposure(target.parameter());
+    }
+
+    /** Everything from the search to a written envelope, without the mouse but for the drawn fader. */
+    @Test
+    void aParameterAmongAThousandIsFoundExposedNamedLanedAndRidden() {
+        Target cutoff = new Target("grains", "c217");
+        push(KeyCode.DIGIT2);
+        push(KeyCode.CONTROL, KeyCode.F);
+        write("cutoff 217");
+        int all = desk().session().devices().stream()
+                .mapToInt(d -> d.parameters().size())
+                .sum();
+        assertThat(all).isGreaterThan(1_000);
+        until(() -> text("#found").startsWith("1 of " + all));
+        assertThat(exposure(cutoff)).isEqualTo(Exposure.HIDDEN);
+
+        // Enter goes to the list, E exposes.
+        push(KeyCode.ENTER);
+        until(() -> text("#parameter-title").equals("Grain 217 · Cutoff"));
+        assertThat(text("#why")).contains("hidden: nobody asked for it").contains("64 free sockets");
+        push(KeyCode.E);
+        until(() -> exposure(cutoff) == Exposure.EXPOSED);
+        assertThat(text("#trace-sentence")).contains("took socket 1");
+
+        // N names it; a name that is too long for the host is refused with a proposal.
+        interact(() -> desk().edit("Limit", s -> s.withDevice(s.device("grains").limitedTo(8))));
+        push(KeyCode.N);
+        until(() -> lookup("#short-name").query().isFocused());
+        push(KeyCode.CONTROL, KeyCode.A).write("Grain two seventeen").push(KeyCode.ENTER);
+        until(() -> text("#trace-head").equals("Not done"));
+        assertThat(text("#trace-sentence")).contains("the host shows 8").contains("would fit");
+        push(KeyCode.CONTROL, KeyCode.A).write("G217 cut").push(KeyCode.ENTER);
+        until(() -> desk().session().parameter(cutoff).shortName().equals("G217 cut"));
+
+        // L gives it a lane; a moved control is connected by A; R rides.
+        push(KeyCode.ESCAPE);
+        push(KeyCode.L);
+        until(() -> desk().selection().viewProperty().get() == View.REFINE);
+        push(KeyCode.DIGIT1);
+        until(() -> desk().selection().viewProperty().get() == View.ROUTES);
+        moveTo("#control-fader-8").moveBy(0, 20);
+        press(MouseButton.PRIMARY).moveBy(0, -30).release(MouseButton.PRIMARY);
+        until(() -> text("#trace-sentence").contains("Fader 8"));
+        push(KeyCode.A);
+        until(() -> desk().selection().selectedRoute().orElseThrow().hand().isPresent());
+        push(KeyCode.R);
+        until(() -> desk().state().position() > 0.1 && desk().riding().playing());
+        press(MouseButton.PRIMARY);
+        for (int i = 0; i < 25; i++) {
+            moveBy(0, i < 12 ? -2 : 2);
+        }
+        release(MouseButton.PRIMARY);
+        sleep(300);
+        push(KeyCode.SPACE);
+        until(() -> !desk().session().lane(cutoff).envelope().isEmpty());
+        assertThat(desk().session().lane(cutoff).stretches()).isNotEmpty();
+    }
+
+    @Test
+    void onTheFaceAControlIsTouchedHeardAndExposed() {
+        Target cutoff = new Target("drone", "blend");
+        interact(() -> {
+            desk().selection().viewProperty().set(View.CATALOG);
+            window().catalog().model().deviceProperty().set("drone");
+        });
+        push(KeyCode.F);
+        Parameter hidden = desk().session().device("drone").parameters().stream()
+                .filter(p -> exposure(new Target("drone", p.id())) == Exposure.HIDDEN && !p.stepped())
+                .findFirst()
+                .orElseThrow();
+        Target target = new Target("drone", hidden.id());
+        FaceControl control = lookup("#face-" + hidden.id()).queryAs(FaceControl.class);
+        String before = control.getAccessibleText();
+        assertThat(before).startsWith(hidden.name() + ", ").endsWith(", hidden");
+        double stood = hidden.resting();
+        moveTo(control).moveBy(0, -20);
+        press(MouseButton.PRIMARY).moveBy(0, stood > 0.5 ? 40 : -40).release(MouseButton.PRIMARY);
+        until(() -> desk().session().parameter(target).resting() != stood);
+        assertThat(desk().selection().touched().get(0)).isEqualTo(target);
+        until(() -> !control.getAccessibleText().equals(before));
+        double heard = desk().state().value(desk().engine().index().of(target));
+        assertThat(heard).isEqualTo(desk().session().parameter(target).resting());
+        push(KeyCode.E);
+        until(() -> exposure(target) == Exposure.EXPOSED);
+        until(() -> control.getAccessibleText().contains("exposed on socket"));
+        push(KeyCode.CONTROL, KeyCode.Z);
+        push(KeyCode.CONTROL, KeyCode.Z);
+        until(() -> desk().session().parameter(target).resting() == stood);
+        assertThat(cutoff.device()).isEqualTo(target.device());
+    }
+
+    @Test
+    void aDeviceWithTooFewSocketsIsMadeToFitAndUndone() {
+        push(KeyCode.DIGIT2);
+        Session wanting = desk().session();
+        assertThat(wanting.device("partial-bank").wanted()).isNotEmpty();
+        push(KeyCode.X);
+        until(() -> text("#fit-after").startsWith("After: "));
+        assertThat(text("#fit-sentence")).contains("offers 127 sockets");
+        // The first step is switched off by the keyboard: another takes its place.
+        String planned = text("#fit-after");
+        interact(() -> lookup("#fit-steps").queryListView().requestFocus());
+        interact(() -> lookup("#fit-steps").queryListView().getSelectionModel().select(0));
+        push(KeyCode.SPACE);
+        until(() ->
+                text("#fit-after").startsWith("After: ") && !text("#fit-after").equals(planned));
+        clickOn("#fit-compare");
+        until(() -> lookup("After the plan: Partial Bank").tryQuery().isPresent());
+        clickOn("#fit-apply");
+        until(() -> desk().session().device("partial-bank").wanted().isEmpty());
+        assertThat(text("#trace-head")).isEqualTo("Fits");
+        push(KeyCode.CONTROL, KeyCode.Z);
+        until(() -> desk().session() == wanting);
+    }
+
+    @Test
+    void whatAScreenReaderGets() {
+        push(KeyCode.DIGIT2);
+        push(KeyCode.CONTROL, KeyCode.F);
+        write("bank 12 level");
+        until(() -> text("#found").startsWith("1 of "));
+        push(KeyCode.ENTER);
+        until(() -> text("#parameter-title").equals("Partial 12 · Level"));
+        Session session = desk().session();
+        Target level = new Target("partial-bank", "p12-level");
+        int socket = session.device("partial-bank").socketOf("p12-level");
+        int points = session.lane(level).envelope().size();
+        assertThat(ParameterList.spoken(session, level))
+                .isEqualTo("Partial 12 · Level, short P12 lvl, Partial Bank, −60 dB – 0 dB, exposed on socket " + socket
+                        + ", " + points + " points");
+        assertThat(lookup("#parameters").<Node>query().getAccessibleText())
+                .isEqualTo(ParameterList.spoken(session, level) + ", row 1 of 1");
+        Node grid = lookup("#sockets").query();
+        assertThat(grid.getAccessibleText()).isEqualTo("socket " + socket + " of 128, exposed: Partial 12 · Level");
+        interact(grid::requestFocus);
+        push(KeyCode.END);
+        until(() -> grid.getAccessibleText().startsWith("socket 128 of 128, reserved: Keep-alive"));
+        assertThat(lookup("#search").queryAs(TextField.class).getAccessibleText())
+                .contains("words in any order");
+        assertThat(DeviceList.spoken(session.device("partial-bank")))
+                .isEqualTo("Partial Bank, 142 wanted, 127 offered, 712 parameters");
+    }
+
+    @Test
+    void aSocketGetsAnotherNumberByTheKeyboardAfterSayingWhatChanges() {
+        interact(() -> {
+            desk().selection().viewProperty().set(View.CATALOG);
+            window().catalog().model().choose(new Target("filter", "cutoff"));
+            desk().edit(
+                            "Points",
+                            s -> s.with(agogic.core.lane.Lane.drawn(
+                                    new Target("filter", "resonance"),
+                                    s.lane(new Target("filter", "cutoff")).envelope())));
+        });
+        Device before = desk().session().device("filter");
+        int from = before.socketOf("cutoff");
+        Node grid = lookup("#sockets").query();
+        interact(grid::requestFocus);
+        push(KeyCode.CONTROL, KeyCode.RIGHT);
+        until(() -> desk().session().device("filter").socketOf("cutoff") == from + 1
+                || lookup("Change the numbers?").tryQuery().isPresent());
+        if (lookup("Change the numbers?").tryQuery().isPresent()) {
+            assertThat(lookup(".dialog-pane").queryAll()).isNotEmpty();
+            clickOn("Renumber");
+        }
+        until(() -> desk().session().device("filter").socketOf("cutoff") == from + 1);
+        push(KeyCode.CONTROL, KeyCode.Z);
+        until(() -> desk().session().device("filter").socketOf("cutoff") == from);
+    }
+
+    @Test
+    void takingBackTellsAllThatGoesAndLeavesNothing() {
+        interact(() -> {
+            desk().selection().viewProperty().set(View.CATALOG);
+            window().catalog().model().choose(new Target("filter", "cutoff"));
+        });
+        Session before = desk().session();
+        push(KeyCode.DELETE);
+        until(() -> lookup("Take back").tryQuery().isPresent());
+        assertThat(lookup(".dialog-pane .content").queryAs(Label.class).getText())
+                .startsWith("With it goes its socket, ")
+                .contains("points")
+                .contains("the route from Fader 1");
+        clickOn("Take back");
+        until(() -> exposure(new Target("filter", "cutoff")) == Exposure.HIDDEN);
+        assertThat(desk().session().routes()).hasSize(before.routes().size() - 1);
+        push(KeyCode.CONTROL, KeyCode.Z);
+        until(() -> desk().session() == before);
+    }
+}

@@ -1,0 +1,351 @@
+package agogic.desk.shell;
+
+import static org.assertj.core.api.Assertions.assertThat;
+import static org.assertj.core.api.Assertions.within;
+
+import agogic.core.envelope.Envelope;
+import agogic.core.envelope.Shape;
+import agogic.core.lane.Lane;
+import agogic.core.parameter.Parameter;
+import agogic.core.route.Span;
+import agogic.core.route.Target;
+import agogic.core.route.WriteMode;
+import agogic.core.session.Loop;
+import agogic.core.session.Session;
+import agogic.desk.model.View;
+import agogic.desk.parts.PathChooser;
+import agogic.standins.comet.SlowComet;
+import java.io.IOException;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.util.List;
+import java.util.Optional;
+import javafx.scene.Node;
+import javafx.scene.control.ComboBox;
+import javafx.scene.input.KeyCode;
+import javafx.scene.input.MouseButton;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.api.io.TempDir;
+
+/** Points, modes, keys and files, by hand and by keyboard, in the real window. */
+public class EditingTest extends WindowTest {
+    private static final Target CUTOFF = new Target("filter", "cutoff");
+
+    @TempDir
+    private Path folder;
+
+    @Override
+    Session session() {
+        return SlowComet.session();
+    }
+
+    @Override
+    int faster() {
+        return 4;
+    }
+
+    private Lane cutoff() {
+        return desk().session().lane(CUTOFF);
+    }
+
+    private void refine() {
+        interact(() -> {
+            desk().selection()
+                    .selectedProperty()
+                    .set(desk().session().routes().stream()
+                            .filter(r -> r.target().equals(CUTOFF))
+                            .findFirst()
+                            .orElseThrow()
+                            .id());
+            desk().selection().viewProperty().set(View.REFINE);
+        });
+    }
+
+    @Test
+    void aPointIsWalkedToMovedBentAndDeletedByTheKeyboard() {
+        refine();
+        Node plot = lookup("#plot").query();
+        interact(plot::requestFocus);
+        Envelope before = cutoff().envelope();
+        for (int i = 0; i < 6; i++) {
+            push(KeyCode.RIGHT);
+        }
+        until(() -> plot.getAccessibleText().startsWith("point 6 "));
+        assertThat(plot.getAccessibleText()).startsWith("point 6 of " + before.size() + ", bar ");
+        double stood = before.value(5);
+        push(KeyCode.UP);
+        push(KeyCode.UP);
+        until(() -> cutoff().envelope().value(5) > stood);
+        assertThat(cutoff().envelope().value(5)).isCloseTo(stood + 0.02, within(1e-9));
+        assertThat(cutoff().envelope().pinned(5)).as("set by hand it is pinned").isTrue();
+        push(KeyCode.SHIFT, KeyCode.DOWN);
+        until(() -> cutoff().envelope().value(5) < stood + 0.0195);
+        // A way of another shape, typed and chosen.
+        interact(() -> lookup("#point-shape").<ComboBox<Shape.Kind>>query().setValue(Shape.Kind.S));
+        until(() -> cutoff().envelope().shape(5).kind() == Shape.Kind.S);
+        interact(() -> lookup("#point-shape").<ComboBox<Shape.Kind>>query().setValue(Shape.Kind.BENT));
+        until(() -> cutoff().envelope().shape(5).kind() == Shape.Kind.BENT);
+        clickOn("#point-amount").push(KeyCode.CONTROL, KeyCode.A).write("-0.7").push(KeyCode.ENTER);
+        until(() -> cutoff().envelope().shape(5).amount() == -0.7);
+        push(KeyCode.CONTROL, KeyCode.A).write("much").push(KeyCode.ENTER);
+        until(() -> text("#trace-head").equals("Not done"));
+        assertThat(cutoff().envelope().shape(5).amount()).isEqualTo(-0.7);
+        interact(plot::requestFocus);
+        push(KeyCode.DELETE);
+        until(() -> cutoff().envelope().size() == before.size() - 1);
+        // All of it comes back, a step an act: the nudges of one point, S, bent, its amount, the deleting.
+        for (int i = 0; i < 4; i++) {
+            push(KeyCode.CONTROL, KeyCode.Z);
+            assertThat(cutoff().envelope()).as("after %s steps back", i + 1).isNotEqualTo(before);
+        }
+        push(KeyCode.CONTROL, KeyCode.Z);
+        until(() -> cutoff().envelope().equals(before));
+    }
+
+    @Test
+    void aPointIsAddedByADoubleClickAndDragged() {
+        refine();
+        int size = cutoff().envelope().size();
+        Node plot = lookup("#plot").query();
+        moveTo(plot).moveBy(60, -60);
+        doubleClickOn(MouseButton.PRIMARY);
+        until(() -> cutoff().envelope().size() == size + 1);
+        Envelope added = cutoff().envelope();
+        press(MouseButton.PRIMARY).moveBy(0, 40).release(MouseButton.PRIMARY);
+        until(() -> !cutoff().envelope().equals(added));
+        assertThat(cutoff().envelope().size()).isEqualTo(size + 1);
+        push(KeyCode.CONTROL, KeyCode.Z);
+        until(() -> cutoff().envelope().equals(added));
+        push(KeyCode.CONTROL, KeyCode.Z);
+        until(() -> cutoff().envelope().size() == size);
+    }
+
+    @Test
+    void theTraceBarMendsWhatItSays() {
+        // Fader 1's envelope plays in Read: the hand stops there. A puts it in Touch.
+        push(KeyCode.SPACE);
+        until(() -> desk().riding().playing());
+        moveTo("#control-fader-1").moveBy(0, 20);
+        press(MouseButton.PRIMARY).moveBy(0, -40).release(MouseButton.PRIMARY);
+        until(() -> text("#trace-sentence").contains("stops at the envelope"));
+        push(KeyCode.A);
+        until(() -> desk().session().routes().get(0).mode() == WriteMode.TOUCH);
+        push(KeyCode.SPACE);
+        until(() -> !desk().riding().playing());
+        // A control without a wire: connected by A, it moves the selected route's parameter.
+        moveTo("#control-fader-6").moveBy(0, 20);
+        press(MouseButton.PRIMARY).moveBy(0, -30).release(MouseButton.PRIMARY);
+        until(() -> text("#trace-head").equals("No route"));
+        push(KeyCode.A);
+        until(() -> text("#trace-head").equals("Connected"));
+        assertThat(desk().selection()
+                        .selectedRoute()
+                        .orElseThrow()
+                        .hand()
+                        .orElseThrow()
+                        .control())
+                .isEqualTo("fader-6");
+    }
+
+    @Test
+    void modesPinsAndRehearsalByKeys() {
+        String id = desk().selection().selectedProperty().get();
+        push(KeyCode.W);
+        until(() -> desk().session().route(id).mode() == WriteMode.TOUCH);
+        push(KeyCode.W);
+        until(() -> desk().session().route(id).mode() == WriteMode.LATCH);
+        push(KeyCode.P);
+        until(() -> desk().session().route(id).pinned());
+        push(KeyCode.H);
+        until(() -> desk().session().route(id).rehearse());
+        push(KeyCode.O);
+        until(() -> desk().session().loop().on());
+        push(KeyCode.T);
+        until(() -> desk().selection().lightProperty().get());
+        push(KeyCode.D);
+        until(() -> !desk().selection().drawerProperty().get());
+        push(KeyCode.G);
+        write("9.1").push(KeyCode.ENTER);
+        until(() -> Math.abs(desk().riding().positionBeat() - 32) < 1e-6);
+        push(KeyCode.G);
+        write("nowhere").push(KeyCode.ENTER);
+        until(() -> text("#trace-sentence").contains("is no position. Expected"));
+        push(KeyCode.ESCAPE);
+        for (int i = 0; i < 6; i++) {
+            push(KeyCode.CONTROL, KeyCode.Z);
+        }
+        until(() -> !desk().editing().unsaved());
+        assertThat(desk().session().route(id).mode()).isEqualTo(WriteMode.READ);
+    }
+
+    @Test
+    void howFarAControlMovesIsTypedInTheUnitAndTurnedRound() {
+        Target decay = new Target("hall", "decay");
+        String id = desk().session().routes().stream()
+                .filter(r -> r.target().equals(decay))
+                .findFirst()
+                .orElseThrow()
+                .id();
+        Span before = desk().session().route(id).span();
+        interact(() -> desk().selection().selectedProperty().set(id));
+        push(KeyCode.S);
+        until(() -> lookup("#span-from").tryQuery().isPresent());
+        clickOn("#span-from").push(KeyCode.CONTROL, KeyCode.A).write("loud");
+        until(() -> !text("#span-wrong").isEmpty());
+        clickOn("OK");
+        assertThat(lookup("#span-from").tryQuery())
+                .as("still open: it was not understood")
+                .isPresent();
+        clickOn("#span-from").push(KeyCode.CONTROL, KeyCode.A).write("1.5 s");
+        clickOn("#span-to").push(KeyCode.CONTROL, KeyCode.A).write("600 ms");
+        clickOn("OK");
+        until(() -> !desk().session().route(id).span().equals(before));
+        Span span = desk().session().route(id).span();
+        assertThat(desk().session().parameter(decay).valueAt(span.from())).isCloseTo(1.5, within(1e-6));
+        assertThat(desk().session().parameter(decay).valueAt(span.to())).isCloseTo(0.6, within(1e-6));
+        assertThat(text("#trace-sentence")).contains("from 1.5 s to 600 ms");
+        push(KeyCode.CONTROL, KeyCode.Z);
+        until(() -> desk().session().route(id).span().equals(before));
+    }
+
+    @Test
+    void aDrawnFaderIsMovedByTheKeyboardWithTouchAndRelease() {
+        Node fader = lookup("#control-fader-4").query();
+        interact(fader::requestFocus);
+        push(KeyCode.PAGE_UP);
+        push(KeyCode.PAGE_UP);
+        until(() -> desk().state().control(0, controlNumber("fader-4")) > 0.1);
+        push(KeyCode.HOME);
+        until(() -> desk().state().control(0, controlNumber("fader-4")) == 0);
+        push(KeyCode.END);
+        until(() -> desk().state().control(0, controlNumber("fader-4")) == 1);
+        assertThat(fader.getAccessibleText()).startsWith("Fader 4, moves ");
+    }
+
+    private int controlNumber(String id) {
+        List<String> ids = desk().session().surfaces().get(0).controls().stream()
+                .map(c -> c.id())
+                .toList();
+        return ids.indexOf(id);
+    }
+
+    @Test
+    void aLoopGivesOneRideACycleAndTheirAverage() {
+        Target feedback = new Target("echo", "feedback");
+        String route = desk().session().routes().stream()
+                .filter(r -> r.target().equals(feedback))
+                .findFirst()
+                .orElseThrow()
+                .id();
+        interact(() -> {
+            desk().edit("Loop", s -> s.withLoop(new Loop(0, 8, true)));
+            desk().selection().selectedProperty().set(route);
+            desk().riding().mode(desk().session().route(route), WriteMode.TOUCH);
+            desk().riding().locate(0);
+        });
+        moveTo("#control-fader-3").moveBy(0, 20);
+        push(KeyCode.R);
+        until(() -> desk().riding().playing() && desk().state().position() > 0.05);
+        press(MouseButton.PRIMARY);
+        for (int i = 0; i < 150 && desk().session().lane(feedback).stretches().size() < 2; i++) {
+            moveBy(0, i / 10 % 2 == 0 ? -3 : 3);
+            sleep(20);
+        }
+        release(MouseButton.PRIMARY);
+        push(KeyCode.SPACE);
+        until(() -> !desk().riding().playing());
+        until(() -> desk().session().lane(feedback).stretches().size() >= 2);
+        push(KeyCode.L);
+        until(() -> desk().selection().viewProperty().get() == View.REFINE);
+        until(() -> lookup("#average-cycles").query().isVisible());
+        int stretches = desk().session().lane(feedback).stretches().size();
+        clickOn("#average-cycles");
+        until(() -> desk().session().lane(feedback).stretches().size() == stretches + 1);
+        assertThat(text("#trace-head")).isNotEqualTo("Not done");
+    }
+
+    @Test
+    void aFileThatIsNoSessionChangesNothingAndSaysWhy() throws IOException {
+        Path odd = folder.resolve("odd.agogic");
+        Files.writeString(odd, "this is no session");
+        Session before = desk().session();
+        interact(() -> window().files().open(odd));
+        until(() -> text("#trace-head").equals("Not opened"));
+        assertThat(text("#trace-sentence")).contains("no whole Agogic session");
+        assertThat(desk().session()).isSameAs(before);
+        interact(() -> window().files().save(folder.resolve("no/where.agogic")));
+        until(() -> text("#trace-head").equals("Not saved"));
+        assertThat(desk().editing().fileProperty().get()).isNull();
+    }
+
+    @Test
+    void aDeviceFromAChartIsAddedAndNamedByTouching() throws IOException {
+        Path chart = folder.resolve("box.csv");
+        Files.writeString(
+                chart, "name,kind,number,from,to,default,unit,taper,steps\r\nTone,cc,74,,,,,,\r\n,cc,17,,,,,,\r\n");
+        interact(() -> window().files().askBy(new PathChooser() {
+            @Override
+            public Optional<Path> toRead(String title, String kind, String ending) {
+                return Optional.of(chart);
+            }
+
+            @Override
+            public Optional<Path> toWrite(String title, String kind, String ending, String name) {
+                return Optional.empty();
+            }
+        }));
+        push(KeyCode.CONTROL, KeyCode.I);
+        until(() -> lookup("OK").tryQuery().isPresent());
+        clickOn("OK");
+        until(() -> desk().session().devices().stream().anyMatch(d -> d.name().equals("Box")));
+        until(() -> desk().selection().viewProperty().get() == View.CATALOG);
+        push(KeyCode.F);
+        Node unnamed = lookup("#face-cc-17").query();
+        clickOn(unnamed);
+        push(KeyCode.N);
+        until(() -> lookup("#short-name").query().isFocused());
+        push(KeyCode.CONTROL, KeyCode.A).write("Sparkle").push(KeyCode.ENTER);
+        until(() ->
+                desk().session().parameter(new Target("box", "cc-17")).name().equals("Sparkle"));
+        interact(unnamed::requestFocus);
+        push(KeyCode.ESCAPE);
+        interact(() -> lookup("#face-cc-17").query().requestFocus());
+        push(KeyCode.E);
+        until(() -> desk().session().device("box").outsideOf("cc-17").isPresent());
+    }
+
+    /** Rebalancing: all of a ride lower, without touching a point; what follows is shown before. */
+    @Test
+    void allOfItLowerIsOneActAndUndoneToTheBit() {
+        Session before = desk().session();
+        Envelope old = cutoff().envelope();
+        push(KeyCode.S);
+        until(() -> lookup("#span-all").tryQuery().isPresent());
+        assertThat(text("#span-counts")).isEqualTo("No point moves.");
+        clickOn("#span-all").write("-200 cents").push(KeyCode.ENTER);
+        until(() -> text("#span-counts").equals(old.size() + " points move."));
+        clickOn("#span-follow-ridden");
+        until(() -> !text("#span-counts").equals(old.size() + " points move."));
+        clickOn("#span-follow-whole");
+        clickOn("#span-all").write("-200 cents").push(KeyCode.ENTER);
+        clickOn("#span-follow-keep");
+        until(() -> text("#span-counts").equals("No point moves."));
+        push(KeyCode.ESCAPE);
+        until(() -> lookup("#span-all").tryQuery().isEmpty());
+        assertThat(desk().session()).isSameAs(before);
+
+        push(KeyCode.S);
+        until(() -> lookup("#span-all").tryQuery().isPresent());
+        clickOn("#span-all").write("-200 cents").push(KeyCode.ENTER);
+        until(() -> text("#span-counts").equals(old.size() + " points move."));
+        clickOn("OK");
+        until(() -> desk().session() != before);
+        Parameter parameter = desk().session().parameter(CUTOFF);
+        for (int i = 0; i < old.size(); i++) {
+            assertThat(parameter.distance(cutoff().envelope().value(i), old.value(i)))
+                    .isCloseTo(200, within(1e-6));
+        }
+        push(KeyCode.CONTROL, KeyCode.Z);
+        until(() -> desk().session() == before);
+    }
+}

@@ -1,0 +1,293 @@
+package agogic.desk.shell;
+
+import static org.assertj.core.api.Assertions.assertThat;
+
+import agogic.core.lane.Lane;
+import agogic.core.ride.Ride;
+import agogic.core.route.Route;
+import agogic.core.route.Takeover;
+import agogic.core.route.Target;
+import agogic.core.route.WriteMode;
+import agogic.core.session.Session;
+import agogic.core.surface.ControlSender;
+import agogic.core.surface.Surface;
+import agogic.desk.model.Notice;
+import agogic.desk.model.View;
+import agogic.desk.routes.Ruler;
+import agogic.formats.session.SessionFile;
+import agogic.standins.comet.SlowComet;
+import agogic.standins.surfaces.SimulatedDevices;
+import java.nio.file.Path;
+import java.util.List;
+import java.util.Optional;
+import javafx.event.Event;
+import javafx.scene.Node;
+import javafx.scene.control.Slider;
+import javafx.scene.input.KeyCode;
+import javafx.scene.input.KeyEvent;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.api.io.TempDir;
+
+/** What a person did is there afterwards, and an act is one act: by keys and hands in the real window. */
+public class NothingLostTest extends WindowTest {
+    private static final Target CUTOFF = new Target("filter", "cutoff");
+    private static final Target FEEDBACK = new Target("echo", "feedback");
+
+    @TempDir
+    private Path folder;
+
+    @Override
+    Session session() {
+        return SlowComet.session();
+    }
+
+    private String route(String control) {
+        return desk().session().routes().stream()
+                .filter(r -> r.hand()
+                        .filter(h -> h.control().equals(control) && h.page() == 0)
+                        .isPresent())
+                .findFirst()
+                .map(Route::id)
+                .orElseGet(() -> desk().session().routes().stream()
+                        .filter(r -> r.hand()
+                                .filter(h -> h.control().equals(control))
+                                .isPresent())
+                        .findFirst()
+                        .orElseThrow()
+                        .id());
+    }
+
+    private void move(String control, double place) {
+        Surface north = desk().session().surface("north-eight");
+        SimulatedDevices.at(north.port()).send(ControlSender.move(north.find(control), 0, place));
+    }
+
+    /** Puts the route of fader 3 in a mode, plays, and rides it for a while; it is still playing and held. */
+    private void ride(WriteMode mode) {
+        String id = route("fader-3");
+        interact(() -> {
+            desk().selection().selectedProperty().set(id);
+            desk().riding().mode(desk().session().route(id), mode);
+            desk().riding().play();
+        });
+        until(() -> desk().riding().playing());
+        for (int i = 0; i < 30; i++) {
+            move("fader-3", 0.2 + 0.02 * i);
+            sleep(8);
+        }
+        until(() -> desk().state()
+                        .control(0, desk().session().surface("north-eight").placeOf("fader-3"))
+                > 0.7);
+    }
+
+    private boolean ridden() {
+        return desk().session().rides().stream()
+                .filter(r -> r.hand().control().equals("fader-3"))
+                .anyMatch(r -> r.size() >= 20);
+    }
+
+    @Test
+    void aModeChangedDuringAPassKeepsIt() {
+        ride(WriteMode.TOUCH);
+        push(KeyCode.W);
+        until(this::ridden);
+        assertThat(desk().riding().playing()).isTrue();
+        push(KeyCode.SPACE);
+        until(() -> !desk().riding().playing());
+    }
+
+    @Test
+    void undoAndDisconnectingDuringAPassKeepIt() {
+        ride(WriteMode.LATCH);
+        interact(() -> desk().editing().undo());
+        until(this::ridden);
+        Ride first = desk().session().rides().get(desk().session().rides().size() - 1);
+        assertThat(first.size()).isGreaterThan(20);
+        interact(() -> desk().engine().stop());
+        until(() -> !desk().riding().playing());
+    }
+
+    @Test
+    void aPassThatIsUnderWayWhenTheWindowIsLeftIsKeptAndAskedAbout() {
+        askBy(folder.resolve("kept.agogic"));
+        interact(() -> window().files().save(folder.resolve("kept.agogic")));
+        until(() -> !desk().editing().unsaved());
+        ride(WriteMode.TOUCH);
+        // The question is there, and the pass is in the session it is about.
+        Thread asking = new Thread(() -> interact(() -> window().files().mayLeave()));
+        asking.setDaemon(true);
+        asking.start();
+        until(() -> lookup("Save").tryQuery().isPresent());
+        assertThat(ridden()).isTrue();
+        assertThat(desk().editing().unsaved()).isTrue();
+        clickOn("Cancel");
+        until(() -> lookup("Cancel").tryQuery().isEmpty());
+    }
+
+    @Test
+    void savingTwiceAtOnceLeavesTheLastStateWhole() throws Exception {
+        Path file = folder.resolve("twice.agogic");
+        for (int i = 0; i < 12; i++) {
+            double value = 0.1 + i * 0.05;
+            interact(() -> {
+                desk().edit("One", s -> s.standing(FEEDBACK, value));
+                window().files().save(file);
+                desk().edit("Two", s -> s.standing(FEEDBACK, value + 0.02));
+                window().files().save(file);
+            });
+            until(() -> !desk().editing().unsaved());
+            assertThat(SessionFile.open(file)).isEqualTo(desk().session());
+        }
+    }
+
+    @Test
+    void aHeldKeyDoesAnActOnceAndStillMoves() {
+        push(KeyCode.DIGIT3);
+        until(() -> desk().selection().viewProperty().get() == View.SURFACES);
+        int before = desk().session().macros().size();
+        hold(KeyCode.K, 25);
+        until(() -> desk().session().macros().size() == before + 1);
+        push(KeyCode.DIGIT1);
+        until(() -> desk().selection().viewProperty().get() == View.ROUTES);
+        double wide = desk().time().to() - desk().time().from();
+        hold(KeyCode.PLUS, 3);
+        assertThat(desk().time().to() - desk().time().from()).isLessThan(wide * 0.5);
+        assertThat(desk().session().macros()).hasSize(before + 1);
+    }
+
+    /** As a keyboard repeats: pressed again and again, let go once. */
+    private void hold(KeyCode code, int times) {
+        interact(() -> {
+            Node root = window().desk() == null
+                    ? null
+                    : lookup("#play").query().getScene().getRoot();
+            for (int i = 0; i < times; i++) {
+                Event.fireEvent(root, new KeyEvent(KeyEvent.KEY_PRESSED, "", "", code, false, false, false, false));
+            }
+            Event.fireEvent(root, new KeyEvent(KeyEvent.KEY_RELEASED, "", "", code, false, false, false, false));
+        });
+    }
+
+    @Test
+    void takingOverNowIsForThisTime() {
+        String id = route("fader-3");
+        interact(() -> desk().edit("Pickup", s -> s.with(s.route(id).with(Takeover.WHEN_THEY_MEET))
+                .with(Lane.empty(FEEDBACK))));
+        move("fader-3", 0.02);
+        move("fader-3", 0.9);
+        until(() -> desk().state().moves(index(id)) > 1);
+        move("fader-3", 0.95);
+        interact(() -> desk().riding().locate(0));
+        until(() -> text("#trace-sentence").contains("Fader 3"));
+        if (text("#trace-head").equals("Waiting")) {
+            push(KeyCode.A);
+        } else {
+            interact(() -> desk().engine().takeOver(id));
+        }
+        until(() -> Math.abs(desk().state().value(desk().engine().index().of(FEEDBACK)) - 0.95 * 65 / 95) < 0.02);
+        assertThat(desk().session().route(id).takeover()).isEqualTo(Takeover.WHEN_THEY_MEET);
+    }
+
+    private int index(String id) {
+        List<Route> all = desk().session().routes();
+        return all.indexOf(desk().session().route(id));
+    }
+
+    @Test
+    void typingASecondPlaceAddsASecondPointAndASamePlaceChangesThePoint() {
+        interact(() -> desk().selection().openLane(FEEDBACK));
+        until(() -> desk().selection().viewProperty().get() == View.REFINE);
+        int before = lane().envelope().size();
+        clickOn("#point-at").push(KeyCode.CONTROL, KeyCode.A).write("20.1");
+        clickOn("#point-value").push(KeyCode.CONTROL, KeyCode.A).write("30");
+        clickOn("#add-point");
+        until(() -> lane().envelope().size() == before + 1);
+        assertThat(lookup("#point-at").query().isFocused()).isTrue();
+        push(KeyCode.CONTROL, KeyCode.A).write("44.1").push(KeyCode.TAB);
+        push(KeyCode.CONTROL, KeyCode.A).write("50").push(KeyCode.ENTER);
+        until(() -> lane().envelope().size() == before + 2);
+        assertThat(value(76)).isCloseTo(30.0 / 95, org.assertj.core.api.Assertions.within(1e-6));
+        assertThat(value(172)).isCloseTo(50.0 / 95, org.assertj.core.api.Assertions.within(1e-6));
+        // At the same place again: no second point, no hidden jump.
+        push(KeyCode.CONTROL, KeyCode.A).write("44.1").push(KeyCode.TAB);
+        push(KeyCode.CONTROL, KeyCode.A).write("60").push(KeyCode.ENTER);
+        until(() -> value(172) > 0.6);
+        assertThat(lane().envelope().size()).isEqualTo(before + 2);
+        until(() -> text("#trace-head").equals("Set"));
+    }
+
+    private Lane lane() {
+        return desk().session().lane(FEEDBACK);
+    }
+
+    private double value(double beat) {
+        return lane().envelope().valueAt(beat);
+    }
+
+    @Test
+    void movesOfPointsOfTwoLanesAreTwoSteps() {
+        Node plot = open(CUTOFF);
+        Lane cutoff = desk().session().lane(CUTOFF);
+        push(KeyCode.RIGHT).push(KeyCode.UP).push(KeyCode.UP);
+        until(() -> !desk().session().lane(CUTOFF).equals(cutoff));
+        Session one = desk().session();
+        open(FEEDBACK);
+        Lane feedback = desk().session().lane(FEEDBACK);
+        interact(plot::requestFocus);
+        push(KeyCode.RIGHT).push(KeyCode.UP);
+        until(() -> !desk().session().lane(FEEDBACK).equals(feedback));
+        push(KeyCode.CONTROL, KeyCode.Z);
+        until(() -> desk().session() == one);
+        push(KeyCode.CONTROL, KeyCode.Z);
+        until(() -> desk().session().lane(CUTOFF).equals(cutoff));
+    }
+
+    private Node open(Target target) {
+        interact(() -> desk().selection().openLane(target));
+        until(() -> desk().selection().viewProperty().get() == View.REFINE);
+        Node plot = lookup("#plot").query();
+        interact(plot::requestFocus);
+        return plot;
+    }
+
+    @Test
+    void plusAndMinusInRefineZoomWhatIsSeen() {
+        Node plot = open(CUTOFF);
+        double from = desk().time().from();
+        double to = desk().time().to();
+        String before = plot.getAccessibleText();
+        push(KeyCode.PLUS);
+        push(KeyCode.MINUS);
+        push(KeyCode.DIGIT0);
+        assertThat(desk().time().from()).isEqualTo(from);
+        assertThat(desk().time().to()).isEqualTo(to);
+        assertThat(before).contains("ride 1").contains("farthest from the hand");
+    }
+
+    @Test
+    void whatGoesWrongBesideTheWindowIsToldAndPlayingGoesOn() {
+        interact(() -> desk().live().troubles().tell("Playing", new IllegalStateException("no such thing")));
+        until(() -> text("#trace-head").equals("Trouble"));
+        assertThat(text("#trace-sentence")).contains("Playing").endsWith("It goes on.");
+        // A target that was just removed is held: nothing dies of it.
+        interact(() -> desk().engine().hold(new Target("gone", "gone"), 0.5));
+        push(KeyCode.SPACE);
+        until(() -> desk().state().position() > 0.2);
+        push(KeyCode.SPACE);
+        until(() -> !desk().riding().playing());
+    }
+
+    @Test
+    void slidersTheRulerAndTheTraceBarSayTheirValues() {
+        open(CUTOFF);
+        assertThat(lookup("#tolerance").queryAs(Slider.class).getAccessibleText())
+                .isEqualTo("Stay within, 50 cents");
+        assertThat(Ruler.spoken(desk().session(), desk().time()))
+                .startsWith("Ruler: bars 1 to 48, Dusk at bar 1")
+                .endsWith("loop off from bar 17 beat 1 to bar 25 beat 1");
+        assertThat(TraceBar.spoken(new Notice(
+                        Notice.Kind.STOP, "Not heard", "Why.", List.of(new Notice.Act("Mend it", () -> {})))))
+                .isEqualTo("Not heard: Why. Answers: A, Mend it");
+        assertThat(Optional.of(desk().timeline().metre().metres().size())).contains(1);
+    }
+}

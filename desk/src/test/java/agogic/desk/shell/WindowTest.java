@@ -1,0 +1,110 @@
+package agogic.desk.shell;
+
+import agogic.core.session.Session;
+import agogic.desk.model.Desk;
+import agogic.desk.parts.PathChooser;
+import java.nio.file.Path;
+import java.util.Optional;
+import java.util.concurrent.TimeUnit;
+import java.util.concurrent.TimeoutException;
+import java.util.concurrent.atomic.AtomicReference;
+import java.util.function.BooleanSupplier;
+import javafx.scene.control.Label;
+import javafx.scene.input.MouseButton;
+import javafx.stage.Stage;
+import org.junit.jupiter.api.AfterEach;
+import org.testfx.api.FxRobot;
+import org.testfx.api.FxRobotInterface;
+import org.testfx.framework.junit5.ApplicationTest;
+import org.testfx.robot.Motion;
+import org.testfx.util.NodeQueryUtils;
+import org.testfx.util.WaitForAsyncUtils;
+
+/** The real window with a session in it, on a clock that may run faster than the wall's. */
+public abstract class WindowTest extends ApplicationTest {
+    private DeskWindow window;
+
+    /** What the window opens with. */
+    abstract Session session();
+
+    /** How much faster the transport runs. */
+    int faster() {
+        return 1;
+    }
+
+    @Override
+    public void start(Stage stage) {
+        long begin = System.nanoTime();
+        window = new DeskWindow(stage, () -> begin + (System.nanoTime() - begin) * faster(), false);
+        window.show(session(), null, false);
+        stage.show();
+        stage.toFront();
+    }
+
+    @AfterEach
+    void close() {
+        interact(() -> window.close());
+    }
+
+    DeskWindow window() {
+        return window;
+    }
+
+    Desk desk() {
+        return window.desk();
+    }
+
+    static void until(BooleanSupplier holds) {
+        AtomicReference<RuntimeException> why = new AtomicReference<>();
+        try {
+            WaitForAsyncUtils.waitFor(60, TimeUnit.SECONDS, () -> {
+                try {
+                    return holds.getAsBoolean();
+                } catch (RuntimeException e) {
+                    // Looked at while the window changes, what is asked about may not be there yet.
+                    why.set(e);
+                    return false;
+                }
+            });
+        } catch (TimeoutException e) {
+            throw new AssertionError("It did not come to pass in a minute.", why.get() == null ? e : why.get());
+        }
+        WaitForAsyncUtils.waitForFxEvents();
+    }
+
+    /** A hand looks for a thing until it is there: a view is built when it is shown, which may take a while. */
+    private void see(String query) {
+        until(() -> lookup(query).match(NodeQueryUtils.isVisible()).tryQuery().isPresent());
+    }
+
+    @Override
+    public FxRobot moveTo(String query, Motion motion) {
+        see(query);
+        return super.moveTo(query, motion);
+    }
+
+    @Override
+    public FxRobotInterface clickOn(String query, MouseButton... buttons) {
+        see(query);
+        return super.clickOn(query, buttons);
+    }
+
+    String text(String id) {
+        return lookup(id).queryAs(Label.class).getText();
+    }
+
+    /** Whenever the window asks for a file, it gets this one. */
+    void askBy(Path path) {
+        interact(() -> window.files().askBy(new PathChooser() {
+            @Override
+            public Optional<Path> toRead(String title, String kind, String ending) {
+                return Optional.of(path);
+            }
+
+            @Override
+            public Optional<Path> toWrite(String title, String kind, String ending, String name) {
+                return Optional.of(path);
+            }
+        }));
+    }
+}

@@ -1,0 +1,44 @@
+package agogic.formats.session;
+
+import agogic.core.envelope.Shape;
+import java.util.Arrays;
+
+/**
+ * The numbers of a shape: the amount of a bent one; depth, count and, of a pulse, duty of a wave; and after them, where only
+ * a part of it counts, from and to.
+ */
+final class ShapeNumbers {
+    private ShapeNumbers() {}
+
+    static double[] of(Shape shape) {
+        double[] own = {shape.amount(), shape.count(), shape.duty()};
+        int many = shape.kind().numbers();
+        double[] all = Arrays.copyOf(own, shape.cut() ? many + 2 : many);
+        if (shape.cut()) {
+            all[many] = shape.from();
+            all[many + 1] = shape.to();
+        }
+        return all;
+    }
+
+    /**
+     * The shape of a kind with these numbers.
+     *
+     * @throws IllegalArgumentException with how many were expected, or what the shape refuses
+     */
+    static Shape shape(Shape.Kind kind, double[] numbers) {
+        int many = kind.numbers();
+        if (numbers.length != many && numbers.length != many + 2) {
+            throw new IllegalArgumentException("the shape " + kind.spoken() + " has " + many + " numbers, or "
+                    + (many + 2) + " where only a part of it counts, not " + numbers.length);
+        }
+        boolean cut = numbers.length > many;
+        return new Shape(
+                kind,
+                many > 0 ? numbers[0] : 0,
+                many > 1 ? numbers[1] : 0,
+                many > 2 ? numbers[2] : 0,
+                cut ? numbers[many] : 0,
+                cut ? numbers[many + 1] : 1);
+    }
+}
