@@ -61,7 +61,7 @@ class ActsTest extends WindowTest {
                     .collect(Collectors.toSet());
             assertThat(tips).as(id).containsExactly(act(id).tip());
         }
-        MenuButton menu = lookup("#menu").queryAs(MenuButton.class);
+        MenuButton menu = node("#menu");
         assertThat(menu.getItems()).filteredOn(i -> i.getId() != null).allSatisfy(i -> assertThat(
                         i.getProperties().get("words"))
                 .isEqualTo(act(i.getId().substring(3)).state().get()));
@@ -132,7 +132,7 @@ class ActsTest extends WindowTest {
         until(() -> Math.abs(time(point) - 8.49) < 1e-6);
         push(KeyCode.CONTROL, KeyCode.Z);
         until(() -> Math.abs(time(point) - 8) < 1e-6);
-        Node zoomed = lookup("#plot").query();
+        Node zoomed = node("#plot");
         assertThat(zoomed.isVisible()).isTrue();
     }
 

@@ -161,7 +161,9 @@ public class CatalogTest extends WindowTest {
         assertThat(text("#fit-sentence")).contains("offers 127 sockets");
         // The first step is switched off by the keyboard: another takes its place.
         String planned = text("#fit-after");
+        see("#fit-steps");
         interact(() -> lookup("#fit-steps").queryListView().requestFocus());
+        see("#fit-steps");
         interact(() -> lookup("#fit-steps").queryListView().getSelectionModel().select(0));
         push(KeyCode.SPACE);
         until(() ->
@@ -190,14 +192,14 @@ public class CatalogTest extends WindowTest {
         assertThat(ParameterList.spoken(session, level))
                 .isEqualTo("Partial 12 · Level, short P12 lvl, Partial Bank, −60 dB – 0 dB, exposed on socket " + socket
                         + ", " + points + " points");
-        assertThat(lookup("#parameters").<Node>query().getAccessibleText())
+        assertThat(node("#parameters").getAccessibleText())
                 .isEqualTo(ParameterList.spoken(session, level) + ", row 1 of 1");
-        Node grid = lookup("#sockets").query();
+        Node grid = node("#sockets");
         assertThat(grid.getAccessibleText()).isEqualTo("socket " + socket + " of 128, exposed: Partial 12 · Level");
         interact(grid::requestFocus);
         push(KeyCode.END);
         until(() -> grid.getAccessibleText().startsWith("socket 128 of 128, reserved: Keep-alive"));
-        assertThat(lookup("#search").queryAs(TextField.class).getAccessibleText())
+        assertThat(node("#search").getAccessibleText())
                 .contains("words in any order");
         assertThat(DeviceList.spoken(session.device("partial-bank")))
                 .isEqualTo("Partial Bank, 142 wanted, 127 offered, 712 parameters");
@@ -216,7 +218,7 @@ public class CatalogTest extends WindowTest {
         });
         Device before = desk().session().device("filter");
         int from = before.socketOf("cutoff");
-        Node grid = lookup("#sockets").query();
+        Node grid = node("#sockets");
         interact(grid::requestFocus);
         push(KeyCode.CONTROL, KeyCode.RIGHT);
         until(() -> desk().session().device("filter").socketOf("cutoff") == from + 1
@@ -239,7 +241,7 @@ public class CatalogTest extends WindowTest {
         Session before = desk().session();
         push(KeyCode.DELETE);
         until(() -> lookup("Take back").tryQuery().isPresent());
-        assertThat(lookup(".dialog-pane .content").queryAs(Label.class).getText())
+        assertThat(this.<Label>node(".dialog-pane .content").getText())
                 .startsWith("With it goes its socket, ")
                 .contains("points")
                 .contains("the route from Fader 1");

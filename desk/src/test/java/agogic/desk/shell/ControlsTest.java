@@ -44,7 +44,7 @@ public class ControlsTest extends WindowTest {
     }
 
     private String spoken(String control) {
-        return lookup("#hand-" + control).<Node>query().getAccessibleText();
+        return node("#hand-" + control).getAccessibleText();
     }
 
     private static List<MenuItem> all(List<MenuItem> items) {
@@ -60,7 +60,7 @@ public class ControlsTest extends WindowTest {
 
     /** Opens a menu and does what one of its items says. */
     private void choose(String menu, String words) {
-        MenuButton button = lookup(menu).query();
+        MenuButton button = node(menu);
         interact(button::show);
         MenuItem item = all(button.getItems()).stream()
                 .filter(i -> words.equals(i.getText()))
@@ -82,7 +82,7 @@ public class ControlsTest extends WindowTest {
         push(KeyCode.DIGIT3);
         clickOn("#hand-fader-4");
         until(() -> text("#hand-title").equals("Fader 4 → 2 things"));
-        ComboBox<Takeover> takeover = lookup("#takeover").query();
+        ComboBox<Takeover> takeover = node("#takeover");
         interact(() -> takeover.setValue(Takeover.CLOSING_IN));
         Hand hand = new Hand("north-eight", "fader-4");
         until(() -> desk().session().routes().stream()
@@ -92,7 +92,7 @@ public class ControlsTest extends WindowTest {
 
         clickOn("#smoothing").push(KeyCode.CONTROL, KeyCode.A).write("soon").push(KeyCode.ENTER);
         until(() -> text("#trace-sentence").contains("“soon” is no time. Expected milliseconds"));
-        assertThat(lookup("#smoothing").queryAs(TextField.class).getText()).isEqualTo("0 ms");
+        assertThat(this.<TextField>node("#smoothing").getText()).isEqualTo("0 ms");
         clickOn("#smoothing").push(KeyCode.CONTROL, KeyCode.A).write("40 ms").push(KeyCode.ENTER);
         until(() -> desk().session().routes().stream()
                 .filter(r -> r.hand().filter(hand::sameControl).isPresent())
@@ -250,6 +250,7 @@ public class ControlsTest extends WindowTest {
                 .isEqualTo("Button 2 turns North Eight to page Comets; it is on page Comets.");
         until(() -> spoken("button-2").equals("Button 2, turns to page Comets, on"));
         assertThat(spoken("button-1")).isEqualTo("Button 1, turns to page Glass, off");
+        see("#hand-button-1");
         interact(() -> lookup("#hand-button-1").query().requestFocus());
         push(KeyCode.ENTER);
         until(() -> desk().state().page(0) == 1);
@@ -262,7 +263,7 @@ public class ControlsTest extends WindowTest {
         until(() -> lookup(".dialog-pane").tryQuery().isPresent());
         sleep(300);
         javafx.stage.Window dialog =
-                lookup(".dialog-pane").<Node>query().getScene().getWindow();
+                node(".dialog-pane").getScene().getWindow();
         assertThat(dialog.getHeight()).isLessThan(760);
         assertThat(dialog.getWidth()).isLessThan(1280);
         for (Act act : window().acts().all()) {

@@ -64,7 +64,7 @@ public class EditingTest extends WindowTest {
     @Test
     void aPointIsWalkedToMovedBentAndDeletedByTheKeyboard() {
         refine();
-        Node plot = lookup("#plot").query();
+        Node plot = node("#plot");
         interact(plot::requestFocus);
         Envelope before = cutoff().envelope();
         for (int i = 0; i < 6; i++) {
@@ -81,8 +81,10 @@ public class EditingTest extends WindowTest {
         push(KeyCode.SHIFT, KeyCode.DOWN);
         until(() -> cutoff().envelope().value(5) < stood + 0.0195);
         // A way of another shape, typed and chosen.
+        see("#point-shape");
         interact(() -> lookup("#point-shape").<ComboBox<Shape.Kind>>query().setValue(Shape.Kind.S));
         until(() -> cutoff().envelope().shape(5).kind() == Shape.Kind.S);
+        see("#point-shape");
         interact(() -> lookup("#point-shape").<ComboBox<Shape.Kind>>query().setValue(Shape.Kind.BENT));
         until(() -> cutoff().envelope().shape(5).kind() == Shape.Kind.BENT);
         clickOn("#point-amount").push(KeyCode.CONTROL, KeyCode.A).write("-0.7").push(KeyCode.ENTER);
@@ -106,7 +108,7 @@ public class EditingTest extends WindowTest {
     void aPointIsAddedByADoubleClickAndDragged() {
         refine();
         int size = cutoff().envelope().size();
-        Node plot = lookup("#plot").query();
+        Node plot = node("#plot");
         moveTo(plot).moveBy(60, -60);
         doubleClickOn(MouseButton.PRIMARY);
         until(() -> cutoff().envelope().size() == size + 1);
@@ -210,7 +212,7 @@ public class EditingTest extends WindowTest {
 
     @Test
     void aDrawnFaderIsMovedByTheKeyboardWithTouchAndRelease() {
-        Node fader = lookup("#control-fader-4").query();
+        Node fader = node("#control-fader-4");
         interact(fader::requestFocus);
         push(KeyCode.PAGE_UP);
         push(KeyCode.PAGE_UP);
@@ -300,7 +302,7 @@ public class EditingTest extends WindowTest {
         until(() -> desk().session().devices().stream().anyMatch(d -> d.name().equals("Box")));
         until(() -> desk().selection().viewProperty().get() == View.CATALOG);
         push(KeyCode.F);
-        Node unnamed = lookup("#face-cc-17").query();
+        Node unnamed = node("#face-cc-17");
         clickOn(unnamed);
         push(KeyCode.N);
         until(() -> lookup("#short-name").query().isFocused());
@@ -309,6 +311,7 @@ public class EditingTest extends WindowTest {
                 desk().session().parameter(new Target("box", "cc-17")).name().equals("Sparkle"));
         interact(unnamed::requestFocus);
         push(KeyCode.ESCAPE);
+        see("#face-cc-17");
         interact(() -> lookup("#face-cc-17").query().requestFocus());
         push(KeyCode.E);
         until(() -> desk().session().device("box").outsideOf("cc-17").isPresent());

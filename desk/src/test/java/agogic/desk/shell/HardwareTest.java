@@ -57,7 +57,7 @@ public class HardwareTest extends WindowTest {
         until(() -> text("#trace-sentence").contains("Heard: a new control, CC 70 · ch 5, a knob or fader, 7-bit"));
         until(() -> text("#trace-sentence").contains("1 found, the last: Knob 1."));
         // It was taken for a knob; the person knows that it is a pedal the wrong way round.
-        ComboBox<agogic.core.learn.Recognised> reading = lookup("#reading").query();
+        ComboBox<agogic.core.learn.Recognised> reading = node("#reading");
         interact(() -> reading.setValue(reading.getItems().stream()
                 .filter(r -> r.kind() == Control.Kind.PEDAL && r.turned())
                 .findFirst()

@@ -88,7 +88,7 @@ public class MacrosTest extends WindowTest {
         assertThat(value(width)).isEqualTo(stood);
         push(KeyCode.A);
         until(() -> desk().selection().viewProperty().get() == View.SURFACES);
-        Node fan = lookup("#macro-fan").query();
+        Node fan = node("#macro-fan");
         until(() -> fan.isVisible() && fan.getAccessibleText().contains("moved by the macro Afterglow"));
         // Nor can a control be learnt for it.
         interact(() -> desk().learner().begin(List.of(width)));
@@ -140,13 +140,13 @@ public class MacrosTest extends WindowTest {
                                 Assigning.How.ADD)));
         push(KeyCode.DIGIT3);
         until(() -> lookup("#hand-knob-4").<Node>query().getAccessibleText().endsWith(", in conflict"));
-        assertThat(lookup("#hand-fader-3").<Node>query().getAccessibleText()).endsWith(", in conflict");
+        assertThat(node("#hand-fader-3").getAccessibleText()).endsWith(", in conflict");
         assertThat(text("#assignment-count")).endsWith(" · 1 conflict");
         clickOn("#hand-knob-4");
         until(() -> text("#hand-trouble").startsWith("Feedback is moved by Fader 3 and Knob 4 at the same time"));
         push(KeyCode.DIGIT2);
         clickOn("#side-findings");
-        ListView<Finding> findings = lookup("#findings").query();
+        ListView<Finding> findings = node("#findings");
         until(() -> findings.getItems().stream().anyMatch(f -> f.kind() == Finding.Kind.TWO_HANDS));
         interact(() -> {
             findings.requestFocus();
@@ -171,7 +171,7 @@ public class MacrosTest extends WindowTest {
         write("keep-alive");
         until(() -> lookup("#choose-list").queryListView().getItems().size() == 1);
         assertThat(text("#choose-meaning")).isEqualTo("Keep-alive is reserved for the device itself.");
-        assertThat(lookup("OK").<Node>query().isDisabled()).isTrue();
+        assertThat(node("OK").isDisabled()).isTrue();
         push(KeyCode.CONTROL, KeyCode.A);
         write("nothing like that");
         until(() -> text("#choose-meaning").equals("Nothing has all of these words."));

@@ -32,7 +32,7 @@ public class ManyParametersTest extends WindowTest {
     @Test
     void theListGoesToItsEndWithAScreenfulOfRows() {
         push(KeyCode.DIGIT2);
-        ParameterRows list = lookup("#parameters").queryAs(ParameterRows.class);
+        ParameterRows list = node("#parameters");
         int size = list.items().size();
         assertThat(size).isGreaterThan(MANY);
         interact(list::requestFocus);
@@ -57,7 +57,7 @@ public class ManyParametersTest extends WindowTest {
         push(KeyCode.DIGIT2);
         push(KeyCode.CONTROL, KeyCode.F);
         write("grain 99999");
-        ParameterRows list = lookup("#parameters").queryAs(ParameterRows.class);
+        ParameterRows list = node("#parameters");
         until(() -> list.items().equals(List.of(new Target("grains", "g99999"))));
         push(KeyCode.ENTER);
         push(KeyCode.E);

@@ -160,7 +160,7 @@ public class NothingLostTest extends WindowTest {
         interact(() -> {
             Node root = window().desk() == null
                     ? null
-                    : lookup("#play").query().getScene().getRoot();
+                    : node("#play").getScene().getRoot();
             for (int i = 0; i < times; i++) {
                 Event.fireEvent(root, new KeyEvent(KeyEvent.KEY_PRESSED, "", "", code, false, false, false, false));
             }
@@ -202,7 +202,7 @@ public class NothingLostTest extends WindowTest {
         clickOn("#point-value").push(KeyCode.CONTROL, KeyCode.A).write("30");
         clickOn("#add-point");
         until(() -> lane().envelope().size() == before + 1);
-        assertThat(lookup("#point-at").query().isFocused()).isTrue();
+        assertThat(node("#point-at").isFocused()).isTrue();
         push(KeyCode.CONTROL, KeyCode.A).write("44.1").push(KeyCode.TAB);
         push(KeyCode.CONTROL, KeyCode.A).write("50").push(KeyCode.ENTER);
         until(() -> lane().envelope().size() == before + 2);
@@ -245,7 +245,7 @@ public class NothingLostTest extends WindowTest {
     private Node open(Target target) {
         interact(() -> desk().selection().openLane(target));
         until(() -> desk().selection().viewProperty().get() == View.REFINE);
-        Node plot = lookup("#plot").query();
+        Node plot = node("#plot");
         interact(plot::requestFocus);
         return plot;
     }
@@ -280,7 +280,7 @@ public class NothingLostTest extends WindowTest {
     @Test
     void slidersTheRulerAndTheTraceBarSayTheirValues() {
         open(CUTOFF);
-        assertThat(lookup("#tolerance").queryAs(Slider.class).getAccessibleText())
+        assertThat(node("#tolerance").getAccessibleText())
                 .isEqualTo("Stay within, 50 cents");
         assertThat(Ruler.spoken(desk().session(), desk().time()))
                 .startsWith("Ruler: bars 1 to 48, Dusk at bar 1")

@@ -122,6 +122,7 @@ public class OneRideTest extends WindowTest {
         push(KeyCode.L);
         until(() -> desk().selection().viewProperty().get() == View.REFINE);
         String points = text("#points-out");
+        see("#tolerance");
         interact(() -> lookup("#tolerance").query().requestFocus());
         for (int i = 0; i < 4; i++) {
             push(KeyCode.RIGHT);
@@ -221,7 +222,7 @@ public class OneRideTest extends WindowTest {
         until(() -> desk().session().lane(detune).envelope().size() == 1);
         assertThat(desk().session().lane(detune).envelope().time(0)).isEqualTo(66);
         until(() -> text("#trace-sentence").contains("bar 17 beat 3, +12 ct"));
-        assertThat(lookup("#plot").query().getAccessibleText())
+        assertThat(node("#plot").getAccessibleText())
                 .isEqualTo("point 1 of 1, bar 17 beat 3, +12 ct, straight, pinned");
         clickOn("#point-value").push(KeyCode.CONTROL, KeyCode.A).write("loud").push(KeyCode.ENTER);
         until(() -> text("#trace-head").equals("Not done"));

@@ -70,10 +70,11 @@ public class SurfacesTest extends WindowTest {
         push(KeyCode.M);
         until(() -> desk().learner().on());
         push(KeyCode.DIGIT3);
+        see("#hand-fader-1");
         List<String> told = new CopyOnWriteArrayList<>();
         List<Session> whenHeard = new CopyOnWriteArrayList<>();
         interact(() -> {
-            lookup("#hand-fader-1").query().accessibleTextProperty().addListener((o, was, is) -> {
+            node("#hand-fader-1").accessibleTextProperty().addListener((o, was, is) -> {
                 told.add(is);
                 if (is.endsWith(", heard")) {
                     whenHeard.add(desk().session());
@@ -129,7 +130,7 @@ public class SurfacesTest extends WindowTest {
         assertThat(four).hasSize(4);
 
         // The second of them is turned round, with ends typed in its unit.
-        Node fan = lookup("#fan").query();
+        Node fan = node("#fan");
         interact(fan::requestFocus);
         push(KeyCode.HOME);
         push(KeyCode.DOWN);
@@ -222,6 +223,7 @@ public class SurfacesTest extends WindowTest {
         for (int i = 0; i < 4; i++) {
             push(KeyCode.SHIFT, KeyCode.DOWN);
         }
+        see("#choose-second");
         interact(() -> lookup("#choose-second").query().requestFocus());
         push(KeyCode.SPACE);
         until(() -> text("#choose-meaning").startsWith("Down "));
@@ -235,7 +237,7 @@ public class SurfacesTest extends WindowTest {
                 .isEqualTo(
                         "Macro Drift, 5 members. Down 40 % of its 50 % until Dome Panner 1 · Azimuth is at the wall, "
                                 + "up 33 % of its 50 % until Dome Panner 5 · Azimuth is. Shifted by −3.3 % it has 37 % each way.");
-        Node fan = lookup("#macro-fan").query();
+        Node fan = node("#macro-fan");
         interact(fan::requestFocus);
         push(KeyCode.END);
         until(() -> fan.getAccessibleText().endsWith(", 5 of 5"));
@@ -253,7 +255,7 @@ public class SurfacesTest extends WindowTest {
         // A control learnt for it by the arrow keys on the drawing.
         push(KeyCode.M);
         until(() -> desk().learner().on());
-        Node knob = lookup("#hand-knob-7").query();
+        Node knob = node("#hand-knob-7");
         interact(knob::requestFocus);
         for (int i = 0; i < 5; i++) {
             push(KeyCode.UP);
@@ -270,6 +272,7 @@ public class SurfacesTest extends WindowTest {
         push(KeyCode.A);
         until(() -> desk().state().page(0) == 1);
         // From page 1 to page 2, then to all.
+        see("#fan");
         interact(() -> lookup("#fan").query().requestFocus());
         push(KeyCode.Q);
         until(() -> desk().session().routes().get(0).hand().orElseThrow().page() == 2);
@@ -313,7 +316,7 @@ public class SurfacesTest extends WindowTest {
         interact(() -> desk().edit("Comet", s -> SlowComet.score()));
         push(KeyCode.DIGIT3);
         clickOn("#surfaces-plane");
-        Node plane = lookup("#plane").query();
+        Node plane = node("#plane");
         until(() -> plane.getAccessibleText().startsWith("Plane, across Comet drift "));
         Target across = new Target(Macro.DEVICE, "drift");
         Target up = new Target(Macro.DEVICE, "afterglow");
@@ -333,7 +336,7 @@ public class SurfacesTest extends WindowTest {
         interact(() -> desk().edit("Comet", s -> SlowComet.score()));
         push(KeyCode.DIGIT3);
         clickOn("#hand-fader-7");
-        Node plot = lookup("#span-plot").query();
+        Node plot = node("#span-plot");
         until(() -> plot.isVisible() && plot.getAccessibleText().startsWith("Span of Level, −40 dB – 0 dB"));
         Route before = desk().session().routes().stream()
                 .filter(r -> r.target().equals(new Target("voice", "level")))

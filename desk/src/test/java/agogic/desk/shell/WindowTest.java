@@ -4,14 +4,27 @@ import agogic.core.session.Session;
 import agogic.desk.model.Desk;
 import agogic.desk.parts.PathChooser;
 import java.nio.file.Path;
+import java.util.ArrayList;
+import java.util.List;
 import java.util.Optional;
+import java.util.concurrent.CountDownLatch;
 import java.util.concurrent.TimeUnit;
 import java.util.concurrent.TimeoutException;
 import java.util.concurrent.atomic.AtomicReference;
 import java.util.function.BooleanSupplier;
+import java.util.function.Predicate;
+import javafx.application.Platform;
+import javafx.event.EventHandler;
+import javafx.event.EventType;
+import javafx.scene.Node;
 import javafx.scene.control.Label;
+import javafx.scene.input.InputEvent;
+import javafx.scene.input.KeyCode;
+import javafx.scene.input.KeyEvent;
 import javafx.scene.input.MouseButton;
+import javafx.scene.input.MouseEvent;
 import javafx.stage.Stage;
+import javafx.stage.Window;
 import org.junit.jupiter.api.AfterEach;
 import org.testfx.api.FxRobot;
 import org.testfx.api.FxRobotInterface;
@@ -73,8 +86,37 @@ public abstract class WindowTest extends ApplicationTest {
     }
 
     /** A hand looks for a thing until it is there: a view is built when it is shown, which may take a while. */
-    private void see(String query) {
+    void see(String query) {
         until(() -> lookup(query).match(NodeQueryUtils.isVisible()).tryQuery().isPresent());
+    }
+
+    /** Waits until what a hand did has come to a window: a busy display delivers late, and in its own time. */
+    private <E extends InputEvent> void arrives(EventType<E> type, Predicate<E> awaited, Runnable done) {
+        CountDownLatch came = new CountDownLatch(1);
+        EventHandler<E> sees = e -> {
+            if (awaited.test(e)) {
+                came.countDown();
+            }
+        };
+        List<Window> asked = new ArrayList<>();
+        interact(() -> asked.addAll(Window.getWindows()));
+        interact(() -> asked.forEach(w -> w.addEventFilter(type, sees)));
+        done.run();
+        try {
+            // What no window is meant to get, such as a key after the last was closed, is not waited for long.
+            came.await(5, TimeUnit.SECONDS);
+        } catch (InterruptedException e) {
+            Thread.currentThread().interrupt();
+        }
+        interact(() -> asked.forEach(w -> w.removeEventFilter(type, sees)));
+        WaitForAsyncUtils.waitForFxEvents();
+    }
+
+    @Override
+    public FxRobot push(KeyCode... keys) {
+        KeyCode last = keys[keys.length - 1];
+        arrives(KeyEvent.KEY_PRESSED, e -> e.getCode() == last, () -> super.push(keys));
+        return this;
     }
 
     @Override
@@ -86,7 +128,16 @@ public abstract class WindowTest extends ApplicationTest {
     @Override
     public FxRobotInterface clickOn(String query, MouseButton... buttons) {
         see(query);
-        return super.clickOn(query, buttons);
+        arrives(MouseEvent.MOUSE_RELEASED, e -> true, () -> super.clickOn(query, buttons));
+        return this;
+    }
+
+    /** A thing that is there, or will be in a moment. */
+    <T extends Node> T node(String query) {
+        if (!Platform.isFxApplicationThread()) {
+            see(query);
+        }
+        return lookup(query).query();
     }
 
     String text(String id) {
