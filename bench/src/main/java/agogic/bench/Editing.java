@@ -3,6 +3,7 @@ package agogic.bench;
 import agogic.core.device.Device;
 import agogic.core.envelope.Envelope;
 import agogic.core.envelope.Point;
+import agogic.core.expose.Adding;
 import agogic.core.lane.Lane;
 import agogic.core.parameter.Parameter;
 import agogic.core.parameter.Taper;
@@ -58,7 +59,9 @@ public class Editing {
             lanes.add(Lane.drawn(target, Envelope.of(new Point(0, 0.2), new Point(9, 0.8))));
         }
         Device device = Device.of("bench", "Bench", "effect", parameters, routes, List.of());
-        session = bare.adding(device, bare.tracks().get(0).id()).withRoutes(all).withLanes(lanes);
+        session = Adding.of(bare, device, bare.tracks().get(0).id())
+                .withRoutes(all)
+                .withLanes(lanes);
         engine = new Engine(session);
         engine.tick(0);
         edited = "r" + routes / 2;

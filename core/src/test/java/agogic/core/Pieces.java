@@ -71,6 +71,7 @@ public final class Pieces {
                 List.of(new Surface("s", "Surface", "Surface", controls)),
                 List.of(),
                 List.of(),
+                List.of(),
                 List.of());
     }
 

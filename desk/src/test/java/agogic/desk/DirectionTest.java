@@ -2,6 +2,7 @@ package agogic.desk;
 
 import static com.tngtech.archunit.lang.syntax.ArchRuleDefinition.noClasses;
 
+import agogic.core.envelope.Envelope;
 import com.tngtech.archunit.core.domain.JavaClasses;
 import com.tngtech.archunit.core.importer.ClassFileImporter;
 import com.tngtech.archunit.core.importer.ImportOption;
@@ -68,5 +69,61 @@ class DirectionTest {
                     .beFreeOfCycles()
                     .check(classes);
         }
+    }
+
+    @Test
+    void modulesDoNotGoRoundInCirclesEither() {
+        SlicesRuleDefinition.slices()
+                .matching("agogic.(*)..")
+                .should()
+                .beFreeOfCycles()
+                .check(classes);
+    }
+
+    @Test
+    void onlyTheLayersOfALaneSayWhatItsValueIs() {
+        noClasses()
+                .that()
+                .resideInAnyPackage(
+                        "agogic.core.play..",
+                        "agogic.core.trace..",
+                        "agogic.core.session..",
+                        "agogic.formats.midi..",
+                        "agogic.standins..",
+                        "agogic.desk.live..",
+                        "agogic.desk.model..")
+                .should()
+                .callMethod(Envelope.class, "valueAt", double.class)
+                .orShould()
+                .callMethod(Envelope.class, "cursor")
+                .check(classes);
+    }
+
+    @Test
+    void aViewKnowsNoOtherAndTheModelNone() {
+        List<String> views = List.of("routes", "catalog", "surfaces", "refine", "shell");
+        for (String view : views) {
+            String[] others = views.stream()
+                    .filter(v -> !v.equals(view) && !view.equals("shell"))
+                    .map(v -> "agogic.desk." + v + "..")
+                    .toArray(String[]::new);
+            if (others.length > 0) {
+                noClasses()
+                        .that()
+                        .resideInAPackage("agogic.desk." + view + "..")
+                        .should()
+                        .dependOnClassesThat()
+                        .resideInAnyPackage(others)
+                        .check(classes);
+            }
+        }
+        noClasses()
+                .that()
+                .resideInAnyPackage("agogic.desk.model..", "agogic.desk.draw..", "agogic.desk.parts..")
+                .should()
+                .dependOnClassesThat()
+                .resideInAnyPackage(
+                        views.stream().map(v -> "agogic.desk." + v + "..").toArray(String[]::new))
+                .check(classes);
     }
 }

@@ -8,6 +8,7 @@ import agogic.core.envelope.Envelope;
 import agogic.core.envelope.Point;
 import agogic.core.envelope.Shape;
 import agogic.core.lane.Lane;
+import agogic.core.lane.LayerStack;
 import agogic.core.midi.MidiScale;
 import agogic.core.midi.Wire;
 import agogic.core.parameter.Parameter;
@@ -194,7 +195,7 @@ class FilesTest {
                         continue;
                     }
                     Parameter parameter = COMET.parameter(lane.target());
-                    double value = lane.valueAt(event.getTick() / 960.0, parameter);
+                    double value = LayerStack.valueAt(lane, event.getTick() / 960.0, parameter);
                     assertThat(read)
                             .isCloseTo(value, within((fine ? 0.5 / 16382 : halfCode(m.getData2(), value)) + 1e-12));
                     checked++;

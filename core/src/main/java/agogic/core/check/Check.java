@@ -21,6 +21,7 @@ import agogic.core.route.Route;
 import agogic.core.route.Span;
 import agogic.core.route.Target;
 import agogic.core.route.WriteMode;
+import agogic.core.session.Moved;
 import agogic.core.session.Session;
 import java.util.ArrayList;
 import java.util.Comparator;
@@ -41,7 +42,7 @@ public final class Check {
 
     private Check(Session session) {
         this.session = session;
-        used = session.inUse();
+        used = Moved.all(session);
     }
 
     /** All findings, device by device. */

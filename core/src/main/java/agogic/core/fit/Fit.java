@@ -6,6 +6,7 @@ import agogic.core.lane.Lane;
 import agogic.core.parameter.Parameter;
 import agogic.core.route.Route;
 import agogic.core.route.Target;
+import agogic.core.session.Moved;
 import agogic.core.session.Session;
 import java.util.ArrayList;
 import java.util.Comparator;
@@ -104,7 +105,7 @@ public final class Fit {
     }
 
     private void takeBack() {
-        Set<Target> used = session.inUse();
+        Set<Target> used = Moved.all(session);
         List<Target> idle = new ArrayList<>();
         List<Socket> sockets = new ArrayList<>(device.used());
         sockets.sort(Comparator.comparingInt(Socket::number).reversed());

@@ -1,53 +1,70 @@
 package agogic.core.lane;
 
 import agogic.core.envelope.Envelope;
-import agogic.core.parameter.Parameter;
 import agogic.core.route.Target;
 import agogic.core.time.Lock;
 import java.util.List;
 
 /**
- * What one target has over time.
+ * What one target has over time. Its value at a moment is told by {@link LayerStack} and nowhere else.
  *
  * @param target what it moves
- * @param lock whether its times are beats or seconds
- * @param envelope its points
- * @param stretches the parts that came from rides, in the order in which they were written
+ * @param layers what it is made of: one, for now
  */
-public record Lane(Target target, Lock lock, Envelope envelope, List<Stretch> stretches) {
+public record Lane(Target target, List<Layer> layers) {
     public Lane {
-        stretches = List.copyOf(stretches);
-        envelope = envelope.normalised();
+        layers = List.copyOf(layers);
+        if (layers.size() != 1) {
+            throw new IllegalArgumentException("A lane has one layer, not " + layers.size() + ".");
+        }
+    }
+
+    /** A lane of one layer. */
+    public Lane(Target target, Lock lock, Envelope envelope, List<Stretch> stretches) {
+        this(target, List.of(new Layer(lock, envelope, stretches)));
     }
 
     public static Lane empty(Target target) {
-        return new Lane(target, Lock.BEATS, Envelope.EMPTY, List.of());
+        return new Lane(target, List.of(Layer.EMPTY));
     }
 
     public static Lane drawn(Target target, Envelope envelope) {
         return new Lane(target, Lock.BEATS, envelope, List.of());
     }
 
-    public Lane with(Envelope newEnvelope) {
-        return new Lane(target, lock, newEnvelope, stretches);
+    /** The layer that is written, drawn and edited. */
+    public Layer layer() {
+        return layers.get(0);
     }
 
-    Lane with(Envelope newEnvelope, List<Stretch> newStretches) {
-        return new Lane(target, lock, newEnvelope, newStretches);
+    /** Whether the times of its points are beats or seconds. */
+    public Lock lock() {
+        return layer().lock();
     }
 
-    /** Normalised value at {@code time} of the lane: its envelope, else where the parameter rests; clamped and settled. */
-    public double valueAt(double time, Parameter parameter) {
-        return envelope.isEmpty() ? parameter.resting() : parameter.settled(envelope.valueAt(time));
+    public Envelope envelope() {
+        return layer().envelope();
+    }
+
+    public List<Stretch> stretches() {
+        return layer().stretches();
     }
 
     /** The last stretch written over {@code time}, or null. */
     public Stretch stretchAt(double time) {
-        for (int i = stretches.size() - 1; i >= 0; i--) {
-            if (stretches.get(i).from() <= time && time <= stretches.get(i).to()) {
-                return stretches.get(i);
-            }
-        }
-        return null;
+        return layer().stretchAt(time);
+    }
+
+    /** True if it says something. */
+    public boolean plays() {
+        return layer().plays();
+    }
+
+    public Lane with(Envelope newEnvelope) {
+        return with(newEnvelope, stretches());
+    }
+
+    Lane with(Envelope newEnvelope, List<Stretch> newStretches) {
+        return new Lane(target, lock(), newEnvelope, newStretches);
     }
 }

@@ -1,8 +1,7 @@
 package agogic.core.play;
 
-import agogic.core.envelope.Envelope;
-import agogic.core.envelope.Shape;
 import agogic.core.lane.Lane;
+import agogic.core.lane.LayerStack;
 import agogic.core.macro.Macro;
 import agogic.core.macro.Member;
 import agogic.core.parameter.Parameter;
@@ -19,7 +18,9 @@ public final class Heard {
     private final Session session;
     private final ParameterIndex index;
     private final Reach[] reaches;
-    private final Lane[] lanes;
+    /** What each lane says, null where none does. */
+    private final LayerStack[] lanes;
+
     private final Macro[] movers;
     private final Member[] members;
 
@@ -27,9 +28,11 @@ public final class Heard {
         this.session = session;
         index = new ParameterIndex(session);
         reaches = Reach.all(session, index);
-        lanes = new Lane[index.size()];
+        lanes = new LayerStack[index.size()];
         for (Lane lane : session.lanes()) {
-            lanes[index.of(lane.target())] = lane;
+            if (lane.plays()) {
+                lanes[index.of(lane.target())] = new LayerStack(lane, session.timeline());
+            }
         }
         movers = new Macro[index.size()];
         members = new Member[index.size()];
@@ -72,30 +75,14 @@ public final class Heard {
     }
 
     private double still(int p, double seconds) {
-        Lane lane = lanes[p];
-        double until = Double.POSITIVE_INFINITY;
-        if (lane != null && !lane.envelope().isEmpty()) {
-            Envelope envelope = lane.envelope();
-            int i = envelope.lastAtOrBefore(session.timeline().laneTime(lane.lock(), seconds));
-            boolean last = i + 1 >= envelope.size();
-            boolean level = i < 0
-                    || last
-                    || envelope.shape(i).kind() == Shape.Kind.HOLD
-                    || !envelope.shape(i).kind().wave() && envelope.value(i) == envelope.value(i + 1);
-            until = !level
-                    ? seconds
-                    : last ? until : session.timeline().secondsOfLane(lane.lock(), envelope.time(i + 1));
-        }
+        double until = lanes[p] == null ? Double.POSITIVE_INFINITY : lanes[p].stillUntil(seconds);
         return movers[p] == null ? until : Math.min(until, still(index.of(movers[p].target()), seconds));
     }
 
     /** What its lane says, or where it stands without one, moved by its macro. */
     private double said(int p, double seconds) {
-        Lane lane = lanes[p];
         Parameter parameter = index.parameter(p);
-        double own = lane == null || lane.envelope().isEmpty()
-                ? parameter.resting()
-                : lane.valueAt(session.timeline().laneTime(lane.lock(), seconds), parameter);
+        double own = lanes[p] == null ? parameter.resting() : parameter.settled(lanes[p].valueAtSeconds(seconds));
         Macro macro = movers[p];
         return macro == null
                 ? own

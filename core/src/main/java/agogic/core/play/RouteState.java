@@ -1,6 +1,5 @@
 package agogic.core.play;
 
-import agogic.core.lane.Lane;
 import agogic.core.parameter.Parameter;
 import agogic.core.route.Hand;
 import agogic.core.route.Route;
@@ -221,8 +220,13 @@ final class RouteState {
         since = Double.NEGATIVE_INFINITY;
     }
 
-    /** True if the lane of this route plays something. */
-    static boolean plays(Lane lane) {
-        return lane != null && !lane.envelope().isEmpty();
+    /** The value that its parameter has where the control counts at {@code place}. */
+    double valueAt(double place) {
+        return parameter.settled(route.span().apply(place));
+    }
+
+    /** The finest step of its control, as a part of its travel. */
+    double resolution() {
+        return resolution;
     }
 }

@@ -11,7 +11,8 @@ import java.util.Optional;
 public final class History {
     private static final int DEPTH = 500;
 
-    private record Step(String act, Session session) {}
+    /** @param gesture what is on its way, null if that is over */
+    private record Step(String act, Session session, Gesture gesture) {}
 
     private final List<Step> steps;
     private final int now;
@@ -23,7 +24,7 @@ public final class History {
 
     /** A history that begins with {@code session}. */
     public static History of(Session session) {
-        return new History(List.of(new Step("", session)), 0);
+        return new History(List.of(new Step("", session, null)), 0);
     }
 
     public Session session() {
@@ -36,14 +37,28 @@ public final class History {
             return this;
         }
         List<Step> list = new ArrayList<>(steps.subList(Math.max(0, now + 1 - DEPTH), now + 1));
-        list.add(new Step(act, session));
+        list.add(new Step(act, session, null));
         return new History(List.copyOf(list), list.size() - 1);
     }
 
-    /** With {@code session} in the place of the present one: the same act goes on (a slider on its way). */
-    public History instead(Session session) {
-        List<Step> list = new ArrayList<>(steps.subList(0, now + 1));
-        list.set(now, new Step(steps.get(now).act(), session));
+    /** As {@link #after(String, Session)}, but one step with what was done just before, if that is the same gesture. */
+    public History after(Gesture gesture, Session session) {
+        boolean on = now > 0 && gesture.equals(steps.get(now).gesture());
+        if (!on && session == session()) {
+            return this;
+        }
+        List<Step> list = new ArrayList<>(steps.subList(on ? 0 : Math.max(0, now + 1 - DEPTH), on ? now : now + 1));
+        list.add(new Step(gesture.act(), session, gesture));
+        return new History(List.copyOf(list), list.size() - 1);
+    }
+
+    /** What is on its way is done: the same gesture once more is a step of its own. */
+    public History settled() {
+        if (steps.get(now).gesture() == null) {
+            return this;
+        }
+        List<Step> list = new ArrayList<>(steps);
+        list.set(now, new Step(steps.get(now).act(), session(), null));
         return new History(List.copyOf(list), now);
     }
 

@@ -1,5 +1,6 @@
 package agogic.core.session;
 
+import agogic.core.score.Clip;
 import agogic.core.text.Text;
 import java.util.List;
 

@@ -89,7 +89,14 @@ public final class Cycles {
         }
         Ride first = session.ride(last.ride());
         Ride mean = new Ride(
-                session.freshRideId(), first.hand(), first.resolution(), passFrom, passTo, seconds, places, places);
+                PassWriter.freshRideId(session),
+                first.hand(),
+                first.resolution(),
+                passFrom,
+                passTo,
+                seconds,
+                places,
+                places);
         Stretch asked = new Stretch(
                 mean.id(),
                 last.span(),

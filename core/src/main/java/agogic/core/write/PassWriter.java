@@ -48,7 +48,7 @@ public final class PassWriter {
     private static Session kept(Session session, Pass pass, List<String> loose) {
         Target target = pass.route().target();
         Ride ride = new Ride(
-                session.freshRideId(),
+                freshRideId(session),
                 pass.route().hand().orElseThrow(),
                 pass.resolution(),
                 pass.from(),
@@ -129,5 +129,15 @@ public final class PassWriter {
                 at,
                 at,
                 Envelope.EMPTY);
+    }
+
+    /** A ride id that is not taken. */
+    static String freshRideId(Session session) {
+        int highest = 0;
+        for (Ride ride : session.rides()) {
+            String digits = ride.id().replaceAll("\\D", "");
+            highest = digits.isEmpty() || digits.length() > 8 ? highest : Math.max(highest, Integer.parseInt(digits));
+        }
+        return "ride-" + (highest + 1);
     }
 }

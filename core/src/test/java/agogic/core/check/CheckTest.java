@@ -9,6 +9,7 @@ import agogic.core.envelope.Point;
 import agogic.core.expose.Exposing;
 import agogic.core.group.Macros;
 import agogic.core.lane.Lane;
+import agogic.core.lane.LayerStack;
 import agogic.core.macro.Macro;
 import agogic.core.parameter.Parameter;
 import agogic.core.route.Hand;
@@ -137,8 +138,8 @@ class CheckTest {
         assertThat(kinds(session)).containsExactly(Finding.Kind.SLOPES);
         Session after = mended(session, Finding.Kind.SLOPES);
         Lane lane = after.lane(target("v"));
-        assertThat(lane.valueAt(3.99, voicing)).isEqualTo(voicing.settled(0.1));
-        assertThat(lane.valueAt(4, voicing)).isEqualTo(voicing.settled(0.6));
+        assertThat(LayerStack.valueAt(lane, 3.99, voicing)).isEqualTo(voicing.settled(0.1));
+        assertThat(LayerStack.valueAt(lane, 4, voicing)).isEqualTo(voicing.settled(0.6));
     }
 
     @Test

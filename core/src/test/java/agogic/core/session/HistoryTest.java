@@ -7,6 +7,7 @@ import static org.assertj.core.api.Assertions.assertThatIllegalArgumentException
 import agogic.core.Pieces;
 import agogic.core.device.Device;
 import agogic.core.device.Outside;
+import agogic.core.expose.Adding;
 import java.util.ArrayDeque;
 import java.util.ArrayList;
 import java.util.Deque;
@@ -61,9 +62,10 @@ class HistoryTest {
 
     @Test
     void aSliderOnItsWayIsOneStep() {
-        History history = History.of(START).after("Slide", standing(10));
+        Gesture slide = new Gesture("Slide", List.of("fader"));
+        History history = History.of(START).after(slide, standing(10));
         for (int i = 11; i < 40; i++) {
-            history = history.instead(standing(i));
+            history = history.after(slide, standing(i));
         }
         assertThat(history.undoable()).contains("Slide");
         assertThat(history.undo().session()).isSameAs(START);
@@ -110,14 +112,14 @@ class HistoryTest {
                 List.of(),
                 List.of(new Outside("p1", Outside.Way.NRPN, 9, 77)),
                 0);
-        Session twice = START.adding(box, "t").adding(box, "t");
+        Session twice = Adding.of(Adding.of(START, box, "t"), box, "t");
         List<String> names = new ArrayList<>();
         twice.devices().forEach(d -> names.add(d.name()));
         assertThat(names).containsExactly("Device", "Box", "Box 2");
         assertThat(twice.device("box-2").chartOf("p1").orElseThrow().channel()).isEqualTo(1);
         assertThat(twice.tracks().get(0).devices()).containsExactly("d", "box", "box-2");
         assertThatIllegalArgumentException()
-                .isThrownBy(() -> START.adding(box, "nowhere"))
+                .isThrownBy(() -> Adding.of(START, box, "nowhere"))
                 .withMessageContaining("no track nowhere");
     }
 }

@@ -68,7 +68,7 @@ class SoundSessionTest {
         assertThat(with.parameter(macro).name()).isEqualTo("Macro m");
         assertThat(with.device(Macro.DEVICE).parameters()).hasSize(1);
         assertThat(with.devices()).as("they are no device of the piece").hasSize(1);
-        assertThat(with.inUse()).contains(target("p1"), target("p2")).doesNotContain(target("p3"));
+        assertThat(Moved.all(with)).contains(target("p1"), target("p2")).doesNotContain(target("p3"));
         assertThat(with.standing(macro, 0.25).macro("m").parameter().resting()).isEqualTo(0.25);
         assertThat(with.standing(macro, 0.5)).isSameAs(with);
     }
@@ -77,14 +77,14 @@ class SoundSessionTest {
     void whatMovesOverTimeIsKnownThroughItsMacros() {
         Session inner = session.with(moving("m", target("p1")));
         Session outer = inner.with(moving("n", new Target(Macro.DEVICE, "m")));
-        assertThat(outer.movesOverTime(target("p1"))).isFalse();
+        assertThat(Moved.overTime(outer, target("p1"))).isFalse();
         Session drawn = outer.with(agogic.core.lane.Lane.drawn(
                 new Target(Macro.DEVICE, "n"),
                 agogic.core.envelope.Envelope.of(
                         new agogic.core.envelope.Point(0, 0), new agogic.core.envelope.Point(4, 1))));
-        assertThat(drawn.movesOverTime(new Target(Macro.DEVICE, "m"))).isTrue();
-        assertThat(drawn.movesOverTime(target("p1"))).isTrue();
-        assertThat(drawn.movesOverTime(target("p2"))).isFalse();
+        assertThat(Moved.overTime(drawn, new Target(Macro.DEVICE, "m"))).isTrue();
+        assertThat(Moved.overTime(drawn, target("p1"))).isTrue();
+        assertThat(Moved.overTime(drawn, target("p2"))).isFalse();
     }
 
     @Test

@@ -7,6 +7,7 @@ import static org.assertj.core.api.Assertions.within;
 import agogic.core.envelope.Envelope;
 import agogic.core.lane.Lane;
 import agogic.core.lane.LaneWriter;
+import agogic.core.lane.LayerStack;
 import agogic.core.lane.Stretch;
 import agogic.core.refine.Recipe;
 import agogic.core.ride.Ride;
@@ -37,7 +38,8 @@ class CyclesTest {
 
     private static double at(Session session, double seconds) {
         Lane lane = session.lane(PassTest.LEVEL);
-        return lane.valueAt(session.timeline().laneTime(lane.lock(), seconds), session.parameter(PassTest.LEVEL));
+        return LayerStack.valueAt(
+                lane, session.timeline().laneTime(lane.lock(), seconds), session.parameter(PassTest.LEVEL));
     }
 
     @Test

@@ -63,6 +63,7 @@ class PassTest {
                 List.of(surface),
                 List.of(route),
                 List.of(),
+                List.of(),
                 List.of());
         return drawn.isEmpty() ? bare : bare.with(Lane.drawn(LEVEL, drawn));
     }

@@ -11,7 +11,8 @@ import java.util.function.Supplier;
  * One thing that a person can do.
  *
  * @param id its name in the program; the button that does the same has it too
- * @param words what it is called, in a menu and on a button
+ * @param words what it is called, in a menu
+ * @param brief what it is called on its button, where what it is about is seen beside it
  * @param about what it does, in one sentence
  * @param keys what does it; the first is shown
  * @param told how keys are told that parts of the window answer themselves; empty for those of {@code keys}
@@ -23,6 +24,7 @@ import java.util.function.Supplier;
 public record Act(
         String id,
         String words,
+        String brief,
         String about,
         List<Stroke> keys,
         String told,
@@ -40,33 +42,58 @@ public record Act(
      */
     public static Act of(String id, String words, String about, String keys, Runnable run) {
         return new Act(
-                id, words, about, Stroke.all(keys), "", EnumSet.allOf(View.class), false, ALWAYS, () -> words, run);
+                id,
+                words,
+                words,
+                about,
+                Stroke.all(keys),
+                "",
+                EnumSet.allOf(View.class),
+                false,
+                ALWAYS,
+                () -> words,
+                run);
     }
 
     /** Keys that the parts of the window answer themselves, told in the list of keys. */
     public static Act told(String id, String words, String about, String keys) {
         return new Act(
-                id, words, about, List.of(), keys, EnumSet.allOf(View.class), true, () -> false, () -> words, () -> {});
+                id,
+                words,
+                words,
+                about,
+                List.of(),
+                keys,
+                EnumSet.allOf(View.class),
+                true,
+                () -> false,
+                () -> words,
+                () -> {});
     }
 
     /** It counts in these views only. */
     public Act in(View first, View... more) {
-        return new Act(id, words, about, keys, told, EnumSet.of(first, more), repeats, counts, state, run);
+        return new Act(id, words, brief, about, keys, told, EnumSet.of(first, more), repeats, counts, state, run);
+    }
+
+    /** What its button says. */
+    public Act brief(String onButton) {
+        return new Act(id, words, onButton, about, keys, told, views, repeats, counts, state, run);
     }
 
     /** A held key does it again and again. */
     public Act repeating() {
-        return new Act(id, words, about, keys, told, views, true, counts, state, run);
+        return new Act(id, words, brief, about, keys, told, views, true, counts, state, run);
     }
 
     /** It counts only while this holds. */
     public Act when(BooleanSupplier holds) {
-        return new Act(id, words, about, keys, told, views, repeats, holds, state, run);
+        return new Act(id, words, brief, about, keys, told, views, repeats, holds, state, run);
     }
 
     /** Its words in a menu. */
     public Act reading(Supplier<String> now) {
-        return new Act(id, words, about, keys, told, views, repeats, counts, now, run);
+        return new Act(id, words, brief, about, keys, told, views, repeats, counts, now, run);
     }
 
     /** True if it is there in a view, now. */

@@ -4,6 +4,7 @@ import agogic.desk.model.View;
 import java.util.ArrayList;
 import java.util.List;
 import javafx.scene.Node;
+import javafx.scene.control.Button;
 import javafx.scene.control.ButtonBase;
 import javafx.scene.control.Label;
 import javafx.scene.control.MenuItem;
@@ -41,23 +42,40 @@ public final class ActParts {
     public static List<MenuItem> menu(Acts acts, View view) {
         List<MenuItem> items = new ArrayList<>();
         for (Act act : acts.in(view)) {
-            if (act.special()) {
+            // What has no key is in the menu of what it is about, and found by its words.
+            if (act.special() && !act.keys().isEmpty()) {
                 items.add(item(act));
             }
         }
         items.add(new SeparatorMenuItem());
+        items.add(item(acts.act("play-here")));
         items.add(item(acts.act("find-act")));
         items.add(item(acts.act("keys")));
         return items;
     }
 
-    /** Gives each button that has the id of an act the tip of it. */
+    /**
+     * A button for the act of this id. It has neither words nor anything to do before {@link #dress} gives them to it from
+     * the table.
+     */
+    public static Button button(String id) {
+        Button button = new Button();
+        button.setId(id);
+        button.getStyleClass().addAll("pill", "act", "small");
+        return button;
+    }
+
+    /** Gives each button that has the id of an act the tip of it; one that has nothing to do, its words and what it does. */
     public static void dress(Node root, Acts acts) {
         for (Act act : acts.all()) {
             for (Node node : root.lookupAll("#" + act.id())) {
                 if (node instanceof ButtonBase button) {
                     button.setTooltip(new Tooltip(act.tip()));
                     button.setAccessibleHelp(act.tip());
+                    if (button.getOnAction() == null) {
+                        button.setText(act.brief());
+                        button.setOnAction(e -> act.run().run());
+                    }
                 }
             }
         }

@@ -1,16 +1,10 @@
 package agogic.desk.catalog;
 
 import agogic.core.device.Device;
-import agogic.core.group.Macros;
-import agogic.core.macro.Macro;
-import agogic.core.parameter.Parameter;
 import agogic.core.route.Target;
-import agogic.core.session.Session;
-import agogic.desk.acts.Act;
 import agogic.desk.draw.Ink;
 import agogic.desk.draw.Mark;
 import agogic.desk.model.Desk;
-import agogic.desk.model.Notice;
 import agogic.desk.model.View;
 import agogic.desk.parts.MarkView;
 import agogic.desk.parts.Questions;
@@ -32,7 +26,6 @@ import javafx.scene.input.KeyCode;
 import javafx.scene.input.KeyEvent;
 import javafx.scene.input.MouseEvent;
 import javafx.scene.layout.BorderPane;
-import javafx.scene.layout.FlowPane;
 import javafx.scene.layout.HBox;
 import javafx.scene.layout.Priority;
 import javafx.scene.layout.Region;
@@ -61,20 +54,14 @@ public final class CatalogView extends BorderPane {
             SocketMark.SHARED,
             SocketMark.RESERVED,
             SocketMark.FREE);
-    private static final List<String> CHIPS =
-            List.of("exposed", "wanted", "hidden", "steps", "has envelope", "no envelope", "no route");
 
     private final Desk desk;
     private final CatalogModel model;
-    private final TextField search = new TextField();
-    private final Label count = new Label();
-    private final ToggleButton here = new ToggleButton("This device only");
     private final ToggleButton faceTab = new ToggleButton("Face");
     private final ToggleButton listTab = new ToggleButton("List");
-    private final Button exposeAll = new Button();
-    private final Map<String, ToggleButton> chips = new LinkedHashMap<>();
     private final Map<Side, ToggleButton> sideTabs = new LinkedHashMap<>();
     private final Map<Side, Region> sides = new LinkedHashMap<>();
+    private final SearchBar search;
     private final DeviceList devices;
     private final ParameterList parameters;
     private final FaceView face;
@@ -85,7 +72,6 @@ public final class CatalogView extends BorderPane {
     private final FitPanel fit;
     private final FindingsPanel findings;
     private final StackPane middle = new StackPane();
-    private final List<Node> listOnly = new ArrayList<>();
     private boolean byMouse;
     private Optional<Device> after = Optional.empty();
 
@@ -93,6 +79,12 @@ public final class CatalogView extends BorderPane {
         this.desk = desk;
         model = new CatalogModel(desk, questions);
         model.refresh();
+        search = new SearchBar(desk, model, () -> showing(true), () -> {
+            parameters().requestFocus();
+            if (parameters().cursor() < 0) {
+                parameters().choose(0);
+            }
+        });
         devices = new DeviceList(model);
         parameters = new ParameterList(model);
         face = new FaceView(model);
@@ -107,13 +99,11 @@ public final class CatalogView extends BorderPane {
         setLeft(devices);
         setCenter(center());
         setRight(right());
-        model.foundProperty().addListener((o, a, b) -> showCount());
+        model.foundProperty().addListener((o, a, b) -> search.count());
         model.deviceProperty().addListener((o, a, b) -> {
             after = Optional.empty();
             showDevice();
-            if (here.isSelected()) {
-                model.searchEverywhere(false);
-            }
+            search.follow();
         });
         model.chosenProperty().addListener((o, a, b) -> showSockets());
         desk.editing().sessionProperty().addListener((o, a, b) -> {
@@ -126,23 +116,30 @@ public final class CatalogView extends BorderPane {
                 refresh();
             }
         });
-        desk.selection().shownProperty().addListener((o, a, target) -> {
-            if (target != null) {
-                showOnly(target);
-                desk.selection().shownProperty().set(null);
-            }
-        });
-        desk.selection().fittingProperty().addListener((o, a, device) -> {
-            if (device != null) {
-                model.deviceProperty().set(device);
-                side(Side.FIT);
-            }
-        });
+        desk.selection().shownProperty().addListener((o, a, target) -> asked(target));
+        desk.selection().fittingProperty().addListener((o, a, device) -> fitting(device));
         addEventFilter(MouseEvent.MOUSE_MOVED, e -> byMouse = true);
         addEventFilter(KeyEvent.KEY_PRESSED, this::pressed);
         showing(true);
         side(Side.PARAMETER);
         refresh();
+        // What was asked for before the view was there.
+        asked(desk.selection().shownProperty().get());
+        fitting(desk.selection().fittingProperty().get());
+    }
+
+    private void asked(Target target) {
+        if (target != null) {
+            showOnly(target);
+            desk.selection().shownProperty().set(null);
+        }
+    }
+
+    private void fitting(String device) {
+        if (device != null) {
+            model.deviceProperty().set(device);
+            side(Side.FIT);
+        }
     }
 
     /** Opens the Catalog with its list, or with the face of a device. */
@@ -156,37 +153,6 @@ public final class CatalogView extends BorderPane {
     }
 
     private Node center() {
-        search.setId("search");
-        search.getStyleClass().addAll("field", "search");
-        search.setPromptText("Search: any words, a unit, a range such as “Hz > 2k”");
-        search.setAccessibleText("Search the parameters: words in any order, units, a range such as Hz over 2 k");
-        search.textProperty().addListener((o, a, b) -> {
-            model.typedProperty().set(b);
-            chips.forEach((word, chip) ->
-                    chip.setSelected((" " + b.toLowerCase(Locale.ROOT) + " ").contains(" " + word + " ")));
-            showing(true);
-        });
-        search.setOnAction(e -> {
-            parameters.rows().requestFocus();
-            if (parameters.rows().cursor() < 0) {
-                parameters.rows().choose(0);
-            }
-        });
-        count.setId("found");
-        count.getStyleClass().add("quiet");
-        FlowPane line = new FlowPane(6, 6);
-        for (String word : CHIPS) {
-            ToggleButton chip = new ToggleButton(word);
-            chip.getStyleClass().addAll("pill", "chip");
-            chip.setId("chip-" + word.replace(' ', '-'));
-            chip.setAccessibleText("Only what is " + word);
-            chip.setOnAction(e -> toggle(word));
-            chips.put(word, chip);
-            line.getChildren().add(chip);
-        }
-        here.getStyleClass().addAll("pill", "chip");
-        here.setId("here");
-        here.setOnAction(e -> model.searchEverywhere(!here.isSelected()));
         for (ToggleButton tab : List.of(listTab, faceTab)) {
             tab.getStyleClass().addAll("pill", "view-tab");
         }
@@ -196,23 +162,11 @@ public final class CatalogView extends BorderPane {
         faceTab.setTooltip(new Tooltip("The face of the chosen device (F)"));
         listTab.setOnAction(e -> showing(true));
         faceTab.setOnAction(e -> showing(false));
-        exposeAll.setId("expose-all");
-        exposeAll.getStyleClass().addAll("pill", "act", "small");
-        exposeAll.setOnAction(e -> model.expose(
-                model.foundProperty().get(),
-                search.getText().isBlank()
-                        ? "All parameters"
-                        : "“" + search.getText().strip() + "”"));
-        HBox.setHgrow(search, Priority.ALWAYS);
-        HBox top = new HBox(8, search, listTab, faceTab);
-        Region gap = new Region();
-        HBox.setHgrow(gap, Priority.ALWAYS);
-        HBox counts = new HBox(8, count, gap, here, exposeAll);
-        counts.setAlignment(javafx.geometry.Pos.CENTER_LEFT);
-        listOnly.addAll(List.of(line, counts));
+        HBox.setHgrow(search.field(), Priority.ALWAYS);
+        HBox top = new HBox(8, search.field(), listTab, faceTab);
         middle.getChildren().setAll(parameters, face);
         VBox.setVgrow(middle, Priority.ALWAYS);
-        VBox box = new VBox(8, top, line, counts, middle);
+        VBox box = new VBox(8, top, search, middle);
         box.setPadding(new Insets(12, 8, 8, 14));
         return box;
     }
@@ -288,10 +242,8 @@ public final class CatalogView extends BorderPane {
     /** Shows the list, or the face of the chosen device. */
     private void showing(boolean list) {
         parameters.setVisible(list);
-        listOnly.forEach(node -> {
-            node.setVisible(list);
-            node.setManaged(list);
-        });
+        search.setVisible(list);
+        search.setManaged(list);
         face.setVisible(!list);
         listTab.setSelected(list);
         faceTab.setSelected(!list);
@@ -300,16 +252,23 @@ public final class CatalogView extends BorderPane {
         }
     }
 
-    private void toggle(String word) {
-        String text = " " + search.getText().strip() + " ";
-        boolean there = text.toLowerCase(Locale.ROOT).contains(" " + word + " ");
-        String changed =
-                there ? text.replaceFirst("(?i) " + java.util.regex.Pattern.quote(word) + " ", " ") : text + word;
-        search.setText(changed.strip());
+    /** Puts the cursor into the short name of what a key acts on. */
+    void typeName() {
+        acted();
+        side(Side.PARAMETER);
+        panel.typeName();
+    }
+
+    /** The list instead of the face, or the other way round. */
+    void turn() {
+        showing(!listTab.isSelected());
+        if (face.isVisible()) {
+            model.chosenProperty().get().stream().limit(1).forEach(face::focus);
+        }
     }
 
     private void showOnly(Target target) {
-        search.clear();
+        search.words("");
         model.choose(target);
         side(Side.PARAMETER);
     }
@@ -329,7 +288,7 @@ public final class CatalogView extends BorderPane {
         }
         showSockets();
         showSide();
-        showCount();
+        search.count();
     }
 
     private void showSockets() {
@@ -345,27 +304,15 @@ public final class CatalogView extends BorderPane {
         socketsCount.setText(device.taken() + " of " + device.usable() + " taken");
     }
 
-    private void showCount() {
-        int found = model.foundProperty().get().size();
-        boolean blank = search.getText().isBlank();
-        int touched = desk.selection().touched().size();
-        count.setText(found + " of " + model.size()
-                + (blank && touched > 0 ? " · last touched first" : blank ? "" : " · all words, in any order"));
-        boolean device = blank && here.isSelected();
-        exposeAll.setText(device ? "Expose all of " + model.device().name() : "Expose all " + found);
-        exposeAll.setDisable(found == 0 || blank && !device);
-    }
-
     // Keys
 
     /** Searches as if somebody had typed it. */
     public void search(String words) {
-        search.setText(words);
+        search.words(words);
     }
 
     public void typeSearch() {
-        search.requestFocus();
-        search.selectAll();
+        search.type();
     }
 
     private void pressed(KeyEvent e) {
@@ -390,7 +337,7 @@ public final class CatalogView extends BorderPane {
                 && "findings".equals(list.getId())) {
             findings.mendChosen();
             e.consume();
-        } else if (e.getCode() == KeyCode.DOWN && search.isFocused()) {
+        } else if (e.getCode() == KeyCode.DOWN && search.typing()) {
             parameters.rows().requestFocus();
             e.consume();
         }
@@ -398,15 +345,15 @@ public final class CatalogView extends BorderPane {
 
     /** Esc in the search: it is emptied; true if it was not empty. */
     public boolean showAll() {
-        boolean typed = search.isFocused() && !search.getText().isEmpty();
-        if (typed) {
-            search.clear();
-        }
-        return typed;
+        return search.clear();
+    }
+
+    private ParameterRows parameters() {
+        return parameters.rows();
     }
 
     /** What a key acts on: what is under the pointer if the pointer moved last, else what is focused or chosen. */
-    private List<Target> acted() {
+    List<Target> acted() {
         if (byMouse) {
             Target under = face.isVisible() ? face.under() : parameters.rows().under();
             List<Target> chosen = model.chosenProperty().get();
@@ -418,87 +365,8 @@ public final class CatalogView extends BorderPane {
         return new ArrayList<>(model.chosenProperty().get());
     }
 
-    private String words() {
+    String words() {
         List<Target> all = model.chosenProperty().get();
         return all.size() == 1 ? model.name(all.get(0)) : all.size() + " parameters";
-    }
-
-    /** A macro of what is chosen: parameters of one kind keep their distances, others get spans of their own. */
-    private void macroOf(List<Target> targets) {
-        if (targets.isEmpty()) {
-            desk.refuse("Choose what the macro is to move first.");
-            return;
-        }
-        Session session = desk.session();
-        Macro fresh = Macros.fresh(session, targets.size() == 1 ? model.name(targets.get(0)) : "Macro");
-        Parameter first = session.parameter(targets.get(0));
-        boolean alike = targets.size() > 1
-                && targets.stream()
-                        .map(session::parameter)
-                        .allMatch(p -> p.unit() == first.unit()
-                                && p.from() == first.from()
-                                && p.to() == first.to()
-                                && !p.stepped());
-        desk.edit("Macro of " + words(), s -> Macros.add(s.with(fresh), fresh.id(), targets, alike));
-        if (desk.session().macros().stream().anyMatch(m -> m.id().equals(fresh.id()))) {
-            desk.selection().showMacro(fresh.id());
-            desk.say(Notice.good(
-                    "Macro",
-                    fresh.name() + " moves " + targets.size()
-                            + (alike ? " members that keep their distances." : " members, each by its own span.")
-                            + " M learns the control that moves it."));
-        }
-    }
-
-    /** What can be done here. */
-    public List<Act> acts() {
-        return List.of(
-                act("expose", "Expose", "Give a socket to what is under the pointer, focused or chosen", "E", () -> {
-                    List<Target> all = acted();
-                    model.expose(all, words());
-                }),
-                act("open-lane", "Lane", "Give it a lane and go there", "L", () -> acted().stream()
-                        .limit(1)
-                        .forEach(model::lane)),
-                act(
-                        "learn-control",
-                        "Learn a control…",
-                        "The control moved next moves it; several chosen, one after another",
-                        "M",
-                        () -> desk.learner().begin(acted())),
-                act("short-name", "Name it", "Give it a short name", "N", () -> {
-                    acted();
-                    side(Side.PARAMETER);
-                    panel.typeName();
-                }),
-                act("face", "List or face", "The list of parameters, or the face of the device", "F", () -> {
-                    showing(!listTab.isSelected());
-                    if (face.isVisible()) {
-                        model.chosenProperty().get().stream().limit(1).forEach(face::focus);
-                    }
-                }),
-                act(
-                        "fit",
-                        "Make it fit",
-                        "Arrange what is wanted on the sockets there are",
-                        "X",
-                        () -> model.fit(model.device().id())),
-                act("macro-of", "Macro of it", "A macro that moves what is chosen", "K", () -> macroOf(acted())),
-                act(
-                        "take-back",
-                        "Take back…",
-                        "Everything that belongs to it goes, after it was told",
-                        "Delete",
-                        () -> model.takeBack(acted())),
-                Act.told(
-                                "socket-arrows",
-                                "On a socket: another number",
-                                "Moves a parameter to another socket",
-                                "Ctrl+arrows")
-                        .in(View.CATALOG));
-    }
-
-    private static Act act(String id, String words, String about, String key, Runnable run) {
-        return Act.of(id, words, about, key, run).in(View.CATALOG);
     }
 }

@@ -7,6 +7,7 @@ import agogic.core.expose.WhyNot;
 import agogic.core.parameter.Parameter;
 import agogic.core.route.Span;
 import agogic.core.route.Target;
+import agogic.desk.acts.ActParts;
 import agogic.desk.parts.Parts;
 import java.util.List;
 import java.util.Optional;
@@ -32,10 +33,10 @@ public final class ParameterPanel extends VBox {
     private final TextField join = new TextField();
     private final TextField along = new TextField();
     private final ComboBox<Integer> limit = new ComboBox<>();
-    private final Button expose = new Button("Expose");
-    private final Button back = new Button("Take back");
-    private final Button lane = new Button("Lane");
-    private final Button learn = new Button();
+    private final Button expose = ActParts.button("expose");
+    private final Button back = ActParts.button("take-back");
+    private final Button lane = ActParts.button("open-lane");
+    private final Button learn = ActParts.button("learn-control");
     private boolean filling;
 
     ParameterPanel(CatalogModel model) {
@@ -59,12 +60,6 @@ public final class ParameterPanel extends VBox {
                 this::typedJoin);
         along.setPromptText("whole travel");
         act(propose, "propose-name", "", "Use the proposed short name", () -> named(proposal()));
-        act(expose, "expose", "Expose", "", () -> model.expose(chosen(), words()));
-        act(back, "take-back", "Take back…", "", () -> model.takeBack(chosen()));
-        act(learn, "learn-control", "Learn a control…", "", () -> model.desk()
-                .learner()
-                .begin(chosen()));
-        act(lane, "open-lane", "Lane", "", () -> first(model::lane));
         limit.setId("name-limit");
         limit.getItems().setAll(LIMITS);
         limit.setAccessibleText("How many letters of a short name the host shows");
@@ -110,10 +105,6 @@ public final class ParameterPanel extends VBox {
 
     private List<Target> chosen() {
         return model.chosenProperty().get();
-    }
-
-    private String words() {
-        return chosen().size() == 1 ? model.name(chosen().get(0)) : chosen().size() + " parameters";
     }
 
     private void first(java.util.function.Consumer<Target> act) {

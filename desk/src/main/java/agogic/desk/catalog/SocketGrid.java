@@ -3,6 +3,7 @@ package agogic.desk.catalog;
 import agogic.core.device.Device;
 import agogic.core.device.Socket;
 import agogic.core.route.Target;
+import agogic.core.session.Moved;
 import agogic.core.session.Session;
 import agogic.desk.draw.Ink;
 import agogic.desk.draw.Mark;
@@ -77,7 +78,7 @@ public final class SocketGrid extends MarkView {
         session = newSession;
         device = newDevice;
         used.clear();
-        session.inUse().stream().filter(t -> t.device().equals(device.id())).forEach(t -> used.add(t.parameter()));
+        Moved.all(session).stream().filter(t -> t.device().equals(device.id())).forEach(t -> used.add(t.parameter()));
         target = newTarget;
         int socket = target == null || !target.device().equals(device.id()) ? 0 : device.socketOf(target.parameter());
         cursor = socket > 0 ? socket : other ? 1 : Math.min(cursor, Math.max(1, device.sockets()));

@@ -1,6 +1,7 @@
 package agogic.desk.command;
 
 import agogic.core.device.Device;
+import agogic.core.expose.Adding;
 import agogic.core.session.Session;
 import agogic.core.session.Track;
 import agogic.formats.description.Description;
@@ -44,7 +45,7 @@ final class AddCommand extends FileCommand {
         Session after = opened;
         List<String> added = new ArrayList<>();
         for (Device device : description.devices()) {
-            after = after.adding(device, id);
+            after = Adding.of(after, device, id);
             added.add(after.devices().get(after.devices().size() - 1).name());
         }
         SessionFile.save(out, after);

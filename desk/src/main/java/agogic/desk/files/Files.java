@@ -1,6 +1,7 @@
 package agogic.desk.files;
 
 import agogic.core.device.Device;
+import agogic.core.expose.Adding;
 import agogic.core.midi.Wire;
 import agogic.core.route.Target;
 import agogic.core.session.Session;
@@ -184,7 +185,7 @@ public final class Files {
         desk.edit("Add " + names, session -> {
             Session more = session;
             for (Device device : description.devices()) {
-                more = more.adding(device, trackId);
+                more = Adding.of(more, device, trackId);
             }
             return more;
         });

@@ -2,6 +2,7 @@ package agogic.desk.live;
 
 import agogic.core.play.Engine;
 import agogic.core.play.LiveState;
+import agogic.core.play.Playing;
 import agogic.core.route.Route;
 import agogic.core.session.Session;
 import agogic.core.surface.Control;
@@ -31,7 +32,7 @@ final class ValuesBack {
 
     void send(Engine engine, long nanos) {
         // All of one moment: the session may be another one at the next.
-        Engine.Playing playing = engine.playing();
+        Playing playing = engine.playing();
         Session session = playing.session();
         LiveState live = playing.live();
         number = -1;
@@ -66,7 +67,7 @@ final class ValuesBack {
     }
 
     /** Where a control would stand for what its first route that counts is heard at; NaN if the hand is on it. */
-    private double place(Engine.Playing playing, Control control, long nanos) {
+    private double place(Playing playing, Control control, long nanos) {
         Session session = playing.session();
         LiveState live = playing.live();
         for (int r = 0; r < session.routes().size(); r++) {

@@ -1,5 +1,6 @@
 package agogic.desk.model;
 
+import agogic.core.session.Gesture;
 import agogic.core.session.History;
 import agogic.core.session.Session;
 import agogic.desk.live.LiveDesk;
@@ -24,8 +25,6 @@ public final class Editing {
     private Session saved;
     private final ReadOnlyObjectWrapper<Session> session = new ReadOnlyObjectWrapper<>();
     private final ObjectProperty<Path> file = new SimpleObjectProperty<>();
-    /** What is on its way, a drag or a slider; null if nothing is. */
-    private Object going;
 
     Editing(Session first, LiveDesk live, Notices notices) {
         this.live = live;
@@ -66,7 +65,7 @@ public final class Editing {
 
     /** One act of a person: the session becomes what {@code change} makes of it. Refusals are told, nothing changes. */
     void edit(String act, UnaryOperator<Session> change) {
-        going = null;
+        settle();
         attempt(() -> adopt(history.after(act, change.apply(session()))));
     }
 
@@ -76,12 +75,7 @@ public final class Editing {
      * @param what the act and all that it is done to
      */
     void editOn(String act, List<?> what, UnaryOperator<Session> change) {
-        attempt(() -> {
-            Session changed = change.apply(session());
-            boolean on = what.equals(going);
-            adopt(on ? history.instead(changed) : history.after(act, changed));
-            going = what;
-        });
+        attempt(() -> adopt(history.after(new Gesture(act, what), change.apply(session()))));
     }
 
     /** Whatever goes wrong is told, and nothing is changed. */
@@ -95,14 +89,14 @@ public final class Editing {
 
     /** What goes on is done: the next move of the same slider is a step of its own. */
     void settle() {
-        going = null;
+        history = history.settled();
     }
 
     public void undo() {
         undoable()
                 .ifPresentOrElse(
                         act -> attempt(() -> {
-                            adopt(history.undo());
+                            adopt(history.settled().undo());
                             notices.say(Notice.good("Undone", act + "."));
                         }),
                         () -> notices.say(Notice.plain("Undo", "There is nothing to undo.")));
@@ -112,14 +106,13 @@ public final class Editing {
         redoable()
                 .ifPresentOrElse(
                         act -> attempt(() -> {
-                            adopt(history.redo());
+                            adopt(history.settled().redo());
                             notices.say(Notice.good("Done again", act + "."));
                         }),
                         () -> notices.say(Notice.plain("Redo", "There is nothing to do again.")));
     }
 
     private void adopt(History next) {
-        going = null;
         boolean other = session() != next.session();
         if (other) {
             // What cannot be played is refused here, before it is a step of the history.

@@ -1,19 +1,15 @@
 package agogic.desk.model;
 
-import agogic.core.expose.Exposing;
-import agogic.core.group.Macros;
 import agogic.core.macro.Macro;
 import agogic.core.play.LiveState;
 import agogic.core.route.Hand;
 import agogic.core.route.Route;
-import agogic.core.route.Span;
 import agogic.core.route.Target;
 import agogic.core.route.WriteMode;
-import agogic.core.surface.Address;
 import agogic.core.surface.Control;
 import agogic.core.surface.Surface;
+import agogic.core.trace.Mend;
 import agogic.core.trace.Trace;
-import java.util.List;
 import java.util.Optional;
 
 /** The acts that mend a stop: what the trace bar offers. */
@@ -38,31 +34,18 @@ public final class Mending {
             case RIDE -> desk.riding().ride();
                 // This time only: the next touch has to meet the value again.
             case TAKE_OVER_NOW -> desk.engine().takeOver(route.id());
-            case OPEN_SPAN -> desk.edit(
-                    "Open the span", s -> s.with(s.route(route.id()).with(Span.FULL)));
-            case SWITCH_ON -> desk.edit(
-                    "Switch on", s -> s.with(s.route(route.id()).switched(true)));
-            case EXPOSE -> desk.edit(
-                    "Expose " + desk.session().parameter(route.target()).name(),
-                    s -> Exposing.expose(s, List.of(route.target())).session());
             case WRITE_REHEARSAL -> desk.passes().writeRehearsal();
             case CONNECT -> connectLastMoved();
             case MOVE_LEADER -> moveLeader(route.target());
             case SHOW_SOCKETS -> desk.selection().show(route.target());
             case TURN_PAGE -> turn(hand);
-            case ANY_CHANNEL -> anyChannel(hand);
             case MAKE_CONTROL -> makeControl(hand);
             case ADD_MEMBERS -> desk.selection().showMacro(route.target().parameter());
-            case REACH_MEMBERS -> {
-                String macro = route.target().parameter();
-                desk.edit(
-                        "Reach the members of " + desk.session().macro(macro).name(),
-                        s -> Macros.reachThroughOneSocket(s, macro));
-            }
             case LOOK_AGAIN -> {
                 desk.live().ports().again();
                 desk.say(Notice.wait("Looking", "The ports are looked for again."));
             }
+            default -> edit(trace);
         }
     }
 
@@ -86,14 +69,13 @@ public final class Mending {
         desk.say(Notice.good("Page", surface.name() + " is on page " + surface.pageName(hand.page()) + "."));
     }
 
-    private void anyChannel(Hand hand) {
-        Surface surface = desk.session().surface(hand.surface());
-        Control control = surface.find(hand.control());
-        desk.edit(
-                control.name() + " on any channel",
-                s -> s.with(s.surface(surface.id())
-                        .with(control.speaking(control.address().on(Address.ANY)))));
-        desk.say(Notice.good("Any channel", control.name() + " is heard on every channel now."));
+    private void edit(Trace trace) {
+        Mend mend = Mend.of(desk.session(), trace).orElseThrow();
+        desk.edit(mend.words(), mend.edit());
+        if (trace.act().orElseThrow() == Trace.Act.ANY_CHANNEL) {
+            String name = desk.session().controlName(trace.hand().orElseThrow());
+            desk.say(Notice.good("Any channel", name + " is heard on every channel now."));
+        }
     }
 
     /** Walks the surface whose control is unknown: the next move of it makes it one. */
@@ -118,9 +100,8 @@ public final class Mending {
         Control control = surface.controls().get(event.control());
         String name = desk.session().parameter(route.target()).name();
         int page = surface.pages().size() > 1 ? desk.state().page(event.surface()) : 0;
-        desk.edit(
-                control.name() + " to " + name,
-                s -> s.with(s.route(route.id()).by(Optional.of(new Hand(surface.id(), control.id(), page)))));
+        Mend mend = Mend.connect(desk.session(), new Hand(surface.id(), control.id(), page), route);
+        desk.edit(mend.words(), mend.edit());
         desk.say(Notice.good("Connected", control.name() + " of " + surface.name() + " moves " + name + " now."));
     }
 }

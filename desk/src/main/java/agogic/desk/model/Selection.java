@@ -31,6 +31,7 @@ public final class Selection {
     private final ObjectProperty<String> fitting = new SimpleObjectProperty<>();
     private final ObjectProperty<Hand> hand = new SimpleObjectProperty<>();
     private final ObjectProperty<String> macro = new SimpleObjectProperty<>();
+    private Place place;
 
     Selection(Editing editing) {
         this.editing = editing;
@@ -90,6 +91,16 @@ public final class Selection {
     /** The id of the macro that Surfaces shows, null if none is chosen. */
     public ObjectProperty<String> macroProperty() {
         return macro;
+    }
+
+    /** The place in an envelope that the menu of what is here is about, while it is open. */
+    public Optional<Place> place() {
+        return Optional.ofNullable(place);
+    }
+
+    /** Somebody points at a place, or, null, at none. */
+    public void place(Place pointed) {
+        place = pointed;
     }
 
     /** Puts a parameter first among those touched last; macros are not among them. */

@@ -8,6 +8,7 @@ import agogic.core.play.LiveState;
 import agogic.core.play.Verdict;
 import agogic.core.route.Route;
 import agogic.core.route.Target;
+import agogic.core.session.Moved;
 import java.util.List;
 import java.util.Optional;
 
@@ -56,7 +57,7 @@ public final class Standing {
         }
         desk.engine().hold(target, value);
         String reads = device.name() + " · " + parameter.name() + " = " + parameter.print(value);
-        boolean enveloped = desk.session().movesOverTime(target);
+        boolean enveloped = Moved.overTime(desk.session(), target);
         if (enveloped) {
             desk.say(Notice.wait("Heard", reads + ". When it plays from here, its envelope moves it again."));
         } else {

@@ -7,7 +7,7 @@ import agogic.core.lane.Lane;
 import agogic.core.parameter.Parameter;
 import agogic.core.play.Verdict;
 import agogic.core.route.Route;
-import agogic.core.session.Clip;
+import agogic.core.score.Clip;
 import agogic.core.session.Session;
 import agogic.core.session.Track;
 import agogic.desk.draw.Ink;

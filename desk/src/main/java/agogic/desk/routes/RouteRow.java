@@ -2,7 +2,6 @@ package agogic.desk.routes;
 
 import agogic.core.envelope.Envelope;
 import agogic.core.envelope.EnvelopeOutline;
-import agogic.core.envelope.Shape;
 import agogic.core.lane.Lane;
 import agogic.core.macro.Macro;
 import agogic.core.parameter.Parameter;
@@ -11,41 +10,28 @@ import agogic.core.play.Verdict;
 import agogic.core.route.Hand;
 import agogic.core.route.Route;
 import agogic.core.route.WriteMode;
-import agogic.core.session.Points;
 import agogic.core.session.Session;
 import agogic.core.surface.Address;
-import agogic.core.time.Lock;
 import agogic.desk.draw.Painter;
 import agogic.desk.draw.Palette;
 import agogic.desk.model.Desk;
 import agogic.desk.model.LiveTrails;
-import agogic.desk.model.View;
-import agogic.desk.parts.EnvelopeMarks;
 import agogic.desk.parts.SocketMark;
-import agogic.desk.parts.SpanDialog;
-import java.util.List;
 import java.util.Objects;
 import javafx.geometry.Pos;
 import javafx.scene.canvas.Canvas;
 import javafx.scene.control.CheckMenuItem;
-import javafx.scene.control.ContextMenu;
 import javafx.scene.control.Label;
-import javafx.scene.control.Menu;
 import javafx.scene.control.MenuButton;
-import javafx.scene.control.MenuItem;
 import javafx.scene.control.RadioMenuItem;
 import javafx.scene.control.SeparatorMenuItem;
 import javafx.scene.control.ToggleGroup;
-import javafx.scene.input.ContextMenuEvent;
-import javafx.scene.input.MouseButton;
-import javafx.scene.input.MouseEvent;
 import javafx.scene.layout.Region;
 
 /** One route on the screen: drawn wire, words, value and mode. Reused for whatever route its place in the list shows. */
 public final class RouteRow extends Region {
     private static final long LIT_NANOS = 1_500_000_000L;
     private static final long STOP_NANOS = 12_000_000_000L;
-    private static final double NEAR = 9;
     /** A mark of a stop reaches so far over the edge of the envelope. */
     private static final double OVER = 12;
     /** How wide the drawn sound is, with the wire before it. */
@@ -82,7 +68,6 @@ public final class RouteRow extends Region {
     private long drawnLeft;
     private long drawnRight;
     private long readAt;
-    private int dragged = -1;
 
     RouteRow(Desk desk) {
         this.desk = desk;
@@ -103,18 +88,7 @@ public final class RouteRow extends Region {
                 .addAll(canvas, left, right, handName, handSub, spanTop, spanBottom, soundName, soundSub, value, mode);
         // A value that changes all the time is no reason to lay out the whole list.
         value.setManaged(false);
-        canvas.addEventHandler(ContextMenuEvent.CONTEXT_MENU_REQUESTED, e -> {
-            if (inEnvelope(e.getX())) {
-                // The menu of the place in the envelope is open already.
-                e.consume();
-            }
-        });
-        canvas.addEventHandler(MouseEvent.MOUSE_PRESSED, this::pressed);
-        canvas.addEventHandler(MouseEvent.MOUSE_DRAGGED, this::moved);
-        canvas.addEventHandler(MouseEvent.MOUSE_RELEASED, e -> {
-            dragged = -1;
-            desk.settle();
-        });
+        new RowHand(desk, canvas, () -> route);
     }
 
     private void buildModes() {
@@ -368,112 +342,5 @@ public final class RouteRow extends Region {
 
     private static void place(Label label, double x, double y, double width) {
         label.resizeRelocate(x, y, width, 19);
-    }
-
-    private EnvelopeMarks.Field field() {
-        return RouteMarks.field(getWidth(), getHeight());
-    }
-
-    private boolean inEnvelope(double x) {
-        EnvelopeMarks.Field field = field();
-        return x >= field.left() && x <= field.left() + field.width();
-    }
-
-    private void pressed(MouseEvent e) {
-        if (e.getX() >= RouteMarks.SPAN_X && e.getX() <= RouteMarks.SPAN_X + RouteMarks.SPAN_SIZE) {
-            desk.selection().selectedProperty().set(route.id());
-            SpanDialog.ask(desk, getScene().getWindow(), current());
-            return;
-        }
-        desk.selection().selectedProperty().set(route.id());
-        if (!inEnvelope(e.getX())) {
-            return;
-        }
-        int near = near(e.getX(), e.getY());
-        if (e.getButton() == MouseButton.SECONDARY) {
-            menu(e, near).show(this, e.getScreenX(), e.getScreenY());
-        } else if (near >= 0) {
-            dragged = near;
-        } else if (e.getClickCount() == 2) {
-            double time = laneTime(e.getX());
-            double to = field().value(e.getY());
-            desk.edit("Add a point", s -> Points.add(s, route.target(), time, to));
-        }
-    }
-
-    private void moved(MouseEvent e) {
-        if (dragged < 0) {
-            return;
-        }
-        int point = dragged;
-        double time = laneTime(e.getX());
-        double to = field().value(e.getY());
-        desk.editOn(
-                "Move point " + (point + 1),
-                List.of("point", route.target(), point),
-                s -> Points.move(s, route.target(), point, time, to));
-    }
-
-    private double laneTime(double x) {
-        EnvelopeMarks.Field field = field();
-        double beat = Math.max(0, desk.time().beat(x, field.left(), field.width()));
-        Lane lane = desk.session().lane(route.target());
-        return lane.lock() == Lock.BEATS ? beat : desk.timeline().secondsAt(beat);
-    }
-
-    /** Where a time of the lane lies in the piece: of a lane in seconds too. */
-    private double beat(Lane lane, double laneTime) {
-        return lane.lock() == Lock.BEATS ? laneTime : desk.timeline().beatAt(laneTime);
-    }
-
-    private int near(double x, double y) {
-        EnvelopeMarks.Field field = field();
-        Lane lane = desk.session().lane(route.target());
-        Envelope envelope = lane.envelope();
-        int best = -1;
-        double nearest = NEAR;
-        for (int i = 0; i < envelope.size(); i++) {
-            double px = desk.time().x(beat(lane, envelope.time(i)), field.left(), field.width());
-            double distance = Math.hypot(px - x, field.y(envelope.value(i)) - y);
-            if (distance < nearest) {
-                nearest = distance;
-                best = i;
-            }
-        }
-        return best;
-    }
-
-    private ContextMenu menu(MouseEvent e, int point) {
-        ContextMenu menu = new ContextMenu();
-        double time = laneTime(e.getX());
-        double to = field().value(e.getY());
-        double beat = desk.time().beat(e.getX(), field().left(), field().width());
-        MenuItem add = new MenuItem("Add a point here");
-        add.setOnAction(a -> desk.edit("Add a point", s -> Points.add(s, route.target(), time, to)));
-        MenuItem go = new MenuItem("Play from here");
-        go.setOnAction(a -> {
-            desk.riding().locate(beat);
-            desk.riding().play();
-        });
-        MenuItem learn = new MenuItem("Learn a control for it");
-        learn.setOnAction(a -> desk.learner().begin(List.of(route.target())));
-        MenuItem refine = new MenuItem("Open in Refine");
-        refine.setOnAction(a -> desk.selection().viewProperty().set(View.REFINE));
-        menu.getItems().addAll(add, go, learn, refine);
-        if (point >= 0) {
-            MenuItem delete = new MenuItem("Delete this point");
-            delete.setOnAction(a -> desk.edit("Delete a point", s -> Points.delete(s, route.target(), point)));
-            Menu shapes = new Menu("Way to the next point");
-            for (Shape shape : List.of(Shape.HOLD, Shape.STRAIGHT, Shape.bent(0.5), Shape.bent(-0.5), Shape.S)) {
-                String words = shape.kind() == Shape.Kind.BENT
-                        ? shape.amount() > 0 ? "bent, slow start" : "bent, fast start"
-                        : shape.kind().spoken();
-                MenuItem item = new MenuItem(words);
-                item.setOnAction(a -> desk.edit("Way: " + words, s -> Points.shape(s, route.target(), point, shape)));
-                shapes.getItems().add(item);
-            }
-            menu.getItems().addAll(new SeparatorMenuItem(), delete, shapes);
-        }
-        return menu;
     }
 }

@@ -33,10 +33,11 @@ final class DeskActs {
         transport();
         views();
         files();
+        // What is pointed at goes before the selected route, in menus.
+        all.addAll(views);
         routes();
         all.addAll(first);
         told();
-        all.addAll(views);
         return new Acts(all);
     }
 

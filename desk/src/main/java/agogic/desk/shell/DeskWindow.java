@@ -12,10 +12,7 @@ import agogic.desk.live.LiveDesk;
 import agogic.desk.live.Troubles;
 import agogic.desk.model.Desk;
 import agogic.desk.model.View;
-import agogic.desk.parts.Questions;
 import agogic.desk.parts.Theme;
-import agogic.desk.refine.RefineView;
-import agogic.desk.routes.RoutesView;
 import agogic.desk.surfaces.SurfacesView;
 import agogic.formats.file.Input;
 import java.nio.file.Path;
@@ -39,7 +36,6 @@ import javafx.scene.control.TextInputControl;
 import javafx.scene.input.KeyCode;
 import javafx.scene.input.KeyEvent;
 import javafx.scene.layout.BorderPane;
-import javafx.scene.layout.StackPane;
 import javafx.scene.layout.VBox;
 import javafx.stage.Stage;
 
@@ -59,10 +55,7 @@ public final class DeskWindow {
     private TransportBar transport;
     private TraceBar trace;
     private Acts acts;
-    private RoutesView routes;
-    private CatalogView catalog;
-    private SurfacesView surfaces;
-    private RefineView refine;
+    private Views views;
     private boolean acted;
     /** Keys that are down. A key that is held down comes again and again. */
     private final Set<KeyCode> held = EnumSet.noneOf(KeyCode.class);
@@ -79,11 +72,11 @@ public final class DeskWindow {
     }
 
     public CatalogView catalog() {
-        return catalog;
+        return views.catalog();
     }
 
     public SurfacesView surfaces() {
-        return surfaces;
+        return views.surfaces();
     }
 
     Files files() {
@@ -108,22 +101,10 @@ public final class DeskWindow {
         MenuButton menu = menu();
         transport = new TransportBar(desk, menu);
         trace = new TraceBar(desk);
-        routes = new RoutesView(desk);
-        refine = new RefineView(desk);
-        catalog = new CatalogView(desk, Questions.over(() -> stage));
-        routes.visibleProperty().bind(desk.selection().viewProperty().isEqualTo(View.ROUTES));
-        refine.visibleProperty().bind(desk.selection().viewProperty().isEqualTo(View.REFINE));
-        catalog.visibleProperty().bind(desk.selection().viewProperty().isEqualTo(View.CATALOG));
-        surfaces = new SurfacesView(desk, files);
-        surfaces.visibleProperty().bind(desk.selection().viewProperty().isEqualTo(View.SURFACES));
-        List<Act> special = new ArrayList<>(catalog.acts());
-        special.addAll(surfaces.acts());
-        special.addAll(refine.acts());
-        acts = new DeskActs(desk, files, () -> stage).with(own(), special);
+        views = new Views(desk, files, () -> stage);
+        acts = new DeskActs(desk, files, () -> stage).with(own(), views.acts());
         fill(menu);
-        StackPane views = new StackPane(routes, catalog, surfaces, refine);
-        views.getChildren().forEach(view -> view.managedProperty().bind(view.visibleProperty()));
-        views.setMinHeight(0);
+        views.show(acts);
         BorderPane root = new BorderPane(views);
         root.setTop(transport);
         root.setBottom(new VBox(new SurfaceDrawer(desk), trace));
@@ -213,6 +194,8 @@ public final class DeskWindow {
         menu.setId("here-menu");
         menu.getItems()
                 .setAll(ActParts.menu(acts, desk.selection().viewProperty().get()));
+        // Whatever is chosen from it is done first.
+        menu.setOnHidden(e -> Platform.runLater(() -> desk.selection().place(null)));
         menu.show(stage.getScene().getRoot(), x, y);
     }
 
@@ -294,30 +277,21 @@ public final class DeskWindow {
                 "here", "Menu of what is here", "As the right button of the mouse", "Shift+F10|Menu", this::menuHere));
         own.add(Act.of("keys", "Keys", "The list of keys", "", this::keys));
         own.add(Act.told("keys-key", "This list", "The list of keys", "?"));
-        own.add(over("zoom-in", "Zoom in", "+", () -> refine.zoom(0.7), () -> zoom(0.7))
+        own.add(over("zoom-in", "Zoom in", "+", () -> views.refine().zoom(0.7), () -> zoom(0.7))
                 .repeating());
-        own.add(over("zoom-out", "Zoom out", "−", () -> refine.zoom(1.4), () -> zoom(1.4))
+        own.add(over("zoom-out", "Zoom out", "−", () -> views.refine().zoom(1.4), () -> zoom(1.4))
                 .repeating());
-        own.add(over("whole", "Show everything", "0", refine::showAll, () -> desk.time()
+        own.add(over("whole", "Show everything", "0", () -> views.refine().showAll(), () -> desk.time()
                 .show(0, desk.session().length())));
-        own.add(over("scroll-back", "Scroll back", "Ctrl+←", () -> refine.scroll(-QUARTER), () -> scroll(-QUARTER))
+        own.add(over(
+                        "scroll-back",
+                        "Scroll back",
+                        "Ctrl+←",
+                        () -> views.refine().scroll(-QUARTER),
+                        () -> scroll(-QUARTER))
                 .repeating());
-        own.add(over("scroll-on", "Scroll on", "Ctrl+→", () -> refine.scroll(QUARTER), () -> scroll(QUARTER))
+        own.add(over("scroll-on", "Scroll on", "Ctrl+→", () -> views.refine().scroll(QUARTER), () -> scroll(QUARTER))
                 .repeating());
-        own.add(Act.of(
-                        "filter-rows",
-                        "Filter the rows",
-                        "Words of track, device, control or mode",
-                        "Ctrl+F",
-                        routes::typeFilter)
-                .in(View.ROUTES));
-        own.add(Act.of("row-height", "Next row height", "Small, medium or large rows", "V", routes::nextHeight)
-                .in(View.ROUTES));
-        own.add(Act.of("search", "Search", "Search the parameters of all devices", "Ctrl+F", () -> {
-                    desk.selection().viewProperty().set(View.CATALOG);
-                    catalog.typeSearch();
-                })
-                .in(View.CATALOG, View.REFINE));
         return own;
     }
 
@@ -350,14 +324,6 @@ public final class DeskWindow {
         KeyList.dialog(acts, stage).show();
     }
 
-    private boolean showAll() {
-        return switch (desk.selection().viewProperty().get()) {
-            case CATALOG -> catalog.showAll();
-            case SURFACES -> surfaces.showAll();
-            default -> routes.showAll();
-        };
-    }
-
     private boolean typing() {
         Node focus = stage.getScene().getFocusOwner();
         return focus instanceof TextInputControl;
@@ -365,7 +331,7 @@ public final class DeskWindow {
 
     private void key(KeyEvent e) {
         if (typing()) {
-            if (e.getCode() == KeyCode.ESCAPE && !desk.learner().on() && !showAll()) {
+            if (e.getCode() == KeyCode.ESCAPE && !desk.learner().on() && !views.showAll()) {
                 stage.getScene().getRoot().requestFocus();
                 e.consume();
             }

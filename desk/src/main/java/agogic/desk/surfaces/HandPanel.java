@@ -3,7 +3,6 @@ package agogic.desk.surfaces;
 import agogic.core.assign.Assigning;
 import agogic.core.assign.Overlap;
 import agogic.core.assign.SpanChange;
-import agogic.core.assign.SurfaceEdits;
 import agogic.core.macro.Macro;
 import agogic.core.macro.Member;
 import agogic.core.route.Hand;
@@ -14,10 +13,10 @@ import agogic.core.route.Target;
 import agogic.core.session.Session;
 import agogic.core.surface.Control;
 import agogic.core.surface.Surface;
+import agogic.desk.acts.ActParts;
 import agogic.desk.model.Desk;
 import agogic.desk.model.Notice;
 import agogic.desk.model.Strand;
-import agogic.desk.parts.NameDialog;
 import agogic.desk.parts.Parts;
 import agogic.desk.parts.SpanDialog;
 import agogic.desk.parts.TargetChooser;
@@ -54,7 +53,7 @@ public final class HandPanel extends VBox {
     private final HBox settings;
     private boolean filling;
 
-    HandPanel(Desk desk) {
+    HandPanel(Desk desk, ControlActs controlActs) {
         super(8);
         this.desk = desk;
         getStyleClass().add("panel");
@@ -87,9 +86,7 @@ public final class HandPanel extends VBox {
         more.getStyleClass().add("pill");
         more.setId("control-menu");
         more.setMinWidth(Region.USE_PREF_SIZE);
-        more.setOnShowing(e -> more.getItems()
-                .setAll(hand().map(hand -> ControlMenu.of(desk, hand, this::rename))
-                        .orElse(List.of())));
+        more.setOnShowing(e -> more.getItems().setAll(hand().isPresent() ? controlActs.menu() : List.of()));
         Region gap = new Region();
         HBox.setHgrow(gap, Priority.ALWAYS);
         settings = new HBox(8, Parts.quiet("Takeover"), takeover, Parts.quiet("Smooth"), smoothing, gap, more);
@@ -105,17 +102,11 @@ public final class HandPanel extends VBox {
         empty.getStyleClass().add("quiet");
         empty.setWrapText(true);
         empty.setId("hand-empty");
-        act("hand-connect", "Connect…", "", this::connect);
-        act("hand-learn", "Learn a control…", "", this::learn);
-        act("hand-span", "Span…", "", () -> fan.chosen().ifPresent(this::open));
-        act("hand-page", "Next page", "", this::nextPage);
-        act("hand-disconnect", "Disconnect", "", () -> fan.chosen().ifPresent(this::remove));
+        for (String id : List.of("hand-connect", "hand-learn", "hand-span", "hand-page", "hand-disconnect")) {
+            acts.getChildren().add(ActParts.button(id));
+        }
         getChildren().addAll(title, message, settings, trouble, empty, scroll, plot, acts);
         show();
-    }
-
-    private void act(String id, String words, String tip, Runnable run) {
-        acts.getChildren().add(Parts.act(id, words, tip, run));
     }
 
     /** The chosen control, if the session has it. */
@@ -359,17 +350,6 @@ public final class HandPanel extends VBox {
             int next = (hand.page() + 1) % (surface.pages().size() + 1);
             desk.edit("On page " + surface.pageName(next), s -> Assigning.onPage(s, id, next));
             desk.say(Notice.good("Page", "It counts on page " + surface.pageName(next) + " now."));
-        });
-    }
-
-    /** Another name for the chosen control. */
-    void rename() {
-        hand().ifPresent(hand -> {
-            Control control = desk.session().control(hand);
-            NameDialog.ask(getScene().getWindow(), "Name of the control", control.name())
-                    .ifPresent(name -> desk.edit(
-                            "Rename: " + control.name(),
-                            s -> SurfaceEdits.control(s, hand.surface(), control.named(name))));
         });
     }
 

@@ -1,22 +1,13 @@
 package agogic.desk.surfaces;
 
-import agogic.core.group.Macros;
 import agogic.core.group.Travel;
 import agogic.core.macro.Macro;
 import agogic.core.macro.Member;
-import agogic.core.parameter.Unit;
-import agogic.core.parameter.ValueText;
-import agogic.core.route.Span;
-import agogic.core.route.Target;
 import agogic.core.session.Session;
+import agogic.desk.acts.ActParts;
 import agogic.desk.model.Desk;
-import agogic.desk.model.Notice;
 import agogic.desk.model.Strand;
-import agogic.desk.parts.NameDialog;
 import agogic.desk.parts.Parts;
-import agogic.desk.parts.Questions;
-import agogic.desk.parts.TargetChooser;
-import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
 import javafx.geometry.Pos;
@@ -45,7 +36,7 @@ public final class MacroPanel extends VBox {
     private final FanView fan;
     private final SpanPlot plot;
     private final ScrollPane scroll;
-    private final FlowPane acts = new FlowPane(8, 6);
+    private final FlowPane buttons = new FlowPane(8, 6);
     private final HBox way;
     private final HBox offset;
     private boolean filling;
@@ -59,7 +50,7 @@ public final class MacroPanel extends VBox {
         chooser.setPromptText("No macro yet");
         chooser.setMaxWidth(Double.MAX_VALUE);
         HBox.setHgrow(chooser, Priority.ALWAYS);
-        chooser.setConverter(Parts.words(id -> macro(id)
+        chooser.setConverter(Parts.words(id -> MacroActs.macro(desk, id)
                 .map(m -> m.name() + ", " + m.members().size() + (m.members().size() == 1 ? " member" : " members"))
                 .orElse("")));
         chooser.setOnAction(e -> {
@@ -67,7 +58,7 @@ public final class MacroPanel extends VBox {
                 desk.selection().macroProperty().set(chooser.getValue());
             }
         });
-        Button fresh = Parts.act("macro-new", "New", "", this::create);
+        Button fresh = ActParts.button("macro-new");
         HBox head = new HBox(8, chooser, fresh);
         head.setAlignment(Pos.CENTER_LEFT);
         place.setId("macro-place");
@@ -117,15 +108,18 @@ public final class MacroPanel extends VBox {
         scroll.getStyleClass().add("face");
         scroll.setFocusTraversable(false);
         VBox.setVgrow(scroll, Priority.ALWAYS);
-        act("macro-members", "Add members…", "", this::addMembers);
-        act("macro-learn", "Learn a control…", "", this::learn);
-        act("macro-whole", "Give it the full way", "", this::full);
-        act("macro-follow", "Distance or span", "", this::turn);
-        act("macro-socket", "One socket for all", "Reaches members without a socket through one", this::reachAll);
-        act("macro-lane", "Lane", "", this::lane);
-        act("macro-rename", "Rename…", "", this::rename);
-        act("macro-delete", "Delete", "The macro goes, with its lane and its routes", this::delete);
-        getChildren().addAll(head, way, offset, reach, warnings, scroll, plot, acts);
+        for (String id : List.of(
+                "macro-members",
+                "macro-learn",
+                "macro-whole",
+                "macro-follow",
+                "macro-socket",
+                "macro-lane",
+                "macro-rename",
+                "macro-delete")) {
+            buttons.getChildren().add(ActParts.button(id));
+        }
+        getChildren().addAll(head, way, offset, reach, warnings, scroll, plot, buttons);
         desk.selection().macroProperty().addListener((o, a, b) -> show());
         show();
     }
@@ -139,21 +133,8 @@ public final class MacroPanel extends VBox {
         field.setOnAction(e -> typed());
     }
 
-    private void act(String id, String words, String tip, Runnable run) {
-        acts.getChildren().add(Parts.act(id, words, tip, run));
-    }
-
-    private Optional<Macro> macro(String id) {
-        return desk.session().macros().stream().filter(m -> m.id().equals(id)).findFirst();
-    }
-
     private Optional<Macro> shown() {
-        return macro(desk.selection().macroProperty().get());
-    }
-
-    /** The span of the chosen member. */
-    void span() {
-        fan.chosen().ifPresent(s -> HandPanel.open(desk, s, getScene().getWindow()));
+        return MacroActs.shown(desk);
     }
 
     FanView fan() {
@@ -172,7 +153,7 @@ public final class MacroPanel extends VBox {
         chooser.getItems().setAll(ids);
         chooser.setValue(shown().map(Macro::id).orElse(null));
         Macro macro = shown().orElse(null);
-        for (javafx.scene.Node node : List.of(way, warnings, acts)) {
+        for (javafx.scene.Node node : List.of(way, warnings, buttons)) {
             node.setVisible(macro != null);
             node.setManaged(macro != null);
         }
@@ -194,9 +175,9 @@ public final class MacroPanel extends VBox {
 
     private void show(Macro macro) {
         Session session = desk.session();
-        scale.setText(percent(macro.scale()));
-        centre.setText(percent(macro.centre()));
-        reach.setText(words(session, macro));
+        scale.setText(MacroWords.percent(macro.scale()));
+        centre.setText(MacroWords.percent(macro.centre()));
+        reach.setText(MacroWords.of(session, macro));
         List<String> all = Travel.warnings(session, macro);
         warnings.setText(
                 all.isEmpty() ? "" : all.get(0) + (all.size() > 1 ? " And " + (all.size() - 1) + " more such." : ""));
@@ -204,52 +185,8 @@ public final class MacroPanel extends VBox {
         warnings.setManaged(!all.isEmpty());
         warnings.setTooltip(all.isEmpty() ? null : new Tooltip(String.join("\n", all)));
         fan.show(Strand.of(macro, 0), true);
-        fan.setAccessibleHelp(spoken(session, macro));
-        setAccessibleText(spoken(session, macro));
-    }
-
-    private static String percent(double part) {
-        return ValueText.print(Unit.PERCENT, part * 100);
-    }
-
-    /** What a screen reader says of a macro. */
-    public static String spoken(Session session, Macro macro) {
-        return "Macro " + macro.name() + ", " + macro.members().size()
-                + (macro.members().size() == 1 ? " member. " : " members. ") + words(session, macro);
-    }
-
-    /** How far its group can travel, in words. */
-    public static String words(Session session, Macro macro) {
-        if (macro.members().isEmpty()) {
-            return "It moves nothing yet. B adds members.";
-        }
-        int unreached = Macros.unreached(session, macro).size();
-        String sockets = unreached == 0
-                ? ""
-                : " " + unreached + (unreached == 1 ? " member sits" : " members sit") + " on no socket.";
-        return Travel.of(session, macro)
-                        .map(travel -> {
-                            if (travel.whole(macro)) {
-                                return "The whole way is free: " + percent(macro.scale())
-                                        + " of the travel, distances kept.";
-                            }
-                            return "Down " + part(travel.down(), macro.centre()) + " until "
-                                    + name(session, travel.lowest()) + " is at the wall, up "
-                                    + part(travel.up(), 1 - macro.centre()) + " until "
-                                    + name(session, travel.highest()) + " is. Shifted by "
-                                    + percent(travel.shift()) + " it has " + percent(travel.each()) + " each way.";
-                        })
-                        .orElse("Each member goes through a span of its own.")
-                + sockets;
-    }
-
-    private static String name(Session session, Target target) {
-        return session.device(target.device()).name() + " · "
-                + session.parameter(target).name();
-    }
-
-    private static String part(double reach, double way) {
-        return reach >= way - 1e-12 ? "all of its " + percent(way) : percent(reach) + " of its " + percent(way);
+        fan.setAccessibleHelp(MacroWords.spoken(session, macro));
+        setAccessibleText(MacroWords.spoken(session, macro));
     }
 
     /** With every frame of the window. */
@@ -296,135 +233,5 @@ public final class MacroPanel extends VBox {
                         .replace(',', '.')
                         .strip())
                 / 100;
-    }
-
-    // Acts
-
-    /** A new macro without members. */
-    void create() {
-        Macro fresh = Macros.fresh(desk.session(), "Macro");
-        desk.edit("New macro " + fresh.name(), s -> s.with(fresh));
-        desk.selection().macroProperty().set(fresh.id());
-        desk.say(Notice.good("Macro", fresh.name() + " is there. B adds members, M learns the control that moves it."));
-    }
-
-    void addMembers() {
-        Macro macro = shown().orElse(null);
-        if (macro == null) {
-            desk.refuse("Make a macro first (K).");
-            return;
-        }
-        List<Target> without =
-                new ArrayList<>(macro.members().stream().map(Member::target).toList());
-        without.add(macro.target());
-        TargetChooser.ask(
-                        desk,
-                        getScene().getWindow(),
-                        new TargetChooser.Words(
-                                "Members",
-                                "What " + macro.name() + " is to move",
-                                "Each by its own span",
-                                "Keep their distances"),
-                        without,
-                        (targets, byOffset) -> meaning(macro, targets, byOffset))
-                .ifPresent(choice -> add(desk, macro, choice.targets(), choice.second()));
-    }
-
-    static void add(Desk desk, Macro macro, List<Target> targets, boolean byOffset) {
-        String what =
-                targets.size() == 1 ? desk.session().parameter(targets.get(0)).name() : targets.size() + " members";
-        desk.edit("Add " + what + " to " + macro.name(), s -> Macros.add(s, macro.id(), targets, byOffset));
-    }
-
-    private TargetChooser.Meaning meaning(Macro macro, List<Target> targets, boolean byOffset) {
-        try {
-            Session after = Macros.add(desk.session(), macro.id(), targets, byOffset);
-            List<String> words = new ArrayList<>(Travel.warnings(after, after.macro(macro.id())));
-            long routes = desk.session().routes().stream()
-                    .filter(r -> targets.contains(r.target()))
-                    .count();
-            if (routes > 0) {
-                words.add(
-                        0,
-                        routes + (routes == 1 ? " of them has" : " of them have")
-                                + " a route of its own, which does nothing as long as the macro moves it.");
-            }
-            return new TargetChooser.Meaning(
-                    words.isEmpty() ? words(after, after.macro(macro.id())) : String.join(" ", words), true);
-        } catch (IllegalArgumentException e) {
-            return new TargetChooser.Meaning(e.getMessage(), false);
-        }
-    }
-
-    void learn() {
-        shown().ifPresentOrElse(
-                        macro -> desk.learner().begin(List.of(macro.target())),
-                        () -> desk.refuse("Make a macro first (K)."));
-    }
-
-    /** The resting place that gives the group the full way. */
-    void full() {
-        shown().ifPresent(macro -> {
-            desk.edit("Give " + macro.name() + " the full way", s -> Travel.fullWay(s, macro.id()));
-            desk.say(Notice.good("Macro", words(desk.session(), desk.session().macro(macro.id()))));
-        });
-    }
-
-    /** The chosen member by span instead of by offset, or the other way round. */
-    void turn() {
-        shown().ifPresent(macro -> fan.chosen().ifPresent(strand -> {
-            Target target = strand.target();
-            boolean spanned = macro.member(target).orElse(null) instanceof Member.BySpan;
-            String name = desk.session().parameter(target).name();
-            desk.edit(
-                    spanned ? name + " keeps its distance" : name + " by a span",
-                    s -> s.with(s.macro(macro.id())
-                            .with(spanned ? new Member.ByOffset(target) : new Member.BySpan(target, Span.FULL))));
-        }));
-    }
-
-    /** The lane of the macro itself. */
-    void lane() {
-        shown().ifPresent(macro -> desk.selection().openLane(macro.target()));
-    }
-
-    private void reachAll() {
-        shown().ifPresent(macro -> {
-            int unreached = Macros.unreached(desk.session(), macro).size();
-            if (unreached == 0) {
-                desk.say(Notice.plain("Reached", "All members of " + macro.name() + " sit on sockets already."));
-                return;
-            }
-            desk.edit("Reach the members of " + macro.name(), s -> Macros.reachThroughOneSocket(s, macro.id()));
-        });
-    }
-
-    /** Another name for the macro. */
-    void rename() {
-        shown().ifPresent(macro -> NameDialog.ask(getScene().getWindow(), "Name of the macro", macro.name())
-                .ifPresent(name -> desk.edit(
-                        "Rename " + macro.name(),
-                        s -> s.with(s.macro(macro.id()).with(macro.parameter().named(name))))));
-    }
-
-    private void delete() {
-        shown().ifPresent(macro -> {
-            Session session = desk.session();
-            int points = session.lane(macro.target()).envelope().size();
-            long routes = session.routes().stream()
-                    .filter(r -> r.target().equals(macro.target()))
-                    .count();
-            boolean sure = points + routes == 0
-                    || Questions.over(() -> getScene().getWindow())
-                            .sure(
-                                    "Delete " + macro.name() + "?",
-                                    "With it go " + points + " points of its lane and " + routes
-                                            + (routes == 1 ? " route" : " routes")
-                                            + ". Its members stay where they are.",
-                                    "Delete");
-            if (sure) {
-                desk.edit("Delete " + macro.name(), s -> Macros.delete(s, macro.id()));
-            }
-        });
     }
 }

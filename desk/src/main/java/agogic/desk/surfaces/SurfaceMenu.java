@@ -2,80 +2,147 @@ package agogic.desk.surfaces;
 
 import agogic.core.assign.SurfaceEdits;
 import agogic.core.surface.Surface;
+import agogic.desk.acts.Act;
+import agogic.desk.acts.ActParts;
 import agogic.desk.live.MidiPorts;
 import agogic.desk.model.Desk;
+import agogic.desk.model.View;
 import agogic.desk.parts.NameDialog;
 import agogic.desk.parts.Parts;
 import java.util.ArrayList;
 import java.util.List;
+import java.util.Optional;
+import java.util.function.Consumer;
 import java.util.function.Supplier;
 import javafx.scene.control.Menu;
 import javafx.scene.control.MenuItem;
 import javafx.scene.control.SeparatorMenuItem;
 import javafx.stage.Window;
 
-/** What can be done with a whole surface: its controls, port and pages, its files, and surfaces that come and go. */
-public final class SurfaceMenu {
+/** What can be done with the whole surface that is shown: its controls, port and pages, its files; and surfaces that come and go. */
+final class SurfaceMenu {
     private final Desk desk;
-    private final SurfaceActs acts;
-    private final Surface surface;
+    private final Supplier<Optional<Surface>> shown;
     private final Supplier<Window> owner;
+    private final List<Act> controls;
+    private final List<Act> pages;
+    private final List<Act> own;
+    private final List<Act> any;
+    private final Act remove;
 
-    private SurfaceMenu(Desk desk, SurfaceActs acts, Surface surface, Supplier<Window> owner) {
+    SurfaceMenu(Desk desk, SurfaceActs acts, Supplier<Optional<Surface>> shown, Supplier<Window> owner) {
         this.desk = desk;
-        this.acts = acts;
-        this.surface = surface;
+        this.shown = shown;
         this.owner = owner;
+        controls = List.of(
+                of(
+                        "surface-walk",
+                        "Walk its controls: move each once",
+                        "Finds the controls of the surface",
+                        s -> desk.learner().walk(s.id())),
+                of("surface-rename", "Rename…", "Another name for the surface", this::rename));
+        pages = List.of(
+                of(
+                        "page-add",
+                        "Add a page",
+                        "One page more for the surface",
+                        s -> desk.edit("Add a page", e -> SurfaceEdits.addPage(e, s.id()))),
+                of("page-rename", "Rename the page…", "Another name for the page that is on", this::renamePage)
+                        .reading(() -> "Rename page " + pageName() + "…"),
+                of("page-remove", "Remove the page", "The page that is on goes", s -> {
+                            int page = page(s);
+                            desk.edit("Remove a page", e -> SurfaceEdits.removePage(e, s.id(), page));
+                        })
+                        .reading(() -> "Remove page " + pageName()));
+        own = List.of(
+                of(
+                        "surface-save",
+                        "Save its description…",
+                        "A file that says what controls it has",
+                        acts::saveDescription),
+                of("map-save", "Save its map…", "A file that says what its controls move", acts::saveMap));
+        any = List.of(
+                act(
+                        "map-use",
+                        "Use a map or a description…",
+                        "What a file says of a surface, after it was told",
+                        acts::useMap),
+                act("surface-new", "New surface…", "A surface at another port of the machine", acts::addSurface));
+        remove = of(
+                "surface-remove",
+                "Remove this surface",
+                "The surface goes, with its routes",
+                s -> desk.edit("Remove " + s.name(), e -> SurfaceEdits.remove(e, s.id())));
     }
 
-    /** The menu of the surface that is shown; null if there is none. */
-    public static List<MenuItem> of(Desk desk, SurfaceActs acts, Surface surface, Supplier<Window> owner) {
-        return new SurfaceMenu(desk, acts, surface, owner).items();
+    private static Act act(String id, String words, String about, Runnable run) {
+        return Act.of(id, words, about, "", run).in(View.SURFACES);
     }
 
-    private List<MenuItem> items() {
+    private Act of(String id, String words, String about, Consumer<Surface> run) {
+        Runnable whole = () ->
+                shown.get().ifPresentOrElse(run, () -> desk.refuse("There is no surface yet. Make a new one first."));
+        return act(id, words, about, whole);
+    }
+
+    List<Act> all() {
+        List<Act> all = new ArrayList<>(controls);
+        all.addAll(pages);
+        all.addAll(own);
+        all.addAll(any);
+        all.add(remove);
+        return all;
+    }
+
+    /** The menu of the surface that is shown. */
+    List<MenuItem> items() {
         List<MenuItem> items = new ArrayList<>();
-        if (surface != null) {
-            items.add(Parts.item(
-                    "Walk its controls: move each once", () -> desk.learner().walk(surface.id())));
-            items.add(Parts.item("Rename…", this::rename));
-            items.add(ports());
+        boolean there = shown.get().isPresent();
+        if (there) {
+            put(items, controls);
+            items.add(ports(shown.get().get()));
             items.add(new SeparatorMenuItem());
-            pages(items);
+            put(items, pages);
             items.add(new SeparatorMenuItem());
-            items.add(Parts.item("Save its description…", () -> acts.saveDescription(surface)));
-            items.add(Parts.item("Save its map…", () -> acts.saveMap(surface)));
+            put(items, own);
         }
-        items.add(Parts.item("Use a map or a description…", acts::useMap));
-        items.add(Parts.item("New surface…", acts::addSurface));
-        if (surface != null) {
-            items.add(Parts.item(
-                    "Remove this surface",
-                    () -> desk.edit("Remove " + surface.name(), s -> SurfaceEdits.remove(s, surface.id()))));
+        put(items, any);
+        if (there) {
+            items.add(ActParts.item(remove));
         }
         return items;
     }
 
-    private void rename() {
+    private static void put(List<MenuItem> items, List<Act> acts) {
+        acts.forEach(act -> items.add(ActParts.item(act)));
+    }
+
+    private int page(Surface surface) {
+        return desk.state().page(desk.session().surfaces().indexOf(surface));
+    }
+
+    private String pageName() {
+        return shown.get()
+                .map(s -> s.pageName(Math.min(page(s), s.pages().size())))
+                .orElse("");
+    }
+
+    private void rename(Surface surface) {
         NameDialog.ask(owner.get(), "Name of the surface", surface.name())
                 .ifPresent(name -> desk.edit(
                         "Rename " + surface.name(),
                         s -> s.with(s.surface(surface.id()).called(surface.id(), name))));
     }
 
-    private void pages(List<MenuItem> items) {
-        int page = desk.state().page(desk.session().surfaces().indexOf(surface));
-        String name = surface.pageName(Math.min(page, surface.pages().size()));
-        items.add(Parts.item("Add a page", () -> desk.edit("Add a page", s -> SurfaceEdits.addPage(s, surface.id()))));
-        items.add(Parts.item("Rename page " + name + "…", () -> NameDialog.ask(owner.get(), "Name of the page", name)
+    private void renamePage(Surface surface) {
+        int page = page(surface);
+        NameDialog.ask(owner.get(), "Name of the page", pageName())
                 .ifPresent(other ->
-                        desk.edit("Rename a page", s -> SurfaceEdits.renamePage(s, surface.id(), page, other)))));
-        items.add(Parts.item(
-                "Remove page " + name,
-                () -> desk.edit("Remove a page", s -> SurfaceEdits.removePage(s, surface.id(), page))));
+                        desk.edit("Rename a page", s -> SurfaceEdits.renamePage(s, surface.id(), page, other)));
     }
 
-    private Menu ports() {
+    /** The ports of the machine: a choice, no act. */
+    private Menu ports(Surface surface) {
         Menu menu = new Menu("Port");
         for (String name : MidiPorts.inputs()) {
             menu.getItems()

@@ -3,23 +3,17 @@ package agogic.desk.surfaces;
 import agogic.core.learn.Learning;
 import agogic.core.route.Hand;
 import agogic.core.surface.Surface;
-import agogic.desk.acts.Act;
-import agogic.desk.files.Files;
+import agogic.desk.acts.ActParts;
 import agogic.desk.live.MidiPorts;
 import agogic.desk.model.Desk;
 import agogic.desk.model.Notice;
-import agogic.desk.model.View;
-import agogic.desk.parts.Parts;
-import java.util.ArrayList;
 import java.util.EnumMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Objects;
-import java.util.function.BooleanSupplier;
 import javafx.geometry.Insets;
 import javafx.geometry.Pos;
 import javafx.scene.Node;
-import javafx.scene.control.Button;
 import javafx.scene.control.Label;
 import javafx.scene.control.MenuButton;
 import javafx.scene.control.ToggleButton;
@@ -47,7 +41,7 @@ public final class SurfacesView extends BorderPane {
     }
 
     private final Desk desk;
-    private final SurfaceActs surfaceActs;
+    private final SurfacesActs acts;
     private final HBox tabs = new HBox(6);
     private final HBox pages = new HBox(6);
     private final Label port = new Label();
@@ -65,9 +59,9 @@ public final class SurfacesView extends BorderPane {
     private String shown;
     private int tabbed;
 
-    public SurfacesView(Desk desk, Files files) {
+    public SurfacesView(Desk desk, SurfacesActs acts) {
         this.desk = desk;
-        surfaceActs = new SurfaceActs(desk, files, () -> getScene().getWindow());
+        this.acts = acts;
         drawing = new DrawnSurface(desk, "hand-", chosen -> {
             desk.selection().handProperty().set(chosen);
             if (side == Side.MACROS
@@ -78,20 +72,18 @@ public final class SurfacesView extends BorderPane {
             side(Side.CONTROL);
         });
         drawing.stretch(1.12);
-        hand = new HandPanel(desk);
+        hand = new HandPanel(desk, acts.control());
         learn = new LearnPanel(desk);
         learn.visibleProperty().bind(desk.learner().learningProperty().isNotNull());
         hand.visibleProperty().bind(learn.visibleProperty().not());
         macros = new MacroPanel(desk);
         plane = new PlanePad(desk);
-        Button sheet = Parts.act("sheet", "Save the sheet as PDF…", "", files::exportSheet);
-        table = new AssignmentTable(desk, sheet);
+        table = new AssignmentTable(desk, ActParts.button("sheet"));
         port.getStyleClass().addAll("quiet", "small");
         port.setId("port-state");
         more.getStyleClass().add("pill");
         more.setId("surface-menu");
-        more.setOnShowing(e -> more.getItems().setAll(SurfaceMenu.of(desk, surfaceActs, surface(), () -> getScene()
-                .getWindow())));
+        more.setOnShowing(e -> more.getItems().setAll(acts.menu().items()));
         Region gap = new Region();
         HBox.setHgrow(gap, Priority.ALWAYS);
         HBox head = new HBox(10, tabs, port, gap, pages, more);
@@ -129,8 +121,9 @@ public final class SurfacesView extends BorderPane {
             }
         });
         desk.onFrame(this::frame);
-        side(Side.CONTROL);
         refresh();
+        // What was asked for before the view was there.
+        side(MacroActs.shown(desk).isPresent() ? Side.MACROS : Side.CONTROL);
     }
 
     private Node right() {
@@ -175,8 +168,13 @@ public final class SurfacesView extends BorderPane {
         refresh();
     }
 
-    public SurfaceActs surfaceActs() {
-        return surfaceActs;
+    public SurfacesActs acts() {
+        return acts;
+    }
+
+    /** What stands beside the drawing. */
+    Side side() {
+        return side;
     }
 
     public HandPanel hand() {
@@ -187,7 +185,8 @@ public final class SurfacesView extends BorderPane {
         return macros;
     }
 
-    private Surface surface() {
+    /** The surface that is shown, or null. */
+    Surface surface() {
         return desk.session().surfaces().stream()
                 .filter(s -> s.id().equals(shown))
                 .findFirst()
@@ -339,75 +338,8 @@ public final class SurfacesView extends BorderPane {
         return table.showAll();
     }
 
-    /** What can be done here. */
-    public List<Act> acts() {
-        List<Act> all = new ArrayList<>();
-        BooleanSupplier hands = () -> side != Side.MACROS;
-        BooleanSupplier groups = () -> side == Side.MACROS;
-        all.add(act(
-                "filter-table", "Filter the table", "Words of what is shown in the table", "Ctrl+F", this::typeFilter));
-        all.add(act("page-back", "Page before", "The page before", "Ctrl+Page Up", () -> turnBy(-1)));
-        all.add(act("page-on", "Page after", "The page after", "Ctrl+Page Down", () -> turnBy(1)));
-        all.add(act(
-                "beside", "Next panel beside it", "Control, macros or plane beside the drawing", "F", this::nextSide));
-        all.add(act("hand-connect", "Connect…", "Choose what the control moves", "C", hand::connect));
-        all.add(act("hand-learn", "Learn a control…", "Another control for what is chosen", "M", hand::learn)
-                .when(hands));
-        all.add(act("hand-span", "Span…", "How far, which way round", "S", hand::span)
-                .when(hands));
-        all.add(act(
-                "hand-page",
-                "Next page it counts on",
-                "On which page it counts: the next, or all",
-                "Q",
-                hand::nextPage));
-        all.add(act("hand-rename", "Rename…", "Another name for the control", "N", hand::rename)
-                .when(hands));
-        all.add(act("hand-lane", "Lane", "What it has over time", "L", hand::lane)
-                .when(hands));
-        all.add(act("hand-disconnect", "Disconnect", "The control moves it no longer", "Delete", hand::disconnect)
-                .when(hands));
-        all.add(act("macro-new", "New macro", "A new macro", "K", () -> macro(macros::create)));
-        all.add(act(
-                "macro-members", "Add members…", "Choose what it is to move", "B", () -> macro(macros::addMembers)));
-        all.add(act(
-                "macro-whole",
-                "Give it the full way",
-                "Shifts all rests alike, so that no wall is in the way",
-                "U",
-                () -> macro(macros::full)));
-        all.add(act(
-                "macro-follow",
-                "Distance or span",
-                "The chosen member keeps its distance, or has a span",
-                "Y",
-                () -> macro(macros::turn)));
-        all.add(act(
-                        "macro-learn",
-                        "Learn a control for the macro…",
-                        "The control that moves the macro",
-                        "M",
-                        macros::learn)
-                .when(groups));
-        all.add(act("macro-span", "Span of the member…", "How far the chosen member goes", "S", macros::span)
-                .when(groups));
-        all.add(act("macro-rename", "Rename the macro…", "Another name for the macro", "N", macros::rename)
-                .when(groups));
-        all.add(act("macro-lane", "Lane of the macro", "What the macro has over time", "L", macros::lane)
-                .when(groups));
-        return all;
-    }
-
-    private static Act act(String id, String words, String about, String key, Runnable run) {
-        return Act.of(id, words, about, key, run).in(View.SURFACES);
-    }
-
-    private void macro(Runnable run) {
-        side(Side.MACROS);
-        run.run();
-    }
-
-    private void nextSide() {
+    /** The next of the panels beside the drawing. */
+    void nextSide() {
         Side next = Side.values()[(side.ordinal() + 1) % Side.values().length];
         side(next);
         desk.say(Notice.plain("Beside", next.title + " is shown beside the drawing."));

@@ -3,15 +3,16 @@ package agogic.desk.shell;
 import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.assertThatThrownBy;
 
+import agogic.core.envelope.Shape;
 import agogic.core.route.Route;
 import agogic.core.session.Session;
 import agogic.desk.acts.Act;
 import agogic.desk.acts.Acts;
 import agogic.desk.model.View;
+import agogic.desk.routes.RouteRow;
 import agogic.standins.comet.SlowComet;
+import java.util.Comparator;
 import java.util.List;
-import java.util.Set;
-import java.util.stream.Collectors;
 import javafx.scene.Node;
 import javafx.scene.control.ButtonBase;
 import javafx.scene.control.MenuButton;
@@ -19,6 +20,7 @@ import javafx.scene.input.KeyCode;
 import javafx.scene.input.KeyCodeCombination;
 import javafx.scene.input.KeyCombination;
 import org.junit.jupiter.api.Test;
+import org.testfx.util.NodeQueryUtils;
 
 /** One table: menus, tips, the list of keys, finding an act and the keys come from it. */
 class ActsTest extends WindowTest {
@@ -54,13 +56,14 @@ class ActsTest extends WindowTest {
 
     @Test
     void tipsMenusAndFindingSayWhatTheTableSays() {
-        for (String id : List.of("play", "ride", "loop", "start", "expose", "open-lane", "hand-connect", "macro-new")) {
-            Set<String> tips = lookup("#" + id).queryAll().stream()
-                    .filter(ButtonBase.class::isInstance)
-                    .map(n -> ((ButtonBase) n).getTooltip().getText())
-                    .collect(Collectors.toSet());
-            assertThat(tips).as(id).containsExactly(act(id).tip());
-        }
+        says("play", "ride", "loop", "start");
+        push(KeyCode.DIGIT2);
+        says("expose", "open-lane", "learn-control", "take-back");
+        push(KeyCode.DIGIT3);
+        says("hand-connect", "hand-page", "macro-new", "macro-rename", "macro-delete", "sheet");
+        push(KeyCode.DIGIT4);
+        says("add-typed", "delete-point");
+        push(KeyCode.DIGIT1);
         MenuButton menu = node("#menu");
         assertThat(menu.getItems()).filteredOn(i -> i.getId() != null).allSatisfy(i -> assertThat(
                         i.getProperties().get("words"))
@@ -70,6 +73,111 @@ class ActsTest extends WindowTest {
         clickOn("#act-search").write("theme light");
         push(KeyCode.ENTER);
         until(() -> desk().selection().lightProperty().get());
+    }
+
+    /** The buttons of these acts have the tips of the table, and, where they show words, its words. */
+    private void says(String... ids) {
+        for (String id : ids) {
+            until(() -> !buttons(id).isEmpty());
+            assertThat(buttons(id)).as(id).allSatisfy(button -> {
+                assertThat(button.getTooltip().getText()).isEqualTo(act(id).tip());
+                assertThat(button.getAccessibleHelp()).isEqualTo(act(id).tip());
+                if (button.getStyleClass().contains("small")) {
+                    assertThat(button.getText()).isEqualTo(act(id).brief());
+                }
+            });
+        }
+    }
+
+    private List<ButtonBase> buttons(String id) {
+        return lookup("#" + id).queryAll().stream()
+                .filter(ButtonBase.class::isInstance)
+                .map(ButtonBase.class::cast)
+                .toList();
+    }
+
+    @Test
+    void aViewIsMadeWhenItIsFirstShown() {
+        assertThat(lookup("#parameters").tryQuery()).isEmpty();
+        assertThat(lookup("#hand-title").tryQuery()).isEmpty();
+        assertThat(lookup("#points").tryQuery()).isEmpty();
+        push(KeyCode.DIGIT3);
+        until(() -> lookup("#hand-title").tryQuery().isPresent());
+        assertThat(lookup("#parameters").tryQuery()).isEmpty();
+    }
+
+    /** The second row from above: in its middle there is no point. Rows are reused for whatever they show. */
+    private Node second() {
+        return lookup((Node n) -> n instanceof RouteRow).match(NodeQueryUtils.isVisible()).queryAll().stream()
+                .sorted(Comparator.comparingDouble(
+                        n -> n.localToScene(n.getBoundsInLocal()).getMinY()))
+                .filter(n -> n.localToScene(n.getBoundsInLocal()).getMinY() > 0)
+                .skip(1)
+                .findFirst()
+                .orElseThrow();
+    }
+
+    @Test
+    void aPlaceInAnEnvelopeHasTheMenuOfTheTable() {
+        clickOn(second());
+        var lane = desk().session().lane(selected().target());
+        int points = lane.envelope().size();
+        rightClickOn(second());
+        until(() -> lookup("Add a point here").tryQuery().isPresent());
+        assertThat(lookup("Delete this point").tryQuery())
+                .as("no point is under the pointer")
+                .isEmpty();
+        clickOn("Add a point here");
+        until(() -> desk().session().lane(selected().target()).envelope().size() == points + 1);
+        until(() -> desk().selection().place().isEmpty());
+        int added = -1;
+        var after = desk().session().lane(selected().target()).envelope();
+        for (int i = 0; i < after.size(); i++) {
+            added = i < lane.envelope().size()
+                                    && after.point(i).equals(lane.envelope().point(i))
+                            || added >= 0
+                    ? added
+                    : i;
+        }
+        int point = added;
+        rightClickOn(second());
+        until(() -> lookup("Way to the next point: hold").tryQuery().isPresent());
+        clickOn("Way to the next point: hold");
+        until(() -> desk().session()
+                        .lane(selected().target())
+                        .envelope()
+                        .shape(point)
+                        .kind()
+                == Shape.Kind.HOLD);
+        rightClickOn(second());
+        until(() -> lookup("Delete this point").tryQuery().isPresent());
+        clickOn("Delete this point");
+        until(() -> desk().session().lane(selected().target()).envelope().size() == points);
+    }
+
+    @Test
+    void aWayIsChosenByAKey() {
+        push(KeyCode.L);
+        until(() -> desk().selection().viewProperty().get() == View.REFINE);
+        clickOn("#plot");
+        push(KeyCode.HOME);
+        push(KeyCode.RIGHT);
+        until(() -> node("#plot").getAccessibleText().startsWith("point "));
+        int point = Integer.parseInt(node("#plot").getAccessibleText().split(" ")[1]) - 1;
+        push(new KeyCodeCombination(KeyCode.DIGIT5, KeyCombination.ALT_DOWN));
+        until(() -> desk().session()
+                        .lane(selected().target())
+                        .envelope()
+                        .shape(point)
+                        .kind()
+                == Shape.Kind.S);
+        push(new KeyCodeCombination(KeyCode.DIGIT1, KeyCombination.ALT_DOWN));
+        until(() -> desk().session()
+                        .lane(selected().target())
+                        .envelope()
+                        .shape(point)
+                        .kind()
+                == Shape.Kind.HOLD);
     }
 
     @Test

@@ -18,7 +18,6 @@ import java.util.ArrayList;
 import java.util.List;
 import javafx.scene.Node;
 import javafx.scene.control.Label;
-import javafx.scene.control.TextField;
 import javafx.scene.input.KeyCode;
 import javafx.scene.input.MouseButton;
 import org.junit.jupiter.api.Test;
@@ -199,8 +198,7 @@ public class CatalogTest extends WindowTest {
         interact(grid::requestFocus);
         push(KeyCode.END);
         until(() -> grid.getAccessibleText().startsWith("socket 128 of 128, reserved: Keep-alive"));
-        assertThat(node("#search").getAccessibleText())
-                .contains("words in any order");
+        assertThat(node("#search").getAccessibleText()).contains("words in any order");
         assertThat(DeviceList.spoken(session.device("partial-bank")))
                 .isEqualTo("Partial Bank, 142 wanted, 127 offered, 712 parameters");
     }

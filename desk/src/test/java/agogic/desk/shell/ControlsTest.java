@@ -58,15 +58,22 @@ public class ControlsTest extends WindowTest {
         return list;
     }
 
+    /** What an item says: of its own, or as the table of acts has it. */
+    private static String words(MenuItem item) {
+        return (String) item.getProperties().getOrDefault("words", item.getText());
+    }
+
     /** Opens a menu and does what one of its items says. */
     private void choose(String menu, String words) {
         MenuButton button = node(menu);
         interact(button::show);
         MenuItem item = all(button.getItems()).stream()
-                .filter(i -> words.equals(i.getText()))
+                .filter(i -> words.equals(words(i)))
                 .findFirst()
                 .orElseThrow(() -> new AssertionError(words + " is not in "
-                        + all(button.getItems()).stream().map(MenuItem::getText).toList()));
+                        + all(button.getItems()).stream()
+                                .map(ControlsTest::words)
+                                .toList()));
         interact(() -> {
             button.hide();
             if (item instanceof CheckMenuItem check) {
@@ -220,7 +227,7 @@ public class ControlsTest extends WindowTest {
         Path map = Files.writeString(folder.resolve("map.json"), "{\"format\": \"agogic-map\", \"version\": 1}");
         askBy(map);
         push(KeyCode.DIGIT3);
-        interact(() -> window().surfaces().surfaceActs().useMap());
+        interact(() -> window().surfaces().acts().files().useMap());
         until(() -> text("#trace-head").equals("Not read"));
         assertThat(text("#trace-sentence")).isEqualTo("map.json, surface: it is missing.");
         assertThat(desk().session()).isSameAs(before);
@@ -262,8 +269,7 @@ public class ControlsTest extends WindowTest {
         push(KeyCode.SHIFT, KeyCode.SLASH);
         until(() -> lookup(".dialog-pane").tryQuery().isPresent());
         sleep(300);
-        javafx.stage.Window dialog =
-                node(".dialog-pane").getScene().getWindow();
+        javafx.stage.Window dialog = node(".dialog-pane").getScene().getWindow();
         assertThat(dialog.getHeight()).isLessThan(760);
         assertThat(dialog.getWidth()).isLessThan(1280);
         for (Act act : window().acts().all()) {

@@ -49,7 +49,7 @@ public class HardwareTest extends WindowTest {
         Session before = desk().session();
         SimulatedDevice box = SimulatedDevices.plug(PORT);
         push(KeyCode.DIGIT3);
-        interact(() -> window().surfaces().surfaceActs().addSurface(PORT));
+        interact(() -> window().surfaces().acts().files().addSurface(PORT));
         until(() -> desk().learner().on());
         until(() ->
                 desk().live().ports().of(desk().session().surface("bench-box")).open());
@@ -76,7 +76,8 @@ public class HardwareTest extends WindowTest {
         Path file = folder.resolve("box.json");
         askBy(file);
         interact(() -> window().surfaces()
-                .surfaceActs()
+                .acts()
+                .files()
                 .saveDescription(desk().session().surface("bench-box")));
         until(() -> text("#trace-sentence").equals("Bench Box with 2 controls is in box.json."));
         assertThat(MapFile.read(file).surface()).isEqualTo(desk().session().surface("bench-box"));
@@ -102,7 +103,7 @@ public class HardwareTest extends WindowTest {
     void aWalkThatIsLeftLeavesNoSurfaceBehind() {
         Session before = desk().session();
         SimulatedDevices.plug(PORT);
-        interact(() -> window().surfaces().surfaceActs().addSurface(PORT));
+        interact(() -> window().surfaces().acts().files().addSurface(PORT));
         until(() -> desk().session().surfaces().size() == 3);
         push(KeyCode.ESCAPE);
         until(() -> desk().session() == before);
@@ -114,8 +115,8 @@ public class HardwareTest extends WindowTest {
         Path file = folder.resolve("map.json");
         askBy(file);
         push(KeyCode.DIGIT3);
-        interact(
-                () -> window().surfaces().surfaceActs().saveMap(desk().session().surface("north-eight")));
+        interact(() ->
+                window().surfaces().acts().files().saveMap(desk().session().surface("north-eight")));
         until(() -> Files.exists(file) && text("#trace-head").equals("Saved"));
         int ties = (int) desk().session().routes().stream()
                 .filter(r ->
@@ -152,11 +153,12 @@ public class HardwareTest extends WindowTest {
                     List.of(),
                     List.of(),
                     List.of(),
+                    List.of(),
                     List.of());
         }));
         Session bare = desk().session();
         javafx.application.Platform.runLater(
-                () -> window().surfaces().surfaceActs().useMap());
+                () -> window().surfaces().acts().files().useMap());
         until(() -> lookup("#map-report").tryQuery().isPresent());
         List<?> lines = lookup("#map-report").queryListView().getItems();
         assertThat(lines).hasSize(ties + 9);

@@ -11,6 +11,7 @@ import agogic.core.macro.Member;
 import agogic.core.route.Hand;
 import agogic.core.route.Route;
 import agogic.core.route.Target;
+import agogic.core.session.Moved;
 import agogic.core.session.Session;
 import agogic.desk.model.View;
 import agogic.standins.comet.SlowComet;
@@ -118,7 +119,7 @@ public class MacrosTest extends WindowTest {
         until(() -> !desk().session().lane(glow).stretches().isEmpty());
         assertThat(text("#trace-head")).isEqualTo("Written");
         assertThat(text("#trace-sentence")).contains("Fader 5 → Macro · Afterglow");
-        assertThat(desk().session().movesOverTime(new Target("hall", "mix")))
+        assertThat(Moved.overTime(desk().session(), new Target("hall", "mix")))
                 .as("its members move over time now")
                 .isTrue();
         push(KeyCode.L);

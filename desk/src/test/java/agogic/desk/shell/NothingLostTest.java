@@ -22,7 +22,6 @@ import java.util.List;
 import java.util.Optional;
 import javafx.event.Event;
 import javafx.scene.Node;
-import javafx.scene.control.Slider;
 import javafx.scene.input.KeyCode;
 import javafx.scene.input.KeyEvent;
 import org.junit.jupiter.api.Test;
@@ -158,9 +157,8 @@ public class NothingLostTest extends WindowTest {
     /** As a keyboard repeats: pressed again and again, let go once. */
     private void hold(KeyCode code, int times) {
         interact(() -> {
-            Node root = window().desk() == null
-                    ? null
-                    : node("#play").getScene().getRoot();
+            Node root =
+                    window().desk() == null ? null : node("#play").getScene().getRoot();
             for (int i = 0; i < times; i++) {
                 Event.fireEvent(root, new KeyEvent(KeyEvent.KEY_PRESSED, "", "", code, false, false, false, false));
             }
@@ -200,7 +198,7 @@ public class NothingLostTest extends WindowTest {
         int before = lane().envelope().size();
         clickOn("#point-at").push(KeyCode.CONTROL, KeyCode.A).write("20.1");
         clickOn("#point-value").push(KeyCode.CONTROL, KeyCode.A).write("30");
-        clickOn("#add-point");
+        clickOn("#add-typed");
         until(() -> lane().envelope().size() == before + 1);
         assertThat(node("#point-at").isFocused()).isTrue();
         push(KeyCode.CONTROL, KeyCode.A).write("44.1").push(KeyCode.TAB);
@@ -280,8 +278,7 @@ public class NothingLostTest extends WindowTest {
     @Test
     void slidersTheRulerAndTheTraceBarSayTheirValues() {
         open(CUTOFF);
-        assertThat(node("#tolerance").getAccessibleText())
-                .isEqualTo("Stay within, 50 cents");
+        assertThat(node("#tolerance").getAccessibleText()).isEqualTo("Stay within, 50 cents");
         assertThat(Ruler.spoken(desk().session(), desk().time()))
                 .startsWith("Ruler: bars 1 to 48, Dusk at bar 1")
                 .endsWith("loop off from bar 17 beat 1 to bar 25 beat 1");

@@ -217,7 +217,7 @@ public class OneRideTest extends WindowTest {
         });
         clickOn("#point-at").push(KeyCode.CONTROL, KeyCode.A).write("17.3");
         clickOn("#point-value").push(KeyCode.CONTROL, KeyCode.A).write("12 ct");
-        clickOn("#add-point");
+        clickOn("#add-typed");
         Target detune = new Target("drone", "detune");
         until(() -> desk().session().lane(detune).envelope().size() == 1);
         assertThat(desk().session().lane(detune).envelope().time(0)).isEqualTo(66);

@@ -9,7 +9,7 @@ import agogic.core.route.Hand;
 import agogic.core.route.Route;
 import agogic.core.route.Target;
 import agogic.core.session.Session;
-import agogic.desk.surfaces.MacroPanel;
+import agogic.desk.surfaces.MacroWords;
 import agogic.standins.comet.SlowComet;
 import java.util.List;
 import java.util.concurrent.CopyOnWriteArrayList;
@@ -233,7 +233,7 @@ public class SurfacesTest extends WindowTest {
         assertThat(drift.members()).allMatch(m -> m instanceof Member.ByOffset);
 
         // What a screen reader says of the macro and of its strands.
-        assertThat(MacroPanel.spoken(desk().session(), drift))
+        assertThat(MacroWords.spoken(desk().session(), drift))
                 .isEqualTo(
                         "Macro Drift, 5 members. Down 40 % of its 50 % until Dome Panner 1 · Azimuth is at the wall, "
                                 + "up 33 % of its 50 % until Dome Panner 5 · Azimuth is. Shifted by −3.3 % it has 37 % each way.");

@@ -1,8 +1,8 @@
 package agogic.formats.midi;
 
 import agogic.core.midi.Wire;
-import agogic.core.session.Clip;
-import agogic.core.session.Note;
+import agogic.core.score.Clip;
+import agogic.core.score.Note;
 import agogic.core.session.Session;
 import agogic.core.session.Track;
 import agogic.core.time.Metre;

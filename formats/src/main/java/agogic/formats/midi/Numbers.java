@@ -8,6 +8,7 @@ import agogic.core.lane.Lane;
 import agogic.core.macro.Macro;
 import agogic.core.midi.FreeControllers;
 import agogic.core.route.Target;
+import agogic.core.session.Moved;
 import agogic.core.session.Session;
 import agogic.core.session.Track;
 import java.util.ArrayList;
@@ -126,7 +127,7 @@ public final class Numbers {
     }
 
     private boolean carries(Device device, Socket socket) {
-        return socket.seats().stream().anyMatch(s -> session.movesOverTime(new Target(device.id(), s.parameter())));
+        return socket.seats().stream().anyMatch(s -> Moved.overTime(session, new Target(device.id(), s.parameter())));
     }
 
     private Outside next(Seat seat, int channel) {

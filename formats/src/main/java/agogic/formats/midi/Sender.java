@@ -2,15 +2,13 @@ package agogic.formats.midi;
 
 import agogic.core.device.Outside;
 import agogic.core.device.Turn;
-import agogic.core.envelope.Envelope;
-import agogic.core.envelope.Shape;
-import agogic.core.lane.Lane;
+import agogic.core.lane.LayerStack;
 import agogic.core.parameter.Parameter;
 import agogic.core.play.Heard;
 import agogic.core.route.Span;
 import agogic.core.route.Target;
+import agogic.core.session.Moved;
 import agogic.core.session.Session;
-import agogic.core.time.Lock;
 import java.util.ArrayList;
 import java.util.List;
 
@@ -25,7 +23,7 @@ final class Sender {
     private final Outside number;
     private final List<Target> targets;
     private final Parameter[] parameters;
-    private final Lane[] lanes;
+    private final LayerStack[] lanes;
     private final boolean anyMoved;
     private final boolean[] moves;
     private final Span lead;
@@ -59,12 +57,14 @@ final class Sender {
         this.end = end;
         number = line.number();
         targets = line.targets();
-        lanes = targets.stream().map(session::lane).toArray(Lane[]::new);
+        lanes = targets.stream()
+                .map(target -> new LayerStack(session.lane(target), session.timeline()))
+                .toArray(LayerStack[]::new);
         parameters = targets.stream().map(session::parameter).toArray(Parameter[]::new);
         anyMoved = targets.stream().anyMatch(t -> session.macroOf(t).isPresent());
         moves = new boolean[lanes.length];
         for (int i = 0; i < moves.length; i++) {
-            moves[i] = anyMoved && session.movesOverTime(targets.get(i));
+            moves[i] = anyMoved && Moved.overTime(session, targets.get(i));
         }
         lead = line.socket().joined() ? line.socket().seats().get(0).span() : Span.FULL;
         parameter = parameters[0];
@@ -105,7 +105,7 @@ final class Sender {
     void refresh(long tick) {
         double beat = WirePlan.beat(tick);
         int seat = line.socket().seatAt(beat);
-        boolean own = !anyMoved && !lanes[seat].envelope().isEmpty();
+        boolean own = !anyMoved && lanes[seat].plays();
         if (own) {
             parameter = parameters[seat];
             value = at(seat, tick);
@@ -121,31 +121,16 @@ final class Sender {
     void foresee(long tick) {
         double beat = WirePlan.beat(tick);
         int seat = line.socket().seatAt(beat);
-        boolean own = !anyMoved && !lanes[seat].envelope().isEmpty();
+        boolean own = !anyMoved && lanes[seat].plays();
         long turn = nextTurn(beat);
         due = own
                 ? Math.min(turn, nextChange(seat, tick, turn))
                 : moves[seat] ? Math.min(turn, nextMove(seat, tick)) : turn;
     }
 
-    /** A tick in the time of a lane. */
-    private double laneTime(int seat, long tick) {
-        double beat = WirePlan.beat(tick);
-        return lanes[seat].lock() == Lock.BEATS ? beat : session.timeline().secondsAt(beat);
-    }
-
+    /** What travels at a tick for the value of a lane. */
     private double at(int seat, long tick) {
-        return travels(seat, lanes[seat].envelope().valueAt(laneTime(seat, tick)));
-    }
-
-    /** What travels for a value of a lane. */
-    private double travels(int seat, double value) {
-        return lead.positionOf(parameters[seat].settled(value));
-    }
-
-    /** The value at a tick that lies on the way from point {@code i} to the next. */
-    private double on(int seat, int i, long tick) {
-        return travels(seat, lanes[seat].envelope().valueFrom(i, laneTime(seat, tick)));
+        return lead.positionOf(parameters[seat].settled(lanes[seat].valueAtBeat(WirePlan.beat(tick))));
     }
 
     /** The next tick at which a value that a macro moves may be another. */
@@ -180,26 +165,25 @@ final class Sender {
 
     /** The first tick after this one, at most {@code most}, at which the code is another: ways between points go one way. */
     private long nextChange(int seat, long tick, long most) {
-        Envelope envelope = lanes[seat].envelope();
-        boolean beats = lanes[seat].lock() == Lock.BEATS;
-        int i = envelope.lastAtOrBefore(laneTime(seat, tick));
-        if (i + 1 >= envelope.size()) {
+        LayerStack lane = lanes[seat];
+        int way = lane.wayAtBeat(WirePlan.beat(tick));
+        double ends = lane.endBeat(way);
+        if (ends == Double.POSITIVE_INFINITY) {
             return Long.MAX_VALUE;
         }
-        double ends = beats ? envelope.time(i + 1) : session.timeline().beatAt(envelope.time(i + 1));
         long last = (long) Math.min(most, Math.max(tick + 1, Math.ceil(ends * SmfWriter.TICKS)));
-        Shape.Kind kind = i < 0 ? Shape.Kind.HOLD : envelope.shape(i).kind();
-        if (kind == Shape.Kind.HOLD) {
+        LayerStack.Going going = lane.going(way);
+        if (going == LayerStack.Going.LEVEL) {
             return last;
         }
-        if (kind.wave()) {
+        if (going == LayerStack.Going.WAVE) {
             return Math.min(last, tick + step());
         }
         // First as far as it went last time, then farther and farther, then between.
         long same = tick;
         long other = last;
         for (long far = stride; same + far < other; far *= 2) {
-            if (number.code(on(seat, i, same + far)) == wanted) {
+            if (number.code(at(seat, same + far)) == wanted) {
                 same += far;
             } else {
                 other = same + far;
@@ -207,7 +191,7 @@ final class Sender {
         }
         while (other - same > 1) {
             long mid = (same + other) >>> 1;
-            if (number.code(on(seat, i, mid)) == wanted) {
+            if (number.code(at(seat, mid)) == wanted) {
                 same = mid;
             } else {
                 other = mid;
@@ -276,7 +260,7 @@ final class Sender {
         if (tick > 0 && !Double.isNaN(value)) {
             double beat = WirePlan.beat(tick - 1);
             int seat = line.socket().seatAt(beat);
-            if (moves[seat] || !anyMoved && !lanes[seat].envelope().isEmpty()) {
+            if (moves[seat] || !anyMoved && lanes[seat].plays()) {
                 compare(moves[seat] ? moved(seat, beat) : at(seat, tick - 1), tick - 1);
             }
         }

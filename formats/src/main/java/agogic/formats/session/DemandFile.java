@@ -93,6 +93,7 @@ public final class DemandFile {
                 List.of(),
                 List.of(),
                 lanes,
+                List.of(),
                 List.of());
     }
 

@@ -9,6 +9,7 @@ import agogic.core.device.Exposure;
 import agogic.core.device.Outside;
 import agogic.core.envelope.Envelope;
 import agogic.core.envelope.Point;
+import agogic.core.expose.Adding;
 import agogic.core.expose.Exposing;
 import agogic.core.lane.Lane;
 import agogic.core.midi.MidiScale;
@@ -135,7 +136,7 @@ class ChartTest {
     /** The whole way of a described device: added, exposed, written, saved, exported under its own number. */
     @Test
     void aDescribedDeviceIsExposedWrittenSavedAndExported() throws Exception {
-        Session session = SlowComet.score().withLanes(List.of()).adding(read(GOOD), "drone");
+        Session session = Adding.of(SlowComet.score().withLanes(List.of()), read(GOOD), "drone");
         Device added = session.devices().get(session.devices().size() - 1);
         assertThat(session.trackOf(added.id()).orElseThrow().id()).isEqualTo("drone");
         assertThat(added.chartOf("cc-74").orElseThrow().channel()).isEqualTo(2);
@@ -168,7 +169,7 @@ class ChartTest {
     @Test
     void aSecondOneGetsANameOfItsOwnAndNoFreeNumberIsTakenTwice() throws IOException {
         Device device = read(GOOD);
-        Session session = SlowComet.score().adding(device, "drone").adding(device, "drone");
+        Session session = Adding.of(Adding.of(SlowComet.score(), device, "drone"), device, "drone");
         assertThat(session.devices().get(session.devices().size() - 1).name()).isEqualTo("Desk synth 2");
         String id = device.id();
         Session exposed = Exposing.expose(

@@ -50,7 +50,8 @@ class DamageTest {
                 List.of(),
                 List.of(),
                 List.of(),
-                List.of(ride));
+                List.of(ride),
+                List.of());
     }
 
     @Test

@@ -12,6 +12,7 @@ import agogic.core.check.Finding;
 import agogic.core.device.Device;
 import agogic.core.device.Outside;
 import agogic.core.envelope.Shape;
+import agogic.core.expose.Adding;
 import agogic.core.expose.Exposing;
 import agogic.core.expose.TakingBack;
 import agogic.core.fit.Fit;
@@ -71,6 +72,7 @@ class LongEditsTest {
     private Path folder;
 
     private Random random;
+    private long clock;
 
     private double edge() {
         double[] edges = {
@@ -264,7 +266,7 @@ class LongEditsTest {
                 yield random.nextBoolean()
                         ? plan.apply(s)
                         : s.devices().size() < 6
-                                ? s.adding(hardware(), one(s.tracks()).id())
+                                ? Adding.of(s, hardware(), one(s.tracks()).id())
                                 : s;
             }
         };
@@ -321,6 +323,7 @@ class LongEditsTest {
                 List.of(new Surface("s", "Surface", "Surface", controls), new Surface("z", "Second", "Z", controls)),
                 List.of(),
                 List.of(),
+                List.of(),
                 List.of());
         session = Assigning.connect(session, new Hand("s", "c0"), new Target("d", "cutoff"), Assigning.How.ADD);
         session = Assigning.connect(session, new Hand("s", "c1"), new Target("d", "level"), Assigning.How.ADD);
@@ -334,6 +337,7 @@ class LongEditsTest {
             random = new Random(seed);
             History history = History.of(first());
             List<Session> been = new ArrayList<>(List.of(history.session()));
+            Engine followed = new Engine(history.session());
             for (int i = 0; i < EDITS; i++) {
                 Session now = history.session();
                 try {
@@ -353,6 +357,10 @@ class LongEditsTest {
                 }
                 if (history.session() != now) {
                     been.add(history.session());
+                    followed.load(history.session());
+                    if (i % 3 == 0) {
+                        wrong.addAll(asFresh(followed, history.session(), "seed " + seed + ", edit " + i));
+                    }
                     if (i % 10 == 0) {
                         wrong.addAll(opens(history.session(), "seed " + seed + ", edit " + i));
                     }
@@ -364,6 +372,10 @@ class LongEditsTest {
             for (int i = been.size() - 1; i > 0; i--) {
                 assertThat(history.session()).isSameAs(been.get(i));
                 history = history.undo();
+                followed.load(history.session());
+                if (i % 7 == 0) {
+                    wrong.addAll(asFresh(followed, history.session(), "seed " + seed + ", undone to " + i));
+                }
             }
             assertThat(history.session()).isSameAs(been.get(0));
         }
@@ -392,6 +404,26 @@ class LongEditsTest {
                 // The folder goes with the test.
             }
         }
+    }
+
+    /** An engine that came here edit by edit says what one says that knows nothing else. */
+    private List<String> asFresh(Engine followed, Session session, String when) {
+        Engine fresh = new Engine(session);
+        for (double seconds : new double[] {0, 3.7, 19.2}) {
+            clock += 1_000_000;
+            followed.locate(seconds);
+            fresh.locate(seconds);
+            followed.tick(clock);
+            fresh.tick(clock);
+            for (int p = 0; p < fresh.index().size(); p++) {
+                double value = followed.live().value(p);
+                if (value != fresh.live().value(p)) {
+                    return List.of(when + ": " + fresh.index().target(p) + " is " + value + " at " + seconds
+                            + " s, not " + fresh.live().value(p));
+                }
+            }
+        }
+        return List.of();
     }
 
     private void plays(Session session) {

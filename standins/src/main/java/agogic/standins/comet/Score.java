@@ -1,7 +1,7 @@
 package agogic.standins.comet;
 
-import agogic.core.session.Clip;
-import agogic.core.session.Note;
+import agogic.core.score.Clip;
+import agogic.core.score.Note;
 import java.util.ArrayList;
 import java.util.List;
 

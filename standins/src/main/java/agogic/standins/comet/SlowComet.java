@@ -83,6 +83,7 @@ public final class SlowComet {
                 List.of(DemoSurfaces.northEight(), DemoSurfaces.breathAndRibbon()),
                 List.of(),
                 List.of(),
+                List.of(),
                 List.of());
         return Constellation.lanes(lanes(routes(bare)));
     }

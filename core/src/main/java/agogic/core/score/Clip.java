@@ -1,4 +1,4 @@
-package agogic.core.session;
+package agogic.core.score;
 
 import agogic.core.text.Text;
 import java.util.List;

@@ -1,4 +1,4 @@
-package agogic.core.session;
+package agogic.core.score;
 
 /** A note of a clip: beats (quarter notes) from the start of the clip, MIDI pitch 0..127 and velocity 1..127. */
 public record Note(double beat, double length, int pitch, int velocity) {

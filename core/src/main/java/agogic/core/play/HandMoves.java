@@ -1,0 +1,217 @@
+package agogic.core.play;
+
+import agogic.core.macro.Macro;
+import agogic.core.route.Span;
+import agogic.core.surface.MoveSink;
+import agogic.core.surface.Surface;
+import java.util.List;
+import java.util.function.BooleanSupplier;
+
+/** What becomes of a move of a control: for each of its routes one {@link Verdict}, and what that one says. */
+final class HandMoves {
+    private final Present present;
+    private final Clock clock;
+    private final Transport transport;
+    private final Takes takes;
+    private final Values values;
+    private final BooleanSupplier listening;
+
+    HandMoves(
+            Present present, Clock clock, Transport transport, Takes takes, Values values, BooleanSupplier listening) {
+        this.present = present;
+        this.clock = clock;
+        this.transport = transport;
+        this.takes = takes;
+        this.values = values;
+        this.listening = listening;
+    }
+
+    /** What the controls of the surface at this place of the session do, comes here. */
+    MoveSink of(int surface) {
+        return new Moves(surface);
+    }
+
+    /** Turns a surface to a page, 1 for the first, if it has it. */
+    void turn(int surface, int page) {
+        List<Surface> surfaces = present.plan.session.surfaces();
+        if (surface >= surfaces.size()
+                || page < 1
+                || page > surfaces.get(surface).pages().size()) {
+            return;
+        }
+        present.live.page(surface, page);
+        for (RouteState[] states : present.plan.routesOfControl[surface]) {
+            for (RouteState state : states) {
+                if (state.touched) {
+                    takes.release(state, clock.now());
+                }
+                // The controls stand where the other page left them: they have to meet the values again.
+                state.takeover.letGo();
+            }
+        }
+    }
+
+    /** Lets the hand of a route count at once where it stands. */
+    void takeOver(String routeId) {
+        RouteState state = present.plan.route(routeId);
+        if (state == null) {
+            return;
+        }
+        state.takeover.join();
+        RouteState[][][] controls = present.plan.routesOfControl;
+        for (int s = 0; s < controls.length; s++) {
+            for (int c = 0; c < controls[s].length; c++) {
+                double x = present.live.control(s, c);
+                if (!Double.isNaN(x) && List.of(controls[s][c]).contains(state)) {
+                    present.live.verdict(state.index, move(state, x, clock.now()), clock.now());
+                    present.live.event(s, c, 0);
+                }
+            }
+        }
+    }
+
+    private final class Moves implements MoveSink {
+        private final int surface;
+
+        Moves(int surface) {
+            this.surface = surface;
+        }
+
+        private RouteState[] routes(int control) {
+            return present.plan.routesOfControl[surface][control];
+        }
+
+        private boolean active(RouteState state) {
+            return present.live.active(surface, state.page);
+        }
+
+        @Override
+        public void moved(int control, double value, long nanos) {
+            double before = present.live.control(surface, control);
+            present.live.control(surface, control, value);
+            if (listening.getAsBoolean()) {
+                return;
+            }
+            int turns = present.plan.turns[surface][control];
+            if (turns > 0 && value >= 0.5 && !(before >= 0.5)) {
+                turn(surface, turns);
+            }
+            for (RouteState state : routes(control)) {
+                Verdict verdict = active(state) ? move(state, value, nanos) : Verdict.OTHER_PAGE;
+                present.live.verdict(state.index, verdict, nanos);
+            }
+            present.live.event(surface, control, 0);
+        }
+
+        @Override
+        public double standsAt(int control) {
+            for (RouteState state : routes(control)) {
+                if (active(state) && !state.route.span().closed()) {
+                    // A switch does not move with every step: the encoder then goes on from where it was.
+                    double stood = present.live.control(surface, control);
+                    boolean same = !Double.isNaN(stood) && state.valueAt(stood) == present.value(state);
+                    return same ? stood : state.route.span().positionOf(present.value(state));
+                }
+            }
+            return Double.NaN;
+        }
+
+        @Override
+        public void touched(int control, boolean down, long nanos) {
+            boolean hears = !listening.getAsBoolean();
+            for (RouteState state : routes(control)) {
+                boolean active = active(state);
+                if (down && active && hears) {
+                    takes.touch(state, nanos);
+                    present.live.verdict(state.index, Verdict.TOUCHED, nanos);
+                } else if (down && hears) {
+                    present.live.verdict(state.index, Verdict.OTHER_PAGE, nanos);
+                } else if (state.touched) {
+                    takes.release(state, nanos);
+                }
+            }
+            if (down && hears) {
+                present.live.event(surface, control, 0);
+            }
+        }
+
+        @Override
+        public void unknown(int status, int data1, int data2, long nanos) {
+            if (!listening.getAsBoolean()) {
+                present.live.event(surface, -1, status << 16 | data1 << 8 | data2);
+            }
+        }
+    }
+
+    /** One move of a route's control; says what became of it. */
+    private Verdict move(RouteState state, double x, long nanos) {
+        Verdict stopped = stopped(state, nanos);
+        if (stopped != null) {
+            return stopped;
+        }
+        Span span = state.route.span();
+        double value = present.value(state);
+        if (state.takeover.apart() && !span.holds(value)) {
+            return Verdict.OUTSIDE_SPAN;
+        }
+        double place = state.takeover.move(x, span.positionOf(value));
+        if (Double.isNaN(place)) {
+            return Verdict.WAITING;
+        }
+        double at = transport.at(nanos);
+        if (!state.touched) {
+            state.beginTouch(at);
+        }
+        if (Double.isNaN(state.counted)) {
+            state.smoothing.startAt(place);
+        }
+        state.lastMoveNanos = nanos;
+        state.counted = place;
+        state.smoothing.aim(place);
+        present.live.counted(state.index, place);
+        if (!transport.playing() || !state.records()) {
+            values.hold(state.parameterIndex, state.valueAt(place));
+            return state.route.mode().writes() ? Verdict.NOT_PLAYING : Verdict.HEARD_IN_READ;
+        }
+        takes.move(state, at, x, place);
+        present.live.value(state.parameterIndex, state.valueAt(place));
+        if (!state.route.mode().writes() || state.route.rehearse()) {
+            return Verdict.REHEARSED;
+        }
+        return at < transport.punchIn() ? Verdict.LEAD_IN : Verdict.WRITTEN;
+    }
+
+    /** Why a move on a route does nothing at all, or null if it may. */
+    private Verdict stopped(RouteState state, long nanos) {
+        int p = state.parameterIndex;
+        if (!state.route.on()) {
+            return Verdict.ROUTE_OFF;
+        }
+        if (state.parameter.reserved()) {
+            return Verdict.RESERVED;
+        }
+        if (!state.exposed) {
+            return Verdict.HIDDEN;
+        }
+        if (state.follows) {
+            return Verdict.FOLLOWS;
+        }
+        Macro macro = present.plan.macros[p];
+        if (macro != null && macro.members().isEmpty()) {
+            return Verdict.NO_MEMBERS;
+        }
+        if (state.route.span().closed()) {
+            return Verdict.SPAN_CLOSED;
+        }
+        if (transport.playing()) {
+            double beat = present.plan.session.timeline().beatAt(clock.secondsAt(nanos));
+            if (present.plan.away(p, beat)) {
+                return Verdict.AWAY;
+            }
+            if (present.plan.lanes[p] != null && !state.records()) {
+                return Verdict.READ;
+            }
+        }
+        return null;
+    }
+}

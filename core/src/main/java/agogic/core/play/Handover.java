@@ -1,0 +1,107 @@
+package agogic.core.play;
+
+import agogic.core.surface.Surface;
+import java.util.List;
+
+/** What survives an edit: where controls and values stand, what hands hold, and passes that go on as they were. */
+final class Handover {
+    private final Present present;
+    private final Clock clock;
+    private final Transport transport;
+    private final Inputs inputs;
+    private final Takes takes;
+    private final Values values;
+
+    Handover(Present present, Clock clock, Transport transport, Inputs inputs, Takes takes, Values values) {
+        this.present = present;
+        this.clock = clock;
+        this.transport = transport;
+        this.inputs = inputs;
+        this.takes = takes;
+        this.values = values;
+    }
+
+    /** Nothing of a session has moved yet. */
+    static LiveState unmoved(Plan plan) {
+        int[] controls = plan.session.surfaces().stream()
+                .mapToInt(s -> s.controls().size())
+                .toArray();
+        LiveState state = new LiveState(plan.index.size(), plan.routes.length, controls);
+        for (int s = 0; s < controls.length; s++) {
+            state.page(s, 1);
+            for (int c = 0; c < controls[s]; c++) {
+                state.control(s, c, Double.NaN);
+            }
+        }
+        return state;
+    }
+
+    /** The first plan plays. */
+    Playing begin() {
+        inputs.connect(List.of(), present.plan.session.surfaces());
+        return published();
+    }
+
+    /** Another plan plays from here on. */
+    Playing to(Plan fresh) {
+        Plan before = present.plan;
+        boolean playing = transport.playing();
+        if (playing && !transport.due(clock.now())) {
+            // What came before the edit is of the session before.
+            inputs.drain(clock.now());
+        }
+        double at = playing
+                ? Math.min(transport.boundary(), Math.max(transport.position(), clock.secondsAt(clock.now())))
+                : transport.position();
+        List<RouteState> begun = List.of();
+        if (playing) {
+            takes.endChanged(fresh, at);
+            begun = takes.begun(fresh);
+        }
+        fresh.carry(before);
+        List<Surface> old = before.session.surfaces();
+        List<Surface> surfaces = fresh.session.surfaces();
+        boolean sameSurfaces = surfaces.equals(old);
+        if (!fresh.index.alike(before.index) || !sameSurfaces || fresh.routes.length != before.routes.length) {
+            present.live = carried(fresh, before, present.live);
+        }
+        values.carry(before, fresh);
+        present.plan = fresh;
+        if (!sameSurfaces) {
+            inputs.connect(old, surfaces);
+        }
+        Playing now = published();
+        for (RouteState state : begun) {
+            state.since(Math.max(transport.punchIn(), at));
+            takes.goOn(state, at);
+        }
+        return now;
+    }
+
+    private Playing published() {
+        takes.begin();
+        values.begin();
+        return new Playing(present.plan.session, present.plan, present.live);
+    }
+
+    /** The state for {@code fresh}, with the controls and pages as they were. */
+    private static LiveState carried(Plan fresh, Plan before, LiveState live) {
+        LiveState fuller = unmoved(fresh);
+        List<Surface> surfaces = fresh.session.surfaces();
+        List<Surface> earlier = before.session.surfaces();
+        for (int s = 0; s < surfaces.size(); s++) {
+            Surface surface = surfaces.get(s);
+            for (int was = 0; was < earlier.size(); was++) {
+                Surface old = earlier.get(was);
+                if (old.id().equals(surface.id())) {
+                    fuller.page(s, Math.min(live.page(was), surface.pages().size()));
+                    for (int c = 0; c < surface.controls().size(); c++) {
+                        int place = old.placeOf(surface.controls().get(c).id());
+                        fuller.control(s, c, place < 0 ? Double.NaN : live.control(was, place));
+                    }
+                }
+            }
+        }
+        return fuller;
+    }
+}

@@ -1,0 +1,84 @@
+package agogic.core.play;
+
+import agogic.core.midi.MessageQueue;
+import agogic.core.midi.MidiSink;
+import agogic.core.surface.MoveSink;
+import agogic.core.surface.Surface;
+import agogic.core.surface.SurfaceDecoder;
+import java.util.List;
+import java.util.Map;
+import java.util.concurrent.ConcurrentHashMap;
+import java.util.function.IntFunction;
+
+/** Where messages come in: a queue for each surface ever played, by its id, and a decoder for each that plays now. */
+final class Inputs {
+    private static final int CAPACITY = 4096;
+
+    private final Map<String, MessageQueue> ports = new ConcurrentHashMap<>();
+    private final Map<String, MessageQueue> taps = new ConcurrentHashMap<>();
+    private final IntFunction<MoveSink> moves;
+    private volatile boolean listening;
+
+    /** The same by the places of the surfaces in the session that plays. */
+    private MessageQueue[] queues = {};
+
+    private SurfaceDecoder[] decoders = {};
+    /** One sink a surface that follows the controls and hands the messages on. */
+    private MidiSink[] tees = {};
+
+    /** Inputs that hand what a surface's controls do to the sink of its place. */
+    Inputs(IntFunction<MoveSink> moves) {
+        this.moves = moves;
+    }
+
+    MessageQueue port(String surface) {
+        return ports.computeIfAbsent(surface, id -> new MessageQueue(CAPACITY));
+    }
+
+    MessageQueue tap(String surface) {
+        return taps.computeIfAbsent(surface, id -> new MessageQueue(CAPACITY));
+    }
+
+    void listen(boolean on) {
+        listening = on;
+    }
+
+    boolean listening() {
+        return listening;
+    }
+
+    /** A decoder and a queue for each surface that plays now; those of a surface that was there before stay. */
+    void connect(List<Surface> old, List<Surface> surfaces) {
+        int n = surfaces.size();
+        SurfaceDecoder[] made = new SurfaceDecoder[n];
+        queues = new MessageQueue[n];
+        tees = new MidiSink[n];
+        for (int s = 0; s < n; s++) {
+            String id = surfaces.get(s).id();
+            boolean there = old.stream().anyMatch(o -> o.id().equals(id));
+            boolean kept = s < old.size() && old.get(s).equals(surfaces.get(s));
+            made[s] = kept ? decoders[s] : new SurfaceDecoder(surfaces.get(s), moves.apply(s));
+            queues[s] = port(id);
+            if (!there) {
+                // What came while the surface was not in the session is nothing that moves anything.
+                queues[s].clear();
+            }
+            MessageQueue tap = tap(id);
+            int place = s;
+            tees[s] = (status, data1, data2, nanos) -> {
+                tap.message(status, data1, data2, nanos);
+                decoders[place].message(status, data1, data2, nanos);
+            };
+        }
+        decoders = made;
+    }
+
+    /** Hands on what came up to {@code until}, in nanoseconds. */
+    void drain(long until) {
+        boolean tapped = listening;
+        for (int s = 0; s < decoders.length; s++) {
+            queues[s].drain(until, tapped ? tees[s] : decoders[s]);
+            decoders[s].settle(until);
+        }
+    }
+}

@@ -1,0 +1,103 @@
+package agogic.core.play;
+
+import agogic.core.lane.LayerStack;
+import agogic.core.macro.Macro;
+import agogic.core.macro.Member;
+import agogic.core.session.Session;
+
+/** A session made ready for playing: everything found beforehand, nothing to look up. Made by {@link Planning}. */
+public final class Plan {
+    final Session session;
+    final ParameterIndex index;
+    /** The parameters that can change, each after whatever moves it: those of a macro, a lane with points or a route. */
+    final int[] moving;
+
+    /** What the lane of each parameter says; null where it says nothing. */
+    final LayerStack[] lanes;
+    /** How a value reaches its parameter; null where it simply does. */
+    final Reach[] reaches;
+
+    /** The number of the macro that moves each parameter, −1 for none, with the macro and how it does. */
+    final int[] mover;
+
+    final Macro[] macros;
+    final Member[] members;
+
+    final RouteState[] routes;
+    /** Routes of each parameter. */
+    final RouteState[][] routesOf;
+    /** Routes of each control of each surface. */
+    final RouteState[][][] routesOfControl;
+
+    /** The page each control of each surface turns to, 0 for none. */
+    final int[][] turns;
+
+    Plan(Planning made) {
+        session = made.session;
+        index = made.index;
+        moving = made.moving;
+        lanes = made.lanes;
+        reaches = made.reaches;
+        mover = made.mover;
+        macros = made.macros;
+        members = made.members;
+        routes = made.routes;
+        routesOf = made.routesOf;
+        routesOfControl = made.routesOfControl;
+        turns = made.turns;
+    }
+
+    /** The plan of a session. */
+    static Plan of(Session session) {
+        return new Plan(Planning.whole(session, null));
+    }
+
+    /** The plan of a session that came from this one by an edit: what the edit did not touch is the same. */
+    Plan after(Session edited) {
+        return edited == session ? this : new Plan(Planning.after(this, edited));
+    }
+
+    /** The route with this id, or null if there is none. */
+    RouteState route(String id) {
+        int place = session.placeOfRoute(id);
+        return place < 0 ? null : routes[place];
+    }
+
+    /** Takes over what was going on, from the plan that played until now. */
+    void carry(Plan before) {
+        for (int r = 0; r < routes.length; r++) {
+            if (r < before.routes.length && before.routes[r] == routes[r]) {
+                continue;
+            }
+            RouteState earlier = before.route(routes[r].route.id());
+            if (earlier != null && earlier != routes[r]) {
+                routes[r].carry(earlier);
+            }
+        }
+    }
+
+    /** The value a macro gives its member p, which would stand at {@code rest}; {@code rest} if no macro moves it. */
+    double moved(int p, double rest, LiveState live) {
+        int macro = mover[p];
+        return macro < 0 ? rest : macros[macro].value(members[p], live.value(macro), rest);
+    }
+
+    /** Value of the lane of a parameter as it reaches it, normalised; NaN if it has none or was not sent yet. */
+    double laneValue(int parameter, double seconds, double beat) {
+        LayerStack lane = lanes[parameter];
+        if (lane == null) {
+            return Double.NaN;
+        }
+        Reach reach = reaches[parameter];
+        if (reach == null || !reach.shares()) {
+            return lane.valueAt(seconds, beat);
+        }
+        double sent = reach.lastSent(beat);
+        return Double.isNaN(sent) ? Double.NaN : sent == beat ? lane.valueAt(seconds, beat) : lane.valueAtBeat(sent);
+    }
+
+    /** True if the socket of a parameter is with another one at {@code beat}. */
+    boolean away(int parameter, double beat) {
+        return reaches[parameter] != null && reaches[parameter].shares() && reaches[parameter].lastSent(beat) != beat;
+    }
+}

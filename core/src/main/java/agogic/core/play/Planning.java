@@ -1,0 +1,287 @@
+package agogic.core.play;
+
+import agogic.core.device.Device;
+import agogic.core.device.Exposure;
+import agogic.core.lane.Lane;
+import agogic.core.lane.LayerStack;
+import agogic.core.macro.Macro;
+import agogic.core.macro.MacroOrder;
+import agogic.core.macro.Member;
+import agogic.core.parameter.Parameter;
+import agogic.core.refine.Recipe;
+import agogic.core.route.Hand;
+import agogic.core.route.Route;
+import agogic.core.route.Target;
+import agogic.core.session.Session;
+import agogic.core.surface.Surface;
+import java.util.ArrayList;
+import java.util.Arrays;
+import java.util.List;
+import java.util.Objects;
+
+/**
+ * Makes a {@link Plan} of a session: whole, or from the plan of the session before if the edit left all names where they
+ * were. Routes that are as they were keep their state.
+ */
+final class Planning {
+    private static final RouteState[] NONE = {};
+
+    final Session session;
+    ParameterIndex index;
+    int[] moving;
+    LayerStack[] lanes;
+    Reach[] reaches;
+    int[] mover;
+    Macro[] macros;
+    Member[] members;
+    RouteState[] routes;
+    RouteState[][] routesOf;
+    RouteState[][][] routesOfControl;
+    int[][] turns;
+
+    private Planning(Session session) {
+        this.session = session;
+    }
+
+    /** Everything anew; {@code before}, if not null, gives the states of routes that are as they were. */
+    static Planning whole(Session session, Plan before) {
+        Planning made = new Planning(session);
+        made.parameters(before);
+        made.routes(before);
+        made.surfaces();
+        made.order();
+        return made;
+    }
+
+    /** What came from {@code before} by an edit. */
+    static Planning after(Plan before, Session session) {
+        Session old = before.session;
+        boolean sameNames = old.devices() == session.devices()
+                && old.macros() == session.macros()
+                && old.surfaces() == session.surfaces()
+                && old.timeline() == session.timeline()
+                && old.routes().size() == session.routes().size()
+                && old.lanes().size() == session.lanes().size();
+        if (!sameNames) {
+            return whole(session, before);
+        }
+        List<Lane> newLanes = new ArrayList<>();
+        if (!different(old.lanes(), session.lanes(), Planning::sameWay, newLanes)) {
+            return whole(session, before);
+        }
+        List<Route> newRoutes = new ArrayList<>();
+        if (!different(old.routes(), session.routes(), Planning::sameWire, newRoutes)) {
+            return whole(session, before);
+        }
+        return new Planning(session).from(before, newLanes, newRoutes);
+    }
+
+    private interface Alike<T> {
+        boolean alike(T one, T other);
+    }
+
+    /** Puts what is another in {@code fresh}; false if one of it is not alike in what a plan is built on. */
+    private static <T> boolean different(List<T> old, List<T> now, Alike<T> alike, List<T> fresh) {
+        if (old == now) {
+            return true;
+        }
+        for (int i = 0; i < now.size(); i++) {
+            T is = now.get(i);
+            if (old.get(i) != is) {
+                if (!alike.alike(old.get(i), is)) {
+                    return false;
+                }
+                fresh.add(is);
+            }
+        }
+        return true;
+    }
+
+    private static boolean sameWay(Lane old, Lane now) {
+        return old.target().equals(now.target()) && old.plays() == now.plays();
+    }
+
+    private static boolean sameWire(Route old, Route now) {
+        return old.id().equals(now.id())
+                && old.target().equals(now.target())
+                && old.hand().equals(now.hand());
+    }
+
+    private Planning from(Plan before, List<Lane> newLanes, List<Route> newRoutes) {
+        index = before.index;
+        moving = before.moving;
+        reaches = before.reaches;
+        mover = before.mover;
+        macros = before.macros;
+        members = before.members;
+        turns = before.turns;
+        lanes = newLanes.isEmpty() ? before.lanes : before.lanes.clone();
+        routes = before.routes.clone();
+        routesOf = before.routesOf.clone();
+        routesOfControl = before.routesOfControl.clone();
+        for (Lane lane : newLanes) {
+            int p = index.of(lane.target());
+            lanes[p] = lane.plays() ? new LayerStack(lane, session.timeline()) : null;
+            for (RouteState state : before.routesOf[p]) {
+                replace(state.index);
+            }
+        }
+        for (Route route : newRoutes) {
+            replace(session.placeOfRoute(route.id()));
+        }
+        return this;
+    }
+
+    /** Puts the state of route {@code r} as it is now in the place of that which was. */
+    private void replace(int r) {
+        RouteState was = routes[r];
+        RouteState is = state(r, was);
+        if (is == was) {
+            return;
+        }
+        routes[r] = is;
+        routesOf[is.parameterIndex] = with(routesOf[is.parameterIndex], was, is);
+        is.route.hand().ifPresent(hand -> {
+            for (int s = 0; s < routesOfControl.length; s++) {
+                Surface surface = session.surfaces().get(s);
+                if (surface.id().equals(hand.surface())) {
+                    int c = surface.placeOf(hand.control());
+                    routesOfControl[s] = routesOfControl[s].clone();
+                    routesOfControl[s][c] = with(routesOfControl[s][c], was, is);
+                }
+            }
+        });
+    }
+
+    private static RouteState[] with(RouteState[] all, RouteState was, RouteState is) {
+        RouteState[] changed = all.clone();
+        for (int i = 0; i < changed.length; i++) {
+            changed[i] = changed[i] == was ? is : changed[i];
+        }
+        return changed;
+    }
+
+    private void parameters(Plan before) {
+        boolean same = before != null
+                && before.session.devices() == session.devices()
+                && before.session.macros() == session.macros();
+        index = same ? before.index : new ParameterIndex(session);
+        int n = index.size();
+        lanes = new LayerStack[n];
+        for (Lane lane : session.lanes()) {
+            if (lane.plays()) {
+                lanes[index.of(lane.target())] = new LayerStack(lane, session.timeline());
+            }
+        }
+        reaches = same ? before.reaches : Reach.all(session, index);
+        mover = new int[n];
+        Arrays.fill(mover, -1);
+        macros = new Macro[n];
+        members = new Member[n];
+        for (Macro macro : session.macros()) {
+            macros[index.of(macro.target())] = macro;
+            for (Member member : macro.members()) {
+                int p = index.of(member.target());
+                mover[p] = index.of(macro.target());
+                members[p] = member;
+            }
+        }
+    }
+
+    private void routes(Plan before) {
+        routes = new RouteState[session.routes().size()];
+        routesOf = new RouteState[index.size()][];
+        Arrays.fill(routesOf, NONE);
+        for (int r = 0; r < routes.length; r++) {
+            Route route = session.routes().get(r);
+            routes[r] = state(r, before == null ? null : before.route(route.id()));
+            int p = routes[r].parameterIndex;
+            routesOf[p] = with(routesOf[p], routes[r]);
+        }
+    }
+
+    /** The state of route {@code r}: the one it had, if all that it was made from is as it was. */
+    private RouteState state(int r, RouteState earlier) {
+        Route route = session.routes().get(r);
+        Target target = route.target();
+        Parameter parameter = session.parameter(target);
+        int p = index.of(target);
+        boolean exposed;
+        boolean follows = mover[p] >= 0;
+        if (target.device().equals(Macro.DEVICE)) {
+            exposed = true;
+        } else {
+            Device device = session.device(target.device());
+            exposed = device.exposure(parameter.id()) == Exposure.EXPOSED;
+            follows |= device.leaderOf(parameter.id()).isPresent();
+        }
+        double easeBack = easeBack(session.laneIfAny(target).orElse(null), parameter);
+        double resolution =
+                route.hand().map(h -> session.control(h).address().resolution()).orElse(0.0);
+        boolean same = earlier != null
+                && earlier.index == r
+                && earlier.parameterIndex == p
+                && earlier.route.equals(route)
+                && Objects.equals(earlier.parameter, parameter)
+                && earlier.exposed == exposed
+                && earlier.follows == follows
+                && earlier.easeBack == easeBack
+                && earlier.resolution() == resolution;
+        return same ? earlier : new RouteState(route, r, p, parameter, exposed, follows, easeBack, resolution);
+    }
+
+    private static double easeBack(Lane lane, Parameter parameter) {
+        int n = lane == null ? 0 : lane.stretches().size();
+        Recipe recipe =
+                n == 0 ? Recipe.usual(parameter) : lane.stretches().get(n - 1).recipe();
+        return recipe.easeBack();
+    }
+
+    private static RouteState[] with(RouteState[] all, RouteState one) {
+        RouteState[] more = Arrays.copyOf(all, all.length + 1);
+        more[all.length] = one;
+        return more;
+    }
+
+    private void surfaces() {
+        routesOfControl = new RouteState[session.surfaces().size()][][];
+        turns = new int[routesOfControl.length][];
+        for (int s = 0; s < routesOfControl.length; s++) {
+            Surface surface = session.surfaces().get(s);
+            routesOfControl[s] = new RouteState[surface.controls().size()][];
+            Arrays.fill(routesOfControl[s], NONE);
+            turns[s] = new int[surface.controls().size()];
+            for (int page = 0; page < surface.pages().size(); page++) {
+                if (surface.pages().get(page).button().isPresent()) {
+                    turns[s][surface.placeOf(surface.pages().get(page).button().get())] = page + 1;
+                }
+            }
+            for (RouteState state : routes) {
+                Hand hand = state.route.hand().orElse(null);
+                if (hand != null && hand.surface().equals(surface.id())) {
+                    int c = surface.placeOf(hand.control());
+                    routesOfControl[s][c] = with(routesOfControl[s][c], state);
+                }
+            }
+        }
+    }
+
+    /** Whatever moves another comes before it. */
+    private void order() {
+        List<Integer> list = new ArrayList<>();
+        List<Integer> following = new ArrayList<>();
+        MacroOrder.inOrder(session.macros()).forEach(macro -> list.add(index.of(macro.target())));
+        for (int p = 0; p < index.size(); p++) {
+            if (macros[p] != null) {
+                continue;
+            }
+            if (reaches[p] != null && reaches[p].follows()) {
+                following.add(p);
+            } else if (mover[p] >= 0 || lanes[p] != null || routesOf[p].length > 0) {
+                list.add(p);
+            }
+        }
+        list.addAll(following);
+        moving = list.stream().mapToInt(i -> i).toArray();
+    }
+}

@@ -1,0 +1,189 @@
+package agogic.core.play;
+
+import agogic.core.route.WriteMode;
+import agogic.core.write.Pass;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Queue;
+import java.util.concurrent.ConcurrentLinkedQueue;
+
+/** What hands do is kept here: when they touch, what they move, and the passes that come of it, each with why it ended. */
+final class Takes {
+    private final Present present;
+    private final Transport transport;
+    private final Queue<List<Pass>> passes = new ConcurrentLinkedQueue<>();
+    /** The routes that keep what their hands do. */
+    private volatile List<RouteState> recording = List.of();
+
+    Takes(Present present, Transport transport) {
+        this.present = present;
+        this.transport = transport;
+    }
+
+    /** The passes that ended together and were not asked for yet, or null. */
+    List<Pass> finished() {
+        return passes.poll();
+    }
+
+    /** Makes room for moves ahead; by a thread that may allocate. */
+    void provide() {
+        for (RouteState state : recording) {
+            state.provide();
+        }
+    }
+
+    /** Another plan plays: its routes are those that keep something. */
+    void begin() {
+        List<RouteState> logs = new ArrayList<>();
+        for (RouteState state : present.plan.routes) {
+            if (state.log != null) {
+                logs.add(state);
+            }
+        }
+        recording = List.copyOf(logs);
+    }
+
+    /** Playing starts at {@code seconds}: what is held is written from here. */
+    void start(double seconds) {
+        for (RouteState state : present.plan.routes) {
+            state.clearPass();
+            if (state.touched && state.records()) {
+                state.beginTouch(seconds);
+                place(state, seconds);
+            }
+        }
+    }
+
+    /** Writing begins: what is in Write is written from here. */
+    void punch(double seconds) {
+        for (RouteState state : present.plan.routes) {
+            if (state.records() && state.passMode() == WriteMode.WRITE) {
+                state.latched = true;
+                place(state, seconds);
+            }
+        }
+    }
+
+    /** A hand is on the control of a route. */
+    void touch(RouteState state, long nanos) {
+        if (!state.touched && state.route.on() && !state.parameter.reserved()) {
+            double at = transport.at(nanos);
+            double place = currentPlace(state);
+            state.beginTouch(at);
+            if (transport.playing() && state.records()) {
+                keep(state, at, place, place);
+                state.latched = state.passMode() == WriteMode.LATCH || state.latched;
+            }
+        }
+        state.touchTold = state.touched;
+    }
+
+    /** A hand left the control of a route. */
+    void release(RouteState state, long nanos) {
+        double at = transport.at(nanos);
+        state.endTouch(at);
+        // Whoever touches it again has to meet the value again.
+        state.takeover.letGo();
+        if (transport.playing() && state.records() && state.passMode() == WriteMode.TOUCH) {
+            state.easeFrom = at;
+            state.easeValue = state.valueAt(state.counted);
+        }
+    }
+
+    /** Controls that cannot say when they are let go count as released a while after their last move. */
+    void releaseIdle(long nanos) {
+        for (RouteState state : present.plan.routes) {
+            if (state.touched && !state.touchTold && nanos - state.lastMoveNanos >= Engine.TOUCH_NANOS) {
+                release(state, state.lastMoveNanos + Engine.TOUCH_NANOS);
+            }
+        }
+    }
+
+    /** Keeps a move of a hand: where the control stands, and where it counts. */
+    void move(RouteState state, double seconds, double raw, double counted) {
+        keep(state, seconds, raw, counted);
+        state.latched |= state.passMode() == WriteMode.LATCH;
+    }
+
+    /** What a hand holds, what is latched and what is in Write is written on from {@code at}. */
+    void goOn(RouteState state, double at) {
+        boolean writes = state.passMode() == WriteMode.WRITE && transport.punched();
+        if (!state.records() || !state.touched && !state.latched && !writes) {
+            return;
+        }
+        if (state.touched) {
+            state.beginTouch(at);
+        } else if (!writes) {
+            // What is latched has no hand any more, but it was let go nowhere else.
+            state.beginTouch(at);
+            state.endTouch(at);
+        }
+        state.latched |= state.passMode() != WriteMode.TOUCH;
+        place(state, at);
+    }
+
+    /** Ends all passes at {@code at}; after a turn of the loop what is latched stays so. */
+    void finish(double at, Pass.End end, boolean goesOn) {
+        List<Pass> finished = new ArrayList<>();
+        for (RouteState state : present.plan.routes) {
+            Pass pass = state.pass(transport.punchIn(), at, end);
+            if (pass != null) {
+                finished.add(pass);
+            }
+            boolean latched = state.latched;
+            state.clearPass();
+            state.latched = goesOn && latched;
+            present.live.writing(state.index, false);
+        }
+        if (!finished.isEmpty()) {
+            passes.add(finished);
+        }
+    }
+
+    /** Ends the passes that another plan does not let go on as they were; each is kept as it was until now. */
+    void endChanged(Plan fresh, double at) {
+        List<Pass> ended = new ArrayList<>();
+        for (RouteState state : present.plan.routes) {
+            RouteState after = fresh.route(state.route.id());
+            if (state.records() && (after == null || !after.goesOn(state))) {
+                ended.add(state.pass(transport.punchIn(), at, Pass.End.CHANGED));
+            }
+        }
+        if (!ended.isEmpty()) {
+            passes.add(ended);
+        }
+    }
+
+    /** The routes of another plan that write from now on anew. */
+    List<RouteState> begun(Plan fresh) {
+        List<RouteState> begun = new ArrayList<>();
+        for (RouteState state : fresh.routes) {
+            RouteState earlier = present.plan.route(state.route.id());
+            if (state.log != null && (earlier == null || !state.goesOn(earlier))) {
+                begun.add(state);
+            }
+        }
+        return begun;
+    }
+
+    private void place(RouteState state, double seconds) {
+        double place = currentPlace(state);
+        keep(state, seconds, place, place);
+    }
+
+    /** Where the control counts, or would have to stand for the present value. */
+    private double currentPlace(RouteState state) {
+        boolean joined = !Double.isNaN(state.counted) && (state.touched || state.latched);
+        double place = joined ? state.counted : state.route.span().positionOf(present.value(state));
+        state.counted = place;
+        state.smoothing.startAt(place);
+        return place;
+    }
+
+    private void keep(RouteState state, double seconds, double raw, double counted) {
+        if (Double.isNaN(state.standing)) {
+            state.standing = present.value(state);
+        }
+        state.log.append(seconds, raw, counted);
+    }
+}

@@ -1,0 +1,115 @@
+package agogic.core.play;
+
+import agogic.core.session.Loop;
+import agogic.core.session.Session;
+
+/** Where in the piece it is, whether it plays, and the next place at which something happens besides playing. */
+final class Transport {
+    private final Clock clock;
+    private final Present present;
+    private boolean playing;
+    private double position;
+    /** Writing begins here, in seconds; before it, the count-in plays. */
+    private double punchIn;
+
+    private double punchOut = Double.POSITIVE_INFINITY;
+    private boolean punched;
+
+    Transport(Clock clock, Present present) {
+        this.clock = clock;
+        this.present = present;
+    }
+
+    boolean playing() {
+        return playing;
+    }
+
+    /** In seconds of the piece. */
+    double position() {
+        return position;
+    }
+
+    double punchIn() {
+        return punchIn;
+    }
+
+    /** True once writing has begun. */
+    boolean punched() {
+        return punched;
+    }
+
+    /** The moment of the piece at {@code nanos}: it stands unless it plays. */
+    double at(long nanos) {
+        return playing ? clock.secondsAt(nanos) : position;
+    }
+
+    /** The next place at which something happens besides playing, in seconds. */
+    double boundary() {
+        if (!punched && position < punchIn) {
+            return Math.min(punchIn, punchOut);
+        }
+        Session session = present.plan.session;
+        Loop loop = session.loop();
+        double end = Math.min(punchOut, Math.max(session.seconds(), clock.anchored() + 1e-9));
+        if (loop.on()) {
+            double loopEnd = session.timeline().secondsAt(loop.to());
+            return position <= loopEnd ? Math.min(end, loopEnd) : end;
+        }
+        return end;
+    }
+
+    /** True if it plays and that place is reached at {@code nanos}. */
+    boolean due(long nanos) {
+        return playing && clock.secondsAt(nanos) >= boundary();
+    }
+
+    void start(double from, double writeFrom, double until) {
+        playing = true;
+        position = from;
+        clock.anchor(from, clock.now());
+        punchIn = writeFrom;
+        punchOut = until;
+        punched = false;
+    }
+
+    void stop() {
+        playing = false;
+    }
+
+    void moveTo(double seconds) {
+        position = seconds;
+    }
+
+    /** Follows the clock, if it plays. */
+    void follow() {
+        if (playing) {
+            position = clock.secondsAt(clock.now());
+        }
+    }
+
+    /** Passes the place where writing begins; true the first time. */
+    boolean punches(double at) {
+        boolean now = !punched && at >= punchIn && at < punchOut;
+        punched |= now;
+        return now;
+    }
+
+    /** True if the loop goes back to its start at {@code at}. */
+    boolean turnsAt(double at) {
+        Session session = present.plan.session;
+        Loop loop = session.loop();
+        double end = session.timeline().secondsAt(loop.to());
+        return loop.on() && clock.anchored() <= end && at < punchOut && at >= end - 1e-9;
+    }
+
+    /** Goes back to the start of the loop at {@code nanos}; all of a turn is written. Returns the start, in seconds. */
+    double turn(long nanos) {
+        Session session = present.plan.session;
+        double from = session.timeline().secondsAt(session.loop().from());
+        clock.anchor(from, nanos);
+        position = from;
+        punchIn = from;
+        punched = true;
+        return from;
+    }
+}

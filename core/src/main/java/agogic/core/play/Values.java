@@ -1,0 +1,143 @@
+package agogic.core.play;
+
+import agogic.core.parameter.Parameter;
+import agogic.core.route.Target;
+import agogic.core.route.WriteMode;
+import java.util.Arrays;
+
+/** The value of every parameter at every tick: its layers, its macro, the hand, and how it reaches the device. */
+final class Values {
+    private final Present present;
+    private final Transport transport;
+    /** What the hand left each parameter at while no envelope moved it; NaN if nothing did. */
+    private double[] held;
+
+    Values(Present present, Transport transport) {
+        this.present = present;
+        this.transport = transport;
+        held = none(present.plan.index.size());
+    }
+
+    private static double[] none(int size) {
+        double[] none = new double[size];
+        Arrays.fill(none, Double.NaN);
+        return none;
+    }
+
+    /** A parameter stands at {@code value} until the envelopes have the say again. */
+    void hold(int parameter, double value) {
+        held[parameter] = value;
+        present.live.value(parameter, value);
+    }
+
+    /** As {@link #hold(int, double)}, by no control: the hands have to meet it again. */
+    void hold(Target target, double value) {
+        Plan plan = present.plan;
+        if (!plan.index.has(target)) {
+            // It went while the command was on its way.
+            return;
+        }
+        int p = plan.index.of(target);
+        hold(p, plan.index.parameter(p).settled(value));
+        for (RouteState state : plan.routesOf[p]) {
+            state.takeover.letGo();
+        }
+    }
+
+    /** The envelopes have the say again. */
+    void chase() {
+        for (int p : present.plan.moving) {
+            if (present.plan.lanes[p] != null) {
+                held[p] = Double.NaN;
+            }
+        }
+        for (RouteState state : present.plan.routes) {
+            state.takeover.letGo();
+        }
+    }
+
+    /** What stands goes over to another plan, except where the session says something else now. */
+    void carry(Plan before, Plan fresh) {
+        if (fresh.index == before.index) {
+            return;
+        }
+        double[] fuller = none(fresh.index.size());
+        for (int p = 0; p < fuller.length; p++) {
+            Target target = fresh.index.target(p);
+            if (before.index.has(target)) {
+                int was = before.index.of(target);
+                double rested = before.index.parameter(was).resting();
+                fuller[p] = fresh.index.parameter(p).resting() == rested ? held[was] : Double.NaN;
+            }
+        }
+        held = fuller;
+    }
+
+    /** All values as a plan that has just come begins with. */
+    void begin() {
+        Plan plan = present.plan;
+        for (int p = 0; p < held.length; p++) {
+            present.live.value(
+                    p, Double.isNaN(held[p]) ? plan.index.parameter(p).resting() : held[p]);
+        }
+        for (RouteState state : plan.routes) {
+            present.live.counted(state.index, state.counted);
+        }
+        evaluate(0);
+    }
+
+    /** All values of this moment, {@code elapsed} seconds after the last. */
+    void evaluate(double elapsed) {
+        Plan plan = present.plan;
+        LiveState live = present.live;
+        double position = transport.position();
+        double beat = plan.session.timeline().beatAt(position);
+        for (int p : plan.moving) {
+            Parameter parameter = plan.index.parameter(p);
+            Reach reach = plan.reaches[p];
+            if (reach != null && reach.follows()) {
+                live.value(p, parameter.settled(reach.arriving(live.value(reach.leader()))));
+                continue;
+            }
+            double lane = plan.laneValue(p, position, beat);
+            double own = !Double.isNaN(held[p]) ? held[p] : Double.isNaN(lane) ? parameter.resting() : lane;
+            boolean away = transport.playing() && plan.away(p, beat);
+            if (away && plan.mover[p] >= 0) {
+                continue;
+            }
+            double base = plan.moved(p, own, live);
+            double value = base;
+            for (RouteState state : plan.routesOf[p]) {
+                double by = byHand(state, base, elapsed);
+                if (!Double.isNaN(by) && !away) {
+                    value = by;
+                }
+            }
+            double sent = parameter.settled(value);
+            live.value(p, reach == null ? sent : parameter.settled(reach.arriving(sent)));
+        }
+    }
+
+    /** The value a route gives its parameter now; NaN if the hand has no say. */
+    private double byHand(RouteState state, double base, double elapsed) {
+        if (Double.isNaN(state.counted)) {
+            return Double.NaN;
+        }
+        double place = state.smoothing.after(elapsed);
+        if (!transport.playing() || !state.records()) {
+            boolean moves = state.touched && state.route.smoothing() > 0 && !Double.isNaN(held[state.parameterIndex]);
+            return moves ? state.route.span().apply(place) : Double.NaN;
+        }
+        double position = transport.position();
+        boolean holds = state.touched || state.latched && state.passMode() != WriteMode.TOUCH;
+        present.live.writing(state.index, holds && position >= transport.punchIn());
+        if (holds) {
+            return state.route.span().apply(place);
+        }
+        double part = (position - state.easeFrom) / state.easeBack;
+        if (part >= 0 && part < 1 && !state.parameter.stepped()) {
+            return state.easeValue + (base - state.easeValue) * part;
+        }
+        return Double.NaN;
+    }
+}

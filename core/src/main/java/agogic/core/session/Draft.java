@@ -1,0 +1,74 @@
+package agogic.core.session;
+
+import agogic.core.device.Device;
+import agogic.core.lane.Lane;
+import agogic.core.macro.Macro;
+import agogic.core.ride.Ride;
+import agogic.core.route.Route;
+import agogic.core.surface.Surface;
+import agogic.core.time.Section;
+import agogic.core.time.Timeline;
+import java.util.List;
+
+/** What a session is made from: filled, and then made into one, by one and the same method. */
+final class Draft {
+    String name;
+    String subtitle;
+    Timeline timeline;
+    double length;
+    List<Section> sections;
+    Loop loop;
+    List<Track> tracks;
+    List<Device> devices;
+    List<Surface> surfaces;
+    List<Route> routes;
+    List<Lane> lanes;
+    List<Ride> rides;
+    List<Macro> macros;
+
+    Draft(
+            String name,
+            String subtitle,
+            Timeline timeline,
+            double length,
+            List<Section> sections,
+            Loop loop,
+            List<Track> tracks,
+            List<Device> devices,
+            List<Surface> surfaces,
+            List<Route> routes,
+            List<Lane> lanes,
+            List<Ride> rides,
+            List<Macro> macros) {
+        this.name = name;
+        this.subtitle = subtitle;
+        this.timeline = timeline;
+        this.length = length;
+        this.sections = sections;
+        this.loop = loop;
+        this.tracks = tracks;
+        this.devices = devices;
+        this.surfaces = surfaces;
+        this.routes = routes;
+        this.lanes = lanes;
+        this.rides = rides;
+        this.macros = macros;
+    }
+
+    /** All parts of a session, the same objects. */
+    Draft(Session from) {
+        name = from.name();
+        subtitle = from.subtitle();
+        timeline = from.timeline();
+        length = from.length();
+        sections = from.sections();
+        loop = from.loop();
+        tracks = from.tracks();
+        devices = from.devices();
+        surfaces = from.surfaces();
+        routes = from.routes();
+        lanes = from.lanes();
+        rides = from.rides();
+        macros = from.macros();
+    }
+}

@@ -1,0 +1,127 @@
+package agogic.core.session;
+
+import agogic.core.device.Device;
+import agogic.core.lane.Lane;
+import agogic.core.macro.Macro;
+import agogic.core.ride.Ride;
+import agogic.core.route.Route;
+import agogic.core.route.Target;
+import agogic.core.surface.Surface;
+import java.util.HashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.function.Function;
+
+/**
+ * Where the parts of a session are, by what names them. What an edit did not touch is kept from the session before: an
+ * edit of one thing costs what that thing costs.
+ */
+final class Lookup {
+    /** The places of the parts of one kind by what names each. Never changed once it is made. */
+    private static final class Places<T> {
+        private final String what;
+        private final Function<T, ?> naming;
+        private final Map<Object, Integer> places;
+
+        Places(String what, Function<T, ?> naming, List<T> all) {
+            this.what = what;
+            this.naming = naming;
+            places = new HashMap<>(2 * all.size());
+            for (int i = 0; i < all.size(); i++) {
+                if (places.put(naming.apply(all.get(i)), i) != null) {
+                    throw new IllegalArgumentException(
+                            "There are two of the " + what + " “" + naming.apply(all.get(i)) + "”.");
+                }
+            }
+        }
+
+        int of(Object name) {
+            return places.getOrDefault(name, -1);
+        }
+
+        /** The places in a list that came from {@code before}: the same, if the parts are named alike. */
+        Places<T> after(List<T> before, List<T> now) {
+            if (before == now) {
+                return this;
+            }
+            boolean alike = before.size() == now.size();
+            for (int i = 0; alike && i < now.size(); i++) {
+                alike = now.get(i) == before.get(i) || naming.apply(now.get(i)).equals(naming.apply(before.get(i)));
+            }
+            return alike ? this : new Places<>(what, naming, now);
+        }
+    }
+
+    private final Places<Device> devices;
+    private final Places<Track> tracks;
+    private final Places<Surface> surfaces;
+    private final Places<Route> routes;
+    private final Places<Lane> lanes;
+    private final Places<Ride> rides;
+    private final Places<Macro> macros;
+    /** The macro that moves each target. */
+    private final Map<Target, Macro> movers;
+
+    /** The places of the parts of a session that came from nowhere. */
+    Lookup(Session session) {
+        devices = new Places<>("device", Device::id, session.devices());
+        tracks = new Places<>("track", Track::id, session.tracks());
+        surfaces = new Places<>("surface", Surface::id, session.surfaces());
+        routes = new Places<>("route", Route::id, session.routes());
+        lanes = new Places<>("lane", Lane::target, session.lanes());
+        rides = new Places<>("ride", Ride::id, session.rides());
+        macros = new Places<>("macro", Macro::id, session.macros());
+        movers = movers(session.macros());
+    }
+
+    /** The places of the parts of a session that came from another. */
+    Lookup(Session session, Session before, Lookup old) {
+        devices = old.devices.after(before.devices(), session.devices());
+        tracks = old.tracks.after(before.tracks(), session.tracks());
+        surfaces = old.surfaces.after(before.surfaces(), session.surfaces());
+        routes = old.routes.after(before.routes(), session.routes());
+        lanes = old.lanes.after(before.lanes(), session.lanes());
+        rides = old.rides.after(before.rides(), session.rides());
+        macros = old.macros.after(before.macros(), session.macros());
+        movers = before.macros() == session.macros() ? old.movers : movers(session.macros());
+    }
+
+    private static Map<Target, Macro> movers(List<Macro> macros) {
+        Map<Target, Macro> movers = new HashMap<>();
+        macros.forEach(macro -> macro.members().forEach(member -> movers.putIfAbsent(member.target(), macro)));
+        return movers;
+    }
+
+    int device(String id) {
+        return devices.of(id);
+    }
+
+    int track(String id) {
+        return tracks.of(id);
+    }
+
+    int surface(String id) {
+        return surfaces.of(id);
+    }
+
+    int route(String id) {
+        return routes.of(id);
+    }
+
+    int lane(Target target) {
+        return lanes.of(target);
+    }
+
+    int ride(String id) {
+        return rides.of(id);
+    }
+
+    int macro(String id) {
+        return macros.of(id);
+    }
+
+    /** The macro that moves a target, or null. */
+    Macro mover(Target target) {
+        return movers.get(target);
+    }
+}

@@ -1,0 +1,130 @@
+package agogic.core.session;
+
+import agogic.core.device.Device;
+import agogic.core.lane.Lane;
+import agogic.core.lane.Stretch;
+import agogic.core.macro.Macro;
+import agogic.core.macro.MacroOrder;
+import agogic.core.macro.Member;
+import agogic.core.parameter.Parameter;
+import agogic.core.route.Hand;
+import agogic.core.route.Route;
+import agogic.core.route.Target;
+import agogic.core.text.Text;
+import java.util.HashSet;
+import java.util.List;
+import java.util.Set;
+import java.util.function.Consumer;
+import java.util.function.Supplier;
+
+/**
+ * What has to hold for a session to be one. Of a session that came from another, which was sound, only that is looked at
+ * which was replaced, and what refers to it.
+ */
+final class Soundness {
+    private final Session session;
+    private final Session before;
+
+    private Soundness(Session session, Session before) {
+        this.session = session;
+        this.before = before;
+    }
+
+    /**
+     * Looks at a session.
+     *
+     * @param before the sound session it came from, null if it came from nowhere
+     * @throws IllegalArgumentException if it does not hold together, with the words for people
+     */
+    static void check(Session session, Session before) {
+        new Soundness(session, before).check();
+    }
+
+    private void check() {
+        Text.sound("The name of the piece", session.name());
+        Text.sound("The subtitle of the piece", session.subtitle());
+        if (!(session.length() > 0 && session.length() <= 1e6)) {
+            throw new IllegalArgumentException(
+                    "A piece is longer than 0 beats and at most 1,000,000 long, not " + session.length() + " beats.");
+        }
+        if (session.surfaces().size() > Session.MOST_SURFACES) {
+            throw new IllegalArgumentException("A session has " + Session.MOST_SURFACES + " surfaces at most.");
+        }
+        boolean sameDevices = before != null && before.devices() == session.devices();
+        boolean sameParameters = sameDevices && before.macros() == session.macros();
+        boolean sameSurfaces = before != null && before.surfaces() == session.surfaces();
+        boolean sameRides = before != null && before.rides() == session.rides();
+        if (!sameParameters) {
+            macros();
+        }
+        each(before == null ? null : before.tracks(), session.tracks(), sameDevices, this::track);
+        each(before == null ? null : before.routes(), session.routes(), sameParameters && sameSurfaces, this::route);
+        each(before == null ? null : before.lanes(), session.lanes(), sameParameters && sameRides, this::lane);
+    }
+
+    /** Looks at all, or at those that were not in the same place before if nothing that they name was replaced. */
+    private static <T> void each(List<T> old, List<T> all, boolean sameNamed, Consumer<T> look) {
+        if (sameNamed && old == all) {
+            return;
+        }
+        for (int i = 0; i < all.size(); i++) {
+            if (!sameNamed || i >= old.size() || old.get(i) != all.get(i)) {
+                look.accept(all.get(i));
+            }
+        }
+    }
+
+    private static void require(boolean holds, Supplier<String> what) {
+        if (!holds) {
+            throw new IllegalArgumentException(what.get() + ", which the session does not have.");
+        }
+    }
+
+    private void track(Track track) {
+        for (String device : track.devices()) {
+            require(session.hasDevice(device), () -> track.name() + " uses device " + device);
+        }
+    }
+
+    private void route(Route route) {
+        require(session.has(route.target()), () -> "Route " + route.id() + " moves " + route.target());
+        Hand hand = route.hand().orElse(null);
+        if (hand != null) {
+            require(session.has(hand), () -> "Route " + route.id() + " begins at " + hand);
+            require(
+                    hand.page() <= session.surface(hand.surface()).pages().size(),
+                    () -> "Route " + route.id() + " begins on page " + hand.page() + " of " + hand.surface());
+        }
+    }
+
+    private void lane(Lane lane) {
+        require(session.has(lane.target()), () -> "A lane moves " + lane.target());
+        for (Stretch stretch : lane.stretches()) {
+            require(
+                    session.hasRide(stretch.ride()),
+                    () -> "The lane of " + lane.target() + " was written by ride " + stretch.ride());
+        }
+    }
+
+    private void macros() {
+        Set<Target> moved = new HashSet<>();
+        if (session.devices().stream().map(Device::id).anyMatch(Macro.DEVICE::equals)) {
+            throw new IllegalArgumentException(
+                    "No device can have the id “" + Macro.DEVICE + "”: the macros of a session have it.");
+        }
+        for (Macro macro : session.macros()) {
+            for (Member member : macro.members()) {
+                require(session.has(member.target()), () -> "Macro " + macro.name() + " moves " + member.target());
+                Parameter parameter = session.parameter(member.target());
+                if (parameter.reserved()) {
+                    throw new IllegalArgumentException(parameter.name() + " is reserved: no macro may move it.");
+                }
+                if (!moved.add(member.target())) {
+                    throw new IllegalArgumentException(
+                            parameter.name() + " is moved by two macros. Remove it from one of them.");
+                }
+            }
+        }
+        MacroOrder.inOrder(session.macros());
+    }
+}

@@ -1,0 +1,67 @@
+package agogic.core.trace;
+
+import agogic.core.expose.Exposing;
+import agogic.core.group.Macros;
+import agogic.core.route.Hand;
+import agogic.core.route.Route;
+import agogic.core.route.Span;
+import agogic.core.route.Target;
+import agogic.core.session.Session;
+import agogic.core.surface.Address;
+import agogic.core.surface.Control;
+import java.util.List;
+import java.util.Optional;
+import java.util.function.UnaryOperator;
+
+/**
+ * An edit that mends a stop.
+ *
+ * @param words for the history
+ * @param edit what it makes of a session
+ */
+public record Mend(String words, UnaryOperator<Session> edit) {
+    /** What mends a trace; empty if that is no edit, such as playing or showing something. */
+    public static Optional<Mend> of(Session session, Trace trace) {
+        if (trace.act().isEmpty()) {
+            return Optional.empty();
+        }
+        Route route = trace.route().orElse(null);
+        return Optional.ofNullable(
+                switch (trace.act().get()) {
+                    case OPEN_SPAN -> new Mend(
+                            "Open the span", s -> s.with(s.route(route.id()).with(Span.FULL)));
+                    case SWITCH_ON -> new Mend(
+                            "Switch on", s -> s.with(s.route(route.id()).switched(true)));
+                    case EXPOSE -> expose(session, route.target());
+                    case REACH_MEMBERS -> reach(session, route.target().parameter());
+                    case ANY_CHANNEL -> anyChannel(session, trace.hand().orElseThrow());
+                    default -> null;
+                });
+    }
+
+    private static Mend expose(Session session, Target target) {
+        return new Mend("Expose " + session.parameter(target).name(), s -> Exposing.expose(s, List.of(target))
+                .session());
+    }
+
+    private static Mend reach(Session session, String macro) {
+        return new Mend(
+                "Reach the members of " + session.macro(macro).name(), s -> Macros.reachThroughOneSocket(s, macro));
+    }
+
+    private static Mend anyChannel(Session session, Hand hand) {
+        Control control = session.control(hand);
+        return new Mend(
+                control.name() + " on any channel",
+                s -> s.with(s.surface(hand.surface())
+                        .with(control.speaking(control.address().on(Address.ANY)))));
+    }
+
+    /** Connects a control to what a route leads to. */
+    public static Mend connect(Session session, Hand hand, Route route) {
+        return new Mend(
+                session.controlName(hand) + " to "
+                        + session.parameter(route.target()).name(),
+                s -> s.with(s.route(route.id()).by(Optional.of(hand))));
+    }
+}

@@ -1,0 +1,25 @@
+package agogic.desk.parts;
+
+import agogic.core.envelope.Shape;
+import java.util.List;
+
+/**
+ * The ways from a point to the next that one can choose with one act.
+ *
+ * @param id of the act
+ * @param words for people
+ * @param shape the way
+ */
+public record Ways(String id, String words, Shape shape) {
+    public static final List<Ways> ALL = List.of(
+            new Ways("hold", "hold", Shape.HOLD),
+            new Ways("straight", "straight", Shape.STRAIGHT),
+            new Ways("bent-slow", "bent, slow start", Shape.bent(0.5)),
+            new Ways("bent-fast", "bent, fast start", Shape.bent(-0.5)),
+            new Ways("s", "S", Shape.S));
+
+    /** The key that chooses it. */
+    public String key() {
+        return "Alt+" + (ALL.indexOf(this) + 1);
+    }
+}

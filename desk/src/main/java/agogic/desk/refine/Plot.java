@@ -1,0 +1,177 @@
+package agogic.desk.refine;
+
+import agogic.core.session.Points;
+import agogic.desk.draw.Ink;
+import agogic.desk.draw.Painter;
+import agogic.desk.draw.Palette;
+import agogic.desk.model.Desk;
+import agogic.desk.model.TimeWindow;
+import agogic.desk.parts.EnvelopeMarks;
+import java.util.List;
+import javafx.scene.AccessibleAttribute;
+import javafx.scene.AccessibleRole;
+import javafx.scene.canvas.Canvas;
+import javafx.scene.input.KeyEvent;
+import javafx.scene.input.MouseEvent;
+import javafx.scene.input.ScrollEvent;
+import javafx.scene.layout.Region;
+import javafx.scene.shape.Line;
+import javafx.scene.shape.Rectangle;
+
+/** The picture: focusable, its points moved with the arrow keys or the mouse. */
+final class Plot extends Region {
+    /** How near to a point one has to press, in pixels. */
+    private static final double NEAR = 10;
+
+    private final Shown shown;
+    private final Runnable typing;
+    private final Desk desk;
+    private final TimeWindow time;
+    private final Canvas canvas = new Canvas();
+    private final Line playhead = new Line();
+    private int dragged = -1;
+
+    Plot(Shown shown, Runnable typing) {
+        this.shown = shown;
+        this.typing = typing;
+        desk = shown.desk;
+        time = shown.time;
+        getStyleClass().add("plot");
+        setId("plot");
+        setFocusTraversable(true);
+        setAccessibleRole(AccessibleRole.TEXT);
+        playhead.setMouseTransparent(true);
+        getChildren().addAll(canvas, playhead);
+        setClip(new Rectangle(10, 10) {
+            {
+                widthProperty().bind(Plot.this.widthProperty());
+                heightProperty().bind(Plot.this.heightProperty());
+            }
+        });
+        addEventHandler(MouseEvent.MOUSE_PRESSED, this::pressed);
+        addEventHandler(MouseEvent.MOUSE_DRAGGED, this::moved);
+        addEventHandler(MouseEvent.MOUSE_RELEASED, e -> {
+            dragged = -1;
+            desk.settle();
+        });
+        addEventHandler(KeyEvent.KEY_PRESSED, this::key);
+        addEventHandler(ScrollEvent.SCROLL, this::scroll);
+    }
+
+    private RefineMarks marks() {
+        return new RefineMarks(
+                desk.session(), shown.lane, shown.model, time, shown.outline, getWidth() - 4, getHeight() - 4);
+    }
+
+    @Override
+    protected void layoutChildren() {
+        canvas.setWidth(getWidth());
+        canvas.setHeight(getHeight());
+        draw();
+    }
+
+    void draw() {
+        if (getWidth() > 0 && shown.lane != null && !isDisabled()) {
+            Painter.paint(
+                    canvas.getGraphicsContext2D(),
+                    getWidth(),
+                    getHeight(),
+                    marks().all(shown.chosen),
+                    Palette.of(desk.selection().lightProperty().get()));
+        }
+    }
+
+    /** Says in words what it shows: the chosen point, or the whole. */
+    void tell() {
+        setAccessibleText(shown.any() ? shown.spoken(shown.chosen) : shown.spoken());
+        notifyAccessibleAttributeChanged(AccessibleAttribute.TEXT);
+        draw();
+    }
+
+    void frame() {
+        if (shown.lane == null || getWidth() <= 0 || isDisabled()) {
+            return;
+        }
+        EnvelopeMarks.Field field = marks().field();
+        double x = time.x(desk.riding().positionBeat(), field.left(), field.width());
+        playhead.setVisible(x >= field.left() && x <= field.left() + field.width());
+        playhead.setStroke(Palette.of(desk.selection().lightProperty().get()).of(Ink.TEXT));
+        playhead.setStrokeWidth(1.4);
+        playhead.setStartX(Math.rint(x) + 0.5);
+        playhead.setEndX(Math.rint(x) + 0.5);
+        playhead.setStartY(field.top());
+        playhead.setEndY(field.top() + field.height());
+    }
+
+    private void pressed(MouseEvent e) {
+        requestFocus();
+        RefineMarks marks = marks();
+        EnvelopeMarks.Field field = marks.field();
+        int near = -1;
+        double nearest = NEAR;
+        for (int i = 0; i < shown.lane.envelope().size(); i++) {
+            double distance = Math.hypot(
+                    marks.x(shown.lane.envelope().time(i)) - e.getX(),
+                    marks.y(shown.lane.envelope().value(i)) - e.getY());
+            if (distance < nearest) {
+                nearest = distance;
+                near = i;
+            }
+        }
+        if (near >= 0) {
+            dragged = near;
+            shown.choose(near);
+        } else if (e.getClickCount() == 2 && e.getY() >= field.top() && e.getY() <= field.top() + field.height()) {
+            double time2 = marks.laneTimeAt(e.getX());
+            double to = marks.valueAt(e.getY());
+            shown.add(time2, to);
+        } else if (e.getY() < field.top()) {
+            desk.riding().locate(time.beat(e.getX(), field.left(), field.width()));
+        }
+    }
+
+    private void moved(MouseEvent e) {
+        if (dragged >= 0) {
+            RefineMarks marks = marks();
+            double time2 = marks.laneTimeAt(e.getX());
+            double to = marks.valueAt(e.getY());
+            int point = dragged;
+            desk.editOn(
+                    "Move point " + (point + 1),
+                    List.of("point", shown.target, point),
+                    s -> Points.move(s, shown.target, point, time2, to));
+        }
+    }
+
+    private void key(KeyEvent e) {
+        if (e.isShortcutDown() || e.isAltDown() || shown.lane.envelope().isEmpty()) {
+            return;
+        }
+        boolean handled = true;
+        int last = shown.lane.envelope().size() - 1;
+        switch (e.getCode()) {
+            case RIGHT -> shown.choose(Math.min(last, shown.chosen + 1));
+            case LEFT -> shown.choose(Math.max(0, shown.chosen - 1));
+            case UP -> shown.nudge(e.isShiftDown() ? 0.001 : 0.01);
+            case DOWN -> shown.nudge(e.isShiftDown() ? -0.001 : -0.01);
+            case DELETE, BACK_SPACE -> shown.deleteChosen();
+            case ENTER -> typing.run();
+            default -> handled = false;
+        }
+        if (handled) {
+            e.consume();
+        }
+    }
+
+    private void scroll(ScrollEvent e) {
+        EnvelopeMarks.Field field = marks().field();
+        if (e.isShiftDown() || Math.abs(e.getDeltaX()) > Math.abs(e.getDeltaY())) {
+            double moved = e.getDeltaX() != 0 ? e.getDeltaX() : e.getDeltaY();
+            time.scroll(-moved / field.width() * (time.to() - time.from()));
+        } else {
+            time.zoom(Math.pow(0.998, e.getDeltaY()), time.beat(e.getX(), field.left(), field.width()));
+        }
+        draw();
+        e.consume();
+    }
+}

@@ -1,0 +1,90 @@
+package agogic.desk.refine;
+
+import agogic.desk.acts.Act;
+import agogic.desk.model.View;
+import agogic.desk.parts.Ways;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.function.Consumer;
+import java.util.function.Supplier;
+
+/** What can be done in Refine, on the view that is made when it is first shown. */
+public final class RefineActs {
+    private static final double COARSE = 0.25;
+    private static final double FINE = 0.01;
+
+    private final Supplier<RefineView> view;
+
+    private RefineActs(Supplier<RefineView> view) {
+        this.view = view;
+    }
+
+    /** Those of the table. */
+    public static List<Act> of(Supplier<RefineView> view) {
+        return new RefineActs(view).all();
+    }
+
+    private List<Act> all() {
+        List<Act> all = new ArrayList<>(List.of(
+                act(
+                        "add-point",
+                        "Add a point",
+                        "A point at the playhead, where the lane stands there",
+                        "N",
+                        Shown::addAtPlayhead),
+                act("delete-point", "Delete the point", "The chosen point goes", "Delete", Shown::deleteChosen)
+                        .brief("Delete"),
+                act(
+                                "point-earlier",
+                                "Point earlier",
+                                "The chosen point a quarter beat earlier",
+                                "Alt+←",
+                                shown -> shown.shift(-COARSE))
+                        .repeating(),
+                act(
+                                "point-later",
+                                "Point later",
+                                "The chosen point a quarter beat later",
+                                "Alt+→",
+                                shown -> shown.shift(COARSE))
+                        .repeating(),
+                act(
+                                "point-bit-earlier",
+                                "Point a little earlier",
+                                "The chosen point a hundredth of a beat earlier",
+                                "Shift+Alt+←",
+                                shown -> shown.shift(-FINE))
+                        .repeating(),
+                act(
+                                "point-bit-later",
+                                "Point a little later",
+                                "The chosen point a hundredth of a beat later",
+                                "Shift+Alt+→",
+                                shown -> shown.shift(FINE))
+                        .repeating(),
+                Act.told("points", "In the picture: last, next point", "Walks the points", "← →")
+                        .in(View.REFINE),
+                Act.of(
+                                "add-typed",
+                                "Add the typed point",
+                                "What stands in the form becomes a point",
+                                "Ctrl+Enter",
+                                () -> view.get().addTyped())
+                        .brief("Add a point")
+                        .in(View.REFINE)));
+        for (Ways way : Ways.ALL) {
+            all.add(act(
+                    "way-" + way.id(),
+                    "Way to the next point: " + way.words(),
+                    "How the value goes on from the chosen point",
+                    way.key(),
+                    shown -> shown.go(way)));
+        }
+        return all;
+    }
+
+    private Act act(String id, String words, String about, String key, Consumer<Shown> run) {
+        return Act.of(id, words, about, key, () -> run.accept(view.get().shown()))
+                .in(View.REFINE);
+    }
+}

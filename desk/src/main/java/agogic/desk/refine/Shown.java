@@ -1,0 +1,275 @@
+package agogic.desk.refine;
+
+import agogic.core.envelope.Envelope;
+import agogic.core.envelope.EnvelopeOutline;
+import agogic.core.envelope.Point;
+import agogic.core.lane.Lane;
+import agogic.core.lane.LayerStack;
+import agogic.core.lane.Stretch;
+import agogic.core.parameter.Parameter;
+import agogic.core.refine.Recipe;
+import agogic.core.route.Target;
+import agogic.core.session.Points;
+import agogic.core.time.Lock;
+import agogic.core.time.Timeline;
+import agogic.core.write.Cycles;
+import agogic.desk.model.Desk;
+import agogic.desk.model.Notice;
+import agogic.desk.model.RefineModel;
+import agogic.desk.model.TimeWindow;
+import agogic.desk.parts.Ways;
+import java.util.List;
+
+/** Which lane, which of its stretches and which of its points is shown, and what is done to them. */
+final class Shown {
+    final Desk desk;
+    final TimeWindow time;
+    Target target;
+    Lane lane;
+    EnvelopeOutline outline;
+    RefineModel model;
+    int stretch = -1;
+    int chosen = -1;
+    private Runnable choosing = () -> {};
+    private Runnable looking = () -> {};
+
+    Shown(Desk desk) {
+        this.desk = desk;
+        time = new TimeWindow(desk.session().length());
+    }
+
+    /** Tells one when another point is chosen, and one when other bars are seen. */
+    void tell(Runnable whenChosen, Runnable whenSeen) {
+        choosing = whenChosen;
+        looking = whenSeen;
+    }
+
+    /** True if a point is chosen. */
+    boolean any() {
+        return lane != null && chosen >= 0 && chosen < lane.envelope().size();
+    }
+
+    void choose(int point) {
+        chosen = point;
+        desk.riding().here(any() ? beat(lane.envelope().time(point)) : Double.NaN);
+        choosing.run();
+    }
+
+    Parameter parameter() {
+        return desk.session().parameter(target);
+    }
+
+    /** Shows the lane of this target; the same with the stretch that was looked at. */
+    void open(Target now) {
+        boolean other = !now.equals(target);
+        target = now;
+        Lane shown = desk.session().lane(target);
+        if (other) {
+            chosen = -1;
+        }
+        if (other || stretch >= shown.stretches().size() || stretch < 0) {
+            stretch = shown.stretches().size() - 1;
+            lane = shown;
+            frameStretch();
+        }
+    }
+
+    /** Takes what the session has of it now. */
+    void refresh() {
+        Lane before = lane;
+        lane = desk.session().lane(target);
+        if (before == null || lane.stretches().size() > before.stretches().size()) {
+            stretch = lane.stretches().size() - 1;
+            frameStretch();
+        }
+        stretch = Math.min(stretch, lane.stretches().size() - 1);
+        outline = new EnvelopeOutline(lane.envelope());
+        model = stretch < 0
+                ? null
+                : new RefineModel(desk.session(), target, lane.stretches().get(stretch));
+        chosen = Math.min(chosen, lane.envelope().size() - 1);
+    }
+
+    void change(String act, Recipe changed) {
+        if (stretch >= 0) {
+            int index = stretch;
+            desk.editOn(act, List.of(act, target, index), s -> RefineModel.rewrite(s, target, index, changed));
+        }
+    }
+
+    /** The rides of the loop of which the shown one is a cycle. */
+    List<Integer> cycles() {
+        return stretch < 0 ? List.of() : Cycles.of(desk.session(), lane, stretch);
+    }
+
+    String name(Stretch one) {
+        Timeline timeline = desk.timeline();
+        double from = lane.lock() == Lock.BEATS ? one.from() : timeline.beatAt(one.from());
+        double to = lane.lock() == Lock.BEATS ? one.to() : timeline.beatAt(one.to());
+        return "Ride " + one.ride().replaceAll("\\D", "") + " · " + timeline.printBars(from) + " – "
+                + timeline.printBars(to);
+    }
+
+    /** Shows the bars of the stretch, or the whole piece. */
+    void frameStretch() {
+        if (stretch < 0) {
+            time.show(0, desk.session().length());
+            return;
+        }
+        Stretch one = lane.stretches().get(stretch);
+        Timeline timeline = desk.timeline();
+        double from = lane.lock() == Lock.BEATS ? one.from() : timeline.beatAt(one.from());
+        double to = lane.lock() == Lock.BEATS ? one.to() : timeline.beatAt(one.to());
+        double start = timeline.metre().beatOfBar(timeline.metre().barAt(from + 1e-6));
+        double end = timeline.metre().beatOfBar(timeline.metre().barAt(to - 1e-6) + 1);
+        double air = (end - start) * 0.015;
+        time.show(start - air, end + air);
+    }
+
+    double beat(double laneTime) {
+        return lane.lock() == Lock.BEATS ? laneTime : desk.timeline().beatAt(laneTime);
+    }
+
+    /** {@code point 5 of 14, bar 20 beat 2, 2.41 kHz, hold}. */
+    String spoken(int point) {
+        Envelope envelope = lane.envelope();
+        return "point " + (point + 1) + " of " + envelope.size() + ", "
+                + desk.timeline().speakBars(beat(envelope.time(point))) + ", "
+                + desk.session().parameter(target).print(envelope.value(point)) + ", "
+                + envelope.shape(point).kind().spoken() + (envelope.pinned(point) ? ", pinned" : "");
+    }
+
+    /** The whole picture in words: what is shown, and how far the points are from the hand. */
+    String spoken() {
+        Parameter parameter = desk.session().parameter(target);
+        Envelope envelope = lane.envelope();
+        String lies = envelope.isEmpty()
+                ? "no points"
+                : envelope.size() + " points from "
+                        + desk.timeline().speakBars(beat(envelope.time(0))) + " to "
+                        + desk.timeline().speakBars(beat(envelope.time(envelope.size() - 1)));
+        String hand = model == null
+                ? ", drawn by hand"
+                : ", ride " + model.ride().number() + ", farthest from the hand "
+                        + parameter.printDifference(model.refined().farthest()) + " at "
+                        + desk.timeline().speakBars(beat(model.refined().farthestAt()));
+        return parameter.name() + ", " + lies + hand;
+    }
+
+    /** Adds a point, or moves the one that stands there, and shows it. */
+    void add(double laneTime, double to) {
+        int before = lane.envelope().size();
+        desk.edit("Add a point", s -> Points.add(s, target, laneTime, to));
+        choose(lane.envelope().lastAtOrBefore(laneTime + Points.SAME));
+        if (chosen < 0) {
+            return;
+        }
+        boolean fresh = lane.envelope().size() > before;
+        desk.say(Notice.good(fresh ? "Added" : "Set", spoken(chosen) + "."));
+        reveal(beat(lane.envelope().time(chosen)));
+    }
+
+    /** Brings a place into view, if it is not. */
+    void reveal(double beat) {
+        double width = time.to() - time.from();
+        if (beat < time.from() || beat > time.to()) {
+            time.show(beat - width / 2, beat + width / 2);
+        }
+        looking.run();
+    }
+
+    /** Zooms about the chosen point, or the playhead. */
+    void zoom(double factor) {
+        boolean any = lane != null && chosen >= 0 && chosen < lane.envelope().size();
+        double about = any ? beat(lane.envelope().time(chosen)) : desk.riding().positionBeat();
+        boolean seen = about >= time.from() && about <= time.to();
+        time.zoom(factor, seen ? about : (time.from() + time.to()) / 2);
+        looking.run();
+    }
+
+    /** Shows the whole piece; again: the stretch. */
+    void showAll() {
+        boolean all = time.from() <= 0 && time.to() >= desk.session().length();
+        if (all && lane != null) {
+            frameStretch();
+        } else {
+            time.show(0, desk.session().length());
+        }
+        looking.run();
+    }
+
+    /** Scrolls in time by a part of what is seen. */
+    void scroll(double part) {
+        time.scroll(part * (time.to() - time.from()));
+        looking.run();
+    }
+
+    void deleteChosen() {
+        if (chosen >= 0) {
+            int point = chosen;
+            String gone = spoken(point);
+            desk.edit("Delete point " + (point + 1), s -> Points.delete(s, target, point));
+            desk.say(new Notice(
+                    Notice.Kind.GOOD, "Deleted", gone + ".", List.of(new Notice.Act("Undo", desk.editing()::undo))));
+        } else {
+            refuse();
+        }
+    }
+
+    /** Goes on another way from the chosen point. */
+    void go(Ways way) {
+        if (any()) {
+            int point = chosen;
+            desk.edit("Way: " + way.words(), s -> Points.shape(s, target, point, way.shape()));
+        } else {
+            refuse();
+        }
+    }
+
+    private void refuse() {
+        desk.refuse("No point is chosen. Choose one in the list or with the arrow keys in the picture.");
+    }
+
+    void addAtPlayhead() {
+        if (lane == null) {
+            desk.refuse("Select a route first: there is no lane here.");
+            return;
+        }
+        double beat =
+                Math.max(0, Math.min(desk.session().length(), desk.riding().positionBeat()));
+        double time2 = desk.timeline().laneTime(lane.lock(), desk.timeline().secondsAt(beat));
+        add(time2, LayerStack.valueAt(lane, time2, desk.session().parameter(target)));
+    }
+
+    /** Moves the chosen point in time, by so many beats. */
+    void shift(double beats) {
+        if (chosen < 0 || lane == null || chosen >= lane.envelope().size()) {
+            refuse();
+            return;
+        }
+        int point = chosen;
+        Point one = lane.envelope().point(point);
+        double beat = Math.max(0, Math.min(desk.session().length(), beat(one.time()) + beats));
+        double time2 = desk.timeline().laneTime(lane.lock(), desk.timeline().secondsAt(beat));
+        desk.editOn(
+                "Move point " + (point + 1),
+                List.of("point", target, point),
+                s -> Points.move(s, target, point, time2, one.value()));
+        desk.say(Notice.good("Moved", spoken(Math.min(point, lane.envelope().size() - 1)) + "."));
+    }
+
+    void nudge(double by) {
+        if (chosen >= 0) {
+            int point = chosen;
+            Point one = lane.envelope().point(point);
+            Parameter parameter = desk.session().parameter(target);
+            double step = parameter.stepped()
+                    ? Math.signum(by) / parameter.positions().size()
+                    : by;
+            desk.editOn(
+                    "Move point " + (point + 1),
+                    List.of("point", target, point),
+                    s -> Points.move(s, target, point, one.time(), one.value() + step));
+        }
+    }
+}

@@ -1,0 +1,91 @@
+package agogic.desk.routes;
+
+import agogic.core.lane.Lane;
+import agogic.core.lane.LayerStack;
+import agogic.core.route.Target;
+import agogic.core.session.Points;
+import agogic.desk.acts.Act;
+import agogic.desk.model.Desk;
+import agogic.desk.model.Place;
+import agogic.desk.model.View;
+import agogic.desk.parts.Ways;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.function.Consumer;
+import java.util.function.Supplier;
+
+/** What can be done in Routes, on the view that is made when it is first shown. */
+public final class RouteActs {
+    private final Desk desk;
+    private final Supplier<RoutesView> view;
+
+    private RouteActs(Desk desk, Supplier<RoutesView> view) {
+        this.desk = desk;
+        this.view = view;
+    }
+
+    /** Those of the table. */
+    public static List<Act> of(Desk desk, Supplier<RoutesView> view) {
+        return new RouteActs(desk, view).all();
+    }
+
+    private List<Act> all() {
+        List<Act> all = new ArrayList<>();
+        all.add(act(
+                "row-add-point",
+                "Add a point here",
+                "A point at the place pointed at, else at the playhead of the selected route",
+                "N",
+                this::add));
+        all.add(point(
+                "row-delete-point",
+                "Delete this point",
+                "The point pointed at goes",
+                "Delete",
+                place -> desk.edit("Delete a point", s -> Points.delete(s, place.target(), place.point()))));
+        for (Ways way : Ways.ALL) {
+            all.add(point(
+                    "row-way-" + way.id(),
+                    "Way to the next point: " + way.words(),
+                    "How the value goes on from the point pointed at",
+                    way.key(),
+                    place -> desk.edit(
+                            "Way: " + way.words(), s -> Points.shape(s, place.target(), place.point(), way.shape()))));
+        }
+        all.add(act(
+                "filter-rows", "Filter the rows", "Words of track, device, control or mode", "Ctrl+F", () -> view.get()
+                        .typeFilter()));
+        all.add(act("row-height", "Next row height", "Small, medium or large rows", "V", () -> view.get()
+                .nextHeight()));
+        return all;
+    }
+
+    private static Act act(String id, String words, String about, String key, Runnable run) {
+        return Act.of(id, words, about, key, run).in(View.ROUTES);
+    }
+
+    /** An act on a point that somebody points at. */
+    private Act point(String id, String words, String about, String key, Consumer<Place> run) {
+        return act(id, words, about, key, () -> desk.selection().place().ifPresent(run))
+                .when(() -> desk.selection().place().filter(p -> p.point() >= 0).isPresent());
+    }
+
+    private void add() {
+        desk.selection()
+                .place()
+                .or(() -> desk.selection().selectedRoute().map(r -> atPlayhead(r.target())))
+                .ifPresentOrElse(
+                        place -> desk.edit(
+                                "Add a point", s -> Points.add(s, place.target(), place.time(), place.value())),
+                        () -> desk.refuse("Select a route first: there is no lane here."));
+    }
+
+    private Place atPlayhead(Target target) {
+        Lane lane = desk.session().lane(target);
+        double beat =
+                Math.max(0, Math.min(desk.session().length(), desk.riding().positionBeat()));
+        double time = desk.timeline().laneTime(lane.lock(), desk.timeline().secondsAt(beat));
+        return new Place(
+                target, time, LayerStack.valueAt(lane, time, desk.session().parameter(target)), -1);
+    }
+}

@@ -1,0 +1,99 @@
+package agogic.desk.shell;
+
+import agogic.desk.acts.Act;
+import agogic.desk.acts.ActParts;
+import agogic.desk.acts.Acts;
+import agogic.desk.catalog.CatalogActs;
+import agogic.desk.catalog.CatalogView;
+import agogic.desk.files.Files;
+import agogic.desk.model.Desk;
+import agogic.desk.model.View;
+import agogic.desk.parts.Questions;
+import agogic.desk.refine.RefineActs;
+import agogic.desk.refine.RefineView;
+import agogic.desk.routes.RouteActs;
+import agogic.desk.routes.RoutesView;
+import agogic.desk.surfaces.SurfacesActs;
+import agogic.desk.surfaces.SurfacesView;
+import java.util.ArrayList;
+import java.util.EnumMap;
+import java.util.List;
+import java.util.Map;
+import java.util.function.Supplier;
+import javafx.scene.Node;
+import javafx.scene.layout.StackPane;
+import javafx.stage.Window;
+
+/** The four views, each made when it is first shown. */
+final class Views extends StackPane {
+    private final Desk desk;
+    private final Map<View, Node> made = new EnumMap<>(View.class);
+    private final Map<View, Supplier<Node>> making = new EnumMap<>(View.class);
+    private final SurfacesActs surfacesActs;
+    private Acts acts;
+
+    Views(Desk desk, Files files, Supplier<Window> window) {
+        this.desk = desk;
+        surfacesActs = new SurfacesActs(desk, files, window, this::surfaces);
+        making.put(View.ROUTES, () -> new RoutesView(desk));
+        making.put(View.CATALOG, () -> new CatalogView(desk, Questions.over(window)));
+        making.put(View.SURFACES, () -> new SurfacesView(desk, surfacesActs));
+        making.put(View.REFINE, () -> new RefineView(desk));
+        setMinHeight(0);
+    }
+
+    /** What can be done in the views. */
+    List<Act> acts() {
+        List<Act> all = new ArrayList<>(RouteActs.of(desk, this::routes));
+        all.addAll(CatalogActs.of(desk, this::catalog));
+        all.addAll(surfacesActs.all());
+        all.addAll(RefineActs.of(this::refine));
+        return all;
+    }
+
+    /** Shows the view that is chosen, and from now on whichever is. */
+    void show(Acts table) {
+        acts = table;
+        of(desk.selection().viewProperty().get());
+        desk.selection().viewProperty().addListener((o, was, is) -> of(is));
+    }
+
+    private Node of(View view) {
+        Node there = made.get(view);
+        if (there != null) {
+            return there;
+        }
+        Node node = making.get(view).get();
+        made.put(view, node);
+        ActParts.dress(node, acts);
+        node.visibleProperty().bind(desk.selection().viewProperty().isEqualTo(view));
+        node.managedProperty().bind(node.visibleProperty());
+        getChildren().add(node);
+        return node;
+    }
+
+    RoutesView routes() {
+        return (RoutesView) of(View.ROUTES);
+    }
+
+    CatalogView catalog() {
+        return (CatalogView) of(View.CATALOG);
+    }
+
+    SurfacesView surfaces() {
+        return (SurfacesView) of(View.SURFACES);
+    }
+
+    RefineView refine() {
+        return (RefineView) of(View.REFINE);
+    }
+
+    /** Shows all again where something is filtered; true if something was. */
+    boolean showAll() {
+        return switch (desk.selection().viewProperty().get()) {
+            case CATALOG -> catalog().showAll();
+            case SURFACES -> surfaces().showAll();
+            default -> routes().showAll();
+        };
+    }
+}

@@ -1,0 +1,248 @@
+package agogic.desk.surfaces;
+
+import agogic.core.group.Macros;
+import agogic.core.group.Travel;
+import agogic.core.macro.Macro;
+import agogic.core.macro.Member;
+import agogic.core.route.Span;
+import agogic.core.route.Target;
+import agogic.core.session.Session;
+import agogic.desk.acts.Act;
+import agogic.desk.model.Desk;
+import agogic.desk.model.Notice;
+import agogic.desk.model.Strand;
+import agogic.desk.model.View;
+import agogic.desk.parts.NameDialog;
+import agogic.desk.parts.Questions;
+import agogic.desk.parts.TargetChooser;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Optional;
+import java.util.function.BooleanSupplier;
+import java.util.function.Supplier;
+import javafx.stage.Window;
+
+/** What can be done with the macro that is shown. */
+final class MacroActs {
+    private final Desk desk;
+    private final Supplier<Window> owner;
+    private final Supplier<Optional<Strand>> member;
+    private final Runnable showing;
+
+    /**
+     * The acts.
+     *
+     * @param member the chosen member
+     * @param showing shows the macros, if something else is shown
+     */
+    MacroActs(Desk desk, Supplier<Window> owner, Supplier<Optional<Strand>> member, Runnable showing) {
+        this.desk = desk;
+        this.owner = owner;
+        this.member = member;
+        this.showing = showing;
+    }
+
+    /** Those of the table; {@code groups} holds while the macros are shown. */
+    List<Act> all(BooleanSupplier groups) {
+        return List.of(
+                any("macro-new", "New macro", "A new macro", "K", this::create).brief("New"),
+                any("macro-members", "Add members…", "Choose what it is to move", "B", this::addMembers),
+                any(
+                        "macro-whole",
+                        "Give it the full way",
+                        "Shifts all rests alike, so that no wall is in the way",
+                        "U",
+                        this::full),
+                any(
+                        "macro-follow",
+                        "Distance or span",
+                        "The chosen member keeps its distance, or has a span",
+                        "Y",
+                        this::turn),
+                any(
+                        "macro-socket",
+                        "One socket for all",
+                        "Reaches members without a socket through one",
+                        "J",
+                        this::reachAll),
+                act(
+                                "macro-learn",
+                                "Learn a control for the macro…",
+                                "The control that moves the macro",
+                                "M",
+                                this::learn)
+                        .brief("Learn a control…")
+                        .when(groups),
+                act("macro-span", "Span of the member…", "How far the chosen member goes", "S", this::span)
+                        .when(groups),
+                act("macro-rename", "Rename the macro…", "Another name for the macro", "N", this::rename)
+                        .brief("Rename…")
+                        .when(groups),
+                act("macro-lane", "Lane of the macro", "What the macro has over time", "L", this::lane)
+                        .brief("Lane")
+                        .when(groups),
+                act(
+                                "macro-delete",
+                                "Delete the macro",
+                                "The macro goes, with its lane and its routes",
+                                "Shift+Delete",
+                                this::delete)
+                        .brief("Delete")
+                        .when(groups));
+    }
+
+    private static Act act(String id, String words, String about, String key, Runnable run) {
+        return Act.of(id, words, about, key, run).in(View.SURFACES);
+    }
+
+    private Act any(String id, String words, String about, String key, Runnable run) {
+        return act(id, words, about, key, () -> {
+            showing.run();
+            run.run();
+        });
+    }
+
+    static Optional<Macro> macro(Desk desk, String id) {
+        return desk.session().macros().stream().filter(m -> m.id().equals(id)).findFirst();
+    }
+
+    /** The macro that is shown, if there is one. */
+    static Optional<Macro> shown(Desk desk) {
+        return macro(desk, desk.selection().macroProperty().get());
+    }
+
+    /** The span of the chosen member. */
+    private void span() {
+        member.get().ifPresent(s -> HandPanel.open(desk, s, owner.get()));
+    }
+
+    /** A new macro without members. */
+    private void create() {
+        Macro fresh = Macros.fresh(desk.session(), "Macro");
+        desk.edit("New macro " + fresh.name(), s -> s.with(fresh));
+        desk.selection().macroProperty().set(fresh.id());
+        desk.say(Notice.good("Macro", fresh.name() + " is there. B adds members, M learns the control that moves it."));
+    }
+
+    private void addMembers() {
+        Macro macro = shown(desk).orElse(null);
+        if (macro == null) {
+            desk.refuse("Make a macro first (K).");
+            return;
+        }
+        List<Target> without =
+                new ArrayList<>(macro.members().stream().map(Member::target).toList());
+        without.add(macro.target());
+        TargetChooser.ask(
+                        desk,
+                        owner.get(),
+                        new TargetChooser.Words(
+                                "Members",
+                                "What " + macro.name() + " is to move",
+                                "Each by its own span",
+                                "Keep their distances"),
+                        without,
+                        (targets, byOffset) -> meaning(macro, targets, byOffset))
+                .ifPresent(choice -> add(desk, macro, choice.targets(), choice.second()));
+    }
+
+    static void add(Desk desk, Macro macro, List<Target> targets, boolean byOffset) {
+        String what =
+                targets.size() == 1 ? desk.session().parameter(targets.get(0)).name() : targets.size() + " members";
+        desk.edit("Add " + what + " to " + macro.name(), s -> Macros.add(s, macro.id(), targets, byOffset));
+    }
+
+    private TargetChooser.Meaning meaning(Macro macro, List<Target> targets, boolean byOffset) {
+        try {
+            Session after = Macros.add(desk.session(), macro.id(), targets, byOffset);
+            List<String> words = new ArrayList<>(Travel.warnings(after, after.macro(macro.id())));
+            long routes = desk.session().routes().stream()
+                    .filter(r -> targets.contains(r.target()))
+                    .count();
+            if (routes > 0) {
+                words.add(
+                        0,
+                        routes + (routes == 1 ? " of them has" : " of them have")
+                                + " a route of its own, which does nothing as long as the macro moves it.");
+            }
+            return new TargetChooser.Meaning(
+                    words.isEmpty() ? MacroWords.of(after, after.macro(macro.id())) : String.join(" ", words), true);
+        } catch (IllegalArgumentException e) {
+            return new TargetChooser.Meaning(e.getMessage(), false);
+        }
+    }
+
+    private void learn() {
+        shown(desk)
+                .ifPresentOrElse(
+                        macro -> desk.learner().begin(List.of(macro.target())),
+                        () -> desk.refuse("Make a macro first (K)."));
+    }
+
+    /** The resting place that gives the group the full way. */
+    private void full() {
+        shown(desk).ifPresent(macro -> {
+            desk.edit("Give " + macro.name() + " the full way", s -> Travel.fullWay(s, macro.id()));
+            desk.say(Notice.good(
+                    "Macro", MacroWords.of(desk.session(), desk.session().macro(macro.id()))));
+        });
+    }
+
+    /** The chosen member by span instead of by offset, or the other way round. */
+    private void turn() {
+        shown(desk).ifPresent(macro -> member.get().ifPresent(strand -> {
+            Target target = strand.target();
+            boolean spanned = macro.member(target).orElse(null) instanceof Member.BySpan;
+            String name = desk.session().parameter(target).name();
+            desk.edit(
+                    spanned ? name + " keeps its distance" : name + " by a span",
+                    s -> s.with(s.macro(macro.id())
+                            .with(spanned ? new Member.ByOffset(target) : new Member.BySpan(target, Span.FULL))));
+        }));
+    }
+
+    /** The lane of the macro itself. */
+    private void lane() {
+        shown(desk).ifPresent(macro -> desk.selection().openLane(macro.target()));
+    }
+
+    private void reachAll() {
+        shown(desk).ifPresent(macro -> {
+            int unreached = Macros.unreached(desk.session(), macro).size();
+            if (unreached == 0) {
+                desk.say(Notice.plain("Reached", "All members of " + macro.name() + " sit on sockets already."));
+                return;
+            }
+            desk.edit("Reach the members of " + macro.name(), s -> Macros.reachThroughOneSocket(s, macro.id()));
+        });
+    }
+
+    /** Another name for the macro. */
+    private void rename() {
+        shown(desk).ifPresent(macro -> NameDialog.ask(owner.get(), "Name of the macro", macro.name())
+                .ifPresent(name -> desk.edit(
+                        "Rename " + macro.name(),
+                        s -> s.with(s.macro(macro.id()).with(macro.parameter().named(name))))));
+    }
+
+    private void delete() {
+        shown(desk).ifPresent(macro -> {
+            Session session = desk.session();
+            int points = session.lane(macro.target()).envelope().size();
+            long routes = session.routes().stream()
+                    .filter(r -> r.target().equals(macro.target()))
+                    .count();
+            boolean sure = points + routes == 0
+                    || Questions.over(owner)
+                            .sure(
+                                    "Delete " + macro.name() + "?",
+                                    "With it go " + points + " points of its lane and " + routes
+                                            + (routes == 1 ? " route" : " routes")
+                                            + ". Its members stay where they are.",
+                                    "Delete");
+            if (sure) {
+                desk.edit("Delete " + macro.name(), s -> Macros.delete(s, macro.id()));
+            }
+        });
+    }
+}
