@@ -38,6 +38,10 @@ public final class Engine {
         throw e;
     };
     private volatile Playing playing;
+    /** True if something was done from outside since the values were worked out. */
+    private boolean stirred = true;
+    /** How often something had changed when the values were worked out last. */
+    private int evaluated;
     /** The plan that was made last, whether it plays yet or not. */
     private Plan latest;
 
@@ -189,8 +193,10 @@ public final class Engine {
         Plan fresh = next.getAndSet(null);
         if (fresh != null) {
             playing = handover.to(fresh);
+            stirred = true;
         }
         for (Runnable command = commands.poll(); command != null; command = commands.poll()) {
+            stirred = true;
             try {
                 command.run();
             } catch (RuntimeException e) {
@@ -206,9 +212,14 @@ public final class Engine {
             cross(at, when);
         }
         inputs.drain(nanos);
-        takes.releaseIdle(nanos);
+        boolean held = takes.releaseIdle(nanos);
         transport.follow();
-        values.evaluate(clock.elapsed());
+        if (transport.playing() || held || stirred || present.live.changes() != evaluated) {
+            // Else nothing plays, no hand holds anything and nothing came: all values are what they were.
+            values.evaluate(clock.elapsed());
+            evaluated = present.live.changes();
+            stirred = false;
+        }
         clock.end();
         double position = transport.position();
         boolean plays = transport.playing();

@@ -90,13 +90,19 @@ final class Takes {
         }
     }
 
-    /** Controls that cannot say when they are let go count as released a while after their last move. */
-    void releaseIdle(long nanos) {
+    /**
+     * Controls that cannot say when they are let go count as released a while after their last move. True if a hand still
+     * holds something, or did until now.
+     */
+    boolean releaseIdle(long nanos) {
+        boolean held = false;
         for (RouteState state : present.plan.routes) {
+            held |= state.touched;
             if (state.touched && !state.touchTold && nanos - state.lastMoveNanos >= Engine.TOUCH_NANOS) {
                 release(state, state.lastMoveNanos + Engine.TOUCH_NANOS);
             }
         }
+        return held;
     }
 
     /** Keeps a move of a hand: where the control stands, and where it counts. */

@@ -6,19 +6,26 @@ import agogic.core.session.Session;
 import java.util.concurrent.locks.LockSupport;
 import java.util.function.LongSupplier;
 
-/** An engine that runs: ticked a thousand times a second by a thread of its own, heard if the machine can sound. */
+/** An engine that runs: ticked two hundred and fifty times a second by a thread of its own, and by each message at once, heard if the machine can sound. */
 public final class LiveDesk implements AutoCloseable {
-    private static final long TICK_NANOS = 1_000_000;
+    private static final long TICK_NANOS = 4_000_000;
 
     /** While nothing plays and nothing moves it looks up less often; a message in a port wakes it at once. */
     private static final long IDLE_TICK_NANOS = 20_000_000;
 
     private static final long AWAKE_NANOS = 1_000_000_000;
 
-    /** A change is shown at most so often, and if nothing changes whoever shows it looks up so often. */
+    /** What a hand moves is shown at most so often; what only plays, a little less. */
     private static final long FRAME_NANOS = 30_000_000;
 
+    private static final long PLAYING_FRAME_NANOS = 50_000_000;
+
+    /** If nothing changes whoever shows it looks up so often: while something that came may still fade, and later. */
     private static final long SLOW_FRAME_NANOS = 200_000_000;
+
+    private static final long SLOWEST_FRAME_NANOS = 1_000_000_000;
+
+    private static final long FADED_NANOS = 15_000_000_000L;
 
     private final Engine engine;
     private final LongSupplier clock;
@@ -53,6 +60,8 @@ public final class LiveDesk implements AutoCloseable {
         int changes = 0;
         long shown = 0;
         long changed = System.nanoTime();
+        long moved = changed;
+        int events = 0;
         boolean due = true;
         while (running) {
             try {
@@ -65,11 +74,20 @@ public final class LiveDesk implements AutoCloseable {
             if (live != seen || live.changes() != changes) {
                 seen = live;
                 changes = live.changes();
+                if (now - changed > AWAKE_NANOS) {
+                    ports.stir();
+                }
                 changed = now;
                 due = true;
             }
+            if (live.events() != events) {
+                events = live.events();
+                moved = now;
+            }
             long since = now - shown;
-            if (due && since >= FRAME_NANOS || since >= SLOW_FRAME_NANOS) {
+            long soon = now - moved < AWAKE_NANOS ? FRAME_NANOS : PLAYING_FRAME_NANOS;
+            long late = now - changed < FADED_NANOS ? SLOW_FRAME_NANOS : SLOWEST_FRAME_NANOS;
+            if (since >= (due ? soon : late)) {
                 shown = now;
                 due = false;
                 frame.run();

@@ -18,7 +18,11 @@ import javax.sound.midi.MidiUnavailableException;
  */
 public final class MidiPorts implements AutoCloseable {
     private static final long SHOW_NANOS = 40_000_000L;
-    private static final int LOOK_EVERY = 18;
+    /** While nothing changes there is less to show. */
+    private static final long STILL_NANOS = 250_000_000L;
+
+    private static final long STILL_AFTER_NANOS = 1_000_000_000L;
+    private static final long LOOK_NANOS = 750_000_000L;
 
     private final Engine engine;
     private final LongSupplier clock;
@@ -95,13 +99,27 @@ public final class MidiPorts implements AutoCloseable {
         LockSupport.unpark(thread);
     }
 
+    /** Something changes again: it is shown at once. */
+    void stir() {
+        LockSupport.unpark(thread);
+    }
+
     private void run() {
-        for (int turn = 1; running; turn++) {
-            LockSupport.parkNanos(SHOW_NANOS);
+        long looked = System.nanoTime();
+        long changed = looked;
+        int changes = 0;
+        while (running) {
+            LockSupport.parkNanos(System.nanoTime() - changed > STILL_AFTER_NANOS ? STILL_NANOS : SHOW_NANOS);
             try {
-                if (running && (lookNow || turn % LOOK_EVERY == 0)) {
+                long now = System.nanoTime();
+                if (running && (lookNow || now - looked > LOOK_NANOS)) {
                     lookNow = false;
+                    looked = now;
                     look();
+                }
+                if (engine.live().changes() != changes) {
+                    changes = engine.live().changes();
+                    changed = now;
                 }
                 for (Connection connection : connections) {
                     connection.show(engine, clock.getAsLong());

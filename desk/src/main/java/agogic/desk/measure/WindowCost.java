@@ -5,9 +5,12 @@ import agogic.desk.shell.DeskWindow;
 import agogic.desk.shell.Launch;
 import agogic.standins.comet.SlowComet;
 import java.lang.management.ManagementFactory;
+import java.lang.management.ThreadInfo;
 import java.lang.management.ThreadMXBean;
 import java.time.Duration;
 import java.util.Locale;
+import java.util.Map;
+import java.util.TreeMap;
 import javafx.application.Platform;
 
 /**
@@ -48,16 +51,27 @@ public final class WindowCost {
 
     private static void say(String what) throws InterruptedException {
         double all = process();
-        double own = own();
+        Map<String, Double> own = own();
         long at = System.nanoTime();
         Thread.sleep(SPAN * 1000L);
         double span = (System.nanoTime() - at) * 1e-9;
+        Map<String, Double> after = own();
+        double sum = 0;
+        StringBuilder threads = new StringBuilder();
+        for (Map.Entry<String, Double> one : after.entrySet()) {
+            double part = 100 * (one.getValue() - own.getOrDefault(one.getKey(), 0.0)) / span;
+            sum += part;
+            if (part >= 0.05) {
+                threads.append(String.format(Locale.ROOT, ", %s %.1f", one.getKey(), part));
+            }
+        }
         System.out.printf(
                 Locale.ROOT,
-                "%-8s %5.1f %% of a core, %5.1f %% without the machine's compiler%n",
+                "%-8s %5.1f %% of a core, %5.1f %% without the machine's compiler%s%n",
                 what,
                 100 * (process() - all) / span,
-                100 * (own() - own) / span);
+                sum,
+                threads);
     }
 
     private static double process() {
@@ -69,13 +83,16 @@ public final class WindowCost {
                 / 1000.0;
     }
 
-    /** Of all Java threads; one that ends in between is not counted. */
-    private static double own() {
+    /** Of all Java threads by their names; one that ends in between is not counted. */
+    private static Map<String, Double> own() {
         ThreadMXBean threads = ManagementFactory.getThreadMXBean();
-        double sum = 0;
+        Map<String, Double> sums = new TreeMap<>();
         for (long id : threads.getAllThreadIds()) {
-            sum += Math.max(0, threads.getThreadCpuTime(id)) * 1e-9;
+            ThreadInfo info = threads.getThreadInfo(id);
+            if (info != null) {
+                sums.merge(info.getThreadName(), Math.max(0, threads.getThreadCpuTime(id)) * 1e-9, Double::sum);
+            }
         }
-        return sum;
+        return sums;
     }
 }

@@ -28,6 +28,10 @@ import javafx.scene.layout.Region;
 
 /** Name of the piece, start, play, ride, loop, position, tempo, views. */
 public final class TransportBar extends HBox {
+    /** More often nobody can read it. */
+    private static final long READ_NANOS = 75_000_000L;
+
+    private long readAt;
     private static final double ROOMY = 1360;
 
     private final Desk desk;
@@ -194,6 +198,11 @@ public final class TransportBar extends HBox {
         boolean riding = playing && desk.riding().passOpen();
         ride.setSelected(riding);
         ride.setText(riding ? state.countingIn() ? "● Count-in" : "● Writing" : "● Ride");
+        long at = System.nanoTime();
+        if (playing && at - readAt < READ_NANOS) {
+            return;
+        }
+        readAt = at;
         double seconds = state.position();
         if (!position.isFocused()) {
             String text = seconds < 0
