@@ -83,16 +83,16 @@ public final class AssignmentTable extends VBox {
                 "No control does anything yet. Choose a parameter in the Catalog, press M and move a control.");
         none.getStyleClass().add("quiet");
         table.setPlaceholder(none);
-        column("Control", 92, "hand-text", this::control);
-        column("Message", 98, "quiet", a -> a.control().address().brief());
-        column("Page", 70, "quiet", Assignment::pageName);
-        column("Does", 198, "label", Assignment::does);
-        column("From", 76, "figures", Assignment::from);
-        column("To", 76, "figures", Assignment::to);
-        column("Takeover", 106, "quiet", a -> a.route()
+        column("Control", 80, "hand-text", this::control);
+        column("Message", 94, "quiet", a -> a.control().address().brief());
+        column("Page", 66, "quiet", Assignment::pageName);
+        column("Does", 214, "label", Assignment::does);
+        column("From", 74, "figures", Assignment::from);
+        column("To", 74, "figures", Assignment::to);
+        column("Takeover", 118, "quiet", a -> a.route()
                 .map(r -> waiting(desk, r))
                 .orElse(""));
-        column("Overlap", 88, "ride-text", a -> overlaps.getOrDefault(key(a), ""));
+        column("Overlap", 84, "ride-text", a -> overlaps.getOrDefault(key(a), ""));
         SortedList<Assignment> sorted = new SortedList<>(filtered);
         sorted.comparatorProperty().bind(table.comparatorProperty());
         table.setItems(sorted);
