@@ -7,8 +7,9 @@ package agogic.core.envelope;
  * and the points at its ends hold the values it had there.
  *
  * @param kind which form
- * @param amount for {@link Kind#BENT} how far it bends, −1..1 (above 0 starts slowly); for waves the depth, −1..1 in
- *     normalised value; otherwise 0
+ * @param amount for {@link Kind#BENT} how far it bends, −1..1 (above 0 starts slowly); for {@link Kind#S} how much of one
+ *     it is, −1..1 (−1 straight, 0 the usual, 1 the way of a hand: minimum jerk, Flash and Hogan 1985); for waves the
+ *     depth, −1..1 in normalised value; otherwise 0
  * @param count for waves the periods along the whole way, above 0; otherwise 0
  * @param duty for {@link Kind#PULSE} the part of a period that is high, above 0 and below 1; otherwise 0
  * @param from where on the whole way the left end lies, 0..1
@@ -37,9 +38,9 @@ public record Shape(Kind kind, double amount, double count, double duty, double 
             return spoken;
         }
 
-        /** How many numbers it has: the amount of a bent one; depth, count and, of a pulse, duty of a wave. */
+        /** How many numbers it has: the amount of a bent one or an S; depth, count and, of a pulse, duty of a wave. */
         public int numbers() {
-            return this == BENT ? 1 : this == PULSE ? 3 : wave() ? 2 : 0;
+            return this == BENT || this == S ? 1 : this == PULSE ? 3 : wave() ? 2 : 0;
         }
 
         /** True for the forms that swing about a straight line. */
@@ -54,7 +55,7 @@ public record Shape(Kind kind, double amount, double count, double duty, double 
 
     public Shape {
         // Numbers that a kind does not use are 0, so that equal ways are equal shapes.
-        amount = kind == Kind.BENT || kind.wave() ? amount : 0;
+        amount = kind == Kind.BENT || kind == Kind.S || kind.wave() ? amount : 0;
         count = kind.wave() ? count : 0;
         duty = kind == Kind.PULSE ? duty : 0;
         if (!(amount >= -1 && amount <= 1)) {
@@ -74,6 +75,11 @@ public record Shape(Kind kind, double amount, double count, double duty, double 
     /** Bent by {@code amount} in −1..1: 0 is straight, above 0 starts slowly. */
     public static Shape bent(double amount) {
         return amount == 0 ? STRAIGHT : new Shape(Kind.BENT, amount, 0, 0, 0, 1);
+    }
+
+    /** An S of this {@code amount} in −1..1: 0 is the usual one, 1 the way of a hand, −1 straight. */
+    public static Shape s(double amount) {
+        return new Shape(Kind.S, amount, 0, 0, 0, 1);
     }
 
     /** Straight with {@code count} periods of a wave of this {@code depth} on it. */
@@ -124,8 +130,18 @@ public record Shape(Kind kind, double amount, double count, double duty, double 
         return u >= 1 ? 1 : Math.expm1(k * u) / Math.expm1(k);
     }
 
-    private static double smooth(double p) {
-        return p * p * (3 - 2 * p);
+    private double smooth(double p) {
+        return smooth(amount, p);
+    }
+
+    /** How much of the way an S of this amount has done at {@code p}. */
+    static double smooth(double amount, double p) {
+        double s = p * p * (3 - 2 * p);
+        if (amount > 0) {
+            double hand = p * p * p * (10 + p * (6 * p - 15));
+            return s + amount * (hand - s);
+        }
+        return s - amount * (p - s);
     }
 
     /** The value that the point at {@code u} needs when this way from v0 to v1 is cut there (a wave's is its line). */

@@ -139,8 +139,7 @@ final class PointPanel extends VBox {
         }
         boolean steps = parameter.stepped();
         shape.setDisable(!any || steps);
-        amount.setDisable(
-                !any || steps || one(point).kind().ordinal() < 2 || one(point).kind() == Shape.Kind.S);
+        amount.setDisable(!any || steps || one(point).kind().numbers() == 0);
         filling = false;
     }
 

@@ -62,6 +62,8 @@ public final class SurfacesView extends BorderPane {
     public SurfacesView(Desk desk, SurfacesActs acts) {
         this.desk = desk;
         this.acts = acts;
+        // Asked for before the view was there; afterwards the panel chooses one by itself.
+        boolean asked = desk.selection().macroProperty().get() != null;
         drawing = new DrawnSurface(desk, "hand-", chosen -> {
             desk.selection().handProperty().set(chosen);
             if (side == Side.MACROS
@@ -122,8 +124,7 @@ public final class SurfacesView extends BorderPane {
         });
         desk.onFrame(this::frame);
         refresh();
-        // What was asked for before the view was there.
-        side(MacroActs.shown(desk).isPresent() ? Side.MACROS : Side.CONTROL);
+        side(asked ? Side.MACROS : Side.CONTROL);
     }
 
     private Node right() {

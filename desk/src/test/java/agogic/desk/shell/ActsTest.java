@@ -16,6 +16,7 @@ import java.util.List;
 import javafx.scene.Node;
 import javafx.scene.control.ButtonBase;
 import javafx.scene.control.MenuButton;
+import javafx.scene.control.ToggleButton;
 import javafx.scene.input.KeyCode;
 import javafx.scene.input.KeyCodeCombination;
 import javafx.scene.input.KeyCombination;
@@ -103,6 +104,10 @@ class ActsTest extends WindowTest {
         assertThat(lookup("#points").tryQuery()).isEmpty();
         push(KeyCode.DIGIT3);
         until(() -> lookup("#hand-title").tryQuery().isPresent());
+        assertThat(node("#hand-title").isVisible())
+                .as("nobody asked for a macro")
+                .isTrue();
+        assertThat(this.<ToggleButton>node("#surfaces-control").isSelected()).isTrue();
         assertThat(lookup("#parameters").tryQuery()).isEmpty();
     }
 

@@ -4,7 +4,7 @@ import agogic.core.envelope.Shape;
 import java.util.Arrays;
 
 /**
- * The numbers of a shape: the amount of a bent one; depth, count and, of a pulse, duty of a wave; and after them, where only
+ * The numbers of a shape: the amount of a bent one, and of an S that is not the usual one; depth, count and, of a pulse, duty of a wave; and after them, where only
  * a part of it counts, from and to.
  */
 final class ShapeNumbers {
@@ -12,7 +12,7 @@ final class ShapeNumbers {
 
     static double[] of(Shape shape) {
         double[] own = {shape.amount(), shape.count(), shape.duty()};
-        int many = shape.kind().numbers();
+        int many = usual(shape) ? 0 : shape.kind().numbers();
         double[] all = Arrays.copyOf(own, shape.cut() ? many + 2 : many);
         if (shape.cut()) {
             all[many] = shape.from();
@@ -21,13 +21,18 @@ final class ShapeNumbers {
         return all;
     }
 
+    private static boolean usual(Shape shape) {
+        return shape.kind() == Shape.Kind.S && shape.amount() == 0;
+    }
+
     /**
      * The shape of a kind with these numbers.
      *
      * @throws IllegalArgumentException with how many were expected, or what the shape refuses
      */
     static Shape shape(Shape.Kind kind, double[] numbers) {
-        int many = kind.numbers();
+        // The usual S has none.
+        int many = kind == Shape.Kind.S && numbers.length % 2 == 0 ? 0 : kind.numbers();
         if (numbers.length != many && numbers.length != many + 2) {
             throw new IllegalArgumentException("the shape " + kind.spoken() + " has " + many + " numbers, or "
                     + (many + 2) + " where only a part of it counts, not " + numbers.length);

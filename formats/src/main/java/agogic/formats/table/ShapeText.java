@@ -4,7 +4,7 @@ import agogic.core.envelope.Shape;
 import java.util.Locale;
 
 /**
- * Shapes as two cells of a table: the name, and the amount. The amount of a bend is one number, that of a wave {@code
+ * Shapes as two cells of a table: the name, and the amount. The amount of a bend or an S is one number (none for the usual S), that of a wave {@code
  * depth;count} or {@code depth;count;duty}; a shape of which only a part is left has {@code @from..to} behind.
  */
 public final class ShapeText {
@@ -18,6 +18,7 @@ public final class ShapeText {
         String amount =
                 switch (shape.kind()) {
                     case BENT -> Double.toString(shape.amount());
+                    case S -> shape.amount() == 0 ? "" : Double.toString(shape.amount());
                     case SINE, TRIANGLE, SAW -> shape.amount() + ";" + shape.count();
                     case PULSE -> shape.amount() + ";" + shape.count() + ";" + shape.duty();
                     default -> "";
@@ -53,7 +54,7 @@ public final class ShapeText {
         if (kind.wave() && numbers.length != wanted) {
             throw new IllegalArgumentException("a wave needs " + wanted + " numbers: depth;count;duty of a pulse");
         }
-        double first = wanted > 0 ? number(numbers[0]) : 0;
+        double first = wanted > 0 && numbers.length > 0 ? number(numbers[0]) : 0;
         double count = kind.wave() ? number(numbers[1]) : 0;
         double duty = kind == Shape.Kind.PULSE ? number(numbers[2]) : 0;
         return new Shape(kind, first, count, duty, from, to);
