@@ -13,6 +13,7 @@ import agogic.desk.routes.RouteRow;
 import agogic.standins.comet.SlowComet;
 import java.util.Comparator;
 import java.util.List;
+import java.util.concurrent.atomic.AtomicReference;
 import javafx.scene.Node;
 import javafx.scene.control.ButtonBase;
 import javafx.scene.control.MenuButton;
@@ -113,13 +114,23 @@ class ActsTest extends WindowTest {
 
     /** The second row from above: in its middle there is no point. Rows are reused for whatever they show. */
     private Node second() {
-        return lookup((Node n) -> n instanceof RouteRow).match(NodeQueryUtils.isVisible()).queryAll().stream()
-                .sorted(Comparator.comparingDouble(
-                        n -> n.localToScene(n.getBoundsInLocal()).getMinY()))
-                .filter(n -> n.localToScene(n.getBoundsInLocal()).getMinY() > 0)
-                .skip(1)
-                .findFirst()
-                .orElseThrow();
+        AtomicReference<Node> found = new AtomicReference<>();
+        until(() -> {
+            // Rows come and go: they are looked at by the thread that moves them.
+            interact(() -> found.set(lookup((Node n) -> n instanceof RouteRow)
+                    .match(n -> n.getScene() != null)
+                    .match(NodeQueryUtils.isVisible())
+                    .queryAll()
+                    .stream()
+                    .sorted(Comparator.comparingDouble(
+                            n -> n.localToScene(n.getBoundsInLocal()).getMinY()))
+                    .filter(n -> n.localToScene(n.getBoundsInLocal()).getMinY() > 0)
+                    .skip(1)
+                    .findFirst()
+                    .orElse(null)));
+            return found.get() != null;
+        });
+        return found.get();
     }
 
     @Test
