@@ -20,8 +20,11 @@ import java.util.function.Function;
  * what was under the stretch comes back first and the ride is written anew. Later stretches stay on top.
  */
 public final class LaneWriter {
-    /** A line of the metre farther from the hand than this draws no start or end to it. In beats. */
-    private static final double CAPTURE = 1.0;
+    /** A line of the metre farther from the hand than this, a sixteenth note, draws no start or end to it. In beats. */
+    private static final double CAPTURE = 0.25;
+
+    /** A beginning that is put later is made up within so many times the way it is put. */
+    private static final double DRAWN = 4;
 
     private final Parameter parameter;
     private final Timeline timeline;
@@ -111,7 +114,26 @@ public final class LaneWriter {
         List<Point> kept = pins(lane.envelope(), stretch).stream()
                 .filter(p -> p.time() > edges.from && p.time() < edges.release)
                 .toList();
-        return refining(stretch).refine(ride, stretch.recipe(), edges.from, edges.release, kept);
+        return refining(stretch).refine(drawn(ride, stretch, edges), stretch.recipe(), edges.from, edges.release, kept);
+    }
+
+    /** The ride with its beginning drawn together, where it is put on a line after the hand's start: no move is lost. */
+    private Ride drawn(Ride ride, Stretch stretch, Edges edges) {
+        double shift = stretch.recipe().shift();
+        double own = Math.max(stretch.passFrom() + shift, stretch.handFrom());
+        double line = timeline.secondsOfLane(lock, edges.from) + shift;
+        double until = Math.min(own + DRAWN * (line - own), Math.max(own, stretch.handTo()));
+        if (stretch.mode() == WriteMode.WRITE || line <= own + 1e-9 || until <= line) {
+            return ride;
+        }
+        double[] seconds = ride.times();
+        for (int i = 0; i < seconds.length; i++) {
+            if (seconds[i] >= own && seconds[i] < until) {
+                seconds[i] = line + (seconds[i] - own) * (until - line) / (until - own);
+            }
+        }
+        double[] places = ride.countedPlaces();
+        return new Ride(ride.id(), ride.hand(), ride.resolution(), ride.from(), ride.to(), seconds, places, places);
     }
 
     private Refining refining(Stretch stretch) {
@@ -121,7 +143,8 @@ public final class LaneWriter {
     private List<Point> inner(Ride ride, Stretch stretch, Edges edges, Envelope old, List<Point> pins) {
         List<Point> inner = new ArrayList<>();
         if (edges.release > edges.from) {
-            Refined refined = refining(stretch).refine(ride, stretch.recipe(), edges.from, edges.release, pins);
+            Refined refined = refining(stretch)
+                    .refine(drawn(ride, stretch, edges), stretch.recipe(), edges.from, edges.release, pins);
             inner.addAll(refined.envelope().points());
         } else {
             double seconds = timeline.secondsOfLane(lock, edges.from);

@@ -1,5 +1,8 @@
 package agogic.core.refine;
 
+import java.util.ArrayList;
+import java.util.List;
+
 /**
  * What the hand did between the moves: a control that sends nothing for more than 40 ms has stood still, so its last
  * value is held until just before the next move; between closer moves it went straight.
@@ -32,5 +35,27 @@ public final class Reconstruction {
             curve.add(seconds[i], values[i]);
         }
         return curve.build();
+    }
+
+    /** As {@link #joined}; where two samples have one time it jumps, and the next curve begins with the last of them. */
+    public static List<Curve> pieces(double[] seconds, double[] values) {
+        List<Curve> pieces = new ArrayList<>();
+        CurveBuilder curve = new CurveBuilder();
+        boolean begun = false;
+        for (int i = 0; i < seconds.length; i++) {
+            boolean jumps = i > 0 && seconds[i] <= seconds[i - 1] && values[i] != values[i - 1];
+            if (jumps) {
+                // Of several at one time the first ends what was before, the last begins what comes.
+                if (begun) {
+                    pieces.add(curve.build());
+                }
+                curve = new CurveBuilder();
+                begun = false;
+            }
+            curve.add(seconds[i], values[i]);
+            begun |= i + 1 == seconds.length || seconds[i + 1] > seconds[i] || !jumps;
+        }
+        pieces.add(curve.build());
+        return pieces;
     }
 }

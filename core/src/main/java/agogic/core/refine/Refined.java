@@ -1,6 +1,7 @@
 package agogic.core.refine;
 
 import agogic.core.envelope.Envelope;
+import java.util.List;
 
 /**
  * What came of a ride.
@@ -8,11 +9,14 @@ import agogic.core.envelope.Envelope;
  * @param envelope the points, over the stretch that was asked for
  * @param moves raw moves that went in
  * @param fewest the fewest straight points that stay within the tolerance; for a switch the points needed
- * @param farthest the greatest distance from the raw moves, in the difference unit
+ * @param farthest the greatest distance from the nearest place where the hand can have been, in the difference unit
  * @param farthestNormalised the same in normalised value
  * @param farthestAt where that is, in lane time
+ * @param middle how far it is from where the hand likely was, root mean square over time, in the difference unit
  * @param raw the raw moves as a curve in lane time, normalised
- * @param tube the steadied curve and its walls
+ * @param tube where the envelope may be
+ * @param cells where the hand can have been: the cells of its codes
+ * @param rests where it lay still, and the envelope is level
  */
 public record Refined(
         Envelope envelope,
@@ -21,8 +25,15 @@ public record Refined(
         double farthest,
         double farthestNormalised,
         double farthestAt,
+        double middle,
         Curve raw,
-        Tube tube) {
+        Tube tube,
+        Tube cells,
+        List<Rest> rests) {
+    public Refined {
+        rests = List.copyOf(rests);
+    }
+
     public int points() {
         return envelope.size();
     }

@@ -19,13 +19,14 @@ public final class Refining {
     /** Places of a bent span are followed at least so finely. */
     private static final double FINE = 1.0 / 128;
 
-    /** Halvings in the search for the closest among the envelopes with the fewest points. */
-    private static final int ROUNDS = 5;
+    /** A hand that stays in one cell for so long rests, if it is not on a slow reach. Seconds. */
+    private static final double REST = 0.25;
 
     private final Parameter parameter;
     private final Span span;
     private final Timeline timeline;
     private final Lock lock;
+    private double rest = REST;
 
     /** Refines rides that reach {@code parameter} through {@code span}, in the time of a lane locked by {@code lock}. */
     public Refining(Parameter parameter, Span span, Timeline timeline, Lock lock) {
@@ -33,6 +34,12 @@ public final class Refining {
         this.span = span;
         this.timeline = timeline;
         this.lock = lock;
+    }
+
+    /** With rests of at least so many seconds. */
+    public Refining resting(double seconds) {
+        rest = seconds;
+        return this;
     }
 
     /**
@@ -46,37 +53,131 @@ public final class Refining {
         if (parameter.stepped() || span.curve() == Span.Curve.STEPS) {
             return held(ride, recipe, raw, pins);
         }
-        Curve steadied = inLane(Steadying.steady(hand, recipe.steady(), ride.resolution()), from, to);
-        Tube tube = tube(steadied, recipe.tolerance(), pins);
-        List<Point> points = new ArrayList<>();
-        int start = 0;
-        int links = 0;
-        for (int pin = 0; pin <= pins.size(); pin++) {
-            int end = pin < pins.size()
-                    ? Arrays.binarySearch(tube.times, pins.get(pin).time())
-                    : tube.size() - 1;
-            if (end > start || pin == pins.size()) {
-                links += fit(tube.slice(start, end), recipe.bent(), points);
-                start = end;
-            }
+        List<HandPath.Piece> pieces = HandPath.of(
+                shifted(ride, recipe.shift()),
+                ride.countedPlaces(),
+                ride.resolution(),
+                rest,
+                timeline.secondsOfLane(lock, from),
+                timeline.secondsOfLane(lock, to));
+        RestsAndReaches fit = new RestsAndReaches(recipe.bent());
+        List<Tube> cells = new ArrayList<>();
+        for (int i = 0; i < pieces.size(); i++) {
+            double begin = i == 0 ? from : Double.NaN;
+            double end = i + 1 == pieces.size() ? to : Double.NaN;
+            Tube cell = cells(pieces.get(i), begin, end);
+            cells.add(cell);
+            fit.piece(
+                    opened(walls(cell, recipe.tolerance()), pins),
+                    rests(pieces.get(i), begin, end),
+                    pinsIn(pins, cell),
+                    steady(recipe.steady(), from, to));
         }
-        for (Point pin : pins) {
-            points.replaceAll(
-                    p -> p.time() == pin.time() ? p.at(pin.time(), pin.value()).pinned(true) : p);
-        }
-        return told(Envelope.of(points).normalised(), ride.size(), links + 1, raw, tube);
+        Envelope envelope = Envelope.of(fit.points()).normalised();
+        FromHand far = FromHand.of(envelope, cells, parameter::distance);
+        return new Refined(
+                envelope,
+                ride.size(),
+                fit.straight(),
+                far.greatest(),
+                far.normalised(),
+                far.at(),
+                far.middle(),
+                raw,
+                joined(fit.tubes()),
+                joined(cells),
+                fit.rests());
     }
 
-    /** Adds the points of one piece, joined to those before; returns the fewest straight links it needs. */
-    private static int fit(Tube tube, boolean bent, List<Point> points) {
-        Curve corners = FewestLinks.closest(tube, ROUNDS);
-        Curve level = Levelling.level(Centring.centre(corners, tube), tube);
-        List<Point> made = bent ? JoinedLinks.join(level, tube).points() : straight(level);
-        if (!points.isEmpty()) {
-            points.remove(points.size() - 1);
+    private static double[] shifted(Ride ride, double earlier) {
+        double[] seconds = ride.times();
+        for (int i = 0; i < seconds.length; i++) {
+            seconds[i] -= earlier;
         }
-        points.addAll(made);
-        return corners.size() - 1;
+        return seconds;
+    }
+
+    /** The width of steadying in the time of the lane. */
+    private double steady(double seconds, double from, double to) {
+        double middle = timeline.secondsOfLane(lock, (from + to) / 2);
+        return timeline.laneTime(lock, middle + seconds / 2) - timeline.laneTime(lock, middle - seconds / 2);
+    }
+
+    private double lane(double seconds, double begin, double end, double first, double last) {
+        return seconds <= first && !Double.isNaN(begin)
+                ? begin
+                : seconds >= last && !Double.isNaN(end) ? end : timeline.laneTime(lock, seconds);
+    }
+
+    /** Where the hand can have been, as values of the target over the time of the lane. */
+    private Tube cells(HandPath.Piece piece, double begin, double end) {
+        double[] t = piece.times();
+        int n = t.length;
+        CellBuilder cells = new CellBuilder();
+        boolean bends = span.curve() == Span.Curve.BENT || span.curve() == Span.Curve.S;
+        for (int i = 0; i < n; i++) {
+            double way = i == 0 ? 0 : Math.abs(piece.middle()[i] - piece.middle()[i - 1]);
+            int parts = bends ? (int) Math.max(1, Math.min(256, Math.ceil(way / FINE))) : 1;
+            for (int k = i == 0 ? parts : 1; k <= parts; k++) {
+                double u = (double) k / parts;
+                double time = k == parts ? t[i] : t[i - 1] + (t[i] - t[i - 1]) * u;
+                double low = span.apply(part(piece.low(), i, u));
+                double high = span.apply(part(piece.high(), i, u));
+                double middle = span.apply(part(piece.middle(), i, u));
+                cells.add(lane(time, begin, end, t[0], t[n - 1]), Math.min(low, high), middle, Math.max(low, high));
+            }
+        }
+        return cells.build();
+    }
+
+    private static double part(double[] all, int i, double u) {
+        return u == 1 ? all[i] : all[i - 1] + (all[i] - all[i - 1]) * u;
+    }
+
+    private Tube walls(Tube cells, double tolerance) {
+        int n = cells.size();
+        double[] lower = new double[n];
+        double[] upper = new double[n];
+        for (int i = 0; i < n; i++) {
+            lower[i] = Math.min(cells.centre[i], parameter.lowerBound(cells.lower[i], tolerance));
+            upper[i] = Math.max(cells.centre[i], parameter.upperBound(cells.upper[i], tolerance));
+        }
+        return new Tube(cells.times, lower, cells.centre, upper);
+    }
+
+    private List<Rest> rests(HandPath.Piece piece, double begin, double end) {
+        double[] t = piece.times();
+        List<Rest> rests = new ArrayList<>();
+        for (HandPath.Rest one : piece.rests()) {
+            rests.add(new Rest(
+                    lane(one.from(), begin, end, t[0], t[t.length - 1]),
+                    lane(one.to(), begin, end, t[0], t[t.length - 1]),
+                    parameter.settled(span.apply(one.place())),
+                    parameter.settled(span.apply(one.border())),
+                    lane(one.early(), begin, end, t[0], t[t.length - 1]),
+                    lane(one.late(), begin, end, t[0], t[t.length - 1])));
+        }
+        return rests;
+    }
+
+    private static List<Point> pinsIn(List<Point> pins, Tube tube) {
+        return pins.stream()
+                .filter(p -> p.time() >= tube.times[0] && p.time() <= tube.times[tube.size() - 1])
+                .toList();
+    }
+
+    /** One tube of several that follow each other: where it jumps, by a hair of time. */
+    private static Tube joined(List<Tube> tubes) {
+        if (tubes.size() == 1) {
+            return tubes.get(0);
+        }
+        CellBuilder all = new CellBuilder();
+        for (Tube tube : tubes) {
+            for (int i = 0; i < tube.size(); i++) {
+                all.add(Math.max(tube.times[i], Math.nextUp(all.last())), tube.lower[i], tube.centre[i], tube.upper[i]);
+            }
+        }
+        return all.build();
     }
 
     private Refined held(Ride ride, Recipe recipe, Curve raw, List<Point> pins) {
@@ -95,15 +196,17 @@ public final class Refining {
     private Refined told(Envelope envelope, int moves, int fewest, Curve raw, Tube tube) {
         Distance distance = Distance.between(envelope, raw, parameter::distance);
         return new Refined(
-                envelope, moves, fewest, distance.greatest(), distance.normalised(), distance.at(), raw, tube);
-    }
-
-    private static List<Point> straight(Curve corners) {
-        List<Point> points = new ArrayList<>();
-        for (int i = 0; i < corners.size(); i++) {
-            points.add(new Point(corners.times()[i], corners.values()[i]));
-        }
-        return points;
+                envelope,
+                moves,
+                fewest,
+                distance.greatest(),
+                distance.normalised(),
+                distance.at(),
+                0,
+                raw,
+                tube,
+                tube,
+                List.of());
     }
 
     /** The hand's places as values of the target, over the time of the lane, between two lane times. */
@@ -126,20 +229,21 @@ public final class Refining {
         return curve.build();
     }
 
-    private Tube tube(Curve curve, double tolerance, List<Point> pins) {
-        Curve open = curve;
+    /** The tube with room for points set by hand: where one lies outside, it opens for a while on both sides. */
+    private Tube opened(Tube tube, List<Point> all) {
+        List<Point> pins = pinsIn(all, tube);
+        if (pins.isEmpty()) {
+            return tube;
+        }
+        Tube open = tube;
         for (Point pin : pins) {
-            open = withTime(withTime(withTime(open, pin.time()), edge(pin, -1)), edge(pin, 1));
+            open = open.with(pin.time()).with(edge(pin, -1)).with(edge(pin, 1));
         }
         int n = open.size();
-        double[] t = open.times();
-        double[] c = open.values().clone();
-        double[] lower = new double[n];
-        double[] upper = new double[n];
-        for (int i = 0; i < n; i++) {
-            lower[i] = parameter.lowerBound(c[i], tolerance);
-            upper[i] = parameter.upperBound(c[i], tolerance);
-        }
+        double[] t = open.times;
+        double[] lower = open.lower.clone();
+        double[] middle = open.centre.clone();
+        double[] upper = open.upper.clone();
         for (Point pin : pins) {
             int at = Arrays.binarySearch(t, pin.time());
             boolean inside = lower[at] <= pin.value() && pin.value() <= upper[at];
@@ -153,10 +257,10 @@ public final class Refining {
         for (Point pin : pins) {
             int at = Arrays.binarySearch(t, pin.time());
             lower[at] = pin.value();
-            c[at] = pin.value();
+            middle[at] = pin.value();
             upper[at] = pin.value();
         }
-        return new Tube(t, lower, c, upper);
+        return new Tube(t, lower, middle, upper);
     }
 
     private double edge(Point pin, int side) {
@@ -164,36 +268,36 @@ public final class Refining {
         return timeline.laneTime(lock, seconds + side * OPENING);
     }
 
-    private static Curve withTime(Curve curve, double time) {
-        double[] t = curve.times();
-        int found = Arrays.binarySearch(t, time);
-        if (found >= 0 || time < t[0] || time > t[t.length - 1]) {
-            return curve;
-        }
-        int at = -found - 1;
-        double[] times = new double[t.length + 1];
-        double[] values = new double[t.length + 1];
-        System.arraycopy(t, 0, times, 0, at);
-        System.arraycopy(curve.values(), 0, values, 0, at);
-        times[at] = time;
-        values[at] = curve.valueAt(time);
-        System.arraycopy(t, at, times, at + 1, t.length - at);
-        System.arraycopy(curve.values(), at, values, at + 1, t.length - at);
-        return new Curve(times, values);
-    }
-
     /**
-     * The envelope of a curve within a normalised tolerance, without a parameter.
+     * The envelope of a curve within a normalised tolerance, without a parameter: it may lie beyond 0 and 1 by that.
      *
      * @param bent true if bent shapes may join straight links
      */
     public static Refined refine(Curve curve, int moves, double tolerance, boolean bent) {
-        Tube tube = Tube.around(curve, tolerance);
-        List<Point> points = new ArrayList<>();
-        int links = fit(tube, bent, points);
-        Envelope envelope = Envelope.of(points).normalised();
-        Distance distance = Distance.between(envelope, curve, (a, b) -> Math.abs(a - b));
+        return refine(List.of(curve), moves, tolerance, bent);
+    }
+
+    /** As {@link #refine(Curve, int, double, boolean)}, of curves that follow each other: between them it jumps. */
+    public static Refined refine(List<Curve> curves, int moves, double tolerance, boolean bent) {
+        RestsAndReaches fit = new RestsAndReaches(bent);
+        List<Tube> cells = new ArrayList<>();
+        for (Curve curve : curves) {
+            cells.add(Tube.beside(curve, 0));
+            fit.piece(Tube.beside(curve, tolerance), List.of(), List.of(), 0);
+        }
+        Envelope envelope = Envelope.of(fit.points());
+        FromHand far = FromHand.of(envelope, cells, (a, b) -> Math.abs(a - b));
         return new Refined(
-                envelope, moves, links + 1, distance.greatest(), distance.normalised(), distance.at(), curve, tube);
+                envelope,
+                moves,
+                fit.straight(),
+                far.greatest(),
+                far.normalised(),
+                far.at(),
+                far.middle(),
+                curves.get(0),
+                joined(fit.tubes()),
+                joined(cells),
+                List.of());
     }
 }

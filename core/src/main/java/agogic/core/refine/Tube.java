@@ -41,6 +41,51 @@ public final class Tube {
         return new Tube(curve.times(), lower, curve.values(), upper);
     }
 
+    /** As {@link #around}, not cut at 0 and 1. */
+    static Tube beside(Curve curve, double tolerance) {
+        int n = curve.size();
+        double[] lower = new double[n];
+        double[] upper = new double[n];
+        for (int i = 0; i < n; i++) {
+            lower[i] = curve.values()[i] - tolerance;
+            upper[i] = curve.values()[i] + tolerance;
+        }
+        return new Tube(curve.times(), lower, curve.values(), upper);
+    }
+
+    /** This tube with a point at {@code time}, if that lies inside. */
+    Tube with(double time) {
+        int found = Arrays.binarySearch(times, time);
+        if (found >= 0 || time < times[0] || time > times[times.length - 1]) {
+            return this;
+        }
+        int at = -found - 1;
+        return new Tube(
+                inserted(times, at, time),
+                inserted(lower, at, lowerAt(time)),
+                inserted(centre, at, centreAt(time)),
+                inserted(upper, at, upperAt(time)));
+    }
+
+    private static double[] inserted(double[] all, int at, double one) {
+        double[] more = new double[all.length + 1];
+        System.arraycopy(all, 0, more, 0, at);
+        more[at] = one;
+        System.arraycopy(all, at, more, at + 1, all.length - at);
+        return more;
+    }
+
+    /** This tube with both walls at {@code value} at its point {@code i}. */
+    Tube through(int i, double value) {
+        double[] low = lower.clone();
+        double[] middle = centre.clone();
+        double[] high = upper.clone();
+        low[i] = value;
+        middle[i] = value;
+        high[i] = value;
+        return new Tube(times, low, middle, high);
+    }
+
     public int size() {
         return times.length;
     }

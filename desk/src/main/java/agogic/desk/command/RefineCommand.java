@@ -1,13 +1,24 @@
 package agogic.desk.command;
 
-import agogic.core.refine.Curve;
+import agogic.core.parameter.Parameter;
+import agogic.core.parameter.Taper;
+import agogic.core.parameter.Unit;
+import agogic.core.refine.Recipe;
 import agogic.core.refine.Reconstruction;
 import agogic.core.refine.Refined;
 import agogic.core.refine.Refining;
+import agogic.core.ride.Ride;
+import agogic.core.route.Hand;
+import agogic.core.route.Span;
+import agogic.core.time.Lock;
+import agogic.core.time.MetreMap;
+import agogic.core.time.TempoMap;
+import agogic.core.time.Timeline;
 import agogic.formats.table.EnvelopeTable;
 import agogic.formats.table.RideTable;
 import java.io.IOException;
 import java.nio.file.Path;
+import java.util.List;
 import picocli.CommandLine.Command;
 import picocli.CommandLine.Option;
 import picocli.CommandLine.Parameters;
@@ -29,6 +40,21 @@ final class RefineCommand extends FileCommand {
     @Option(names = "--held", description = "a control that sent nothing for 40 ms stood still")
     private boolean held;
 
+    @Option(
+            names = "--resolution",
+            paramLabel = "STEPS",
+            description = "steps of the whole travel that the control can tell, such as 127; 0 if it is not known")
+    private double resolution;
+
+    @Option(names = "--rest", paramLabel = "SECONDS", description = "a stillness of so long is level (0.25)")
+    private double rest;
+
+    @Option(names = "--steady", paramLabel = "SECONDS", description = "width of the steadying, 0 for none")
+    private double steady;
+
+    @Option(names = "--earlier", paramLabel = "SECONDS", description = "how much earlier the moves are put")
+    private double earlier;
+
     @Option(names = "--straight", description = "straight links only, no bent shapes")
     private boolean straight;
 
@@ -37,17 +63,46 @@ final class RefineCommand extends FileCommand {
         if (!(tolerance >= 0 && tolerance <= 1)) {
             throw new IllegalArgumentException("--tolerance lies between 0 and 1, not at " + tolerance + ".");
         }
+        if (!(resolution >= 0 && resolution <= 1e9) || !(rest >= 0 && rest <= 60)) {
+            throw new IllegalArgumentException(
+                    "--resolution is a number of steps, 0 or more; --rest lies between 0 and 60 s.");
+        }
         apart(out, ride);
         RideTable.Moves moves = RideTable.read(ride);
-        Curve curve = held
-                ? Reconstruction.held(moves.seconds(), moves.values())
-                : Reconstruction.joined(moves.seconds(), moves.values());
-        Refined refined = Refining.refine(curve, moves.seconds().length, tolerance, !straight);
+        Refined refined = resolution > 0 || rest > 0 || steady > 0 || earlier != 0
+                ? asHand(moves)
+                : Refining.refine(
+                        held
+                                ? List.of(Reconstruction.held(moves.seconds(), moves.values()))
+                                : Reconstruction.pieces(moves.seconds(), moves.values()),
+                        moves.seconds().length,
+                        tolerance,
+                        !straight);
         EnvelopeTable.write(out, refined.envelope(), false);
         return new Answer()
                 .put("moves", refined.moves())
                 .put("points", refined.points())
                 .put("fewest", refined.fewest())
-                .put("maxDeviation", refined.farthestNormalised());
+                .put("maxDeviation", refined.farthestNormalised())
+                .put("rmsDeviation", refined.middle());
+    }
+
+    /** As a pass would be: moves are codes of a control, between which it was somewhere in their cells. */
+    private Refined asHand(RideTable.Moves moves) {
+        double[] seconds = moves.seconds();
+        double[] values = moves.values();
+        Parameter travel = Parameter.continuous("x", "Travel", "", Unit.PLAIN, Taper.LINEAR, 0, 1, 0);
+        Timeline timeline = new Timeline(TempoMap.steady(60), MetreMap.steady(4, 4));
+        double first = seconds[0];
+        double last = seconds[seconds.length - 1];
+        double step = resolution > 0 ? 1 / resolution : 0;
+        Ride made = new Ride("ride-1", new Hand("table", "moves"), step, first, last, seconds, values, values);
+        Recipe recipe = Recipe.usual(travel)
+                .within(tolerance)
+                .bending(!straight)
+                .steadied(steady)
+                .earlier(earlier);
+        Refining refining = new Refining(travel, Span.FULL, timeline, Lock.SECONDS);
+        return (rest > 0 ? refining.resting(rest) : refining).refine(made, recipe, first, last, List.of());
     }
 }

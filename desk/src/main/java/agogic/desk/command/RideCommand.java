@@ -214,6 +214,9 @@ final class RideCommand extends FileCommand {
                 one.put("fewest", refined.fewest());
                 one.put("farthest", refined.farthest());
                 one.put("farthestInUnit", parameter.printDifference(refined.farthest()));
+                one.put("middle", refined.middle());
+                one.put("middleInUnit", parameter.printDifference(refined.middle()));
+                one.put("rests", refined.rests().size());
                 one.put("fromBeat", timeline.beatAt(fromSeconds));
                 one.put("toBeat", timeline.beatAt(toSeconds));
                 one.put("from", timeline.printBars(timeline.beatAt(fromSeconds)));

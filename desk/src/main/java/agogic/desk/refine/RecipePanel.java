@@ -4,6 +4,7 @@ import agogic.core.parameter.Parameter;
 import agogic.core.refine.Recipe;
 import agogic.core.refine.Refined;
 import agogic.core.session.Session;
+import agogic.desk.acts.ActParts;
 import agogic.desk.model.RefineModel;
 import agogic.desk.parts.Parts;
 import java.util.Locale;
@@ -16,6 +17,7 @@ import javafx.scene.control.Label;
 import javafx.scene.control.Slider;
 import javafx.scene.layout.HBox;
 import javafx.scene.layout.Priority;
+import javafx.scene.layout.Region;
 import javafx.scene.layout.VBox;
 import javafx.util.StringConverter;
 
@@ -29,6 +31,7 @@ public final class RecipePanel extends VBox {
     private final Label points = figure("sound-text");
     private final Label fewest = figure("quiet");
     private final Label farthest = figure("span-text");
+    private final Label middle = figure("span-text");
     private final Label withinText = figure("span-text");
     private final Label steadyText = figure("span-text");
     private final Label shiftText = figure("span-text");
@@ -57,6 +60,7 @@ public final class RecipePanel extends VBox {
         points.setId("points-out");
         fewest.setId("fewest");
         farthest.setId("farthest");
+        middle.setId("middle");
         steady.setMax(200);
         shift.setMin(-50);
         shift.setMax(200);
@@ -71,13 +75,21 @@ public final class RecipePanel extends VBox {
         bent.setOnAction(e -> tell("Shapes", recipe.bending(bent.isSelected())));
         Label heading = new Label("Recipe");
         heading.getStyleClass().add("title");
+        Region gap = new Region();
+        HBox.setHgrow(gap, Priority.ALWAYS);
+        HBox head = new HBox(6, heading, gap);
+        for (Recipes one : Recipes.values()) {
+            head.getChildren().add(ActParts.button(one.id()));
+        }
+        head.setAlignment(Pos.CENTER_LEFT);
         body.getChildren()
                 .addAll(
                         Parts.line("Moves in", moves),
                         Parts.line("Points out", points),
                         Parts.line("Fewest straight", fewest),
                         Parts.line("Farthest from the hand", farthest),
-                        heading,
+                        Parts.line("In the middle", middle),
+                        head,
                         line("Stay within", within, withinText),
                         line("Steady", steady, steadyText),
                         line("Earlier", shift, shiftText),
@@ -195,6 +207,7 @@ public final class RecipePanel extends VBox {
         points.setText(Integer.toString(refined.points()));
         fewest.setText(Integer.toString(refined.fewest()));
         farthest.setText(shown.printDifference(refined.farthest()));
+        middle.setText(shown.printDifference(refined.middle()));
         withinText.setText(shown.printDifference(recipe.tolerance()));
         steadyText.setText(Math.round(recipe.steady() * 1000) + " ms");
         shiftText.setText(Math.round(recipe.shift() * 1000) + " ms");

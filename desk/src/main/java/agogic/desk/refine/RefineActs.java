@@ -72,6 +72,10 @@ public final class RefineActs {
                                 () -> view.get().addTyped())
                         .brief("Add a point")
                         .in(View.REFINE)));
+        for (Recipes one : Recipes.values()) {
+            all.add(act(one.id(), one.words() + " recipe", one.about(), one.key(), shown -> shown.recipe(one))
+                    .brief(one.words()));
+        }
         for (Ways way : Ways.ALL) {
             all.add(act(
                     "way-" + way.id(),

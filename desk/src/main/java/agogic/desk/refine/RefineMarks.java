@@ -7,6 +7,7 @@ import agogic.core.lane.Stretch;
 import agogic.core.parameter.Parameter;
 import agogic.core.refine.Curve;
 import agogic.core.refine.Refined;
+import agogic.core.refine.Rest;
 import agogic.core.refine.Tube;
 import agogic.core.session.Session;
 import agogic.desk.draw.Ink;
@@ -119,8 +120,10 @@ public final class RefineMarks {
         List<Mark> marks = new ArrayList<>();
         grid(marks);
         if (model != null) {
-            band(marks);
+            band(marks, model.refined().tube(), Ink.SPAN_SOFT);
+            band(marks, model.refined().cells(), Ink.RIDE_SOFT);
             raw(marks);
+            rests(marks);
         }
         envelope(marks, chosen);
         if (model != null) {
@@ -149,8 +152,8 @@ public final class RefineMarks {
         }
     }
 
-    private void band(List<Mark> marks) {
-        Tube tube = model.refined().tube();
+    /** Where the envelope may be, and within it where the hand can have been. */
+    private void band(List<Mark> marks, Tube tube, Ink ink) {
         int n = tube.size();
         double[] xs = new double[2 * n];
         double[] ys = new double[2 * n];
@@ -160,7 +163,23 @@ public final class RefineMarks {
             xs[2 * n - 1 - i] = xs[i];
             ys[2 * n - 1 - i] = y(tube.lower(i));
         }
-        marks.add(new Mark.Path(xs, ys, Ink.SPAN_SOFT, 0, true));
+        marks.add(new Mark.Path(xs, ys, ink, 0, true));
+    }
+
+    /** Where the hand lay still: a bar below, with the word where there is room. */
+    private void rests(List<Mark> marks) {
+        EnvelopeMarks.Field f = field();
+        double bottom = f.top() + f.height() - 8;
+        for (Rest rest : model.refined().rests()) {
+            double x0 = Math.max(f.left(), x(rest.from()));
+            double x1 = Math.min(f.left() + f.width(), x(rest.to()));
+            if (x1 > x0 + 1) {
+                marks.add(new Mark.Line(x0, bottom, x1, bottom, Ink.QUIET, 2.5, 0));
+                if (x1 - x0 > 34) {
+                    marks.add(new Mark.Words((x0 + x1) / 2, bottom - 5, "rest", Ink.QUIET, 10.5, false, false, 0));
+                }
+            }
+        }
     }
 
     private void raw(List<Mark> marks) {
@@ -237,8 +256,12 @@ public final class RefineMarks {
         for (int i = 0; i < n; i++) {
             double x = x0 + (x1 - x0) * i / (n - 1);
             double at = laneTimeAt(x);
-            double hand = refined.raw().valueAt(at);
             double reached = refined.envelope().valueAt(at);
+            Tube cells = refined.cells();
+            // From the nearest place where the hand can have been: inside its cell that is nothing.
+            double hand = cells.size() < 2
+                    ? refined.raw().valueAt(at)
+                    : Math.max(cells.lowerAt(at), Math.min(cells.upperAt(at), reached));
             double distance = parameter.distance(hand, reached) * Math.signum(reached - hand);
             xs[i] = x;
             ys[i] = middle - Math.max(-1, Math.min(1, distance / most)) * size / 2;
@@ -253,8 +276,8 @@ public final class RefineMarks {
         marks.add(new Mark.Words(
                 f.left() + 8,
                 top - 5,
-                "How far the envelope is from the hand; the band, ±" + parameter.printDifference(tolerance)
-                        + ", is what the recipe allows",
+                "How far the envelope is from where the hand can have been; the band, ±"
+                        + parameter.printDifference(tolerance) + ", is what the recipe allows",
                 Ink.QUIET,
                 11,
                 false,

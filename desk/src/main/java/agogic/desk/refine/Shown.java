@@ -216,6 +216,16 @@ final class Shown {
         }
     }
 
+    /** The ride that is shown by one of the recipes with a name. */
+    void recipe(Recipes one) {
+        if (model == null) {
+            desk.refuse("No ride here: these points were drawn. A recipe is for rides.");
+            return;
+        }
+        change(one.words() + " recipe", one.of(parameter(), model.stretch().recipe()));
+        desk.settle();
+    }
+
     /** Goes on another way from the chosen point. */
     void go(Ways way) {
         if (any()) {

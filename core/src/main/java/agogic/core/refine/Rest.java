@@ -1,0 +1,18 @@
+package agogic.core.refine;
+
+/**
+ * A stretch on which the hand lay still.
+ *
+ * @param from in lane time
+ * @param to in lane time
+ * @param value of its code, normalised value of the target
+ * @param border the value between two codes, where it trembled between them; else the same
+ * @param early where it was slow already
+ * @param late until when it still was
+ */
+public record Rest(double from, double to, double value, double border, double early, double late) {
+    /** Level between two times. */
+    Rest between(double begins, double ends, double level) {
+        return new Rest(begins, ends, level, level, begins, ends);
+    }
+}

@@ -1,0 +1,139 @@
+package agogic.core.refine;
+
+import agogic.core.envelope.Point;
+import java.util.ArrayList;
+import java.util.Arrays;
+import java.util.List;
+
+/** Fits a hand piece by piece: level on its rests, through points set by hand, and the fewest ways between. */
+final class RestsAndReaches {
+    /** Where a rest cannot begin with its cell, it begins so much later, as a part of it. */
+    private static final double LATER = 0.04;
+
+    private final boolean shaped;
+    private final List<Point> points = new ArrayList<>();
+    private final List<Tube> tubes = new ArrayList<>();
+    private final List<Rest> level = new ArrayList<>();
+    private int straight;
+
+    RestsAndReaches(boolean shaped) {
+        this.shaped = shaped;
+    }
+
+    List<Point> points() {
+        return points;
+    }
+
+    /** The fewest straight points with the same rests. */
+    int straight() {
+        return straight;
+    }
+
+    List<Tube> tubes() {
+        return tubes;
+    }
+
+    /** Where it is level. */
+    List<Rest> rests() {
+        return level;
+    }
+
+    /** A time at which a value is given, and whether it is level from there on. */
+    private record Stop(double time, double value, boolean levelAfter, boolean pinned) {}
+
+    /** The next piece; between it and the one before it jumps. */
+    void piece(Tube open, List<Rest> rests, List<Point> pins, double steady) {
+        Tube tube = open;
+        int before = level.size();
+        List<Stop> stops = new ArrayList<>();
+        for (Point pin : pins) {
+            stops.add(new Stop(pin.time(), pin.value(), false, true));
+        }
+        for (int r = 0; r < rests.size(); r++) {
+            Rest rest = rests.get(r);
+            double earliest =
+                    level.size() > before ? level.get(level.size() - 1).to() : tube.times[0];
+            double latest = r + 1 < rests.size() ? rests.get(r + 1).from() : tube.times[tube.size() - 1];
+            boolean free = pins.stream().noneMatch(p -> p.time() >= rest.early() && p.time() <= rest.late());
+            Rest lies = free ? lying(tube, rest, earliest, latest) : null;
+            if (lies != null) {
+                tube = tube.with(lies.from()).with(lies.to());
+                stops.add(new Stop(lies.from(), lies.value(), true, false));
+                stops.add(new Stop(lies.to(), lies.value(), false, false));
+                level.add(lies);
+            }
+        }
+        stops.sort((a, b) -> Double.compare(a.time(), b.time()));
+        tubes.add(tube);
+        straight++;
+        int start = 0;
+        Stop last = null;
+        int first = points.size();
+        for (Stop stop : stops) {
+            int at = Arrays.binarySearch(tube.times, stop.time());
+            if (last != null && last.levelAfter()) {
+                add(first, new Point(stop.time(), stop.value()));
+                straight++;
+            } else if (at > start) {
+                reach(tube, start, at, last, stop, first, steady);
+            } else {
+                add(first, new Point(stop.time(), stop.value()));
+            }
+            if (stop.pinned()) {
+                int end = points.size() - 1;
+                points.set(end, points.get(end).pinned(true));
+            }
+            start = at;
+            last = stop;
+        }
+        if (start < tube.size() - 1 || last == null) {
+            reach(tube, start, tube.size() - 1, last, null, first, steady);
+        }
+    }
+
+    private void add(int first, Point point) {
+        if (points.size() > first && points.get(points.size() - 1).time() >= point.time()) {
+            points.remove(points.size() - 1);
+        }
+        points.add(point);
+    }
+
+    private void reach(Tube tube, int start, int end, Stop from, Stop to, int first, double steady) {
+        Tube slice = tube.slice(start, end);
+        if (from != null) {
+            slice = slice.through(0, from.value());
+        }
+        if (to != null) {
+            slice = slice.through(slice.size() - 1, to.value());
+        }
+        ShapedFit.Fitted fitted = ShapedFit.fit(slice, shaped, steady);
+        straight += fitted.straight();
+        boolean pinned = points.size() > first && points.get(points.size() - 1).pinned();
+        boolean joins = true;
+        for (Point point : fitted.points()) {
+            add(first, joins ? point.pinned(pinned) : point);
+            joins = false;
+        }
+    }
+
+    /** The rest where it can be level inside the tube, as far as it reaches; null if it cannot. */
+    private static Rest lying(Tube tube, Rest rest, double earliest, double latest) {
+        double early = rest.early() > earliest ? rest.early() : rest.from();
+        double late = rest.late() < latest ? rest.late() : rest.to();
+        double[][] tries = {{early, late}, {early, rest.to()}, {rest.from(), late}, {rest.from(), rest.to()}};
+        for (double[] one : tries) {
+            for (double value : new double[] {rest.value(), rest.border()}) {
+                if (one[0] >= earliest && tube.holdsStraight(one[0], value, one[1], value)) {
+                    return rest.between(one[0], one[1], value);
+                }
+            }
+        }
+        double shorter = (rest.to() - rest.from()) * LATER;
+        boolean begins = rest.from() <= tube.times[0];
+        boolean ends = rest.to() >= tube.times[tube.size() - 1];
+        double from = begins ? rest.from() : rest.from() + shorter;
+        double to = ends ? rest.to() : rest.to() - shorter;
+        boolean fits = to > from && from >= earliest && tube.holdsStraight(from, rest.value(), to, rest.value());
+        return fits ? rest.between(from, to, rest.value()) : null;
+    }
+}

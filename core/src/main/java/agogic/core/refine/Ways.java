@@ -1,0 +1,331 @@
+package agogic.core.refine;
+
+import agogic.core.envelope.Shape;
+import java.util.Arrays;
+
+/**
+ * Ways between two places in a tube: whether one lies inside everywhere, how far it is from the middle, and which shape is
+ * the nearest one inside.
+ */
+final class Ways {
+    /** A way is compared with the middle at so many even places. */
+    private static final int SAMPLES = 20;
+
+    private static final double[] BENDS = {
+        -0.95, -0.8, -0.65, -0.5, -0.38, -0.28, -0.2, -0.12, -0.06, 0.06, 0.12, 0.2, 0.28, 0.38, 0.5, 0.65, 0.8, 0.95
+    };
+    private static final double[] SPARE = {0.5, 1, 0, -0.5};
+    private static final int DEPTH = 10;
+
+    /** How far each of the bent ways, and the two parts of an S, are at the places. */
+    private static final double[][] BENT = new double[BENDS.length][SAMPLES];
+
+    private static final double[] USUAL = new double[SAMPLES];
+    private static final double[] HAND = new double[SAMPLES];
+    private static final double[] PLACES = new double[SAMPLES];
+
+    static {
+        for (int i = 0; i < SAMPLES; i++) {
+            double p = (i + 0.5) / SAMPLES;
+            PLACES[i] = p;
+            USUAL[i] = Shape.S.value(0, 1, p);
+            HAND[i] = Shape.s(1).value(0, 1, p);
+            for (int b = 0; b < BENDS.length; b++) {
+                BENT[b][i] = Shape.bent(BENDS[b]).value(0, 1, p);
+            }
+        }
+    }
+
+    private final Tube tube;
+    private final boolean shaped;
+    /** The middle at even spaces of time. */
+    private final double begin;
+
+    private final double space;
+    private final double[] grid;
+
+    private final double[] c = new double[SAMPLES];
+    private double weight;
+
+    /** The nearest way that was found last, and its distance: the square, times time. */
+    Shape shape;
+
+    double error;
+
+    Ways(Tube tube, boolean shaped, double steady) {
+        this.tube = tube;
+        this.shaped = shaped;
+        int n = tube.size();
+        begin = tube.times[0];
+        double length = tube.times[n - 1] - begin;
+        int count = Math.max(32, Math.min(4096, 4 * n));
+        space = length / count;
+        double[] even = new double[count + 1];
+        int at = 0;
+        for (int i = 0; i <= count; i++) {
+            double time = i == count ? tube.times[n - 1] : begin + i * space;
+            while (at + 2 < n && tube.times[at + 1] <= time) {
+                at++;
+            }
+            double part = Math.max(0, Math.min(1, (time - tube.times[at]) / (tube.times[at + 1] - tube.times[at])));
+            even[i] = tube.centre[at] + (tube.centre[at + 1] - tube.centre[at]) * part;
+        }
+        int half = (int) Math.min(12, steady / space / 2);
+        grid = half >= 2 && even.length > 4 * half ? SavitzkyGolay.smooth(even, half) : even;
+    }
+
+    /** Finds the nearest way inside the tube; false if there is none. */
+    boolean find(double t0, double v0, double t1, double v1) {
+        return find(t0, v0, t1, v1, Double.POSITIVE_INFINITY);
+    }
+
+    /** Finds the nearest way inside the tube that is nearer than {@code limit}; false if there is none. */
+    boolean find(double t0, double v0, double t1, double v1, double limit) {
+        sample(t0, t1);
+        double whole = v1 - v0;
+        double straight = error(PLACES, v0, whole);
+        if (!shaped || whole == 0) {
+            return straight < limit && keep(Shape.STRAIGHT, straight, t0, v0, t1, v1);
+        }
+        double s = nearestS(v0, whole);
+        double errorS = found;
+        double bent = nearestBent(v0, whole);
+        double errorBent = found;
+        boolean any = true;
+        for (int tries = 0; any && tries < 3; tries++) {
+            double least = Math.min(straight, Math.min(errorS, errorBent));
+            if (!(least < limit)) {
+                break;
+            }
+            if (least == straight) {
+                if (keep(Shape.STRAIGHT, straight, t0, v0, t1, v1)) {
+                    return true;
+                }
+                straight = Double.POSITIVE_INFINITY;
+            } else if (least == errorS) {
+                if (keep(Shape.s(s), errorS, t0, v0, t1, v1)) {
+                    return true;
+                }
+                errorS = Double.POSITIVE_INFINITY;
+            } else {
+                if (keep(Shape.bent(bent), errorBent, t0, v0, t1, v1)) {
+                    return true;
+                }
+                errorBent = Double.POSITIVE_INFINITY;
+            }
+            any = least < Double.POSITIVE_INFINITY;
+        }
+        if (limit == Double.POSITIVE_INFINITY) {
+            for (double amount : SPARE) {
+                double far = error(amount, v0, whole);
+                if (keep(Shape.s(amount), far, t0, v0, t1, v1)) {
+                    return true;
+                }
+            }
+        }
+        return false;
+    }
+
+    private double found;
+
+    private boolean keep(Shape one, double far, double t0, double v0, double t1, double v1) {
+        if (!inside(t0, v0, t1, v1, one)) {
+            return false;
+        }
+        shape = one;
+        error = far;
+        return true;
+    }
+
+    /** The middle at even places between two times. */
+    private void sample(double t0, double t1) {
+        double first = (t0 - begin) / space;
+        double step = (t1 - t0) / space / SAMPLES;
+        int last = grid.length - 2;
+        for (int i = 0; i < SAMPLES; i++) {
+            double x = first + (i + 0.5) * step;
+            int at = Math.max(0, Math.min(last, (int) x));
+            c[i] = grid[at] + (grid[at + 1] - grid[at]) * (x - at);
+        }
+        weight = (t1 - t0) / SAMPLES;
+    }
+
+    private double error(double[] parts, double v0, double whole) {
+        double sum = 0;
+        for (int i = 0; i < SAMPLES; i++) {
+            double off = v0 + whole * parts[i] - c[i];
+            sum += off * off;
+        }
+        return sum * weight;
+    }
+
+    private double error(double amount, double v0, double whole) {
+        double sum = 0;
+        for (int i = 0; i < SAMPLES; i++) {
+            double part =
+                    amount > 0 ? USUAL[i] + amount * (HAND[i] - USUAL[i]) : USUAL[i] + amount * (USUAL[i] - PLACES[i]);
+            double off = v0 + whole * part - c[i];
+            sum += off * off;
+        }
+        return sum * weight;
+    }
+
+    /** On each side of the usual S the way is linear in the amount: the least squares are solved. */
+    private double nearestS(double v0, double whole) {
+        double up = 0;
+        double upper = 0;
+        double down = 0;
+        double lower = 0;
+        for (int i = 0; i < SAMPLES; i++) {
+            double off = c[i] - v0 - whole * USUAL[i];
+            double one = whole * (HAND[i] - USUAL[i]);
+            double other = whole * (USUAL[i] - PLACES[i]);
+            up += off * one;
+            upper += one * one;
+            down += off * other;
+            lower += other * other;
+        }
+        double more = upper > 0 ? Math.max(0, Math.min(1, up / upper)) : 0;
+        double less = lower > 0 ? Math.max(-1, Math.min(0, down / lower)) : 0;
+        // What each gains over the usual S.
+        double gainMore = more * (2 * up - more * upper);
+        double gainLess = less * (2 * down - less * lower);
+        double amount = gainMore >= gainLess ? more : less;
+        found = error(amount, v0, whole);
+        return amount;
+    }
+
+    /** The nearest of the bends in the table, and then between it and its neighbours. */
+    private double nearestBent(double v0, double whole) {
+        // The error falls and rises again: the bottom is found by halving.
+        int low = 0;
+        int high = BENDS.length - 1;
+        while (high - low > 1) {
+            int mid = (low + high) >>> 1;
+            if (error(BENT[mid], v0, whole) < error(BENT[mid + 1], v0, whole)) {
+                high = mid;
+            } else {
+                low = mid + 1;
+            }
+        }
+        int at = high == low || error(BENT[low], v0, whole) < error(BENT[high], v0, whole) ? low : high;
+        double best = error(BENT[at], v0, whole);
+        double amount = BENDS[at];
+        if (at > 0 && at + 1 < BENDS.length) {
+            double left = error(BENT[at - 1], v0, whole);
+            double right = error(BENT[at + 1], v0, whole);
+            double a = BENDS[at - 1] - amount;
+            double b = BENDS[at + 1] - amount;
+            double bottom =
+                    (a * a * (right - best) - b * b * (left - best)) / (2 * (a * (right - best) - b * (left - best)));
+            double tried = amount + bottom;
+            if (tried > BENDS[at - 1] && tried < BENDS[at + 1] && Math.abs(tried) > 1e-6) {
+                double k = 8 * tried;
+                double end = Math.expm1(k);
+                double sum = 0;
+                for (int i = 0; i < SAMPLES; i++) {
+                    double off = v0 + whole * Math.expm1(k * PLACES[i]) / end - c[i];
+                    sum += off * off;
+                }
+                if (sum * weight < best) {
+                    best = sum * weight;
+                    amount = tried;
+                }
+            }
+        }
+        found = best;
+        return amount;
+    }
+
+    /** True if the way lies within the walls everywhere, not only at points. */
+    boolean inside(double t0, double v0, double t1, double v1, Shape one) {
+        if (!(t1 > t0)) {
+            return false;
+        }
+        if (one.kind() == Shape.Kind.STRAIGHT || v0 == v1) {
+            return tube.holdsStraight(t0, v0, t1, v1);
+        }
+        double length = t1 - t0;
+        int first = tube.before(t0) + 1;
+        int past = Arrays.binarySearch(tube.times, first, tube.size(), t1);
+        past = past < 0 ? -past - 1 : past;
+        // A few places first: where a way is outside, it mostly is there.
+        int jump = Math.max(1, (past - first) / 8);
+        for (int i = first + jump / 2; i < past; i += jump) {
+            double value = one.value(v0, v1, (tube.times[i] - t0) / length);
+            if (value > tube.upper[i] + Tube.ROUNDING || value < tube.lower[i] - Tube.ROUNDING) {
+                return false;
+            }
+        }
+        double curve = curvature(one) * Math.abs(v1 - v0) / 8;
+        double lastTime = t0;
+        double lastValue = v0;
+        double lastLow = tube.lowerAt(t0);
+        double lastHigh = tube.upperAt(t0);
+        if (v0 > lastHigh + Tube.ROUNDING || v0 < lastLow - Tube.ROUNDING) {
+            return false;
+        }
+        for (int i = first; i <= past; i++) {
+            boolean ends = i == past;
+            double time = ends ? t1 : tube.times[i];
+            double value = ends ? v1 : one.value(v0, v1, (time - t0) / length);
+            double least = ends ? tube.lowerAt(t1) : tube.lower[i];
+            double most = ends ? tube.upperAt(t1) : tube.upper[i];
+            if (value > most + Tube.ROUNDING || value < least - Tube.ROUNDING) {
+                return false;
+            }
+            double part = (time - lastTime) / length;
+            double bulge = curve * part * part;
+            double room = Math.min(
+                    Math.min(lastHigh - lastValue, most - value), Math.min(lastValue - lastLow, value - least));
+            if (room < bulge
+                    && bulge > Tube.ROUNDING
+                    && !between(one, t0, v0, t1, v1, lastTime, lastLow, lastHigh, time, least, most, DEPTH)) {
+                return false;
+            }
+            lastTime = time;
+            lastValue = value;
+            lastLow = least;
+            lastHigh = most;
+        }
+        return true;
+    }
+
+    private static double curvature(Shape one) {
+        if (one.kind() == Shape.Kind.S) {
+            return 6;
+        }
+        double k = Math.abs(8 * one.amount());
+        return k < 1e-9 ? 0 : k * k / -Math.expm1(-k);
+    }
+
+    /** The same between two points of the tube, where the walls are straight: halved until there is room. */
+    private static boolean between(
+            Shape one,
+            double t0,
+            double v0,
+            double t1,
+            double v1,
+            double a,
+            double lowA,
+            double highA,
+            double b,
+            double lowB,
+            double highB,
+            int depth) {
+        double mid = (a + b) / 2;
+        double value = one.value(v0, v1, (mid - t0) / (t1 - t0));
+        double low = (lowA + lowB) / 2;
+        double high = (highA + highB) / 2;
+        if (value > high + Tube.ROUNDING || value < low - Tube.ROUNDING) {
+            return false;
+        }
+        double part = (b - a) / (t1 - t0) / 2;
+        double bulge = curvature(one) * Math.abs(v1 - v0) * part * part / 8;
+        if (depth == 0 || Math.min(high - value, value - low) > 4 * bulge) {
+            return true;
+        }
+        return between(one, t0, v0, t1, v1, a, lowA, highA, mid, low, high, depth - 1)
+                && between(one, t0, v0, t1, v1, mid, low, high, b, lowB, highB, depth - 1);
+    }
+}

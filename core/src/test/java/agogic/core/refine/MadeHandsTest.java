@@ -1,0 +1,128 @@
+package agogic.core.refine;
+
+import static org.assertj.core.api.Assertions.assertThat;
+
+import agogic.core.envelope.Envelope;
+import agogic.core.parameter.Parameter;
+import agogic.core.parameter.Taper;
+import agogic.core.parameter.Unit;
+import agogic.core.ride.Ride;
+import agogic.core.route.Hand;
+import agogic.core.route.Span;
+import agogic.core.time.Lock;
+import agogic.core.time.MetreMap;
+import agogic.core.time.TempoMap;
+import agogic.core.time.Timeline;
+import java.util.List;
+import org.junit.jupiter.api.Test;
+
+/** Hands whose true path is known: the envelope is near the path, not near the codes; level at rest; and has few points. */
+class MadeHandsTest {
+    private static final Parameter TRAVEL = Parameter.continuous("x", "X", "", Unit.PERCENT, Taper.LINEAR, 0, 100, 50);
+    private static final Timeline STEADY = new Timeline(TempoMap.steady(60), MetreMap.steady(4, 4));
+
+    private static Refined refined(Ride ride, double tolerance, boolean bent, double to) {
+        Recipe recipe = Recipe.usual(TRAVEL).within(tolerance).bending(bent).starting(Recipe.Anchor.NONE);
+        return new Refining(TRAVEL, Span.FULL, STEADY, Lock.BEATS).refine(ride, recipe, 0, to, List.of());
+    }
+
+    private static double codesFrom(double[] path, Envelope envelope) {
+        double sum = 0;
+        for (int i = 0; i < path.length; i += 4) {
+            double off = 127 * (envelope.valueAt(i / 1000.0) - path[i]);
+            sum += off * off;
+        }
+        return Math.sqrt(sum / (path.length / 4 + 1));
+    }
+
+    private static boolean level(Envelope envelope, double from, double to) {
+        double low = 1;
+        double high = 0;
+        for (double t = from; t <= to; t += 0.004) {
+            low = Math.min(low, envelope.valueAt(t));
+            high = Math.max(high, envelope.valueAt(t));
+        }
+        return high - low < 1e-9;
+    }
+
+    @Test
+    void nearTheHandLevelAtRestFewPoints() {
+        double far = 0;
+        int hands = 0;
+        int rests = 0;
+        int level = 0;
+        for (double stick : new double[] {0, 0.1, 0.2, 0.3}) {
+            for (int seed = 1; seed <= 12; seed++) {
+                MadeHand hand = seed % 2 == 0 ? new MadeHand(seed, 0.35, 1.5, stick) : new MadeHand(seed, 2, 6, stick);
+                Refined shaped = refined(hand.ride, 1, true, MadeHand.SECONDS);
+                Refined straight = refined(hand.ride, 1, false, MadeHand.SECONDS);
+                String which = "seed " + seed + ", stick " + stick;
+                assertThat(shaped.points()).as(which).isLessThanOrEqualTo(straight.fewest());
+                assertThat(straight.points()).as(which).isEqualTo(straight.fewest());
+                for (Refined one : List.of(shaped, straight)) {
+                    assertThat(one.farthest()).as(which).isLessThanOrEqualTo(1 + 1e-6);
+                    inside(one, which);
+                }
+                far += codesFrom(hand.path, shaped.envelope());
+                hands++;
+                for (double[] rest : hand.rests) {
+                    if (rest[1] - rest[0] > 0.4) {
+                        rests++;
+                        level += level(shaped.envelope(), rest[0], rest[1]) ? 1 : 0;
+                    }
+                }
+            }
+        }
+        assertThat(far / hands).as("root mean square, in codes").isLessThanOrEqualTo(0.45);
+        // A hand that trembles over a border as a reach begins cannot be told from one that moves.
+        assertThat(level).isGreaterThanOrEqualTo((int) (0.95 * rests));
+        assertThat(rests).isGreaterThan(100);
+    }
+
+    private static void inside(Refined refined, String which) {
+        for (double t = 0; t <= MadeHand.SECONDS; t += 0.0013) {
+            assertThat(refined.envelope().valueAt(t))
+                    .as("%s at %s s", which, t)
+                    .isBetween(refined.tube().lowerAt(t) - 1e-9, refined.tube().upperAt(t) + 1e-9);
+        }
+    }
+
+    /** One code at a time over six bars: one way, however close one looks. */
+    @Test
+    void aSlowSweepIsTwoPoints() {
+        double length = 6 * 4 * 60 / 84.0;
+        double low = 23.3;
+        double high = 91.5;
+        int first = (int) Math.round(low);
+        int last = (int) Math.round(high);
+        double[] seconds = new double[last - first + 1];
+        double[] places = new double[seconds.length];
+        for (int c = first; c <= last; c++) {
+            seconds[c - first] = Math.max(0, (c - 0.5 - low) / (high - low) * length);
+            places[c - first] = c / 127.0;
+        }
+        Ride ride = new Ride("ride-1", new Hand("s", "f"), 1.0 / 127, 0, length, seconds, places, places);
+        for (double tolerance : new double[] {100 / 127.0 / 20, 0.1, 0.5, 1, 5}) {
+            for (boolean bent : new boolean[] {false, true}) {
+                assertThat(refined(ride, tolerance, bent, length).points())
+                        .as("within %s %%", tolerance)
+                        .isEqualTo(2);
+            }
+        }
+    }
+
+    @Test
+    void aJumpIsAJump() {
+        double[] seconds = {0, 0.5, 2, 2.001};
+        double[] places = {0.2, 0.2, 0.8, 0.8};
+        Ride mouse = new Ride("ride-1", new Hand("s", "f"), 0, 0, 4, seconds, places, places);
+        Envelope envelope = refined(mouse, 1, true, 4).envelope();
+        assertThat(envelope.valueBefore(2)).isEqualTo(0.2);
+        assertThat(envelope.valueAt(2)).isEqualTo(0.8);
+        assertThat(envelope.valueAt(1.999)).isEqualTo(0.2);
+        List<Curve> table = Reconstruction.pieces(new double[] {0, 1, 1, 2}, new double[] {0.2, 0.2, 0.8, 0.8});
+        assertThat(Refining.refine(table, 4, 0.01, true).envelope().valueAt(0.999))
+                .isEqualTo(0.2);
+        assertThat(table).hasSize(2);
+    }
+}
