@@ -16,6 +16,8 @@ import java.util.function.DoubleBinaryOperator;
 record FromHand(double greatest, double normalised, double at, double middle) {
     private static final int LEAST_SAMPLES = 1024;
     private static final int BETWEEN = 6;
+    /** Of so many places each is looked at alone: they are near enough to each other. */
+    private static final int MANY = 20_000;
 
     static FromHand of(Envelope envelope, List<Tube> cells, DoubleBinaryOperator measure) {
         double greatest = -1;
@@ -31,9 +33,10 @@ record FromHand(double greatest, double normalised, double at, double middle) {
             Tube cell = cells.get(c);
             int n = cell.size();
             double longest = Math.max(1e-12, whole / LEAST_SAMPLES);
+            int least = n > MANY ? 1 : BETWEEN;
             for (int i = 0; i < n; i++) {
                 double length = i + 1 < n ? cell.times[i + 1] - cell.times[i] : 0;
-                int parts = i + 1 < n ? (int) Math.max(BETWEEN, Math.min(64, Math.ceil(length / longest))) : 1;
+                int parts = i + 1 < n ? (int) Math.max(least, Math.min(64, Math.ceil(length / longest))) : 1;
                 for (int k = 0; k < parts; k++) {
                     double u = (double) k / parts;
                     double moment = cell.times[i] + length * u;

@@ -19,6 +19,8 @@ final class ShapedFit {
     private static final int ROUNDS = 6;
     /** Room that drawing nearer leaves to the ends of a way, as a part of it. */
     private static final double ROOM = 0.02;
+    /** A way shorter than this, in the time of the tube, looks like a spike. */
+    private static final double SPIKE = 1e-3;
 
     private final Tube tube;
     private final Ways ways;
@@ -247,6 +249,43 @@ final class ShapedFit {
             free(0, part);
             free(t.length - 1, part);
         }
+        lengthen();
+    }
+
+    /** A way of hardly any length is a spike to the eye: it gets some, where there is room, though that is not nearer. */
+    private void lengthen() {
+        for (int i = 1; i + 1 < t.length; i++) {
+            boolean first = t[i] - t[i - 1] < SPIKE;
+            if (!first && t[i + 1] - t[i] >= SPIKE) {
+                continue;
+            }
+            double longest = 0.03;
+            for (double by = longest; by > SPIKE; by /= 2) {
+                double time = first ? t[i - 1] + by : t[i + 1] - by;
+                if (time > t[i - 1] && time < t[i + 1] && (put(i, time, v[i]) || put(i, time, tube.centreAt(time)))) {
+                    break;
+                }
+            }
+        }
+    }
+
+    private boolean put(int i, double time, double value) {
+        double tried = inside(time, value);
+        if (!ways.find(t[i - 1], v[i - 1], time, tried)) {
+            return false;
+        }
+        Shape first = ways.shape;
+        double before = ways.error;
+        if (!ways.find(time, tried, t[i + 1], v[i + 1])) {
+            return false;
+        }
+        t[i] = time;
+        v[i] = tried;
+        shapes[i - 1] = first;
+        shapes[i] = ways.shape;
+        errors[i - 1] = before;
+        errors[i] = ways.error;
+        return true;
     }
 
     /** An end whose value is free is drawn nearer too. */

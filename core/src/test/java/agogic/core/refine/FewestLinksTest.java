@@ -1,8 +1,14 @@
 package agogic.core.refine;
 
 import static org.assertj.core.api.Assertions.assertThat;
+import static org.assertj.core.api.Assertions.within;
 
 import agogic.core.envelope.Shape;
+import java.io.BufferedReader;
+import java.io.IOException;
+import java.io.InputStreamReader;
+import java.nio.charset.StandardCharsets;
+import java.util.List;
 import java.util.Random;
 import net.jqwik.api.ForAll;
 import net.jqwik.api.Property;
@@ -92,5 +98,33 @@ class FewestLinksTest {
         Curve path = FewestLinks.within(Tube.around(roof, 0.05));
         assertThat(path.size()).isEqualTo(4);
         assertThat(FewestLinks.count(Tube.around(roof, 0.11))).isEqualTo(2);
+    }
+
+    /** A case whose path was built and checked by hand: nine points, which clipping at 0 and 1 would make ten. */
+    @Test
+    void nineAreEnoughForTheKeptCase() throws IOException {
+        double[][] moves = table("fewest.csv");
+        double[][] path = table("fewest-path.csv");
+        Curve hand = Reconstruction.joined(moves[0], moves[1]);
+        Curve known = new Curve(path[0], path[1]);
+        for (int i = 0; i < moves[0].length; i++) {
+            assertThat(known.valueAt(moves[0][i])).isCloseTo(moves[1][i], within(0.02 + 1e-9));
+        }
+        Refined refined = Refining.refine(hand, moves[0].length, 0.02, false);
+        assertThat(refined.points()).isEqualTo(path[0].length).isEqualTo(9);
+        assertThat(refined.farthestNormalised()).isLessThanOrEqualTo(0.02 + 1e-9);
+        assertThat(Refining.refine(hand, moves[0].length, 0.02, true).points()).isLessThanOrEqualTo(9);
+    }
+
+    private static double[][] table(String name) throws IOException {
+        try (BufferedReader lines = new BufferedReader(
+                new InputStreamReader(FewestLinksTest.class.getResourceAsStream("/" + name), StandardCharsets.UTF_8))) {
+            List<String[]> rows =
+                    lines.lines().skip(1).map(line -> line.split(",")).toList();
+            return new double[][] {
+                rows.stream().mapToDouble(row -> Double.parseDouble(row[0])).toArray(),
+                rows.stream().mapToDouble(row -> Double.parseDouble(row[1])).toArray()
+            };
+        }
     }
 }

@@ -179,25 +179,32 @@ class RefiningTest {
             places[i] = (20 + i * 0.6 - i * 0.6 % 1) / 127;
         }
         Ride ride = ride(seconds, places, 1.0 / 127);
-        Curve stairs = Reconstruction.held(seconds, places);
-        Curve line = Steadying.steady(stairs, 0.03, ride.resolution());
-        for (double t = 0.5; t < 9; t += 0.01) {
-            assertThat(line.valueAt(t)).isCloseTo((20 + t * 6) / 127, within(1.05 / 127));
-        }
         Refined refined = refining(Pieces.percent("x"), Lock.SECONDS)
                 .refine(ride, recipe(Pieces.percent("x")), 0, ride.to(), List.of());
+        for (double t = 0.5; t < 9; t += 0.01) {
+            assertThat(refined.envelope().valueAt(t)).isCloseTo((20 + t * 6) / 127, within(1.05 / 127));
+        }
         assertThat(refined.points()).isLessThan(6);
     }
 
     @Test
-    void steadyingLeavesEndsAndJumpsWhereTheyAre() {
-        double[] seconds = {0, 0.02, 0.04, 1, 1.0001, 1.02, 1.04, 2};
-        double[] places = {0.1, 0.11, 0.12, 0.12, 0.8, 0.81, 0.82, 0.82};
-        Curve steady = Steadying.steady(Reconstruction.held(seconds, places), 0.05, 0);
-        assertThat(steady.valueAt(0)).isEqualTo(0.1);
-        assertThat(steady.valueAt(2)).isEqualTo(0.82);
-        assertThat(steady.valueAt(0.99)).isCloseTo(0.12, within(0.01));
-        assertThat(steady.valueAt(1.001)).isCloseTo(0.8, within(0.01));
+    void endsAndJumpsStayWhereTheyAreHoweverSteadied() {
+        double[] seconds = {0, 0.02, 0.04, 1, 1.02, 1.04, 2};
+        double[] places = {0.1, 0.11, 0.12, 0.8, 0.81, 0.82, 0.82};
+        for (double steady : new double[] {0, 0.05, 0.3}) {
+            Envelope envelope = refining(Pieces.percent("x"), Lock.SECONDS)
+                    .refine(
+                            ride(seconds, places, 0),
+                            recipe(Pieces.percent("x")).steadied(steady),
+                            0,
+                            2,
+                            List.of())
+                    .envelope();
+            assertThat(envelope.valueAt(0)).isCloseTo(0.1, within(0.01));
+            assertThat(envelope.valueAt(2)).isEqualTo(0.82);
+            assertThat(envelope.valueBefore(1)).isEqualTo(0.12);
+            assertThat(envelope.valueAt(1)).isCloseTo(0.8, within(0.01));
+        }
     }
 
     @Test
