@@ -64,7 +64,7 @@ class ActsTest extends WindowTest {
         push(KeyCode.DIGIT3);
         says("hand-connect", "hand-page", "macro-new", "macro-rename", "macro-delete", "sheet");
         push(KeyCode.DIGIT4);
-        says("add-typed", "delete-point");
+        says("add-typed", "delete-point", "recipe-close", "recipe-usual", "recipe-broad");
         push(KeyCode.DIGIT1);
         MenuButton menu = node("#menu");
         assertThat(menu.getItems()).filteredOn(i -> i.getId() != null).allSatisfy(i -> assertThat(
@@ -169,6 +169,24 @@ class ActsTest extends WindowTest {
         until(() -> lookup("Delete this point").tryQuery().isPresent());
         clickOn("Delete this point");
         until(() -> desk().session().lane(selected().target()).envelope().size() == points);
+    }
+
+    @Test
+    void aRecipeHasANameAndAKeyAndIsOneStep() {
+        push(KeyCode.L);
+        until(() -> desk().selection().viewProperty().get() == View.REFINE);
+        until(() -> !text("#points-out").isEmpty());
+        Session before = desk().session();
+        int usual = Integer.parseInt(text("#points-out"));
+        push(KeyCode.B);
+        until(() -> Integer.parseInt(text("#points-out")) < usual);
+        assertThat(desk().editing().undoable()).contains("Broad recipe");
+        clickOn("#recipe-close");
+        until(() -> Integer.parseInt(text("#points-out")) > usual);
+        assertThat(text("#middle")).endsWith("cents");
+        push(KeyCode.CONTROL, KeyCode.Z);
+        push(KeyCode.CONTROL, KeyCode.Z);
+        until(() -> desk().session() == before);
     }
 
     @Test

@@ -6,16 +6,19 @@ import static org.assertj.core.api.Assertions.assertThatThrownBy;
 import agogic.core.envelope.Shape;
 import agogic.core.lane.Lane;
 import agogic.core.route.Takeover;
+import agogic.core.route.Target;
 import agogic.core.session.Session;
 import agogic.formats.file.FormatException;
 import agogic.standins.comet.SlowComet;
 import com.fasterxml.jackson.databind.JsonNode;
+import com.fasterxml.jackson.databind.ObjectMapper;
 import com.fasterxml.jackson.databind.node.ArrayNode;
 import com.fasterxml.jackson.databind.node.ObjectNode;
 import java.io.InputStream;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.Map;
+import java.util.zip.ZipFile;
 import net.jqwik.api.ForAll;
 import net.jqwik.api.Property;
 import net.jqwik.api.constraints.DoubleRange;
@@ -39,6 +42,10 @@ class VersionsTest {
         assertThat(read.lanes()).hasSizeGreaterThan(20);
         assertThat(read.lanes().stream().filter(l -> !l.stretches().isEmpty())).isNotEmpty();
         for (Lane lane : SlowComet.session().lanes()) {
+            if (!lane.stretches().isEmpty()) {
+                // What a ride becomes is another recipe's matter; that of the file is what counts.
+                continue;
+            }
             Lane same = read.lane(lane.target());
             for (int i = 0; i < 200; i++) {
                 double time = i * 0.9;
@@ -48,9 +55,33 @@ class VersionsTest {
                                 lane.envelope().isEmpty() ? 0 : lane.envelope().valueAt(time));
             }
         }
+        JsonNode written = new ObjectMapper().readTree(entry(old, "session.json"));
+        int ridden = 0;
+        for (JsonNode lane : written.get("lanes")) {
+            Target target = new Target(
+                    lane.at("/target/device").asText(),
+                    lane.at("/target/parameter").asText());
+            Lane same = read.lane(target);
+            ridden += same.stretches().isEmpty() ? 0 : 1;
+            assertThat(same.envelope().size()).isEqualTo(lane.get("points").size());
+            for (int i = 0; i < same.envelope().size(); i++) {
+                JsonNode point = lane.get("points").get(i);
+                assertThat(same.envelope().time(i)).isEqualTo(point.get(0).asDouble());
+                assertThat(same.envelope().value(i)).isEqualTo(point.get(1).asDouble());
+                assertThat(same.envelope().shape(i).kind().name())
+                        .isEqualToIgnoringCase(point.get(2).asText());
+            }
+        }
+        assertThat(ridden).isPositive();
         Path now = folder.resolve("now.agogic");
         SessionFile.save(now, read);
         assertThat(SessionFile.open(now)).isEqualTo(read);
+    }
+
+    private static byte[] entry(Path zip, String name) throws Exception {
+        try (ZipFile file = new ZipFile(zip.toFile())) {
+            return file.getInputStream(file.getEntry(name)).readAllBytes();
+        }
     }
 
     @Test
