@@ -172,24 +172,6 @@ class ActsTest extends WindowTest {
     }
 
     @Test
-    void aRecipeHasANameAndAKeyAndIsOneStep() {
-        push(KeyCode.L);
-        until(() -> desk().selection().viewProperty().get() == View.REFINE);
-        until(() -> !text("#points-out").isEmpty());
-        Session before = desk().session();
-        int usual = Integer.parseInt(text("#points-out"));
-        push(KeyCode.B);
-        until(() -> Integer.parseInt(text("#points-out")) < usual);
-        assertThat(desk().editing().undoable()).contains("Broad recipe");
-        clickOn("#recipe-close");
-        until(() -> Integer.parseInt(text("#points-out")) > usual);
-        assertThat(text("#middle")).endsWith("cents");
-        push(KeyCode.CONTROL, KeyCode.Z);
-        push(KeyCode.CONTROL, KeyCode.Z);
-        until(() -> desk().session() == before);
-    }
-
-    @Test
     void aWayIsChosenByAKey() {
         push(KeyCode.L);
         until(() -> desk().selection().viewProperty().get() == View.REFINE);

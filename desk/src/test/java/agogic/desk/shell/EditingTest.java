@@ -62,6 +62,23 @@ public class EditingTest extends WindowTest {
     }
 
     @Test
+    void aRecipeHasANameAndAKeyAndIsOneStep() {
+        refine();
+        until(() -> !text("#points-out").isEmpty());
+        Session before = desk().session();
+        int usual = Integer.parseInt(text("#points-out"));
+        push(KeyCode.B);
+        until(() -> Integer.parseInt(text("#points-out")) < usual);
+        assertThat(desk().editing().undoable()).contains("Broad recipe");
+        clickOn("#recipe-close");
+        until(() -> Integer.parseInt(text("#points-out")) > usual);
+        assertThat(text("#middle")).endsWith("cents");
+        push(KeyCode.CONTROL, KeyCode.Z);
+        push(KeyCode.CONTROL, KeyCode.Z);
+        until(() -> desk().session() == before);
+    }
+
+    @Test
     void aPointIsWalkedToMovedBentAndDeletedByTheKeyboard() {
         refine();
         Node plot = node("#plot");
@@ -82,8 +99,8 @@ public class EditingTest extends WindowTest {
         until(() -> cutoff().envelope().value(5) < stood + 0.0195);
         // A way of another shape, typed and chosen.
         see("#point-shape");
-        interact(() -> lookup("#point-shape").<ComboBox<Shape.Kind>>query().setValue(Shape.Kind.S));
-        until(() -> cutoff().envelope().shape(5).kind() == Shape.Kind.S);
+        interact(() -> lookup("#point-shape").<ComboBox<Shape.Kind>>query().setValue(Shape.Kind.HOLD));
+        until(() -> cutoff().envelope().shape(5).kind() == Shape.Kind.HOLD);
         see("#point-shape");
         interact(() -> lookup("#point-shape").<ComboBox<Shape.Kind>>query().setValue(Shape.Kind.BENT));
         until(() -> cutoff().envelope().shape(5).kind() == Shape.Kind.BENT);
@@ -95,7 +112,7 @@ public class EditingTest extends WindowTest {
         interact(plot::requestFocus);
         push(KeyCode.DELETE);
         until(() -> cutoff().envelope().size() == before.size() - 1);
-        // All of it comes back, a step an act: the nudges of one point, S, bent, its amount, the deleting.
+        // All of it comes back, a step an act: the nudges of one point, hold, bent, its amount, the deleting.
         for (int i = 0; i < 4; i++) {
             push(KeyCode.CONTROL, KeyCode.Z);
             assertThat(cutoff().envelope()).as("after %s steps back", i + 1).isNotEqualTo(before);

@@ -125,10 +125,10 @@ public class OneRideTest extends WindowTest {
         see("#tolerance");
         interact(() -> lookup("#tolerance").query().requestFocus());
         for (int i = 0; i < 4; i++) {
-            push(KeyCode.RIGHT);
+            push(KeyCode.LEFT);
         }
         until(() -> !text("#points-out").equals(points));
-        assertThat(Integer.parseInt(text("#points-out"))).isLessThan(Integer.parseInt(points));
+        assertThat(Integer.parseInt(text("#points-out"))).isGreaterThan(Integer.parseInt(points));
 
         // Played back, the parameter follows.
         interact(() -> desk().riding().locate(0));
