@@ -269,9 +269,10 @@ public final class Refining {
     }
 
     /**
-     * The envelope of a curve within a normalised tolerance, without a parameter: it may lie beyond 0 and 1 by that.
+     * The envelope of a curve within a normalised tolerance, without a parameter.
      *
-     * @param bent true if bent shapes may join straight links
+     * @param bent true if bent shapes may join straight links, all inside 0..1; else the fewest straight ones anywhere, which
+     *     may lie beyond 0 and 1 by the tolerance
      */
     public static Refined refine(Curve curve, int moves, double tolerance, boolean bent) {
         return refine(List.of(curve), moves, tolerance, bent);
@@ -283,9 +284,9 @@ public final class Refining {
         List<Tube> cells = new ArrayList<>();
         for (Curve curve : curves) {
             cells.add(Tube.beside(curve, 0));
-            fit.piece(Tube.beside(curve, tolerance), List.of(), List.of(), 0);
+            fit.piece(bent ? Tube.inside(curve, tolerance) : Tube.beside(curve, tolerance), List.of(), List.of(), 0);
         }
-        Envelope envelope = Envelope.of(fit.points());
+        Envelope envelope = bent ? Envelope.of(fit.points()).normalised() : Envelope.of(fit.points());
         FromHand far = FromHand.of(envelope, cells, (a, b) -> Math.abs(a - b));
         return new Refined(
                 envelope,

@@ -28,7 +28,7 @@ public final class Tube {
         }
     }
 
-    /** The tube of {@code tolerance} (0 or more) on both sides of {@code curve}, cut at 0 and 1. */
+    /** The tube of {@code tolerance} (0 or more) on both sides of {@code curve}, cut at 0 and 1 at its points. */
     public static Tube around(Curve curve, double tolerance) {
         int n = curve.size();
         double[] lower = new double[n];
@@ -39,6 +39,43 @@ public final class Tube {
             upper[i] = Math.max(value, Math.min(1, value + tolerance));
         }
         return new Tube(curve.times(), lower, curve.values(), upper);
+    }
+
+    /**
+     * The tube of {@code tolerance} (0 or more) on both sides of {@code curve}, cut at 0 and 1: with a point wherever a wall
+     * meets them, so that nothing more is cut away.
+     */
+    static Tube inside(Curve curve, double tolerance) {
+        double[] t = curve.times();
+        double[] v = curve.values();
+        CellBuilder cut = new CellBuilder();
+        for (int i = 0; i < t.length; i++) {
+            if (i > 0) {
+                double first = meets(v[i - 1], v[i], tolerance);
+                double second = meets(v[i - 1], v[i], 1 - tolerance);
+                knee(cut, t, v, i, Math.min(first, second), tolerance);
+                knee(cut, t, v, i, Math.max(first, second), tolerance);
+            }
+            cut(cut, t[i], v[i], tolerance);
+        }
+        return cut.build();
+    }
+
+    /** Where on the way from a to b the value is {@code level}, 0..1; 2 if it is nowhere. */
+    private static double meets(double a, double b, double level) {
+        double u = (level - a) / (b - a);
+        return u > 0 && u < 1 ? u : 2;
+    }
+
+    private static void knee(CellBuilder cut, double[] t, double[] v, int i, double u, double tolerance) {
+        double time = t[i - 1] + (t[i] - t[i - 1]) * u;
+        if (u <= 1 && time > t[i - 1] && time < t[i]) {
+            cut(cut, time, v[i - 1] + (v[i] - v[i - 1]) * u, tolerance);
+        }
+    }
+
+    private static void cut(CellBuilder cut, double time, double value, double tolerance) {
+        cut.add(time, Math.max(0, value - tolerance), value, Math.min(1, value + tolerance));
     }
 
     /** As {@link #around}, not cut at 0 and 1. */

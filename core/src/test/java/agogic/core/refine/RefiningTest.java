@@ -76,7 +76,7 @@ class RefiningTest {
         Refined straight = Refining.refine(curve, moves, tolerance, false);
         Refined bent = Refining.refine(curve, moves, tolerance, true);
         assertThat(straight.points()).isEqualTo(straight.fewest());
-        assertThat(bent.points()).isLessThanOrEqualTo(straight.points());
+        assertThat(bent.points()).isLessThanOrEqualTo(bent.fewest());
         for (Envelope envelope : new Envelope[] {straight.envelope(), bent.envelope()}) {
             double[] t = curve.times();
             for (int i = 1; i < t.length; i++) {
