@@ -55,7 +55,6 @@ final class HandPath {
     /** When the last message before each change came. */
     private final double[] quiet;
 
-    private final double from;
     private final double to;
 
     private final List<Piece> pieces = new ArrayList<>();
@@ -68,7 +67,6 @@ final class HandPath {
     private HandPath(double[] seconds, double[] places, double step, double shortest, double from, double to) {
         this.step = step;
         this.shortest = shortest;
-        this.from = from;
         this.to = to;
         double[] changed = new double[seconds.length + 1];
         double[] values = new double[seconds.length + 1];
@@ -116,7 +114,7 @@ final class HandPath {
     }
 
     private boolean single(int k) {
-        return step > 0 && Math.abs(code[k] - code[k - 1]) <= 1.5 * step;
+        return step > 0 && beside(code[k], code[k - 1]);
     }
 
     private boolean jump(int k) {
@@ -134,18 +132,22 @@ final class HandPath {
         }
     }
 
+    /** True if two codes are one step apart. */
+    private boolean beside(double one, double other) {
+        return Math.abs(one - other) <= 1.5 * step;
+    }
+
     /** The cells {@code first} to {@code last}, between which nothing jumps. */
     private void piece(int first, int last) {
         size = 0;
         double half = step / 2;
-        double start = at[first];
-        double stop = last + 1 < at.length ? at[last + 1] : to;
+        double stop = end(last);
         double hair = 1e-7 * Math.max(1, Math.abs(stop));
-        add(start, code[first] - half, code[first], code[first] + half);
+        add(at[first], code[first] - half, code[first], code[first] + half);
         for (int k = first + 1; k <= last; k++) {
             double was = code[k - 1];
             double is = code[k];
-            double begins = k - 1 == first ? start : at[k - 1];
+            double begins = at[k - 1];
             double tiny = Math.min(hair, (at[k] - begins) / 8);
             if (single(k)) {
                 double border = (was + is) / 2;
@@ -181,7 +183,7 @@ final class HandPath {
                 Arrays.copyOf(low, size),
                 Arrays.copyOf(middle, size),
                 Arrays.copyOf(high, size),
-                rests(first, last, start, stop)));
+                rests(first, last)));
     }
 
     /** Where the hand came into a cell and left it by the same border, it went a little way in. */
@@ -190,7 +192,7 @@ final class HandPath {
             return;
         }
         double inside = end(k) - at[k];
-        double before = Math.max(1e-4, at[k] - (k - 1 == first ? at[first] : at[k - 1]));
+        double before = Math.max(1e-4, at[k] - at[k - 1]);
         double after = Math.max(1e-4, end(k + 1) - at[k + 1]);
         // A parabola through both borders, as fast there as in the cells beside it.
         double in = Math.min(0.6, inside / Math.min(before, after) / 4) * step;
@@ -236,21 +238,21 @@ final class HandPath {
         }
     }
 
-    private List<Rest> rests(int first, int last, double start, double stop) {
+    private List<Rest> rests(int first, int last) {
         List<Rest> rests = new ArrayList<>();
         int k = first;
         while (k <= last) {
             int run = trembling(k, last);
             boolean trembles = run > k;
             // What stood for a moment when it began is where the hand lay already.
-            int begun = !trembles && k == first && k < last && single(k + 1) && at[k + 1] - start < TREMBLE ? k + 1 : k;
+            int begun = !trembles && k == first && k < last && single(k + 1) && at[k + 1] - at[k] < TREMBLE ? k + 1 : k;
             run = Math.max(run, begun);
-            double begins = k == first ? start : at[k];
-            double ends = run == last ? stop : at[run + 1];
+            double begins = at[k];
+            double ends = end(run);
             boolean still =
                     trembles ? pauses(k, run, first, last, ends - begins) : lies(run, first, last, ends - begins);
             if (ends - begins >= shortest && still) {
-                double place = longest(k, run, begins, ends);
+                double place = longest(k, run);
                 double other = run > k ? code[k] == place ? code[k + 1] : code[k] : place;
                 double early = lingered(k, first, begins);
                 double late = lingers(run, last, ends);
@@ -290,13 +292,12 @@ final class HandPath {
         }
         double one = before.to() - before.from();
         double other = rest.to() - rest.from();
-        boolean beside = Math.abs(before.place() - rest.place()) <= 1.5 * step;
         if (2 * other < one) {
             return;
         }
         rests.remove(rests.size() - 1);
         rests.add(
-                2 * one < other || !beside
+                2 * one < other || !beside(before.place(), rest.place())
                         ? rest
                         : new Rest(
                                 before.from(),
@@ -332,11 +333,12 @@ final class HandPath {
         return length > 2 * PACE * Math.max(paceBefore, paceAfter);
     }
 
-    private double longest(int k, int run, double begins, double ends) {
+    /** The code at which the hand was longest, of a run of two. */
+    private double longest(int k, int run) {
         double one = 0;
         double other = 0;
         for (int i = k; i <= run; i++) {
-            double length = (i == run ? ends : at[i + 1]) - (i == k ? begins : at[i]);
+            double length = end(i) - at[i];
             if (code[i] == code[k]) {
                 one += length;
             } else {

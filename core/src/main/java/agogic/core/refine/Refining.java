@@ -2,6 +2,7 @@ package agogic.core.refine;
 
 import agogic.core.envelope.Envelope;
 import agogic.core.envelope.Point;
+import agogic.core.envelope.Shape;
 import agogic.core.parameter.Parameter;
 import agogic.core.ride.Ride;
 import agogic.core.route.Span;
@@ -10,6 +11,7 @@ import agogic.core.time.Timeline;
 import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.List;
+import java.util.function.DoubleBinaryOperator;
 
 /** From ride to envelope: reconstruct, shift, steady, fit, say how far the result is from the hand. */
 public final class Refining {
@@ -61,6 +63,7 @@ public final class Refining {
                 timeline.secondsOfLane(lock, from),
                 timeline.secondsOfLane(lock, to));
         RestsAndReaches fit = new RestsAndReaches(recipe.bent());
+        double steady = steady(recipe.steady(), from, to);
         List<Tube> cells = new ArrayList<>();
         for (int i = 0; i < pieces.size(); i++) {
             double begin = i == 0 ? from : Double.NaN;
@@ -71,13 +74,23 @@ public final class Refining {
                     opened(walls(cell, recipe.tolerance()), pins),
                     rests(pieces.get(i), begin, end),
                     pinsIn(pins, cell),
-                    steady(recipe.steady(), from, to));
+                    steady);
         }
         Envelope envelope = Envelope.of(fit.points()).normalised();
-        FromHand far = FromHand.of(envelope, cells, parameter::distance);
+        return told(envelope, ride.size(), fit, raw, cells, parameter::distance);
+    }
+
+    private static Refined told(
+            Envelope envelope,
+            int moves,
+            RestsAndReaches fit,
+            Curve raw,
+            List<Tube> cells,
+            DoubleBinaryOperator measure) {
+        FromHand far = FromHand.of(envelope, cells, measure);
         return new Refined(
                 envelope,
-                ride.size(),
+                moves,
                 fit.straight(),
                 far.greatest(),
                 far.normalised(),
@@ -188,7 +201,7 @@ public final class Refining {
         Envelope envelope = HeldPositions.of(raw, positions, dwell);
         int needed = envelope.size();
         for (Point pin : pins) {
-            envelope = envelope.with(pin.with(agogic.core.envelope.Shape.HOLD));
+            envelope = envelope.with(pin.with(Shape.HOLD));
         }
         return told(envelope, ride.size(), needed, raw, Tube.around(raw, 0));
     }
@@ -242,7 +255,6 @@ public final class Refining {
         int n = open.size();
         double[] t = open.times;
         double[] lower = open.lower.clone();
-        double[] middle = open.centre.clone();
         double[] upper = open.upper.clone();
         for (Point pin : pins) {
             int at = Arrays.binarySearch(t, pin.time());
@@ -254,13 +266,11 @@ public final class Refining {
                 }
             }
         }
+        Tube passed = new Tube(t, lower, open.centre, upper);
         for (Point pin : pins) {
-            int at = Arrays.binarySearch(t, pin.time());
-            lower[at] = pin.value();
-            middle[at] = pin.value();
-            upper[at] = pin.value();
+            passed = passed.through(Arrays.binarySearch(t, pin.time()), pin.value());
         }
-        return new Tube(t, lower, middle, upper);
+        return passed;
     }
 
     private double edge(Point pin, int side) {
@@ -287,18 +297,6 @@ public final class Refining {
             fit.piece(bent ? Tube.inside(curve, tolerance) : Tube.beside(curve, tolerance), List.of(), List.of(), 0);
         }
         Envelope envelope = bent ? Envelope.of(fit.points()).normalised() : Envelope.of(fit.points());
-        FromHand far = FromHand.of(envelope, cells, (a, b) -> Math.abs(a - b));
-        return new Refined(
-                envelope,
-                moves,
-                fit.straight(),
-                far.greatest(),
-                far.normalised(),
-                far.at(),
-                far.middle(),
-                curves.get(0),
-                joined(fit.tubes()),
-                joined(cells),
-                List.of());
+        return told(envelope, moves, fit, curves.get(0), cells, (a, b) -> Math.abs(a - b));
     }
 }

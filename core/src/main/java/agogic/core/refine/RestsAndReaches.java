@@ -71,13 +71,12 @@ final class RestsAndReaches {
         int first = points.size();
         for (Stop stop : stops) {
             int at = Arrays.binarySearch(tube.times, stop.time());
-            if (last != null && last.levelAfter()) {
+            boolean lay = last != null && last.levelAfter();
+            straight += lay ? 1 : 0;
+            if (lay || at <= start) {
                 add(first, new Point(stop.time(), stop.value()));
-                straight++;
-            } else if (at > start) {
-                reach(tube, start, at, last, stop, first, steady);
             } else {
-                add(first, new Point(stop.time(), stop.value()));
+                reach(tube, start, at, last, stop, first, steady);
             }
             if (stop.pinned()) {
                 int end = points.size() - 1;

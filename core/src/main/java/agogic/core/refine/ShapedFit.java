@@ -3,6 +3,7 @@ package agogic.core.refine;
 import agogic.core.envelope.Point;
 import agogic.core.envelope.Shape;
 import java.util.ArrayList;
+import java.util.Arrays;
 import java.util.List;
 
 /**
@@ -17,10 +18,11 @@ final class ShapedFit {
     private static final int GIVE_UP = 6;
     private static final int MOST_PLACES = 400;
     private static final int ROUNDS = 6;
-    /** Room that drawing nearer leaves to the ends of a way, as a part of it. */
-    private static final double ROOM = 0.02;
     /** A way shorter than this, in the time of the tube, looks like a spike. */
     private static final double SPIKE = 1e-3;
+
+    /** So long it is made, if there is room. */
+    private static final double LONGER = 0.03;
 
     private final Tube tube;
     private final Ways ways;
@@ -87,7 +89,6 @@ final class ShapedFit {
         shapes = new Shape[t.length - 1];
         errors = new double[t.length - 1];
         for (int i = 0; i < shapes.length; i++) {
-            shapes[i] = Shape.STRAIGHT;
             boolean found = ways.find(t[i], v[i], t[i + 1], v[i + 1]);
             shapes[i] = found ? ways.shape : Shape.STRAIGHT;
             errors[i] = found ? ways.error : 0;
@@ -126,7 +127,7 @@ final class ShapedFit {
         for (double[] one : all) {
             double[] last = apart.isEmpty() ? null : apart.get(apart.size() - 1);
             boolean same = last != null && one[0] - last[0] < least && Math.abs(one[1] - last[1]) < 1e-9;
-            if (!same && (last == null || one[0] > t[0] || apart.size() == 1 && one[0] > last[0])) {
+            if (!same && (last == null || one[0] > t[0])) {
                 apart.add(one);
             }
         }
@@ -146,7 +147,7 @@ final class ShapedFit {
         int[] from = new int[n];
         Shape[] shape = new Shape[n];
         double[] error = new double[n];
-        java.util.Arrays.fill(links, Integer.MAX_VALUE);
+        Arrays.fill(links, Integer.MAX_VALUE);
         links[0] = 0;
         for (int i = 0; i < n; i++) {
             if (links[i] == Integer.MAX_VALUE) {
@@ -207,14 +208,10 @@ final class ShapedFit {
                 v = without(v, i);
                 shapes[i - 1] = ways.shape;
                 errors[i - 1] = ways.error;
-                Shape[] fewer = new Shape[shapes.length - 1];
-                double[] off = new double[shapes.length - 1];
-                System.arraycopy(shapes, 0, fewer, 0, i);
-                System.arraycopy(errors, 0, off, 0, i);
+                errors = without(errors, i);
+                Shape[] fewer = Arrays.copyOf(shapes, shapes.length - 1);
                 System.arraycopy(shapes, i + 1, fewer, i, fewer.length - i);
-                System.arraycopy(errors, i + 1, off, i, off.length - i);
                 shapes = fewer;
-                errors = off;
                 i = Math.max(0, i - 2);
             }
         }
@@ -239,8 +236,8 @@ final class ShapedFit {
                 move(i, t[i], inside(t[i], tube.centreAt(t[i])));
                 move(i, t[i], v[i] + width * part);
                 move(i, t[i], v[i] - width * part);
-                move(i, t[i] + Math.min(after * (1 - ROOM), after * part), v[i]);
-                move(i, t[i] - Math.min(before * (1 - ROOM), before * part), v[i]);
+                move(i, t[i] + after * part, v[i]);
+                move(i, t[i] - before * part, v[i]);
                 double later = t[i] + after * part / 2;
                 move(i, later, inside(later, tube.centreAt(later)));
                 double earlier = t[i] - before * part / 2;
@@ -259,28 +256,30 @@ final class ShapedFit {
             if (!first && t[i + 1] - t[i] >= SPIKE) {
                 continue;
             }
-            double longest = 0.03;
-            for (double by = longest; by > SPIKE; by /= 2) {
+            for (double by = LONGER; by > SPIKE; by /= 2) {
                 double time = first ? t[i - 1] + by : t[i + 1] - by;
-                if (time > t[i - 1] && time < t[i + 1] && (put(i, time, v[i]) || put(i, time, tube.centreAt(time)))) {
+                boolean fits = time > t[i - 1] && time < t[i + 1];
+                if (fits
+                        && (put(i, time, inside(time, v[i]), Double.POSITIVE_INFINITY)
+                                || put(i, time, inside(time, tube.centreAt(time)), Double.POSITIVE_INFINITY))) {
                     break;
                 }
             }
         }
     }
 
-    private boolean put(int i, double time, double value) {
-        double tried = inside(time, value);
-        if (!ways.find(t[i - 1], v[i - 1], time, tried)) {
+    /** Puts a corner somewhere else, if both ways to it lie inside and are nearer together than {@code limit}. */
+    private boolean put(int i, double time, double value, double limit) {
+        if (!ways.find(t[i - 1], v[i - 1], time, value, limit)) {
             return false;
         }
         Shape first = ways.shape;
         double before = ways.error;
-        if (!ways.find(time, tried, t[i + 1], v[i + 1])) {
+        if (!ways.find(time, value, t[i + 1], v[i + 1], limit - before)) {
             return false;
         }
         t[i] = time;
-        v[i] = tried;
+        v[i] = value;
         shapes[i - 1] = first;
         shapes[i] = ways.shape;
         errors[i - 1] = before;
@@ -293,7 +292,7 @@ final class ShapedFit {
         double width = tube.upperAt(t[i]) - tube.lowerAt(t[i]);
         if (width > 0) {
             for (double value : new double[] {v[i] + width * part, v[i] - width * part, tube.centreAt(t[i])}) {
-                double tried = Math.max(tube.lowerAt(t[i]), Math.min(tube.upperAt(t[i]), value));
+                double tried = inside(t[i], value);
                 int link = i == 0 ? 0 : i - 1;
                 double a = i == 0 ? tried : v[link];
                 double b = i == 0 ? v[1] : tried;
@@ -306,24 +305,11 @@ final class ShapedFit {
         }
     }
 
+    /** Puts a corner where both ways are nearer than they were, if they are. */
     private void move(int i, double time, double value) {
-        if (!(time > t[i - 1] && time < t[i + 1]) || value > tube.upperAt(time) || value < tube.lowerAt(time)) {
-            return;
+        boolean between = time > t[i - 1] && time < t[i + 1];
+        if (between && value <= tube.upperAt(time) && value >= tube.lowerAt(time)) {
+            put(i, time, value, (errors[i - 1] + errors[i]) * (1 - 1e-4));
         }
-        double now = (errors[i - 1] + errors[i]) * (1 - 1e-4);
-        if (!ways.find(t[i - 1], v[i - 1], time, value, now)) {
-            return;
-        }
-        Shape first = ways.shape;
-        double before = ways.error;
-        if (!ways.find(time, value, t[i + 1], v[i + 1], now - before)) {
-            return;
-        }
-        t[i] = time;
-        v[i] = value;
-        shapes[i - 1] = first;
-        shapes[i] = ways.shape;
-        errors[i - 1] = before;
-        errors[i] = ways.error;
     }
 }

@@ -30,13 +30,17 @@ public final class Tube {
 
     /** The tube of {@code tolerance} (0 or more) on both sides of {@code curve}, cut at 0 and 1 at its points. */
     public static Tube around(Curve curve, double tolerance) {
+        return between(curve, tolerance, 0, 1);
+    }
+
+    private static Tube between(Curve curve, double tolerance, double floor, double ceiling) {
         int n = curve.size();
         double[] lower = new double[n];
         double[] upper = new double[n];
         for (int i = 0; i < n; i++) {
             double value = curve.values()[i];
-            lower[i] = Math.min(value, Math.max(0, value - tolerance));
-            upper[i] = Math.max(value, Math.min(1, value + tolerance));
+            lower[i] = Math.min(value, Math.max(floor, value - tolerance));
+            upper[i] = Math.max(value, Math.min(ceiling, value + tolerance));
         }
         return new Tube(curve.times(), lower, curve.values(), upper);
     }
@@ -80,14 +84,7 @@ public final class Tube {
 
     /** As {@link #around}, not cut at 0 and 1. */
     static Tube beside(Curve curve, double tolerance) {
-        int n = curve.size();
-        double[] lower = new double[n];
-        double[] upper = new double[n];
-        for (int i = 0; i < n; i++) {
-            lower[i] = curve.values()[i] - tolerance;
-            upper[i] = curve.values()[i] + tolerance;
-        }
-        return new Tube(curve.times(), lower, curve.values(), upper);
+        return between(curve, tolerance, Double.NEGATIVE_INFINITY, Double.POSITIVE_INFINITY);
     }
 
     /** This tube with a point at {@code time}, if that lies inside. */

@@ -18,7 +18,7 @@ import java.util.function.Function;
  */
 final class Lookup {
     /** The places of the parts of one kind by what names each. Never changed once it is made. */
-    private static final class Places<T> {
+    static final class Places<T> {
         private final String what;
         private final Function<T, ?> naming;
         private final Map<Object, Integer> places;
@@ -35,6 +35,7 @@ final class Lookup {
             }
         }
 
+        /** The place of the part with this name, −1 if there is none. */
         int of(Object name) {
             return places.getOrDefault(name, -1);
         }
@@ -52,13 +53,13 @@ final class Lookup {
         }
     }
 
-    private final Places<Device> devices;
-    private final Places<Track> tracks;
-    private final Places<Surface> surfaces;
-    private final Places<Route> routes;
-    private final Places<Lane> lanes;
-    private final Places<Ride> rides;
-    private final Places<Macro> macros;
+    final Places<Device> devices;
+    final Places<Track> tracks;
+    final Places<Surface> surfaces;
+    final Places<Route> routes;
+    final Places<Lane> lanes;
+    final Places<Ride> rides;
+    final Places<Macro> macros;
     /** The macro that moves each target. */
     private final Map<Target, Macro> movers;
 
@@ -90,34 +91,6 @@ final class Lookup {
         Map<Target, Macro> movers = new HashMap<>();
         macros.forEach(macro -> macro.members().forEach(member -> movers.putIfAbsent(member.target(), macro)));
         return movers;
-    }
-
-    int device(String id) {
-        return devices.of(id);
-    }
-
-    int track(String id) {
-        return tracks.of(id);
-    }
-
-    int surface(String id) {
-        return surfaces.of(id);
-    }
-
-    int route(String id) {
-        return routes.of(id);
-    }
-
-    int lane(Target target) {
-        return lanes.of(target);
-    }
-
-    int ride(String id) {
-        return rides.of(id);
-    }
-
-    int macro(String id) {
-        return macros.of(id);
     }
 
     /** The macro that moves a target, or null. */

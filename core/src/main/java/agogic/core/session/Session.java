@@ -184,15 +184,15 @@ public final class Session {
 
     private Parameter find(Target target) {
         if (target.device().equals(Macro.DEVICE)) {
-            int place = lookup.macro(target.parameter());
+            int place = lookup.macros.of(target.parameter());
             return place < 0 ? null : macros.get(place).parameter();
         }
-        int place = lookup.device(target.device());
+        int place = lookup.devices.of(target.device());
         return place < 0 ? null : devices.get(place).find(target.parameter());
     }
 
     private Control find(Hand hand) {
-        int place = lookup.surface(hand.surface());
+        int place = lookup.surfaces.of(hand.surface());
         return place < 0 ? null : surfaces.get(place).find(hand.control());
     }
 
@@ -208,12 +208,12 @@ public final class Session {
 
     /** True if the session has a device with this id; the macros are none. */
     public boolean hasDevice(String id) {
-        return lookup.device(id) >= 0;
+        return lookup.devices.of(id) >= 0;
     }
 
     /** True if the session has a ride with this id. */
     public boolean hasRide(String id) {
-        return lookup.ride(id) >= 0;
+        return lookup.rides.of(id) >= 0;
     }
 
     /** The parameter of a target of this session. */
@@ -227,12 +227,12 @@ public final class Session {
 
     /** The device with this id; the macros are one too. */
     public Device device(String id) {
-        return id.equals(Macro.DEVICE) ? Macro.device(macros) : at(devices, lookup.device(id), "device", id);
+        return id.equals(Macro.DEVICE) ? Macro.device(macros) : at(devices, lookup.devices.of(id), "device", id);
     }
 
     /** The surface with this id. */
     public Surface surface(String id) {
-        return at(surfaces, lookup.surface(id), "surface", id);
+        return at(surfaces, lookup.surfaces.of(id), "surface", id);
     }
 
     /** The control at the beginning of a route. */
@@ -246,17 +246,17 @@ public final class Session {
 
     /** The route with this id. */
     public Route route(String id) {
-        return at(routes, lookup.route(id), "route", id);
+        return at(routes, lookup.routes.of(id), "route", id);
     }
 
     /** The place of the route with this id in {@link #routes}, −1 if there is none. */
     public int placeOfRoute(String id) {
-        return lookup.route(id);
+        return lookup.routes.of(id);
     }
 
     /** The ride with this id. */
     public Ride ride(String id) {
-        return at(rides, lookup.ride(id), "ride", id);
+        return at(rides, lookup.rides.of(id), "ride", id);
     }
 
     /** The name of a control for people; “a control that is gone” if the session has it no more. */
@@ -267,7 +267,7 @@ public final class Session {
 
     /** The macro with this id. */
     public Macro macro(String id) {
-        return at(macros, lookup.macro(id), "macro", id);
+        return at(macros, lookup.macros.of(id), "macro", id);
     }
 
     /** The macro that moves a target, if one does. */
@@ -281,7 +281,7 @@ public final class Session {
     }
 
     public Optional<Lane> laneIfAny(Target target) {
-        int place = lookup.lane(target);
+        int place = lookup.lanes.of(target);
         return place < 0 ? Optional.empty() : Optional.of(lanes.get(place));
     }
 
@@ -297,27 +297,27 @@ public final class Session {
 
     /** With this route in the place of the one with its id, or at the end. */
     public Session with(Route route) {
-        return withRoutes(put(routes, lookup.route(route.id()), route));
+        return withRoutes(put(routes, lookup.routes.of(route.id()), route));
     }
 
     /** With this lane in the place of the one of its target, or at the end. */
     public Session with(Lane lane) {
-        return withLanes(put(lanes, lookup.lane(lane.target()), lane));
+        return withLanes(put(lanes, lookup.lanes.of(lane.target()), lane));
     }
 
     /** With one ride more, or in the place of the one with its id. */
     public Session with(Ride ride) {
-        return withRides(put(rides, lookup.ride(ride.id()), ride));
+        return withRides(put(rides, lookup.rides.of(ride.id()), ride));
     }
 
     /** With this macro in the place of the one with its id, or at the end. */
     public Session with(Macro macro) {
-        return withMacros(put(macros, lookup.macro(macro.id()), macro));
+        return withMacros(put(macros, lookup.macros.of(macro.id()), macro));
     }
 
     /** With this surface in the place of the one with its id, or at the end. */
     public Session with(Surface surface) {
-        return withSurfaces(put(surfaces, lookup.surface(surface.id()), surface));
+        return withSurfaces(put(surfaces, lookup.surfaces.of(surface.id()), surface));
     }
 
     /**
@@ -329,7 +329,7 @@ public final class Session {
         if (device.id().equals(Macro.DEVICE)) {
             throw new IllegalArgumentException("A macro sits on no socket: nothing of that kind can be done with it.");
         }
-        List<Device> all = put(devices, lookup.device(device.id()), device);
+        List<Device> all = put(devices, lookup.devices.of(device.id()), device);
         return changed(draft -> draft.devices = all);
     }
 

@@ -1,5 +1,7 @@
 package agogic.desk.model;
 
+import agogic.core.lane.Lane;
+import agogic.core.lane.LayerStack;
 import agogic.core.route.Target;
 
 /**
@@ -10,4 +12,14 @@ import agogic.core.route.Target;
  * @param value normalised
  * @param point the point that is there, −1 for none
  */
-public record Place(Target target, double time, double value, int point) {}
+public record Place(Target target, double time, double value, int point) {
+    /** Where the playhead is, and where the lane stands there. */
+    public static Place atPlayhead(Desk desk, Target target) {
+        Lane lane = desk.session().lane(target);
+        double beat =
+                Math.max(0, Math.min(desk.session().length(), desk.riding().positionBeat()));
+        double time = desk.timeline().laneTime(lane.lock(), desk.timeline().secondsAt(beat));
+        return new Place(
+                target, time, LayerStack.valueAt(lane, time, desk.session().parameter(target)), -1);
+    }
+}

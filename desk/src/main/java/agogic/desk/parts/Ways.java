@@ -1,6 +1,9 @@
 package agogic.desk.parts;
 
 import agogic.core.envelope.Shape;
+import agogic.core.route.Target;
+import agogic.core.session.Points;
+import agogic.desk.model.Desk;
 import java.util.List;
 
 /**
@@ -17,6 +20,16 @@ public record Ways(String id, String words, Shape shape) {
             new Ways("bent-slow", "bent, slow start", Shape.bent(0.5)),
             new Ways("bent-fast", "bent, fast start", Shape.bent(-0.5)),
             new Ways("s", "S", Shape.S));
+
+    /** What its act is called. */
+    public String title() {
+        return "Way to the next point: " + words;
+    }
+
+    /** From now on a lane goes this way from one of its points. */
+    public void from(Desk desk, Target target, int point) {
+        desk.edit("Way: " + words, s -> Points.shape(s, target, point, shape));
+    }
 
     /** The key that chooses it. */
     public String key() {

@@ -26,7 +26,6 @@ import javafx.scene.input.KeyEvent;
 import javafx.scene.layout.HBox;
 import javafx.scene.layout.Priority;
 import javafx.scene.layout.VBox;
-import javafx.util.StringConverter;
 
 /** The points of a lane as a list, and the chosen one as numbers to type. */
 final class PointPanel extends VBox {
@@ -62,17 +61,7 @@ final class PointPanel extends VBox {
         shape.getItems().setAll(Shape.Kind.values());
         shape.setId("point-shape");
         shape.setAccessibleText("Way to the next point");
-        shape.setConverter(new StringConverter<>() {
-            @Override
-            public String toString(Shape.Kind kind) {
-                return kind == null ? "" : kind.spoken();
-            }
-
-            @Override
-            public Shape.Kind fromString(String text) {
-                return null;
-            }
-        });
+        shape.setConverter(Parts.words(Shape.Kind::spoken));
         shape.setOnAction(e -> typedShape());
         field(at, "point-at", "Position of the point: bar.beat.hundredths or time", this::typedPoint);
         field(value, "point-value", "Value of the point, in its unit", this::typedPoint);

@@ -19,7 +19,6 @@ import javafx.scene.layout.HBox;
 import javafx.scene.layout.Priority;
 import javafx.scene.layout.Region;
 import javafx.scene.layout.VBox;
-import javafx.util.StringConverter;
 
 /** What a ride came to, and the recipe that can be changed at any time. */
 public final class RecipePanel extends VBox {
@@ -148,17 +147,7 @@ public final class RecipePanel extends VBox {
         box.getItems().setAll(Recipe.Anchor.values());
         box.setId(id);
         box.setAccessibleText(words);
-        box.setConverter(new StringConverter<>() {
-            @Override
-            public String toString(Recipe.Anchor anchor) {
-                return anchor == null ? "" : anchor.spoken();
-            }
-
-            @Override
-            public Recipe.Anchor fromString(String text) {
-                return null;
-            }
-        });
+        box.setConverter(Parts.words(Recipe.Anchor::spoken));
         box.setOnAction(e -> {
             if (!filling && box.getValue() != null) {
                 tell(words + " " + box.getValue().spoken(), change.with(box.getValue()));

@@ -79,7 +79,7 @@ public final class RefineActs {
         for (Ways way : Ways.ALL) {
             all.add(act(
                     "way-" + way.id(),
-                    "Way to the next point: " + way.words(),
+                    way.title(),
                     "How the value goes on from the chosen point",
                     way.key(),
                     shown -> shown.go(way)));

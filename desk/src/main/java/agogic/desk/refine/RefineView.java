@@ -3,14 +3,13 @@ package agogic.desk.refine;
 import agogic.core.lane.Lane;
 import agogic.core.parameter.Parameter;
 import agogic.core.refine.Recipe;
-import agogic.core.route.Route;
 import agogic.core.route.Target;
 import agogic.core.session.Session;
 import agogic.core.write.Cycles;
 import agogic.desk.model.Desk;
 import agogic.desk.model.View;
+import agogic.desk.parts.Parts;
 import java.util.List;
-import java.util.Optional;
 import java.util.stream.IntStream;
 import javafx.geometry.Pos;
 import javafx.scene.control.Button;
@@ -21,7 +20,6 @@ import javafx.scene.layout.HBox;
 import javafx.scene.layout.Priority;
 import javafx.scene.layout.Region;
 import javafx.scene.layout.VBox;
-import javafx.util.StringConverter;
 
 /** One lane, large: the ride under the envelope, the recipe beside it, the points as a list. */
 public final class RefineView extends BorderPane {
@@ -55,20 +53,10 @@ public final class RefineView extends BorderPane {
         HBox.setHgrow(gap, Priority.ALWAYS);
         stretches.setId("stretches");
         stretches.setAccessibleText("Which ride of this lane");
-        stretches.setConverter(new StringConverter<>() {
-            @Override
-            public String toString(Integer index) {
-                boolean none = index == null
-                        || shown.lane == null
-                        || index >= shown.lane.stretches().size();
-                return none ? "" : shown.name(shown.lane.stretches().get(index));
-            }
-
-            @Override
-            public Integer fromString(String text) {
-                return null;
-            }
-        });
+        stretches.setConverter(Parts.words(
+                index -> shown.lane == null || index >= shown.lane.stretches().size()
+                        ? ""
+                        : shown.name(shown.lane.stretches().get(index))));
         stretches.setOnAction(e -> {
             if (!filling && stretches.getValue() != null) {
                 shown.stretch = stretches.getValue();
@@ -95,8 +83,17 @@ public final class RefineView extends BorderPane {
         left.setTop(head);
         setCenter(left);
         setRight(side());
-        desk.editing().sessionProperty().addListener((o, a, b) -> refresh());
-        desk.selection().selectedProperty().addListener((o, a, b) -> open());
+        desk.editing().sessionProperty().addListener((o, a, b) -> {
+            // Hidden it works not at all: it catches up when it is shown.
+            if (isVisible()) {
+                refresh();
+            }
+        });
+        desk.selection().selectedProperty().addListener((o, a, b) -> {
+            if (isVisible()) {
+                open();
+            }
+        });
         desk.selection().lightProperty().addListener((o, a, b) -> plot.draw());
         desk.selection().viewProperty().addListener((o, a, b) -> {
             if (b == View.REFINE) {
@@ -107,7 +104,7 @@ public final class RefineView extends BorderPane {
         open();
     }
 
-    static void act(Button button, String id, String words, Runnable act) {
+    private static void act(Button button, String id, String words, Runnable act) {
         button.setId(id);
         button.setText(words);
         button.getStyleClass().addAll("pill", "act");
@@ -134,11 +131,8 @@ public final class RefineView extends BorderPane {
 
     /** Shows the lane of the selected route. */
     private void open() {
-        Optional<Route> route = desk.selection().selectedRoute();
-        if (route.isPresent()) {
-            shown.open(route.get().target());
-            refresh();
-        }
+        desk.selection().selectedRoute().ifPresent(route -> shown.open(route.target()));
+        refresh();
     }
 
     private void frame() {

@@ -4,7 +4,6 @@ import agogic.core.envelope.Envelope;
 import agogic.core.envelope.EnvelopeOutline;
 import agogic.core.envelope.Point;
 import agogic.core.lane.Lane;
-import agogic.core.lane.LayerStack;
 import agogic.core.lane.Stretch;
 import agogic.core.parameter.Parameter;
 import agogic.core.refine.Recipe;
@@ -15,6 +14,7 @@ import agogic.core.time.Timeline;
 import agogic.core.write.Cycles;
 import agogic.desk.model.Desk;
 import agogic.desk.model.Notice;
+import agogic.desk.model.Place;
 import agogic.desk.model.RefineModel;
 import agogic.desk.model.TimeWindow;
 import agogic.desk.parts.Ways;
@@ -229,8 +229,7 @@ final class Shown {
     /** Goes on another way from the chosen point. */
     void go(Ways way) {
         if (any()) {
-            int point = chosen;
-            desk.edit("Way: " + way.words(), s -> Points.shape(s, target, point, way.shape()));
+            way.from(desk, target, chosen);
         } else {
             refuse();
         }
@@ -245,10 +244,8 @@ final class Shown {
             desk.refuse("Select a route first: there is no lane here.");
             return;
         }
-        double beat =
-                Math.max(0, Math.min(desk.session().length(), desk.riding().positionBeat()));
-        double time2 = desk.timeline().laneTime(lane.lock(), desk.timeline().secondsAt(beat));
-        add(time2, LayerStack.valueAt(lane, time2, desk.session().parameter(target)));
+        Place here = Place.atPlayhead(desk, target);
+        add(here.time(), here.value());
     }
 
     /** Moves the chosen point in time, by so many beats. */

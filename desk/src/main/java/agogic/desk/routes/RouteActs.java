@@ -1,8 +1,5 @@
 package agogic.desk.routes;
 
-import agogic.core.lane.Lane;
-import agogic.core.lane.LayerStack;
-import agogic.core.route.Target;
 import agogic.core.session.Points;
 import agogic.desk.acts.Act;
 import agogic.desk.model.Desk;
@@ -46,11 +43,10 @@ public final class RouteActs {
         for (Ways way : Ways.ALL) {
             all.add(point(
                     "row-way-" + way.id(),
-                    "Way to the next point: " + way.words(),
+                    way.title(),
                     "How the value goes on from the point pointed at",
                     way.key(),
-                    place -> desk.edit(
-                            "Way: " + way.words(), s -> Points.shape(s, place.target(), place.point(), way.shape()))));
+                    place -> way.from(desk, place.target(), place.point())));
         }
         all.add(act(
                 "filter-rows", "Filter the rows", "Words of track, device, control or mode", "Ctrl+F", () -> view.get()
@@ -73,19 +69,10 @@ public final class RouteActs {
     private void add() {
         desk.selection()
                 .place()
-                .or(() -> desk.selection().selectedRoute().map(r -> atPlayhead(r.target())))
+                .or(() -> desk.selection().selectedRoute().map(r -> Place.atPlayhead(desk, r.target())))
                 .ifPresentOrElse(
                         place -> desk.edit(
                                 "Add a point", s -> Points.add(s, place.target(), place.time(), place.value())),
                         () -> desk.refuse("Select a route first: there is no lane here."));
-    }
-
-    private Place atPlayhead(Target target) {
-        Lane lane = desk.session().lane(target);
-        double beat =
-                Math.max(0, Math.min(desk.session().length(), desk.riding().positionBeat()));
-        double time = desk.timeline().laneTime(lane.lock(), desk.timeline().secondsAt(beat));
-        return new Place(
-                target, time, LayerStack.valueAt(lane, time, desk.session().parameter(target)), -1);
     }
 }
