@@ -161,7 +161,8 @@ public final class Engine {
             values.chase();
             if (goOn) {
                 // The pass is over: only what is pinned writes on, from here.
-                for (RouteState state : present.plan.routes) {
+                for (int r = 0; r < present.plan.routes.size(); r++) {
+                    RouteState state = present.plan.routes.get(r);
                     state.passOver = !state.route.pinned();
                 }
                 startPlaying(seconds, seconds, Double.POSITIVE_INFINITY);
@@ -239,7 +240,8 @@ public final class Engine {
         takes.finish(at, turns ? Pass.End.TURNED : Pass.End.STOPPED, turns);
         if (turns) {
             double from = transport.turn(when);
-            for (RouteState state : present.plan.routes) {
+            for (int r = 0; r < present.plan.routes.size(); r++) {
+                RouteState state = present.plan.routes.get(r);
                 takes.goOn(state, from);
             }
         } else {
@@ -250,7 +252,8 @@ public final class Engine {
 
     private void startAt(double from, double writeFrom, double until) {
         halt(Pass.End.STOPPED);
-        for (RouteState state : present.plan.routes) {
+        for (int r = 0; r < present.plan.routes.size(); r++) {
+            RouteState state = present.plan.routes.get(r);
             state.passOver = false;
         }
         startPlaying(from, writeFrom, until);

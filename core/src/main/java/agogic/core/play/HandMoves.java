@@ -4,6 +4,7 @@ import agogic.core.macro.Macro;
 import agogic.core.route.Span;
 import agogic.core.surface.MoveSink;
 import agogic.core.surface.Surface;
+import java.util.Arrays;
 import java.util.List;
 import java.util.function.BooleanSupplier;
 
@@ -40,8 +41,9 @@ final class HandMoves {
             return;
         }
         present.live.page(surface, page);
-        for (RouteState[] states : present.plan.routesOfControl[surface]) {
-            for (RouteState state : states) {
+        for (int[] places : present.plan.routesOfControl[surface]) {
+            for (int place : places) {
+                RouteState state = present.plan.routes.get(place);
                 if (state.touched) {
                     takes.release(state, clock.now());
                 }
@@ -58,11 +60,11 @@ final class HandMoves {
             return;
         }
         state.takeover.join();
-        RouteState[][][] controls = present.plan.routesOfControl;
+        int[][][] controls = present.plan.routesOfControl;
         for (int s = 0; s < controls.length; s++) {
             for (int c = 0; c < controls[s].length; c++) {
                 double x = present.live.control(s, c);
-                if (!Double.isNaN(x) && List.of(controls[s][c]).contains(state)) {
+                if (!Double.isNaN(x) && Arrays.stream(controls[s][c]).anyMatch(r -> r == state.index)) {
                     present.live.verdict(state.index, move(state, x, clock.now()), clock.now());
                     present.live.event(s, c, 0);
                 }
@@ -77,7 +79,7 @@ final class HandMoves {
             this.surface = surface;
         }
 
-        private RouteState[] routes(int control) {
+        private int[] routes(int control) {
             return present.plan.routesOfControl[surface][control];
         }
 
@@ -96,7 +98,8 @@ final class HandMoves {
             if (turns > 0 && value >= 0.5 && !(before >= 0.5)) {
                 turn(surface, turns);
             }
-            for (RouteState state : routes(control)) {
+            for (int r : routes(control)) {
+                RouteState state = present.plan.routes.get(r);
                 Verdict verdict = active(state) ? move(state, value, nanos) : Verdict.OTHER_PAGE;
                 present.live.verdict(state.index, verdict, nanos);
             }
@@ -105,7 +108,8 @@ final class HandMoves {
 
         @Override
         public double standsAt(int control) {
-            for (RouteState state : routes(control)) {
+            for (int r : routes(control)) {
+                RouteState state = present.plan.routes.get(r);
                 if (active(state) && !state.route.span().closed()) {
                     // A switch does not move with every step: the encoder then goes on from where it was.
                     double stood = present.live.control(surface, control);
@@ -119,7 +123,8 @@ final class HandMoves {
         @Override
         public void touched(int control, boolean down, long nanos) {
             boolean hears = !listening.getAsBoolean();
-            for (RouteState state : routes(control)) {
+            for (int r : routes(control)) {
+                RouteState state = present.plan.routes.get(r);
                 boolean active = active(state);
                 if (down && active && hears) {
                     takes.touch(state, nanos);

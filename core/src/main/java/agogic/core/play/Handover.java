@@ -26,7 +26,7 @@ final class Handover {
         int[] controls = plan.session.surfaces().stream()
                 .mapToInt(s -> s.controls().size())
                 .toArray();
-        LiveState state = new LiveState(plan.index.size(), plan.routes.length, controls);
+        LiveState state = new LiveState(plan.index.size(), plan.routes.size(), controls);
         for (int s = 0; s < controls.length; s++) {
             state.page(s, 1);
             for (int c = 0; c < controls[s]; c++) {
@@ -62,7 +62,7 @@ final class Handover {
         List<Surface> old = before.session.surfaces();
         List<Surface> surfaces = fresh.session.surfaces();
         boolean sameSurfaces = surfaces.equals(old);
-        if (!fresh.index.alike(before.index) || !sameSurfaces || fresh.routes.length != before.routes.length) {
+        if (!fresh.index.alike(before.index) || !sameSurfaces || fresh.routes.size() != before.routes.size()) {
             present.live = carried(fresh, before, present.live);
         }
         values.carry(before, fresh);

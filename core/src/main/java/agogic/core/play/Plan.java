@@ -1,6 +1,7 @@
 package agogic.core.play;
 
 import agogic.core.lane.LayerStack;
+import agogic.core.list.SharedList;
 import agogic.core.macro.Macro;
 import agogic.core.macro.Member;
 import agogic.core.session.Session;
@@ -23,11 +24,11 @@ public final class Plan {
     final Macro[] macros;
     final Member[] members;
 
-    final RouteState[] routes;
-    /** Routes of each parameter. */
-    final RouteState[][] routesOf;
-    /** Routes of each control of each surface. */
-    final RouteState[][][] routesOfControl;
+    final SharedList<RouteState> routes;
+    /** The places of the routes of each parameter. */
+    final int[][] routesOf;
+    /** The places of the routes of each control of each surface. */
+    final int[][][] routesOfControl;
 
     /** The page each control of each surface turns to, 0 for none. */
     final int[][] turns;
@@ -60,20 +61,18 @@ public final class Plan {
     /** The route with this id, or null if there is none. */
     RouteState route(String id) {
         int place = session.placeOfRoute(id);
-        return place < 0 ? null : routes[place];
+        return place < 0 ? null : routes.get(place);
     }
 
     /** Takes over what was going on, from the plan that played until now. */
     void carry(Plan before) {
-        for (int r = 0; r < routes.length; r++) {
-            if (r < before.routes.length && before.routes[r] == routes[r]) {
-                continue;
+        routes.others(before.routes, r -> {
+            RouteState earlier = before.route(routes.get(r).route.id());
+            if (earlier != null && earlier != routes.get(r)) {
+                routes.get(r).carry(earlier);
             }
-            RouteState earlier = before.route(routes[r].route.id());
-            if (earlier != null && earlier != routes[r]) {
-                routes[r].carry(earlier);
-            }
-        }
+            return true;
+        });
     }
 
     /** The value a macro gives its member p, which would stand at {@code rest}; {@code rest} if no macro moves it. */

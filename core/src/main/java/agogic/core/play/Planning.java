@@ -4,6 +4,7 @@ import agogic.core.device.Device;
 import agogic.core.device.Exposure;
 import agogic.core.lane.Lane;
 import agogic.core.lane.LayerStack;
+import agogic.core.list.SharedList;
 import agogic.core.macro.Macro;
 import agogic.core.macro.MacroOrder;
 import agogic.core.macro.Member;
@@ -24,7 +25,7 @@ import java.util.Objects;
  * were. Routes that are as they were keep their state.
  */
 final class Planning {
-    private static final RouteState[] NONE = {};
+    private static final int[] NONE = {};
 
     final Session session;
     ParameterIndex index;
@@ -34,9 +35,9 @@ final class Planning {
     int[] mover;
     Macro[] macros;
     Member[] members;
-    RouteState[] routes;
-    RouteState[][] routesOf;
-    RouteState[][][] routesOfControl;
+    SharedList<RouteState> routes;
+    int[][] routesOf;
+    int[][][] routesOfControl;
     int[][] turns;
 
     private Planning(Session session) {
@@ -81,20 +82,8 @@ final class Planning {
     }
 
     /** Puts what is another in {@code fresh}; false if one of it is not alike in what a plan is built on. */
-    private static <T> boolean different(List<T> old, List<T> now, Alike<T> alike, List<T> fresh) {
-        if (old == now) {
-            return true;
-        }
-        for (int i = 0; i < now.size(); i++) {
-            T is = now.get(i);
-            if (old.get(i) != is) {
-                if (!alike.alike(old.get(i), is)) {
-                    return false;
-                }
-                fresh.add(is);
-            }
-        }
-        return true;
+    private static <T> boolean different(SharedList<T> old, SharedList<T> now, Alike<T> alike, List<T> fresh) {
+        return now.others(old, place -> fresh.add(now.get(place)) && alike.alike(old.get(place), now.get(place)));
     }
 
     private static boolean sameWay(Lane old, Lane now) {
@@ -116,14 +105,14 @@ final class Planning {
         members = before.members;
         turns = before.turns;
         lanes = newLanes.isEmpty() ? before.lanes : before.lanes.clone();
-        routes = before.routes.clone();
-        routesOf = before.routesOf.clone();
-        routesOfControl = before.routesOfControl.clone();
+        routes = before.routes;
+        routesOf = before.routesOf;
+        routesOfControl = before.routesOfControl;
         for (Lane lane : newLanes) {
             int p = index.of(lane.target());
             lanes[p] = lane.plays() ? new LayerStack(lane, session.timeline()) : null;
-            for (RouteState state : before.routesOf[p]) {
-                replace(state.index);
+            for (int r : routesOf[p]) {
+                replace(r);
             }
         }
         for (Route route : newRoutes) {
@@ -134,31 +123,9 @@ final class Planning {
 
     /** Puts the state of route {@code r} as it is now in the place of that which was. */
     private void replace(int r) {
-        RouteState was = routes[r];
+        RouteState was = routes.get(r);
         RouteState is = state(r, was);
-        if (is == was) {
-            return;
-        }
-        routes[r] = is;
-        routesOf[is.parameterIndex] = with(routesOf[is.parameterIndex], was, is);
-        is.route.hand().ifPresent(hand -> {
-            for (int s = 0; s < routesOfControl.length; s++) {
-                Surface surface = session.surfaces().get(s);
-                if (surface.id().equals(hand.surface())) {
-                    int c = surface.placeOf(hand.control());
-                    routesOfControl[s] = routesOfControl[s].clone();
-                    routesOfControl[s][c] = with(routesOfControl[s][c], was, is);
-                }
-            }
-        });
-    }
-
-    private static RouteState[] with(RouteState[] all, RouteState was, RouteState is) {
-        RouteState[] changed = all.clone();
-        for (int i = 0; i < changed.length; i++) {
-            changed[i] = changed[i] == was ? is : changed[i];
-        }
-        return changed;
+        routes = is == was ? routes : routes.with(r, is);
     }
 
     private void parameters(Plan before) {
@@ -189,15 +156,16 @@ final class Planning {
     }
 
     private void routes(Plan before) {
-        routes = new RouteState[session.routes().size()];
-        routesOf = new RouteState[index.size()][];
+        List<RouteState> states = new ArrayList<>();
+        routesOf = new int[index.size()][];
         Arrays.fill(routesOf, NONE);
-        for (int r = 0; r < routes.length; r++) {
-            Route route = session.routes().get(r);
-            routes[r] = state(r, before == null ? null : before.route(route.id()));
-            int p = routes[r].parameterIndex;
-            routesOf[p] = with(routesOf[p], routes[r]);
+        for (Route route : session.routes()) {
+            int r = states.size();
+            states.add(state(r, before == null ? null : before.route(route.id())));
+            int p = states.get(r).parameterIndex;
+            routesOf[p] = with(routesOf[p], r);
         }
+        routes = SharedList.of(states);
     }
 
     /** The state of route {@code r}: the one it had, if all that it was made from is as it was. */
@@ -237,18 +205,18 @@ final class Planning {
         return recipe.easeBack();
     }
 
-    private static RouteState[] with(RouteState[] all, RouteState one) {
-        RouteState[] more = Arrays.copyOf(all, all.length + 1);
+    private static int[] with(int[] all, int one) {
+        int[] more = Arrays.copyOf(all, all.length + 1);
         more[all.length] = one;
         return more;
     }
 
     private void surfaces() {
-        routesOfControl = new RouteState[session.surfaces().size()][][];
+        routesOfControl = new int[session.surfaces().size()][][];
         turns = new int[routesOfControl.length][];
         for (int s = 0; s < routesOfControl.length; s++) {
             Surface surface = session.surfaces().get(s);
-            routesOfControl[s] = new RouteState[surface.controls().size()][];
+            routesOfControl[s] = new int[surface.controls().size()][];
             Arrays.fill(routesOfControl[s], NONE);
             turns[s] = new int[surface.controls().size()];
             for (int page = 0; page < surface.pages().size(); page++) {
@@ -260,7 +228,7 @@ final class Planning {
                 Hand hand = state.route.hand().orElse(null);
                 if (hand != null && hand.surface().equals(surface.id())) {
                     int c = surface.placeOf(hand.control());
-                    routesOfControl[s][c] = with(routesOfControl[s][c], state);
+                    routesOfControl[s][c] = with(routesOfControl[s][c], state.index);
                 }
             }
         }

@@ -35,7 +35,8 @@ final class Takes {
     /** Another plan plays: its routes are those that keep something. */
     void begin() {
         List<RouteState> logs = new ArrayList<>();
-        for (RouteState state : present.plan.routes) {
+        for (int r = 0; r < present.plan.routes.size(); r++) {
+            RouteState state = present.plan.routes.get(r);
             if (state.log != null) {
                 logs.add(state);
             }
@@ -45,7 +46,8 @@ final class Takes {
 
     /** Playing starts at {@code seconds}: what is held is written from here. */
     void start(double seconds) {
-        for (RouteState state : present.plan.routes) {
+        for (int r = 0; r < present.plan.routes.size(); r++) {
+            RouteState state = present.plan.routes.get(r);
             state.clearPass();
             if (state.touched && state.records()) {
                 state.beginTouch(seconds);
@@ -56,7 +58,8 @@ final class Takes {
 
     /** Writing begins: what is in Write is written from here. */
     void punch(double seconds) {
-        for (RouteState state : present.plan.routes) {
+        for (int r = 0; r < present.plan.routes.size(); r++) {
+            RouteState state = present.plan.routes.get(r);
             if (state.records() && state.passMode() == WriteMode.WRITE) {
                 state.latched = true;
                 place(state, seconds);
@@ -96,7 +99,8 @@ final class Takes {
      */
     boolean releaseIdle(long nanos) {
         boolean held = false;
-        for (RouteState state : present.plan.routes) {
+        for (int r = 0; r < present.plan.routes.size(); r++) {
+            RouteState state = present.plan.routes.get(r);
             held |= state.touched;
             if (state.touched && !state.touchTold && nanos - state.lastMoveNanos >= Engine.TOUCH_NANOS) {
                 release(state, state.lastMoveNanos + Engine.TOUCH_NANOS);
@@ -131,7 +135,8 @@ final class Takes {
     /** Ends all passes at {@code at}; after a turn of the loop what is latched stays so. */
     void finish(double at, Pass.End end, boolean goesOn) {
         List<Pass> finished = new ArrayList<>();
-        for (RouteState state : present.plan.routes) {
+        for (int r = 0; r < present.plan.routes.size(); r++) {
+            RouteState state = present.plan.routes.get(r);
             Pass pass = state.pass(transport.punchIn(), at, end);
             if (pass != null) {
                 finished.add(pass);
@@ -149,7 +154,8 @@ final class Takes {
     /** Ends the passes that another plan does not let go on as they were; each is kept as it was until now. */
     void endChanged(Plan fresh, double at) {
         List<Pass> ended = new ArrayList<>();
-        for (RouteState state : present.plan.routes) {
+        for (int r = 0; r < present.plan.routes.size(); r++) {
+            RouteState state = present.plan.routes.get(r);
             RouteState after = fresh.route(state.route.id());
             if (state.records() && (after == null || !after.goesOn(state))) {
                 ended.add(state.pass(transport.punchIn(), at, Pass.End.CHANGED));
@@ -163,7 +169,8 @@ final class Takes {
     /** The routes of another plan that write from now on anew. */
     List<RouteState> begun(Plan fresh) {
         List<RouteState> begun = new ArrayList<>();
-        for (RouteState state : fresh.routes) {
+        for (int r = 0; r < fresh.routes.size(); r++) {
+            RouteState state = fresh.routes.get(r);
             RouteState earlier = present.plan.route(state.route.id());
             if (state.log != null && (earlier == null || !state.goesOn(earlier))) {
                 begun.add(state);

@@ -39,7 +39,8 @@ final class Values {
         }
         int p = plan.index.of(target);
         hold(p, plan.index.parameter(p).settled(value));
-        for (RouteState state : plan.routesOf[p]) {
+        for (int r : plan.routesOf[p]) {
+            RouteState state = plan.routes.get(r);
             state.takeover.letGo();
         }
     }
@@ -51,7 +52,8 @@ final class Values {
                 held[p] = Double.NaN;
             }
         }
-        for (RouteState state : present.plan.routes) {
+        for (int r = 0; r < present.plan.routes.size(); r++) {
+            RouteState state = present.plan.routes.get(r);
             state.takeover.letGo();
         }
     }
@@ -80,7 +82,8 @@ final class Values {
             present.live.value(
                     p, Double.isNaN(held[p]) ? plan.index.parameter(p).resting() : held[p]);
         }
-        for (RouteState state : plan.routes) {
+        for (int r = 0; r < plan.routes.size(); r++) {
+            RouteState state = plan.routes.get(r);
             present.live.counted(state.index, state.counted);
         }
         evaluate(0);
@@ -107,7 +110,8 @@ final class Values {
             }
             double base = plan.moved(p, own, live);
             double value = base;
-            for (RouteState state : plan.routesOf[p]) {
+            for (int r : plan.routesOf[p]) {
+                RouteState state = plan.routes.get(r);
                 double by = byHand(state, base, elapsed);
                 if (!Double.isNaN(by) && !away) {
                     value = by;

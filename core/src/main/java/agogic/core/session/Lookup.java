@@ -2,6 +2,7 @@ package agogic.core.session;
 
 import agogic.core.device.Device;
 import agogic.core.lane.Lane;
+import agogic.core.list.SharedList;
 import agogic.core.macro.Macro;
 import agogic.core.ride.Ride;
 import agogic.core.route.Route;
@@ -41,14 +42,9 @@ final class Lookup {
         }
 
         /** The places in a list that came from {@code before}: the same, if the parts are named alike. */
-        Places<T> after(List<T> before, List<T> now) {
-            if (before == now) {
-                return this;
-            }
-            boolean alike = before.size() == now.size();
-            for (int i = 0; alike && i < now.size(); i++) {
-                alike = now.get(i) == before.get(i) || naming.apply(now.get(i)).equals(naming.apply(before.get(i)));
-            }
+        Places<T> after(SharedList<T> before, SharedList<T> now) {
+            boolean alike = before.size() == now.size()
+                    && now.others(before, i -> naming.apply(now.get(i)).equals(naming.apply(before.get(i))));
             return alike ? this : new Places<>(what, naming, now);
         }
     }

@@ -2,6 +2,7 @@ package agogic.core.session;
 
 import agogic.core.device.Device;
 import agogic.core.lane.Lane;
+import agogic.core.list.SharedList;
 import agogic.core.macro.Macro;
 import agogic.core.parameter.Parameter;
 import agogic.core.ride.Ride;
@@ -12,7 +13,6 @@ import agogic.core.surface.Control;
 import agogic.core.surface.Surface;
 import agogic.core.time.Section;
 import agogic.core.time.Timeline;
-import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
 import java.util.Set;
@@ -29,13 +29,13 @@ public final class Session {
     private final double length;
     private final List<Section> sections;
     private final Loop loop;
-    private final List<Track> tracks;
-    private final List<Device> devices;
-    private final List<Surface> surfaces;
-    private final List<Route> routes;
-    private final List<Lane> lanes;
-    private final List<Ride> rides;
-    private final List<Macro> macros;
+    private final SharedList<Track> tracks;
+    private final SharedList<Device> devices;
+    private final SharedList<Surface> surfaces;
+    private final SharedList<Route> routes;
+    private final SharedList<Lane> lanes;
+    private final SharedList<Ride> rides;
+    private final SharedList<Macro> macros;
     private final Lookup lookup;
 
     private Session(Draft draft, Session before) {
@@ -45,13 +45,13 @@ public final class Session {
         length = draft.length;
         sections = List.copyOf(draft.sections);
         loop = draft.loop;
-        tracks = List.copyOf(draft.tracks);
-        devices = List.copyOf(draft.devices);
-        surfaces = List.copyOf(draft.surfaces);
-        routes = List.copyOf(draft.routes);
-        lanes = List.copyOf(draft.lanes);
-        rides = List.copyOf(draft.rides);
-        macros = List.copyOf(draft.macros);
+        tracks = SharedList.of(draft.tracks);
+        devices = SharedList.of(draft.devices);
+        surfaces = SharedList.of(draft.surfaces);
+        routes = SharedList.of(draft.routes);
+        lanes = SharedList.of(draft.lanes);
+        rides = SharedList.of(draft.rides);
+        macros = SharedList.of(draft.macros);
         lookup = before == null ? new Lookup(this) : new Lookup(this, before, before.lookup);
         Soundness.check(this, before);
     }
@@ -126,31 +126,31 @@ public final class Session {
         return loop;
     }
 
-    public List<Track> tracks() {
+    public SharedList<Track> tracks() {
         return tracks;
     }
 
-    public List<Device> devices() {
+    public SharedList<Device> devices() {
         return devices;
     }
 
-    public List<Surface> surfaces() {
+    public SharedList<Surface> surfaces() {
         return surfaces;
     }
 
-    public List<Route> routes() {
+    public SharedList<Route> routes() {
         return routes;
     }
 
-    public List<Lane> lanes() {
+    public SharedList<Lane> lanes() {
         return lanes;
     }
 
-    public List<Ride> rides() {
+    public SharedList<Ride> rides() {
         return rides;
     }
 
-    public List<Macro> macros() {
+    public SharedList<Macro> macros() {
         return macros;
     }
 
@@ -333,15 +333,8 @@ public final class Session {
         return changed(draft -> draft.devices = all);
     }
 
-    private static <T> List<T> put(List<T> all, int place, T one) {
-        List<T> list = new ArrayList<>(all.size() + 1);
-        list.addAll(all);
-        if (place < 0) {
-            list.add(one);
-        } else {
-            list.set(place, one);
-        }
-        return list;
+    private static <T> List<T> put(SharedList<T> all, int place, T one) {
+        return all.with(place < 0 ? all.size() : place, one);
     }
 
     public Session withRoutes(List<Route> newRoutes) {

@@ -3,6 +3,7 @@ package agogic.core.session;
 import agogic.core.device.Device;
 import agogic.core.lane.Lane;
 import agogic.core.lane.Stretch;
+import agogic.core.list.SharedList;
 import agogic.core.macro.Macro;
 import agogic.core.macro.MacroOrder;
 import agogic.core.macro.Member;
@@ -12,7 +13,6 @@ import agogic.core.route.Route;
 import agogic.core.route.Target;
 import agogic.core.text.Text;
 import java.util.HashSet;
-import java.util.List;
 import java.util.Set;
 import java.util.function.Consumer;
 import java.util.function.Supplier;
@@ -63,14 +63,14 @@ final class Soundness {
     }
 
     /** Looks at all, or at those that were not in the same place before if nothing that they name was replaced. */
-    private static <T> void each(List<T> old, List<T> all, boolean sameNamed, Consumer<T> look) {
-        if (sameNamed && old == all) {
-            return;
-        }
-        for (int i = 0; i < all.size(); i++) {
-            if (!sameNamed || i >= old.size() || old.get(i) != all.get(i)) {
-                look.accept(all.get(i));
-            }
+    private static <T> void each(SharedList<T> old, SharedList<T> all, boolean sameNamed, Consumer<T> look) {
+        if (sameNamed) {
+            all.others(old, place -> {
+                look.accept(all.get(place));
+                return true;
+            });
+        } else {
+            all.forEach(look);
         }
     }
 

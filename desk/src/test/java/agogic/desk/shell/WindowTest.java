@@ -99,8 +99,10 @@ public abstract class WindowTest extends ApplicationTest {
             }
         };
         List<Window> asked = new ArrayList<>();
-        interact(() -> asked.addAll(Window.getWindows()));
-        interact(() -> asked.forEach(w -> w.addEventFilter(type, sees)));
+        WaitForAsyncUtils.waitForAsyncFx(60_000, () -> {
+            asked.addAll(Window.getWindows());
+            asked.forEach(w -> w.addEventFilter(type, sees));
+        });
         done.run();
         try {
             // What no window is meant to get, such as a key after the last was closed, is not waited for long.
@@ -108,7 +110,7 @@ public abstract class WindowTest extends ApplicationTest {
         } catch (InterruptedException e) {
             Thread.currentThread().interrupt();
         }
-        interact(() -> asked.forEach(w -> w.removeEventFilter(type, sees)));
+        Platform.runLater(() -> asked.forEach(w -> w.removeEventFilter(type, sees)));
         WaitForAsyncUtils.waitForFxEvents();
     }
 
