@@ -99,12 +99,23 @@ public record Shape(Kind kind, double amount, double count, double duty, double 
                 // The part of an exponential is an exponential: only its bend grows less.
                 return bend(8 * amount * (to - from), u);
             case S:
-                double p = from + (to - from) * u;
-                double whole = smooth(to) - smooth(from);
-                return u >= 1 ? 1 : (smooth(p) - smooth(from)) / whole;
+                return u >= 1 ? 1 : cut() ? ofPart(from + (to - from) * u) : smooth(u);
             default:
                 return u;
         }
+    }
+
+    /** How steep it is where it is steepest, against a straight one; infinite for what is cut, swings or jumps. */
+    public double steepest() {
+        if (kind == Kind.STRAIGHT) {
+            return 1;
+        }
+        if (cut() || kind != Kind.S && kind != Kind.BENT) {
+            return Double.POSITIVE_INFINITY;
+        }
+        // In the middle: of the usual S 3/2, of minimum jerk 15/8. Of a bent one at its end, with k = 8 |b|.
+        double k = 8 * Math.abs(amount);
+        return kind == Kind.S ? 1.5 + (amount > 0 ? 0.375 : 0.5) * amount : k < 1e-6 ? 1.001 : -k / Math.expm1(-k);
     }
 
     private double swing(double u) {
@@ -127,7 +138,16 @@ public record Shape(Kind kind, double amount, double count, double duty, double 
         if (Math.abs(k) < 1e-9) {
             return u;
         }
-        return u >= 1 ? 1 : Math.expm1(k * u) / Math.expm1(k);
+        if (u >= 1) {
+            return 1;
+        }
+        // Where rounding allows it, by the quicker of two functions.
+        return Math.abs(k) > 0.1 ? (Math.exp(k * u) - 1) / (Math.exp(k) - 1) : Math.expm1(k * u) / Math.expm1(k);
+    }
+
+    private double ofPart(double p) {
+        double begin = smooth(from);
+        return (smooth(p) - begin) / (smooth(to) - begin);
     }
 
     private double smooth(double p) {

@@ -80,6 +80,16 @@ public final class LayerStack {
         return level ? Going.LEVEL : kind.wave() ? Going.WAVE : Going.ONE_WAY;
     }
 
+    /** How much the value can change on a way in a beat, at the most; infinite where that is not known so easily. */
+    public double steepest(int way) {
+        if (going(way) == Going.LEVEL) {
+            return 0;
+        }
+        double length = envelope.time(way + 1) - envelope.time(way);
+        double rise = Math.abs(envelope.value(way + 1) - envelope.value(way));
+        return inBeats ? rise * envelope.shape(way).steepest() / length : Double.POSITIVE_INFINITY;
+    }
+
     /** Where a way ends, in beats; infinite after the last point. */
     public double endBeat(int way) {
         return way + 1 >= envelope.size()

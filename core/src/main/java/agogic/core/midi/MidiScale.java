@@ -38,8 +38,8 @@ public final class MidiScale {
 
     /** The 14-bit code nearest to {@code x} in 0..1. */
     public static int code14(double x) {
-        double code = x <= 0.5 ? x * 16384 : CENTRE_14 + (x - 0.5) * 16382;
-        return (int) Math.max(0, Math.min(TOP_14, Math.rint(code)));
+        double code = Math.rint(x <= 0.5 ? x * 16384 : CENTRE_14 + (x - 0.5) * 16382);
+        return code <= 0 ? 0 : code >= TOP_14 ? TOP_14 : (int) code;
     }
 
     /** The 7-bit code whose value is nearest to {@code x} in 0..1. */

@@ -158,7 +158,8 @@ public record Parameter(
 
     /** {@code x} as it is stored: the middle of its position for a switch, else clamped to 0..1. */
     public double settled(double x) {
-        double in = Math.max(0, Math.min(1, x));
+        // By comparing: this is asked for every value that plays.
+        double in = x <= 0 ? 0 : x >= 1 ? 1 : x;
         return stepped() ? Steps.settle(in, positions.size()) : in;
     }
 

@@ -15,7 +15,7 @@ import java.util.Optional;
 public final class ScriptedPass {
     private static final long TICK_NANOS = 1_000_000;
     /** While nothing comes in, the engine looks up less often: what it writes has the times of the moves, not of its ticks. */
-    private static final long QUIET_NANOS = 10_000_000;
+    private static final long QUIET_NANOS = 100_000_000;
 
     private final Session session;
     private final int surface;

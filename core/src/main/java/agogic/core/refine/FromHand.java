@@ -20,48 +20,90 @@ record FromHand(double greatest, double normalised, double at, double middle) {
     private static final int MANY = 20_000;
 
     static FromHand of(Envelope envelope, List<Tube> cells, DoubleBinaryOperator measure) {
-        double greatest = -1;
-        double normalised = 0;
-        double at = cells.get(0).times[0];
-        double squares = 0;
-        double time = 0;
-        double whole = 0;
-        for (Tube one : cells) {
-            whole += one.times[one.size() - 1] - one.times[0];
+        return new Looking(envelope, measure).along(cells);
+    }
+
+    /** What has been found so far. */
+    private static final class Looking {
+        private final Envelope envelope;
+        private final DoubleBinaryOperator measure;
+        private double greatest = -1;
+        private double normalised;
+        private double at;
+        private double squares;
+        private double time;
+
+        Looking(Envelope envelope, DoubleBinaryOperator measure) {
+            this.envelope = envelope;
+            this.measure = measure;
         }
-        for (int c = 0; c < cells.size(); c++) {
-            Tube cell = cells.get(c);
-            int n = cell.size();
+
+        FromHand along(List<Tube> cells) {
+            at = cells.get(0).times[0];
+            double whole = 0;
+            for (Tube one : cells) {
+                whole += one.times[one.size() - 1] - one.times[0];
+            }
             double longest = Math.max(1e-12, whole / LEAST_SAMPLES);
-            int least = n > MANY ? 1 : BETWEEN;
-            for (int i = 0; i < n; i++) {
-                double length = i + 1 < n ? cell.times[i + 1] - cell.times[i] : 0;
-                int parts = i + 1 < n ? (int) Math.max(least, Math.min(64, Math.ceil(length / longest))) : 1;
-                for (int k = 0; k < parts; k++) {
-                    double u = (double) k / parts;
-                    double moment = cell.times[i] + length * u;
-                    double value = i == n - 1 && c + 1 < cells.size()
-                            ? envelope.valueBefore(moment)
-                            : envelope.valueAt(moment);
-                    double low = mix(cell.lower, i, u);
-                    double high = mix(cell.upper, i, u);
-                    double off = value > high ? value - high : value < low ? low - value : 0;
-                    double distance = off == 0 ? 0 : measure.applyAsDouble(value, value > high ? high : low);
-                    if (distance > greatest) {
-                        greatest = distance;
-                        normalised = off;
-                        at = moment;
-                    }
-                    double likely = measure.applyAsDouble(value, mix(cell.centre, i, u));
-                    squares += likely * likely * length / parts;
-                    time += length / parts;
+            for (int c = 0; c < cells.size(); c++) {
+                Tube cell = cells.get(c);
+                int last = cell.size() - 1;
+                for (int i = 0; i < last; i++) {
+                    between(cell, i, last + 1 > MANY ? 1 : BETWEEN, longest);
+                }
+                double end = cell.times[last];
+                boolean jumps = c + 1 < cells.size();
+                look(jumps ? envelope.valueBefore(end) : envelope.valueAt(end), end, cell, last, 0);
+                points(cell);
+            }
+            return new FromHand(greatest, normalised, at, time > 0 ? Math.sqrt(squares / time) : 0);
+        }
+
+        private void between(Tube cell, int i, int least, double longest) {
+            double length = cell.times[i + 1] - cell.times[i];
+            int parts = (int) Math.max(least, Math.min(64, Math.ceil(length / longest)));
+            for (int k = 0; k < parts; k++) {
+                double u = (double) k / parts;
+                double moment = cell.times[i] + length * u;
+                double value = envelope.valueAt(moment);
+                look(value, moment, cell, i, u);
+                double likely = measure.applyAsDouble(value, mix(cell.centre, i, u));
+                squares += likely * likely * length / parts;
+                time += length / parts;
+            }
+        }
+
+        /** Where one way ends and another begins it can be farther than anywhere beside. */
+        private void points(Tube cell) {
+            int last = cell.size() - 1;
+            for (int p = Math.max(0, envelope.lastAtOrBefore(cell.times[0])); p < envelope.size(); p++) {
+                double moment = envelope.time(p);
+                int i = cell.before(moment);
+                if (moment > cell.times[last]) {
+                    return;
+                }
+                if (i >= 0 && i < last && moment > cell.times[0]) {
+                    double u = (moment - cell.times[i]) / (cell.times[i + 1] - cell.times[i]);
+                    look(envelope.valueAt(moment), moment, cell, i, u);
+                    look(envelope.valueBefore(moment), moment, cell, i, u);
                 }
             }
         }
-        return new FromHand(greatest, normalised, at, time > 0 ? Math.sqrt(squares / time) : 0);
-    }
 
-    private static double mix(double[] wall, int i, double u) {
-        return u == 0 ? wall[i] : wall[i] + (wall[i + 1] - wall[i]) * u;
+        private void look(double value, double moment, Tube cell, int i, double u) {
+            double low = mix(cell.lower, i, u);
+            double high = mix(cell.upper, i, u);
+            double off = value > high ? value - high : value < low ? low - value : 0;
+            double distance = off == 0 ? 0 : measure.applyAsDouble(value, value > high ? high : low);
+            if (distance > greatest) {
+                greatest = distance;
+                normalised = off;
+                at = moment;
+            }
+        }
+
+        private static double mix(double[] wall, int i, double u) {
+            return u == 0 ? wall[i] : wall[i] + (wall[i + 1] - wall[i]) * u;
+        }
     }
 }

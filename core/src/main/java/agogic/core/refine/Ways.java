@@ -1,7 +1,6 @@
 package agogic.core.refine;
 
 import agogic.core.envelope.Shape;
-import java.util.Arrays;
 
 /**
  * Ways between two places in a tube: whether one lies inside everywhere, how far it is from the middle, and which shape is
@@ -15,7 +14,6 @@ final class Ways {
         -0.95, -0.8, -0.65, -0.5, -0.38, -0.28, -0.2, -0.12, -0.06, 0.06, 0.12, 0.2, 0.28, 0.38, 0.5, 0.65, 0.8, 0.95
     };
     private static final double[] SPARE = {0.5, 1, 0, -0.5};
-    private static final int DEPTH = 10;
 
     /** How far each of the bent ways, and the two parts of an S, are at the places. */
     private static final double[][] BENT = new double[BENDS.length][SAMPLES];
@@ -36,7 +34,7 @@ final class Ways {
         }
     }
 
-    private final Tube tube;
+    private final Walls walls;
     private final boolean shaped;
     /** The middle at even spaces of time. */
     private final double begin;
@@ -53,7 +51,7 @@ final class Ways {
     double error;
 
     Ways(Tube tube, boolean shaped, double steady) {
-        this.tube = tube;
+        walls = new Walls(tube);
         this.shaped = shaped;
         int n = tube.size();
         begin = tube.times[0];
@@ -129,7 +127,7 @@ final class Ways {
     private double found;
 
     private boolean keep(Shape one, double far, double t0, double v0, double t1, double v1) {
-        if (!inside(t0, v0, t1, v1, one)) {
+        if (!walls.hold(t0, v0, t1, v1, one)) {
             return false;
         }
         shape = one;
@@ -219,12 +217,12 @@ final class Ways {
             double bottom =
                     (a * a * (right - best) - b * b * (left - best)) / (2 * (a * (right - best) - b * (left - best)));
             double tried = amount + bottom;
-            if (tried > BENDS[at - 1] && tried < BENDS[at + 1] && Math.abs(tried) > 1e-6) {
+            if (tried > BENDS[at - 1] && tried < BENDS[at + 1] && Math.abs(tried) > 0.02) {
                 double k = 8 * tried;
-                double end = Math.expm1(k);
+                double end = Math.exp(k) - 1;
                 double sum = 0;
                 for (int i = 0; i < SAMPLES; i++) {
-                    double off = v0 + whole * Math.expm1(k * PLACES[i]) / end - c[i];
+                    double off = v0 + whole * (Math.exp(k * PLACES[i]) - 1) / end - c[i];
                     sum += off * off;
                 }
                 if (sum * weight < best) {
@@ -235,97 +233,5 @@ final class Ways {
         }
         found = best;
         return amount;
-    }
-
-    /** True if the way lies within the walls everywhere, not only at points. */
-    boolean inside(double t0, double v0, double t1, double v1, Shape one) {
-        if (!(t1 > t0)) {
-            return false;
-        }
-        if (one.kind() == Shape.Kind.STRAIGHT || v0 == v1) {
-            return tube.holdsStraight(t0, v0, t1, v1);
-        }
-        double length = t1 - t0;
-        int first = tube.before(t0) + 1;
-        int past = Arrays.binarySearch(tube.times, first, tube.size(), t1);
-        past = past < 0 ? -past - 1 : past;
-        // A few places first: where a way is outside, it mostly is there.
-        int jump = Math.max(1, (past - first) / 8);
-        for (int i = first + jump / 2; i < past; i += jump) {
-            double value = one.value(v0, v1, (tube.times[i] - t0) / length);
-            if (value > tube.upper[i] + Tube.ROUNDING || value < tube.lower[i] - Tube.ROUNDING) {
-                return false;
-            }
-        }
-        double curve = curvature(one) * Math.abs(v1 - v0) / 8;
-        double lastTime = t0;
-        double lastValue = v0;
-        double lastLow = tube.lowerAt(t0);
-        double lastHigh = tube.upperAt(t0);
-        if (v0 > lastHigh + Tube.ROUNDING || v0 < lastLow - Tube.ROUNDING) {
-            return false;
-        }
-        for (int i = first; i <= past; i++) {
-            boolean ends = i == past;
-            double time = ends ? t1 : tube.times[i];
-            double value = ends ? v1 : one.value(v0, v1, (time - t0) / length);
-            double least = ends ? tube.lowerAt(t1) : tube.lower[i];
-            double most = ends ? tube.upperAt(t1) : tube.upper[i];
-            if (value > most + Tube.ROUNDING || value < least - Tube.ROUNDING) {
-                return false;
-            }
-            double part = (time - lastTime) / length;
-            double bulge = curve * part * part;
-            double room = Math.min(
-                    Math.min(lastHigh - lastValue, most - value), Math.min(lastValue - lastLow, value - least));
-            if (room < bulge
-                    && bulge > Tube.ROUNDING
-                    && !between(one, t0, v0, t1, v1, lastTime, lastLow, lastHigh, time, least, most, DEPTH)) {
-                return false;
-            }
-            lastTime = time;
-            lastValue = value;
-            lastLow = least;
-            lastHigh = most;
-        }
-        return true;
-    }
-
-    private static double curvature(Shape one) {
-        if (one.kind() == Shape.Kind.S) {
-            return 6;
-        }
-        double k = Math.abs(8 * one.amount());
-        return k < 1e-9 ? 0 : k * k / -Math.expm1(-k);
-    }
-
-    /** The same between two points of the tube, where the walls are straight: halved until there is room. */
-    private static boolean between(
-            Shape one,
-            double t0,
-            double v0,
-            double t1,
-            double v1,
-            double a,
-            double lowA,
-            double highA,
-            double b,
-            double lowB,
-            double highB,
-            int depth) {
-        double mid = (a + b) / 2;
-        double value = one.value(v0, v1, (mid - t0) / (t1 - t0));
-        double low = (lowA + lowB) / 2;
-        double high = (highA + highB) / 2;
-        if (value > high + Tube.ROUNDING || value < low - Tube.ROUNDING) {
-            return false;
-        }
-        double part = (b - a) / (t1 - t0) / 2;
-        double bulge = curvature(one) * Math.abs(v1 - v0) * part * part / 8;
-        if (depth == 0 || Math.min(high - value, value - low) > 4 * bulge) {
-            return true;
-        }
-        return between(one, t0, v0, t1, v1, a, lowA, highA, mid, low, high, depth - 1)
-                && between(one, t0, v0, t1, v1, mid, low, high, b, lowB, highB, depth - 1);
     }
 }

@@ -23,6 +23,27 @@ class ShapeTest {
         assertThat(Shape.s(-0.4).value(0, 1, u)).isCloseTo(0.6 * usual + 0.4 * u, within(1e-12));
     }
 
+    /** Between any two places no way is steeper than it says, and nearly so steep where it is steepest. */
+    @Property(tries = 200)
+    void noWayIsSteeperThanItSays(@ForAll @DoubleRange(min = -1, max = 1) double amount, @ForAll boolean bent) {
+        Shape shape = bent ? Shape.bent(amount) : Shape.s(amount);
+        double steepest = 0;
+        for (int i = 0; i < 4000; i++) {
+            steepest = Math.max(steepest, 4000 * (shape.value(0, 1, (i + 1) / 4000.0) - shape.value(0, 1, i / 4000.0)));
+        }
+        assertThat(steepest).isBetween(0.99 * shape.steepest(), shape.steepest() + 1e-9);
+        assertThat(Shape.S.part(0.2, 0.4).steepest()).isInfinite();
+    }
+
+    /** Also where it is nearly straight: the function of the library that is exact near 0 is the reference. */
+    @Property(tries = 200)
+    void aBentWayIsWhatItsFormulaSays(
+            @ForAll @DoubleRange(min = -1, max = 1) double amount, @ForAll @DoubleRange(min = 0, max = 1) double u) {
+        double k = 8 * amount;
+        double is = k == 0 ? u : Math.expm1(k * u) / Math.expm1(k);
+        assertThat(Shape.bent(amount).value(0, 1, u)).isCloseTo(is, within(1e-13));
+    }
+
     @Property(tries = 200)
     void itGoesOneWayAndCutItStaysWhatItWas(
             @ForAll @DoubleRange(min = -1, max = 1) double amount,

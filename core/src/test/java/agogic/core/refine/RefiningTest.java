@@ -93,6 +93,16 @@ class RefiningTest {
     /** What it says is farthest is what a fine comb over the whole stretch finds, and no less. */
     @Property(tries = 60)
     void theDistanceItTellsIsHonest(@ForAll long seed) {
+        distanceIsHonest(seed);
+    }
+
+    /** Of this one the farthest place is a corner between two samples. */
+    @Test
+    void theDistanceAtACornerIsToldToo() {
+        distanceIsHonest(-5952118569434L);
+    }
+
+    private static void distanceIsHonest(long seed) {
         Ride ride = wandering(seed, 60, 1.0 / 127);
         Refined refined =
                 refining(CUTOFF, Lock.SECONDS).refine(ride, recipe(CUTOFF), ride.seconds(0), ride.to(), List.of());

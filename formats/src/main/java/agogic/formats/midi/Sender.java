@@ -27,6 +27,10 @@ final class Sender {
     private final boolean anyMoved;
     private final boolean[] moves;
     private final Span lead;
+    /** True if its lane alone says what travels, and it travels as the lane says it: most do, and all that is quick. */
+    private final boolean plain;
+
+    private final LayerStack first;
     private final long end;
     private final List<SmfWriter.Event> events = new ArrayList<>();
 
@@ -40,9 +44,26 @@ final class Sender {
     private long stride = 1;
 
     private long due;
+    private long waitsFrom;
+    /** Up to this tick the value goes one way, from where it was last taken. */
+    private long oneWayUntil;
+
+    /** True if it went on that way with the value of now. */
+    private boolean wentOn;
+    /** When the value was taken, and how much of it a tick can change on that way. */
+    private long taken;
+
+    private double steepest;
+
+    /** What a listener has, as it travels and as the parameter takes it; worked out when something is sent. */
+    private double has;
+
+    private double arrived;
+    private Parameter arrivedAt;
 
     private double lost;
-    private double lostInUnit;
+    private double lostHas;
+    private double lostSays;
     private double lostAt;
     private Parameter lostOf;
     private double wrongSince = Double.NaN;
@@ -68,6 +89,8 @@ final class Sender {
         }
         lead = line.socket().joined() ? line.socket().seats().get(0).span() : Span.FULL;
         parameter = parameters[0];
+        first = lanes[0];
+        plain = lanes.length == 1 && !anyMoved && first.plays() && lead.equals(Span.FULL) && !parameter.stepped();
         lostOf = parameter;
     }
 
@@ -104,17 +127,38 @@ final class Sender {
     /** Takes the value of this tick. */
     void refresh(long tick) {
         double beat = WirePlan.beat(tick);
+        taken = tick;
+        if (plain) {
+            value = parameter.settled(first.valueAtBeat(beat));
+            wanted = number.code(value);
+            wentOn = between(tick);
+            if (!wentOn) {
+                oneWayUntil = oneWayUntil(0, tick);
+                steepest = first.steepest(first.wayAtBeat(beat)) / SmfWriter.TICKS;
+            }
+            return;
+        }
         int seat = line.socket().seatAt(beat);
         boolean own = !anyMoved && lanes[seat].plays();
         if (own) {
             parameter = parameters[seat];
             value = at(seat, tick);
             wanted = number.code(value);
+            oneWayUntil = tick >= oneWayUntil ? oneWayUntil(seat, tick) : oneWayUntil;
         } else if (moves[seat]) {
             parameter = parameters[seat];
             value = moved(seat, beat);
             wanted = number.code(value);
+            oneWayUntil = tick;
         }
+    }
+
+    private long oneWayUntil(int seat, long tick) {
+        double beat = WirePlan.beat(tick);
+        int way = lanes[seat].wayAtBeat(beat);
+        double ends = Math.ceil(lanes[seat].endBeat(way) * SmfWriter.TICKS);
+        boolean turns = lanes[seat].going(way) == LayerStack.Going.WAVE;
+        return turns ? tick : Math.min(nextTurn(beat), (long) ends);
     }
 
     /** Finds out when the code that was taken at this tick changes next. */
@@ -214,7 +258,22 @@ final class Sender {
 
     /** How far the listener is from the lane, normalised; who has nothing yet is farther than all. */
     double behind() {
-        return sent < 0 ? 2 : Math.abs(value - number.value(sent));
+        return sent < 0 ? 2 : Math.abs(value - has);
+    }
+
+    /** True if {@link #behind} is that of this tick. */
+    boolean knownAt(long tick) {
+        return taken == tick;
+    }
+
+    /** How far the listener can be from the lane at this tick at the most, as {@link #behind}, without looking. */
+    double behindAtMost(long tick) {
+        return taken == tick ? behind() : behind() + steepest * (tick - taken) + 1e-9;
+    }
+
+    /** True if it has to be looked at at this tick, however near the listener is. */
+    boolean uncertain(long tick) {
+        return !plain || !between(tick);
     }
 
     /**
@@ -246,6 +305,8 @@ final class Sender {
             }
         }
         sent = wanted;
+        has = number.value(sent);
+        arrivedAt = null;
         judge(tick);
         return 2 * (messages - before) + (running == status ? 0 : 1);
     }
@@ -255,14 +316,34 @@ final class Sender {
         events.add(new SmfWriter.Event(tick, 2, SmfWriter.message(status, controller, data)));
     }
 
-    /** Compares what a listener had just before this tick with what the lane said then. */
+    /** From this tick on it has something to send, and does not have the wire. */
+    void waitsFrom(long tick) {
+        waitsFrom = tick;
+    }
+
+    /**
+     * True if the value just before this tick lay between the one that was last taken and the one of this tick: a listener
+     * who has one thing is never farther from it than at one of the two.
+     */
+    boolean between(long tick) {
+        return tick < oneWayUntil;
+    }
+
+    /** Compares what a listener had just before this tick with what the lane said then, if it waited already. */
     void judgeBefore(long tick) {
-        if (tick > 0 && !Double.isNaN(value)) {
+        if (tick > waitsFrom && !Double.isNaN(value)) {
             double beat = WirePlan.beat(tick - 1);
             int seat = line.socket().seatAt(beat);
             if (moves[seat] || !anyMoved && lanes[seat].plays()) {
                 compare(moves[seat] ? moved(seat, beat) : at(seat, tick - 1), tick - 1);
             }
+        }
+    }
+
+    /** As {@link #judge(long)}, of one that waits: on one and the same way it is farthest where it is looked at anyway. */
+    void judgeWaiting(long tick) {
+        if (!wentOn || tick == waitsFrom) {
+            judge(tick);
         }
     }
 
@@ -278,12 +359,15 @@ final class Sender {
     }
 
     private void compare(double now, long tick) {
-        double beat = WirePlan.beat(tick);
-        double says = parameter.settled(lead.apply(now));
-        double has = sent < 0 ? says : parameter.settled(lead.apply(number.value(sent)));
-        if (parameter.stepped()) {
-            double seconds = session.timeline().secondsAt(beat);
-            boolean wrong = says != has;
+        double says = plain ? now : parameter.settled(lead.apply(now));
+        if (arrivedAt != parameter && sent >= 0) {
+            arrived = parameter.settled(lead.apply(has));
+            arrivedAt = parameter;
+        }
+        double hears = sent < 0 ? says : arrived;
+        if (!plain && parameter.stepped()) {
+            double seconds = session.timeline().secondsAt(WirePlan.beat(tick));
+            boolean wrong = says != hears;
             if (!Double.isNaN(wrongSince) && seconds - wrongSince > late) {
                 late = seconds - wrongSince;
                 lateAt = session.timeline().beatAt(wrongSince);
@@ -291,11 +375,12 @@ final class Sender {
             wrongSince = !wrong ? Double.NaN : Double.isNaN(wrongSince) ? seconds : wrongSince;
             return;
         }
-        double distance = Math.abs(says - has);
+        double distance = Math.abs(says - hears);
         if (distance > lost) {
             lost = distance;
-            lostInUnit = parameter.distance(has, says);
-            lostAt = beat;
+            lostHas = hears;
+            lostSays = says;
+            lostAt = WirePlan.beat(tick);
             lostOf = parameter;
         }
     }
@@ -306,7 +391,7 @@ final class Sender {
     }
 
     String lostText() {
-        return lostOf.printDifference(lostInUnit);
+        return lostOf.printDifference(lostOf.distance(lostHas, lostSays));
     }
 
     double lostAt() {

@@ -3,7 +3,7 @@ package agogic.formats.midi;
 import java.io.ByteArrayOutputStream;
 import java.nio.charset.StandardCharsets;
 import java.util.ArrayList;
-import java.util.Comparator;
+import java.util.Arrays;
 import java.util.List;
 
 /** Standard MIDI File 1.0, format 1: chunks, variable-length quantities, running status. */
@@ -15,16 +15,15 @@ final class SmfWriter {
 
     private final List<byte[]> tracks = new ArrayList<>();
 
-    /** One event of a track; of several at one tick the lower order comes first. */
+    /** One event of a track; of several at one tick the lower order, 0 to 3, comes first. */
     record Event(long tick, int order, byte[] bytes) {}
 
     void track(List<Event> events, long end) {
-        List<Event> sorted = new ArrayList<>(events);
-        sorted.sort(Comparator.comparingLong(Event::tick).thenComparingInt(Event::order));
         ByteArrayOutputStream out = new ByteArrayOutputStream();
         long tick = 0;
         int running = 0;
-        for (Event event : sorted) {
+        for (int place : inOrder(events)) {
+            Event event = events.get(place);
             tick = waited(out, tick, event.tick());
             writeQuantity(out, event.tick() - tick);
             tick = event.tick();
@@ -37,6 +36,16 @@ final class SmfWriter {
         writeQuantity(out, Math.max(0, end - tick));
         out.writeBytes(new byte[] {(byte) 0xFF, 0x2F, 0});
         tracks.add(out.toByteArray());
+    }
+
+    /** The places of events by their ticks, then by their orders, then as they are: sorted as numbers, which is quick. */
+    private static int[] inOrder(List<Event> events) {
+        long[] keys = new long[events.size()];
+        for (int i = 0; i < keys.length; i++) {
+            keys[i] = (events.get(i).tick() << 2 | events.get(i).order()) << 28 | i;
+        }
+        Arrays.sort(keys);
+        return Arrays.stream(keys).mapToInt(key -> (int) (key & 0xFFFFFFF)).toArray();
     }
 
     /** A distance is at most {@link #FARTHEST}: where an event is farther away, empty texts stand between. */

@@ -82,12 +82,12 @@ final class WirePlan {
                 take(seconds, wire.get().seconds(bytes));
                 running = 0;
             }
-            int waited = waiting.size();
             while (!changing.isEmpty() && changing.peek().due() <= tick) {
                 Sender sender = changing.poll();
                 sender.refresh(tick);
                 if (sender.wants()) {
                     // While it waits, what it would send is asked when the wire is free.
+                    sender.waitsFrom(tick);
                     waiting.add(sender);
                 } else {
                     sender.foresee(tick);
@@ -96,15 +96,16 @@ final class WirePlan {
             }
             boolean free = wire.isEmpty() || wireFree <= seconds;
             if (free && !waiting.isEmpty()) {
-                send(tick, seconds, waited);
+                send(tick, seconds);
             }
-            for (Sender sender : waiting) {
-                sender.judge(tick);
+            for (int i = 0; i < waiting.size(); i++) {
+                waiting.get(i).judgeWaiting(tick);
             }
         }
         for (Sender sender : senders) {
             sender.refresh(end);
         }
+        waiting.forEach(sender -> sender.judge(end));
         return this;
     }
 
@@ -120,29 +121,43 @@ final class WirePlan {
     }
 
     /** Sends what the wire carries now, the farthest behind first. */
-    private void send(long tick, double seconds, int waited) {
+    private void send(long tick, double seconds) {
         for (int i = waiting.size() - 1; i >= 0; i--) {
-            Sender sender = waiting.get(i);
-            if (i < waited) {
-                sender.judgeBefore(tick);
-            }
-            sender.refresh(tick);
-            if (!sender.wants()) {
-                // Its value came back to what was sent while it waited.
-                leave(i, tick);
+            if (waiting.get(i).uncertain(tick)) {
+                look(i, tick);
             }
         }
         while ((wire.isEmpty() || wireFree <= seconds) && !waiting.isEmpty()) {
-            int farthest = 0;
-            double most = -1;
-            for (int i = 0; i < waiting.size() && wire.isPresent(); i++) {
-                double behind = waiting.get(i).behind();
-                farthest = behind > most ? i : farthest;
-                most = Math.max(most, behind);
+            int farthest = farthest(tick);
+            if (!waiting.get(farthest).knownAt(tick)) {
+                look(farthest, tick);
+                continue;
             }
             int size = transmit(waiting.get(farthest), tick);
             leave(farthest, tick);
             wire.ifPresent(w -> take(seconds, w.seconds(size)));
+        }
+    }
+
+    /** Which of those that wait may be the farthest behind. */
+    private int farthest(long tick) {
+        int farthest = 0;
+        double most = -1;
+        for (int i = 0; i < waiting.size() && wire.isPresent(); i++) {
+            double behind = waiting.get(i).behindAtMost(tick);
+            farthest = behind > most ? i : farthest;
+            most = Math.max(most, behind);
+        }
+        return farthest;
+    }
+
+    /** Takes the value of the one at this place; it waits no longer if that came back to what was sent. */
+    private void look(int place, long tick) {
+        Sender sender = waiting.get(place);
+        sender.judgeBefore(tick);
+        sender.refresh(tick);
+        if (!sender.wants()) {
+            leave(place, tick);
         }
     }
 
