@@ -1,6 +1,7 @@
 package agogic.desk.acts;
 
 import agogic.desk.model.View;
+import agogic.desk.parts.Tip;
 import java.util.ArrayList;
 import java.util.List;
 import javafx.scene.Node;
@@ -9,7 +10,6 @@ import javafx.scene.control.ButtonBase;
 import javafx.scene.control.Label;
 import javafx.scene.control.MenuItem;
 import javafx.scene.control.SeparatorMenuItem;
-import javafx.scene.control.Tooltip;
 import javafx.scene.layout.HBox;
 import javafx.scene.layout.Priority;
 import javafx.scene.layout.Region;
@@ -67,15 +67,13 @@ public final class ActParts {
 
     /** Gives each button that has the id of an act the tip of it; one that has nothing to do, its words and what it does. */
     public static void dress(Node root, Acts acts) {
-        for (Act act : acts.all()) {
-            for (Node node : root.lookupAll("#" + act.id())) {
-                if (node instanceof ButtonBase button) {
-                    button.setTooltip(new Tooltip(act.tip()));
-                    button.setAccessibleHelp(act.tip());
-                    if (button.getOnAction() == null) {
-                        button.setText(act.brief());
-                        button.setOnAction(e -> act.run().run());
-                    }
+        for (Node node : root.lookupAll("*")) {
+            if (node instanceof ButtonBase button && acts.has(button.getId())) {
+                Act act = acts.act(button.getId());
+                Tip.on(button, act.tip());
+                if (button.getOnAction() == null) {
+                    button.setText(act.brief());
+                    button.setOnAction(e -> act.run().run());
                 }
             }
         }

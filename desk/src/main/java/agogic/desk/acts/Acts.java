@@ -2,15 +2,17 @@ package agogic.desk.acts;
 
 import agogic.desk.model.View;
 import java.util.ArrayList;
-import java.util.HashSet;
+import java.util.HashMap;
 import java.util.List;
+import java.util.Map;
 import java.util.Optional;
-import java.util.Set;
+import javafx.scene.input.KeyCode;
 import javafx.scene.input.KeyEvent;
 
 /** The table of acts. */
 public final class Acts {
     private final List<Act> all;
+    private final Map<String, Act> named = new HashMap<>();
 
     /**
      * A table of these, in the order in which they are listed.
@@ -19,30 +21,26 @@ public final class Acts {
      */
     public Acts(List<Act> all) {
         this.all = List.copyOf(all);
-        Set<String> ids = new HashSet<>();
         for (Act act : all) {
-            if (!ids.add(act.id())) {
+            if (named.put(act.id(), act) != null) {
                 throw new IllegalArgumentException("Two acts are called “" + act.id() + "”.");
             }
         }
-        for (View view : View.values()) {
-            List<Act> here = all.stream()
-                    .filter(a -> a.views().contains(view) && a.unconditional())
-                    .toList();
-            for (int i = 0; i < here.size(); i++) {
-                for (int j = i + 1; j < here.size(); j++) {
-                    check(here.get(i), here.get(j), view);
+        Map<List<Object>, Act> taken = new HashMap<>();
+        for (Act act : all) {
+            for (Stroke stroke : act.unconditional() ? act.keys() : List.<Stroke>of()) {
+                for (View view : act.views()) {
+                    for (KeyCode code : stroke.codes()) {
+                        List<Object> key =
+                                List.of(view, act.special(), code, stroke.control(), stroke.shift(), stroke.alt());
+                        Act other = taken.putIfAbsent(key, act);
+                        if (other != null && other != act) {
+                            throw new IllegalArgumentException("In " + view.title() + " both “" + other.words()
+                                    + "” and “" + act.words() + "” have " + other.key() + ".");
+                        }
+                    }
                 }
             }
-        }
-    }
-
-    private static void check(Act one, Act other, View view) {
-        boolean same = one.special() == other.special()
-                && one.keys().stream().anyMatch(k -> other.keys().stream().anyMatch(k::clashes));
-        if (same) {
-            throw new IllegalArgumentException("In " + view.title() + " both “" + one.words() + "” and “"
-                    + other.words() + "” have " + one.key() + ".");
         }
     }
 
@@ -53,7 +51,12 @@ public final class Acts {
 
     /** The act of this id. */
     public Act act(String id) {
-        return all.stream().filter(a -> a.id().equals(id)).findFirst().orElseThrow();
+        return Optional.ofNullable(named.get(id)).orElseThrow();
+    }
+
+    /** True if there is an act of this id. */
+    public boolean has(String id) {
+        return named.containsKey(id);
     }
 
     /** What a key does in a view: what belongs to the view goes before what counts everywhere. */

@@ -2,12 +2,12 @@ package agogic.desk.acts;
 
 import agogic.desk.model.View;
 import agogic.desk.parts.Theme;
+import agogic.desk.parts.Tip;
 import java.util.ArrayList;
 import java.util.List;
 import javafx.scene.control.ButtonType;
 import javafx.scene.control.Dialog;
 import javafx.scene.control.Label;
-import javafx.scene.control.Tooltip;
 import javafx.scene.layout.ColumnConstraints;
 import javafx.scene.layout.GridPane;
 import javafx.scene.layout.Region;
@@ -70,7 +70,7 @@ public final class KeyList {
         key.getStyleClass().addAll("figures", "hand-text", "small");
         Label words = new Label(line.act().words());
         words.getStyleClass().add("small");
-        words.setTooltip(new Tooltip(line.act().about()));
+        Tip.on(words, line.act().about());
         words.setAccessibleText(line.act().about());
         grid.add(key, column, row);
         grid.add(words, column + 1, row);

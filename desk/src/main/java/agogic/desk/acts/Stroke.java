@@ -63,12 +63,4 @@ public record Stroke(Set<KeyCode> codes, boolean control, boolean shift, boolean
                 && e.isAltDown() == alt
                 && (sign || e.isShiftDown() == shift);
     }
-
-    /** True if both are pressed by the same keys. */
-    boolean clashes(Stroke other) {
-        return control == other.control
-                && shift == other.shift
-                && alt == other.alt
-                && codes.stream().anyMatch(other.codes::contains);
-    }
 }

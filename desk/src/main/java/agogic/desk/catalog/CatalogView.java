@@ -9,6 +9,7 @@ import agogic.desk.model.View;
 import agogic.desk.parts.MarkView;
 import agogic.desk.parts.Questions;
 import agogic.desk.parts.SocketMark;
+import agogic.desk.parts.Tip;
 import java.util.ArrayList;
 import java.util.LinkedHashMap;
 import java.util.List;
@@ -21,7 +22,6 @@ import javafx.scene.control.Button;
 import javafx.scene.control.Label;
 import javafx.scene.control.TextField;
 import javafx.scene.control.ToggleButton;
-import javafx.scene.control.Tooltip;
 import javafx.scene.input.KeyCode;
 import javafx.scene.input.KeyEvent;
 import javafx.scene.input.MouseEvent;
@@ -158,8 +158,8 @@ public final class CatalogView extends BorderPane {
         }
         listTab.setId("tab-list");
         faceTab.setId("tab-face");
-        listTab.setTooltip(new Tooltip("The parameters as a list (F)"));
-        faceTab.setTooltip(new Tooltip("The face of the chosen device (F)"));
+        Tip.on(listTab, "The parameters as a list (F)");
+        Tip.on(faceTab, "The face of the chosen device (F)");
         listTab.setOnAction(e -> showing(true));
         faceTab.setOnAction(e -> showing(false));
         HBox.setHgrow(search.field(), Priority.ALWAYS);

@@ -9,11 +9,11 @@ import agogic.desk.draw.Mark;
 import agogic.desk.model.Desk;
 import agogic.desk.parts.MarkView;
 import agogic.desk.parts.SocketMark;
+import agogic.desk.parts.Tip;
 import java.util.List;
 import java.util.function.Consumer;
 import javafx.scene.AccessibleAttribute;
 import javafx.scene.AccessibleRole;
-import javafx.scene.control.Tooltip;
 import javafx.scene.input.KeyEvent;
 import javafx.scene.input.MouseEvent;
 import javafx.scene.input.ScrollEvent;
@@ -27,7 +27,6 @@ public final class FaceControl extends MarkView {
     private final boolean narrow;
     private final String title;
     private final Consumer<Target> focused;
-    private final Tooltip tip = new Tooltip();
     private double value;
     private double grabY;
     private double grabValue;
@@ -47,7 +46,6 @@ public final class FaceControl extends MarkView {
         setAccessibleRole(AccessibleRole.SLIDER);
         setPrefSize(narrow ? 15 : 88, narrow ? 116 : 96);
         setMinSize(narrow ? 15 : 88, narrow ? 116 : 96);
-        Tooltip.install(this, tip);
         focusedProperty().addListener((o, was, is) -> {
             if (is) {
                 focused.accept(target);
@@ -90,8 +88,10 @@ public final class FaceControl extends MarkView {
         Device device = session.device(target.device());
         parameter = device.find(target.parameter());
         mark = SocketMark.of(device, target.parameter());
-        tip.setText(parameter.name() + " · " + SocketMark.spoken(session, device, parameter)
-                + ". Drag or use the arrow keys. E exposes, L gives it a lane, N names it.");
+        Tip.on(
+                this,
+                parameter.name() + " · " + SocketMark.spoken(session, device, parameter)
+                        + ". Drag or use the arrow keys. E exposes, L gives it a lane, N names it.");
         follow(true);
     }
 

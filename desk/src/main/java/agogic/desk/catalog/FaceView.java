@@ -4,6 +4,7 @@ import agogic.core.device.Device;
 import agogic.core.device.Face;
 import agogic.core.parameter.Parameter;
 import agogic.core.route.Target;
+import agogic.desk.parts.Tip;
 import java.util.ArrayList;
 import java.util.HashMap;
 import java.util.List;
@@ -15,7 +16,6 @@ import javafx.scene.control.Button;
 import javafx.scene.control.Label;
 import javafx.scene.control.ScrollPane;
 import javafx.scene.control.ToggleButton;
-import javafx.scene.control.Tooltip;
 import javafx.scene.layout.FlowPane;
 import javafx.scene.layout.HBox;
 import javafx.scene.layout.Priority;
@@ -153,7 +153,7 @@ public final class FaceView extends ScrollPane {
         Button expose = new Button(open == 1 ? "Expose" : "Expose all " + open);
         expose.setVisible(open > 0);
         expose.getStyleClass().addAll("pill", "act", "small");
-        expose.setTooltip(new Tooltip("Gives each of this group a socket; reserved ones are not touched"));
+        Tip.on(expose, "Gives each of this group a socket; reserved ones are not touched");
         expose.setAccessibleText("Expose all " + open + " of " + title);
         List<Target> targets =
                 all.stream().map(p -> new Target(device.id(), p.id())).toList();

@@ -9,13 +9,13 @@ import agogic.core.route.Span;
 import agogic.core.route.Target;
 import agogic.desk.acts.ActParts;
 import agogic.desk.parts.Parts;
+import agogic.desk.parts.Tip;
 import java.util.List;
 import java.util.Optional;
 import javafx.scene.control.Button;
 import javafx.scene.control.ComboBox;
 import javafx.scene.control.Label;
 import javafx.scene.control.TextField;
-import javafx.scene.control.Tooltip;
 import javafx.scene.layout.FlowPane;
 import javafx.scene.layout.VBox;
 
@@ -91,7 +91,7 @@ public final class ParameterPanel extends VBox {
         field.setId(id);
         field.getStyleClass().add("field");
         field.setAccessibleText(words);
-        field.setTooltip(new Tooltip(words));
+        Tip.on(field, words);
         field.setOnAction(e -> typed.run());
     }
 
@@ -99,7 +99,7 @@ public final class ParameterPanel extends VBox {
         button.setId(id);
         button.setText(words);
         button.getStyleClass().addAll("pill", "act");
-        button.setTooltip(new Tooltip(tip));
+        Tip.on(button, tip);
         button.setOnAction(e -> act.run());
     }
 

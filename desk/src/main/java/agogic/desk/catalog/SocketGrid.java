@@ -10,6 +10,7 @@ import agogic.desk.draw.Mark;
 import agogic.desk.model.Desk;
 import agogic.desk.parts.MarkView;
 import agogic.desk.parts.SocketMark;
+import agogic.desk.parts.Tip;
 import java.util.HashSet;
 import java.util.List;
 import java.util.Set;
@@ -17,7 +18,6 @@ import java.util.function.BiConsumer;
 import java.util.function.Consumer;
 import javafx.scene.AccessibleAttribute;
 import javafx.scene.AccessibleRole;
-import javafx.scene.control.Tooltip;
 import javafx.scene.input.KeyEvent;
 import javafx.scene.input.MouseEvent;
 
@@ -29,7 +29,6 @@ public final class SocketGrid extends MarkView {
 
     private final Consumer<Target> chosen;
     private final BiConsumer<Integer, Integer> renumbered;
-    private final Tooltip tip = new Tooltip();
     private Session session;
     private Device device;
     private Target target;
@@ -45,7 +44,6 @@ public final class SocketGrid extends MarkView {
         setId("sockets");
         setFocusTraversable(true);
         setAccessibleRole(AccessibleRole.TEXT);
-        Tooltip.install(this, tip);
         addEventHandler(MouseEvent.MOUSE_PRESSED, e -> {
             requestFocus();
             dragged = at(e);
@@ -67,7 +65,7 @@ public final class SocketGrid extends MarkView {
         });
         addEventHandler(MouseEvent.MOUSE_MOVED, e -> {
             int number = at(e);
-            tip.setText(number == 0 ? "" : spoken(number));
+            Tip.on(this, number == 0 ? "" : spoken(number));
         });
         addEventHandler(KeyEvent.KEY_PRESSED, this::key);
     }

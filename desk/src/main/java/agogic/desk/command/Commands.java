@@ -3,11 +3,13 @@ package agogic.desk.command;
 import agogic.desk.shell.Launch;
 import agogic.formats.file.Told;
 import agogic.formats.session.SessionFile;
-import agogic.standins.comet.SlowComet;
 import java.io.IOException;
 import java.io.PrintWriter;
 import java.nio.charset.StandardCharsets;
 import java.nio.file.Path;
+import java.util.LinkedHashMap;
+import java.util.Map;
+import java.util.function.Supplier;
 import picocli.CommandLine;
 import picocli.CommandLine.Command;
 import picocli.CommandLine.Option;
@@ -18,22 +20,25 @@ import picocli.CommandLine.Parameters;
         name = "agogic",
         version = "Agogic 0.1.0",
         description = "The desk between the hand and the sound. Without words it opens the window.",
-        subcommands = {
-            DemoCommand.class,
-            ShotsCommand.class,
-            RefineCommand.class,
-            SampleCommand.class,
-            RideCommand.class,
-            TraceCommand.class,
-            LaneCommand.class,
-            ExportCommand.class,
-            DescribeCommand.class,
-            AddCommand.class,
-            FitCommand.class,
-            CheckCommand.class
-        },
         footer = {"", "Also, from the source folder: test (all tests), bench (the benchmarks)."})
 public final class Commands extends FileCommand {
+    private static final Map<String, Supplier<FileCommand>> COMMANDS = new LinkedHashMap<>();
+
+    static {
+        COMMANDS.put("demo", DemoCommand::new);
+        COMMANDS.put("shots", ShotsCommand::new);
+        COMMANDS.put("refine", RefineCommand::new);
+        COMMANDS.put("sample", SampleCommand::new);
+        COMMANDS.put("ride", RideCommand::new);
+        COMMANDS.put("trace", TraceCommand::new);
+        COMMANDS.put("lane", LaneCommand::new);
+        COMMANDS.put("export", ExportCommand::new);
+        COMMANDS.put("describe", DescribeCommand::new);
+        COMMANDS.put("add", AddCommand::new);
+        COMMANDS.put("fit", FitCommand::new);
+        COMMANDS.put("check", CheckCommand::new);
+    }
+
     @Parameters(index = "0", arity = "0..1", paramLabel = "FILE.agogic", description = "a session to open")
     private Path file;
 
@@ -54,6 +59,13 @@ public final class Commands extends FileCommand {
     /** As {@link #run(String...)}, answering to these writers. */
     public static int run(PrintWriter out, PrintWriter err, String... words) {
         CommandLine line = new CommandLine(new Commands());
+        // Of a command that is named the others need not be looked at.
+        boolean named = words.length > 0 && COMMANDS.containsKey(words[0]);
+        COMMANDS.forEach((name, command) -> {
+            if (!named || name.equals(words[0])) {
+                line.addSubcommand(name, command.get());
+            }
+        });
         line.setOut(out);
         line.setErr(err);
         line.setParameterExceptionHandler((e, arguments) -> {
@@ -76,7 +88,7 @@ public final class Commands extends FileCommand {
     @Override
     public Answer run() throws IOException {
         if (file == null) {
-            Launch.window(SlowComet.session(), null, false, window -> {});
+            Launch.window(DemoCommand.demo(), null, false, window -> {});
         } else {
             Launch.window(SessionFile.open(file), file, false, window -> {});
         }

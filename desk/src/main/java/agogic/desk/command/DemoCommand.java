@@ -32,11 +32,11 @@ final class DemoCommand extends FileCommand {
 
     @Override
     public Answer run() throws IOException {
-        Session session = SlowComet.session();
         if (save != null) {
-            SessionFile.save(save, session);
+            SessionFile.save(save, SlowComet.session());
             return new Answer().put("saved", save.toString());
         }
+        Session session = demo();
         Picture scene = Picture.named(view);
         if (shot != null) {
             Shots.picture(session, scene, light, shot);
@@ -44,5 +44,11 @@ final class DemoCommand extends FileCommand {
         }
         Shots.open(session, scene, light);
         return new Answer();
+    }
+
+    /** As the build has saved it, if it did: that spares riding it again. */
+    static Session demo() throws IOException {
+        String made = System.getProperty("agogic.demo", "");
+        return made.isEmpty() ? SlowComet.session() : SessionFile.open(Path.of(made));
     }
 }

@@ -6,7 +6,6 @@ import javafx.scene.Node;
 import javafx.scene.control.Button;
 import javafx.scene.control.Label;
 import javafx.scene.control.MenuItem;
-import javafx.scene.control.Tooltip;
 import javafx.scene.layout.HBox;
 import javafx.scene.layout.Priority;
 import javafx.scene.layout.Region;
@@ -22,7 +21,7 @@ public final class Parts {
         button.setId(id);
         button.getStyleClass().addAll("pill", "act", "small");
         if (!tip.isEmpty()) {
-            button.setTooltip(new Tooltip(tip));
+            Tip.on(button, tip);
         }
         button.setOnAction(e -> run.run());
         return button;

@@ -23,7 +23,6 @@ import javafx.scene.control.RadioButton;
 import javafx.scene.control.SelectionMode;
 import javafx.scene.control.TextField;
 import javafx.scene.control.ToggleGroup;
-import javafx.scene.control.Tooltip;
 import javafx.scene.input.KeyCode;
 import javafx.scene.input.KeyEvent;
 import javafx.scene.layout.HBox;
@@ -182,7 +181,7 @@ public final class TargetChooser extends Dialog<TargetChooser.Choice> {
         } else {
             Meaning what = means.apply(chosen, second.isSelected());
             meaning.setText(what.words());
-            meaning.setTooltip(new Tooltip(what.words()));
+            Tip.on(meaning, what.words());
             possible = what.possible();
         }
         meaning.getStyleClass().removeAll("ride-text", "quiet");

@@ -7,6 +7,7 @@ import agogic.core.surface.Surface;
 import agogic.desk.live.HandPlayer;
 import agogic.desk.live.MidiPorts;
 import agogic.desk.model.Desk;
+import agogic.desk.parts.Tip;
 import agogic.desk.surfaces.DrawnSurface;
 import agogic.standins.comet.RecordedHand;
 import java.util.List;
@@ -16,7 +17,6 @@ import javafx.scene.control.Label;
 import javafx.scene.control.MenuButton;
 import javafx.scene.control.MenuItem;
 import javafx.scene.control.ToggleButton;
-import javafx.scene.control.Tooltip;
 import javafx.scene.layout.HBox;
 import javafx.scene.layout.Priority;
 import javafx.scene.layout.Region;
@@ -51,7 +51,7 @@ public final class SurfaceDrawer extends VBox {
         }
         Button close = new Button("Close");
         close.getStyleClass().add("pill");
-        close.setTooltip(new Tooltip("Show or hide the drawer (D)"));
+        Tip.on(close, "Show or hide the drawer (D)");
         close.setOnAction(e -> desk.selection().drawerProperty().set(false));
         head.getChildren().addAll(tabs, port, gap, hands, close);
         getChildren().addAll(head, drawing);

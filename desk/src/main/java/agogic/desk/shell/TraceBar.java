@@ -2,13 +2,13 @@ package agogic.desk.shell;
 
 import agogic.desk.model.Desk;
 import agogic.desk.model.Notice;
+import agogic.desk.parts.Tip;
 import java.util.List;
 import javafx.scene.AccessibleAttribute;
 import javafx.scene.AccessibleRole;
 import javafx.scene.control.Button;
 import javafx.scene.control.Label;
 import javafx.scene.control.OverrunStyle;
-import javafx.scene.control.Tooltip;
 import javafx.scene.layout.HBox;
 import javafx.scene.layout.Priority;
 import javafx.scene.layout.Region;
@@ -49,7 +49,7 @@ public final class TraceBar extends HBox {
             default -> {}
         }
         sentence.setText(notice.sentence());
-        sentence.setTooltip(new Tooltip(notice.sentence()));
+        Tip.on(sentence, notice.sentence());
         setAccessibleText(spoken(notice));
         notifyAccessibleAttributeChanged(AccessibleAttribute.TEXT);
         acts.getChildren().clear();
@@ -58,8 +58,7 @@ public final class TraceBar extends HBox {
             Button button = new Button(act.title());
             button.getStyleClass().addAll("pill", "act");
             button.setId("act-" + number++);
-            button.setTooltip(
-                    number <= KEYS.size() ? new Tooltip(act.title() + " (" + KEYS.get(number - 1) + ")") : null);
+            Tip.on(button, number <= KEYS.size() ? act.title() + " (" + KEYS.get(number - 1) + ")" : "");
             button.setOnAction(e -> act.run().run());
             acts.getChildren().add(button);
         }

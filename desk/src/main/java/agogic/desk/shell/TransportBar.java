@@ -9,6 +9,7 @@ import agogic.core.time.TempoPoint;
 import agogic.core.time.Timeline;
 import agogic.desk.model.Desk;
 import agogic.desk.model.View;
+import agogic.desk.parts.Tip;
 import java.util.ArrayList;
 import java.util.EnumMap;
 import java.util.List;
@@ -21,7 +22,6 @@ import javafx.scene.control.Label;
 import javafx.scene.control.MenuButton;
 import javafx.scene.control.TextField;
 import javafx.scene.control.ToggleButton;
-import javafx.scene.control.Tooltip;
 import javafx.scene.layout.HBox;
 import javafx.scene.layout.Priority;
 import javafx.scene.layout.Region;
@@ -109,7 +109,7 @@ public final class TransportBar extends HBox {
         field.getStyleClass().add("field");
         field.setPrefWidth(width);
         field.setMinWidth(width);
-        field.setTooltip(new Tooltip(words));
+        Tip.on(field, words);
         field.setAccessibleText(words);
     }
 
@@ -183,8 +183,7 @@ public final class TransportBar extends HBox {
     private void showSession() {
         title.setText(desk.session().name() + (desk.editing().unsaved() ? " •" : ""));
         title.setAccessibleText(desk.session().name() + (desk.editing().unsaved() ? ", not saved" : ""));
-        Tooltip.install(
-                title, new Tooltip(desk.editing().unsaved() ? "There are unsaved changes (Ctrl+S saves)" : "Saved"));
+        Tip.on(title, desk.editing().unsaved() ? "There are unsaved changes (Ctrl+S saves)" : "Saved");
         subtitle.setText(desk.session().subtitle());
         loop.setSelected(desk.session().loop().on());
         showTempo();

@@ -16,6 +16,7 @@ import agogic.core.trace.Trace;
 import agogic.desk.live.MidiPorts;
 import agogic.desk.model.Desk;
 import agogic.desk.model.Notice;
+import agogic.desk.parts.Tip;
 import agogic.standins.surfaces.SimulatedDevice;
 import agogic.standins.surfaces.SimulatedDevices;
 import java.util.ArrayList;
@@ -25,7 +26,6 @@ import java.util.List;
 import java.util.Set;
 import java.util.function.Consumer;
 import javafx.geometry.Pos;
-import javafx.scene.control.Tooltip;
 import javafx.scene.layout.HBox;
 import javafx.scene.layout.Priority;
 import javafx.scene.layout.VBox;
@@ -91,7 +91,7 @@ public final class DrawnSurface extends VBox {
             line.setFillHeight(false);
             for (Control control : row) {
                 DrawnControl drawn = new DrawnControl(prefix, control, desk, sender(surface));
-                Tooltip.install(drawn, new Tooltip(DrawnControl.tip(control)));
+                Tip.on(drawn, DrawnControl.tip(control));
                 drawn.setPrefSize(104, height(control, row) * stretch);
                 drawn.setMinWidth(60);
                 drawn.focusedProperty().addListener((o, was, is) -> {

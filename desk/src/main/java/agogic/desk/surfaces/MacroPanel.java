@@ -8,6 +8,7 @@ import agogic.desk.acts.ActParts;
 import agogic.desk.model.Desk;
 import agogic.desk.model.Strand;
 import agogic.desk.parts.Parts;
+import agogic.desk.parts.Tip;
 import java.util.List;
 import java.util.Optional;
 import javafx.geometry.Pos;
@@ -17,7 +18,6 @@ import javafx.scene.control.Label;
 import javafx.scene.control.ScrollPane;
 import javafx.scene.control.Slider;
 import javafx.scene.control.TextField;
-import javafx.scene.control.Tooltip;
 import javafx.scene.layout.FlowPane;
 import javafx.scene.layout.HBox;
 import javafx.scene.layout.Priority;
@@ -129,7 +129,7 @@ public final class MacroPanel extends VBox {
         field.getStyleClass().add("field");
         field.setPrefWidth(72);
         field.setAccessibleText(words);
-        field.setTooltip(new Tooltip(words));
+        Tip.on(field, words);
         field.setOnAction(e -> typed());
     }
 
@@ -183,7 +183,7 @@ public final class MacroPanel extends VBox {
                 all.isEmpty() ? "" : all.get(0) + (all.size() > 1 ? " And " + (all.size() - 1) + " more such." : ""));
         warnings.setVisible(!all.isEmpty());
         warnings.setManaged(!all.isEmpty());
-        warnings.setTooltip(all.isEmpty() ? null : new Tooltip(String.join("\n", all)));
+        Tip.on(warnings, String.join("\n", all));
         fan.show(Strand.of(macro, 0), true);
         fan.setAccessibleHelp(MacroWords.spoken(session, macro));
         setAccessibleText(MacroWords.spoken(session, macro));

@@ -9,6 +9,7 @@ import agogic.core.session.Session;
 import agogic.desk.acts.Act;
 import agogic.desk.acts.Acts;
 import agogic.desk.model.View;
+import agogic.desk.parts.Tip;
 import agogic.desk.routes.RouteRow;
 import agogic.standins.comet.SlowComet;
 import java.util.Comparator;
@@ -82,7 +83,7 @@ class ActsTest extends WindowTest {
         for (String id : ids) {
             until(() -> !buttons(id).isEmpty());
             assertThat(buttons(id)).as(id).allSatisfy(button -> {
-                assertThat(button.getTooltip().getText()).isEqualTo(act(id).tip());
+                assertThat(Tip.of(button)).isEqualTo(act(id).tip());
                 assertThat(button.getAccessibleHelp()).isEqualTo(act(id).tip());
                 if (button.getStyleClass().contains("small")) {
                     assertThat(button.getText()).isEqualTo(act(id).brief());
