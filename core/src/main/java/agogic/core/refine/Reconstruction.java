@@ -1,5 +1,6 @@
 package agogic.core.refine;
 
+import agogic.core.hand.HandPath;
 import java.util.ArrayList;
 import java.util.List;
 
@@ -9,7 +10,7 @@ import java.util.List;
  */
 public final class Reconstruction {
     /** Longer than this without a message: it stood still. Seconds. */
-    public static final double STILL = 0.040;
+    public static final double STILL = HandPath.STILL;
 
     /** "Just before" the next move. Seconds. */
     public static final double JUST_BEFORE = 0.0001;

@@ -3,6 +3,8 @@ package agogic.core.refine;
 import agogic.core.envelope.Envelope;
 import agogic.core.envelope.Point;
 import agogic.core.envelope.Shape;
+import agogic.core.hand.HandPath;
+import agogic.core.hand.Stay;
 import agogic.core.parameter.Parameter;
 import agogic.core.ride.Ride;
 import agogic.core.route.Span;
@@ -161,14 +163,15 @@ public final class Refining {
     private List<Rest> rests(HandPath.Piece piece, double begin, double end) {
         double[] t = piece.times();
         List<Rest> rests = new ArrayList<>();
-        for (HandPath.Rest one : piece.rests()) {
+        for (Stay one : piece.rests()) {
             rests.add(new Rest(
                     lane(one.from(), begin, end, t[0], t[t.length - 1]),
                     lane(one.to(), begin, end, t[0], t[t.length - 1]),
                     parameter.settled(span.apply(one.place())),
                     parameter.settled(span.apply(one.border())),
                     lane(one.early(), begin, end, t[0], t[t.length - 1]),
-                    lane(one.late(), begin, end, t[0], t[t.length - 1])));
+                    lane(one.late(), begin, end, t[0], t[t.length - 1]),
+                    one.brief()));
         }
         return rests;
     }

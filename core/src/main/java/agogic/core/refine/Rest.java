@@ -9,10 +9,11 @@ package agogic.core.refine;
  * @param border the value between two codes, where it trembled between them; else the same
  * @param early where it was slow already
  * @param late until when it still was
+ * @param brief true if by the reaches beside it the hand did not lie still for so long: it need not be level
  */
-public record Rest(double from, double to, double value, double border, double early, double late) {
+public record Rest(double from, double to, double value, double border, double early, double late, boolean brief) {
     /** Level between two times. */
     Rest between(double begins, double ends, double level) {
-        return new Rest(begins, ends, level, level, begins, ends);
+        return new Rest(begins, ends, level, level, begins, ends, false);
     }
 }

@@ -10,10 +10,16 @@ final class RestsAndReaches {
     /** Where a rest cannot begin with its cell, it begins so much later, as a part of it. */
     private static final double LATER = 0.04;
 
+    /** Where on a rest that is none two reaches may meet. */
+    private static final double[] MEETINGS = {-0.3, 0, 0.25, 0.5, 0.75, 1, 1.3};
+
     private final boolean shaped;
     private final List<Point> points = new ArrayList<>();
     private final List<Tube> tubes = new ArrayList<>();
     private final List<Rest> level = new ArrayList<>();
+    /** Where reaches of this piece meet without a rest. */
+    private final List<double[]> meetings = new ArrayList<>();
+
     private int straight;
 
     RestsAndReaches(boolean shaped) {
@@ -39,7 +45,7 @@ final class RestsAndReaches {
     }
 
     /** A time at which a value is given, and whether it is level from there on. */
-    private record Stop(double time, double value, boolean levelAfter, boolean pinned) {}
+    private record Stop(double time, double value, boolean levelAfter, boolean levelBefore, boolean pinned) {}
 
     /** The next piece; between it and the one before it jumps. */
     void piece(Tube open, List<Rest> rests, List<Point> pins, double steady) {
@@ -47,10 +53,18 @@ final class RestsAndReaches {
         int before = level.size();
         List<Stop> stops = new ArrayList<>();
         for (Point pin : pins) {
-            stops.add(new Stop(pin.time(), pin.value(), false, true));
+            stops.add(new Stop(pin.time(), pin.value(), false, false, true));
         }
+        meetings.clear();
         for (int r = 0; r < rests.size(); r++) {
             Rest rest = rests.get(r);
+            if (rest.brief()) {
+                double length = rest.late() - rest.early();
+                for (double part : MEETINGS) {
+                    meetings.add(new double[] {rest.early() + part * length, rest.value()});
+                }
+                continue;
+            }
             double earliest =
                     level.size() > before ? level.get(level.size() - 1).to() : tube.times[0];
             double latest = r + 1 < rests.size() ? rests.get(r + 1).from() : tube.times[tube.size() - 1];
@@ -58,8 +72,8 @@ final class RestsAndReaches {
             Rest lies = free ? lying(tube, rest, earliest, latest) : null;
             if (lies != null) {
                 tube = tube.with(lies.from()).with(lies.to());
-                stops.add(new Stop(lies.from(), lies.value(), true, false));
-                stops.add(new Stop(lies.to(), lies.value(), false, false));
+                stops.add(new Stop(lies.from(), lies.value(), true, false, false));
+                stops.add(new Stop(lies.to(), lies.value(), false, true, false));
                 level.add(lies);
             }
         }
@@ -85,7 +99,12 @@ final class RestsAndReaches {
             start = at;
             last = stop;
         }
-        if (start < tube.size() - 1 || last == null) {
+        int end = tube.size() - 1;
+        boolean lies = last != null && last.levelBefore() && start < end;
+        if (lies && tube.holdsStraight(last.time(), last.value(), tube.times[end], last.value())) {
+            points.remove(points.size() - 1);
+            points.add(new Point(tube.times[end], last.value()));
+        } else if (start < end || last == null) {
             reach(tube, start, tube.size() - 1, last, null, first, steady);
         }
     }
@@ -105,7 +124,13 @@ final class RestsAndReaches {
         if (to != null) {
             slice = slice.through(slice.size() - 1, to.value());
         }
-        ShapedFit.Fitted fitted = ShapedFit.fit(slice, shaped, steady);
+        boolean levelBefore = from != null && from.levelBefore();
+        boolean levelAfter = to != null && to.levelAfter();
+        ShapedFit.Fitted fitted = ShapedFit.fit(slice, shaped, steady, levelBefore, levelAfter, meetings);
+        if (levelBefore && points.size() > first && fitted.points().get(0).time() > from.time()) {
+            // The level goes on up to where the first way begins.
+            points.remove(points.size() - 1);
+        }
         straight += fitted.straight();
         boolean pinned = points.size() > first && points.get(points.size() - 1).pinned();
         boolean joins = true;

@@ -12,12 +12,11 @@ import java.util.List;
  * corners of the straight path, found by going through all pairs, and are then drawn nearer.
  */
 final class ShapedFit {
-    /** A shaped way goes over so many places at the most, and is given up after so many that cannot be reached. */
-    private static final int FAR = 24;
-
-    private static final int GIVE_UP = 6;
     private static final int MOST_PLACES = 400;
-    private static final int ROUNDS = 6;
+    private static final int ROUNDS = 8;
+    /** With each step of drawing it is tried so often at the most, while something gets nearer. */
+    private static final int AGAIN = 3;
+
     /** A way shorter than this, in the time of the tube, looks like a spike. */
     private static final double SPIKE = 1e-3;
 
@@ -27,15 +26,30 @@ final class ShapedFit {
     private final Tube tube;
     private final Ways ways;
     private final boolean shaped;
+    private final PlaceSearch search;
+    private final boolean levelBefore;
+    private final boolean levelAfter;
+    /** Which corners were put somewhere else since they were tried last. */
+    private boolean[] stirred = {};
+
     private double[] t;
     private double[] v;
     private Shape[] shapes;
     private double[] errors;
 
-    private ShapedFit(Tube tube, boolean shaped, double steady) {
+    private ShapedFit(
+            Tube tube,
+            boolean shaped,
+            double steady,
+            boolean levelBefore,
+            boolean levelAfter,
+            List<double[]> meetings) {
         this.tube = tube;
         this.shaped = shaped;
+        this.levelBefore = levelBefore;
+        this.levelAfter = levelAfter;
         ways = new Ways(tube, shaped, steady);
+        search = new PlaceSearch(tube, ways, levelBefore, levelAfter, meetings);
     }
 
     /** What came of a piece: its points, the last without a shape, and the fewest straight links. */
@@ -45,11 +59,20 @@ final class ShapedFit {
      * The points of a tube; where its walls meet at the ends, those are passed exactly.
      *
      * @param steady how wide the middle is steadied, in the time of the tube
+     * @param levelBefore true if it is level before, and may be so longer: then it begins later
+     * @param levelAfter the same at its end
+     * @param meetings where two reaches may meet: time and value
      */
-    static Fitted fit(Tube tube, boolean shaped, double steady) {
+    static Fitted fit(
+            Tube tube,
+            boolean shaped,
+            double steady,
+            boolean levelBefore,
+            boolean levelAfter,
+            List<double[]> meetings) {
         return tube.size() < 2
                 ? new Fitted(List.of(new Point(tube.times[0], tube.centre[0])), 0)
-                : new ShapedFit(tube, shaped, steady).fit();
+                : new ShapedFit(tube, shaped, steady, levelBefore, levelAfter, meetings).fit();
     }
 
     private Fitted fit() {
@@ -62,17 +85,41 @@ final class ShapedFit {
             Curve centred = Centring.centre(corners, tube);
             return new Fitted(shaped ? JoinedLinks.join(centred, tube).points() : points(centred), straight);
         }
+        PlaceSearch.Found one = shaped ? search.single() : null;
+        if (one != null) {
+            take(one);
+            draw();
+            return new Fitted(points(), straight);
+        }
         take(Centring.centre(corners, tube));
         if (shaped && straight > 1) {
-            search(corners);
+            PlaceSearch.Found fewest = search.beside(t, v).search(corners);
+            if (fewest != null) {
+                take(fewest);
+            }
+            draw();
+            if (merge()) {
+                draw();
+            }
         } else {
             draw();
         }
+        return new Fitted(points(), straight);
+    }
+
+    private void take(PlaceSearch.Found found) {
+        t = found.times();
+        v = found.values();
+        shapes = found.shapes();
+        errors = found.errors();
+    }
+
+    private List<Point> points() {
         List<Point> points = new ArrayList<>();
         for (int i = 0; i < t.length; i++) {
             points.add(new Point(t[i], v[i], i < shapes.length ? shapes[i] : Shape.STRAIGHT));
         }
-        return new Fitted(points, straight);
+        return points;
     }
 
     private static List<Point> points(Curve corners) {
@@ -95,113 +142,9 @@ final class ShapedFit {
         }
     }
 
-    /** Places that a way may begin and end at: ends, corners, where the middle turns and where it is slow. */
-    private List<double[]> places(Curve corners) {
-        List<double[]> all = new ArrayList<>();
-        int n = tube.size();
-        all.add(new double[] {t[0], v[0]});
-        for (int i = 1; i + 1 < t.length; i++) {
-            all.add(new double[] {t[i], v[i]});
-            all.add(new double[] {t[i], inside(t[i], tube.centreAt(t[i]))});
-        }
-        for (int i = 1; i + 1 < corners.size(); i++) {
-            double at = corners.times()[i];
-            all.add(new double[] {at, inside(at, tube.centreAt(at))});
-        }
-        for (int i = 1; i + 1 < n; i++) {
-            double before = tube.centre[i] - tube.centre[i - 1];
-            double after = tube.centre[i + 1] - tube.centre[i];
-            if (before * after < 0 || (before == 0) != (after == 0)) {
-                all.add(new double[] {tube.times[i], tube.centre[i]});
-            }
-        }
-        // Where it is slowest between the corners: a reach often ends there.
-        for (int i = 0; i + 1 < t.length; i++) {
-            double middle = (t[i] + t[i + 1]) / 2;
-            all.add(new double[] {middle, inside(middle, tube.centreAt(middle))});
-        }
-        all.add(new double[] {t[t.length - 1], v[t.length - 1]});
-        all.sort((a, b) -> Double.compare(a[0], b[0]));
-        List<double[]> apart = new ArrayList<>();
-        double least = (t[t.length - 1] - t[0]) * 1e-6;
-        for (double[] one : all) {
-            double[] last = apart.isEmpty() ? null : apart.get(apart.size() - 1);
-            boolean same = last != null && one[0] - last[0] < least && Math.abs(one[1] - last[1]) < 1e-9;
-            if (!same && (last == null || one[0] > t[0])) {
-                apart.add(one);
-            }
-        }
-        apart.removeIf(one -> one[0] >= t[t.length - 1] && one[1] != v[t.length - 1]);
-        return apart;
-    }
-
-    private double inside(double time, double value) {
-        return Math.max(tube.lowerAt(time), Math.min(tube.upperAt(time), value));
-    }
-
-    private void search(Curve corners) {
-        List<double[]> places = places(corners);
-        int n = places.size();
-        int[] links = new int[n];
-        double[] far = new double[n];
-        int[] from = new int[n];
-        Shape[] shape = new Shape[n];
-        double[] error = new double[n];
-        Arrays.fill(links, Integer.MAX_VALUE);
-        links[0] = 0;
-        for (int i = 0; i < n; i++) {
-            if (links[i] == Integer.MAX_VALUE) {
-                continue;
-            }
-            int failed = 0;
-            double[] a = places.get(i);
-            for (int j = i + 1; j < n && j - i <= FAR && failed < GIVE_UP; j++) {
-                double[] b = places.get(j);
-                if (b[0] <= a[0] || links[j] < links[i] + 1) {
-                    continue;
-                }
-                if (!ways.find(a[0], a[1], b[0], b[1])) {
-                    failed++;
-                    continue;
-                }
-                failed = 0;
-                boolean fewer = links[i] + 1 < links[j];
-                if (fewer || far[i] + ways.error < far[j]) {
-                    links[j] = links[i] + 1;
-                    far[j] = far[i] + ways.error;
-                    from[j] = i;
-                    shape[j] = ways.shape;
-                    error[j] = ways.error;
-                }
-            }
-        }
-        if (links[n - 1] <= t.length - 1) {
-            int many = links[n - 1];
-            double[] times = new double[many + 1];
-            double[] values = new double[many + 1];
-            Shape[] found = new Shape[many];
-            double[] off = new double[many];
-            int at = n - 1;
-            for (int k = many; k >= 0; k--) {
-                times[k] = places.get(at)[0];
-                values[k] = places.get(at)[1];
-                if (k > 0) {
-                    found[k - 1] = shape[at];
-                    off[k - 1] = error[at];
-                    at = from[at];
-                }
-            }
-            t = times;
-            v = values;
-            shapes = found;
-            errors = off;
-        }
-        draw();
-        merge();
-    }
-
-    /** Tries to leave a corner out, with a way drawn as near as it can be; then draws all nearer again. */
-    private void merge() {
+    /** Leaves out each corner that is not needed; true if it did. */
+    private boolean merge() {
+        int before = t.length;
         for (int i = 1; i + 1 < t.length; i++) {
             if (ways.find(t[i - 1], v[i - 1], t[i + 1], v[i + 1])) {
                 t = without(t, i);
@@ -215,7 +158,7 @@ final class ShapedFit {
                 i = Math.max(0, i - 2);
             }
         }
-        draw();
+        return t.length < before;
     }
 
     private static double[] without(double[] all, int i) {
@@ -227,26 +170,79 @@ final class ShapedFit {
 
     /** Draws corners nearer to the middle, in value and in time, by smaller and smaller steps. */
     private void draw() {
+        int n = t.length;
         double part = 0.25;
         for (int round = 0; round < ROUNDS; round++, part /= 2) {
-            for (int i = 1; i + 1 < t.length; i++) {
-                double width = tube.upperAt(t[i]) - tube.lowerAt(t[i]);
-                double before = t[i] - t[i - 1];
-                double after = t[i + 1] - t[i];
-                move(i, t[i], inside(t[i], tube.centreAt(t[i])));
-                move(i, t[i], v[i] + width * part);
-                move(i, t[i], v[i] - width * part);
-                move(i, t[i] + after * part, v[i]);
-                move(i, t[i] - before * part, v[i]);
-                double later = t[i] + after * part / 2;
-                move(i, later, inside(later, tube.centreAt(later)));
-                double earlier = t[i] - before * part / 2;
-                move(i, earlier, inside(earlier, tube.centreAt(earlier)));
+            Arrays.fill(stirred = new boolean[n], true);
+            boolean any = true;
+            for (int again = 0; any && again < AGAIN; again++) {
+                boolean[] before = stirred;
+                stirred = new boolean[n];
+                any = false;
+                for (int i = 0; i < n; i++) {
+                    // Nothing beside it is another than when it was tried last.
+                    boolean still = !before[i] && !(i > 0 && before[i - 1]) && !(i + 1 < n && before[i + 1]);
+                    if (!still) {
+                        draw(i, part);
+                    }
+                    any |= stirred[i];
+                }
             }
-            free(0, part);
-            free(t.length - 1, part);
         }
         lengthen();
+    }
+
+    private void draw(int i, double part) {
+        if (i == 0 || i == t.length - 1) {
+            if (i == 0 ? levelBefore : levelAfter) {
+                slide(i, i == 0 ? 1 : i - 1, part);
+            } else {
+                free(i, part);
+            }
+            return;
+        }
+        double width = tube.upperAt(t[i]) - tube.lowerAt(t[i]);
+        double before = t[i] - t[i - 1];
+        double after = t[i + 1] - t[i];
+        move(i, t[i], tube.held(t[i], tube.centreAt(t[i])));
+        move(i, t[i], v[i] + width * part);
+        move(i, t[i], v[i] - width * part);
+        move(i, t[i] + after * part, v[i]);
+        move(i, t[i] - before * part, v[i]);
+        // Along the straight ways on both sides.
+        along(i, after * part, (v[i] - v[i - 1]) / before);
+        along(i, -before * part, (v[i + 1] - v[i]) / after);
+        double later = t[i] + after * part / 2;
+        move(i, later, tube.held(later, tube.centreAt(later)));
+        double earlier = t[i] - before * part / 2;
+        move(i, earlier, tube.held(earlier, tube.centreAt(earlier)));
+    }
+
+    private void along(int i, double by, double slope) {
+        move(i, t[i] + by, v[i] + by * slope);
+        move(i, t[i] - by, v[i] - by * slope);
+    }
+
+    /** Has a level before or after go on longer, or less long, if that is nearer. */
+    private void slide(int i, int other, double part) {
+        double end = tube.times[i == 0 ? 0 : tube.size() - 1];
+        int link = Math.min(i, other);
+        for (double step : new double[] {part, -part}) {
+            double time = t[i] + step * (t[other] - t[i]);
+            boolean within = i == 0 ? time >= end && time < t[other] : time <= end && time > t[other];
+            double level = within ? search.level(end, time, v[i]) : Double.POSITIVE_INFINITY;
+            double limit = (errors[link] + search.level(end, t[i], v[i])) * (1 - 1e-4) - level;
+            boolean found = limit > 0
+                    && (i == 0
+                            ? ways.find(time, v[i], t[other], v[other], limit)
+                            : ways.find(t[other], v[other], time, v[i], limit));
+            if (found) {
+                t[i] = time;
+                shapes[link] = ways.shape;
+                errors[link] = ways.error;
+                stirred[i] = true;
+            }
+        }
     }
 
     /** A way of hardly any length is a spike to the eye: it gets some, where there is room, though that is not nearer. */
@@ -260,8 +256,8 @@ final class ShapedFit {
                 double time = first ? t[i - 1] + by : t[i + 1] - by;
                 boolean fits = time > t[i - 1] && time < t[i + 1];
                 if (fits
-                        && (put(i, time, inside(time, v[i]), Double.POSITIVE_INFINITY)
-                                || put(i, time, inside(time, tube.centreAt(time)), Double.POSITIVE_INFINITY))) {
+                        && (put(i, time, tube.held(time, v[i]), Double.POSITIVE_INFINITY)
+                                || put(i, time, tube.held(time, tube.centreAt(time)), Double.POSITIVE_INFINITY))) {
                     break;
                 }
             }
@@ -284,22 +280,25 @@ final class ShapedFit {
         shapes[i] = ways.shape;
         errors[i - 1] = before;
         errors[i] = ways.error;
+        stirred[i] = true;
         return true;
     }
 
     /** An end whose value is free is drawn nearer too. */
     private void free(int i, double part) {
         double width = tube.upperAt(t[i]) - tube.lowerAt(t[i]);
-        if (width > 0) {
+        boolean end = t[i] == tube.times[i == 0 ? 0 : tube.size() - 1];
+        if (width > 0 && end) {
             for (double value : new double[] {v[i] + width * part, v[i] - width * part, tube.centreAt(t[i])}) {
-                double tried = inside(t[i], value);
+                double tried = tube.held(t[i], value);
                 int link = i == 0 ? 0 : i - 1;
                 double a = i == 0 ? tried : v[link];
                 double b = i == 0 ? v[1] : tried;
-                if (ways.find(t[link], a, t[link + 1], b, errors[link])) {
+                if (ways.find(t[link], a, t[link + 1], b, errors[link] * (1 - 1e-4))) {
                     v[i] = tried;
                     shapes[link] = ways.shape;
                     errors[link] = ways.error;
+                    stirred[i] = true;
                 }
             }
         }

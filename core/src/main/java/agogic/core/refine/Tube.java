@@ -176,6 +176,11 @@ public final class Tube {
         return at(centre, time);
     }
 
+    /** The value, or what of the inside at {@code time} is nearest to it. */
+    double held(double time, double value) {
+        return Math.max(lowerAt(time), Math.min(upperAt(time), value));
+    }
+
     private double at(double[] wall, double time) {
         int i = Math.max(0, Math.min(size() - 2, before(time)));
         if (size() == 1) {

@@ -50,21 +50,18 @@ final class Walls {
         if (!(to > from)) {
             return false;
         }
-        if (shape.kind() == Shape.Kind.STRAIGHT || begins == ends) {
-            return tube.holdsStraight(from, begins, to, ends);
-        }
-        way = shape;
+        way = begins == ends ? Shape.STRAIGHT : shape;
         t0 = from;
         v0 = begins;
         v1 = ends;
         length = to - from;
-        curve = curvature(shape) * Math.abs(ends - begins) / 8;
+        curve = curvature(way) * Math.abs(ends - begins) / 8;
         int first = tube.before(from) + 1;
         int past = Arrays.binarySearch(tube.times, first, tube.size(), to);
         past = past < 0 ? -past - 1 : past;
         // A few places first: where a way is outside, it mostly is there.
         int jump = Math.max(1, (past - first) / 8);
-        for (int i = first + jump / 2; i < past; i += jump) {
+        for (int i = first + jump / 2; jump > 1 && i < past; i += jump) {
             if (breaks(i, at(tube.times[i]))) {
                 return false;
             }
@@ -144,8 +141,8 @@ final class Walls {
     }
 
     private static double curvature(Shape one) {
-        if (one.kind() == Shape.Kind.S) {
-            return 6;
+        if (one.kind() != Shape.Kind.BENT) {
+            return one.kind() == Shape.Kind.S ? 6 : 0;
         }
         double k = Math.abs(8 * one.amount());
         return k < 1e-9 ? 0 : k * k / -Math.expm1(-k);

@@ -42,6 +42,12 @@ final class Ways {
     private final double space;
     private final double[] grid;
 
+    /** Of the middle, of it times time and of its square: the sums from the beginning, in spaces. */
+    private final double[] sums;
+
+    private final double[] moments;
+    private final double[] squares;
+
     private final double[] c = new double[SAMPLES];
     private double weight;
 
@@ -70,6 +76,43 @@ final class Ways {
         }
         int half = (int) Math.min(12, steady / space / 2);
         grid = half >= 2 && even.length > 4 * half ? SavitzkyGolay.smooth(even, half) : even;
+        sums = new double[count + 1];
+        moments = new double[count + 1];
+        squares = new double[count + 1];
+        for (int k = 0; k < count; k++) {
+            sums[k + 1] = sums[k] + sum(k, 1);
+            moments[k + 1] = moments[k] + moment(k, 1);
+            squares[k + 1] = squares[k] + square(k, 1);
+        }
+    }
+
+    /** Of the first part of the space after k: the middle goes straight there. */
+    private double sum(int k, double part) {
+        return part * (grid[k] + (grid[k + 1] - grid[k]) * part / 2);
+    }
+
+    private double moment(int k, double part) {
+        return k * sum(k, part) + part * part * (grid[k] / 2 + (grid[k + 1] - grid[k]) * part / 3);
+    }
+
+    private double square(int k, double part) {
+        double rise = (grid[k + 1] - grid[k]) * part;
+        return part * (grid[k] * (grid[k] + rise) + rise * rise / 3);
+    }
+
+    /** What a straight way is off: the square over time, exactly. */
+    private double straight(double t0, double v0, double t1, double v1) {
+        double a = (t0 - begin) / space;
+        double b = (t1 - begin) / space;
+        int last = grid.length - 2;
+        int i = Math.max(0, Math.min(last, (int) a));
+        int j = Math.max(0, Math.min(last, (int) b));
+        double sum = sums[j] + sum(j, b - j) - sums[i] - sum(i, a - i);
+        double moment = moments[j] + moment(j, b - j) - moments[i] - moment(i, a - i) - a * sum;
+        double square = squares[j] + square(j, b - j) - squares[i] - square(i, a - i);
+        double length = b - a;
+        double own = length * (v0 * v0 + v0 * v1 + v1 * v1) / 3;
+        return Math.max(0, own - 2 * (v0 * sum + (v1 - v0) / length * moment) + square) * space;
     }
 
     /** Finds the nearest way inside the tube; false if there is none. */
@@ -79,12 +122,13 @@ final class Ways {
 
     /** Finds the nearest way inside the tube that is nearer than {@code limit}; false if there is none. */
     boolean find(double t0, double v0, double t1, double v1, double limit) {
-        sample(t0, t1);
         double whole = v1 - v0;
-        double straight = error(PLACES, v0, whole);
         if (!shaped || whole == 0) {
-            return straight < limit && keep(Shape.STRAIGHT, straight, t0, v0, t1, v1);
+            double off = t1 > t0 ? straight(t0, v0, t1, v1) : limit;
+            return off < limit && keep(Shape.STRAIGHT, off, t0, v0, t1, v1);
         }
+        sample(t0, t1);
+        double straight = error(PLACES, v0, whole);
         double s = nearestS(v0, whole);
         double errorS = found;
         double bent = nearestBent(v0, whole);

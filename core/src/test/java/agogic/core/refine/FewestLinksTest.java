@@ -65,6 +65,22 @@ class FewestLinksTest {
         assertThat(FewestLinks.count(tube)).isEqualTo(new ExtremeLines(tube).fewest());
     }
 
+    /** Through the door that the command uses, at five tolerances. */
+    @Property(tries = 300)
+    void neverMorePointsThanAPathOnAGrid(@ForAll long seed, @ForAll @IntRange(min = 5, max = 60) int n) {
+        Random random = new Random(seed);
+        Curve curve = random(random, n, 0.1 + 0.9 * random.nextDouble());
+        for (double tolerance : new double[] {0.005, 0.01, 0.03, 0.08, 0.2}) {
+            GridLinks grid = new GridLinks(curve.times(), curve.values(), tolerance);
+            assertThat(grid.farthest()).isLessThanOrEqualTo(tolerance + 1e-9);
+            Refined straight = Refining.refine(curve, n, tolerance, false);
+            assertThat(straight.points()).isEqualTo(straight.fewest()).isLessThanOrEqualTo(grid.points());
+            // What is shaped stays inside 0 and 1, so its fewest straight ones have to as well.
+            Refined shaped = Refining.refine(curve, n, tolerance, true);
+            assertThat(shaped.points()).isLessThanOrEqualTo(shaped.fewest());
+        }
+    }
+
     @Property(tries = 200)
     void theClosestHasNoMoreLinks(@ForAll long seed) {
         Tube tube = Tube.around(random(new Random(seed), 60, 0.2), 0.05);

@@ -51,6 +51,7 @@ class MadeHandsTest {
         int hands = 0;
         int rests = 0;
         int level = 0;
+        int points = 0;
         for (double stick : new double[] {0, 0.1, 0.2, 0.3}) {
             for (int seed = 1; seed <= 12; seed++) {
                 MadeHand hand = seed % 2 == 0 ? new MadeHand(seed, 0.35, 1.5, stick) : new MadeHand(seed, 2, 6, stick);
@@ -65,6 +66,7 @@ class MadeHandsTest {
                 }
                 far += codesFrom(hand.path, shaped.envelope());
                 hands++;
+                points += shaped.points();
                 for (double[] rest : hand.rests) {
                     if (rest[1] - rest[0] > 0.4) {
                         rests++;
@@ -73,9 +75,11 @@ class MadeHandsTest {
                 }
             }
         }
-        assertThat(far / hands).as("root mean square, in codes").isLessThanOrEqualTo(0.45);
+        assertThat(far / hands).as("root mean square, in codes").isLessThanOrEqualTo(0.35);
+        // The fit before this one, level on a seventh of the rests, needed 785 points for the same hands.
+        assertThat(points).isLessThanOrEqualTo((int) (0.8 * 785));
         // A hand that trembles over a border as a reach begins cannot be told from one that moves.
-        assertThat(level).isGreaterThanOrEqualTo((int) (0.95 * rests));
+        assertThat(level).isGreaterThanOrEqualTo((int) (0.99 * rests));
         assertThat(rests).isGreaterThan(100);
     }
 

@@ -1,0 +1,172 @@
+package agogic.core.hand;
+
+import java.util.Arrays;
+
+/**
+ * When a reach began and when it was over, from when the hand crossed the borders between codes: a reach of minimum jerk
+ * (Flash and Hogan 1985) is laid through them by least squares. Near its ends a reach is so slow that the codes say little
+ * of it; in the middle they say a lot. Where inside its cells the hand lay is not known, so several places are tried; of
+ * all that go well with the borders the shortest reach is told, so that a rest beside it is never told too short.
+ */
+final class ReachTimes {
+    /** Where inside a cell the hand may have lain, in steps from its code. */
+    private static final double[] INSIDE = {-0.45, -0.3, -0.15, 0, 0.15, 0.3, 0.45};
+
+    /** A reach goes well with the borders if it is off by no more than this in the mean, in steps. */
+    private static final double WELL = 0.3;
+
+    /** As good as the best, up to this, in steps. */
+    private static final double ALIKE = 0.12;
+
+    /** Nearer to an end than this a border says little. */
+    private static final double END = 0.01;
+
+    private static final int TABLE = 1024;
+    private static final double[] PART = new double[TABLE + 1];
+
+    static {
+        int at = 0;
+        for (int i = 0; i <= TABLE; i++) {
+            double p = (double) i / TABLE;
+            double low = 0;
+            double high = 1;
+            for (at = 0; at < 40; at++) {
+                double mid = (low + high) / 2;
+                if (hand(mid) < p) {
+                    low = mid;
+                } else {
+                    high = mid;
+                }
+            }
+            PART[i] = (low + high) / 2;
+        }
+    }
+
+    /** When it began at the latest and was over at the earliest, in seconds; not a number if the borders do not say. */
+    final double begun;
+
+    final double over;
+
+    private ReachTimes(double begun, double over) {
+        this.begun = begun;
+        this.over = over;
+    }
+
+    private static double hand(double u) {
+        return u * u * u * (10 + u * (6 * u - 15));
+    }
+
+    /** The part of the time of a reach after which it has done the part {@code p} of its way. */
+    private static double part(double p) {
+        double x = p * TABLE;
+        int i = Math.min(TABLE - 1, (int) x);
+        return PART[i] + (PART[i + 1] - PART[i]) * (x - i);
+    }
+
+    /**
+     * A reach from code to code.
+     *
+     * @param times when each border was crossed, in order of the borders
+     * @param borders in steps from the code where it began, upwards whichever way it went
+     * @param n how many
+     * @param codes how far it went, in steps
+     */
+    static ReachTimes of(double[] times, double[] borders, int n, double codes) {
+        double[][] tried = new double[INSIDE.length * INSIDE.length][];
+        double best = Double.POSITIVE_INFINITY;
+        int count = 0;
+        for (double from : INSIDE) {
+            for (double to : INSIDE) {
+                double[] fit = n < 3 ? null : fit(times, borders, n, from, codes + to);
+                if (fit != null) {
+                    tried[count++] = fit;
+                    best = Math.min(best, fit[2]);
+                }
+            }
+        }
+        double begun = Double.NEGATIVE_INFINITY;
+        double over = Double.POSITIVE_INFINITY;
+        for (int i = 0; i < count; i++) {
+            if (tried[i][2] <= Math.max(ALIKE, 1.2 * best)) {
+                begun = Math.max(begun, tried[i][0]);
+                over = Math.min(over, tried[i][0] + tried[i][1]);
+            }
+        }
+        boolean known = best <= WELL && over > begun;
+        return new ReachTimes(known ? begun : Double.NaN, known ? over : Double.NaN);
+    }
+
+    /**
+     * The reach in which the cells {@code first} to {@code last} were entered one after the other.
+     *
+     * @param at when each cell was entered, in seconds
+     * @param code of each cell, in the travel of the control
+     * @param since when a change of several codes begins at the earliest
+     */
+    static ReachTimes of(double[] at, double[] since, double[] code, int first, int last, double step) {
+        double start = code[first - 1];
+        double way = (code[last] - start) / step;
+        int most = (int) Math.rint(2 * Math.abs(way)) + 1;
+        double[] early = new double[most];
+        double[] late = new double[most];
+        Arrays.fill(early, Double.NaN);
+        for (int k = first; k <= last; k++) {
+            int border = (int) Math.rint((code[k] + code[k - 1] - 2 * start) / step * Math.signum(way));
+            if (border > 0 && border < most) {
+                boolean one = Math.abs(code[k] - code[k - 1]) <= 1.5 * step;
+                double time = (one ? at[k] : (Math.max(at[k - 1], since[k]) + at[k]) / 2) - at[first];
+                early[border] = Double.isNaN(early[border]) ? time : early[border];
+                late[border] = time;
+            }
+        }
+        double[] times = new double[most];
+        double[] borders = new double[most];
+        int n = 0;
+        for (int b = 0; b < most; b++) {
+            if (!Double.isNaN(early[b])) {
+                times[n] = (early[b] + late[b]) / 2;
+                borders[n++] = b / 2.0;
+            }
+        }
+        ReachTimes found = of(times, borders, n, Math.abs(way));
+        return new ReachTimes(found.begun + at[first], found.over + at[first]);
+    }
+
+    /** Begin, length and how far it is off in the mean, in steps; null if it is none. */
+    private static double[] fit(double[] times, double[] borders, int n, double from, double to) {
+        double whole = to - from;
+        double w = 0;
+        double wu = 0;
+        double wt = 0;
+        double wuu = 0;
+        double wut = 0;
+        double wtt = 0;
+        int used = 0;
+        for (int i = 0; i < n; i++) {
+            double p = (borders[i] - from) / whole;
+            if (p > END && p < 1 - END) {
+                double u = part(p);
+                double slope = 30 * u * u * (1 - u) * (1 - u);
+                double weight = slope * slope;
+                w += weight;
+                wu += weight * u;
+                wt += weight * times[i];
+                wuu += weight * u * u;
+                wut += weight * u * times[i];
+                wtt += weight * times[i] * times[i];
+                used++;
+            }
+        }
+        double spread = w * wuu - wu * wu;
+        if (used < 3 || !(spread > 1e-9 * w * w)) {
+            return null;
+        }
+        double length = (w * wut - wu * wt) / spread;
+        double begin = (wt - length * wu) / w;
+        if (!(length > 0)) {
+            return null;
+        }
+        double square = Math.max(0, wtt - begin * wt - length * wut);
+        return new double[] {begin, length, Math.sqrt(square / used) * whole / length};
+    }
+}

@@ -1,0 +1,238 @@
+package agogic.core.hand;
+
+import java.util.ArrayList;
+import java.util.Arrays;
+import java.util.List;
+
+/** Where a hand lay still, by how long it was in its cells, and by what the reaches beside them say. */
+final class Stillness {
+    /** A visit in the next cell that is shorter than this is a tremble. Seconds. */
+    private static final double TREMBLE = 0.08;
+
+    /** A cell in which the hand was longer than this many times as in those beside it was no part of a reach. */
+    private static final double PACE = 1.5;
+
+    /** At the end of a reach a hand stays in one cell up to 1.7 times as long as in the one before (minimum jerk). */
+    private static final double LINGERS = 2.0;
+
+    /** Of such a cell this part is still the way in, or the way out already. */
+    private static final double ENTERING = 0.2;
+
+    /** Of a reach such a part at each end is so slow that it may belong to the rest. */
+    private static final double MARGIN = 0.04;
+
+    /** How long a rest was is told rather too long: it was none if it seems to be shorter than this many of the shortest. */
+    private static final double BRIEF = 1.2;
+
+    /** The same where there is a cell on one side only. */
+    private static final double PACE_AT_END = 1.6;
+
+    private final Codes codes;
+    private final double[] at;
+    private final double[] code;
+    private final double step;
+    private final double shortest;
+
+    Stillness(Codes codes, double shortest) {
+        this.codes = codes;
+        at = codes.at;
+        code = codes.code;
+        step = codes.step;
+        this.shortest = shortest;
+    }
+
+    private double end(int k) {
+        return codes.end(k);
+    }
+
+    private boolean single(int k) {
+        return codes.single(k);
+    }
+
+    private boolean beside(double one, double other) {
+        return codes.beside(one, other);
+    }
+
+    /** The rests in the cells {@code first} to {@code last}, between which nothing jumps. */
+    List<Stay> rests(int first, int last) {
+        List<Stay> rests = new ArrayList<>();
+        int k = first;
+        while (k <= last) {
+            int run = trembling(k, last);
+            boolean trembles = run > k;
+            // What stood for a moment when it began is where the hand lay already.
+            int begun = !trembles && k == first && k < last && single(k + 1) && at[k + 1] - at[k] < TREMBLE ? k + 1 : k;
+            run = Math.max(run, begun);
+            double begins = at[k];
+            double ends = end(run);
+            boolean still =
+                    trembles ? pauses(k, run, first, last, ends - begins) : lies(run, first, last, ends - begins);
+            if (ends - begins >= shortest && still) {
+                double place = longest(k, run);
+                double other = run > k ? code[k] == place ? code[k + 1] : code[k] : place;
+                double early = lingered(k, first, begins);
+                double late = lingers(run, last, ends);
+                put(rests, new Stay(begins, ends, place, (place + other) / 2, early, late));
+            }
+            k = run + 1;
+        }
+        return reached(rests, first, last);
+    }
+
+    /**
+     * What the reaches say of the rests between them: when they begin and end, and which were too brief to be any. Where a
+     * hand turned without a rest, a brief one is added.
+     */
+    private List<Stay> reached(List<Stay> rests, int first, int last) {
+        if (step == 0) {
+            return rests;
+        }
+        List<Stay> all = new ArrayList<>();
+        ReachTimes before = null;
+        int next = first + 1;
+        for (int r = 0; r <= rests.size(); r++) {
+            Stay rest = r < rests.size() ? rests.get(r) : null;
+            int until = rest == null ? last : Arrays.binarySearch(at, rest.from());
+            // The reaches up to here, each as far as it goes before it turns.
+            while (next <= until) {
+                int turn = codes.turnAfter(next, until);
+                boolean whole = turn < until || rest != null;
+                ReachTimes reach = whole ? ReachTimes.of(at, codes.quiet, code, next, turn, step) : null;
+                if (before != null || !all.isEmpty()) {
+                    follows(all, reach);
+                }
+                before = reach;
+                if (turn < until && turn >= next) {
+                    double over = before.over - MARGIN * (before.over - before.begun);
+                    double place = code[turn];
+                    boolean known = over > at[turn - 1] && over < end(turn);
+                    Stay met = Stay.turn(at[turn], end(turn), place);
+                    all.add(met.after(before.over, known ? over : at[turn]));
+                }
+                next = Math.max(turn, next) + 1;
+            }
+            if (rest != null) {
+                double over = before == null ? Double.NaN : before.over - MARGIN * (before.over - before.begun);
+                double early = over > 0 && over < rest.to() ? over : rest.early();
+                all.add(rest.after(before == null ? Double.NaN : before.over, early));
+                next = Arrays.binarySearch(at, rest.to());
+                next = next < 0 ? last + 1 : next;
+                before = null;
+            }
+        }
+        return all;
+    }
+
+    /** The reach after the last of these rests says until when that was one. */
+    private void follows(List<Stay> all, ReachTimes reach) {
+        Stay rest = all.get(all.size() - 1);
+        double begun = reach == null ? Double.NaN : reach.begun + MARGIN * (reach.over - reach.begun);
+        boolean known = begun > rest.early() && begun > rest.from();
+        boolean brief = reach != null && reach.begun - rest.over() < BRIEF * shortest;
+        all.set(all.size() - 1, rest.before(known ? begun : rest.late(), brief));
+    }
+
+    /** Where a hand was already slow in the cell before, beyond what a reach is at its end, it lay there. */
+    private double lingered(int k, int first, double begins) {
+        if (k < first + 2 || !single(k) || !single(k - 1)) {
+            return begins;
+        }
+        double there = at[k] - at[k - 1];
+        double before = at[k - 1] - at[k - 2];
+        return there > LINGERS * before && there < 2 * shortest ? at[k - 1] + there * ENTERING : begins;
+    }
+
+    /** The same for the cell after it. */
+    private double lingers(int run, int last, double ends) {
+        if (run + 2 > last || !single(run + 1) || !single(run + 2)) {
+            return ends;
+        }
+        double there = at[run + 2] - at[run + 1];
+        double after = end(run + 2) - at[run + 2];
+        return there > LINGERS * after && there < 2 * shortest ? at[run + 2] - there * ENTERING : ends;
+    }
+
+    /** A rest beside another: of a long and a short one the short one is where a reach begins or ends; two alike are one. */
+    private void put(List<Stay> rests, Stay rest) {
+        Stay before = rests.isEmpty() ? null : rests.get(rests.size() - 1);
+        if (before == null || before.to() < rest.from()) {
+            rests.add(rest);
+            return;
+        }
+        double one = before.to() - before.from();
+        double other = rest.to() - rest.from();
+        if (2 * other < one) {
+            return;
+        }
+        rests.remove(rests.size() - 1);
+        rests.add(
+                2 * one < other || !beside(before.place(), rest.place())
+                        ? rest
+                        : new Stay(
+                                before.from(),
+                                rest.to(),
+                                one > other ? before.place() : rest.place(),
+                                (before.place() + rest.place()) / 2,
+                                before.early(),
+                                rest.late()));
+    }
+
+    /** The last cell of a run of two neighbours between which the hand trembled, beginning with cell k; k if it did not. */
+    private int trembling(int k, int last) {
+        if (k == last || !single(k + 1)) {
+            return k;
+        }
+        int run = k + 1;
+        while (run < last && single(run + 1) && code[run + 1] == code[run - 1]) {
+            run++;
+        }
+        boolean brief = run - k == 2 && at[run] - at[run - 1] < TREMBLE;
+        return run - k >= 3 || brief ? run : k;
+    }
+
+    /** False if the hand trembled on its way: the same way before and after, and no longer than a few cells take. */
+    private boolean pauses(int k, int run, int first, int last, double length) {
+        boolean before = k > first && single(k);
+        boolean after = run < last && single(run + 1);
+        if (!before || !after || Math.signum(code[k] - code[k - 1]) != Math.signum(code[run + 1] - code[run])) {
+            return true;
+        }
+        double paceBefore = k - 1 > first ? at[k] - at[k - 1] : 0;
+        double paceAfter = run + 1 < last ? at[run + 2] - at[run + 1] : 0;
+        return length > 2 * PACE * Math.max(paceBefore, paceAfter);
+    }
+
+    /** The code at which the hand was longest, of a run of two. */
+    private double longest(int k, int run) {
+        double one = 0;
+        double other = 0;
+        for (int i = k; i <= run; i++) {
+            double length = end(i) - at[i];
+            if (code[i] == code[k]) {
+                one += length;
+            } else {
+                other += length;
+            }
+        }
+        return other > one ? code[k + 1] : code[k];
+    }
+
+    /** False if the hand only passed through on a slow reach: the same way, at a similar pace, on both sides. */
+    private boolean lies(int k, int first, int last, double length) {
+        boolean before = k > first && single(k);
+        boolean after = k < last && single(k + 1);
+        if (before && after && Math.signum(code[k] - code[k - 1]) != Math.signum(code[k + 1] - code[k])) {
+            return true;
+        }
+        double paceBefore = before ? at[k] - at[k - 1] : 0;
+        double paceAfter = after ? end(k + 1) - at[k + 1] : 0;
+        // Of the first and the last cell only a part was seen: it may say that this was no rest, not that it was.
+        boolean cutBefore = !before || k - 1 == first && length > PACE_AT_END * paceBefore;
+        boolean cutAfter = !after || k + 1 == last && length > PACE_AT_END * paceAfter;
+        if (cutBefore || cutAfter) {
+            double known = Math.max(cutBefore ? 0 : paceBefore, cutAfter ? 0 : paceAfter);
+            return length > PACE_AT_END * known;
+        }
+        return length > PACE * Math.min(paceBefore, paceAfter);
+    }
+}

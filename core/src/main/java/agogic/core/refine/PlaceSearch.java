@@ -1,0 +1,243 @@
+package agogic.core.refine;
+
+import agogic.core.envelope.Shape;
+import java.util.ArrayList;
+import java.util.Arrays;
+import java.util.List;
+
+/**
+ * The fewest shaped ways over places that they may begin and end at, found by going through pairs of places. A level before
+ * or after the piece may go on into it, so a way may begin later and end earlier than the piece.
+ */
+final class PlaceSearch {
+    /** A shaped way goes over so many places at the most, and is given up after so many that cannot be reached. */
+    private static final int FAR = 24;
+
+    private static final int GIVE_UP = 6;
+    /** Places that were added because reaches may begin, end or meet there lie close together. */
+    private static final int MOST_ADDED = 40;
+
+    /** A level before or after may go on into the piece, as far as so many steps of such a part of it. */
+    private static final int LONGER_LEVEL = 3;
+
+    private static final double LEVEL_STEP = 0.06;
+    /** Of a level its distance from the middle is looked at in so many places. */
+    private static final int LEVEL_PLACES = 8;
+
+    private final Tube tube;
+    private final Ways ways;
+    /** Where it may begin and end: time, what the level up to there is off, and its value; the first is the end itself. */
+    final double[][] begins;
+
+    final double[][] ends;
+    private final List<double[]> meetings;
+    private double[] t;
+    private double[] v;
+
+    /**
+     * @param levelBefore true if it is level before, and may be so longer
+     * @param levelAfter the same at its end
+     * @param meetings where two reaches may meet: time and value
+     */
+    PlaceSearch(Tube tube, Ways ways, boolean levelBefore, boolean levelAfter, List<double[]> meetings) {
+        this.tube = tube;
+        this.ways = ways;
+        this.meetings = meetings;
+        int last = tube.size() - 1;
+        begins = levels(tube.times[0], tube.times[last], tube.centre[0], levelBefore);
+        ends = levels(tube.times[last], tube.times[0], tube.centre[last], levelAfter);
+    }
+
+    /** A path: what each way is off as well. */
+    record Found(double[] times, double[] values, Shape[] shapes, double[] errors) {}
+
+    /** Times up to which a level at {@code value} can go on from {@code from} towards {@code to}, with what it is off. */
+    private double[][] levels(double from, double to, double value, boolean free) {
+        List<double[]> all = new ArrayList<>();
+        all.add(new double[] {from, 0, value});
+        for (int k = 1; free && k <= LONGER_LEVEL; k++) {
+            double time = from + (to - from) * LEVEL_STEP * k;
+            double off = level(from, time, value);
+            if (off == Double.POSITIVE_INFINITY) {
+                break;
+            }
+            all.add(new double[] {time, off, value});
+        }
+        return all.toArray(double[][]::new);
+    }
+
+    /** What a level is off that goes on from an end of the piece to {@code time}; infinite if it leaves the tube. */
+    double level(double from, double time, double value) {
+        if (!tube.holdsStraight(Math.min(from, time), value, Math.max(from, time), value)) {
+            return Double.POSITIVE_INFINITY;
+        }
+        double off = 0;
+        for (int i = 0; i < LEVEL_PLACES; i++) {
+            double far = value - tube.centreAt(from + (time - from) * (i + 0.5) / LEVEL_PLACES);
+            off += far * far;
+        }
+        return off * Math.abs(time - from) / LEVEL_PLACES;
+    }
+
+    /** One way from level to level, the nearest; null if there is none, or no level to begin or end it. */
+    Found single() {
+        double begin = tube.centre[0];
+        double end = tube.centre[tube.size() - 1];
+        double best = Double.POSITIVE_INFINITY;
+        Found found = null;
+        for (double[] first : begins) {
+            for (int b = 0; b < ends.length && begins.length + ends.length > 2; b++) {
+                double left = best - first[1] - ends[b][1];
+                if (left > 0 && ways.find(first[0], begin, ends[b][0], end, left)) {
+                    best = first[1] + ends[b][1] + ways.error;
+                    found = new Found(
+                            new double[] {first[0], ends[b][0]},
+                            new double[] {begin, end},
+                            new Shape[] {ways.shape},
+                            new double[] {ways.error});
+                }
+            }
+        }
+        return found;
+    }
+
+    /** Beside the straight path with these times and values. */
+    PlaceSearch beside(double[] times, double[] values) {
+        t = times;
+        v = values;
+        return this;
+    }
+
+    /** Places that a way may begin and end at: ends, corners, where the middle turns and where it is slow. */
+    private List<double[]> places(Curve corners) {
+        List<double[]> all = new ArrayList<>();
+        int n = tube.size();
+        all.add(new double[] {t[0], v[0]});
+        for (int i = 1; i + 1 < t.length; i++) {
+            all.add(new double[] {t[i], v[i]});
+            all.add(new double[] {t[i], tube.held(t[i], tube.centreAt(t[i]))});
+        }
+        for (int i = 1; i + 1 < corners.size(); i++) {
+            double at = corners.times()[i];
+            all.add(new double[] {at, tube.held(at, tube.centreAt(at))});
+        }
+        for (int i = 1; i + 1 < n; i++) {
+            double before = tube.centre[i] - tube.centre[i - 1];
+            double after = tube.centre[i + 1] - tube.centre[i];
+            if (before * after < 0 || (before == 0) != (after == 0)) {
+                all.add(new double[] {tube.times[i], tube.centre[i]});
+            }
+        }
+        // Where it is slowest between the corners: a reach often ends there.
+        for (int i = 0; i + 1 < t.length; i++) {
+            double middle = (t[i] + t[i + 1]) / 2;
+            all.add(new double[] {middle, tube.held(middle, tube.centreAt(middle))});
+        }
+        all.add(new double[] {t[t.length - 1], v[t.length - 1]});
+        for (double[] meeting : meetings) {
+            if (meeting[0] > t[0] && meeting[0] < t[t.length - 1]) {
+                all.add(new double[] {meeting[0], tube.held(meeting[0], meeting[1])});
+                all.add(new double[] {meeting[0], tube.held(meeting[0], tube.centreAt(meeting[0]))});
+            }
+        }
+        for (double[][] levels : new double[][][] {begins, ends}) {
+            for (int k = 1; k < levels.length; k++) {
+                all.add(new double[] {levels[k][0], levels[k][2]});
+            }
+        }
+        all.sort((a, b) -> Double.compare(a[0], b[0]));
+        List<double[]> apart = new ArrayList<>();
+        double least = (t[t.length - 1] - t[0]) * 1e-6;
+        for (double[] one : all) {
+            double[] last = apart.isEmpty() ? null : apart.get(apart.size() - 1);
+            boolean same = last != null && one[0] - last[0] < least && Math.abs(one[1] - last[1]) < 1e-9;
+            if (!same && (last == null || one[0] > t[0])) {
+                apart.add(one);
+            }
+        }
+        apart.removeIf(one -> one[0] >= t[t.length - 1] && one[1] != v[t.length - 1]);
+        return apart;
+    }
+
+    /** The fewest ways, and of those the nearest; null if it finds none with so few as the straight path has. */
+    Found search(Curve corners) {
+        List<double[]> places = places(corners);
+        int n = places.size();
+        int added = Math.min(MOST_ADDED, begins.length + ends.length + 2 * meetings.size());
+        int[] links = new int[n];
+        double[] far = new double[n];
+        int[] from = new int[n];
+        Shape[] shape = new Shape[n];
+        double[] error = new double[n];
+        Arrays.fill(links, Integer.MAX_VALUE);
+        for (int i = 0; i < n; i++) {
+            double level = levelTo(places.get(i), begins);
+            if (level < Double.POSITIVE_INFINITY) {
+                links[i] = 0;
+                far[i] = level;
+            }
+            if (links[i] == Integer.MAX_VALUE) {
+                continue;
+            }
+            int failed = 0;
+            double[] a = places.get(i);
+            for (int j = i + 1; j < n && j - i <= FAR + added && failed < GIVE_UP + added; j++) {
+                double[] b = places.get(j);
+                if (b[0] <= a[0] || links[j] < links[i] + 1) {
+                    continue;
+                }
+                if (!ways.find(a[0], a[1], b[0], b[1])) {
+                    failed++;
+                    continue;
+                }
+                failed = 0;
+                boolean fewer = links[i] + 1 < links[j];
+                if (fewer || far[i] + ways.error < far[j]) {
+                    links[j] = links[i] + 1;
+                    far[j] = far[i] + ways.error;
+                    from[j] = i;
+                    shape[j] = ways.shape;
+                    error[j] = ways.error;
+                }
+            }
+        }
+        int end = -1;
+        double least = Double.POSITIVE_INFINITY;
+        for (int j = 0; j < n; j++) {
+            double off = far[j] + levelTo(places.get(j), ends);
+            boolean some = links[j] > 0 && links[j] < Integer.MAX_VALUE && off < Double.POSITIVE_INFINITY;
+            if (some && (end < 0 || links[j] < links[end] || links[j] == links[end] && off < least)) {
+                end = j;
+                least = off;
+            }
+        }
+        if (end >= 0 && links[end] <= t.length - 1) {
+            int many = links[end];
+            double[] times = new double[many + 1];
+            double[] values = new double[many + 1];
+            Shape[] found = new Shape[many];
+            double[] off = new double[many];
+            int at = end;
+            for (int k = many; k >= 0; k--) {
+                times[k] = places.get(at)[0];
+                values[k] = places.get(at)[1];
+                if (k > 0) {
+                    found[k - 1] = shape[at];
+                    off[k - 1] = error[at];
+                    at = from[at];
+                }
+            }
+            return new Found(times, values, found, off);
+        }
+        return null;
+    }
+    /** What a level up to this place is off; infinite if it does not reach it. */
+    private static double levelTo(double[] place, double[][] levels) {
+        for (int k = 0; k < levels.length; k++) {
+            if (levels[k][0] == place[0] && (k == 0 || levels[k][2] == place[1])) {
+                return levels[k][1];
+            }
+        }
+        return Double.POSITIVE_INFINITY;
+    }
+}
