@@ -118,6 +118,29 @@ public record Shape(Kind kind, double amount, double count, double duty, double 
         return kind == Kind.S ? 1.5 + (amount > 0 ? 0.375 : 0.5) * amount : k < 1e-6 ? 1.001 : -k / Math.expm1(-k);
     }
 
+    /** True if it has an amount that can be set by drawing the way: bent or an S, and whole. */
+    public boolean drawable() {
+        return !cut() && (kind == Kind.BENT || kind == Kind.S);
+    }
+
+    /** The place on such a way at which it is drawn, 0..1: all S meet in the middle, so theirs is before it. */
+    public double handle() {
+        return kind == Kind.S ? 0.25 : 0.5;
+    }
+
+    /** Such a way with the amount by which it has done this part of the way at its handle, as far as amounts go. */
+    public Shape through(double part) {
+        if (kind == Kind.S) {
+            double usual = smooth(0, handle());
+            double room = part > usual ? handle() - usual : usual - smooth(1, handle());
+            return s(Math.max(-1, Math.min(1, (usual - part) / room)));
+        }
+        // In the middle a bent way has done 1/(e^{k/2} + 1).
+        double inside = Math.max(1e-3, Math.min(1 - 1e-3, part));
+        double amount = Math.max(-1, Math.min(1, Math.log(1 / inside - 1) / 4));
+        return bent(Math.abs(amount) < 0.005 ? 0.005 : amount);
+    }
+
     private double swing(double u) {
         if (!kind.wave()) {
             return 0;

@@ -23,7 +23,7 @@ public record Recipe(
         double easeBack,
         boolean bent,
         double dwell) {
-    /** Lines of the metre that a start or end is drawn to, if one is within a beat. */
+    /** Lines of the metre that a start or end is drawn to, if one is within a sixteenth. */
     public enum Anchor {
         NONE("where the hand was"),
         BEAT("on the beat"),

@@ -35,6 +35,19 @@ class ShapeTest {
         assertThat(Shape.S.part(0.2, 0.4).steepest()).isInfinite();
     }
 
+    /** Whoever draws a way at its handle gets the way that goes through there. */
+    @Property(tries = 200)
+    void aWayThatIsDrawnGoesThroughTheHand(
+            @ForAll @DoubleRange(min = -1, max = 1) double amount, @ForAll boolean bent) {
+        Shape shape = bent ? Shape.bent(Math.abs(amount) < 0.01 ? 0.01 : amount) : Shape.s(amount);
+        Shape drawn = (bent ? Shape.bent(0.3) : Shape.S).through(shape.value(0, 1, shape.handle()));
+        assertThat(shape.drawable()).isTrue();
+        assertThat(drawn.kind()).isEqualTo(shape.kind());
+        assertThat(drawn.amount()).isCloseTo(shape.amount(), within(1e-9));
+        assertThat(Shape.S.through(0.9).amount()).isEqualTo(-1);
+        assertThat(Shape.S.part(0, 0.5).drawable()).isFalse();
+    }
+
     /** Also where it is nearly straight: the function of the library that is exact near 0 is the reference. */
     @Property(tries = 200)
     void aBentWayIsWhatItsFormulaSays(

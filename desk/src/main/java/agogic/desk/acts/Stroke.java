@@ -21,6 +21,8 @@ public record Stroke(Set<KeyCode> codes, boolean control, boolean shift, boolean
             Map.entry("Page Up", Set.of(KeyCode.PAGE_UP)),
             Map.entry("Page Down", Set.of(KeyCode.PAGE_DOWN)),
             Map.entry("←", Set.of(KeyCode.LEFT, KeyCode.KP_LEFT)),
+            Map.entry("↑", Set.of(KeyCode.UP, KeyCode.KP_UP)),
+            Map.entry("↓", Set.of(KeyCode.DOWN, KeyCode.KP_DOWN)),
             Map.entry("→", Set.of(KeyCode.RIGHT, KeyCode.KP_RIGHT)),
             Map.entry(".", Set.of(KeyCode.PERIOD)),
             Map.entry("+", Set.of(KeyCode.PLUS, KeyCode.ADD, KeyCode.EQUALS)),

@@ -30,6 +30,7 @@ final class Plot extends Region {
     private final Canvas canvas = new Canvas();
     private final Line playhead = new Line();
     private int dragged = -1;
+    private boolean drawing;
 
     Plot(Shown shown, Runnable typing) {
         this.shown = shown;
@@ -52,6 +53,7 @@ final class Plot extends Region {
         addEventHandler(MouseEvent.MOUSE_DRAGGED, this::moved);
         addEventHandler(MouseEvent.MOUSE_RELEASED, e -> {
             dragged = -1;
+            drawing = false;
             desk.settle();
         });
         addEventHandler(KeyEvent.KEY_PRESSED, this::key);
@@ -76,7 +78,7 @@ final class Plot extends Region {
                     canvas.getGraphicsContext2D(),
                     getWidth(),
                     getHeight(),
-                    marks().all(shown.chosen),
+                    marks().all(shown.chosen, shown.drawable() == null ? null : shown.handle()),
                     Palette.of(desk.selection().lightProperty().get()));
         }
     }
@@ -118,7 +120,11 @@ final class Plot extends Region {
                 near = i;
             }
         }
-        if (near >= 0) {
+        double[] handle = shown.drawable() == null ? null : shown.handle();
+        drawing = handle != null && Math.hypot(marks.x(handle[0]) - e.getX(), marks.y(handle[1]) - e.getY()) < nearest;
+        if (drawing) {
+            dragged = -1;
+        } else if (near >= 0) {
             dragged = near;
             shown.choose(near);
         } else if (e.getClickCount() == 2 && e.getY() >= field.top() && e.getY() <= field.top() + field.height()) {
@@ -131,6 +137,9 @@ final class Plot extends Region {
     }
 
     private void moved(MouseEvent e) {
+        if (drawing && shown.drawable() != null) {
+            shown.drawThrough(marks().valueAt(e.getY()));
+        }
         if (dragged >= 0) {
             RefineMarks marks = marks();
             double time2 = marks.laneTimeAt(e.getX());

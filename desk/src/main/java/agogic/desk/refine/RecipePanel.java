@@ -74,9 +74,7 @@ public final class RecipePanel extends VBox {
         bent.setOnAction(e -> tell("Shapes", recipe.bending(bent.isSelected())));
         Label heading = new Label("Recipe");
         heading.getStyleClass().add("title");
-        Region gap = new Region();
-        HBox.setHgrow(gap, Priority.ALWAYS);
-        HBox head = new HBox(6, heading, gap);
+        HBox head = new HBox(6, heading, gap());
         for (Recipes one : Recipes.values()) {
             head.getChildren().add(ActParts.button(one.id()));
         }
@@ -95,8 +93,14 @@ public final class RecipePanel extends VBox {
                         line("Ease back", ease, easeText),
                         Parts.line("Begins", start),
                         Parts.line("Ends", end),
-                        bent);
+                        new HBox(6, bent, gap(), ActParts.button("recipe-all")));
         getChildren().addAll(title, none, body);
+    }
+
+    private static Region gap() {
+        Region gap = new Region();
+        HBox.setHgrow(gap, Priority.ALWAYS);
+        return gap;
     }
 
     private interface AnchorChange {

@@ -12,6 +12,7 @@ import java.util.function.Supplier;
 public final class RefineActs {
     private static final double COARSE = 0.25;
     private static final double FINE = 0.01;
+    private static final double AMOUNT = 0.05;
 
     private final Supplier<RefineView> view;
 
@@ -62,6 +63,20 @@ public final class RefineActs {
                                 "Shift+Alt+→",
                                 shown -> shown.shift(FINE))
                         .repeating(),
+                act(
+                                "amount-more",
+                                "More of the shape",
+                                "The way from the chosen point bends more, or is more of an S",
+                                "Alt+↑",
+                                shown -> shown.more(AMOUNT))
+                        .repeating(),
+                act(
+                                "amount-less",
+                                "Less of the shape",
+                                "The way from the chosen point bends less, or is less of an S",
+                                "Alt+↓",
+                                shown -> shown.more(-AMOUNT))
+                        .repeating(),
                 Act.told("points", "In the picture: last, next point", "Walks the points", "← →")
                         .in(View.REFINE),
                 Act.of(
@@ -76,6 +91,13 @@ public final class RefineActs {
             all.add(act(one.id(), one.words() + " recipe", one.about(), one.key(), shown -> shown.recipe(one))
                     .brief(one.words()));
         }
+        all.add(act(
+                        "recipe-all",
+                        "This recipe for all rides",
+                        "All rides of the piece by the recipe that is shown, each as close in its own unit",
+                        "Shift+U",
+                        Shown::recipeForAll)
+                .brief("For all rides"));
         for (Ways way : Ways.ALL) {
             all.add(act(
                     "way-" + way.id(),

@@ -22,6 +22,9 @@ import java.util.List;
 
 /** One lane, large, as marks: the ride, the band of the tolerance, the envelope, and the distance between them. */
 public final class RefineMarks {
+    /** Half the height of a handle, in pixels. */
+    private static final double HANDLE = 6;
+
     private static final double LEFT = 78;
     private static final double RIGHT = 14;
     private static final double RULER = 26;
@@ -116,7 +119,8 @@ public final class RefineMarks {
         return low + field().value(y) * (high - low);
     }
 
-    List<Mark> all(int chosen) {
+    /** All marks; {@code handle}, if not null, is where the way from the chosen point is drawn. */
+    List<Mark> all(int chosen, double[] handle) {
         List<Mark> marks = new ArrayList<>();
         grid(marks);
         if (model != null) {
@@ -126,6 +130,19 @@ public final class RefineMarks {
             rests(marks);
         }
         envelope(marks, chosen);
+        if (handle != null) {
+            double x = Math.rint(x(handle[0]));
+            double y = Math.rint(y(handle[1]));
+            double[] xs = {x, x + HANDLE, x, x - HANDLE};
+            double[] ys = {y - HANDLE, y, y + HANDLE, y};
+            marks.add(new Mark.Path(xs, ys, Ink.GROUND, 0, true));
+            marks.add(new Mark.Path(
+                    new double[] {x, x + HANDLE, x, x - HANDLE, x},
+                    new double[] {y - HANDLE, y, y + HANDLE, y, y - HANDLE},
+                    Ink.TEXT,
+                    1.6,
+                    false));
+        }
         if (model != null) {
             distance(marks);
         }

@@ -3,6 +3,7 @@ package agogic.desk.refine;
 import agogic.core.envelope.Envelope;
 import agogic.core.envelope.EnvelopeOutline;
 import agogic.core.envelope.Point;
+import agogic.core.envelope.Shape;
 import agogic.core.lane.Lane;
 import agogic.core.lane.Stretch;
 import agogic.core.parameter.Parameter;
@@ -12,6 +13,7 @@ import agogic.core.session.Points;
 import agogic.core.time.Lock;
 import agogic.core.time.Timeline;
 import agogic.core.write.Cycles;
+import agogic.core.write.RecipeForAll;
 import agogic.desk.model.Desk;
 import agogic.desk.model.Notice;
 import agogic.desk.model.Place;
@@ -136,7 +138,12 @@ final class Shown {
         return "point " + (point + 1) + " of " + envelope.size() + ", "
                 + desk.timeline().speakBars(beat(envelope.time(point))) + ", "
                 + desk.session().parameter(target).print(envelope.value(point)) + ", "
-                + envelope.shape(point).kind().spoken() + (envelope.pinned(point) ? ", pinned" : "");
+                + said(envelope.shape(point)) + (envelope.pinned(point) ? ", pinned" : "");
+    }
+
+    private static String said(Shape shape) {
+        boolean more = shape.drawable() && shape.amount() != 0;
+        return shape.kind().spoken() + (more ? String.format(java.util.Locale.ROOT, " %.2f", shape.amount()) : "");
     }
 
     /** The whole picture in words: what is shown, and how far the points are from the hand. */
@@ -216,10 +223,32 @@ final class Shown {
         }
     }
 
-    /** The ride that is shown by one of the recipes with a name. */
-    void recipe(Recipes one) {
+    private boolean noRide() {
         if (model == null) {
             desk.refuse("No ride here: these points were drawn. A recipe is for rides.");
+        }
+        return model == null;
+    }
+
+    /** All rides of the piece by the recipe of the one that is shown. */
+    void recipeForAll() {
+        if (noRide()) {
+            return;
+        }
+        RecipeForAll.Outcome all =
+                RecipeForAll.apply(desk.session(), parameter(), model.stretch().recipe());
+        desk.edit("This recipe for all rides", s -> all.session());
+        desk.say(new Notice(
+                Notice.Kind.GOOD,
+                "Refined",
+                all.rides() + (all.rides() == 1 ? " ride" : " rides") + " by this recipe: the lanes had " + all.before()
+                        + " points and have " + all.after() + " now.",
+                List.of(new Notice.Act("Undo", desk.editing()::undo))));
+    }
+
+    /** The ride that is shown by one of the recipes with a name. */
+    void recipe(Recipes one) {
+        if (noRide()) {
             return;
         }
         change(one.words() + " recipe", one.of(parameter(), model.stretch().recipe()));
@@ -233,6 +262,53 @@ final class Shown {
         } else {
             refuse();
         }
+    }
+
+    /** The way from the chosen point, if its amount can be drawn; else null. */
+    Shape drawable() {
+        Envelope envelope = lane == null ? Envelope.EMPTY : lane.envelope();
+        boolean way = chosen >= 0
+                && chosen + 1 < envelope.size()
+                && envelope.shape(chosen).drawable();
+        return way ? envelope.shape(chosen) : null;
+    }
+
+    /** Where the handle of that way is: lane time and value. */
+    double[] handle() {
+        Envelope envelope = lane.envelope();
+        double time = envelope.time(chosen)
+                + (envelope.time(chosen + 1) - envelope.time(chosen))
+                        * drawable().handle();
+        return new double[] {time, envelope.valueAt(time)};
+    }
+
+    /** Draws the way from the chosen point so that it has this value at its handle. */
+    void drawThrough(double value) {
+        double from = lane.envelope().value(chosen);
+        double whole = lane.envelope().value(chosen + 1) - from;
+        if (whole != 0) {
+            shape(drawable().through((value - from) / whole));
+        }
+    }
+
+    /** More or less of the shape of the way from the chosen point. */
+    void more(double amount) {
+        Shape way = drawable();
+        if (way == null) {
+            desk.refuse("The way from the chosen point has no amount: only a bent one and an S have one.");
+            return;
+        }
+        double changed = Math.max(-1, Math.min(1, Math.rint(100 * (way.amount() + amount)) / 100));
+        shape(way.kind() == Shape.Kind.S ? Shape.s(changed) : Shape.bent(changed == 0 ? amount : changed));
+        desk.settle();
+    }
+
+    private void shape(Shape changed) {
+        int point = chosen;
+        desk.editOn(
+                "Shape of point " + (point + 1),
+                List.of("amount", target, point),
+                s -> Points.shape(s, target, point, changed));
     }
 
     private void refuse() {

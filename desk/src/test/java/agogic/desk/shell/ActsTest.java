@@ -65,7 +65,7 @@ class ActsTest extends WindowTest {
         push(KeyCode.DIGIT3);
         says("hand-connect", "hand-page", "macro-new", "macro-rename", "macro-delete", "sheet");
         push(KeyCode.DIGIT4);
-        says("add-typed", "delete-point", "recipe-close", "recipe-usual", "recipe-broad");
+        says("add-typed", "delete-point", "recipe-close", "recipe-usual", "recipe-broad", "recipe-all");
         push(KeyCode.DIGIT1);
         MenuButton menu = node("#menu");
         assertThat(menu.getItems()).filteredOn(i -> i.getId() != null).allSatisfy(i -> assertThat(

@@ -73,9 +73,38 @@ public class EditingTest extends WindowTest {
         clickOn("#recipe-close");
         until(() -> Integer.parseInt(text("#points-out")) > usual);
         assertThat(text("#middle")).endsWith("cents");
+        push(KeyCode.SHIFT, KeyCode.U);
+        until(() -> text("#trace-sentence").startsWith("2 rides by this recipe: the lanes had "));
+        push(KeyCode.CONTROL, KeyCode.Z);
         push(KeyCode.CONTROL, KeyCode.Z);
         push(KeyCode.CONTROL, KeyCode.Z);
         until(() -> desk().session() == before);
+    }
+
+    @Test
+    void theShapeOfAWayHasMoreOrLessOfItByKeys() {
+        refine();
+        Node plot = node("#plot");
+        interact(plot::requestFocus);
+        Envelope before = cutoff().envelope();
+        int point = 0;
+        while (!before.shape(point).drawable()) {
+            point++;
+        }
+        for (int i = 0; i <= point; i++) {
+            push(KeyCode.RIGHT);
+        }
+        String place = "point " + (point + 1) + " ";
+        until(() -> plot.getAccessibleText().startsWith(place));
+        double amount = before.shape(point).amount();
+        int at = point;
+        push(KeyCode.ALT, KeyCode.DOWN);
+        until(() -> cutoff().envelope().shape(at).amount() < amount - 0.04);
+        push(KeyCode.ALT, KeyCode.UP);
+        push(KeyCode.ALT, KeyCode.UP);
+        until(() -> cutoff().envelope().shape(at).amount() > amount + 0.04);
+        assertThat(plot.getAccessibleText()).contains(before.shape(point).kind().spoken() + " ");
+        assertThat(desk().editing().undoable()).contains("Shape of point " + (point + 1));
     }
 
     @Test
