@@ -13,6 +13,7 @@ import agogic.desk.model.Desk;
 import agogic.desk.model.Notice;
 import agogic.desk.parts.Parts;
 import agogic.formats.table.ShapeText;
+import java.util.Locale;
 import java.util.OptionalDouble;
 import java.util.stream.IntStream;
 import javafx.scene.control.Button;
@@ -137,7 +138,10 @@ final class PointPanel extends VBox {
     }
 
     private static String amountText(Shape shape) {
-        return ShapeText.amount(shape);
+        // Of a bent one and an S four digits: more is not seen, and stays as it is while nobody types.
+        return shape.drawable() && shape.amount() != 0
+                ? String.format(Locale.ROOT, "%.4f", shape.amount()).replaceAll("0+$", "")
+                : ShapeText.amount(shape);
     }
 
     private OptionalDouble typedTime() {
@@ -211,6 +215,10 @@ final class PointPanel extends VBox {
             return;
         }
         Shape.Kind kind = shape.getValue();
+        Shape now = shown.lane.envelope().shape(shown.chosen);
+        if (kind == now.kind() && amount.getText().equals(amountText(now))) {
+            return;
+        }
         try {
             String text = amount.getText();
             boolean fits = shown.lane.envelope().shape(shown.chosen).kind() == kind && !text.isBlank();

@@ -41,7 +41,7 @@ public final class RecipePanel extends VBox {
     private final Slider ease = slider("ease", "Ease back");
     private final ComboBox<Recipe.Anchor> start = new ComboBox<>();
     private final ComboBox<Recipe.Anchor> end = new ComboBox<>();
-    private final CheckBox bent = new CheckBox("Bent shapes may join points");
+    private final CheckBox bent = new CheckBox("Shapes, not only lines");
     private final VBox body = new VBox(5);
     private final Label none =
             new Label("No ride here: these points were drawn. Press R and move its control to ride it.");

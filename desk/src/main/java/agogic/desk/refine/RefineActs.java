@@ -97,7 +97,7 @@ public final class RefineActs {
                         "All rides of the piece by the recipe that is shown, each as close in its own unit",
                         "Shift+U",
                         Shown::recipeForAll)
-                .brief("For all rides"));
+                .brief("All rides"));
         for (Ways way : Ways.ALL) {
             all.add(act(
                     "way-" + way.id(),

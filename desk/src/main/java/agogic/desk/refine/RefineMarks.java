@@ -129,7 +129,7 @@ public final class RefineMarks {
             raw(marks);
             rests(marks);
         }
-        envelope(marks, chosen);
+        envelope(marks, chosen, handle);
         if (handle != null) {
             double x = Math.rint(x(handle[0]));
             double y = Math.rint(y(handle[1]));
@@ -210,7 +210,7 @@ public final class RefineMarks {
         marks.add(new Mark.Path(xs, ys, Ink.RIDE, 1.2, false));
     }
 
-    private void envelope(List<Mark> marks, int chosen) {
+    private void envelope(List<Mark> marks, int chosen, double[] handle) {
         EnvelopeMarks.Field f = field();
         Envelope envelope = lane.envelope();
         if (envelope.isEmpty()) {
@@ -233,11 +233,11 @@ public final class RefineMarks {
         marks.addAll(
                 EnvelopeMarks.points(envelope, time, perBeat, whole, 4.6, chosen, session.timeline(), lane.lock()));
         if (chosen >= 0 && chosen < envelope.size()) {
-            tag(marks, chosen);
+            tag(marks, chosen, handle != null && y(handle[1]) < y(envelope.value(chosen)));
         }
     }
 
-    private void tag(List<Mark> marks, int chosen) {
+    private void tag(List<Mark> marks, int chosen, boolean below) {
         EnvelopeMarks.Field f = field();
         Envelope envelope = lane.envelope();
         String text = session.timeline().printBars(beat(envelope.time(chosen))) + "  "
@@ -246,7 +246,8 @@ public final class RefineMarks {
         double y = y(envelope.value(chosen));
         double wide = text.length() * 7.4 + 16;
         double left = Math.max(f.left() + 2, Math.min(f.left() + f.width() - wide - 2, x - wide / 2));
-        double top = y - 40 > f.top() ? y - 40 : y + 16;
+        // Beside the handle, not on it.
+        double top = y - 40 > f.top() && !below ? y - 40 : y + 16;
         marks.add(new Mark.Box(left, top, wide, 25, 8, Ink.WELL, Ink.EDGE, 1));
         marks.add(new Mark.Words(left + wide / 2, top + 17, text, Ink.TEXT, 12.5, true, false, 0));
     }
