@@ -45,7 +45,7 @@ class ReachTimesTest {
         double[] times = borders.stream().mapToDouble(b -> b[1]).toArray();
         double[] steps = borders.stream().mapToDouble(b -> b[0]).toArray();
         ReachTimes found = ReachTimes.of(times, steps, times.length, codes);
-        double room = length * (0.02 + 0.7 / codes);
+        double room = length * (0.02 + 1.2 / codes);
         assertThat(found.begun).isBetween(begins - 0.02 * length, begins + room);
         assertThat(found.over).isBetween(begins + length - room, begins + length * 1.02);
     }

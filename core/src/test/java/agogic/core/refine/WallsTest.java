@@ -33,9 +33,10 @@ class WallsTest {
             double amount = 2 * random.nextDouble() - 1;
             Shape shape = k % 3 == 0 ? Shape.STRAIGHT : k % 3 == 1 ? Shape.s(amount) : Shape.bent(amount);
             double room = Double.POSITIVE_INFINITY;
-            for (int i = 0; i <= 2000; i++) {
-                double time = from + (to - from) * i / 2000;
-                double value = shape.value(begins, ends, i / 2000.0);
+            for (int i = 0; i <= 2000 + n; i++) {
+                // The comb, and every place where a wall has a corner.
+                double time = i <= 2000 ? from + (to - from) * i / 2000 : Math.max(from, Math.min(to, t[i - 2001]));
+                double value = shape.value(begins, ends, (time - from) / (to - from));
                 room = Math.min(room, Math.min(tube.upperAt(time) - value, value - tube.lowerAt(time)));
             }
             boolean held = walls.hold(from, begins, to, ends, shape);

@@ -103,8 +103,11 @@ public final class MidiExport {
         Sender latest = null;
         for (Sender sender : plan.senders()) {
             messages += sender.messages();
-            worst = worst == null || sender.lost() > worst.lost() ? sender : worst;
-            latest = sender.late() > (latest == null ? 0 : latest.late()) ? sender : latest;
+            worst = worst == null || sender.listener().lost() > worst.listener().lost() ? sender : worst;
+            latest = sender.listener().late()
+                            > (latest == null ? 0 : latest.listener().late())
+                    ? sender
+                    : latest;
         }
         return new Report(
                 plan.senders().size(),
@@ -115,13 +118,13 @@ public final class MidiExport {
                 messages,
                 plan.busiest(),
                 plan.setup(),
-                worst == null ? 0 : worst.lost(),
-                worst == null ? "nothing" : worst.lostText(),
+                worst == null ? 0 : worst.listener().lost(),
+                worst == null ? "nothing" : worst.listener().lostText(),
                 worst == null ? "" : worst.lostName(),
-                worst == null ? 0 : worst.lostAt(),
-                latest == null ? 0 : latest.late(),
+                worst == null ? 0 : worst.listener().lostAt(),
+                latest == null ? 0 : latest.listener().late(),
                 latest == null ? "" : latest.lateName(),
-                latest == null ? 0 : latest.lateAt());
+                latest == null ? 0 : latest.listener().lateAt());
     }
 
     private String notice() {

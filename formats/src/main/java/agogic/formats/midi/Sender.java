@@ -55,20 +55,10 @@ final class Sender {
 
     private double steepest;
 
-    /** What a listener has, as it travels and as the parameter takes it; worked out when something is sent. */
+    /** What a listener has, as it travels. */
     private double has;
 
-    private double arrived;
-    private Parameter arrivedAt;
-
-    private double lost;
-    private double lostHas;
-    private double lostSays;
-    private double lostAt;
-    private Parameter lostOf;
-    private double wrongSince = Double.NaN;
-    private double late;
-    private double lateAt;
+    private final Listener listener;
 
     /** The way to send {@code line} up to tick {@code end}. */
     Sender(Session session, Heard heard, Numbers.Line line, long end) {
@@ -91,7 +81,7 @@ final class Sender {
         parameter = parameters[0];
         first = lanes[0];
         plain = lanes.length == 1 && !anyMoved && first.plays() && lead.equals(Span.FULL) && !parameter.stepped();
-        lostOf = parameter;
+        listener = new Listener(session.timeline(), lead, parameter);
     }
 
     Numbers.Line line() {
@@ -306,7 +296,7 @@ final class Sender {
         }
         sent = wanted;
         has = number.value(sent);
-        arrivedAt = null;
+        listener.gets(has);
         judge(tick);
         return 2 * (messages - before) + (running == status ? 0 : 1);
     }
@@ -359,59 +349,25 @@ final class Sender {
     }
 
     private void compare(double now, long tick) {
-        double says = plain ? now : parameter.settled(lead.apply(now));
-        if (arrivedAt != parameter && sent >= 0) {
-            arrived = parameter.settled(lead.apply(has));
-            arrivedAt = parameter;
-        }
-        double hears = sent < 0 ? says : arrived;
-        if (!plain && parameter.stepped()) {
-            double seconds = session.timeline().secondsAt(WirePlan.beat(tick));
-            boolean wrong = says != hears;
-            if (!Double.isNaN(wrongSince) && seconds - wrongSince > late) {
-                late = seconds - wrongSince;
-                lateAt = session.timeline().beatAt(wrongSince);
-            }
-            wrongSince = !wrong ? Double.NaN : Double.isNaN(wrongSince) ? seconds : wrongSince;
-            return;
-        }
-        double distance = Math.abs(says - hears);
-        if (distance > lost) {
-            lost = distance;
-            lostHas = hears;
-            lostSays = says;
-            lostAt = WirePlan.beat(tick);
-            lostOf = parameter;
-        }
+        listener.compare(parameter, plain ? now : parameter.settled(lead.apply(now)), tick);
     }
 
-    /** The farthest a listener is from the lane, normalised; of a switch 0. */
-    double lost() {
-        return lost;
+    /** What came of it for whoever listens. */
+    Listener listener() {
+        return listener;
     }
 
-    String lostText() {
-        return lostOf.printDifference(lostOf.distance(lostHas, lostSays));
-    }
-
-    double lostAt() {
-        return lostAt;
-    }
-
+    /** The parameter that a listener is farthest from, for people. */
     String lostName() {
-        return session.device(line.device()).name() + " · " + lostOf.name();
+        return named(listener.lostOf());
     }
 
-    /** The longest that a switch stands in another position than its lane says, in seconds. */
-    double late() {
-        return late;
-    }
-
-    double lateAt() {
-        return lateAt;
-    }
-
+    /** The switch that is late, for people. */
     String lateName() {
-        return session.device(line.device()).name() + " · " + parameter.name();
+        return named(parameter);
+    }
+
+    private String named(Parameter one) {
+        return session.device(line.device()).name() + " · " + one.name();
     }
 }
