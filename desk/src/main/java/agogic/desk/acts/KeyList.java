@@ -30,7 +30,7 @@ public final class KeyList {
         dialog.setTitle("Keys");
         GridPane grid = new GridPane();
         grid.setHgap(10);
-        grid.setVgap(2);
+        grid.setVgap(1);
         grid.setStyle("-fx-padding: 4 12 4 12;");
         for (int c = 0; c < COLUMNS; c++) {
             for (double width : new double[] {108, 272}) {
