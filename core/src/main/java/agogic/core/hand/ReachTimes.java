@@ -1,5 +1,6 @@
 package agogic.core.hand;
 
+import agogic.core.envelope.Shape;
 import java.util.Arrays;
 
 /**
@@ -22,17 +23,17 @@ final class ReachTimes {
     private static final double END = 0.01;
 
     private static final int TABLE = 1024;
+    private static final Shape HAND = Shape.s(1);
     private static final double[] PART = new double[TABLE + 1];
 
     static {
-        int at = 0;
         for (int i = 0; i <= TABLE; i++) {
             double p = (double) i / TABLE;
             double low = 0;
             double high = 1;
-            for (at = 0; at < 40; at++) {
+            for (int halving = 0; halving < 40; halving++) {
                 double mid = (low + high) / 2;
-                if (hand(mid) < p) {
+                if (HAND.value(0, 1, mid) < p) {
                     low = mid;
                 } else {
                     high = mid;
@@ -41,6 +42,12 @@ final class ReachTimes {
             PART[i] = (low + high) / 2;
         }
     }
+
+    /** Of a reach such a part at each end is so slow that it may belong to the rest. */
+    private static final double MARGIN = 0.04;
+
+    /** A reach of which nothing is known. */
+    static final ReachTimes UNKNOWN = new ReachTimes(Double.NaN, Double.NaN);
 
     /** When it began at the latest and was over at the earliest, in seconds; not a number if the borders do not say. */
     final double begun;
@@ -52,8 +59,14 @@ final class ReachTimes {
         this.over = over;
     }
 
-    private static double hand(double u) {
-        return u * u * u * (10 + u * (6 * u - 15));
+    /** Until when it can be level before the reach, its slow beginning included. */
+    double levelUntil() {
+        return begun + MARGIN * (over - begun);
+    }
+
+    /** From when it can be level after the reach, its slow end included. */
+    double levelFrom() {
+        return over - MARGIN * (over - begun);
     }
 
     /** The part of the time of a reach after which it has done the part {@code p} of its way. */
@@ -93,7 +106,7 @@ final class ReachTimes {
             }
         }
         boolean known = best <= WELL && over > begun;
-        return new ReachTimes(known ? begun : Double.NaN, known ? over : Double.NaN);
+        return known ? new ReachTimes(begun, over) : UNKNOWN;
     }
 
     /**

@@ -18,9 +18,6 @@ final class Stillness {
     /** Of such a cell this part is still the way in, or the way out already. */
     private static final double ENTERING = 0.2;
 
-    /** Of a reach such a part at each end is so slow that it may belong to the rest. */
-    private static final double MARGIN = 0.04;
-
     /** How long a rest was is told rather too long: it was none if it seems to be shorter than this many of the shortest. */
     private static final double BRIEF = 1.2;
 
@@ -88,7 +85,7 @@ final class Stillness {
             return rests;
         }
         List<Stay> all = new ArrayList<>();
-        ReachTimes before = null;
+        ReachTimes before = ReachTimes.UNKNOWN;
         int next = first + 1;
         for (int r = 0; r <= rests.size(); r++) {
             Stay rest = r < rests.size() ? rests.get(r) : null;
@@ -97,27 +94,26 @@ final class Stillness {
             while (next <= until) {
                 int turn = codes.turnAfter(next, until);
                 boolean whole = turn < until || rest != null;
-                ReachTimes reach = whole ? ReachTimes.of(at, codes.quiet, code, next, turn, step) : null;
-                if (before != null || !all.isEmpty()) {
+                ReachTimes reach = whole ? ReachTimes.of(at, codes.quiet, code, next, turn, step) : ReachTimes.UNKNOWN;
+                if (!all.isEmpty()) {
                     follows(all, reach);
                 }
                 before = reach;
-                if (turn < until && turn >= next) {
-                    double over = before.over - MARGIN * (before.over - before.begun);
-                    double place = code[turn];
+                if (turn < until) {
+                    double over = reach.levelFrom();
                     boolean known = over > at[turn - 1] && over < end(turn);
-                    Stay met = Stay.turn(at[turn], end(turn), place);
-                    all.add(met.after(before.over, known ? over : at[turn]));
+                    Stay met = Stay.turn(at[turn], end(turn), code[turn]);
+                    all.add(met.after(reach.over, known ? over : at[turn]));
                 }
-                next = Math.max(turn, next) + 1;
+                next = turn + 1;
             }
             if (rest != null) {
-                double over = before == null ? Double.NaN : before.over - MARGIN * (before.over - before.begun);
+                double over = before.levelFrom();
                 double early = over > 0 && over < rest.to() ? over : rest.early();
-                all.add(rest.after(before == null ? Double.NaN : before.over, early));
+                all.add(rest.after(before.over, early));
                 next = Arrays.binarySearch(at, rest.to());
                 next = next < 0 ? last + 1 : next;
-                before = null;
+                before = ReachTimes.UNKNOWN;
             }
         }
         return all;
@@ -126,9 +122,9 @@ final class Stillness {
     /** The reach after the last of these rests says until when that was one. */
     private void follows(List<Stay> all, ReachTimes reach) {
         Stay rest = all.get(all.size() - 1);
-        double begun = reach == null ? Double.NaN : reach.begun + MARGIN * (reach.over - reach.begun);
+        double begun = reach.levelUntil();
         boolean known = begun > rest.early() && begun > rest.from();
-        boolean brief = reach != null && reach.begun - rest.over() < BRIEF * shortest;
+        boolean brief = reach.begun - rest.over() < BRIEF * shortest;
         all.set(all.size() - 1, rest.before(known ? begun : rest.late(), brief));
     }
 

@@ -161,8 +161,7 @@ public final class Engine {
             values.chase();
             if (goOn) {
                 // The pass is over: only what is pinned writes on, from here.
-                for (int r = 0; r < present.plan.routes.size(); r++) {
-                    RouteState state = present.plan.routes.get(r);
+                for (RouteState state : present.plan.routes) {
                     state.passOver = !state.route.pinned();
                 }
                 startPlaying(seconds, seconds, Double.POSITIVE_INFINITY);
@@ -240,8 +239,7 @@ public final class Engine {
         takes.finish(at, turns ? Pass.End.TURNED : Pass.End.STOPPED, turns);
         if (turns) {
             double from = transport.turn(when);
-            for (int r = 0; r < present.plan.routes.size(); r++) {
-                RouteState state = present.plan.routes.get(r);
+            for (RouteState state : present.plan.routes) {
                 takes.goOn(state, from);
             }
         } else {
@@ -252,8 +250,7 @@ public final class Engine {
 
     private void startAt(double from, double writeFrom, double until) {
         halt(Pass.End.STOPPED);
-        for (int r = 0; r < present.plan.routes.size(); r++) {
-            RouteState state = present.plan.routes.get(r);
+        for (RouteState state : present.plan.routes) {
             state.passOver = false;
         }
         startPlaying(from, writeFrom, until);

@@ -35,8 +35,7 @@ final class Takes {
     /** Another plan plays: its routes are those that keep something. */
     void begin() {
         List<RouteState> logs = new ArrayList<>();
-        for (int r = 0; r < present.plan.routes.size(); r++) {
-            RouteState state = present.plan.routes.get(r);
+        for (RouteState state : present.plan.routes) {
             if (state.log != null) {
                 logs.add(state);
             }
@@ -46,8 +45,7 @@ final class Takes {
 
     /** Playing starts at {@code seconds}: what is held is written from here. */
     void start(double seconds) {
-        for (int r = 0; r < present.plan.routes.size(); r++) {
-            RouteState state = present.plan.routes.get(r);
+        for (RouteState state : present.plan.routes) {
             state.clearPass();
             if (state.touched && state.records()) {
                 state.beginTouch(seconds);
@@ -58,8 +56,7 @@ final class Takes {
 
     /** Writing begins: what is in Write is written from here. */
     void punch(double seconds) {
-        for (int r = 0; r < present.plan.routes.size(); r++) {
-            RouteState state = present.plan.routes.get(r);
+        for (RouteState state : present.plan.routes) {
             if (state.records() && state.passMode() == WriteMode.WRITE) {
                 state.latched = true;
                 place(state, seconds);
@@ -135,8 +132,7 @@ final class Takes {
     /** Ends all passes at {@code at}; after a turn of the loop what is latched stays so. */
     void finish(double at, Pass.End end, boolean goesOn) {
         List<Pass> finished = new ArrayList<>();
-        for (int r = 0; r < present.plan.routes.size(); r++) {
-            RouteState state = present.plan.routes.get(r);
+        for (RouteState state : present.plan.routes) {
             Pass pass = state.pass(transport.punchIn(), at, end);
             if (pass != null) {
                 finished.add(pass);
@@ -154,8 +150,7 @@ final class Takes {
     /** Ends the passes that another plan does not let go on as they were; each is kept as it was until now. */
     void endChanged(Plan fresh, double at) {
         List<Pass> ended = new ArrayList<>();
-        for (int r = 0; r < present.plan.routes.size(); r++) {
-            RouteState state = present.plan.routes.get(r);
+        for (RouteState state : present.plan.routes) {
             RouteState after = fresh.route(state.route.id());
             if (state.records() && (after == null || !after.goesOn(state))) {
                 ended.add(state.pass(transport.punchIn(), at, Pass.End.CHANGED));
@@ -169,8 +164,7 @@ final class Takes {
     /** The routes of another plan that write from now on anew. */
     List<RouteState> begun(Plan fresh) {
         List<RouteState> begun = new ArrayList<>();
-        for (int r = 0; r < fresh.routes.size(); r++) {
-            RouteState state = fresh.routes.get(r);
+        for (RouteState state : fresh.routes) {
             RouteState earlier = present.plan.route(state.route.id());
             if (state.log != null && (earlier == null || !state.goesOn(earlier))) {
                 begun.add(state);

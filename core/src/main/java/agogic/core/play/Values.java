@@ -52,8 +52,7 @@ final class Values {
                 held[p] = Double.NaN;
             }
         }
-        for (int r = 0; r < present.plan.routes.size(); r++) {
-            RouteState state = present.plan.routes.get(r);
+        for (RouteState state : present.plan.routes) {
             state.takeover.letGo();
         }
     }
@@ -82,8 +81,7 @@ final class Values {
             present.live.value(
                     p, Double.isNaN(held[p]) ? plan.index.parameter(p).resting() : held[p]);
         }
-        for (int r = 0; r < plan.routes.size(); r++) {
-            RouteState state = plan.routes.get(r);
+        for (RouteState state : plan.routes) {
             present.live.counted(state.index, state.counted);
         }
         evaluate(0);

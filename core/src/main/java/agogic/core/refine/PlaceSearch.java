@@ -27,12 +27,10 @@ final class PlaceSearch {
     private final Tube tube;
     private final Ways ways;
     /** Where it may begin and end: time, what the level up to there is off, and its value; the first is the end itself. */
-    final double[][] begins;
+    private final double[][] begins;
 
-    final double[][] ends;
+    private final double[][] ends;
     private final List<double[]> meetings;
-    private double[] t;
-    private double[] v;
 
     /**
      * @param levelBefore true if it is level before, and may be so longer
@@ -85,13 +83,16 @@ final class PlaceSearch {
         double end = tube.centre[tube.size() - 1];
         double best = Double.POSITIVE_INFINITY;
         Found found = null;
+        if (begins.length + ends.length == 2) {
+            return null;
+        }
         for (double[] first : begins) {
-            for (int b = 0; b < ends.length && begins.length + ends.length > 2; b++) {
-                double left = best - first[1] - ends[b][1];
-                if (left > 0 && ways.find(first[0], begin, ends[b][0], end, left)) {
-                    best = first[1] + ends[b][1] + ways.error;
+            for (double[] last : ends) {
+                double left = best - first[1] - last[1];
+                if (left > 0 && ways.find(first[0], begin, last[0], end, left)) {
+                    best = first[1] + last[1] + ways.error;
                     found = new Found(
-                            new double[] {first[0], ends[b][0]},
+                            new double[] {first[0], last[0]},
                             new double[] {begin, end},
                             new Shape[] {ways.shape},
                             new double[] {ways.error});
@@ -101,15 +102,8 @@ final class PlaceSearch {
         return found;
     }
 
-    /** Beside the straight path with these times and values. */
-    PlaceSearch beside(double[] times, double[] values) {
-        t = times;
-        v = values;
-        return this;
-    }
-
     /** Places that a way may begin and end at: ends, corners, where the middle turns and where it is slow. */
-    private List<double[]> places(Curve corners) {
+    private List<double[]> places(Curve corners, double[] t, double[] v) {
         List<double[]> all = new ArrayList<>();
         int n = tube.size();
         all.add(new double[] {t[0], v[0]});
@@ -159,9 +153,9 @@ final class PlaceSearch {
         return apart;
     }
 
-    /** The fewest ways, and of those the nearest; null if it finds none with so few as the straight path has. */
-    Found search(Curve corners) {
-        List<double[]> places = places(corners);
+    /** The fewest ways, and of those the nearest, beside the straight path of {@code t} and {@code v}; null if it finds none with so few as the straight path has. */
+    Found search(Curve corners, double[] t, double[] v) {
+        List<double[]> places = places(corners, t, v);
         int n = places.size();
         int added = Math.min(MOST_ADDED, begins.length + ends.length + 2 * meetings.size());
         int[] links = new int[n];
@@ -231,6 +225,7 @@ final class PlaceSearch {
         }
         return null;
     }
+
     /** What a level up to this place is off; infinite if it does not reach it. */
     private static double levelTo(double[] place, double[][] levels) {
         for (int k = 0; k < levels.length; k++) {

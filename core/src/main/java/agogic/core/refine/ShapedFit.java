@@ -93,7 +93,7 @@ final class ShapedFit {
         }
         take(Centring.centre(corners, tube));
         if (shaped && straight > 1) {
-            PlaceSearch.Found fewest = search.beside(t, v).search(corners);
+            PlaceSearch.Found fewest = search.search(corners, t, v);
             if (fewest != null) {
                 take(fewest);
             }

@@ -49,6 +49,9 @@ final class Ways {
     private final double[] squares;
 
     private final double[] c = new double[SAMPLES];
+    /** How far a bend that is not in the table is at the places. */
+    private final double[] own = new double[SAMPLES];
+
     private double weight;
 
     /** The nearest way that was found last, and its distance: the square, times time. */
@@ -264,13 +267,12 @@ final class Ways {
             if (tried > BENDS[at - 1] && tried < BENDS[at + 1] && Math.abs(tried) > 0.02) {
                 double k = 8 * tried;
                 double end = Math.exp(k) - 1;
-                double sum = 0;
                 for (int i = 0; i < SAMPLES; i++) {
-                    double off = v0 + whole * (Math.exp(k * PLACES[i]) - 1) / end - c[i];
-                    sum += off * off;
+                    own[i] = (Math.exp(k * PLACES[i]) - 1) / end;
                 }
-                if (sum * weight < best) {
-                    best = sum * weight;
+                double near = error(own, v0, whole);
+                if (near < best) {
+                    best = near;
                     amount = tried;
                 }
             }

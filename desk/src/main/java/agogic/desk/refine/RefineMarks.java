@@ -133,15 +133,10 @@ public final class RefineMarks {
         if (handle != null) {
             double x = Math.rint(x(handle[0]));
             double y = Math.rint(y(handle[1]));
-            double[] xs = {x, x + HANDLE, x, x - HANDLE};
-            double[] ys = {y - HANDLE, y, y + HANDLE, y};
+            double[] xs = {x, x + HANDLE, x, x - HANDLE, x};
+            double[] ys = {y - HANDLE, y, y + HANDLE, y, y - HANDLE};
             marks.add(new Mark.Path(xs, ys, Ink.GROUND, 0, true));
-            marks.add(new Mark.Path(
-                    new double[] {x, x + HANDLE, x, x - HANDLE, x},
-                    new double[] {y - HANDLE, y, y + HANDLE, y, y - HANDLE},
-                    Ink.TEXT,
-                    1.6,
-                    false));
+            marks.add(new Mark.Path(xs, ys, Ink.TEXT, 1.6, false));
         }
         if (model != null) {
             distance(marks);

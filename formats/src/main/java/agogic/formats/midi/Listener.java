@@ -36,6 +36,11 @@ final class Listener {
         arrivedAt = null;
     }
 
+    /** How far what it has is from a value, as both travel; who has nothing yet is farther than all. */
+    double behind(double value) {
+        return Double.isNaN(has) ? 2 : Math.abs(value - has);
+    }
+
     /** Compares what it has with what a parameter should be at a tick; before anything came nothing is far. */
     void compare(Parameter parameter, double says, long tick) {
         boolean nothing = Double.isNaN(has);

@@ -45,7 +45,7 @@ final class Sender {
 
     private long due;
     private long waitsFrom;
-    /** Up to this tick the value goes one way, from where it was last taken. */
+    /** Up to this tick a plain value goes one way, from where it was last taken. */
     private long oneWayUntil;
 
     /** True if it went on that way with the value of now. */
@@ -54,9 +54,6 @@ final class Sender {
     private long taken;
 
     private double steepest;
-
-    /** What a listener has, as it travels. */
-    private double has;
 
     private final Listener listener;
 
@@ -123,7 +120,7 @@ final class Sender {
             wanted = number.code(value);
             wentOn = between(tick);
             if (!wentOn) {
-                oneWayUntil = oneWayUntil(0, tick);
+                oneWayUntil = oneWayUntil(tick);
                 steepest = first.steepest(first.wayAtBeat(beat)) / SmfWriter.TICKS;
             }
             return;
@@ -134,20 +131,18 @@ final class Sender {
             parameter = parameters[seat];
             value = at(seat, tick);
             wanted = number.code(value);
-            oneWayUntil = tick >= oneWayUntil ? oneWayUntil(seat, tick) : oneWayUntil;
         } else if (moves[seat]) {
             parameter = parameters[seat];
             value = moved(seat, beat);
             wanted = number.code(value);
-            oneWayUntil = tick;
         }
     }
 
-    private long oneWayUntil(int seat, long tick) {
+    private long oneWayUntil(long tick) {
         double beat = WirePlan.beat(tick);
-        int way = lanes[seat].wayAtBeat(beat);
-        double ends = Math.ceil(lanes[seat].endBeat(way) * SmfWriter.TICKS);
-        boolean turns = lanes[seat].going(way) == LayerStack.Going.WAVE;
+        int way = first.wayAtBeat(beat);
+        double ends = Math.ceil(first.endBeat(way) * SmfWriter.TICKS);
+        boolean turns = first.going(way) == LayerStack.Going.WAVE;
         return turns ? tick : Math.min(nextTurn(beat), (long) ends);
     }
 
@@ -248,7 +243,7 @@ final class Sender {
 
     /** How far the listener is from the lane, normalised; who has nothing yet is farther than all. */
     double behind() {
-        return sent < 0 ? 2 : Math.abs(value - has);
+        return listener.behind(value);
     }
 
     /** True if {@link #behind} is that of this tick. */
@@ -295,8 +290,7 @@ final class Sender {
             }
         }
         sent = wanted;
-        has = number.value(sent);
-        listener.gets(has);
+        listener.gets(number.value(sent));
         judge(tick);
         return 2 * (messages - before) + (running == status ? 0 : 1);
     }
@@ -315,7 +309,7 @@ final class Sender {
      * True if the value just before this tick lay between the one that was last taken and the one of this tick: a listener
      * who has one thing is never farther from it than at one of the two.
      */
-    boolean between(long tick) {
+    private boolean between(long tick) {
         return tick < oneWayUntil;
     }
 
