@@ -66,7 +66,7 @@ class FewestLinksTest {
     }
 
     /** Through the door that the command uses, at five tolerances. */
-    @Property(tries = 300)
+    @Property(tries = 100)
     void neverMorePointsThanAPathOnAGrid(@ForAll long seed, @ForAll @IntRange(min = 5, max = 60) int n) {
         Random random = new Random(seed);
         Curve curve = random(random, n, 0.1 + 0.9 * random.nextDouble());

@@ -22,8 +22,8 @@ import javafx.stage.Window;
 
 /** Fonts and styles. */
 public final class Theme {
-    private static final List<String> FONTS = List.of(
-            "next-latin-400", "next-latin-500", "next-latin-600", "next-latin-700", "mono-latin-400", "mono-latin-600");
+    private static final List<String> FONTS =
+            List.of("next-latin-400", "next-latin-600", "next-latin-700", "mono-latin-400");
 
     private static boolean loaded;
 

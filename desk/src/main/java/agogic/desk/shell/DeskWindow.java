@@ -103,7 +103,6 @@ public final class DeskWindow {
         trace = new TraceBar(desk);
         views = new Views(desk, files, () -> stage);
         acts = new DeskActs(desk, files, () -> stage).with(own(), views.acts());
-        fill(menu);
         views.show(acts);
         BorderPane root = new BorderPane(views);
         root.setTop(transport);
