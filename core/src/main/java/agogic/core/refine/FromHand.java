@@ -1,6 +1,7 @@
 package agogic.core.refine;
 
 import agogic.core.envelope.Envelope;
+import agogic.core.envelope.EnvelopeCursor;
 import java.util.List;
 import java.util.function.DoubleBinaryOperator;
 
@@ -27,6 +28,7 @@ record FromHand(double greatest, double normalised, double at, double middle) {
     private static final class Looking {
         private final Envelope envelope;
         private final DoubleBinaryOperator measure;
+        private final EnvelopeCursor forward;
         private double greatest = -1;
         private double normalised;
         private double at;
@@ -36,6 +38,7 @@ record FromHand(double greatest, double normalised, double at, double middle) {
         Looking(Envelope envelope, DoubleBinaryOperator measure) {
             this.envelope = envelope;
             this.measure = measure;
+            forward = envelope.cursor();
         }
 
         FromHand along(List<Tube> cells) {
@@ -65,7 +68,7 @@ record FromHand(double greatest, double normalised, double at, double middle) {
             for (int k = 0; k < parts; k++) {
                 double u = (double) k / parts;
                 double moment = cell.times[i] + length * u;
-                double value = envelope.valueAt(moment);
+                double value = forward.valueAt(moment);
                 look(value, moment, cell, i, u);
                 double likely = measure.applyAsDouble(value, mix(cell.centre, i, u));
                 squares += likely * likely * length / parts;

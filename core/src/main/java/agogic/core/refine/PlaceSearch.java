@@ -21,8 +21,9 @@ final class PlaceSearch {
     private static final int LONGER_LEVEL = 3;
 
     private static final double LEVEL_STEP = 0.06;
-    /** Of a level its distance from the middle is looked at in so many places. */
-    private static final int LEVEL_PLACES = 8;
+
+    private static final int TURNS = 40;
+    private static final int TURNS_PER_CORNER = 1;
 
     private final Tube tube;
     private final Ways ways;
@@ -32,22 +33,14 @@ final class PlaceSearch {
     private final double[][] ends;
     private final List<double[]> meetings;
 
-    /**
-     * @param levelBefore true if it is level before, and may be so longer
-     * @param levelAfter the same at its end
-     * @param meetings where two reaches may meet: time and value
-     */
-    PlaceSearch(Tube tube, Ways ways, boolean levelBefore, boolean levelAfter, List<double[]> meetings) {
+    PlaceSearch(Tube tube, Ways ways, Surroundings about) {
         this.tube = tube;
         this.ways = ways;
-        this.meetings = meetings;
+        meetings = about.meetings();
         int last = tube.size() - 1;
-        begins = levels(tube.times[0], tube.times[last], tube.centre[0], levelBefore);
-        ends = levels(tube.times[last], tube.times[0], tube.centre[last], levelAfter);
+        begins = levels(tube.times[0], tube.times[last], tube.centre[0], about.levelBefore());
+        ends = levels(tube.times[last], tube.times[0], tube.centre[last], about.levelAfter());
     }
-
-    /** A path: what each way is off as well. */
-    record Found(double[] times, double[] values, Shape[] shapes, double[] errors) {}
 
     /** Times up to which a level at {@code value} can go on from {@code from} towards {@code to}, with what it is off. */
     private double[][] levels(double from, double to, double value, boolean free) {
@@ -66,23 +59,21 @@ final class PlaceSearch {
 
     /** What a level is off that goes on from an end of the piece to {@code time}; infinite if it leaves the tube. */
     double level(double from, double time, double value) {
+        if (time == from) {
+            return 0;
+        }
         if (!tube.holdsStraight(Math.min(from, time), value, Math.max(from, time), value)) {
             return Double.POSITIVE_INFINITY;
         }
-        double off = 0;
-        for (int i = 0; i < LEVEL_PLACES; i++) {
-            double far = value - tube.centreAt(from + (time - from) * (i + 0.5) / LEVEL_PLACES);
-            off += far * far;
-        }
-        return off * Math.abs(time - from) / LEVEL_PLACES;
+        return ways.straight(Math.min(from, time), value, Math.max(from, time), value);
     }
 
     /** One way from level to level, the nearest; null if there is none, or no level to begin or end it. */
-    Found single() {
+    Path single() {
         double begin = tube.centre[0];
         double end = tube.centre[tube.size() - 1];
         double best = Double.POSITIVE_INFINITY;
-        Found found = null;
+        Path found = null;
         if (begins.length + ends.length == 2) {
             return null;
         }
@@ -91,7 +82,7 @@ final class PlaceSearch {
                 double left = best - first[1] - last[1];
                 if (left > 0 && ways.find(first[0], begin, last[0], end, left)) {
                     best = first[1] + last[1] + ways.error;
-                    found = new Found(
+                    found = new Path(
                             new double[] {first[0], last[0]},
                             new double[] {begin, end},
                             new Shape[] {ways.shape},
@@ -115,10 +106,15 @@ final class PlaceSearch {
             double at = corners.times()[i];
             all.add(new double[] {at, tube.held(at, tube.centreAt(at))});
         }
+        int turns = 0;
         for (int i = 1; i + 1 < n; i++) {
-            double before = tube.centre[i] - tube.centre[i - 1];
-            double after = tube.centre[i + 1] - tube.centre[i];
-            if (before * after < 0 || (before == 0) != (after == 0)) {
+            turns += turns(i) ? 1 : 0;
+        }
+        // A middle that trembles turns everywhere: of very many places some are as good as all.
+        int every = 1 + turns / (TURNS + TURNS_PER_CORNER * t.length);
+        int turn = 0;
+        for (int i = 1; i + 1 < n; i++) {
+            if (turns(i) && turn++ % every == 0) {
                 all.add(new double[] {tube.times[i], tube.centre[i]});
             }
         }
@@ -153,9 +149,15 @@ final class PlaceSearch {
         return apart;
     }
 
-    /** The fewest ways, and of those the nearest, beside the straight path of {@code t} and {@code v}; null if it finds none with so few as the straight path has. */
-    Found search(Curve corners, double[] t, double[] v) {
-        List<double[]> places = places(corners, t, v);
+    private boolean turns(int i) {
+        double before = tube.centre[i] - tube.centre[i - 1];
+        double after = tube.centre[i + 1] - tube.centre[i];
+        return before * after < 0 || (before == 0) != (after == 0);
+    }
+
+    /** The fewest ways, and of those the nearest, beside a straight path; null if it finds none with so few as the straight path has. */
+    Path search(Curve corners, Path straight) {
+        List<double[]> places = places(corners, straight.t, straight.v);
         int n = places.size();
         int added = Math.min(MOST_ADDED, begins.length + ends.length + 2 * meetings.size());
         int[] links = new int[n];
@@ -205,7 +207,7 @@ final class PlaceSearch {
                 least = off;
             }
         }
-        if (end >= 0 && links[end] <= t.length - 1) {
+        if (end >= 0 && links[end] <= straight.size() - 1) {
             int many = links[end];
             double[] times = new double[many + 1];
             double[] values = new double[many + 1];
@@ -221,7 +223,7 @@ final class PlaceSearch {
                     at = from[at];
                 }
             }
-            return new Found(times, values, found, off);
+            return new Path(times, values, found, off);
         }
         return null;
     }

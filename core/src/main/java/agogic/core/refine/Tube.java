@@ -15,6 +15,8 @@ public final class Tube {
     final double[] lower;
     final double[] centre;
     final double[] upper;
+    /** Made when it is asked for first. */
+    private Gaps gaps;
 
     public Tube(double[] times, double[] lower, double[] centre, double[] upper) {
         this.times = times;
@@ -182,42 +184,25 @@ public final class Tube {
     }
 
     private double at(double[] wall, double time) {
-        int i = Math.max(0, Math.min(size() - 2, before(time)));
+        return at(wall, before(time), time);
+    }
+
+    /** A wall or the middle at a time after point {@code before}. */
+    double at(double[] wall, int before, double time) {
         if (size() == 1) {
             return wall[0];
         }
+        int i = Math.max(0, Math.min(size() - 2, before));
         double u = (time - times[i]) / (times[i + 1] - times[i]);
         return wall[i] + (wall[i + 1] - wall[i]) * Math.max(0, Math.min(1, u));
     }
 
-    /** The last point at or before {@code time}, −1 if there is none. Found from a guess: moves come nearly evenly. */
+    /** The last point at or before {@code time}, −1 if there is none. */
     int before(double time) {
-        int n = times.length;
-        if (time < times[0]) {
-            return -1;
+        if (gaps == null) {
+            gaps = new Gaps(times);
         }
-        if (time >= times[n - 1]) {
-            return n - 1;
-        }
-        int low = (int) ((time - times[0]) / (times[n - 1] - times[0]) * (n - 1));
-        int high = low + 1;
-        for (int step = 1; times[low] > time; step *= 2) {
-            high = low;
-            low = Math.max(0, low - step);
-        }
-        for (int step = 1; times[high] <= time; step *= 2) {
-            low = high;
-            high = Math.min(n - 1, high + step);
-        }
-        while (high - low > 1) {
-            int mid = (low + high) >>> 1;
-            if (times[mid] <= time) {
-                low = mid;
-            } else {
-                high = mid;
-            }
-        }
-        return low;
+        return gaps.before(time);
     }
 
     /** True if the way from (t0, v0) to (t1, v1) in this shape lies within the walls, everywhere and not only at points. */

@@ -1,7 +1,6 @@
 package agogic.core.refine;
 
 import agogic.core.envelope.Shape;
-import java.util.Arrays;
 
 /**
  * Says whether a way lies within the walls of a tube everywhere in time. Blocks of points are looked at first: a way that
@@ -23,6 +22,10 @@ final class Walls {
     private double v1;
     private double length;
     private double curve;
+    /** Where the way that was asked for last broke a wall, and what the wall is there. */
+    double brokenAt;
+
+    double wall;
 
     Walls(Tube tube) {
         this.tube = tube;
@@ -45,6 +48,34 @@ final class Walls {
         }
     }
 
+    /** False if no way that goes one way only lies within the walls between these places. */
+    boolean pass(double from, double begins, double to, double ends) {
+        double low = Math.min(begins, ends) - Tube.ROUNDING;
+        double high = Math.max(begins, ends) + Tube.ROUNDING;
+        int end = tube.before(to);
+        int g = tube.before(from) + 1;
+        if (g <= end && (tube.lower[end] > high || tube.upper[end] < low)) {
+            return false;
+        }
+        while (g < end) {
+            int level = level(g, end);
+            if (floor[level][g >> level] > high || ceiling[level][g >> level] < low) {
+                return false;
+            }
+            g += 1 << level;
+        }
+        return true;
+    }
+
+    /** Of the greatest block that begins at point {@code g} and is over by point {@code end}. */
+    private int level(int g, int end) {
+        int level = Math.min(g == 0 ? 31 : Integer.numberOfTrailingZeros(g), ceiling.length - 1);
+        while (g + (1 << level) > end) {
+            level--;
+        }
+        return level;
+    }
+
     /** True if the way from (t0, v0) to (t1, v1), straight, bent or an S, lies within the walls. */
     boolean hold(double from, double begins, double to, double ends, Shape shape) {
         if (!(to > from)) {
@@ -56,9 +87,10 @@ final class Walls {
         v1 = ends;
         length = to - from;
         curve = curvature(way) * Math.abs(ends - begins) / 8;
-        int first = tube.before(from) + 1;
-        int past = Arrays.binarySearch(tube.times, first, tube.size(), to);
-        past = past < 0 ? -past - 1 : past;
+        int begin = tube.before(from);
+        int finish = tube.before(to);
+        int first = begin + 1;
+        int past = finish >= 0 && tube.times[finish] == to ? finish : finish + 1;
         // A few places first: where a way is outside, it mostly is there.
         int jump = Math.max(1, (past - first) / 8);
         for (int i = first + jump / 2; jump > 1 && i < past; i += jump) {
@@ -66,11 +98,11 @@ final class Walls {
                 return false;
             }
         }
-        double low = tube.lowerAt(from);
-        double high = tube.upperAt(from);
-        double last = tube.lowerAt(to);
-        double most = tube.upperAt(to);
-        if (outside(begins, low, high) || outside(ends, last, most)) {
+        double low = tube.at(tube.lower, begin, from);
+        double high = tube.at(tube.upper, begin, from);
+        double last = tube.at(tube.lower, finish, to);
+        double most = tube.at(tube.upper, finish, to);
+        if (outside(from, begins, low, high) || outside(to, ends, last, most)) {
             return false;
         }
         if (first >= past) {
@@ -91,10 +123,7 @@ final class Walls {
         int g = first;
         double value = entry;
         while (g < end) {
-            int level = Math.min(g == 0 ? 31 : Integer.numberOfTrailingZeros(g), ceiling.length - 1);
-            while (g + (1 << level) > end) {
-                level--;
-            }
+            int level = level(g, end);
             int next = g + (1 << level);
             double then = at(tube.times[next]);
             if (breaks(next, then) || !block(level, g >> level, value, then)) {
@@ -133,11 +162,17 @@ final class Walls {
     }
 
     private boolean breaks(int i, double value) {
-        return outside(value, tube.lower[i], tube.upper[i]);
+        return outside(tube.times[i], value, tube.lower[i], tube.upper[i]);
     }
 
-    private static boolean outside(double value, double low, double high) {
-        return value > high + Tube.ROUNDING || value < low - Tube.ROUNDING;
+    private boolean outside(double time, double value, double low, double high) {
+        boolean above = value > high + Tube.ROUNDING;
+        if (above || value < low - Tube.ROUNDING) {
+            brokenAt = time;
+            wall = above ? high : low;
+            return true;
+        }
+        return false;
     }
 
     private static double curvature(Shape one) {
@@ -163,7 +198,7 @@ final class Walls {
         double value = at(mid);
         double low = (lowA + lowB) / 2;
         double high = (highA + highB) / 2;
-        if (outside(value, low, high)) {
+        if (outside(mid, value, low, high)) {
             return false;
         }
         double part = (b - a) / length / 2;

@@ -7,12 +7,23 @@ import agogic.core.envelope.Shape;
  * the nearest one inside.
  */
 final class Ways {
-    /** A way is compared with the middle at so many even places. */
-    private static final int SAMPLES = 20;
+    /** A way is compared with the middle in so many even parts, in each with its mean and its slope. */
+    private static final int PARTS = 10;
+
+    /** As the two places of Gauss of each part have it: what is straight there is integrated exactly. */
+    private static final int SAMPLES = 2 * PARTS;
+
+    private static final double GAUSS = 1 / Math.sqrt(3);
 
     private static final double[] BENDS = {
-        -0.95, -0.8, -0.65, -0.5, -0.38, -0.28, -0.2, -0.12, -0.06, 0.06, 0.12, 0.2, 0.28, 0.38, 0.5, 0.65, 0.8, 0.95
+        -1, -0.87, -0.75, -0.62, -0.5, -0.38, -0.28, -0.2, -0.12, -0.06, 0.06, 0.12, 0.2, 0.28, 0.38, 0.5, 0.62, 0.75,
+        0.87, 1
     };
+    private static final double HARDLY = 0.998;
+
+    /** So many walls a shape is led along. */
+    private static final int WALLS = 4;
+
     private static final double[] SPARE = {0.5, 1, 0, -0.5};
 
     /** How far each of the bent ways, and the two parts of an S, are at the places. */
@@ -24,7 +35,7 @@ final class Ways {
 
     static {
         for (int i = 0; i < SAMPLES; i++) {
-            double p = (i + 0.5) / SAMPLES;
+            double p = (i / 2 + 0.5 + (i % 2 - 0.5) * GAUSS) / PARTS;
             PLACES[i] = p;
             USUAL[i] = Shape.S.value(0, 1, p);
             HAND[i] = Shape.s(1).value(0, 1, p);
@@ -36,23 +47,19 @@ final class Ways {
 
     private final Walls walls;
     private final boolean shaped;
-    /** The middle at even spaces of time. */
-    private final double begin;
-
-    private final double space;
-    private final double[] grid;
-
-    /** Of the middle, of it times time and of its square: the sums from the beginning, in spaces. */
-    private final double[] sums;
-
-    private final double[] moments;
-    private final double[] squares;
+    private final Middle middle;
 
     private final double[] c = new double[SAMPLES];
     /** How far a bend that is not in the table is at the places. */
     private final double[] own = new double[SAMPLES];
 
+    private final Steps steps = new Steps();
     private double weight;
+    private double left;
+    private double length;
+    private double sum;
+    private double moment;
+    private double square;
 
     /** The nearest way that was found last, and its distance: the square, times time. */
     Shape shape;
@@ -62,60 +69,105 @@ final class Ways {
     Ways(Tube tube, boolean shaped, double steady) {
         walls = new Walls(tube);
         this.shaped = shaped;
-        int n = tube.size();
-        begin = tube.times[0];
-        double length = tube.times[n - 1] - begin;
-        int count = Math.max(32, Math.min(4096, 4 * n));
-        space = length / count;
-        double[] even = new double[count + 1];
-        int at = 0;
-        for (int i = 0; i <= count; i++) {
-            double time = i == count ? tube.times[n - 1] : begin + i * space;
-            while (at + 2 < n && tube.times[at + 1] <= time) {
-                at++;
-            }
-            double part = Math.max(0, Math.min(1, (time - tube.times[at]) / (tube.times[at + 1] - tube.times[at])));
-            even[i] = tube.centre[at] + (tube.centre[at + 1] - tube.centre[at]) * part;
-        }
-        int half = (int) Math.min(12, steady / space / 2);
-        grid = half >= 2 && even.length > 4 * half ? SavitzkyGolay.smooth(even, half) : even;
-        sums = new double[count + 1];
-        moments = new double[count + 1];
-        squares = new double[count + 1];
-        for (int k = 0; k < count; k++) {
-            sums[k + 1] = sums[k] + sum(k, 1);
-            moments[k + 1] = moments[k] + moment(k, 1);
-            squares[k + 1] = squares[k] + square(k, 1);
-        }
+        middle = new Middle(tube, steady);
     }
 
-    /** Of the first part of the space after k: the middle goes straight there. */
-    private double sum(int k, double part) {
-        return part * (grid[k] + (grid[k + 1] - grid[k]) * part / 2);
-    }
-
-    private double moment(int k, double part) {
-        return k * sum(k, part) + part * part * (grid[k] / 2 + (grid[k + 1] - grid[k]) * part / 3);
-    }
-
-    private double square(int k, double part) {
-        double rise = (grid[k + 1] - grid[k]) * part;
-        return part * (grid[k] * (grid[k] + rise) + rise * rise / 3);
+    /** Of the middle between two times: its integral, that of it times the time from the first, and of its square. */
+    private void between(double t0, double t1) {
+        double a = t0 - middle.begin();
+        middle.upTo(a);
+        double sumBefore = middle.sum;
+        double momentBefore = middle.moment;
+        double squareBefore = middle.square;
+        middle.upTo(t1 - middle.begin());
+        length = t1 - t0;
+        sum = middle.sum - sumBefore;
+        moment = middle.moment - momentBefore - a * sum;
+        square = middle.square - squareBefore;
     }
 
     /** What a straight way is off: the square over time, exactly. */
-    private double straight(double t0, double v0, double t1, double v1) {
-        double a = (t0 - begin) / space;
-        double b = (t1 - begin) / space;
-        int last = grid.length - 2;
-        int i = Math.max(0, Math.min(last, (int) a));
-        int j = Math.max(0, Math.min(last, (int) b));
-        double sum = sums[j] + sum(j, b - j) - sums[i] - sum(i, a - i);
-        double moment = moments[j] + moment(j, b - j) - moments[i] - moment(i, a - i) - a * sum;
-        double square = squares[j] + square(j, b - j) - squares[i] - square(i, a - i);
-        double length = b - a;
+    double straight(double t0, double v0, double t1, double v1) {
+        between(t0, t1);
         double own = length * (v0 * v0 + v0 * v1 + v1 * v1) / 3;
-        return Math.max(0, own - 2 * (v0 * sum + (v1 - v0) / length * moment) + square) * space;
+        return Math.max(0, own - 2 * (v0 * sum + (v1 - v0) / length * moment) + square);
+    }
+
+    /** Adds what a way wants of the corner at its end, or at its beginning. */
+    void pull(Pull all, double t0, double v0, double t1, double v1, Shape way, boolean end) {
+        double slope = (v1 - v0) / (t1 - t0);
+        if (way.kind() == Shape.Kind.STRAIGHT) {
+            between(t0, t1);
+            double atEnd = moment / length;
+            double off = end ? length * (v0 + 2 * v1) / 6 - atEnd : length * (2 * v0 + v1) / 6 - (sum - atEnd);
+            double one = length / 3;
+            all.add(-slope * off, off, slope * slope * one, -slope * one, one);
+            return;
+        }
+        sample(t0, t1);
+        double whole = v1 - v0;
+        double offTime = 0;
+        double offValue = 0;
+        double timeTime = 0;
+        double timeValue = 0;
+        double valueValue = 0;
+        double offAmount = 0;
+        double timeAmount = 0;
+        double valueAmount = 0;
+        double amounts = 0;
+        for (int i = 0; i < SAMPLES; i++) {
+            double u = PLACES[i];
+            steps.at(way.kind(), way.amount(), u);
+            double off = v0 + whole * steps.part - c[i];
+            double value = end ? steps.part : 1 - steps.part;
+            double time = -slope * steps.rise * (end ? u : 1 - u);
+            double amount = whole * steps.more;
+            offTime += off * time;
+            offValue += off * value;
+            timeTime += time * time;
+            timeValue += time * value;
+            valueValue += value * value;
+            offAmount += off * amount;
+            timeAmount += time * amount;
+            valueAmount += value * amount;
+            amounts += amount * amount;
+        }
+        if (amounts > 0 && Math.abs(way.amount()) < 1) {
+            // What the amount will take up is not asked of the corner.
+            offTime -= timeAmount * offAmount / amounts;
+            offValue -= valueAmount * offAmount / amounts;
+            timeTime -= timeAmount * timeAmount / amounts;
+            timeValue -= timeAmount * valueAmount / amounts;
+            valueValue -= valueAmount * valueAmount / amounts;
+        }
+        all.add(offTime * weight, offValue * weight, timeTime * weight, timeValue * weight, valueValue * weight);
+    }
+
+    /** The nearest shape broke a wall: of its kind the one that keeps to it there, and to the next one. */
+    private boolean along(Shape.Kind kind, double nearest, double t0, double v0, double t1, double v1, double limit) {
+        double low = -1;
+        double high = 1;
+        double amount = nearest;
+        for (int k = 0; k < WALLS; k++) {
+            double u = (walls.brokenAt - t0) / (t1 - t0);
+            double part = (walls.wall - v0) / (v1 - v0);
+            double needed = u > 0 && u < 1 ? steps.amount(kind, amount, u, part) : Double.NaN;
+            low = needed > amount ? needed : low;
+            high = needed < amount ? needed : high;
+            if (!(needed >= low && needed <= high)) {
+                return false;
+            }
+            amount = needed;
+            boolean s = kind == Shape.Kind.S;
+            double far = s ? error(amount, v0, v1 - v0) : bent(amount, v0, v1 - v0);
+            if (!(far < limit)) {
+                return false;
+            }
+            if (keep(s ? Shape.s(amount) : Shape.bent(amount), far, t0, v0, t1, v1)) {
+                return true;
+            }
+        }
+        return false;
     }
 
     /** Finds the nearest way inside the tube; false if there is none. */
@@ -130,12 +182,17 @@ final class Ways {
             double off = t1 > t0 ? straight(t0, v0, t1, v1) : limit;
             return off < limit && keep(Shape.STRAIGHT, off, t0, v0, t1, v1);
         }
+        if (!walls.pass(t0, v0, t1, v1)) {
+            return false;
+        }
         sample(t0, t1);
         double straight = error(PLACES, v0, whole);
         double s = nearestS(v0, whole);
         double errorS = found;
         double bent = nearestBent(v0, whole);
         double errorBent = found;
+        // What is hardly nearer than straight is straight.
+        straight = straight * HARDLY <= Math.min(errorS, errorBent) ? Math.min(errorS, errorBent) : straight;
         boolean any = true;
         for (int tries = 0; any && tries < 3; tries++) {
             double least = Math.min(straight, Math.min(errorS, errorBent));
@@ -152,11 +209,17 @@ final class Ways {
                     return true;
                 }
                 errorS = Double.POSITIVE_INFINITY;
+                if (limit < Double.POSITIVE_INFINITY && along(Shape.Kind.S, s, t0, v0, t1, v1, limit)) {
+                    return true;
+                }
             } else {
                 if (keep(Shape.bent(bent), errorBent, t0, v0, t1, v1)) {
                     return true;
                 }
                 errorBent = Double.POSITIVE_INFINITY;
+                if (limit < Double.POSITIVE_INFINITY && along(Shape.Kind.BENT, bent, t0, v0, t1, v1, limit)) {
+                    return true;
+                }
             }
             any = least < Double.POSITIVE_INFINITY;
         }
@@ -182,17 +245,29 @@ final class Ways {
         return true;
     }
 
-    /** The middle at even places between two times. */
+    /** The middle between two times as the places see it, and what is left of it between them. */
     private void sample(double t0, double t1) {
-        double first = (t0 - begin) / space;
-        double step = (t1 - t0) / space / SAMPLES;
-        int last = grid.length - 2;
-        for (int i = 0; i < SAMPLES; i++) {
-            double x = first + (i + 0.5) * step;
-            int at = Math.max(0, Math.min(last, (int) x));
-            c[i] = grid[at] + (grid[at + 1] - grid[at]) * (x - at);
+        double first = t0 - middle.begin();
+        double step = (t1 - t0) / PARTS;
+        middle.upTo(first);
+        double sumBefore = middle.sum;
+        double momentBefore = middle.moment;
+        double whole = -middle.square;
+        double seen = 0;
+        for (int i = 0; i < PARTS; i++) {
+            middle.onTo(first + (i + 1) * step);
+            double area = middle.sum - sumBefore;
+            double mean = area / step;
+            double tilt =
+                    2 * (middle.moment - momentBefore - (first + (i + 0.5) * step) * area) / (step * step * GAUSS);
+            c[2 * i] = mean - tilt;
+            c[2 * i + 1] = mean + tilt;
+            seen += mean * mean + tilt * tilt;
+            sumBefore = middle.sum;
+            momentBefore = middle.moment;
         }
-        weight = (t1 - t0) / SAMPLES;
+        weight = step / 2;
+        left = Math.max(0, whole + middle.square - seen * step);
     }
 
     private double error(double[] parts, double v0, double whole) {
@@ -201,7 +276,7 @@ final class Ways {
             double off = v0 + whole * parts[i] - c[i];
             sum += off * off;
         }
-        return sum * weight;
+        return sum * weight + left;
     }
 
     private double error(double amount, double v0, double whole) {
@@ -212,7 +287,7 @@ final class Ways {
             double off = v0 + whole * part - c[i];
             sum += off * off;
         }
-        return sum * weight;
+        return sum * weight + left;
     }
 
     /** On each side of the usual S the way is linear in the amount: the least squares are solved. */
@@ -240,6 +315,15 @@ final class Ways {
         return amount;
     }
 
+    private double bent(double amount, double v0, double whole) {
+        double k = 8 * amount;
+        double end = Math.exp(k) - 1;
+        for (int i = 0; i < SAMPLES; i++) {
+            own[i] = (Math.exp(k * PLACES[i]) - 1) / end;
+        }
+        return error(own, v0, whole);
+    }
+
     /** The nearest of the bends in the table, and then between it and its neighbours. */
     private double nearestBent(double v0, double whole) {
         // The error falls and rises again: the bottom is found by halving.
@@ -265,12 +349,7 @@ final class Ways {
                     (a * a * (right - best) - b * b * (left - best)) / (2 * (a * (right - best) - b * (left - best)));
             double tried = amount + bottom;
             if (tried > BENDS[at - 1] && tried < BENDS[at + 1] && Math.abs(tried) > 0.02) {
-                double k = 8 * tried;
-                double end = Math.exp(k) - 1;
-                for (int i = 0; i < SAMPLES; i++) {
-                    own[i] = (Math.exp(k * PLACES[i]) - 1) / end;
-                }
-                double near = error(own, v0, whole);
+                double near = bent(tried, v0, whole);
                 if (near < best) {
                     best = near;
                     amount = tried;
@@ -279,5 +358,47 @@ final class Ways {
         }
         found = best;
         return amount;
+    }
+
+    /** A shape at a place: how much of the way is done, how fast it is there, and what a greater amount adds. */
+    private static final class Steps {
+        private static final int NEWTON = 3;
+
+        private double part;
+        private double rise;
+        private double more;
+
+        /** The amount with which a way has done {@code wanted} at u; NaN if there is none. */
+        private double amount(Shape.Kind kind, double now, double u, double wanted) {
+            if (kind == Shape.Kind.S) {
+                double usual = u * u * (3 - 2 * u);
+                double hand = (wanted - usual) / (u * u * u * (10 + u * (6 * u - 15)) - usual);
+                return hand >= 0 ? hand : (wanted - usual) / (usual - u);
+            }
+            double amount = now;
+            for (int k = 0; k < NEWTON; k++) {
+                at(kind, amount, u);
+                amount += (wanted - part) / more;
+            }
+            return Math.abs(amount) > 1e-4 && amount >= -1 && amount <= 1 ? amount : Double.NaN;
+        }
+
+        private void at(Shape.Kind kind, double amount, double u) {
+            if (kind == Shape.Kind.S) {
+                double usual = u * u * (3 - 2 * u);
+                double steep = 6 * u * (1 - u);
+                boolean hand = amount > 0;
+                more = hand ? u * u * u * (10 + u * (6 * u - 15)) - usual : usual - u;
+                part = usual + amount * more;
+                rise = steep + amount * (hand ? 30 * u * u * (1 - u) * (1 - u) - steep : steep - 1);
+                return;
+            }
+            double k = 8 * amount;
+            double all = Math.expm1(k);
+            double grown = Math.exp(k * u);
+            part = (grown - 1) / all;
+            rise = k * grown / all;
+            more = 8 * (u * grown - part * (all + 1)) / all;
+        }
     }
 }

@@ -18,7 +18,7 @@ import org.junit.jupiter.api.Test;
 
 /** Imai and Iri 1986, Suri 1986: checked against an exhaustive search on small rides. */
 class FewestLinksTest {
-    private static Curve random(Random random, int n, double step) {
+    static Curve random(Random random, int n, double step) {
         double[] t = new double[n];
         double[] v = new double[n];
         double value = 0.5;

@@ -1,0 +1,103 @@
+package agogic.core.refine;
+
+/**
+ * The middle of a tube, straight between its knots, and its integrals from the beginning: of it, of it times the time, and of
+ * its square. Exact, and found at any time without searching.
+ */
+final class Middle {
+    private final double begin;
+    private final double[] times;
+    private final double[] values;
+    private final double[] rises;
+    private final double[] sums;
+    private final double[] moments;
+    private final double[] squares;
+    private final Gaps gaps;
+    private int gap;
+
+    /** Up to the time that was asked for last. */
+    double sum;
+
+    double moment;
+    double square;
+
+    /** Steadied over {@code steady} of the time of the tube. */
+    Middle(Tube tube, double steady) {
+        int n = tube.size();
+        begin = tube.times[0];
+        double length = tube.times[n - 1] - begin;
+        int count = Math.max(32, Math.min(4096, 4 * n));
+        double space = length / count;
+        int half = (int) Math.min(12, steady / space / 2);
+        if (half >= 2 && count + 1 > 4 * half) {
+            times = new double[count + 1];
+            for (int i = 0; i <= count; i++) {
+                times[i] = i == count ? length : i * space;
+            }
+            values = SavitzkyGolay.smooth(even(tube), half);
+        } else {
+            times = new double[n];
+            for (int i = 0; i < n; i++) {
+                times[i] = tube.times[i] - begin;
+            }
+            values = tube.centre;
+        }
+        int knots = times.length;
+        rises = new double[knots - 1];
+        sums = new double[knots];
+        moments = new double[knots];
+        squares = new double[knots];
+        gaps = new Gaps(times);
+        for (int i = 0; i + 1 < knots; i++) {
+            rises[i] = (values[i + 1] - values[i]) / (times[i + 1] - times[i]);
+            gap = i;
+            within(times[i + 1] - times[i]);
+            sums[i + 1] = sum;
+            moments[i + 1] = moment;
+            squares[i + 1] = square;
+        }
+    }
+
+    /** The middle at even spaces of time. */
+    private double[] even(Tube tube) {
+        int n = tube.size();
+        double[] even = new double[times.length];
+        int at = 0;
+        for (int i = 0; i < even.length; i++) {
+            double time = begin + times[i];
+            while (at + 2 < n && tube.times[at + 1] <= time) {
+                at++;
+            }
+            double part = Math.max(0, Math.min(1, (time - tube.times[at]) / (tube.times[at + 1] - tube.times[at])));
+            even[i] = tube.centre[at] + (tube.centre[at + 1] - tube.centre[at]) * part;
+        }
+        return even;
+    }
+
+    /** Integrates up to {@code time}, counted from the beginning of the tube. */
+    void upTo(double time) {
+        gap = Math.max(0, Math.min(times.length - 2, gaps.before(time)));
+        within(time - times[gap]);
+    }
+
+    /** As {@link #upTo}, of a time no earlier than the one asked for before. */
+    void onTo(double time) {
+        while (gap + 2 < times.length && times[gap + 1] <= time) {
+            gap++;
+        }
+        within(time - times[gap]);
+    }
+
+    private void within(double part) {
+        double value = values[gap];
+        double rise = rises[gap];
+        double area = part * (value + rise * part / 2);
+        sum = sums[gap] + area;
+        moment = moments[gap] + times[gap] * area + part * part * (value / 2 + rise * part / 3);
+        square = squares[gap] + part * (value * (value + rise * part) + rise * rise * part * part / 3);
+    }
+
+    double begin() {
+        return begin;
+    }
+}

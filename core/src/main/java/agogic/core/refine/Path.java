@@ -1,0 +1,69 @@
+package agogic.core.refine;
+
+import agogic.core.envelope.Point;
+import agogic.core.envelope.Shape;
+import java.util.ArrayList;
+import java.util.Arrays;
+import java.util.List;
+
+/** A path while it is being made: its corners, the ways between them, and what each way is off. */
+final class Path {
+    final double[] t;
+    final double[] v;
+    final Shape[] shapes;
+    final double[] errors;
+
+    Path(double[] times, double[] values, Shape[] shapes, double[] errors) {
+        t = times;
+        v = values;
+        this.shapes = shapes;
+        this.errors = errors;
+    }
+
+    /** Along these corners, each way as near as it can be; straight where none is found. */
+    static Path along(Curve corners, Ways ways) {
+        int links = corners.size() - 1;
+        Path path = new Path(corners.times().clone(), corners.values().clone(), new Shape[links], new double[links]);
+        for (int i = 0; i < links; i++) {
+            boolean found = ways.find(path.t[i], path.v[i], path.t[i + 1], path.v[i + 1]);
+            path.shapes[i] = found ? ways.shape : Shape.STRAIGHT;
+            path.errors[i] = found ? ways.error : 0;
+        }
+        return path;
+    }
+
+    int size() {
+        return t.length;
+    }
+
+    /** Makes a way what was found last. */
+    void way(int link, Ways ways) {
+        shapes[link] = ways.shape;
+        errors[link] = ways.error;
+    }
+
+    /** Without a corner: the way over its place is the one that was found last. */
+    Path without(int corner, Ways ways) {
+        Shape[] fewer = new Shape[shapes.length - 1];
+        System.arraycopy(shapes, 0, fewer, 0, corner);
+        System.arraycopy(shapes, corner + 1, fewer, corner, fewer.length - corner);
+        Path path = new Path(without(t, corner), without(v, corner), fewer, without(errors, corner));
+        path.way(corner - 1, ways);
+        return path;
+    }
+
+    private static double[] without(double[] all, int i) {
+        double[] fewer = Arrays.copyOf(all, all.length - 1);
+        System.arraycopy(all, i + 1, fewer, i, fewer.length - i);
+        return fewer;
+    }
+
+    /** Its points; the last without a shape. */
+    List<Point> points() {
+        List<Point> points = new ArrayList<>();
+        for (int i = 0; i < t.length; i++) {
+            points.add(new Point(t[i], v[i], i < shapes.length ? shapes[i] : Shape.STRAIGHT));
+        }
+        return points;
+    }
+}

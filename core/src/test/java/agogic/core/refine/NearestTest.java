@@ -1,0 +1,128 @@
+package agogic.core.refine;
+
+import static org.assertj.core.api.Assertions.assertThat;
+import static org.assertj.core.api.Assertions.within;
+
+import agogic.core.envelope.Envelope;
+import agogic.core.envelope.Shape;
+import java.util.Arrays;
+import java.util.Random;
+import net.jqwik.api.ForAll;
+import net.jqwik.api.Property;
+import net.jqwik.api.constraints.IntRange;
+
+/**
+ * Of all with as few points the envelope is the nearest: what a corner's random neighbours are off is summed here by small
+ * parts of each piece of the curve, and whether they lie inside is looked at from place to place.
+ */
+class NearestTest {
+    private static final double[] TOLERANCES = {0.005, 0.01, 0.03, 0.08, 0.2};
+
+    private static double at(Curve curve, double time) {
+        double[] t = curve.times();
+        int found = Arrays.binarySearch(t, time);
+        int i = Math.max(0, Math.min(t.length - 2, found < 0 ? -found - 2 : found));
+        return curve.values()[i] + (curve.values()[i + 1] - curve.values()[i]) * (time - t[i]) / (t[i + 1] - t[i]);
+    }
+
+    private static double off(Curve curve, double t0, double v0, double t1, double v1) {
+        double sum = 0;
+        double[] t = curve.times();
+        for (int i = 0; i + 1 < t.length; i++) {
+            double a = Math.max(t0, t[i]);
+            double b = Math.min(t1, t[i + 1]);
+            for (int k = 0; k < 12 && b > a; k++) {
+                double time = a + (b - a) * (k + 0.5) / 12;
+                double far = Shape.STRAIGHT.value(v0, v1, (time - t0) / (t1 - t0)) - at(curve, time);
+                sum += far * far * (b - a) / 12;
+            }
+        }
+        return sum;
+    }
+
+    private static boolean inside(Curve curve, double tolerance, double t0, double v0, double t1, double v1) {
+        for (double time : curve.times()) {
+            double u = (time - t0) / (t1 - t0);
+            if (u >= 0 && u <= 1 && Math.abs(v0 + (v1 - v0) * u - at(curve, time)) > tolerance) {
+                return false;
+            }
+        }
+        return Math.abs(v0 - at(curve, t0)) <= tolerance && Math.abs(v1 - at(curve, t1)) <= tolerance;
+    }
+
+    @Property(tries = 40)
+    void noRandomNeighbourOfACornerIsNearer(@ForAll long seed, @ForAll @IntRange(min = 5, max = 60) int n) {
+        Random random = new Random(seed);
+        Curve curve = FewestLinksTest.random(random, n, 0.1 + 0.9 * random.nextDouble());
+        double tolerance = TOLERANCES[random.nextInt(TOLERANCES.length)];
+        Envelope path = Refining.refine(curve, n, tolerance, false).envelope();
+        double whole = 0;
+        double[] far = new double[path.size() - 1];
+        for (int i = 0; i < far.length; i++) {
+            far[i] = off(curve, path.time(i), path.value(i), path.time(i + 1), path.value(i + 1));
+            whole += far[i];
+        }
+        for (int k = 0; k < 400; k++) {
+            int i = random.nextInt(path.size());
+            double size = Math.pow(10, -1 - 2.5 * random.nextDouble());
+            boolean end = i == 0 || i == path.size() - 1;
+            double before = end ? 0 : path.time(i) - path.time(i - 1);
+            double after = end ? 0 : path.time(i + 1) - path.time(i);
+            double time = path.time(i) + random.nextGaussian() * size * Math.min(before, after);
+            double value = path.value(i) + random.nextGaussian() * size * 3 * tolerance;
+            double sum = whole;
+            boolean possible = end || time > path.time(i - 1) && time < path.time(i + 1);
+            if (possible && i > 0) {
+                possible = inside(curve, tolerance, path.time(i - 1), path.value(i - 1), time, value);
+                sum += off(curve, path.time(i - 1), path.value(i - 1), time, value) - far[i - 1];
+            }
+            if (possible && i < far.length) {
+                possible = inside(curve, tolerance, time, value, path.time(i + 1), path.value(i + 1));
+                sum += off(curve, time, value, path.time(i + 1), path.value(i + 1)) - far[i];
+            }
+            if (possible) {
+                assertThat(sum).as("corner %s to %s, %s", i, time, value).isGreaterThan(0.985 * whole);
+            }
+        }
+    }
+
+    @Property(tries = 200)
+    void theIntegralsOfTheMiddleAreThoseOfManySmallParts(@ForAll long seed) {
+        Random random = new Random(seed);
+        Curve curve = FewestLinksTest.random(random, 2 + random.nextInt(40), 1);
+        Middle middle = new Middle(Tube.around(curve, 0.1), 0);
+        double[] t = curve.times();
+        double begin = t[0];
+        double time = random.nextDouble() * (t[t.length - 1] - begin);
+        double sum = 0;
+        double moment = 0;
+        double square = 0;
+        int parts = 40_000;
+        for (int k = 0; k < parts; k++) {
+            double x = time * (k + 0.5) / parts;
+            double value = at(curve, begin + x);
+            sum += value * time / parts;
+            moment += value * x * time / parts;
+            square += value * value * time / parts;
+        }
+        middle.upTo(time);
+        assertThat(middle.sum).isCloseTo(sum, within(1e-4 * (1 + time)));
+        assertThat(middle.moment).isCloseTo(moment, within(1e-4 * (1 + time * time)));
+        assertThat(middle.square).isCloseTo(square, within(1e-4 * (1 + time)));
+    }
+
+    @Property(tries = 300)
+    void theGapOfATimeIsTheOneThatHalvingFinds(@ForAll long seed, @ForAll @IntRange(min = 1, max = 50) int n) {
+        Random random = new Random(seed);
+        double[] times = new double[n];
+        for (int i = 0; i < n; i++) {
+            times[i] = (i == 0 ? 3 : times[i - 1]) + Math.pow(10, -6 * random.nextDouble());
+        }
+        Gaps gaps = new Gaps(times);
+        for (int k = 0; k < 100; k++) {
+            double time = k % 3 == 0 ? times[random.nextInt(n)] : 2 + random.nextDouble() * (times[n - 1] - 1);
+            int found = Arrays.binarySearch(times, time);
+            assertThat(gaps.before(time)).isEqualTo(found < 0 ? -found - 2 : found);
+        }
+    }
+}
