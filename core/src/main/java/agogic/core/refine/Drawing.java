@@ -11,8 +11,8 @@ import java.util.Arrays;
 final class Drawing {
     private static final int SWEEPS = 10;
     private static final int HALVINGS = 3;
-    private static final int ROUNDS = 4;
-    private static final double FINER = 2.5;
+    private static final int ROUNDS = 5;
+    private static final double FINER = 2;
     /** With each step it is tried so often at the most, while something gets nearer. */
     private static final int AGAIN = 2;
 
@@ -108,6 +108,10 @@ final class Drawing {
         }
     }
 
+    private double off(int i) {
+        return (i > 0 ? path.errors[i - 1] : 0) + (i + 1 < t.length ? path.errors[i] : 0);
+    }
+
     /** One step to where the least squares are. */
     private void settle(int i) {
         pull(i, t[i]);
@@ -115,6 +119,9 @@ final class Drawing {
         pull.solve(!free, !end(i) || free, DAMPING);
         double dt = pull.time;
         double dv = pull.value;
+        if (pull.gain() < (1 - NEARER) * off(i)) {
+            return;
+        }
         for (int k = 0; k < HALVINGS; k++, dt /= 2, dv /= 2) {
             boolean done;
             if (end(i)) {
@@ -144,7 +151,7 @@ final class Drawing {
         pull(i, time);
         pull.solve(false, true, 0);
         double value = Math.max(range[0], Math.min(range[1], v[i] + pull.value));
-        return range[0] <= range[1] && put(i, time, value, (path.errors[i - 1] + path.errors[i]) * NEARER);
+        return range[0] <= range[1] && put(i, time, value, off(i) * NEARER);
     }
 
     /** Steps in all directions, of this part of what there is. */
@@ -237,7 +244,7 @@ final class Drawing {
         return between
                 && value <= tube.upperAt(time)
                 && value >= tube.lowerAt(time)
-                && put(i, time, value, (path.errors[i - 1] + path.errors[i]) * NEARER);
+                && put(i, time, value, off(i) * NEARER);
     }
 
     /** Puts a corner somewhere else, if both ways to it lie inside and are nearer together than {@code limit}. */

@@ -46,4 +46,9 @@ final class Pull {
             time = -ofTime / a;
         }
     }
+
+    /** How much nearer the step that was solved last would be, were nothing in its way. */
+    double gain() {
+        return -(ofTime * time + ofValue * value);
+    }
 }
