@@ -18,7 +18,15 @@ public record Outside(String parameter, Way way, int channel, int number) {
         /** A coarse and a fine controller, 14 bits. */
         CC_PAIR("CC", 31),
         /** A non-registered parameter number, 14 bits. */
-        NRPN("NRPN", 16_383);
+        NRPN("NRPN", 16_383),
+        /** A registered parameter number, 14 bits. */
+        RPN("RPN", 16_382),
+        /** The pitch wheel of the channel, 14 bits; its number is 0. */
+        BEND("pitch bend", 0),
+        /** The pressure on all keys of the channel, 7 bits; its number is 0. */
+        PRESSURE("pressure", 0),
+        /** The pressure on one key, 7 bits; its number is the key. */
+        KEY_PRESSURE("pressure of key", 127);
 
         private final String spoken;
         private final int top;
@@ -30,6 +38,21 @@ public record Outside(String parameter, Way way, int channel, int number) {
 
         public String spoken() {
             return spoken;
+        }
+
+        /** True if it speaks by controllers of its own: one, or a coarse and a fine one. */
+        public boolean controllers() {
+            return this == CC || this == CC_PAIR;
+        }
+
+        /** True if it says by a number which parameter it means, before it says the value. */
+        public boolean numbered() {
+            return this == NRPN || this == RPN;
+        }
+
+        /** True if a value has 7 bits only. */
+        public boolean seven() {
+            return this == CC || this == PRESSURE || this == KEY_PRESSURE;
         }
     }
 
@@ -47,12 +70,12 @@ public record Outside(String parameter, Way way, int channel, int number) {
 
     /** The code that is sent for the normalised value {@code x}: 0..127 or 0..16,383. */
     public int code(double x) {
-        return way == Way.CC ? MidiScale.code7(x) : MidiScale.code14(x);
+        return way.seven() ? MidiScale.code7(x) : MidiScale.code14(x);
     }
 
     /** The normalised value of a code. */
     public double value(int code) {
-        return way == Way.CC ? MidiScale.normalised7(code) : MidiScale.normalised14(code);
+        return way.seven() ? MidiScale.normalised7(code) : MidiScale.normalised14(code);
     }
 
     /** The normalised value that arrives when {@code x} is sent. */
@@ -62,6 +85,9 @@ public record Outside(String parameter, Way way, int channel, int number) {
 
     /** For people: {@code CC 22 · ch 3}. */
     public String address() {
+        if (way.top == 0) {
+            return way.spoken + " · ch " + channel;
+        }
         return way.spoken + " " + number + (way == Way.CC_PAIR ? "+" + (number + 32) : "") + " · ch " + channel;
     }
 }

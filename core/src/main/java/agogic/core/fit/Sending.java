@@ -56,7 +56,7 @@ final class Sending {
         Set<Integer> taken = new HashSet<>();
         for (Device device : session.devices()) {
             for (Outside one : device.outside()) {
-                if (one.channel() == channel && one.way() != Outside.Way.NRPN) {
+                if (one.channel() == channel && one.way().controllers()) {
                     taken.add(one.number());
                     taken.add(one.way() == Outside.Way.CC_PAIR ? one.number() + 32 : one.number());
                 }

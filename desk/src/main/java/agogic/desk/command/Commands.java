@@ -33,6 +33,7 @@ public final class Commands extends FileCommand {
         COMMANDS.put("trace", TraceCommand::new);
         COMMANDS.put("lane", LaneCommand::new);
         COMMANDS.put("export", ExportCommand::new);
+        COMMANDS.put("import", ImportCommand::new);
         COMMANDS.put("describe", DescribeCommand::new);
         COMMANDS.put("add", AddCommand::new);
         COMMANDS.put("fit", FitCommand::new);

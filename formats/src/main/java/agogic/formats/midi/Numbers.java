@@ -164,6 +164,6 @@ public final class Numbers {
     }
 
     private static String key(Outside.Way way, int channel, int number) {
-        return (way == Outside.Way.NRPN ? "n" : "c") + channel + "." + number;
+        return (way.controllers() ? "c" : way.name()) + channel + "." + number;
     }
 }

@@ -141,7 +141,7 @@ final class Sender {
     private long oneWayUntil(long tick) {
         double beat = WirePlan.beat(tick);
         int way = first.wayAtBeat(beat);
-        double ends = Math.ceil(first.endBeat(way) * SmfWriter.TICKS);
+        double ends = tickFrom(first.endBeat(way));
         boolean turns = first.going(way) == LayerStack.Going.WAVE;
         return turns ? tick : Math.min(nextTurn(beat), (long) ends);
     }
@@ -183,10 +183,15 @@ final class Sender {
         return Math.max(1, end / MOST_STEPS);
     }
 
+    /** The first tick at or after a beat: what lies on a tick but for rounding lies on it. */
+    private static double tickFrom(double beat) {
+        return Math.ceil(beat * SmfWriter.TICKS - 1e-6);
+    }
+
     private long nextTurn(double beat) {
         for (Turn turn : line.socket().turns()) {
             if (turn.beat() > beat) {
-                return (long) Math.ceil(turn.beat() * SmfWriter.TICKS);
+                return (long) tickFrom(turn.beat());
             }
         }
         return Long.MAX_VALUE;
@@ -200,7 +205,7 @@ final class Sender {
         if (ends == Double.POSITIVE_INFINITY) {
             return Long.MAX_VALUE;
         }
-        long last = (long) Math.min(most, Math.max(tick + 1, Math.ceil(ends * SmfWriter.TICKS)));
+        long last = (long) Math.min(most, Math.max(tick + 1, tickFrom(ends)));
         LayerStack.Going going = lane.going(way);
         if (going == LayerStack.Going.LEVEL) {
             return last;
@@ -268,10 +273,17 @@ final class Sender {
      * @return how many bytes that takes on the wire, where {@code running} was the last status
      */
     int send(long tick, int running, boolean alone) {
-        int status = 0xB0 | number.channel() - 1;
+        int status = status();
         int before = messages;
+        int bytes = 2;
         switch (number.way()) {
-            case CC -> add(tick, status, number.number(), wanted);
+            case CC, KEY_PRESSURE -> add(tick, status, number.number(), wanted);
+            case PRESSURE -> {
+                messages++;
+                bytes = 1;
+                events.add(new SmfWriter.Event(tick, 2, SmfWriter.message(status, wanted)));
+            }
+            case BEND -> add(tick, status, wanted & 0x7F, wanted >> 7);
             case CC_PAIR -> {
                 // The coarse byte resets the fine one, so the fine one always follows; alone it may go by itself.
                 if (sent < 0 || sent >> 7 != wanted >> 7) {
@@ -280,9 +292,10 @@ final class Sender {
                 add(tick, status, number.number() + 32, wanted & 0x7F);
             }
             default -> {
+                boolean registered = number.way() == Outside.Way.RPN;
                 if (!alone || !addressed) {
-                    add(tick, status, 99, number.number() >> 7);
-                    add(tick, status, 98, number.number() & 0x7F);
+                    add(tick, status, registered ? 101 : 99, number.number() >> 7);
+                    add(tick, status, registered ? 100 : 98, number.number() & 0x7F);
                     addressed = true;
                 }
                 add(tick, status, 6, wanted >> 7);
@@ -292,7 +305,19 @@ final class Sender {
         sent = wanted;
         listener.gets(number.value(sent));
         judge(tick);
-        return 2 * (messages - before) + (running == status ? 0 : 1);
+        return bytes * (messages - before) + (running == status ? 0 : 1);
+    }
+
+    /** The status byte of its messages. */
+    int status() {
+        int kind =
+                switch (number.way()) {
+                    case KEY_PRESSURE -> 0xA0;
+                    case PRESSURE -> 0xD0;
+                    case BEND -> 0xE0;
+                    default -> 0xB0;
+                };
+        return kind | number.channel() - 1;
     }
 
     private void add(long tick, int status, int controller, int data) {

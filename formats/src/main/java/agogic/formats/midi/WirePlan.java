@@ -1,6 +1,5 @@
 package agogic.formats.midi;
 
-import agogic.core.device.Outside;
 import agogic.core.midi.Wire;
 import agogic.core.play.Heard;
 import agogic.core.session.Session;
@@ -53,7 +52,7 @@ final class WirePlan {
         Heard heard = new Heard(session);
         for (Numbers.Line line : lines) {
             senders.add(new Sender(session, heard, line, end));
-            addressedOnChannel[line.number().channel()] += line.number().way() == Outside.Way.NRPN ? 1 : 0;
+            addressedOnChannel[line.number().channel()] += line.number().way().numbered() ? 1 : 0;
         }
     }
 
@@ -172,7 +171,7 @@ final class WirePlan {
 
     private int transmit(Sender sender, long tick) {
         int size = sender.send(tick, running, addressedOnChannel[sender.number().channel()] == 1);
-        running = 0xB0 | sender.number().channel() - 1;
+        running = sender.status();
         return size;
     }
 
@@ -220,7 +219,10 @@ final class WirePlan {
                     switch (sender.number().way()) {
                         case CC -> "7-bit controllers";
                         case CC_PAIR -> "14-bit controllers";
-                        default -> "NRPN";
+                        case NRPN -> "NRPN";
+                        case RPN -> "RPN";
+                        case BEND -> "pitch bend";
+                        default -> "pressure";
                     };
             ways.merge(way, 1, Integer::sum);
         }

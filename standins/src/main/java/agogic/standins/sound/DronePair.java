@@ -76,8 +76,8 @@ final class DronePair implements Sound {
             gate += (aim - gate) * rise;
             phase[0] += stepA - Math.floor(phase[0] + stepA);
             phase[1] += stepB - Math.floor(phase[1] + stepB);
-            double a = wave(phase[0], stepA, saw);
-            double b = wave(phase[1], stepB, saw);
+            double a = Waves.bright(phase[0], stepA, saw);
+            double b = Waves.bright(phase[1], stepB, saw);
             double f = tone.next();
             low[0] += f * (a - low[0]);
             low[1] += f * (b - low[1]);
@@ -85,19 +85,5 @@ final class DronePair implements Sound {
             left[i] += out * (low[0] * (0.5 + side) + low[1] * (0.5 - side));
             right[i] += out * (low[1] * (0.5 + side) + low[0] * (0.5 - side));
         }
-    }
-
-    /** Triangle to saw; the saw's edge is rounded over one sample on each side (PolyBLEP). */
-    private static double wave(double phase, double step, double saw) {
-        double triangle = 1 - 4 * Math.abs(phase - 0.5);
-        double ramp = 2 * phase - 1;
-        if (phase < step) {
-            double t = phase / step;
-            ramp -= t + t - t * t - 1;
-        } else if (phase > 1 - step) {
-            double t = (phase - 1) / step;
-            ramp -= t * t + t + t + 1;
-        }
-        return triangle * (1 - saw) + ramp * saw;
     }
 }

@@ -45,6 +45,11 @@ public final class StandIns {
         return VoiceStrip.describe(id);
     }
 
+    /** Plain voices for the notes of a piece that brings no sound. */
+    public static Device plainKeys(String id) {
+        return PlainKeys.describe(id);
+    }
+
     /** The sound of a device, if it has one of its own. */
     static Optional<Sound> sound(Device device) {
         return Optional.ofNullable(
@@ -58,6 +63,7 @@ public final class StandIns {
                     case PulseClock.KIND -> new PulseClock();
                     case DomePanner.KIND -> new DomePanner();
                     case VoiceStrip.KIND -> new VoiceStrip();
+                    case PlainKeys.KIND -> new PlainKeys();
                     default -> null;
                 });
     }

@@ -104,6 +104,17 @@ class EveryKnobTest {
     }
 
     @Test
+    void everyParameterOfThePlainKeysIsHeard() {
+        Session glass = alone("glass");
+        Track track = glass.tracks().get(0);
+        Track keys = new Track(track.id(), track.name(), false, 1, List.of("keys"), track.clips());
+        Session session = glass.withDevice(StandIns.plainKeys("keys"))
+                .withTracks(
+                        glass.tracks().stream().map(t -> t == track ? keys : t).toList());
+        assertThat(dummies(opened(session), "keys", 0.0, 1.6, 8)).isEmpty();
+    }
+
+    @Test
     void everyTrackSoundsByItself() {
         for (Track track : SlowComet.score().tracks()) {
             if (track.bus()) {

@@ -1,0 +1,72 @@
+package agogic.desk.command;
+
+import agogic.core.session.Session;
+import agogic.desk.files.NewPiece;
+import agogic.formats.midi.ImportLine;
+import agogic.formats.midi.MidiImport;
+import agogic.formats.session.SessionFile;
+import java.io.IOException;
+import java.nio.file.Path;
+import java.util.ArrayList;
+import java.util.HashSet;
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.Set;
+import picocli.CommandLine.Command;
+import picocli.CommandLine.Option;
+import picocli.CommandLine.Parameters;
+
+/** {@code import}: a piece of a MIDI file. */
+@Command(name = "import", description = "Makes a session of a MIDI file and says what each thing in it becomes.")
+final class ImportCommand extends FileCommand {
+    @Parameters(index = "0", paramLabel = "FILE.mid", description = "a Standard MIDI File, format 0 or 1")
+    private Path file;
+
+    @Option(names = "--out", required = true, paramLabel = "SESSION", description = "where the session goes")
+    private Path out;
+
+    @Option(names = "--without", paramLabel = "ID", description = "leaves a line of the report out; can be repeated")
+    private List<String> without = new ArrayList<>();
+
+    @Override
+    public Answer run() throws IOException {
+        apart(out, file);
+        MidiImport found = MidiImport.read(file);
+        Set<String> off = new HashSet<>(without);
+        List<Map<String, Object>> lines = new ArrayList<>();
+        Set<String> known = new HashSet<>();
+        for (ImportLine line : found.lines()) {
+            known.add(line.id());
+            Map<String, Object> shown = new LinkedHashMap<>();
+            shown.put("id", line.id());
+            shown.put("what", line.what());
+            shown.put("count", line.count());
+            shown.put("becomes", line.becomes());
+            shown.put("taken", line.takes() && !off.contains(line.id()));
+            lines.add(shown);
+        }
+        for (String one : without) {
+            if (one.isEmpty() || !known.contains(one)) {
+                throw new IllegalArgumentException("The report has no line “" + one
+                        + "”. Run import without --without to see the ids of its lines.");
+            }
+        }
+        Session session = found.piece(off, NewPiece.beginning());
+        SessionFile.save(out, session);
+        Answer answer = new Answer();
+        answer.say(session.name() + ": " + found.bars() + " bars, "
+                + session.tracks().size() + " tracks, " + session.rides().size() + " rides");
+        for (ImportLine line : found.lines()) {
+            String taken = !line.takes() ? "not taken: " : off.contains(line.id()) ? "left out: " : "";
+            answer.say("  " + line.what() + ", " + line.count() + ": " + taken + line.becomes());
+        }
+        found.remarks().forEach(remark -> answer.say("  " + remark));
+        return answer.put("name", session.name())
+                .put("bars", found.bars())
+                .put("tracks", session.tracks().size())
+                .put("rides", session.rides().size())
+                .put("lines", lines)
+                .put("remarks", found.remarks());
+    }
+}

@@ -1,0 +1,203 @@
+package agogic.formats.midi;
+
+import agogic.core.device.Outside;
+import java.util.Arrays;
+import java.util.HashMap;
+import java.util.Map;
+import java.util.TreeMap;
+
+/**
+ * What a track of a MIDI file says on one channel: notes, and each controller as one value, however many messages it takes
+ * (MIDI 1.0: a coarse and a fine controller; a parameter number and its data; pitch bend).
+ */
+final class ChannelContent {
+    private static final int NONE = 16_383;
+    private static final int COARSE = 6;
+    private static final int FINE = 38;
+
+    private final int channel;
+    private final boolean[] paired;
+    private final Map<String, Stream> streams = new TreeMap<>();
+    private final int[] coarse = new int[32];
+    private final Map<Integer, Integer> data = new HashMap<>();
+    private int selected = NONE;
+    private boolean registered;
+
+    /** Notes: on tick, off tick, key and velocity. */
+    private long[] ons = new long[16];
+
+    private long[] offs = new long[16];
+    private byte[] keys = new byte[16];
+    private byte[] velocities = new byte[16];
+    private int notes;
+    /** Of each key the first note that sounds, and after each note the next of the same key; −1 for none. */
+    private final int[] first = new int[128];
+
+    private final int[] last = new int[128];
+    private int[] next = new int[16];
+
+    private int programs;
+    private int banks;
+    private int modes;
+    private int homeless;
+
+    /** @param paired which controllers below 32 come with their fine ones */
+    ChannelContent(int channel, boolean[] paired) {
+        this.channel = channel;
+        this.paired = paired;
+        Arrays.fill(first, -1);
+        Arrays.fill(last, -1);
+    }
+
+    /** A message of this channel. */
+    void message(long tick, int kind, int a, int b) {
+        switch (kind) {
+            case 0x80 -> off(tick, a);
+            case 0x90 -> {
+                if (b == 0) {
+                    off(tick, a);
+                } else {
+                    on(tick, a, b);
+                }
+            }
+            case 0xA0 -> stream(Outside.Way.KEY_PRESSURE, a).add(tick, b);
+            case 0xB0 -> controller(tick, a, b);
+            case 0xC0 -> programs++;
+            case 0xD0 -> stream(Outside.Way.PRESSURE, 0).add(tick, a);
+            default -> stream(Outside.Way.BEND, 0).add(tick, b << 7 | a);
+        }
+    }
+
+    private Stream stream(Outside.Way way, int number) {
+        return streams.computeIfAbsent(String.format("%d %05d", way.ordinal(), number), key -> new Stream(way, number));
+    }
+
+    private void controller(long tick, int number, int value) {
+        if (number == 0 || number == 32) {
+            banks++;
+        } else if (number == COARSE || number == FINE || number == 96 || number == 97) {
+            data(tick, number, value);
+        } else if (number >= 98 && number <= 101) {
+            select(number, value);
+        } else if (number >= 120) {
+            modes++;
+        } else if (number < 32 && paired[number]) {
+            // The coarse byte resets the fine one.
+            coarse[number] = value << 7;
+            stream(Outside.Way.CC_PAIR, number).add(tick, coarse[number]);
+        } else if (number > 32 && number < 64 && paired[number - 32]) {
+            coarse[number - 32] = coarse[number - 32] & ~0x7F | value;
+            stream(Outside.Way.CC_PAIR, number - 32).add(tick, coarse[number - 32]);
+        } else {
+            stream(Outside.Way.CC, number).add(tick, value);
+        }
+    }
+
+    private void select(int number, int value) {
+        boolean nowRegistered = number >= 100;
+        if (nowRegistered != registered) {
+            selected = NONE;
+            registered = nowRegistered;
+        }
+        selected = (number & 1) == 1 ? value << 7 | selected & 0x7F : selected & ~0x7F | value;
+    }
+
+    private void data(long tick, int number, int value) {
+        if (selected == NONE) {
+            homeless++;
+            return;
+        }
+        int at = selected + (registered ? NONE + 1 : 0);
+        int before = data.getOrDefault(at, 0);
+        int now =
+                switch (number) {
+                    case COARSE -> value << 7;
+                    case FINE -> before & ~0x7F | value;
+                    case 96 -> Math.min(NONE, before + 1);
+                    default -> Math.max(0, before - 1);
+                };
+        data.put(at, now);
+        stream(registered ? Outside.Way.RPN : Outside.Way.NRPN, selected).add(tick, now);
+    }
+
+    private void on(long tick, int key, int velocity) {
+        if (notes == ons.length) {
+            ons = Arrays.copyOf(ons, 2 * notes);
+            offs = Arrays.copyOf(offs, 2 * notes);
+            keys = Arrays.copyOf(keys, 2 * notes);
+            velocities = Arrays.copyOf(velocities, 2 * notes);
+            next = Arrays.copyOf(next, 2 * notes);
+        }
+        ons[notes] = tick;
+        offs[notes] = -1;
+        keys[notes] = (byte) key;
+        velocities[notes] = (byte) velocity;
+        next[notes] = -1;
+        if (first[key] < 0) {
+            first[key] = notes;
+        } else {
+            next[last[key]] = notes;
+        }
+        last[key] = notes++;
+    }
+
+    /** Of several notes of one key the one that began first ends first. */
+    private void off(long tick, int key) {
+        int note = first[key];
+        if (note >= 0) {
+            offs[note] = tick;
+            first[key] = next[note];
+        }
+    }
+
+    int channel() {
+        return channel;
+    }
+
+    Iterable<Stream> streams() {
+        return streams.values();
+    }
+
+    int notes() {
+        return notes;
+    }
+
+    long on(int note) {
+        return ons[note];
+    }
+
+    /** When it ends; −1 if nobody says. */
+    long off(int note) {
+        return offs[note];
+    }
+
+    int key(int note) {
+        return keys[note];
+    }
+
+    int velocity(int note) {
+        return velocities[note];
+    }
+
+    int programs() {
+        return programs;
+    }
+
+    int banks() {
+        return banks;
+    }
+
+    int modes() {
+        return modes;
+    }
+
+    /** Data that came without a parameter number. */
+    int homeless() {
+        return homeless;
+    }
+
+    /** True if something of it can be taken. */
+    boolean says() {
+        return notes > 0 || !streams.isEmpty();
+    }
+}

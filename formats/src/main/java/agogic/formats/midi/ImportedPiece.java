@@ -1,0 +1,209 @@
+package agogic.formats.midi;
+
+import agogic.core.device.Device;
+import agogic.core.device.Outside;
+import agogic.core.envelope.Envelope;
+import agogic.core.envelope.Point;
+import agogic.core.envelope.Shape;
+import agogic.core.lane.Lane;
+import agogic.core.lane.Stretch;
+import agogic.core.midi.ControllerNames;
+import agogic.core.midi.MidiScale;
+import agogic.core.parameter.Parameter;
+import agogic.core.parameter.Taper;
+import agogic.core.parameter.Unit;
+import agogic.core.refine.Recipe;
+import agogic.core.ride.Ride;
+import agogic.core.route.Hand;
+import agogic.core.route.Span;
+import agogic.core.route.Target;
+import agogic.core.route.WriteMode;
+import agogic.core.score.Clip;
+import agogic.core.score.Note;
+import agogic.core.session.Loop;
+import agogic.core.session.Session;
+import agogic.core.session.Track;
+import agogic.core.time.Lock;
+import agogic.core.time.Section;
+import agogic.core.time.Timeline;
+import java.util.ArrayList;
+import java.util.HashSet;
+import java.util.List;
+import java.util.Locale;
+import java.util.Set;
+
+/**
+ * Makes a piece of what a MIDI file says: a track with a clip where there are notes; each controller as the ride of a
+ * parameter of an outside device, which holds each value until the next until somebody cleans it.
+ */
+final class ImportedPiece {
+    /** The surface whose hand imported rides have: there is none of this id in a session. */
+    private static final String FROM_FILE = "midi-file";
+
+    private final String title;
+    private final ImportedTime time;
+    private final List<ImportedTrack> sources;
+    private final Set<String> off;
+    private final Beginning add;
+    private final Timeline timeline;
+    private final double length;
+    private final List<Track> tracks = new ArrayList<>();
+    private final List<Device> devices = new ArrayList<>();
+    private final List<Lane> lanes = new ArrayList<>();
+    private final List<Ride> rides = new ArrayList<>();
+    private final Set<String> names = new HashSet<>();
+
+    ImportedPiece(String title, ImportedTime time, List<ImportedTrack> sources, Set<String> off, Beginning add) {
+        this.title = title;
+        this.time = time;
+        this.sources = sources;
+        this.off = off;
+        this.add = add;
+        timeline = time.timeline(!off.contains("tempo"), !off.contains("metre"));
+        length = time.length(timeline.metre());
+    }
+
+    Session session() {
+        for (ImportedTrack source : sources) {
+            for (ChannelContent content : source.contents()) {
+                track(source, content);
+            }
+        }
+        if (tracks.isEmpty()) {
+            tracks.add(new Track("track-1", "Track 1", false, 1, List.of(), List.of()));
+        }
+        List<Section> sections = off.contains("sections") ? List.of() : time.sections();
+        double bar = timeline.metre().metreOfBar(1).quartersInBar();
+        return new Session(
+                title.isBlank() ? "Piece" : title,
+                "",
+                timeline,
+                length,
+                sections.stream().filter(s -> s.beat() < length).toList(),
+                new Loop(0, Math.max(Loop.SHORTEST, Math.min(length, 4 * bar)), false),
+                tracks,
+                devices,
+                add.surfaces(),
+                List.of(),
+                lanes,
+                rides,
+                List.of());
+    }
+
+    private void track(ImportedTrack source, ChannelContent content) {
+        boolean notes = content.notes() > 0 && !off.contains(source.notesId(content));
+        List<Stream> streams = new ArrayList<>();
+        content.streams().forEach(one -> {
+            if (one.size() > 0 && !off.contains(source.streamId(content, one))) {
+                streams.add(one);
+            }
+        });
+        if (!notes && streams.isEmpty()) {
+            return;
+        }
+        String id = "track-" + (tracks.size() + 1);
+        String name = source.name(content);
+        List<String> chain = new ArrayList<>();
+        Device sounds = notes ? add.instrument().apply(id + "-sound") : null;
+        if (sounds != null) {
+            devices.add(sounds.named(sounds.id(), fresh(sounds.name() + " · " + name))
+                    .onChannel(content.channel()));
+            chain.add(sounds.id());
+        }
+        if (!streams.isEmpty()) {
+            devices.add(outside(id + "-midi", fresh(name + " · MIDI"), content.channel(), streams));
+            chain.add(id + "-midi");
+            streams.forEach(one -> lane(id + "-midi", one));
+        }
+        List<Clip> clips = notes ? List.of(clip(name, content)) : List.of();
+        tracks.add(new Track(id, name, false, content.channel(), chain, clips));
+    }
+
+    /** A name that no device has yet. */
+    private String fresh(String wanted) {
+        String name = wanted;
+        for (int n = 2; !names.add(name.toLowerCase(Locale.ROOT)); n++) {
+            name = wanted + " " + n;
+        }
+        return name;
+    }
+
+    private Clip clip(String name, ChannelContent content) {
+        List<Note> notes = new ArrayList<>();
+        for (int i = 0; i < content.notes(); i++) {
+            double on = time.beat(content.on(i));
+            double off = content.off(i) < 0 ? length : time.beat(content.off(i));
+            notes.add(new Note(on, Math.max(shortest(on), off - on), content.key(i), content.velocity(i)));
+        }
+        return new Clip(name, 0, length, notes);
+    }
+
+    /** A note that ends when it begins is a tick of our own long. */
+    private static double shortest(double on) {
+        return Math.max(1.0 / SmfWriter.TICKS, Math.ulp(on));
+    }
+
+    private static Device outside(String id, String name, int channel, List<Stream> streams) {
+        List<Parameter> parameters = new ArrayList<>();
+        List<Outside> outside = new ArrayList<>();
+        for (Stream stream : streams) {
+            Parameter parameter = parameter(stream);
+            parameters.add(parameter);
+            outside.add(new Outside(parameter.id(), stream.way(), channel, stream.number()));
+        }
+        return new Device(id, name, "", parameters, 0, List.of(), List.of(), outside, outside, 0);
+    }
+
+    private static Parameter parameter(Stream stream) {
+        String id = ImportedTrack.parameterId(stream);
+        String name = MidiImport.named(stream);
+        if (stream.way() == Outside.Way.BEND) {
+            return Parameter.continuous(id, name, "MIDI", Unit.PERCENT, Taper.LINEAR, -100, 100, 0);
+        }
+        double top = stream.way().seven() ? 127 : MidiScale.TOP_14;
+        double rests = stream.way().controllers() ? top / 127 * ControllerNames.resting(stream.number()) : 0;
+        return Parameter.continuous(id, name, "MIDI", Unit.PLAIN, Taper.LINEAR, 0, top, rests);
+    }
+
+    private void lane(String device, Stream stream) {
+        Parameter parameter = parameter(stream);
+        Outside way = new Outside(parameter.id(), stream.way(), 1, stream.number());
+        int n = stream.size();
+        List<Point> points = new ArrayList<>(n);
+        double[] seconds = new double[n];
+        double[] places = new double[n];
+        for (int i = 0; i < n; i++) {
+            double beat = time.beat(stream.tick(i));
+            places[i] = way.value(stream.code(i));
+            seconds[i] = Math.max(i > 0 ? seconds[i - 1] : 0, timeline.secondsAt(beat));
+            points.add(new Point(beat, places[i], i + 1 < n ? Shape.HOLD : Shape.STRAIGHT));
+        }
+        double step = stream.way().seven() ? 1.0 / 127 : 1.0 / MidiScale.TOP_14;
+        Ride ride = new Ride(
+                "ride-" + (rides.size() + 1),
+                new Hand(FROM_FILE, parameter.id()),
+                step,
+                seconds[0],
+                seconds[n - 1],
+                seconds,
+                places,
+                places);
+        rides.add(ride);
+        List<Stretch> stretches = List.of();
+        if (seconds[n - 1] > seconds[0]) {
+            stretches = List.of(new Stretch(
+                    ride.id(),
+                    Span.FULL,
+                    WriteMode.WRITE,
+                    seconds[0],
+                    seconds[n - 1],
+                    seconds[0],
+                    seconds[n - 1],
+                    Recipe.usual(parameter).starting(Recipe.Anchor.NONE),
+                    points.get(0).time(),
+                    points.get(n - 1).time(),
+                    Envelope.EMPTY));
+        }
+        lanes.add(new Lane(new Target(device, parameter.id()), Lock.BEATS, Envelope.of(points), stretches));
+    }
+}

@@ -1,0 +1,68 @@
+package agogic.formats.midi;
+
+import java.util.ArrayList;
+import java.util.List;
+
+/** A track of a MIDI file: what it says on each channel. */
+final class ImportedTrack {
+    private final int place;
+    private final String given;
+    private final List<ChannelContent> contents = new ArrayList<>();
+
+    /**
+     * A track.
+     *
+     * @param place among all, from 0
+     * @param given its name in the file, or empty
+     * @param channels of each channel what is said on it, or null
+     */
+    ImportedTrack(int place, String given, ChannelContent[] channels) {
+        this.place = place;
+        this.given = given;
+        for (ChannelContent content : channels) {
+            if (content != null) {
+                contents.add(content);
+            }
+        }
+    }
+
+    String given() {
+        return given;
+    }
+
+    List<ChannelContent> contents() {
+        return contents;
+    }
+
+    /** What a channel of it is called. */
+    String name(ChannelContent content) {
+        boolean several = contents.size() > 1;
+        if (given.isEmpty()) {
+            return several ? "Channel " + content.channel() : "Track " + (place + 1);
+        }
+        return several ? given + " · ch " + content.channel() : given;
+    }
+
+    String notesId(ChannelContent content) {
+        return "notes-" + (place + 1) + "-" + content.channel();
+    }
+
+    String streamId(ChannelContent content, Stream stream) {
+        return "moves-" + (place + 1) + "-" + content.channel() + "-" + parameterId(stream);
+    }
+
+    /** The id of the parameter that a stream moves. */
+    static String parameterId(Stream stream) {
+        String kind =
+                switch (stream.way()) {
+                    case CC -> "cc-";
+                    case CC_PAIR -> "cc14-";
+                    case NRPN -> "nrpn-";
+                    case RPN -> "rpn-";
+                    case KEY_PRESSURE -> "key-pressure-";
+                    case PRESSURE -> "pressure";
+                    case BEND -> "bend";
+                };
+        return kind.endsWith("-") ? kind + stream.number() : kind;
+    }
+}
