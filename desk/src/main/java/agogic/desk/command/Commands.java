@@ -1,6 +1,9 @@
 package agogic.desk.command;
 
 import agogic.desk.shell.Launch;
+import agogic.desk.start.Demo;
+import agogic.desk.start.Entrance;
+import agogic.formats.file.Input;
 import agogic.formats.file.Told;
 import agogic.formats.session.SessionFile;
 import java.io.IOException;
@@ -19,7 +22,7 @@ import picocli.CommandLine.Parameters;
 @Command(
         name = "agogic",
         version = "Agogic 0.1.0",
-        description = "The desk between the hand and the sound. Without words it opens the window.",
+        description = "The desk between the hand and the sound. Without words it opens the start page.",
         footer = {"", "Also, from the source folder: test (all tests), bench (the benchmarks)."})
 public final class Commands extends FileCommand {
     private static final Map<String, Supplier<FileCommand>> COMMANDS = new LinkedHashMap<>();
@@ -40,7 +43,11 @@ public final class Commands extends FileCommand {
         COMMANDS.put("check", CheckCommand::new);
     }
 
-    @Parameters(index = "0", arity = "0..1", paramLabel = "FILE.agogic", description = "a session to open")
+    @Parameters(
+            index = "0",
+            arity = "0..1",
+            paramLabel = "FILE",
+            description = "a session to open, or a MIDI file to bring in")
     private Path file;
 
     @Option(
@@ -60,13 +67,13 @@ public final class Commands extends FileCommand {
     /** As {@link #run(String...)}, answering to these writers. */
     public static int run(PrintWriter out, PrintWriter err, String... words) {
         boolean nothingToRead = words.length == 0 || words.length == 1 && words[0].equals("demo");
-        return nothingToRead ? open(err) : read(out, err, words);
+        return nothingToRead ? open(err, words.length == 1) : read(out, err, words);
     }
 
     /** The window at once: reading words and options takes a tenth of the time to its first picture. */
-    private static int open(PrintWriter err) {
+    private static int open(PrintWriter err, boolean demo) {
         try {
-            Launch.window(DemoCommand.demo(), null, false, window -> {});
+            Launch.window(demo ? Demo.session() : null, null, false, window -> {});
             return HELD;
         } catch (IOException | RuntimeException | StackOverflowError | OutOfMemoryError e) {
             err.println("agogic: " + Told.of(e));
@@ -105,7 +112,10 @@ public final class Commands extends FileCommand {
     @Override
     public Answer run() throws IOException {
         if (file == null) {
-            Launch.window(DemoCommand.demo(), null, false, window -> {});
+            Launch.window(null, null, false, window -> {});
+        } else if (Entrance.midi(file)) {
+            Input.file(file, Long.MAX_VALUE, "a MIDI file");
+            Launch.window(null, null, false, window -> window.begin().open(file));
         } else {
             Launch.window(SessionFile.open(file), file, false, window -> {});
         }

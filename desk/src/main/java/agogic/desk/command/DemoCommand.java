@@ -3,6 +3,7 @@ package agogic.desk.command;
 import agogic.core.session.Session;
 import agogic.desk.shots.Picture;
 import agogic.desk.shots.Shots;
+import agogic.desk.start.Demo;
 import agogic.formats.session.SessionFile;
 import agogic.standins.comet.SlowComet;
 import java.io.IOException;
@@ -36,7 +37,7 @@ final class DemoCommand extends FileCommand {
             SessionFile.save(save, SlowComet.session());
             return new Answer().put("saved", save.toString());
         }
-        Session session = demo();
+        Session session = Demo.session();
         Picture scene = Picture.named(view);
         if (shot != null) {
             Shots.picture(session, scene, light, shot);
@@ -44,11 +45,5 @@ final class DemoCommand extends FileCommand {
         }
         Shots.open(session, scene, light);
         return new Answer();
-    }
-
-    /** As the build has saved it, if it did: that spares riding it again. */
-    static Session demo() throws IOException {
-        String made = System.getProperty("agogic.demo", "");
-        return made.isEmpty() ? SlowComet.session() : SessionFile.open(Path.of(made));
     }
 }

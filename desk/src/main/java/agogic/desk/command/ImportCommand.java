@@ -1,7 +1,7 @@
 package agogic.desk.command;
 
 import agogic.core.session.Session;
-import agogic.desk.files.NewPiece;
+import agogic.desk.start.NewPiece;
 import agogic.formats.midi.ImportLine;
 import agogic.formats.midi.MidiImport;
 import agogic.formats.session.SessionFile;

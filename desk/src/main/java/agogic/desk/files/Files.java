@@ -13,6 +13,8 @@ import agogic.desk.model.Notice;
 import agogic.desk.parts.PathChooser;
 import agogic.desk.parts.Theme;
 import agogic.desk.sheet.Sheet;
+import agogic.desk.start.Entrance;
+import agogic.desk.start.Opened;
 import agogic.formats.description.Description;
 import agogic.formats.file.Told;
 import agogic.formats.midi.Fineness;
@@ -20,13 +22,11 @@ import agogic.formats.midi.MidiExport;
 import agogic.formats.session.SessionFile;
 import java.io.IOException;
 import java.nio.file.Path;
-import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
 import java.util.function.BiConsumer;
 import java.util.function.Consumer;
 import java.util.function.Function;
-import java.util.prefs.Preferences;
 import javafx.scene.control.Alert;
 import javafx.scene.control.ButtonBar;
 import javafx.scene.control.ButtonType;
@@ -35,27 +35,27 @@ import javafx.stage.Window;
 
 /** Opening, saving and exporting. What takes time is done beside the window; errors are told in the trace bar. */
 public final class Files {
-    private static final int RECENT = 8;
-
     private final Desk desk;
     private final Window owner;
-    private final Consumer<Opened> opener;
+    private final Entrance entrance;
     private PathChooser chooser;
-    private final Preferences preferences = Preferences.userNodeForPackage(Files.class);
-
-    /** A session that came from a file. */
-    public record Opened(Session session, Path path) {}
 
     public Files(Desk desk, Window owner, Consumer<Opened> opener) {
         this.desk = desk;
         this.owner = owner;
-        this.opener = opener;
+        entrance = new Entrance(owner, this::mayLeave, opener, (head, why) -> desk.say(Notice.stop(head, why)));
         chooser = PathChooser.ofSystem(owner);
     }
 
     /** Asks for files in another way than the system's dialogs. */
     public void askBy(PathChooser other) {
         chooser = other;
+        entrance.askBy(other);
+    }
+
+    /** The ways by which another piece comes into the window. */
+    public Entrance entrance() {
+        return entrance;
     }
 
     public void save() {
@@ -88,28 +88,10 @@ public final class Files {
                     if (desk.session() == snapshot) {
                         desk.editing().savedTo(path);
                     }
-                    remember(path);
+                    entrance.remember(path);
                     desk.say(Notice.good("Saved", desk.session().name() + " is in " + path.getFileName() + "."));
                 },
                 why -> desk.say(Notice.stop("Not saved", why)));
-    }
-
-    public void open() {
-        chooser.toRead("Open", "Agogic session", SessionFile.ENDING).ifPresent(this::open);
-    }
-
-    /** Opens {@code path} if what is unsaved may go. A file that cannot be read changes nothing. */
-    public void open(Path path) {
-        if (!mayLeave()) {
-            return;
-        }
-        beside(
-                () -> SessionFile.open(path),
-                session -> {
-                    remember(path);
-                    opener.accept(new Opened(session, path));
-                },
-                "Not opened");
     }
 
     /** Asks what is to become of unsaved changes; true if the session may be left. */
@@ -288,29 +270,5 @@ public final class Files {
 
     private <T> void beside(Beside.Work<T> work, Consumer<T> done, String failed) {
         Beside.run("agogic-file", work, done, why -> desk.say(Notice.stop(failed, why)));
-    }
-
-    /** The files opened or saved last, newest first. */
-    public List<Path> recent() {
-        List<Path> list = new ArrayList<>();
-        for (String line : preferences.get("recent", "").split("\n")) {
-            // What was moved or deleted meanwhile is not offered.
-            if (!line.isBlank() && java.nio.file.Files.exists(Path.of(line))) {
-                list.add(Path.of(line));
-            }
-        }
-        return list;
-    }
-
-    private void remember(Path path) {
-        List<Path> list = recent();
-        Path whole = path.toAbsolutePath();
-        list.remove(whole);
-        list.add(0, whole);
-        StringBuilder text = new StringBuilder();
-        list.stream().limit(RECENT).forEach(p -> text.append(p).append('\n'));
-        if (text.length() < Preferences.MAX_VALUE_LENGTH) {
-            preferences.put("recent", text.toString());
-        }
     }
 }

@@ -50,6 +50,11 @@ public final class Editing {
         return session() != saved;
     }
 
+    /** It is in no file yet, and would be lost. */
+    public void neverSaved() {
+        saved = null;
+    }
+
     public void savedTo(Path path) {
         saved = session();
         file.set(path);

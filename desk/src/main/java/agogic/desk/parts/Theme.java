@@ -73,9 +73,16 @@ public final class Theme {
         DialogPane pane = dialog.getDialogPane();
         pane.addEventFilter(KeyEvent.KEY_PRESSED, e -> {
             boolean elsewhere = e.getTarget() instanceof Button;
-            if (e.getCode() == KeyCode.ENTER && !elsewhere && pane.lookupButton(ButtonType.OK) instanceof Button ok) {
-                ok.fire();
-                e.consume();
+            if (e.getCode() != KeyCode.ENTER || elsewhere) {
+                return;
+            }
+            for (ButtonType type : pane.getButtonTypes()) {
+                if (type.getButtonData() == ButtonBar.ButtonData.OK_DONE
+                        && pane.lookupButton(type) instanceof Button ok) {
+                    ok.fire();
+                    e.consume();
+                    return;
+                }
             }
         });
     }

@@ -129,7 +129,7 @@ public final class RouteRow extends Region {
         handName.setText(hand == null ? "No control" : shown.control(hand).name());
         handSub.setText(
                 hand == null
-                        ? "drawn by hand"
+                        ? desk.session().lane(route.target()).stretches().isEmpty() ? "drawn by hand" : "from a ride"
                         : (hand.page() > 0
                                         ? shown.surface(hand.surface()).pageName(hand.page())
                                         : shortAddress(shown.control(hand).address()))

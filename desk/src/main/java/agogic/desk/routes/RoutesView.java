@@ -30,6 +30,7 @@ import javafx.scene.layout.Priority;
 import javafx.scene.layout.Region;
 import javafx.scene.layout.StackPane;
 import javafx.scene.shape.Line;
+import javafx.scene.text.TextAlignment;
 
 /** The rows: each a wire from hand to sound, grouped by track. */
 public final class RoutesView extends BorderPane {
@@ -48,6 +49,7 @@ public final class RoutesView extends BorderPane {
     private final Desk desk;
     private final ListView<Item> list = new ListView<>();
     private final Line playhead = new Line();
+    private final Label none = new Label();
     private final TextField filter = new TextField();
     private final Set<String> folded = new HashSet<>();
     private final List<RouteCell> cells = new ArrayList<>();
@@ -79,8 +81,9 @@ public final class RoutesView extends BorderPane {
         StackPane.setAlignment(filter, Pos.BOTTOM_LEFT);
         StackPane.setMargin(filter, new Insets(0, 0, 1, 14));
         setTop(top);
-        Label none = new Label("No route has all of these words. Esc in the filter shows all rows.");
         none.getStyleClass().add("quiet");
+        none.setTextAlignment(TextAlignment.CENTER);
+        none.setId("no-routes");
         list.setPlaceholder(none);
         setCenter(new StackPane(list, overlay));
         rebuild();
@@ -116,6 +119,11 @@ public final class RoutesView extends BorderPane {
     }
 
     private void rebuild() {
+        none.setText(
+                desk.session().routes().isEmpty()
+                        ? "There is no route yet: nothing moves by itself.\nPress 2 for the Catalog, choose a parameter,"
+                                + " then E exposes it and L gives it a lane.\nCtrl+B brings in a MIDI file."
+                        : "No route has all of these words. Esc in the filter shows all rows.");
         Session session = desk.session();
         List<Item> items = new ArrayList<>();
         RouteFilter words = RouteFilter.of(session, filter.getText());

@@ -102,7 +102,14 @@ final class DeskActs {
     }
 
     private void files() {
-        add("open", "Open…", "Open a session from a file", "Ctrl+O", files::open);
+        add("new-piece", "New piece…", "Begin a piece of your own", "Ctrl+N", files.entrance()::newPiece);
+        add(
+                "bring-in",
+                "Bring in a MIDI file…",
+                "Make a piece of a MIDI file, after a look at what is in it",
+                "Ctrl+B",
+                files.entrance()::bringIn);
+        add("open", "Open…", "Open a session from a file", "Ctrl+O", files.entrance()::open);
         add("save", "Save", "Save the session in its file", "Ctrl+S", files::save);
         add("save-as", "Save as…", "Save the session in another file", "Ctrl+Shift+S", files::saveAs);
         add(

@@ -11,10 +11,13 @@ import agogic.desk.files.Files;
 import agogic.desk.live.LiveDesk;
 import agogic.desk.live.Troubles;
 import agogic.desk.model.Desk;
+import agogic.desk.model.Notice;
 import agogic.desk.model.View;
 import agogic.desk.parts.Theme;
+import agogic.desk.start.Entrance;
+import agogic.desk.start.Opened;
+import agogic.desk.start.StartPage;
 import agogic.desk.surfaces.SurfacesView;
-import agogic.formats.file.Input;
 import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.EnumSet;
@@ -26,12 +29,10 @@ import java.util.function.LongSupplier;
 import javafx.application.Platform;
 import javafx.geometry.Bounds;
 import javafx.scene.Node;
+import javafx.scene.Parent;
 import javafx.scene.Scene;
 import javafx.scene.control.ComboBoxBase;
 import javafx.scene.control.ContextMenu;
-import javafx.scene.control.MenuButton;
-import javafx.scene.control.MenuItem;
-import javafx.scene.control.SeparatorMenuItem;
 import javafx.scene.control.TextInputControl;
 import javafx.scene.input.KeyCode;
 import javafx.scene.input.KeyEvent;
@@ -42,14 +43,11 @@ import javafx.stage.Stage;
 /** The one window: transport above, view in the middle, surface and trace below. */
 public final class DeskWindow {
     private static final double QUARTER = 0.25;
-    private static final List<List<String>> MENU = List.of(
-            List.of("open", "save", "save-as", "add-device", "export-midi", "sheet"),
-            List.of("undo", "redo"),
-            List.of("light", "drawer", "find-act", "keys"));
-
     private final Stage stage;
     private final LongSupplier clock;
     private final boolean audible;
+    private boolean light;
+    private Entrance begin;
     private Desk desk;
     private Files files;
     private TransportBar transport;
@@ -79,8 +77,60 @@ public final class DeskWindow {
         return views.surfaces();
     }
 
+    /** The rows of Routes, null while another view is shown. */
+    public Node routesList() {
+        return stage.getScene().getRoot().lookup(".routes-list");
+    }
+
     Files files() {
         return files;
+    }
+
+    /** Shows the start page, where a piece is begun or opened. */
+    public void start(boolean inLight) {
+        close();
+        desk = null;
+        light = inLight;
+        StartPage[] page = new StartPage[1];
+        Entrance entrance = new Entrance(stage, () -> true, this::show, (head, why) -> page[0].say(head, why));
+        page[0] = new StartPage(entrance);
+        begin = entrance;
+        Theme.dress(page[0], inLight);
+        root(page[0]);
+        stage.setTitle("Agogic");
+        stage.setMinWidth(1000);
+        stage.setMinHeight(620);
+        stage.setOnCloseRequest(e -> {});
+        page[0].begin();
+    }
+
+    private void leave() {
+        if (files.mayLeave()) {
+            start(desk.selection().lightProperty().get());
+        }
+    }
+
+    private void root(Parent root) {
+        if (stage.getScene() == null) {
+            stage.setScene(new Scene(root, 1280, 800));
+        } else {
+            stage.getScene().setRoot(root);
+        }
+    }
+
+    private void show(Opened opened) {
+        boolean inLight =
+                desk == null ? light : desk.selection().lightProperty().get();
+        show(opened.session(), opened.path(), inLight);
+        if (opened.unsaved()) {
+            desk.editing().neverSaved();
+            desk.say(Notice.good("There it is", opened.said()));
+        }
+    }
+
+    /** The ways into the window while the start page is shown. */
+    public Entrance begin() {
+        return begin;
     }
 
     /** Shows a session, in the place of the one shown before. */
@@ -88,18 +138,11 @@ public final class DeskWindow {
         close();
         desk = new Desk(session, new LiveDesk(session, clock, audible));
         desk.selection().lightProperty().set(inLight);
-        files = new Files(
-                desk,
-                stage,
-                opened -> show(
-                        opened.session(),
-                        opened.path(),
-                        desk.selection().lightProperty().get()));
+        files = new Files(desk, stage, this::show);
         if (file != null) {
             desk.editing().savedTo(file);
         }
-        MenuButton menu = menu();
-        transport = new TransportBar(desk, menu);
+        transport = new TransportBar(desk, new MainMenu(() -> acts, () -> files.entrance()));
         trace = new TraceBar(desk);
         views = new Views(desk, files, () -> stage);
         acts = new DeskActs(desk, files, () -> stage).with(own(), views.acts());
@@ -109,11 +152,8 @@ public final class DeskWindow {
         root.setBottom(new VBox(new SurfaceDrawer(desk), trace));
         Theme.dress(root, inLight);
         desk.selection().lightProperty().addListener((o, a, is) -> Theme.dress(root, is));
-        if (stage.getScene() == null) {
-            stage.setScene(new Scene(root, 1280, 800));
-        } else {
-            stage.getScene().setRoot(root);
-        }
+        root(root);
+        StartPage.acceptFiles(root, files.entrance());
         root.addEventHandler(KeyEvent.KEY_PRESSED, this::key);
         root.setOnContextMenuRequested(e -> {
             contextMenu(e.getScreenX(), e.getScreenY());
@@ -210,33 +250,6 @@ public final class DeskWindow {
         return acts;
     }
 
-    private MenuButton menu() {
-        MenuButton menu = new MenuButton("☰");
-        menu.getStyleClass().add("pill");
-        menu.setId("menu");
-        menu.setAccessibleText("Menu");
-        menu.setOnShowing(e -> fill(menu));
-        return menu;
-    }
-
-    private void fill(MenuButton menu) {
-        menu.getItems().clear();
-        for (List<String> group : MENU) {
-            group.forEach(id -> menu.getItems().add(ActParts.item(acts.act(id))));
-            menu.getItems().add(new SeparatorMenuItem());
-        }
-        menu.getItems().remove(menu.getItems().size() - 1);
-        if (!files.recent().isEmpty()) {
-            menu.getItems().add(new SeparatorMenuItem());
-            for (Path path : files.recent()) {
-                MenuItem item = new MenuItem(Input.name(path));
-                item.setMnemonicParsing(false);
-                item.setOnAction(e -> files.open(path));
-                menu.getItems().add(item);
-            }
-        }
-    }
-
     /** True for keys that are meant to repeat while they are held: moving, scrolling, nudging, zooming. */
     private boolean repeats(KeyEvent e) {
         Optional<Act> act = acts.of(desk.selection().viewProperty().get(), e);
@@ -275,6 +288,7 @@ public final class DeskWindow {
         own.add(Act.of(
                 "here", "Menu of what is here", "As the right button of the mouse", "Shift+F10|Menu", this::menuHere));
         own.add(Act.of("keys", "Keys", "The list of keys", "", this::keys));
+        own.add(Act.of("start-page", "Start page", "Leave this piece for the start page", "Ctrl+H", this::leave));
         own.add(Act.told("keys-key", "This list", "The list of keys", "?"));
         own.add(over("zoom-in", "Zoom in", "+", () -> views.refine().zoom(0.7), () -> zoom(0.7))
                 .repeating());

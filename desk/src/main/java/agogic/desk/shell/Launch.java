@@ -14,6 +14,7 @@ public final class Launch {
     /**
      * Opens the window and returns when it is closed.
      *
+     * @param session what it shows; null for the start page
      * @param path the file of the session, null if it has none
      * @param first what is done before it is seen
      */
@@ -22,7 +23,11 @@ public final class Launch {
         Platform.startup(() -> {
             Stage stage = new Stage();
             DeskWindow window = new DeskWindow(stage, System::nanoTime, true);
-            window.show(session, path, light);
+            if (session == null) {
+                window.start(light);
+            } else {
+                window.show(session, path, light);
+            }
             first.accept(window);
             stage.setOnHidden(e -> {
                 window.close();

@@ -10,6 +10,7 @@ import agogic.desk.model.Desk;
 import agogic.desk.parts.Tip;
 import agogic.desk.surfaces.DrawnSurface;
 import agogic.standins.comet.RecordedHand;
+import java.util.Arrays;
 import java.util.List;
 import javafx.geometry.Pos;
 import javafx.scene.control.Button;
@@ -28,6 +29,8 @@ public final class SurfaceDrawer extends VBox {
     private final HBox tabs = new HBox(8);
     private final DrawnSurface drawing;
     private final Label port = new Label();
+    private final MenuButton hands = new MenuButton();
+    private Session looked;
     private List<Surface> tabbed;
     private String shown;
 
@@ -41,7 +44,7 @@ public final class SurfaceDrawer extends VBox {
         port.getStyleClass().addAll("quiet", "small");
         Region gap = new Region();
         HBox.setHgrow(gap, Priority.ALWAYS);
-        MenuButton hands = new MenuButton("Let a recorded hand play");
+        hands.setText("Let a recorded hand play");
         hands.getStyleClass().add("pill");
         hands.setId("recorded-hands");
         for (RecordedHand one : RecordedHand.values()) {
@@ -119,6 +122,24 @@ public final class SurfaceDrawer extends VBox {
     private static final long READ_NANOS = 60_000_000L;
     private long drawnAt;
 
+    /** Recorded hands are offered where a route begins at what they moved. */
+    private void handsFor(Session session) {
+        if (session == looked) {
+            return;
+        }
+        looked = session;
+        boolean some = session.routes().stream()
+                .anyMatch(route -> route.hand().isPresent()
+                        && Arrays.stream(RecordedHand.values())
+                                .anyMatch(one -> route.hand()
+                                                .get()
+                                                .surface()
+                                                .equals(one.surface().id())
+                                        && route.hand().get().control().equals(one.control())));
+        hands.setVisible(some);
+        hands.setManaged(some);
+    }
+
     private void frame() {
         if (!isVisible()) {
             return;
@@ -129,6 +150,7 @@ public final class SurfaceDrawer extends VBox {
             return;
         }
         drawnAt = now;
+        handsFor(desk.session());
         tabs();
         drawing.frame();
         if (shown != null) {

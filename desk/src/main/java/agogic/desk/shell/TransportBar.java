@@ -62,7 +62,7 @@ public final class TransportBar extends HBox {
         position.setOnAction(e -> typedPosition());
         clock.getStyleClass().addAll("figures", "quiet");
         clock.setMinWidth(70);
-        field(tempo, "tempo", 74, "Tempo at the position, in bpm; typing changes it from its last change on");
+        field(tempo, "tempo", 88, "Tempo at the position, in bpm; typing changes it from its last change on");
         tempo.setOnAction(e -> typedTempo());
         metre.getStyleClass().addAll("figures", "quiet");
         Region gap = new Region();

@@ -13,7 +13,8 @@ public enum Picture {
     LEARN,
     MACRO,
     PLANE,
-    BREATH;
+    BREATH,
+    START;
 
     /** The picture of this name. */
     public static Picture named(String name) {
@@ -24,6 +25,6 @@ public enum Picture {
         }
         throw new IllegalArgumentException(
                 "There is no view “" + name
-                        + "”. Expected routes, catalog, fit, face, surfaces, learn, macro, plane, breath, refine, writing or stopped.");
+                        + "”. Expected routes, catalog, fit, face, surfaces, learn, macro, plane, breath, refine, writing, stopped or start.");
     }
 }

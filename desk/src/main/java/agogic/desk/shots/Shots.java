@@ -23,6 +23,10 @@ public final class Shots {
 
     /** Opens the window on the scene of a picture and returns when it is closed. */
     public static void open(Session session, Picture scene, boolean light) {
+        if (scene == Picture.START) {
+            Launch.window(null, null, light, window -> {});
+            return;
+        }
         Launch.window(session, null, light, window -> {
             switch (scene) {
                 case REFINE -> window.desk().selection().viewProperty().set(View.REFINE);

@@ -51,6 +51,12 @@ public final class Studio {
         Order order = orders.get(at++);
         Stage stage = new Stage();
         DeskWindow window = new DeskWindow(stage, System::nanoTime, false);
+        if (order.picture() == Picture.START) {
+            window.start(order.light());
+            stage.show();
+            after(1, () -> shoot(stage, window, order.file()));
+            return;
+        }
         window.show(session, null, order.light());
         stage.show();
         double wait = prepare(window, order.picture());

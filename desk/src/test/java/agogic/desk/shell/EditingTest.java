@@ -317,7 +317,7 @@ public class EditingTest extends WindowTest {
         Path odd = folder.resolve("odd.agogic");
         Files.writeString(odd, "this is no session");
         Session before = desk().session();
-        interact(() -> window().files().open(odd));
+        interact(() -> window().files().entrance().open(odd));
         until(() -> text("#trace-head").equals("Not opened"));
         assertThat(text("#trace-sentence")).contains("no whole Agogic session");
         assertThat(desk().session()).isSameAs(before);

@@ -37,7 +37,7 @@ import org.testfx.util.WaitForAsyncUtils;
 public abstract class WindowTest extends ApplicationTest {
     private DeskWindow window;
 
-    /** What the window opens with. */
+    /** What the window opens with; null for the start page. */
     abstract Session session();
 
     /** How much faster the transport runs. */
@@ -49,7 +49,12 @@ public abstract class WindowTest extends ApplicationTest {
     public void start(Stage stage) {
         long begin = System.nanoTime();
         window = new DeskWindow(stage, () -> begin + (System.nanoTime() - begin) * faster(), false);
-        window.show(session(), null, false);
+        Session first = session();
+        if (first == null) {
+            window.start(false);
+        } else {
+            window.show(first, null, false);
+        }
         stage.show();
         stage.toFront();
     }
@@ -148,7 +153,7 @@ public abstract class WindowTest extends ApplicationTest {
 
     /** Whenever the window asks for a file, it gets this one. */
     void askBy(Path path) {
-        interact(() -> window.files().askBy(new PathChooser() {
+        PathChooser chooser = new PathChooser() {
             @Override
             public Optional<Path> toRead(String title, String kind, String ending) {
                 return Optional.of(path);
@@ -158,6 +163,13 @@ public abstract class WindowTest extends ApplicationTest {
             public Optional<Path> toWrite(String title, String kind, String ending, String name) {
                 return Optional.of(path);
             }
-        }));
+        };
+        interact(() -> {
+            if (window.desk() == null) {
+                window.begin().askBy(chooser);
+            } else {
+                window.files().askBy(chooser);
+            }
+        });
     }
 }

@@ -15,6 +15,7 @@ import agogic.core.parameter.Unit;
 import agogic.core.refine.Recipe;
 import agogic.core.ride.Ride;
 import agogic.core.route.Hand;
+import agogic.core.route.Route;
 import agogic.core.route.Span;
 import agogic.core.route.Target;
 import agogic.core.route.WriteMode;
@@ -51,6 +52,7 @@ final class ImportedPiece {
     private final List<Device> devices = new ArrayList<>();
     private final List<Lane> lanes = new ArrayList<>();
     private final List<Ride> rides = new ArrayList<>();
+    private final List<Route> routes = new ArrayList<>();
     private final Set<String> names = new HashSet<>();
 
     ImportedPiece(String title, ImportedTime time, List<ImportedTrack> sources, Set<String> off, Beginning add) {
@@ -84,7 +86,7 @@ final class ImportedPiece {
                 tracks,
                 devices,
                 add.surfaces(),
-                List.of(),
+                routes,
                 lanes,
                 rides,
                 List.of());
@@ -204,6 +206,9 @@ final class ImportedPiece {
                     points.get(n - 1).time(),
                     Envelope.EMPTY));
         }
-        lanes.add(new Lane(new Target(device, parameter.id()), Lock.BEATS, Envelope.of(points), stretches));
+        Target target = new Target(device, parameter.id());
+        lanes.add(new Lane(target, Lock.BEATS, Envelope.of(points), stretches));
+        // Seen among the routes, without a hand until it gets one.
+        routes.add(Route.of("route-" + (routes.size() + 1), null, Span.FULL, target));
     }
 }

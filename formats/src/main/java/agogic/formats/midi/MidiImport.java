@@ -132,7 +132,7 @@ public final class MidiImport {
                             track.streamId(content, stream),
                             called + " · " + named(stream),
                             stream.size(),
-                            "a ride of its " + named(stream) + ", " + address(content, stream)));
+                            "a ride that moves " + address(content, stream)));
                 }
                 programs += content.programs();
                 banks += content.banks();

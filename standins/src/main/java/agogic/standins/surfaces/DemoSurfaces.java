@@ -14,6 +14,15 @@ public final class DemoSurfaces {
 
     /** Eight faders that feel the hand, eight knobs and eight buttons, all 7-bit on channel 1; two pages, the first two buttons turn. */
     public static Surface northEight() {
+        return eight("Glass", "Comets");
+    }
+
+    /** The same for a piece of one's own: its pages are called by their places. */
+    public static Surface plainEight() {
+        return eight("First", "Second");
+    }
+
+    private static Surface eight(String first, String second) {
         List<Control> controls = new ArrayList<>();
         for (int i = 1; i <= 8; i++) {
             controls.add(new Control("knob-" + i, "Knob " + i, Control.Kind.KNOB, new Address.Cc(1, 101 + i), -1));
@@ -26,8 +35,7 @@ public final class DemoSurfaces {
             controls.add(
                     new Control("button-" + i, "Button " + i, Control.Kind.BUTTON, new Address.Cc(1, 109 + i), -1));
         }
-        List<Page> pages =
-                List.of(new Page("Glass", Optional.of("button-1")), new Page("Comets", Optional.of("button-2")));
+        List<Page> pages = List.of(new Page(first, Optional.of("button-1")), new Page(second, Optional.of("button-2")));
         return new Surface("north-eight", "North Eight", "North Eight", controls, pages);
     }
 

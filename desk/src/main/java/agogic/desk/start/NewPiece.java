@@ -1,4 +1,4 @@
-package agogic.desk.files;
+package agogic.desk.start;
 
 import agogic.core.session.Loop;
 import agogic.core.session.Session;
@@ -19,7 +19,7 @@ public final class NewPiece {
 
     /** What every piece begins with: plain voices for its notes, and the surface that can be moved without hardware. */
     public static Beginning beginning() {
-        return new Beginning(StandIns::plainKeys, List.of(DemoSurfaces.northEight()));
+        return new Beginning(StandIns::plainKeys, List.of(DemoSurfaces.plainEight()));
     }
 
     /**

@@ -1,0 +1,162 @@
+package agogic.desk.start;
+
+import agogic.core.session.Session;
+import agogic.desk.model.Beside;
+import agogic.desk.parts.PathChooser;
+import agogic.formats.file.Input;
+import agogic.formats.midi.MidiImport;
+import agogic.formats.session.SessionFile;
+import java.nio.file.Path;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Locale;
+import java.util.Set;
+import java.util.function.BiConsumer;
+import java.util.function.BooleanSupplier;
+import java.util.function.Consumer;
+import java.util.prefs.Preferences;
+import javafx.stage.Window;
+
+/** Every way by which a piece comes into the window. What cannot be read changes nothing and is told. */
+public final class Entrance {
+    private static final int RECENT = 8;
+    private static final Set<String> MIDI = Set.of("mid", "midi", "smf", "rmi", "kar");
+
+    private final Window owner;
+    private final BooleanSupplier mayLeave;
+    private final Consumer<Opened> opener;
+    private final BiConsumer<String, String> refused;
+    private final Preferences preferences = Preferences.userNodeForPackage(Entrance.class);
+    private PathChooser chooser;
+
+    /**
+     * An entrance into a window.
+     *
+     * @param mayLeave asks what is to become of what is there; true if it may go
+     * @param opener shows what came
+     * @param refused told what was not done and why, in words
+     */
+    public Entrance(
+            Window owner, BooleanSupplier mayLeave, Consumer<Opened> opener, BiConsumer<String, String> refused) {
+        this.owner = owner;
+        this.mayLeave = mayLeave;
+        this.opener = opener;
+        this.refused = refused;
+        chooser = PathChooser.ofSystem(owner);
+    }
+
+    /** Asks for files in another way than the system's dialogs. */
+    public void askBy(PathChooser other) {
+        chooser = other;
+    }
+
+    /** Asks for a session and opens it. */
+    public void open() {
+        chooser.toRead("Open", "Agogic session", SessionFile.ENDING).ifPresent(this::open);
+    }
+
+    /** Asks for a file of another program and brings it in. */
+    public void bringIn() {
+        chooser.toRead("Bring in a MIDI file", "MIDI file (.mid, .midi)", "").ifPresent(this::open);
+    }
+
+    /** True if a file is a MIDI file by its ending. */
+    public static boolean midi(Path path) {
+        String name = Input.name(path).toLowerCase(Locale.ROOT);
+        return MIDI.contains(name.substring(name.lastIndexOf('.') + 1));
+    }
+
+    /** Opens a session, or looks through a MIDI file and asks what of it is wanted: by its ending. */
+    public void open(Path path) {
+        if (midi(path)) {
+            Beside.run(
+                    "agogic-file",
+                    () -> MidiImport.read(path),
+                    this::report,
+                    why -> refused.accept("Not brought in", why));
+            return;
+        }
+        if (!mayLeave.getAsBoolean()) {
+            return;
+        }
+        Beside.run(
+                "agogic-file",
+                () -> SessionFile.open(path),
+                session -> {
+                    remember(path);
+                    opener.accept(new Opened(session, path, ""));
+                },
+                why -> refused.accept("Not opened", why));
+    }
+
+    private void report(MidiImport found) {
+        new ImportReport(found, owner).showAndWait().ifPresent(off -> {
+            if (mayLeave.getAsBoolean()) {
+                Beside.run(
+                        "agogic-file",
+                        () -> found.piece(off, NewPiece.beginning()),
+                        session -> opener.accept(new Opened(session, null, said(session))),
+                        why -> refused.accept("Not brought in", why));
+            }
+        });
+    }
+
+    private static String said(Session session) {
+        int notes = session.tracks().stream()
+                .flatMap(t -> t.clips().stream())
+                .mapToInt(c -> c.notes().size())
+                .sum();
+        int moves = session.rides().stream().mapToInt(r -> r.size()).sum();
+        String rides = session.rides().isEmpty()
+                ? ""
+                : " and " + session.rides().size() + (session.rides().size() == 1 ? " ride of " : " rides of ") + moves
+                        + " moves. Shift+U in Refine cleans them all";
+        return session.name() + ": " + notes + " notes" + rides + ". It is not saved yet.";
+    }
+
+    /** Asks what a new piece is to be, and shows it. */
+    public void newPiece() {
+        if (mayLeave.getAsBoolean()) {
+            new NewPieceDialog(owner)
+                    .showAndWait()
+                    .ifPresent(session -> opener.accept(
+                            new Opened(session, null, session.name() + " is there. It is not saved yet.")));
+        }
+    }
+
+    /** Shows the demo. */
+    public void demo() {
+        if (mayLeave.getAsBoolean()) {
+            Beside.run(
+                    "agogic-file",
+                    Demo::session,
+                    session -> opener.accept(new Opened(session, null, "")),
+                    why -> refused.accept("Not opened", why));
+        }
+    }
+
+    /** The files opened or saved last, newest first. */
+    public List<Path> recent() {
+        List<Path> list = new ArrayList<>();
+        for (String line : preferences.get("recent", "").split("\n")) {
+            // What was moved or deleted meanwhile is not offered.
+            if (!line.isBlank() && java.nio.file.Files.exists(Path.of(line))) {
+                list.add(Path.of(line));
+            }
+        }
+        return list;
+    }
+
+    /** Keeps in mind that this file was opened or saved. */
+    public void remember(Path path) {
+        List<Path> list = recent();
+        Path whole = path.toAbsolutePath();
+        list.remove(whole);
+        list.add(0, whole);
+        StringBuilder text = new StringBuilder();
+        list.stream().limit(RECENT).forEach(p -> text.append(p).append('\n'));
+        if (text.length() < Preferences.MAX_VALUE_LENGTH) {
+            preferences.put("recent", text.toString());
+        }
+    }
+}

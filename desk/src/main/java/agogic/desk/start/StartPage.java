@@ -1,0 +1,195 @@
+package agogic.desk.start;
+
+import agogic.formats.file.Input;
+import java.nio.file.Path;
+import java.util.ArrayList;
+import java.util.List;
+import javafx.event.EventHandler;
+import javafx.geometry.Insets;
+import javafx.geometry.Pos;
+import javafx.scene.AccessibleRole;
+import javafx.scene.control.Button;
+import javafx.scene.control.Label;
+import javafx.scene.input.DragEvent;
+import javafx.scene.input.KeyCode;
+import javafx.scene.input.KeyEvent;
+import javafx.scene.input.TransferMode;
+import javafx.scene.layout.HBox;
+import javafx.scene.layout.Priority;
+import javafx.scene.layout.Region;
+import javafx.scene.layout.VBox;
+import javafx.scene.shape.Circle;
+import javafx.scene.shape.Line;
+import javafx.scene.shape.Rectangle;
+
+/** Where a person begins: a new piece, one brought in, one opened, the last ones, the demo. Files may be dropped on it. */
+public final class StartPage extends VBox {
+    private final Entrance entrance;
+    private final Label said = new Label();
+    private final List<Button> ways = new ArrayList<>();
+
+    public StartPage(Entrance entrance) {
+        this.entrance = entrance;
+        setId("start-page");
+        getStyleClass().add("start-page");
+        setAlignment(Pos.CENTER);
+        Label title = new Label("Agogic");
+        title.getStyleClass().add("start-title");
+        Label line = new Label("The desk between the hand and the sound");
+        line.getStyleClass().addAll("quiet", "start-line");
+        VBox begin = column("Begin");
+        begin.getChildren()
+                .addAll(
+                        way("start-new", "N", "New piece", "Name, tempo, metre and bars", entrance::newPiece),
+                        way(
+                                "start-bring",
+                                "B",
+                                "Bring in a MIDI file",
+                                "Its notes, its tempo and all that moves in it",
+                                entrance::bringIn),
+                        way("start-open", "O", "Open", "A session that was saved", entrance::open),
+                        way("start-demo", "D", "Slow Comet", "The demo: 48 bars, ready to ride", entrance::demo));
+        VBox last = column("The last ones");
+        List<Path> recent = entrance.recent();
+        for (int i = 0; i < recent.size(); i++) {
+            Path path = recent.get(i);
+            last.getChildren()
+                    .add(way(
+                            "start-recent-" + (i + 1),
+                            Integer.toString(i + 1),
+                            Input.name(path).replaceAll("\\.agogic$", ""),
+                            folder(path),
+                            () -> entrance.open(path)));
+        }
+        if (recent.isEmpty()) {
+            Label none = new Label("What you save is here next time.");
+            none.getStyleClass().add("quiet");
+            last.getChildren().add(none);
+        }
+        HBox columns = new HBox(64, begin, last);
+        columns.setAlignment(Pos.TOP_CENTER);
+        said.setId("start-said");
+        said.getStyleClass().addAll("start-said");
+        said.setWrapText(true);
+        said.setMaxWidth(760);
+        said.setAccessibleRole(AccessibleRole.TEXT);
+        Label drop = new Label("Or drop a session or a MIDI file anywhere here.");
+        drop.getStyleClass().add("quiet");
+        Region gap = new Region();
+        gap.setMinHeight(18);
+        VBox.setMargin(drop, new Insets(14, 0, 0, 0));
+        getChildren().addAll(title, line, wire(), gap, columns, drop, said);
+        addEventHandler(KeyEvent.KEY_PRESSED, this::key);
+        acceptFiles(this, entrance);
+    }
+
+    /** What the program is about: round where the hand is, square where the sound is, and a line between. */
+    private static HBox wire() {
+        Circle hand = new Circle(7);
+        hand.getStyleClass().add("start-hand");
+        Line between = new Line(0, 0, 220, 0);
+        between.getStyleClass().add("start-between");
+        Rectangle sound = new Rectangle(13, 13);
+        sound.getStyleClass().add("start-sound");
+        HBox wire = new HBox(0, hand, between, sound);
+        wire.setAlignment(Pos.CENTER);
+        wire.setMinHeight(34);
+        wire.setAccessibleText("");
+        return wire;
+    }
+
+    private static String folder(Path path) {
+        Path folder = path.toAbsolutePath().getParent();
+        Path name = folder == null ? null : folder.getFileName();
+        return name == null ? "" : "in " + name;
+    }
+
+    private static VBox column(String words) {
+        Label head = new Label(words);
+        head.getStyleClass().addAll("quiet", "strong");
+        VBox column = new VBox(8, head);
+        column.setPrefWidth(360);
+        return column;
+    }
+
+    private Button way(String id, String key, String words, String about, Runnable act) {
+        Label letter = new Label(key);
+        letter.getStyleClass().addAll("figures", "start-key");
+        Label name = new Label(words);
+        name.getStyleClass().add("title");
+        Label more = new Label(about);
+        more.getStyleClass().addAll("quiet", "small");
+        VBox text = new VBox(1, name, more);
+        HBox.setHgrow(text, Priority.ALWAYS);
+        HBox face = new HBox(14, letter, text);
+        face.setAlignment(Pos.CENTER_LEFT);
+        Button button = new Button();
+        button.setGraphic(face);
+        button.setMaxWidth(Double.MAX_VALUE);
+        button.setAlignment(Pos.CENTER_LEFT);
+        button.getStyleClass().add("start-way");
+        button.setId(id);
+        button.setUserData(key);
+        button.setAccessibleText(words + ", " + about + ", key " + key);
+        button.setOnAction(e -> {
+            said.setText("");
+            act.run();
+        });
+        ways.add(button);
+        return button;
+    }
+
+    private void key(KeyEvent e) {
+        if (e.isControlDown() || e.isAltDown() || e.isMetaDown()) {
+            return;
+        }
+        for (Button way : ways) {
+            if (way.getUserData().equals(e.getCode().getName())
+                    || way.getUserData().equals(e.getText())) {
+                way.requestFocus();
+                way.fire();
+                e.consume();
+                return;
+            }
+        }
+        int step = e.getCode() == KeyCode.DOWN ? 1 : e.getCode() == KeyCode.UP ? -1 : 0;
+        if (step != 0) {
+            int at = 0;
+            for (int i = 0; i < ways.size(); i++) {
+                at = ways.get(i).isFocused() ? i : at;
+            }
+            ways.get(Math.floorMod(at + step, ways.size())).requestFocus();
+            e.consume();
+        }
+    }
+
+    /** Says what was not done and why. */
+    public void say(String head, String why) {
+        said.setText(head + ": " + why);
+    }
+
+    /** The first way gets the keyboard. */
+    public void begin() {
+        ways.get(0).requestFocus();
+    }
+
+    /** Files dropped on a part of the window do what opening them would. */
+    public static void acceptFiles(javafx.scene.Node on, Entrance entrance) {
+        EventHandler<DragEvent> over = e -> {
+            if (e.getDragboard().hasFiles()) {
+                e.acceptTransferModes(TransferMode.COPY);
+                e.consume();
+            }
+        };
+        on.setOnDragOver(over);
+        on.setOnDragDropped(e -> {
+            boolean some = e.getDragboard().hasFiles();
+            e.setDropCompleted(some);
+            e.consume();
+            if (some) {
+                Path first = e.getDragboard().getFiles().get(0).toPath();
+                javafx.application.Platform.runLater(() -> entrance.open(first));
+            }
+        });
+    }
+}

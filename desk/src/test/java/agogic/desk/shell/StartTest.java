@@ -1,0 +1,192 @@
+package agogic.desk.shell;
+
+import static org.assertj.core.api.Assertions.assertThat;
+
+import agogic.core.device.Exposure;
+import agogic.core.lane.Lane;
+import agogic.core.route.Target;
+import agogic.core.session.Session;
+import agogic.desk.model.View;
+import agogic.formats.session.SessionFile;
+import java.io.IOException;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import javafx.scene.control.ListCell;
+import javafx.scene.control.ListView;
+import javafx.scene.input.KeyCode;
+import javafx.scene.input.MouseButton;
+import javax.sound.midi.MetaMessage;
+import javax.sound.midi.MidiEvent;
+import javax.sound.midi.MidiSystem;
+import javax.sound.midi.Sequence;
+import javax.sound.midi.ShortMessage;
+import javax.sound.midi.Track;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.api.io.TempDir;
+
+/** A person comes with a file of their own: start page, report, play, expose, ride, save, open, export; nothing of the demo. */
+class StartTest extends WindowTest {
+    private static final Target TONE = new Target("track-1-sound", "tone");
+
+    @TempDir
+    private Path folder;
+
+    @Override
+    Session session() {
+        return null;
+    }
+
+    @Override
+    int faster() {
+        return 3;
+    }
+
+    /** Twelve bars of notes at 90 bpm and a volume that goes down code by code; written by the JDK. */
+    private Path song() throws Exception {
+        Sequence sequence = new Sequence(Sequence.PPQ, 480);
+        Track conductor = sequence.createTrack();
+        byte[] tempo = {0x0A, 0x2C, 0x2B};
+        conductor.add(new MidiEvent(new MetaMessage(0x51, tempo, 3), 0));
+        Track track = sequence.createTrack();
+        track.add(new MidiEvent(new MetaMessage(3, "Reed".getBytes(java.nio.charset.StandardCharsets.UTF_8), 4), 0));
+        track.add(new MidiEvent(new ShortMessage(0xC0, 12, 0), 0));
+        for (int beat = 0; beat < 48; beat++) {
+            track.add(new MidiEvent(new ShortMessage(0x90, 50 + beat % 12, 90), 480L * beat));
+            track.add(new MidiEvent(new ShortMessage(0x80, 50 + beat % 12, 0), 480L * beat + 400));
+        }
+        for (int code = 120; code > 20; code--) {
+            track.add(new MidiEvent(new ShortMessage(0xB0, 7, code), 100L * (120 - code)));
+        }
+        Path file = folder.resolve("Evening.mid");
+        MidiSystem.write(sequence, 1, file.toFile());
+        return file;
+    }
+
+    private static String spoken(ListView<?> list, int row) {
+        return list.lookupAll(".list-cell").stream()
+                .map(ListCell.class::cast)
+                .filter(cell -> cell.getIndex() == row && !cell.isEmpty())
+                .map(ListCell::getAccessibleText)
+                .findFirst()
+                .orElse("");
+    }
+
+    @Test
+    void aMidiFileIsBroughtInAndRiddenSavedOpenedAndExported() throws Exception {
+        see("#start-page");
+        assertThat(node("#start-bring").getAccessibleText())
+                .contains("Bring in a MIDI file")
+                .contains("key B");
+        askBy(song());
+        push(KeyCode.B);
+        ListView<?> list = node("#import-lines");
+        until(() -> list.isFocused() && !spoken(list, 0).isEmpty());
+        assertThat(text("#import-sum")).startsWith("3 of 3 things are taken; 1 kind is not");
+        assertThat(spoken(list, 0)).isEqualTo("taken: Tempo, 1, 90 bpm");
+        assertThat(spoken(list, 1)).isEqualTo("taken: Reed · notes, 48, a clip on the track Reed");
+        assertThat(spoken(list, 3)).startsWith("Program changes, 1, not taken:");
+        // A line is left out by a key, and taken again.
+        push(KeyCode.SPACE);
+        until(() -> text("#import-sum").startsWith("2 of 3"));
+        assertThat(spoken(list, 0)).isEqualTo("Tempo, 1, left out");
+        push(KeyCode.SPACE);
+        until(() -> text("#import-sum").startsWith("3 of 3"));
+        push(KeyCode.ENTER);
+        until(() -> desk() != null && text("#trace-head").equals("There it is"));
+        assertThat(text("#trace-sentence")).contains("48 notes and 1 ride of 100 moves");
+        assertThat(desk().editing().unsaved()).isTrue();
+        Session brought = desk().session();
+        assertThat(brought.tracks()).hasSize(1);
+        assertThat(brought.timeline().tempo().bpmAt(0)).isBetween(89.99, 90.01);
+
+        // It plays.
+        push(KeyCode.SPACE);
+        until(() -> desk().riding().positionBeat() > 1);
+        push(KeyCode.SPACE);
+
+        // What moved in the file is cleaned, in Refine, with one key.
+        push(KeyCode.L);
+        until(() -> desk().selection().viewProperty().get() == View.REFINE);
+        Lane raw = desk().session().lanes().get(0);
+        assertThat(raw.envelope().size()).isEqualTo(100);
+        push(KeyCode.SHIFT, KeyCode.U);
+        until(() -> desk().session().lanes().get(0).envelope().size() < 10);
+        assertThat(desk().session().rides()).isEqualTo(brought.rides());
+
+        // A parameter of its own sound is exposed, gets a lane, a fader, and is ridden.
+        push(KeyCode.DIGIT2);
+        push(KeyCode.CONTROL, KeyCode.F);
+        write("tone");
+        push(KeyCode.ENTER);
+        until(() -> text("#parameter-title").equals("Tone"));
+        push(KeyCode.E);
+        until(() -> desk().session().device(TONE.device()).exposure("tone") == Exposure.EXPOSED);
+        push(KeyCode.L);
+        until(() -> desk().selection().viewProperty().get() == View.REFINE);
+        push(KeyCode.DIGIT1);
+        until(() -> desk().selection().viewProperty().get() == View.ROUTES);
+        moveTo("#control-fader-1").moveBy(0, 20);
+        press(MouseButton.PRIMARY).moveBy(0, -30).release(MouseButton.PRIMARY);
+        until(() -> text("#trace-sentence").contains("Fader 1"));
+        push(KeyCode.A);
+        until(() -> desk().selection().selectedRoute().orElseThrow().hand().isPresent());
+        push(KeyCode.R);
+        until(() -> desk().riding().playing() && desk().state().position() > 0.1);
+        press(MouseButton.PRIMARY);
+        for (int i = 0; i < 25; i++) {
+            moveBy(0, i < 12 ? -2 : 2);
+        }
+        release(MouseButton.PRIMARY);
+        until(() -> desk().riding().positionBeat() > 12);
+        push(KeyCode.SPACE);
+        until(() -> !desk().session().lane(TONE).stretches().isEmpty());
+
+        // Saved, opened again, and out as a MIDI file that somebody else can read.
+        Session ridden = desk().session();
+        Path saved = folder.resolve("Evening.agogic");
+        askBy(saved);
+        push(KeyCode.CONTROL, KeyCode.S);
+        until(() -> !desk().editing().unsaved());
+        assertThat(SessionFile.open(saved)).isEqualTo(ridden);
+        Path out = folder.resolve("out.mid");
+        interact(
+                () -> window().files().exportMidi(out, agogic.formats.midi.Fineness.SEVEN, java.util.Optional.empty()));
+        until(() -> text("#trace-head").equals("Exported"));
+        assertThat(MidiSystem.getSequence(out.toFile()).getTracks()).hasSize(2);
+
+        // The start page has it first among the last ones.
+        push(KeyCode.CONTROL, KeyCode.H);
+        until(() -> window().desk() == null);
+        assertThat(node("#start-recent-1").getAccessibleText()).startsWith("Evening");
+        push(KeyCode.DIGIT1);
+        until(() -> desk() != null && desk().session().equals(ridden));
+    }
+
+    @Test
+    void aNewPieceIsBegunByTyping() {
+        push(KeyCode.N);
+        until(() -> node("#new-name").isFocused());
+        write("Slate roof");
+        push(KeyCode.TAB).push(KeyCode.CONTROL, KeyCode.A).write("fast").push(KeyCode.ENTER);
+        until(() -> text("#new-trouble").contains("Expected a tempo such as 96"));
+        push(KeyCode.CONTROL, KeyCode.A).write("72");
+        push(KeyCode.TAB).push(KeyCode.CONTROL, KeyCode.A).write("7/8").push(KeyCode.ENTER);
+        until(() -> desk() != null);
+        assertThat(desk().session().name()).isEqualTo("Slate roof");
+        assertThat(desk().timeline().metre().metreOfBar(1).beatsInBar()).isEqualTo(7);
+        assertThat(desk().session().length()).isEqualTo(64 * 3.5);
+        assertThat(desk().editing().unsaved()).isTrue();
+    }
+
+    @Test
+    void whatIsNoMidiFileIsToldAndNothingIsOpened() throws IOException {
+        Path odd = folder.resolve("odd.mid");
+        Files.writeString(odd, "MThd and nothing");
+        askBy(odd);
+        push(KeyCode.B);
+        until(() -> text("#start-said").startsWith("Not brought in: odd.mid"));
+        assertThat(window().desk()).isNull();
+        push(KeyCode.D);
+        until(() -> desk() != null && desk().session().name().equals("Slow Comet"));
+    }
+}
