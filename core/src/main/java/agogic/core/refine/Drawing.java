@@ -58,7 +58,10 @@ final class Drawing {
         double part = 0.125;
         for (int round = 0; round < ROUNDS; round++, part /= FINER) {
             double step = part;
-            sweeps(AGAIN, i -> probe(i, step));
+            if (sweeps(AGAIN, i -> probe(i, step))) {
+                // A wall that was in the way may be none any more.
+                sweeps(AGAIN, this::settle);
+            }
         }
         lengthen();
     }
@@ -68,10 +71,11 @@ final class Drawing {
     }
 
     /** Tries each corner beside which something is another than when it was tried last. */
-    private void sweeps(int most, Try one) {
+    private boolean sweeps(int most, Try one) {
         int n = path.size();
         Arrays.fill(stirred = new boolean[n], true);
         boolean any = true;
+        boolean moved = false;
         for (int again = 0; any && again < most; again++) {
             boolean[] before = stirred;
             stirred = new boolean[n];
@@ -82,7 +86,9 @@ final class Drawing {
                 }
                 any |= stirred[i];
             }
+            moved |= any;
         }
+        return moved;
     }
 
     private boolean first(int i) {

@@ -1,8 +1,8 @@
 package agogic.desk.command;
 
 import agogic.desk.shell.Launch;
+import agogic.desk.start.Bringing;
 import agogic.desk.start.Demo;
-import agogic.desk.start.Entrance;
 import agogic.formats.file.Input;
 import agogic.formats.file.Told;
 import agogic.formats.session.SessionFile;
@@ -47,7 +47,7 @@ public final class Commands extends FileCommand {
             index = "0",
             arity = "0..1",
             paramLabel = "FILE",
-            description = "a session to open, or a MIDI file to bring in")
+            description = "a session to open, or a MIDI file or a score to bring in")
     private Path file;
 
     @Option(
@@ -113,8 +113,8 @@ public final class Commands extends FileCommand {
     public Answer run() throws IOException {
         if (file == null) {
             Launch.window(null, null, false, window -> {});
-        } else if (Entrance.midi(file)) {
-            Input.file(file, Long.MAX_VALUE, "a MIDI file");
+        } else if (Bringing.takes(file)) {
+            Input.file(file, Long.MAX_VALUE, "a piece");
             Launch.window(null, null, false, window -> window.begin().open(file));
         } else {
             Launch.window(SessionFile.open(file), file, false, window -> {});

@@ -1,9 +1,10 @@
 package agogic.desk.command;
 
 import agogic.core.session.Session;
+import agogic.desk.start.Bringing;
 import agogic.desk.start.NewPiece;
-import agogic.formats.midi.ImportLine;
-import agogic.formats.midi.MidiImport;
+import agogic.formats.bring.Brought;
+import agogic.formats.bring.ImportLine;
 import agogic.formats.session.SessionFile;
 import java.io.IOException;
 import java.nio.file.Path;
@@ -17,10 +18,15 @@ import picocli.CommandLine.Command;
 import picocli.CommandLine.Option;
 import picocli.CommandLine.Parameters;
 
-/** {@code import}: a piece of a MIDI file. */
-@Command(name = "import", description = "Makes a session of a MIDI file and says what each thing in it becomes.")
+/** {@code import}: a piece of a MIDI file or a score. */
+@Command(
+        name = "import",
+        description = "Makes a session of a MIDI file or a score and says what each thing in it becomes.")
 final class ImportCommand extends FileCommand {
-    @Parameters(index = "0", paramLabel = "FILE.mid", description = "a Standard MIDI File, format 0 or 1")
+    @Parameters(
+            index = "0",
+            paramLabel = "FILE",
+            description = "a Standard MIDI File, or a score in MusicXML (.musicxml, .mxl, .xml)")
     private Path file;
 
     @Option(names = "--out", required = true, paramLabel = "SESSION", description = "where the session goes")
@@ -32,7 +38,7 @@ final class ImportCommand extends FileCommand {
     @Override
     public Answer run() throws IOException {
         apart(out, file);
-        MidiImport found = MidiImport.read(file);
+        Brought found = Bringing.read(file);
         Set<String> off = new HashSet<>(without);
         List<Map<String, Object>> lines = new ArrayList<>();
         Set<String> known = new HashSet<>();

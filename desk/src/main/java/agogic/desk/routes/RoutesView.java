@@ -122,7 +122,7 @@ public final class RoutesView extends BorderPane {
         none.setText(
                 desk.session().routes().isEmpty()
                         ? "There is no route yet: nothing moves by itself.\nPress 2 for the Catalog, choose a parameter,"
-                                + " then E exposes it and L gives it a lane.\nCtrl+B brings in a MIDI file."
+                                + " then E exposes it and L gives it a lane.\nCtrl+B brings in a MIDI file or a score."
                         : "No route has all of these words. Esc in the filter shows all rows.");
         Session session = desk.session();
         List<Item> items = new ArrayList<>();

@@ -105,8 +105,8 @@ final class DeskActs {
         add("new-piece", "New piece…", "Begin a piece of your own", "Ctrl+N", files.entrance()::newPiece);
         add(
                 "bring-in",
-                "Bring in a MIDI file…",
-                "Make a piece of a MIDI file, after a look at what is in it",
+                "Bring in a MIDI file or a score…",
+                "Make a piece of a file from elsewhere, after a look at what is in it",
                 "Ctrl+B",
                 files.entrance()::bringIn);
         add("open", "Open…", "Open a session from a file", "Ctrl+O", files.entrance()::open);

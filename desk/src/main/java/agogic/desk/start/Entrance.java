@@ -3,14 +3,11 @@ package agogic.desk.start;
 import agogic.core.session.Session;
 import agogic.desk.model.Beside;
 import agogic.desk.parts.PathChooser;
-import agogic.formats.file.Input;
-import agogic.formats.midi.MidiImport;
+import agogic.formats.bring.Brought;
 import agogic.formats.session.SessionFile;
 import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.List;
-import java.util.Locale;
-import java.util.Set;
 import java.util.function.BiConsumer;
 import java.util.function.BooleanSupplier;
 import java.util.function.Consumer;
@@ -20,7 +17,6 @@ import javafx.stage.Window;
 /** Every way by which a piece comes into the window. What cannot be read changes nothing and is told. */
 public final class Entrance {
     private static final int RECENT = 8;
-    private static final Set<String> MIDI = Set.of("mid", "midi", "smf", "rmi", "kar");
 
     private final Window owner;
     private final BooleanSupplier mayLeave;
@@ -57,21 +53,16 @@ public final class Entrance {
 
     /** Asks for a file of another program and brings it in. */
     public void bringIn() {
-        chooser.toRead("Bring in a MIDI file", "MIDI file (.mid, .midi)", "").ifPresent(this::open);
+        chooser.toRead("Bring in", "MIDI file (.mid) or score (.musicxml, .mxl)", "")
+                .ifPresent(this::open);
     }
 
-    /** True if a file is a MIDI file by its ending. */
-    public static boolean midi(Path path) {
-        String name = Input.name(path).toLowerCase(Locale.ROOT);
-        return MIDI.contains(name.substring(name.lastIndexOf('.') + 1));
-    }
-
-    /** Opens a session, or looks through a MIDI file and asks what of it is wanted: by its ending. */
+    /** Opens a session, or looks through a file of another kind and asks what of it is wanted: by its ending. */
     public void open(Path path) {
-        if (midi(path)) {
+        if (Bringing.takes(path)) {
             Beside.run(
                     "agogic-file",
-                    () -> MidiImport.read(path),
+                    () -> Bringing.read(path),
                     this::report,
                     why -> refused.accept("Not brought in", why));
             return;
@@ -89,7 +80,7 @@ public final class Entrance {
                 why -> refused.accept("Not opened", why));
     }
 
-    private void report(MidiImport found) {
+    private void report(Brought found) {
         new ImportReport(found, owner).showAndWait().ifPresent(off -> {
             if (mayLeave.getAsBoolean()) {
                 Beside.run(

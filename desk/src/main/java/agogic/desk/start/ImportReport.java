@@ -1,8 +1,8 @@
 package agogic.desk.start;
 
 import agogic.desk.parts.Theme;
-import agogic.formats.midi.ImportLine;
-import agogic.formats.midi.MidiImport;
+import agogic.formats.bring.Brought;
+import agogic.formats.bring.ImportLine;
 import java.util.HashSet;
 import java.util.List;
 import java.util.Set;
@@ -31,7 +31,7 @@ final class ImportReport extends Dialog<Set<String>> {
     private final ListView<ImportLine> list = new ListView<>();
     private final Label sum = new Label();
 
-    ImportReport(MidiImport found, Window owner) {
+    ImportReport(Brought found, Window owner) {
         initOwner(owner);
         Theme.dress(this, owner);
         setTitle("Bring in");

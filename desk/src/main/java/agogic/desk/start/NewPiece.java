@@ -6,7 +6,7 @@ import agogic.core.session.Track;
 import agogic.core.time.MetreMap;
 import agogic.core.time.TempoMap;
 import agogic.core.time.Timeline;
-import agogic.formats.midi.Beginning;
+import agogic.formats.bring.Beginning;
 import agogic.standins.sound.StandIns;
 import agogic.standins.surfaces.DemoSurfaces;
 import java.util.List;

@@ -44,7 +44,7 @@ public final class StartPage extends VBox {
                         way(
                                 "start-bring",
                                 "B",
-                                "Bring in a MIDI file",
+                                "Bring in a MIDI file or a score",
                                 "Its notes, its tempo and all that moves in it",
                                 entrance::bringIn),
                         way("start-open", "O", "Open", "A session that was saved", entrance::open),
@@ -73,7 +73,7 @@ public final class StartPage extends VBox {
         said.setWrapText(true);
         said.setMaxWidth(760);
         said.setAccessibleRole(AccessibleRole.TEXT);
-        Label drop = new Label("Or drop a session or a MIDI file anywhere here.");
+        Label drop = new Label("Or drop a session, a MIDI file or a score anywhere here.");
         drop.getStyleClass().add("quiet");
         Region gap = new Region();
         gap.setMinHeight(18);

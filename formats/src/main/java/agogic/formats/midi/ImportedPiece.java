@@ -27,6 +27,7 @@ import agogic.core.session.Track;
 import agogic.core.time.Lock;
 import agogic.core.time.Section;
 import agogic.core.time.Timeline;
+import agogic.formats.bring.Beginning;
 import java.util.ArrayList;
 import java.util.HashSet;
 import java.util.List;

@@ -3,6 +3,9 @@ package agogic.formats.midi;
 import agogic.core.device.Outside;
 import agogic.core.midi.ControllerNames;
 import agogic.core.session.Session;
+import agogic.formats.bring.Beginning;
+import agogic.formats.bring.Brought;
+import agogic.formats.bring.ImportLine;
 import agogic.formats.file.FormatException;
 import java.io.IOException;
 import java.nio.file.Path;
@@ -12,7 +15,7 @@ import java.util.Locale;
 import java.util.Set;
 
 /** What a MIDI file has, line by line, before it becomes a piece: first the report, then the act. */
-public final class MidiImport {
+public final class MidiImport implements Brought {
     private final MidiFile file;
     private final ImportedTime time;
     private final List<ImportedTrack> tracks = new ArrayList<>();
@@ -175,24 +178,24 @@ public final class MidiImport {
         return new Outside("x", stream.way(), content.channel(), stream.number()).address();
     }
 
-    /** What was found, in the order of the file; what cannot be taken comes last. */
+    @Override
     public List<ImportLine> lines() {
         return List.copyOf(lines);
     }
 
-    /** Faults of the file that cost nothing, and what was brought into bounds; for people. */
+    @Override
     public List<String> remarks() {
         List<String> all = new ArrayList<>(file.remarks());
         all.addAll(time.remarks());
         return all;
     }
 
-    /** How many bars it is long. */
+    @Override
     public int bars() {
         return time.metre().barAt(time.length(time.metre()) - 1e-6);
     }
 
-    /** Its name: of its first track, where that has no notes, else of the file. */
+    @Override
     public String title() {
         String first = tracks.get(0).given();
         boolean conductor =
@@ -200,11 +203,7 @@ public final class MidiImport {
         return conductor && !first.isEmpty() ? first : file.name().replaceAll("(?i)\\.(midi?|smf|rmi|kar)$", "");
     }
 
-    /**
-     * The piece, without the lines whose ids are {@code off}.
-     *
-     * @param add what it has besides: what sounds and what it is ridden with
-     */
+    @Override
     public Session piece(Set<String> off, Beginning add) {
         return new ImportedPiece(title(), time, tracks, off, add).session();
     }

@@ -22,6 +22,8 @@ import agogic.core.route.Takeover;
 import agogic.core.route.Target;
 import agogic.core.route.WriteMode;
 import agogic.core.score.Clip;
+import agogic.core.score.Dynamic;
+import agogic.core.score.Hairpin;
 import agogic.core.score.Note;
 import agogic.core.session.Loop;
 import agogic.core.session.Session;
@@ -103,7 +105,17 @@ final class SessionReader {
                 json.text("name"),
                 json.number("beat"),
                 json.number("length"),
-                json.list("notes", SessionReader::note)));
+                json.list("notes", SessionReader::note),
+                json.maybe("dynamics").isPresent() ? json.list("dynamics", SessionReader::dynamic) : List.of(),
+                json.maybe("hairpins").isPresent() ? json.list("hairpins", SessionReader::hairpin) : List.of()));
+    }
+
+    private static Dynamic dynamic(Json json) throws FormatException {
+        return json.make(() -> new Dynamic(json.number("beat"), json.number("level"), json.text("mark")));
+    }
+
+    private static Hairpin hairpin(Json json) throws FormatException {
+        return json.make(() -> new Hairpin(json.number("from"), json.number("to"), json.flag("louder")));
     }
 
     private static Note note(Json json) throws FormatException {

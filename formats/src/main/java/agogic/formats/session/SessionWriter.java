@@ -119,6 +119,20 @@ final class SessionWriter {
                     .add(note.pitch())
                     .add(note.velocity());
         }
+        if (!clip.dynamics().isEmpty()) {
+            ArrayNode marks = json.putArray("dynamics");
+            clip.dynamics().forEach(one -> marks.addObject()
+                    .put("beat", one.beat())
+                    .put("level", one.level())
+                    .put("mark", one.mark()));
+        }
+        if (!clip.hairpins().isEmpty()) {
+            ArrayNode ways = json.putArray("hairpins");
+            clip.hairpins().forEach(one -> ways.addObject()
+                    .put("from", one.from())
+                    .put("to", one.to())
+                    .put("louder", one.louder()));
+        }
         return json;
     }
 

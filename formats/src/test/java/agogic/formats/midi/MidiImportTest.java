@@ -6,6 +6,8 @@ import static org.assertj.core.api.Assertions.within;
 import agogic.core.score.Note;
 import agogic.core.session.Session;
 import agogic.core.write.RecipeForAll;
+import agogic.formats.bring.Beginning;
+import agogic.formats.bring.ImportLine;
 import agogic.formats.file.FormatException;
 import agogic.formats.session.SessionFile;
 import java.io.ByteArrayInputStream;

@@ -1,4 +1,4 @@
-package agogic.formats.midi;
+package agogic.formats.bring;
 
 import agogic.core.device.Device;
 import agogic.core.surface.Surface;

@@ -1,4 +1,4 @@
-package agogic.formats.midi;
+package agogic.formats.bring;
 
 /**
  * A line of the report on a file that may be brought in.

@@ -1,0 +1,127 @@
+package agogic.formats.score;
+
+import agogic.core.score.Dynamic;
+import agogic.core.score.Hairpin;
+import agogic.core.score.Loudness;
+import agogic.core.score.Note;
+import java.util.ArrayList;
+import java.util.HashMap;
+import java.util.List;
+import java.util.Map;
+
+/** A part as it is played: repeats unfolded, tied notes one, marks where they count. */
+final class PlayedPart {
+    /** Notes and ties meet if they lie no farther apart, in quarter notes. */
+    private static final double TOGETHER = 1e-6;
+
+    private static final double USUAL = 80;
+
+    private final List<Measure.Written> notes = new ArrayList<>();
+    private final List<Dynamic> dynamics = new ArrayList<>();
+    private final List<Hairpin> hairpins = new ArrayList<>();
+    /** Of each voice and pitch the place of the note that goes on. */
+    private final Map<String, Integer> tied = new HashMap<>();
+
+    private final Map<String, Measure.Wedge> open = new HashMap<>();
+    private final double end;
+
+    /**
+     * A part.
+     *
+     * @param order which of its measures is played when
+     * @param begins when each of them begins, in quarter notes, and at last the end
+     */
+    PlayedPart(List<Measure> measures, List<Integer> order, double[] begins) {
+        end = begins[begins.length - 1];
+        for (int k = 0; k < order.size(); k++) {
+            if (order.get(k) < measures.size()) {
+                measure(measures.get(order.get(k)), begins[k]);
+            }
+        }
+        dynamics.sort((a, b) -> Double.compare(a.beat(), b.beat()));
+        open.values().forEach(wedge -> close(wedge, next(wedge.at())));
+    }
+
+    private void measure(Measure measure, double begin) {
+        for (Measure.Written one : measure.notes) {
+            double at = begin + one.at();
+            String key = one.voice() + "/" + one.pitch();
+            Integer before = one.tieTo() ? tied.remove(key) : null;
+            boolean goesOn = before != null
+                    && Math.abs(notes.get(before).at() + notes.get(before).length() - at) < TOGETHER;
+            int place = goesOn ? before : notes.size();
+            if (goesOn) {
+                Measure.Written first = notes.get(before);
+                notes.set(
+                        before,
+                        new Measure.Written(
+                                first.at(),
+                                at + one.length() - first.at(),
+                                first.pitch(),
+                                first.loud(),
+                                "",
+                                false,
+                                false));
+            } else {
+                notes.add(new Measure.Written(at, one.length(), one.pitch(), one.loud(), "", false, false));
+            }
+            if (one.tieFrom()) {
+                tied.put(key, place);
+            }
+        }
+        for (Dynamic one : measure.dynamics) {
+            dynamics.add(new Dynamic(begin + one.beat(), one.level(), one.mark()));
+        }
+        for (Measure.Wedge one : measure.wedges) {
+            Measure.Wedge here = new Measure.Wedge(begin + one.at(), one.kind(), one.number());
+            Measure.Wedge before = open.remove(one.number());
+            if (before != null) {
+                close(before, one.kind().equals("stop") ? here.at() : next(before.at()));
+            }
+            if (one.kind().equals("crescendo") || one.kind().equals("diminuendo")) {
+                open.put(one.number(), here);
+            }
+        }
+    }
+
+    /** Where the next mark after a beat stands; a bar of four on where none does. */
+    private double next(double beat) {
+        double next = Math.min(end, beat + 4);
+        boolean found = false;
+        for (Dynamic one : dynamics) {
+            if (one.beat() > beat + TOGETHER && (!found || one.beat() < next)) {
+                next = one.beat();
+                found = true;
+            }
+        }
+        return next;
+    }
+
+    private void close(Measure.Wedge wedge, double to) {
+        if (to > wedge.at()) {
+            hairpins.add(new Hairpin(wedge.at(), to, wedge.kind().equals("crescendo")));
+        }
+    }
+
+    /** Its notes, each as loud as it says itself or as the marks ask. */
+    List<Note> notes() {
+        List<Loudness.Part> loudness = Loudness.of(dynamics, hairpins);
+        List<Note> all = new ArrayList<>();
+        for (Measure.Written one : notes) {
+            double level = !Double.isNaN(one.loud())
+                    ? 0.9 * one.loud()
+                    : loudness.isEmpty() ? USUAL : Loudness.at(loudness, one.at());
+            int velocity = (int) Math.max(1, Math.min(127, Math.round(level)));
+            all.add(new Note(one.at(), one.length(), one.pitch(), velocity));
+        }
+        return all;
+    }
+
+    List<Dynamic> dynamics() {
+        return dynamics;
+    }
+
+    List<Hairpin> hairpins() {
+        return hairpins;
+    }
+}

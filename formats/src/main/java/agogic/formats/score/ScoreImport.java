@@ -1,0 +1,303 @@
+package agogic.formats.score;
+
+import agogic.core.device.Device;
+import agogic.core.score.Clip;
+import agogic.core.session.Loop;
+import agogic.core.session.Session;
+import agogic.core.session.Track;
+import agogic.core.time.Metre;
+import agogic.core.time.MetreMap;
+import agogic.core.time.Section;
+import agogic.core.time.TempoMap;
+import agogic.core.time.TempoPoint;
+import agogic.core.time.Timeline;
+import agogic.formats.bring.Beginning;
+import agogic.formats.bring.Brought;
+import agogic.formats.bring.ImportLine;
+import agogic.formats.file.FormatException;
+import agogic.formats.file.Input;
+import java.io.BufferedInputStream;
+import java.io.IOException;
+import java.io.InputStream;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Locale;
+import java.util.Map;
+import java.util.Set;
+import java.util.TreeMap;
+import java.util.zip.ZipException;
+
+/** A score in MusicXML 4.0 (W3C Music Notation Community Group), plain or compressed, looked through and made a piece of. */
+public final class ScoreImport implements Brought {
+    private static final long LARGEST = 256L << 20;
+    private static final double LONGEST = 1e6;
+
+    private final String file;
+    private final ScoreReader score;
+    private final List<Integer> order;
+    private final double[] begins;
+    private final List<PlayedPart> parts = new ArrayList<>();
+    private final List<String> remarks = new ArrayList<>();
+    private final TreeMap<Double, Double> tempos = new TreeMap<>();
+    private final List<Section> sections = new ArrayList<>();
+    private final MetreMap metre;
+
+    private ScoreImport(ScoreReader score, String file) throws FormatException {
+        this.score = score;
+        this.file = file;
+        List<Measure> first = merged();
+        order = PlayOrder.of(first);
+        begins = new double[order.size() + 1];
+        List<Metre> metres = new ArrayList<>();
+        int beats = 4;
+        int unit = 4;
+        // In force at each written measure.
+        int[][] written = new int[first.size()][];
+        for (int i = 0; i < first.size(); i++) {
+            Measure measure = first.get(i);
+            boolean known = measure.beats >= 1
+                    && measure.beats <= 64
+                    && measure.unit >= 1
+                    && measure.unit <= 32
+                    && Integer.bitCount(measure.unit) == 1;
+            beats = known ? measure.beats : beats;
+            unit = known ? measure.unit : unit;
+            written[i] = new int[] {beats, unit};
+        }
+        boolean odd = false;
+        for (int k = 0; k < order.size(); k++) {
+            Measure measure = first.get(order.get(k));
+            int[] now = written[order.get(k)];
+            double whole = now[0] * 4.0 / now[1];
+            double length = measure.filled > 0 ? measure.filled : whole;
+            Metre bar = bar(k + 1, now, whole, length);
+            odd |= Math.abs(bar.quartersInBar() - length) > 1e-9;
+            begins[k + 1] = begins[k] + bar.quartersInBar();
+            Metre last = metres.isEmpty() ? null : metres.get(metres.size() - 1);
+            boolean other = last == null || last.beatsInBar() != bar.beatsInBar() || last.beatUnit() != bar.beatUnit();
+            if (other) {
+                metres.add(bar);
+            }
+        }
+        if (!(begins[order.size()] <= LONGEST)) {
+            throw new FormatException(file + " is longer than 1,000,000 quarter notes.");
+        }
+        metre = new MetreMap(metres.isEmpty() ? List.of(new Metre(1, 4, 4)) : metres);
+        for (ScoreReader.Part part : score.parts()) {
+            parts.add(new PlayedPart(part.measures, order, begins));
+        }
+        for (int k = 0; k < order.size(); k++) {
+            Measure measure = first.get(order.get(k));
+            for (Measure.Tempo one : measure.tempos) {
+                tempos.put(begins[k] + one.at(), one.bpm());
+            }
+            if (!measure.rehearsal.isEmpty()) {
+                sections.add(new Section(measure.rehearsal, begins[k]));
+            }
+        }
+        if (odd) {
+            remarks.add("A measure is fuller or emptier than any metre: its bar line lies beside.");
+        }
+        if (order.size() != first.size()) {
+            remarks.add("Repeats are unfolded: " + first.size() + " measures are written, " + order.size()
+                    + " are played.");
+        }
+    }
+
+    /** The metre of one bar: of what is in it, if that is a metre; so a short first bar is one. */
+    private static Metre bar(int number, int[] now, double whole, double length) {
+        if (Math.abs(length - whole) < 1e-9) {
+            return new Metre(number, now[0], now[1]);
+        }
+        for (int unit = now[1]; unit <= 32; unit *= 2) {
+            double beats = length * unit / 4;
+            if (Math.abs(beats - Math.rint(beats)) < 1e-9 && beats >= 1 && beats <= 64) {
+                return new Metre(number, (int) Math.rint(beats), unit);
+            }
+        }
+        return new Metre(number, now[0], now[1]);
+    }
+
+    /** What counts for all parts, from whichever says it: measures with repeats, tempos, metres and their lengths. */
+    private List<Measure> merged() {
+        List<Measure> all = new ArrayList<>();
+        for (ScoreReader.Part part : score.parts()) {
+            for (int i = 0; i < part.measures.size(); i++) {
+                if (i == all.size()) {
+                    all.add(new Measure());
+                }
+                Measure to = all.get(i);
+                Measure from = part.measures.get(i);
+                to.filled = Math.max(to.filled, from.filled);
+                to.beats = to.beats == 0 ? from.beats : to.beats;
+                to.unit = to.unit == 0 ? from.unit : to.unit;
+                to.repeatFrom |= from.repeatFrom;
+                to.repeatTo = Math.max(to.repeatTo, from.repeatTo);
+                to.endings = to.endings.isEmpty() ? from.endings : to.endings;
+                to.endingOver |= from.endingOver;
+                to.rehearsal = to.rehearsal.isEmpty() ? from.rehearsal : to.rehearsal;
+                to.tempos.addAll(from.tempos);
+            }
+        }
+        return all;
+    }
+
+    /** Looks through a file: {@code .mxl} is compressed. */
+    public static ScoreImport read(Path path) throws IOException {
+        Path found = Input.file(path, LARGEST, "a score");
+        String name = Input.name(path);
+        try (InputStream file = new BufferedInputStream(Files.newInputStream(found))) {
+            if (name.toLowerCase(Locale.ROOT).endsWith(".mxl")) {
+                try (InputStream inside = Compressed.score(found, name)) {
+                    return of(inside, name);
+                }
+            }
+            return of(file, name);
+        } catch (ZipException e) {
+            throw new FormatException(name + " is no whole compressed score. Copy it again, or export it anew.", e);
+        }
+    }
+
+    /** Looks through a plain score. */
+    public static ScoreImport of(InputStream in, String name) throws FormatException {
+        return new ScoreImport(ScoreReader.read(in, name), name);
+    }
+
+    private String name(int part) {
+        String name =
+                score.parts().get(part).name.replaceAll("\\p{Cntrl}+", " ").strip();
+        return name.isEmpty() ? "Part " + (part + 1) : name;
+    }
+
+    @Override
+    public List<ImportLine> lines() {
+        List<ImportLine> lines = new ArrayList<>();
+        if (!tempos.isEmpty()) {
+            lines.add(new ImportLine(
+                    "tempo",
+                    tempos.size() == 1 ? "Tempo" : "Tempos",
+                    tempos.size(),
+                    String.format(
+                            Locale.ROOT, "from %.0f bpm", tempos.firstEntry().getValue())));
+        }
+        Metre bar = metre.metres().get(0);
+        lines.add(new ImportLine(
+                "metre", "Metres", metre.metres().size(), "from " + bar.beatsInBar() + "/" + bar.beatUnit()));
+        if (!sections.isEmpty()) {
+            lines.add(new ImportLine(
+                    "sections",
+                    "Rehearsal marks",
+                    sections.size(),
+                    "sections: " + sections.get(0).name()));
+        }
+        for (int p = 0; p < parts.size(); p++) {
+            PlayedPart part = parts.get(p);
+            String called = name(p);
+            lines.add(new ImportLine(
+                    "notes-" + (p + 1), called + " · notes", part.notes().size(), "a clip on the track " + called));
+            int marks = part.dynamics().size() + part.hairpins().size();
+            if (marks > 0) {
+                lines.add(new ImportLine(
+                        "dynamics-" + (p + 1),
+                        called + " · dynamics",
+                        marks,
+                        part.dynamics().size() + " marks and " + part.hairpins().size() + " hairpins of the clip"));
+            }
+        }
+        left(lines, score.grace(), "Grace notes", "they have no length of their own");
+        left(lines, score.unpitched(), "Notes without a pitch", "a clip has pitches only");
+        left(lines, score.lyrics(), "Lyrics", "a piece has no words");
+        left(lines, score.jumps(), "Jumps (da capo, segno, coda, fine)", "only repeats and their endings are unfolded");
+        return lines;
+    }
+
+    private static void left(List<ImportLine> lines, int count, String what, String why) {
+        if (count > 0) {
+            lines.add(new ImportLine("", what, count, why));
+        }
+    }
+
+    @Override
+    public List<String> remarks() {
+        return List.copyOf(remarks);
+    }
+
+    @Override
+    public int bars() {
+        return Math.max(1, order.size());
+    }
+
+    @Override
+    public String title() {
+        String title = score.title().replaceAll("\\p{Cntrl}+", " ").strip();
+        return title.isEmpty() ? file.replaceAll("(?i)\\.(musicxml|mxl|xml)$", "") : title;
+    }
+
+    private TempoMap tempo() {
+        List<TempoPoint> points = new ArrayList<>();
+        points.add(new TempoPoint(0, 120, false));
+        for (Map.Entry<Double, Double> one : tempos.entrySet()) {
+            TempoPoint last = points.get(points.size() - 1);
+            if (one.getKey() - last.beat() < 1e-6) {
+                points.set(points.size() - 1, new TempoPoint(last.beat(), one.getValue(), false));
+            } else {
+                points.add(new TempoPoint(one.getKey(), one.getValue(), false));
+            }
+        }
+        return TempoMap.of(points);
+    }
+
+    @Override
+    public Session piece(Set<String> off, Beginning add) {
+        Timeline timeline = new Timeline(
+                off.contains("tempo") ? TempoMap.steady(120) : tempo(),
+                off.contains("metre") ? MetreMap.steady(4, 4) : metre);
+        double end = begins[begins.length - 1];
+        double length = end > 0 ? end : timeline.metre().beatOfBar(2);
+        List<Track> tracks = new ArrayList<>();
+        List<Device> devices = new ArrayList<>();
+        for (int p = 0; p < parts.size(); p++) {
+            PlayedPart part = parts.get(p);
+            if (off.contains("notes-" + (p + 1))) {
+                continue;
+            }
+            String id = "track-" + (tracks.size() + 1);
+            int channel = score.parts().get(p).channel;
+            channel = channel > 0 ? channel : p % 16 + 1;
+            Device sounds = add.instrument().apply(id + "-sound");
+            if (sounds != null) {
+                devices.add(sounds.named(sounds.id(), sounds.name() + " · " + (tracks.size() + 1) + " " + name(p))
+                        .onChannel(channel));
+            }
+            boolean marks = !off.contains("dynamics-" + (p + 1));
+            Clip clip = new Clip(
+                    name(p),
+                    0,
+                    length,
+                    part.notes().stream().filter(n -> n.beat() < length).toList(),
+                    marks ? part.dynamics() : List.of(),
+                    marks ? part.hairpins() : List.of());
+            tracks.add(new Track(
+                    id, name(p), false, channel, sounds == null ? List.of() : List.of(sounds.id()), List.of(clip)));
+        }
+        if (tracks.isEmpty()) {
+            tracks.add(new Track("track-1", "Track 1", false, 1, List.of(), List.of()));
+        }
+        return new Session(
+                title(),
+                "",
+                timeline,
+                length,
+                off.contains("sections") ? List.of() : sections,
+                new Loop(0, Math.min(length, 4 * timeline.metre().metreOfBar(1).quartersInBar()), false),
+                tracks,
+                devices,
+                add.surfaces(),
+                List.of(),
+                List.of(),
+                List.of(),
+                List.of());
+    }
+}
