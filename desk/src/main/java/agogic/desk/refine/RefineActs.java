@@ -98,6 +98,12 @@ public final class RefineActs {
                         "Shift+U",
                         Shown::recipeForAll)
                 .brief("All rides"));
+        all.add(act(
+                "draft",
+                "Draft from dynamics…",
+                "Points from the dynamics and hairpins of the score, to be ridden over",
+                "Shift+D",
+                shown -> shown.draft(view.get().getScene().getWindow())));
         for (Ways way : Ways.ALL) {
             all.add(act(
                     "way-" + way.id(),

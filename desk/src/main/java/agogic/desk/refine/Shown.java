@@ -10,6 +10,7 @@ import agogic.core.parameter.Parameter;
 import agogic.core.refine.Recipe;
 import agogic.core.route.Target;
 import agogic.core.session.Points;
+import agogic.core.shape.DynamicsDraft;
 import agogic.core.time.Lock;
 import agogic.core.time.Timeline;
 import agogic.core.write.Cycles;
@@ -21,6 +22,7 @@ import agogic.desk.model.RefineModel;
 import agogic.desk.model.TimeWindow;
 import agogic.desk.parts.Ways;
 import java.util.List;
+import javafx.stage.Window;
 
 /** Which lane, which of its stretches and which of its points is shown, and what is done to them. */
 final class Shown {
@@ -244,6 +246,27 @@ final class Shown {
                 all.rides() + (all.rides() == 1 ? " ride" : " rides") + " by this recipe: the lanes had " + all.before()
                         + " points and have " + all.after() + " now.",
                 List.of(new Notice.Act("Undo", desk.editing()::undo))));
+    }
+
+    /** Asks between which values, and drafts the lane from the dynamics of its track. */
+    void draft(Window owner) {
+        if (target == null) {
+            desk.refuse("Show a lane first: its points are drafted from the dynamics of its track.");
+            return;
+        }
+        int marks = DynamicsDraft.marks(desk.session(), target);
+        if (marks == 0 || !lane.envelope().isEmpty()) {
+            // Its words say why.
+            desk.edit("Draft from dynamics", s -> DynamicsDraft.draft(s, target, 0, 1));
+            return;
+        }
+        new DraftDialog(parameter(), marks, owner).showAndWait().ifPresent(ends -> {
+            desk.edit("Draft from dynamics", s -> DynamicsDraft.draft(s, target, ends[0], ends[1]));
+            desk.say(Notice.good(
+                    "Drafted",
+                    parameter().name() + " from " + marks + " marks and hairpins: "
+                            + desk.session().lane(target).envelope().size() + " points. Ride over it, or undo."));
+        });
     }
 
     /** The ride that is shown by one of the recipes with a name. */

@@ -162,6 +162,50 @@ class StartTest extends WindowTest {
         until(() -> desk() != null && desk().session().equals(ridden));
     }
 
+    /** A score is brought in, and the dynamics in it become the first draft of a lane. */
+    @Test
+    void aScoreIsBroughtInAndItsDynamicsAreDrafted() throws IOException {
+        String mark = "<direction><direction-type>%s</direction-type></direction>";
+        String note = "<note><pitch><step>A</step><octave>4</octave></pitch><duration>4</duration></note>";
+        Path file = folder.resolve("Lamps.musicxml");
+        Files.writeString(
+                file,
+                "<score-partwise><part-list><score-part id=\"a\"><part-name>Reed</part-name></score-part></part-list>"
+                        + "<part id=\"a\"><measure><attributes><divisions>1</divisions></attributes>"
+                        + String.format(mark, "<dynamics><p/></dynamics>") + note + "</measure><measure>"
+                        + String.format(mark, "<wedge type=\"crescendo\"/>") + note
+                        + String.format(mark, "<wedge type=\"stop\"/>") + "</measure><measure>"
+                        + String.format(mark, "<dynamics><f/></dynamics>") + note
+                        + "</measure></part></score-partwise>");
+        askBy(file);
+        push(KeyCode.B);
+        ListView<?> list = node("#import-lines");
+        until(() -> list.isFocused() && spoken(list, 2).contains("dynamics"));
+        assertThat(spoken(list, 2)).isEqualTo("taken: Reed · dynamics, 3, 2 marks and 1 hairpin of the clip");
+        push(KeyCode.ENTER);
+        until(() -> desk() != null && desk().session().tracks().size() == 1);
+        push(KeyCode.DIGIT2);
+        push(KeyCode.CONTROL, KeyCode.F);
+        write("tone");
+        push(KeyCode.ENTER);
+        until(() -> text("#parameter-title").equals("Tone"));
+        push(KeyCode.L);
+        until(() -> desk().selection().viewProperty().get() == View.REFINE);
+        push(KeyCode.SHIFT, KeyCode.D);
+        until(() -> node("#draft-soft").isFocused());
+        write("200 Hz");
+        push(KeyCode.TAB).push(KeyCode.CONTROL, KeyCode.A).write("8 kHz").push(KeyCode.ENTER);
+        until(() -> desk().session().lane(TONE).envelope().size() == 3);
+        var tone = desk().session().parameter(TONE);
+        var envelope = desk().session().lane(TONE).envelope();
+        // Piano and forte on the way from 200 Hz at 16 to 8 kHz at 127.
+        assertThat(tone.print(envelope.valueAt(1))).isEqualTo("579 Hz");
+        assertThat(tone.print(envelope.valueAt(9))).isEqualTo("2.86 kHz");
+        assertThat(envelope.valueAt(6)).isBetween(envelope.valueAt(1), envelope.valueAt(9));
+        push(KeyCode.SHIFT, KeyCode.D);
+        until(() -> text("#trace-sentence").contains("has points already"));
+    }
+
     @Test
     void aNewPieceIsBegunByTyping() {
         push(KeyCode.N);

@@ -203,7 +203,8 @@ public final class ScoreImport implements Brought {
                         "dynamics-" + (p + 1),
                         called + " · dynamics",
                         marks,
-                        part.dynamics().size() + " marks and " + part.hairpins().size() + " hairpins of the clip"));
+                        counted(part.dynamics().size(), "mark") + " and "
+                                + counted(part.hairpins().size(), "hairpin") + " of the clip"));
             }
         }
         left(lines, score.grace(), "Grace notes", "they have no length of their own");
@@ -211,6 +212,10 @@ public final class ScoreImport implements Brought {
         left(lines, score.lyrics(), "Lyrics", "a piece has no words");
         left(lines, score.jumps(), "Jumps (da capo, segno, coda, fine)", "only repeats and their endings are unfolded");
         return lines;
+    }
+
+    private static String counted(int n, String what) {
+        return n + " " + what + (n == 1 ? "" : "s");
     }
 
     private static void left(List<ImportLine> lines, int count, String what, String why) {

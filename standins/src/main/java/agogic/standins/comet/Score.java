@@ -1,6 +1,8 @@
 package agogic.standins.comet;
 
 import agogic.core.score.Clip;
+import agogic.core.score.Dynamic;
+import agogic.core.score.Hairpin;
 import agogic.core.score.Note;
 import java.util.ArrayList;
 import java.util.List;
@@ -35,9 +37,21 @@ final class Score {
                     notes.add(new Note(bar * BEATS + STRIKES[s][0], 1.4, pitch, velocity));
                 }
             }
-            clips.add(new Clip(names[part % 3], part * 16.0, 16, notes));
+            clips.add(new Clip(names[part % 3], part * 16.0, 16, notes, marks(part), swells(part)));
         }
         return clips;
+    }
+
+    /** The dynamics of four bars: soft at dusk, loudest while the comets pass, soft again in the shadow. */
+    private static List<Dynamic> marks(int part) {
+        String[] all = {"pp", "p", "p", "mp", "mf", "f", "ff", "f", "p", "pp", "mp", "mf"};
+        String mark = all[part % all.length];
+        return List.of(new Dynamic(0, Dynamic.levelOf(mark), mark));
+    }
+
+    /** Into the next four bars it grows or fades over the last two. */
+    private static List<Hairpin> swells(int part) {
+        return part + 1 < CHORDS.length && part % 2 == 1 ? List.of(new Hairpin(8, 16, part < 7)) : List.of();
     }
 
     /** The comets pass one after another, from bar 17 on; each holds one note of the chord. */
@@ -74,7 +88,7 @@ final class Score {
         List<Clip> clips = new ArrayList<>();
         for (int part = 0; part < CHORDS.length; part++) {
             Note low = new Note(0, 15.75, CHORDS[part][0] - 12, 70 + part % 3 * 12);
-            clips.add(new Clip("Drone " + (part + 1), part * 16.0, 16, List.of(low)));
+            clips.add(new Clip("Drone " + (part + 1), part * 16.0, 16, List.of(low), marks(part), swells(part)));
         }
         return clips;
     }
