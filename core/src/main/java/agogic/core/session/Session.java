@@ -345,6 +345,12 @@ public final class Session {
         return changed(draft -> draft.lanes = newLanes);
     }
 
+    /** Without a device that stands on no track and that nothing moves any more. */
+    public Session withoutDevice(String id) {
+        return changed(draft ->
+                draft.devices = devices.stream().filter(d -> !d.id().equals(id)).toList());
+    }
+
     public Session withTracks(List<Track> newTracks) {
         return changed(draft -> draft.tracks = newTracks);
     }

@@ -97,6 +97,13 @@ public final class CatalogModel {
 
     /** The search made ready again after an edit. */
     void refresh() {
+        // What was undone or removed elsewhere is let go.
+        if (device.get() == null || !session().hasDevice(device.get())) {
+            leave(device.get() == null ? List.of() : List.of(device.get()));
+            if (device.get() == null && !session().devices().isEmpty()) {
+                device.set(session().devices().get(0).id());
+            }
+        }
         search = ParameterSearch.of(session(), search);
         find();
     }
@@ -132,6 +139,19 @@ public final class CatalogModel {
     public void choose(Target target) {
         device.set(target.device());
         chosen.set(List.of(target));
+    }
+
+    /** These devices go: what is chosen of them is let go. */
+    void leave(List<String> devices) {
+        chosen.set(
+                chosen.get().stream().filter(t -> !devices.contains(t.device())).toList());
+        if (devices.contains(device.get())) {
+            device.set(session().devices().stream()
+                    .map(Device::id)
+                    .filter(d -> !devices.contains(d))
+                    .findFirst()
+                    .orElse(null));
+        }
     }
 
     String name(Target target) {

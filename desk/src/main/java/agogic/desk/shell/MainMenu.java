@@ -15,7 +15,8 @@ import javafx.scene.control.SeparatorMenuItem;
 final class MainMenu extends MenuButton {
     private static final List<List<String>> GROUPS = List.of(
             List.of("new-piece", "bring-in", "open", "save", "save-as"),
-            List.of("add-device", "export-midi", "sheet"),
+            List.of("add-track", "add-bus", "add-sound", "add-device"),
+            List.of("export-midi", "sheet"),
             List.of("undo", "redo"),
             List.of("light", "drawer", "find-act", "keys", "start-page"));
 

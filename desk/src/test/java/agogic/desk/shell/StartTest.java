@@ -222,6 +222,44 @@ class StartTest extends WindowTest {
         assertThat(desk().editing().unsaved()).isTrue();
     }
 
+    /** Tracks and devices come and go by keys; what goes is told, and comes back by undo. */
+    @Test
+    void tracksAndDevicesComeAndGo() {
+        push(KeyCode.N);
+        until(() -> node("#new-name").isFocused());
+        push(KeyCode.ENTER);
+        until(() -> desk() != null);
+        push(KeyCode.CONTROL, KeyCode.T);
+        until(() -> node("#name-field").isFocused());
+        write("Bells").push(KeyCode.ENTER);
+        until(() -> desk().session().tracks().size() == 2);
+        until(() -> desk().selection().viewProperty().get() == View.CATALOG);
+        assertThat(desk().session().devices()).hasSize(2);
+        push(KeyCode.SHIFT, KeyCode.N);
+        until(() -> node("#name-field").isFocused());
+        push(KeyCode.CONTROL, KeyCode.A).write("Chimes").push(KeyCode.ENTER);
+        until(() -> desk().session().tracks().get(1).name().equals("Chimes"));
+        push(KeyCode.CONTROL, KeyCode.SHIFT, KeyCode.UP);
+        until(() -> desk().session().tracks().get(0).name().equals("Chimes"));
+        Session two = desk().session();
+        push(KeyCode.CONTROL, KeyCode.DELETE);
+        until(() -> lookup(".dialog-pane").tryQuery().isPresent());
+        push(KeyCode.ENTER);
+        until(() -> desk().session().tracks().size() == 1);
+        assertThat(desk().session().devices()).hasSize(1);
+        assertThat(text("#trace-sentence")).contains("the track Chimes").contains("Plain Keys");
+        push(KeyCode.CONTROL, KeyCode.DELETE);
+        until(() -> text("#trace-sentence").contains("one track at least"));
+        push(KeyCode.CONTROL, KeyCode.Z);
+        until(() -> desk().session().equals(two));
+        // Undone to where its chosen device was not there yet.
+        for (int i = 0; i < 3; i++) {
+            push(KeyCode.CONTROL, KeyCode.Z);
+        }
+        until(() -> desk().session().tracks().size() == 1);
+        assertThat(text("#parameter-title")).isNotEmpty();
+    }
+
     @Test
     void whatIsNoMidiFileIsToldAndNothingIsOpened() throws IOException {
         Path odd = folder.resolve("odd.mid");

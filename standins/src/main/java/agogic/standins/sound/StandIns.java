@@ -1,7 +1,10 @@
 package agogic.standins.sound;
 
 import agogic.core.device.Device;
+import java.util.LinkedHashMap;
+import java.util.Map;
 import java.util.Optional;
+import java.util.function.Function;
 
 /** The stand-in devices by their kinds. */
 public final class StandIns {
@@ -48,6 +51,22 @@ public final class StandIns {
     /** Plain voices for the notes of a piece that brings no sound. */
     public static Device plainKeys(String id) {
         return PlainKeys.describe(id);
+    }
+
+    /** All kinds by their names, sounds first; each makes a device of an id. */
+    public static Map<String, Function<String, Device>> all() {
+        Map<String, Function<String, Device>> all = new LinkedHashMap<>();
+        all.put("Plain Keys", PlainKeys::describe);
+        all.put("Partial Bank", PartialBank::describe);
+        all.put("Drone Pair", DronePair::describe);
+        all.put("Pulse Clock", id -> PulseClock.describe(id, 1));
+        all.put("Voice Strip", VoiceStrip::describe);
+        all.put("Two-Pole Filter", TwoPoleFilter::describe);
+        all.put("Slow Chorus", SlowChorus::describe);
+        all.put("Dome Panner", id -> DomePanner.describe(id, 1));
+        all.put("Echo Line", EchoLine::describe);
+        all.put("Long Hall", LongHall::describe);
+        return all;
     }
 
     /** The sound of a device, if it has one of its own. */

@@ -1,0 +1,189 @@
+package agogic.desk.catalog;
+
+import agogic.core.device.Device;
+import agogic.core.expose.Adding;
+import agogic.core.expose.Chains;
+import agogic.core.expose.Removing;
+import agogic.core.route.Target;
+import agogic.core.session.Session;
+import agogic.core.session.Track;
+import agogic.desk.acts.Act;
+import agogic.desk.model.Desk;
+import agogic.desk.model.Notice;
+import agogic.desk.model.View;
+import agogic.desk.parts.NameDialog;
+import agogic.desk.parts.Questions;
+import agogic.desk.parts.Theme;
+import agogic.standins.sound.StandIns;
+import java.util.List;
+import java.util.Optional;
+import java.util.function.Consumer;
+import java.util.function.Supplier;
+import javafx.scene.control.ChoiceDialog;
+import javafx.stage.Window;
+
+/** What can be done to tracks and to the devices on them, in the Catalog: to the chosen device and its track. */
+public final class ChainActs {
+    private final Desk desk;
+    private final Supplier<Window> window;
+    private final Supplier<CatalogView> view;
+    private final Questions questions;
+
+    private ChainActs(Desk desk, Supplier<Window> window, Supplier<CatalogView> view) {
+        this.desk = desk;
+        this.window = window;
+        this.view = view;
+        questions = Questions.over(window);
+    }
+
+    public static List<Act> of(Desk desk, Supplier<Window> window, Supplier<CatalogView> view) {
+        return new ChainActs(desk, window, view).all();
+    }
+
+    private List<Act> all() {
+        return List.of(
+                Act.of(
+                        "add-track",
+                        "Add a track…",
+                        "A track with plain voices for its notes",
+                        "Ctrl+T",
+                        () -> add(false)),
+                Act.of("add-bus", "Add a bus…", "A track that takes what others send it", "", () -> add(true)),
+                Act.of(
+                        "add-sound",
+                        "Add a sound or an effect…",
+                        "One of the devices that are here, at the end of a track",
+                        "Ctrl+Shift+I",
+                        this::addSound),
+                act("track-name", "Rename the track…", "The track of the chosen device", "Shift+N", this::rename),
+                act(
+                        "track-up",
+                        "Track up",
+                        "The track of the chosen device before the one above it",
+                        "Ctrl+Shift+↑",
+                        t -> move(t, -1)),
+                act(
+                        "track-down",
+                        "Track down",
+                        "The track of the chosen device behind the one below it",
+                        "Ctrl+Shift+↓",
+                        t -> move(t, 1)),
+                act(
+                        "track-remove",
+                        "Remove the track…",
+                        "All that goes with it is told before",
+                        "Ctrl+Delete",
+                        t -> go("the track " + t.name(), () -> Removing.track(desk.session(), t.id()))),
+                device("device-up", "Device up", "The chosen device one place before", "Alt+↑", d -> along(d, -1)),
+                device("device-down", "Device down", "The chosen device one place behind", "Alt+↓", d -> along(d, 1)),
+                device(
+                        "device-remove",
+                        "Remove the device…",
+                        "All that goes with it is told before",
+                        "Shift+Delete",
+                        d -> go(d.name(), () -> Removing.device(desk.session(), d.id()))));
+    }
+
+    private Act device(String id, String words, String about, String key, Consumer<Device> run) {
+        return Act.of(id, words, about, key, () -> {
+                    if (desk.session().devices().isEmpty()) {
+                        desk.refuse("There is no device yet: Ctrl+Shift+I adds one.");
+                    } else {
+                        run.accept(view.get().model().device());
+                    }
+                })
+                .in(View.CATALOG);
+    }
+
+    private Act act(String id, String words, String about, String key, Consumer<Track> run) {
+        return device(id, words, about, key, d -> desk.session()
+                .trackOf(d.id())
+                .ifPresentOrElse(run, () -> desk.refuse(d.name() + " stands on no track.")));
+    }
+
+    private void add(boolean bus) {
+        String what = bus ? "bus" : "track";
+        NameDialog.ask(window.get(), "The name of the new " + what, "").ifPresent(name -> {
+            Optional<Device> sound = bus ? Optional.empty() : Optional.of(StandIns.plainKeys("keys"));
+            desk.edit("Add " + name, s -> Chains.addTrack(s, name, bus, sound));
+            if (!bus) {
+                newest();
+            }
+            desk.say(Notice.good(
+                    "Added", name + (bus ? ", a bus. Ctrl+Shift+I puts an effect on it." : ", with plain voices.")));
+        });
+    }
+
+    /** Chooses the device that came last, and shows it. */
+    private void newest() {
+        List<Device> all = desk.session().devices();
+        Device last = all.get(all.size() - 1);
+        desk.selection().show(new Target(last.id(), last.parameters().get(0).id()));
+    }
+
+    private void addSound() {
+        List<String> kinds = List.copyOf(StandIns.all().keySet());
+        choose("Add a sound or an effect", "Which device", kinds).ifPresent(kind -> {
+            List<Track> tracks = desk.session().tracks();
+            List<String> names = tracks.stream().map(Track::name).toList();
+            choose(kind, "On which track, at its end", names).ifPresent(name -> {
+                Track track = tracks.get(names.indexOf(name));
+                desk.edit(
+                        "Add " + kind,
+                        s -> Adding.of(s, StandIns.all().get(kind).apply(track.id() + "-device"), track.id()));
+                newest();
+                desk.say(Notice.good("Added", kind + " is at the end of " + name + "."));
+            });
+        });
+    }
+
+    private Optional<String> choose(String title, String header, List<String> all) {
+        ChoiceDialog<String> ask = new ChoiceDialog<>(all.get(0), all);
+        ask.setTitle(title);
+        ask.setHeaderText(header);
+        ask.initOwner(window.get());
+        Theme.dress(ask, window.get());
+        return ask.showAndWait();
+    }
+
+    private void rename(Track track) {
+        NameDialog.ask(window.get(), "Another name for the track", track.name())
+                .ifPresent(name -> desk.edit("Rename " + track.name(), s -> Chains.rename(s, track.id(), name)));
+    }
+
+    private void move(Track track, int by) {
+        int place = desk.session().tracks().indexOf(track) + by;
+        if (place < 0 || place >= desk.session().tracks().size()) {
+            desk.refuse(track.name() + " is the " + (by < 0 ? "first" : "last") + " track already.");
+            return;
+        }
+        desk.edit("Move " + track.name(), s -> Chains.moveTrack(s, track.id(), by));
+    }
+
+    private void along(Device device, int by) {
+        desk.edit("Move " + device.name(), s -> Chains.moveDevice(s, device.id(), by));
+    }
+
+    private void go(String what, Supplier<Removing> asked) {
+        Session before = desk.session();
+        Removing removing;
+        try {
+            removing = asked.get();
+        } catch (IllegalArgumentException e) {
+            desk.refuse(e.getMessage());
+            return;
+        }
+        String words = removing.inWords(before);
+        boolean sure =
+                words.isEmpty() || questions.sure("Remove " + what + "?", "With it goes: " + words + ".", "Remove");
+        if (sure) {
+            view.get().model().leave(removing.devices());
+            desk.edit("Remove " + what, removing::apply);
+            desk.say(new Notice(
+                    Notice.Kind.GOOD,
+                    "Removed",
+                    what + (words.isEmpty() ? "." : ", and with it " + words + "."),
+                    List.of(new Notice.Act("Undo", desk.editing()::undo))));
+        }
+    }
+}
