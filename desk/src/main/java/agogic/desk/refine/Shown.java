@@ -10,11 +10,13 @@ import agogic.core.parameter.Parameter;
 import agogic.core.refine.Recipe;
 import agogic.core.route.Target;
 import agogic.core.session.Points;
+import agogic.core.session.Session;
 import agogic.core.shape.DynamicsDraft;
 import agogic.core.time.Lock;
 import agogic.core.time.Timeline;
 import agogic.core.write.Cycles;
 import agogic.core.write.RecipeForAll;
+import agogic.desk.model.Beside;
 import agogic.desk.model.Desk;
 import agogic.desk.model.Notice;
 import agogic.desk.model.Place;
@@ -237,8 +239,23 @@ final class Shown {
         if (noRide()) {
             return;
         }
-        RecipeForAll.Outcome all =
-                RecipeForAll.apply(desk.session(), parameter(), model.stretch().recipe());
+        Session before = desk.session();
+        Parameter one = parameter();
+        Recipe recipe = model.stretch().recipe();
+        desk.say(Notice.plain("Refining", "All rides by this recipe."));
+        Beside.run(
+                "agogic-refine",
+                () -> RecipeForAll.apply(before, one, recipe),
+                all -> refined(before, all),
+                desk::refuse);
+    }
+
+    private void refined(Session before, RecipeForAll.Outcome all) {
+        if (desk.session() != before) {
+            desk.refuse(
+                    "The piece was changed while its rides were refined, so it stays as it is. Press Shift+U again.");
+            return;
+        }
         desk.edit("This recipe for all rides", s -> all.session());
         desk.say(new Notice(
                 Notice.Kind.GOOD,

@@ -42,16 +42,21 @@ final class Score {
         return clips;
     }
 
-    /** The dynamics of four bars: soft at dusk, loudest while the comets pass, soft again in the shadow. */
+    /** The dynamics of each four bars: soft at dusk, loudest while the comets pass, soft again in the shadow. */
+    private static final String[] DYNAMICS = {"pp", "p", "mp", "mp", "mf", "mf", "ff", "ff", "p", "pp", "mp", "mf"};
+
     private static List<Dynamic> marks(int part) {
-        String[] all = {"pp", "p", "p", "mp", "mf", "f", "ff", "f", "p", "pp", "mp", "mf"};
-        String mark = all[part % all.length];
+        String mark = DYNAMICS[part];
         return List.of(new Dynamic(0, Dynamic.levelOf(mark), mark));
     }
 
-    /** Into the next four bars it grows or fades over the last two. */
+    /** Into every other four bars it grows or fades over the last two. */
     private static List<Hairpin> swells(int part) {
-        return part + 1 < CHORDS.length && part % 2 == 1 ? List.of(new Hairpin(8, 16, part < 7)) : List.of();
+        if (part + 1 >= CHORDS.length || part % 2 == 0) {
+            return List.of();
+        }
+        boolean louder = Dynamic.levelOf(DYNAMICS[part + 1]) > Dynamic.levelOf(DYNAMICS[part]);
+        return List.of(new Hairpin(8, 16, louder));
     }
 
     /** The comets pass one after another, from bar 17 on; each holds one note of the chord. */
