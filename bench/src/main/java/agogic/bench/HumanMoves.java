@@ -1,6 +1,6 @@
 package agogic.bench;
 
-import agogic.core.refine.Reconstruction;
+import agogic.core.curve.Reconstruction;
 import agogic.core.refine.Refined;
 import agogic.core.ride.Ride;
 import agogic.core.session.Session;

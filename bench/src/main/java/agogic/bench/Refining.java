@@ -1,8 +1,8 @@
 package agogic.bench;
 
-import agogic.core.refine.Curve;
+import agogic.core.curve.Curve;
+import agogic.core.curve.Reconstruction;
 import agogic.core.refine.FewestLinks;
-import agogic.core.refine.Reconstruction;
 import agogic.core.refine.Refined;
 import agogic.core.refine.Tube;
 import java.util.Random;

@@ -1,5 +1,7 @@
 package agogic.core.refine;
 
+import agogic.core.curve.Curve;
+
 /**
  * Draws each corner of a path towards the middle of the tube, as far as its links allow; the number of links stays. Where
  * a corner cannot move straight up or down, it slides along one of its links.

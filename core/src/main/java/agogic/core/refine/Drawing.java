@@ -30,7 +30,7 @@ final class Drawing {
     private final Tube tube;
     private final Ways ways;
     private final PlaceSearch search;
-    private final Surroundings about;
+    private final PlaceSearch.Surroundings about;
     private final boolean shaped;
     private final Pull pull = new Pull();
     private final double[] range = new double[2];
@@ -41,7 +41,7 @@ final class Drawing {
     private double[] t;
     private double[] v;
 
-    Drawing(Tube tube, Ways ways, boolean shaped, PlaceSearch search, Surroundings about) {
+    Drawing(Tube tube, Ways ways, boolean shaped, PlaceSearch search, PlaceSearch.Surroundings about) {
         this.shaped = shaped;
         this.tube = tube;
         this.ways = ways;

@@ -1,5 +1,7 @@
 package agogic.core.refine;
 
+import agogic.core.curve.SavitzkyGolay;
+
 /**
  * The middle of a tube, straight between its knots, and its integrals from the beginning: of it, of it times the time, and of
  * its square. Exact, and found at any time without searching.

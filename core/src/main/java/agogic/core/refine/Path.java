@@ -1,5 +1,6 @@
 package agogic.core.refine;
 
+import agogic.core.curve.Curve;
 import agogic.core.envelope.Point;
 import agogic.core.envelope.Shape;
 import java.util.ArrayList;

@@ -1,5 +1,6 @@
 package agogic.core.refine;
 
+import agogic.core.curve.Curve;
 import agogic.core.envelope.Shape;
 import java.util.ArrayList;
 import java.util.Arrays;
@@ -10,6 +11,15 @@ import java.util.List;
  * or after the piece may go on into it, so a way may begin later and end earlier than the piece.
  */
 final class PlaceSearch {
+    /**
+     * What lies about a piece of a hand's way.
+     *
+     * @param levelBefore true if it is level before, and may be so longer: then the piece begins later
+     * @param levelAfter the same at its end
+     * @param meetings where two reaches may meet: time and value
+     */
+    record Surroundings(boolean levelBefore, boolean levelAfter, List<double[]> meetings) {}
+
     /** A shaped way goes over so many places at the most, and is given up after so many that cannot be reached. */
     private static final int FAR = 24;
 

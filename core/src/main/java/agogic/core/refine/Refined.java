@@ -1,5 +1,6 @@
 package agogic.core.refine;
 
+import agogic.core.curve.Curve;
 import agogic.core.envelope.Envelope;
 import java.util.List;
 

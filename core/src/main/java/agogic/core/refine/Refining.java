@@ -1,5 +1,8 @@
 package agogic.core.refine;
 
+import agogic.core.curve.Curve;
+import agogic.core.curve.CurveBuilder;
+import agogic.core.curve.Reconstruction;
 import agogic.core.envelope.Envelope;
 import agogic.core.envelope.Point;
 import agogic.core.envelope.Shape;
@@ -128,7 +131,7 @@ public final class Refining {
     private Tube cells(HandPath.Piece piece, double begin, double end) {
         double[] t = piece.times();
         int n = t.length;
-        CellBuilder cells = new CellBuilder();
+        Tube.Builder cells = new Tube.Builder();
         boolean bends = span.curve() == Span.Curve.BENT || span.curve() == Span.Curve.S;
         for (int i = 0; i < n; i++) {
             double way = i == 0 ? 0 : Math.abs(piece.middle()[i] - piece.middle()[i - 1]);
@@ -187,7 +190,7 @@ public final class Refining {
         if (tubes.size() == 1) {
             return tubes.get(0);
         }
-        CellBuilder all = new CellBuilder();
+        Tube.Builder all = new Tube.Builder();
         for (Tube tube : tubes) {
             for (int i = 0; i < tube.size(); i++) {
                 all.add(Math.max(tube.times[i], Math.nextUp(all.last())), tube.lower[i], tube.centre[i], tube.upper[i]);

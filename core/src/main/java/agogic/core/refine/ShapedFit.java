@@ -1,5 +1,6 @@
 package agogic.core.refine;
 
+import agogic.core.curve.Curve;
 import agogic.core.envelope.Point;
 import java.util.ArrayList;
 import java.util.List;
@@ -18,7 +19,7 @@ final class ShapedFit {
     private final PlaceSearch search;
     private final Drawing drawing;
 
-    private ShapedFit(Tube tube, boolean shaped, double steady, Surroundings about) {
+    private ShapedFit(Tube tube, boolean shaped, double steady, PlaceSearch.Surroundings about) {
         this.tube = tube;
         this.shaped = shaped;
         ways = new Ways(tube, shaped, steady);
@@ -34,7 +35,7 @@ final class ShapedFit {
      *
      * @param steady how wide the middle is steadied, in the time of the tube
      */
-    static Fitted fit(Tube tube, boolean shaped, double steady, Surroundings about) {
+    static Fitted fit(Tube tube, boolean shaped, double steady, PlaceSearch.Surroundings about) {
         return tube.size() < 2
                 ? new Fitted(List.of(new Point(tube.times[0], tube.centre[0])), 0)
                 : new ShapedFit(tube, shaped, steady, about).fit();

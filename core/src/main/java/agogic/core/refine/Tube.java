@@ -1,5 +1,6 @@
 package agogic.core.refine;
 
+import agogic.core.curve.Curve;
 import agogic.core.envelope.Shape;
 import java.util.Arrays;
 
@@ -54,7 +55,7 @@ public final class Tube {
     static Tube inside(Curve curve, double tolerance) {
         double[] t = curve.times();
         double[] v = curve.values();
-        CellBuilder cut = new CellBuilder();
+        Builder cut = new Builder();
         for (int i = 0; i < t.length; i++) {
             if (i > 0) {
                 double first = meets(v[i - 1], v[i], tolerance);
@@ -73,14 +74,14 @@ public final class Tube {
         return u > 0 && u < 1 ? u : 2;
     }
 
-    private static void knee(CellBuilder cut, double[] t, double[] v, int i, double u, double tolerance) {
+    private static void knee(Builder cut, double[] t, double[] v, int i, double u, double tolerance) {
         double time = t[i - 1] + (t[i] - t[i - 1]) * u;
         if (u <= 1 && time > t[i - 1] && time < t[i]) {
             cut(cut, time, v[i - 1] + (v[i] - v[i - 1]) * u, tolerance);
         }
     }
 
-    private static void cut(CellBuilder cut, double time, double value, double tolerance) {
+    private static void cut(Builder cut, double time, double value, double tolerance) {
         cut.add(time, Math.max(0, value - tolerance), value, Math.min(1, value + tolerance));
     }
 
@@ -316,5 +317,42 @@ public final class Tube {
         }
         double at = u * length;
         return at > from && at < to ? at : from;
+    }
+
+    /** Collects the points of a tube; at one time the last counts. */
+    static final class Builder {
+        private double[] times = new double[64];
+        private double[] lower = new double[64];
+        private double[] middle = new double[64];
+        private double[] upper = new double[64];
+        private int size;
+
+        double last() {
+            return size == 0 ? Double.NEGATIVE_INFINITY : times[size - 1];
+        }
+
+        void add(double time, double low, double centre, double high) {
+            if (size > 0 && time <= times[size - 1]) {
+                size--;
+            }
+            if (size == times.length) {
+                times = Arrays.copyOf(times, 2 * size);
+                lower = Arrays.copyOf(lower, 2 * size);
+                middle = Arrays.copyOf(middle, 2 * size);
+                upper = Arrays.copyOf(upper, 2 * size);
+            }
+            times[size] = size > 0 ? Math.max(time, Math.nextUp(times[size - 1])) : time;
+            lower[size] = Math.min(low, centre);
+            middle[size] = centre;
+            upper[size++] = Math.max(high, centre);
+        }
+
+        Tube build() {
+            return new Tube(
+                    Arrays.copyOf(times, size),
+                    Arrays.copyOf(lower, size),
+                    Arrays.copyOf(middle, size),
+                    Arrays.copyOf(upper, size));
+        }
     }
 }

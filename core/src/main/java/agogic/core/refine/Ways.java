@@ -359,46 +359,4 @@ final class Ways {
         found = best;
         return amount;
     }
-
-    /** A shape at a place: how much of the way is done, how fast it is there, and what a greater amount adds. */
-    private static final class Steps {
-        private static final int NEWTON = 3;
-
-        private double part;
-        private double rise;
-        private double more;
-
-        /** The amount with which a way has done {@code wanted} at u; NaN if there is none. */
-        private double amount(Shape.Kind kind, double now, double u, double wanted) {
-            if (kind == Shape.Kind.S) {
-                double usual = u * u * (3 - 2 * u);
-                double hand = (wanted - usual) / (u * u * u * (10 + u * (6 * u - 15)) - usual);
-                return hand >= 0 ? hand : (wanted - usual) / (usual - u);
-            }
-            double amount = now;
-            for (int k = 0; k < NEWTON; k++) {
-                at(kind, amount, u);
-                amount += (wanted - part) / more;
-            }
-            return Math.abs(amount) > 1e-4 && amount >= -1 && amount <= 1 ? amount : Double.NaN;
-        }
-
-        private void at(Shape.Kind kind, double amount, double u) {
-            if (kind == Shape.Kind.S) {
-                double usual = u * u * (3 - 2 * u);
-                double steep = 6 * u * (1 - u);
-                boolean hand = amount > 0;
-                more = hand ? u * u * u * (10 + u * (6 * u - 15)) - usual : usual - u;
-                part = usual + amount * more;
-                rise = steep + amount * (hand ? 30 * u * u * (1 - u) * (1 - u) - steep : steep - 1);
-                return;
-            }
-            double k = 8 * amount;
-            double all = Math.expm1(k);
-            double grown = Math.exp(k * u);
-            part = (grown - 1) / all;
-            rise = k * grown / all;
-            more = 8 * (u * grown - part * (all + 1)) / all;
-        }
-    }
 }

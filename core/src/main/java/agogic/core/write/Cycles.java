@@ -1,11 +1,11 @@
 package agogic.core.write;
 
+import agogic.core.curve.Curve;
+import agogic.core.curve.Reconstruction;
 import agogic.core.envelope.Envelope;
 import agogic.core.lane.Lane;
 import agogic.core.lane.LaneWriter;
 import agogic.core.lane.Stretch;
-import agogic.core.refine.Curve;
-import agogic.core.refine.Reconstruction;
 import agogic.core.ride.Ride;
 import agogic.core.route.Target;
 import agogic.core.session.Session;

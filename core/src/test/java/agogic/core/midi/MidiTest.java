@@ -221,7 +221,7 @@ class MidiTest {
     }
 
     private static void check(int half, double norm, int... table) {
-        double[] weights = agogic.core.refine.SavitzkyGolay.weights(half);
+        double[] weights = agogic.core.curve.SavitzkyGolay.weights(half);
         for (int i = 0; i < table.length; i++) {
             assertThat(weights[i]).isCloseTo(table[i] / norm, within(1e-14));
         }

@@ -3,6 +3,8 @@ package agogic.core.refine;
 import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.within;
 
+import agogic.core.curve.Curve;
+import agogic.core.curve.Reconstruction;
 import agogic.core.envelope.Shape;
 import java.io.BufferedReader;
 import java.io.IOException;

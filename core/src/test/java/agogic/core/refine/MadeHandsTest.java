@@ -2,6 +2,8 @@ package agogic.core.refine;
 
 import static org.assertj.core.api.Assertions.assertThat;
 
+import agogic.core.curve.Curve;
+import agogic.core.curve.Reconstruction;
 import agogic.core.envelope.Envelope;
 import agogic.core.parameter.Parameter;
 import agogic.core.parameter.Taper;

@@ -3,6 +3,7 @@ package agogic.core.refine;
 import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.within;
 
+import agogic.core.curve.Curve;
 import agogic.core.envelope.Envelope;
 import agogic.core.envelope.Shape;
 import java.util.Arrays;

@@ -15,7 +15,7 @@ import javafx.stage.Window;
 
 /** The list of keys, by where they count. */
 public final class KeyList {
-    private static final int COLUMNS = 3;
+    private static final int COLUMNS = 4;
 
     private KeyList() {}
 
@@ -29,11 +29,11 @@ public final class KeyList {
         Theme.dress(dialog, owner);
         dialog.setTitle("Keys");
         GridPane grid = new GridPane();
-        grid.setHgap(10);
+        grid.setHgap(6);
         grid.setVgap(1);
-        grid.setStyle("-fx-padding: 4 12 4 12;");
+        grid.setStyle("-fx-padding: 4 8 4 12;");
         for (int c = 0; c < COLUMNS; c++) {
-            for (double width : new double[] {108, 272}) {
+            for (double width : new double[] {104, 198}) {
                 ColumnConstraints column = new ColumnConstraints(width);
                 column.setMinWidth(width);
                 grid.getColumnConstraints().add(column);
@@ -53,7 +53,7 @@ public final class KeyList {
             add(grid, line, column, row++);
         }
         dialog.getDialogPane().setMaxWidth(Region.USE_COMPUTED_SIZE);
-        dialog.getDialogPane().setPrefWidth(1220);
+        dialog.getDialogPane().setPrefWidth(1268);
         dialog.getDialogPane().setContent(grid);
         dialog.getDialogPane().getButtonTypes().add(ButtonType.CLOSE);
         return dialog;

@@ -1,10 +1,10 @@
 package agogic.desk.command;
 
+import agogic.core.curve.Reconstruction;
 import agogic.core.parameter.Parameter;
 import agogic.core.parameter.Taper;
 import agogic.core.parameter.Unit;
 import agogic.core.refine.Recipe;
-import agogic.core.refine.Reconstruction;
 import agogic.core.refine.Refined;
 import agogic.core.refine.Refining;
 import agogic.core.ride.Ride;

@@ -1,11 +1,11 @@
 package agogic.desk.refine;
 
+import agogic.core.curve.Curve;
 import agogic.core.envelope.Envelope;
 import agogic.core.envelope.EnvelopeOutline;
 import agogic.core.lane.Lane;
 import agogic.core.lane.Stretch;
 import agogic.core.parameter.Parameter;
-import agogic.core.refine.Curve;
 import agogic.core.refine.Refined;
 import agogic.core.refine.Rest;
 import agogic.core.refine.Tube;

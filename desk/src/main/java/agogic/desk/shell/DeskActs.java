@@ -188,7 +188,7 @@ final class DeskActs {
     }
 
     private void told() {
-        all.add(Act.told("arrows", "In a list: next, last. On a control: move it", "Arrows walk and move", "↑ ↓"));
+        all.add(Act.told("arrows", "In a list: walk. On a control: move it", "Arrows walk and move", "↑ ↓"));
         all.add(Act.told("fine", "Move it finely, or by larger steps", "Shift changes the step", "Shift+↑ ↓"));
         all.add(Act.told("around", "Next, last part of the window", "Tab walks the parts of the window", "Tab"));
         all.add(Act.told(

@@ -1,6 +1,5 @@
 package agogic.formats.score;
 
-import agogic.core.score.Dynamic;
 import agogic.formats.file.FormatException;
 import agogic.formats.score.Xml.Element;
 import java.io.InputStream;
@@ -12,8 +11,6 @@ import java.util.Map;
 /** Reads a score in MusicXML 4.0, part by part ({@code score-partwise}): what is written, measure by measure. */
 final class ScoreReader {
     private static final Map<String, Integer> STEPS = Map.of("C", 0, "D", 2, "E", 4, "F", 5, "G", 7, "A", 9, "B", 11);
-    private static final Map<String, Double> UNITS =
-            Map.of("breve", 8.0, "whole", 4.0, "half", 2.0, "quarter", 1.0, "eighth", 0.5, "16th", 0.25, "32nd", 0.125);
     private static final int MOST_NOTES = 2_000_000;
 
     /** A part: its measures in the order in which they are written. */
@@ -24,12 +21,12 @@ final class ScoreReader {
     }
 
     private final Xml xml;
+    private final Directions directions;
     private final Map<String, Part> parts = new LinkedHashMap<>();
     private String title = "";
     private int grace;
     private int unpitched;
     private int lyrics;
-    private int jumps;
     private int notes;
 
     /** Of the part that is read: divisions of a quarter note, and by how much it sounds higher than written. */
@@ -41,6 +38,7 @@ final class ScoreReader {
 
     private ScoreReader(Xml xml) {
         this.xml = xml;
+        directions = new Directions(xml);
     }
 
     /** Reads a score; {@code name} is for people. */
@@ -127,8 +125,8 @@ final class ScoreReader {
                     at = Math.max(0, at + (one.name().equals("backup") ? -by : by));
                     measure.filled = Math.max(measure.filled, at);
                 }
-                case "direction" -> direction(one, measure);
-                case "sound" -> sound(one, measure, at);
+                case "direction" -> directions.direction(one, measure, at, divisions);
+                case "sound" -> directions.sound(one, measure, at);
                 case "barline" -> barline(one, measure);
                 default -> {
                     // Print and looks.
@@ -203,7 +201,7 @@ final class ScoreReader {
                 case "notations" -> {
                     for (Element in = xml.next(one); in != null; in = xml.next(one)) {
                         if (in.name().equals("dynamics")) {
-                            marks(in, measure, chord ? lastAt : at);
+                            directions.marks(in, measure, chord ? lastAt : at);
                         }
                     }
                 }
@@ -221,7 +219,7 @@ final class ScoreReader {
             if (++notes > MOST_NOTES) {
                 throw xml.error("the score has more than " + MOST_NOTES + " notes.");
             }
-            double loud = number(element.attribute("dynamics"));
+            double loud = Directions.number(element.attribute("dynamics"));
             measure.notes.add(new Measure.Written(begins, length, pitch, loud, voice, tieFrom, tieTo));
         }
         unpitched += percussion ? 1 : 0;
@@ -249,129 +247,10 @@ final class ScoreReader {
         return Math.max(0, Math.min(127, 12 * (octave + 1) + step + (int) Math.rint(alter) + transposed));
     }
 
-    private static double number(String text) {
-        return text.matches("\\d{1,4}(\\.\\d{1,6})?") ? Double.parseDouble(text) : Double.NaN;
-    }
-
-    private void direction(Element element, Measure measure) throws FormatException {
-        List<Dynamic> before = List.copyOf(measure.dynamics);
-        int wedges = measure.wedges.size();
-        int tempos = measure.tempos.size();
-        double offset = 0;
-        for (Element one = xml.next(element); one != null; one = xml.next(element)) {
-            switch (one.name()) {
-                case "direction-type" -> {
-                    for (Element in = xml.next(one); in != null; in = xml.next(one)) {
-                        switch (in.name()) {
-                            case "dynamics" -> marks(in, measure, at);
-                            case "wedge" -> measure.wedges.add(
-                                    new Measure.Wedge(at, in.attribute("type"), in.attribute("number")));
-                            case "rehearsal" -> measure.rehearsal = xml.text(in);
-                            case "words" -> words(xml.text(in), measure);
-                            case "metronome" -> metronome(in, measure);
-                            default -> {
-                                // Pedals and looks.
-                            }
-                        }
-                    }
-                }
-                case "offset" -> offset = xml.number(one) / divisions;
-                case "sound" -> sound(one, measure, at);
-                default -> {
-                    // Voices and staves.
-                }
-            }
-        }
-        if (offset != 0) {
-            double moved = Math.max(0, at + offset);
-            measure.dynamics.replaceAll(d -> before.contains(d) ? d : new Dynamic(moved, d.level(), d.mark()));
-            for (int i = wedges; i < measure.wedges.size(); i++) {
-                Measure.Wedge old = measure.wedges.get(i);
-                measure.wedges.set(i, new Measure.Wedge(moved, old.kind(), old.number()));
-            }
-            for (int i = tempos; i < measure.tempos.size(); i++) {
-                measure.tempos.set(
-                        i, new Measure.Tempo(moved, measure.tempos.get(i).bpm()));
-            }
-        }
-    }
-
-    private void marks(Element dynamics, Measure measure, double when) throws FormatException {
-        for (Element in = xml.next(dynamics); in != null; in = xml.next(dynamics)) {
-            String mark = in.name().equals("other-dynamics") ? xml.text(in) : in.name();
-            // What begins loud and goes on soft is soft.
-            String counts = mark.equals("fp") || mark.equals("sfp") ? "p" : mark.equals("sfpp") ? "pp" : mark;
-            double level = Dynamic.levelOf(counts);
-            if (!Double.isNaN(level)) {
-                measure.dynamics.add(new Dynamic(when, level, mark));
-            }
-        }
-    }
-
-    private void words(String text, Measure measure) {
-        String low = text.toLowerCase(java.util.Locale.ROOT);
-        if (low.startsWith("cresc") || low.startsWith("dim") || low.startsWith("decresc")) {
-            measure.wedges.add(new Measure.Wedge(at, low.startsWith("cresc") ? "crescendo" : "diminuendo", "words"));
-        }
-    }
-
-    private void metronome(Element element, Measure measure) throws FormatException {
-        double unit = 1;
-        double dots = 1;
-        double number = Double.NaN;
-        for (Element in = xml.next(element); in != null; in = xml.next(element)) {
-            switch (in.name()) {
-                case "beat-unit" -> unit = UNITS.getOrDefault(xml.text(in), 1.0);
-                case "beat-unit-dot" -> dots = 1.5;
-                case "per-minute" -> {
-                    String digits = xml.text(in).replaceAll("[^0-9.]", "");
-                    number = number(digits);
-                }
-                default -> {
-                    // Looks.
-                }
-            }
-        }
-        tempo(measure, at, number * unit * dots);
-    }
-
-    private void sound(Element element, Measure measure, double when) {
-        // What is said to sound counts before what is written.
-        double bpm = number(element.attribute("tempo"));
-        if (bpm > 0) {
-            measure.tempos.removeIf(t -> t.at() == when);
-            tempo(measure, when, bpm);
-        }
-        double loud = number(element.attribute("dynamics"));
-        if (!Double.isNaN(loud)) {
-            double level = Math.min(127, 0.9 * loud);
-            boolean marked = measure.dynamics.stream().anyMatch(d -> d.beat() == when);
-            String mark = marked
-                    ? measure.dynamics.stream()
-                            .filter(d -> d.beat() == when)
-                            .findFirst()
-                            .orElseThrow()
-                            .mark()
-                    : Math.round(loud) + " %";
-            measure.dynamics.removeIf(d -> d.beat() == when);
-            measure.dynamics.add(new Dynamic(when, level, mark));
-        }
-        for (String jump : new String[] {"dacapo", "dalsegno", "tocoda", "fine"}) {
-            jumps += element.attribute(jump).isEmpty() ? 0 : 1;
-        }
-    }
-
-    private static void tempo(Measure measure, double when, double bpm) {
-        boolean said = measure.tempos.stream().anyMatch(t -> t.at() == when);
-        if (bpm > 0 && !said) {
-            measure.tempos.add(new Measure.Tempo(when, Math.max(1, Math.min(1000, bpm))));
-        }
-    }
-
     private void barline(Element element, Measure measure) throws FormatException {
         for (Element in = xml.next(element); in != null; in = xml.next(element)) {
             if (in.name().equals("repeat")) {
-                double times = number(in.attribute("times"));
+                double times = Directions.number(in.attribute("times"));
                 if (in.attribute("direction").equals("forward")) {
                     measure.repeatFrom = true;
                 } else {
@@ -415,6 +294,6 @@ final class ScoreReader {
 
     /** Da capo, dal segno, coda and fine: they are not followed. */
     int jumps() {
-        return jumps;
+        return directions.jumps();
     }
 }

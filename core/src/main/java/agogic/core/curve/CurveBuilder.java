@@ -1,16 +1,17 @@
-package agogic.core.refine;
+package agogic.core.curve;
 
 import java.util.Arrays;
 
 /** Collects the points of a curve; drops the middle of three on one line, and what does not go forward in time. */
-final class CurveBuilder {
+public final class CurveBuilder {
     private static final double ON_LINE = 1e-13;
 
     private double[] times = new double[64];
     private double[] values = new double[64];
     private int size;
 
-    void add(double time, double value) {
+    /** Adds a point; a second at one time takes the place of the first. */
+    public void add(double time, double value) {
         if (size > 0 && time <= times[size - 1]) {
             values[size - 1] = value;
             return;
@@ -36,7 +37,8 @@ final class CurveBuilder {
         return Math.abs(v0 + (value - v0) * u - values[size - 1]) < ON_LINE;
     }
 
-    Curve build() {
+    /** The curve of all that was added: at least one point. */
+    public Curve build() {
         return new Curve(Arrays.copyOf(times, size), Arrays.copyOf(values, size));
     }
 }

@@ -1,4 +1,4 @@
-package agogic.core.refine;
+package agogic.core.curve;
 
 import java.util.Arrays;
 

@@ -1,4 +1,4 @@
-package agogic.core.refine;
+package agogic.core.curve;
 
 import agogic.core.hand.HandPath;
 import java.util.ArrayList;

@@ -1,4 +1,4 @@
-package agogic.core.refine;
+package agogic.core.curve;
 
 /**
  * Zero-phase local quadratic smoothing: each value becomes that of the parabola nearest, in the least squares, to its
