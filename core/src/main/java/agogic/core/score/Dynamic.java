@@ -31,19 +31,4 @@ public record Dynamic(double beat, double level, String mark) {
         }
         return mark.matches("p{4,}") ? STEP / 2 : mark.matches("f{4,}") ? 127 : Double.NaN;
     }
-
-    /** For people: forte, mezzo piano. */
-    public String spoken() {
-        return switch (mark) {
-            case "ppp" -> "pianississimo";
-            case "pp" -> "pianissimo";
-            case "p" -> "piano";
-            case "mp" -> "mezzo piano";
-            case "mf" -> "mezzo forte";
-            case "f" -> "forte";
-            case "ff" -> "fortissimo";
-            case "fff" -> "fortississimo";
-            default -> mark;
-        };
-    }
 }

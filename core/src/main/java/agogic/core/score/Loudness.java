@@ -89,17 +89,25 @@ public final class Loudness {
 
     /** The level at a beat, straight along hairpins; the usual one where nothing is marked. */
     public static double at(List<Part> parts, double beat) {
-        double level = USUAL;
-        for (int i = 0; i < parts.size(); i++) {
-            Part part = parts.get(i);
-            if (part.beat() > beat) {
-                break;
+        int low = -1;
+        int high = parts.size();
+        while (high - low > 1) {
+            int mid = (low + high) >>> 1;
+            if (parts.get(mid).beat() <= beat) {
+                low = mid;
+            } else {
+                high = mid;
             }
-            boolean on = part.moves() && i + 1 < parts.size();
-            Part next = on ? parts.get(i + 1) : part;
-            double u = on ? Math.min(1, (beat - part.beat()) / (next.beat() - part.beat())) : 0;
-            level = part.level() + (next.level() - part.level()) * u;
         }
-        return level;
+        if (low < 0) {
+            return USUAL;
+        }
+        Part part = parts.get(low);
+        if (!part.moves() || high == parts.size()) {
+            return part.level();
+        }
+        Part next = parts.get(high);
+        double u = Math.min(1, (beat - part.beat()) / (next.beat() - part.beat()));
+        return part.level() + (next.level() - part.level()) * u;
     }
 }

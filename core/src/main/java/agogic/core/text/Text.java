@@ -28,4 +28,9 @@ public final class Text {
         }
         return text;
     }
+
+    /** {@code text} as people see it: without control characters, and without spaces around it. */
+    public static String seen(String text) {
+        return text.replaceAll("\\p{Cntrl}+", " ").strip();
+    }
 }

@@ -1,7 +1,9 @@
 package agogic.core.time;
 
+import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.List;
+import java.util.SortedMap;
 
 /**
  * Beats to seconds and back, exactly: a step takes {@code 60·Δβ/bpm} seconds, a ramp (bpm linear in beats, slope k)
@@ -50,6 +52,26 @@ public final class TempoMap {
             }
         }
         return new TempoMap(List.copyOf(points));
+    }
+
+    /**
+     * The map of tempos that each hold until the next. Of those that lie too near for a map the last counts.
+     *
+     * @param first the tempo before any is said
+     * @param steps the tempos in bpm by their beats, 0 or more
+     */
+    public static TempoMap steps(double first, SortedMap<Double, Double> steps) {
+        List<TempoPoint> points = new ArrayList<>();
+        points.add(new TempoPoint(0, first, false));
+        steps.forEach((beat, bpm) -> {
+            TempoPoint last = points.get(points.size() - 1);
+            boolean same = beat - last.beat() < NEAREST;
+            if (same) {
+                points.remove(points.size() - 1);
+            }
+            points.add(new TempoPoint(same ? last.beat() : beat, bpm, false));
+        });
+        return of(points);
     }
 
     /** One tempo throughout. */

@@ -21,17 +21,15 @@ import agogic.core.route.Target;
 import agogic.core.route.WriteMode;
 import agogic.core.score.Clip;
 import agogic.core.score.Note;
-import agogic.core.session.Loop;
 import agogic.core.session.Session;
-import agogic.core.session.Track;
 import agogic.core.time.Lock;
 import agogic.core.time.Section;
 import agogic.core.time.Timeline;
 import agogic.formats.bring.Beginning;
+import agogic.formats.bring.PieceBuilder;
 import java.util.ArrayList;
-import java.util.HashSet;
 import java.util.List;
-import java.util.Locale;
+import java.util.Optional;
 import java.util.Set;
 
 /**
@@ -46,22 +44,19 @@ final class ImportedPiece {
     private final ImportedTime time;
     private final List<ImportedTrack> sources;
     private final Set<String> off;
-    private final Beginning add;
+    private final PieceBuilder piece;
     private final Timeline timeline;
     private final double length;
-    private final List<Track> tracks = new ArrayList<>();
-    private final List<Device> devices = new ArrayList<>();
     private final List<Lane> lanes = new ArrayList<>();
     private final List<Ride> rides = new ArrayList<>();
     private final List<Route> routes = new ArrayList<>();
-    private final Set<String> names = new HashSet<>();
 
     ImportedPiece(String title, ImportedTime time, List<ImportedTrack> sources, Set<String> off, Beginning add) {
         this.title = title;
         this.time = time;
         this.sources = sources;
         this.off = off;
-        this.add = add;
+        piece = new PieceBuilder(add);
         timeline = time.timeline(!off.contains("tempo"), !off.contains("metre"));
         length = time.length(timeline.metre());
     }
@@ -72,25 +67,8 @@ final class ImportedPiece {
                 track(source, content);
             }
         }
-        if (tracks.isEmpty()) {
-            tracks.add(new Track("track-1", "Track 1", false, 1, List.of(), List.of()));
-        }
         List<Section> sections = off.contains("sections") ? List.of() : time.sections();
-        double bar = timeline.metre().metreOfBar(1).quartersInBar();
-        return new Session(
-                title.isBlank() ? "Piece" : title,
-                "",
-                timeline,
-                length,
-                sections.stream().filter(s -> s.beat() < length).toList(),
-                new Loop(0, Math.max(Loop.SHORTEST, Math.min(length, 4 * bar)), false),
-                tracks,
-                devices,
-                add.surfaces(),
-                routes,
-                lanes,
-                rides,
-                List.of());
+        return piece.piece(title, timeline, length, sections, routes, lanes, rides);
     }
 
     private void track(ImportedTrack source, ChannelContent content) {
@@ -104,31 +82,12 @@ final class ImportedPiece {
         if (!notes && streams.isEmpty()) {
             return;
         }
-        String id = "track-" + (tracks.size() + 1);
+        String midi = piece.nextId() + "-midi";
         String name = source.name(content);
-        List<String> chain = new ArrayList<>();
-        Device sounds = notes ? add.instrument().apply(id + "-sound") : null;
-        if (sounds != null) {
-            devices.add(sounds.named(sounds.id(), fresh(sounds.name() + " · " + name))
-                    .onChannel(content.channel()));
-            chain.add(sounds.id());
-        }
-        if (!streams.isEmpty()) {
-            devices.add(outside(id + "-midi", fresh(name + " · MIDI"), content.channel(), streams));
-            chain.add(id + "-midi");
-            streams.forEach(one -> lane(id + "-midi", one));
-        }
-        List<Clip> clips = notes ? List.of(clip(name, content)) : List.of();
-        tracks.add(new Track(id, name, false, content.channel(), chain, clips));
-    }
-
-    /** A name that no device has yet. */
-    private String fresh(String wanted) {
-        String name = wanted;
-        for (int n = 2; !names.add(name.toLowerCase(Locale.ROOT)); n++) {
-            name = wanted + " " + n;
-        }
-        return name;
+        List<Device> more =
+                streams.isEmpty() ? List.of() : List.of(outside(midi, name + " · MIDI", content.channel(), streams));
+        piece.track(name, content.channel(), notes ? Optional.of(clip(name, content)) : Optional.empty(), more);
+        streams.forEach(one -> lane(midi, one));
     }
 
     private Clip clip(String name, ChannelContent content) {

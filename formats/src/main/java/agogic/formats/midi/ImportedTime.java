@@ -4,7 +4,6 @@ import agogic.core.time.Metre;
 import agogic.core.time.MetreMap;
 import agogic.core.time.Section;
 import agogic.core.time.TempoMap;
-import agogic.core.time.TempoPoint;
 import agogic.core.time.Timeline;
 import agogic.formats.file.FormatException;
 import java.util.ArrayList;
@@ -53,7 +52,7 @@ final class ImportedTime {
             throw new FormatException(
                     file.name() + " changes its tempo, its metre or its section more than " + MOST + " times.");
         }
-        tempo = TempoMap.of(tempos());
+        tempo = tempos();
         double end = beat(last);
         if (!(end <= LONGEST)) {
             throw new FormatException(
@@ -68,32 +67,27 @@ final class ImportedTime {
         sections = all;
     }
 
-    private List<TempoPoint> tempos() {
-        List<TempoPoint> points = new ArrayList<>();
-        points.add(new TempoPoint(0, USUAL_BPM, false));
+    private TempoMap tempos() {
+        TreeMap<Double, Double> steps = new TreeMap<>();
         boolean bounded = false;
         double second = 0;
+        double beat = 0;
+        double before = USUAL_BPM;
         for (Map.Entry<Long, Integer> one : micros.entrySet()) {
-            TempoPoint before = points.get(points.size() - 1);
             double at = one.getKey() / file.ticks();
-            double beat = file.inSeconds() ? before.beat() + (at - second) * before.bpm() / 60 : at;
+            beat = file.inSeconds() ? beat + (at - second) * before / 60 : at;
             second = at;
             double bpm = 60e6 / one.getValue();
-            double kept = Math.max(1, Math.min(1000, bpm));
-            bounded |= kept != bpm;
-            if (beat > LONGEST) {
-                continue;
-            }
-            if (beat - before.beat() < 1e-6) {
-                points.set(points.size() - 1, new TempoPoint(before.beat(), kept, false));
-            } else {
-                points.add(new TempoPoint(beat, kept, false));
+            before = Math.max(1, Math.min(1000, bpm));
+            bounded |= before != bpm;
+            if (beat <= LONGEST) {
+                steps.put(beat, before);
             }
         }
         if (bounded) {
             remarks.add("A tempo beyond 1 to 1000 bpm is brought back to that.");
         }
-        return points;
+        return TempoMap.steps(USUAL_BPM, steps);
     }
 
     private List<Metre> metres() {

@@ -1,5 +1,6 @@
 package agogic.formats.midi;
 
+import agogic.core.text.Text;
 import agogic.formats.file.FormatException;
 import agogic.formats.file.Input;
 import java.io.IOException;
@@ -274,11 +275,6 @@ public final class MidiFile {
         return name;
     }
 
-    /** 0 or 1. */
-    public int format() {
-        return format;
-    }
-
     public int tracks() {
         return tracks.size();
     }
@@ -318,6 +314,6 @@ public final class MidiFile {
         } catch (CharacterCodingException e) {
             text = new String(bytes, from, length, StandardCharsets.ISO_8859_1);
         }
-        return text.replaceAll("\\p{Cntrl}+", " ").strip();
+        return Text.seen(text);
     }
 }

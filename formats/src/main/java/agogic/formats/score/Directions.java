@@ -123,14 +123,11 @@ final class Directions {
         double loud = number(element.attribute("dynamics"));
         if (!Double.isNaN(loud)) {
             double level = Math.min(127, 0.9 * loud);
-            boolean marked = measure.dynamics.stream().anyMatch(d -> d.beat() == when);
-            String mark = marked
-                    ? measure.dynamics.stream()
-                            .filter(d -> d.beat() == when)
-                            .findFirst()
-                            .orElseThrow()
-                            .mark()
-                    : Math.round(loud) + " %";
+            String mark = measure.dynamics.stream()
+                    .filter(d -> d.beat() == when)
+                    .findFirst()
+                    .map(Dynamic::mark)
+                    .orElse(Math.round(loud) + " %");
             measure.dynamics.removeIf(d -> d.beat() == when);
             measure.dynamics.add(new Dynamic(when, level, mark));
         }

@@ -1,19 +1,17 @@
 package agogic.formats.score;
 
-import agogic.core.device.Device;
 import agogic.core.score.Clip;
-import agogic.core.session.Loop;
 import agogic.core.session.Session;
-import agogic.core.session.Track;
+import agogic.core.text.Text;
 import agogic.core.time.Metre;
 import agogic.core.time.MetreMap;
 import agogic.core.time.Section;
 import agogic.core.time.TempoMap;
-import agogic.core.time.TempoPoint;
 import agogic.core.time.Timeline;
 import agogic.formats.bring.Beginning;
 import agogic.formats.bring.Brought;
 import agogic.formats.bring.ImportLine;
+import agogic.formats.bring.PieceBuilder;
 import agogic.formats.file.FormatException;
 import agogic.formats.file.Input;
 import java.io.BufferedInputStream;
@@ -24,7 +22,7 @@ import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Locale;
-import java.util.Map;
+import java.util.Optional;
 import java.util.Set;
 import java.util.TreeMap;
 import java.util.zip.ZipException;
@@ -43,6 +41,7 @@ public final class ScoreImport implements Brought {
     private final TreeMap<Double, Double> tempos = new TreeMap<>();
     private final List<Section> sections = new ArrayList<>();
     private final MetreMap metre;
+    private final List<ImportLine> lines;
 
     private ScoreImport(ScoreReader score, String file) throws FormatException {
         this.score = score;
@@ -104,6 +103,7 @@ public final class ScoreImport implements Brought {
             remarks.add("Repeats are unfolded: " + first.size() + " measures are written, " + order.size()
                     + " are played.");
         }
+        lines = List.copyOf(report());
     }
 
     /** The metre of one bar: of what is in it, if that is a metre; so a short first bar is one. */
@@ -166,13 +166,16 @@ public final class ScoreImport implements Brought {
     }
 
     private String name(int part) {
-        String name =
-                score.parts().get(part).name.replaceAll("\\p{Cntrl}+", " ").strip();
+        String name = Text.seen(score.parts().get(part).name);
         return name.isEmpty() ? "Part " + (part + 1) : name;
     }
 
     @Override
     public List<ImportLine> lines() {
+        return lines;
+    }
+
+    private List<ImportLine> report() {
         List<ImportLine> lines = new ArrayList<>();
         if (!tempos.isEmpty()) {
             lines.add(new ImportLine(
@@ -236,46 +239,24 @@ public final class ScoreImport implements Brought {
 
     @Override
     public String title() {
-        String title = score.title().replaceAll("\\p{Cntrl}+", " ").strip();
+        String title = Text.seen(score.title());
         return title.isEmpty() ? file.replaceAll("(?i)\\.(musicxml|mxl|xml)$", "") : title;
-    }
-
-    private TempoMap tempo() {
-        List<TempoPoint> points = new ArrayList<>();
-        points.add(new TempoPoint(0, 120, false));
-        for (Map.Entry<Double, Double> one : tempos.entrySet()) {
-            TempoPoint last = points.get(points.size() - 1);
-            if (one.getKey() - last.beat() < 1e-6) {
-                points.set(points.size() - 1, new TempoPoint(last.beat(), one.getValue(), false));
-            } else {
-                points.add(new TempoPoint(one.getKey(), one.getValue(), false));
-            }
-        }
-        return TempoMap.of(points);
     }
 
     @Override
     public Session piece(Set<String> off, Beginning add) {
         Timeline timeline = new Timeline(
-                off.contains("tempo") ? TempoMap.steady(120) : tempo(),
+                off.contains("tempo") ? TempoMap.steady(120) : TempoMap.steps(120, tempos),
                 off.contains("metre") ? MetreMap.steady(4, 4) : metre);
         double end = begins[begins.length - 1];
         double length = end > 0 ? end : timeline.metre().beatOfBar(2);
-        List<Track> tracks = new ArrayList<>();
-        List<Device> devices = new ArrayList<>();
+        PieceBuilder piece = new PieceBuilder(add);
         for (int p = 0; p < parts.size(); p++) {
-            PlayedPart part = parts.get(p);
             if (off.contains("notes-" + (p + 1))) {
                 continue;
             }
-            String id = "track-" + (tracks.size() + 1);
+            PlayedPart part = parts.get(p);
             int channel = score.parts().get(p).channel;
-            channel = channel > 0 ? channel : p % 16 + 1;
-            Device sounds = add.instrument().apply(id + "-sound");
-            if (sounds != null) {
-                devices.add(sounds.named(sounds.id(), sounds.name() + " · " + (tracks.size() + 1) + " " + name(p))
-                        .onChannel(channel));
-            }
             boolean marks = !off.contains("dynamics-" + (p + 1));
             Clip clip = new Clip(
                     name(p),
@@ -284,23 +265,13 @@ public final class ScoreImport implements Brought {
                     part.notes().stream().filter(n -> n.beat() < length).toList(),
                     marks ? part.dynamics() : List.of(),
                     marks ? part.hairpins() : List.of());
-            tracks.add(new Track(
-                    id, name(p), false, channel, sounds == null ? List.of() : List.of(sounds.id()), List.of(clip)));
+            piece.track(name(p), channel > 0 ? channel : p % 16 + 1, Optional.of(clip), List.of());
         }
-        if (tracks.isEmpty()) {
-            tracks.add(new Track("track-1", "Track 1", false, 1, List.of(), List.of()));
-        }
-        return new Session(
+        return piece.piece(
                 title(),
-                "",
                 timeline,
                 length,
                 off.contains("sections") ? List.of() : sections,
-                new Loop(0, Math.min(length, 4 * timeline.metre().metreOfBar(1).quartersInBar()), false),
-                tracks,
-                devices,
-                add.surfaces(),
-                List.of(),
                 List.of(),
                 List.of(),
                 List.of());

@@ -1,0 +1,80 @@
+package agogic.desk.parts;
+
+import javafx.application.Platform;
+import javafx.event.ActionEvent;
+import javafx.scene.control.ButtonBar;
+import javafx.scene.control.ButtonType;
+import javafx.scene.control.Dialog;
+import javafx.scene.control.Label;
+import javafx.scene.control.TextField;
+import javafx.scene.layout.GridPane;
+import javafx.stage.Window;
+
+/** Asks for some texts that make one thing. What cannot be understood is said in the dialog, which stays until it can. */
+public abstract class FormDialog<T> extends Dialog<T> {
+    private final GridPane grid = new GridPane();
+    private TextField first;
+    private T made;
+
+    /** A form over a window. */
+    protected FormDialog(String title, String header, Window owner) {
+        initOwner(owner);
+        Theme.dress(this, owner);
+        setTitle(title);
+        setHeaderText(header);
+        grid.setHgap(12);
+        grid.setVgap(8);
+        grid.setStyle("-fx-padding: 16;");
+        getDialogPane().setContent(grid);
+    }
+
+    /** A line of the form, with what stands behind its field, or nothing. */
+    protected final TextField row(String id, String words, String text, String behind) {
+        TextField field = new TextField(text);
+        field.setId(id);
+        field.setPrefColumnCount(16);
+        field.setAccessibleText(words + (behind.isEmpty() ? "" : ", " + behind));
+        Label label = new Label(words);
+        label.setLabelFor(field);
+        Label after = new Label(behind);
+        after.getStyleClass().add("quiet");
+        grid.addRow(grid.getRowCount(), label, field, after);
+        first = first == null ? field : first;
+        return field;
+    }
+
+    /** The button that does it, below all lines; {@code id} begins its name and that of what is said. */
+    protected final void done(String id, String words) {
+        Label trouble = new Label();
+        trouble.setId(id + "-trouble");
+        trouble.getStyleClass().add("ride-text");
+        trouble.setWrapText(true);
+        trouble.setMaxWidth(380);
+        trouble.setMinHeight(36);
+        grid.add(trouble, 0, grid.getRowCount(), 3, 1);
+        ButtonType does = new ButtonType(words, ButtonBar.ButtonData.OK_DONE);
+        getDialogPane().getButtonTypes().addAll(does, ButtonType.CANCEL);
+        getDialogPane().lookupButton(does).setId(id + "-done");
+        getDialogPane().lookupButton(does).addEventFilter(ActionEvent.ACTION, e -> {
+            try {
+                made = made();
+            } catch (IllegalArgumentException refused) {
+                trouble.setText(refused.getMessage());
+                e.consume();
+            }
+        });
+        setResultConverter(button -> button == does ? made : null);
+        setOnShown(e -> Platform.runLater(() -> {
+            first.requestFocus();
+            first.selectAll();
+        }));
+        Theme.enterConfirms(this);
+    }
+
+    /**
+     * What the texts make.
+     *
+     * @throws IllegalArgumentException in words for people if they make nothing
+     */
+    protected abstract T made();
+}
