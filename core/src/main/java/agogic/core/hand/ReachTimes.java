@@ -22,9 +22,14 @@ final class ReachTimes {
     /** Nearer to an end than this a border says little. */
     private static final double END = 0.01;
 
+    /** So many borders say when a reach was. */
+    private static final int ENOUGH = 24;
+
     private static final int TABLE = 1024;
     private static final Shape HAND = Shape.s(1);
     private static final double[] PART = new double[TABLE + 1];
+    /** The square of how fast it is there: what a border says of when the reach was. */
+    private static final double[] SAYS = new double[TABLE + 1];
 
     static {
         for (int i = 0; i <= TABLE; i++) {
@@ -40,6 +45,9 @@ final class ReachTimes {
                 }
             }
             PART[i] = (low + high) / 2;
+            double u = PART[i];
+            double slope = 30 * u * u * (1 - u) * (1 - u);
+            SAYS[i] = slope * slope;
         }
     }
 
@@ -67,13 +75,6 @@ final class ReachTimes {
     /** From when it can be level after the reach, its slow end included. */
     double levelFrom() {
         return over - MARGIN * (over - begun);
-    }
-
-    /** The part of the time of a reach after which it has done the part {@code p} of its way. */
-    private static double part(double p) {
-        double x = p * TABLE;
-        int i = Math.min(TABLE - 1, (int) x);
-        return PART[i] + (PART[i + 1] - PART[i]) * (x - i);
     }
 
     /**
@@ -135,8 +136,10 @@ final class ReachTimes {
         double[] times = new double[most];
         double[] borders = new double[most];
         int n = 0;
+        // Of a long way the borders say the same many times over.
+        int each = Math.max(1, most / (2 * ENOUGH));
         for (int b = 0; b < most; b++) {
-            if (!Double.isNaN(early[b])) {
+            if (!Double.isNaN(early[b]) && (b / 2 % each == 0 || b > most - 4)) {
                 times[n] = (early[b] + late[b]) / 2;
                 borders[n++] = b / 2.0;
             }
@@ -148,6 +151,7 @@ final class ReachTimes {
     /** Begin, length and how far it is off in the mean, in steps; null if it is none. */
     private static double[] fit(double[] times, double[] borders, int n, double from, double to) {
         double whole = to - from;
+        double perStep = 1 / whole;
         double w = 0;
         double wu = 0;
         double wt = 0;
@@ -156,17 +160,21 @@ final class ReachTimes {
         double wtt = 0;
         int used = 0;
         for (int i = 0; i < n; i++) {
-            double p = (borders[i] - from) / whole;
+            double p = (borders[i] - from) * perStep;
             if (p > END && p < 1 - END) {
-                double u = part(p);
-                double slope = 30 * u * u * (1 - u) * (1 - u);
-                double weight = slope * slope;
+                // The part of its time after which it has done the part p of its way.
+                double x = p * TABLE;
+                int at = (int) x;
+                double u = PART[at] + (PART[at + 1] - PART[at]) * (x - at);
+                double weight = SAYS[at] + (SAYS[at + 1] - SAYS[at]) * (x - at);
+                double weighted = weight * u;
+                double timed = weight * times[i];
                 w += weight;
-                wu += weight * u;
-                wt += weight * times[i];
-                wuu += weight * u * u;
-                wut += weight * u * times[i];
-                wtt += weight * times[i] * times[i];
+                wu += weighted;
+                wt += timed;
+                wuu += weighted * u;
+                wut += weighted * times[i];
+                wtt += timed * times[i];
                 used++;
             }
         }

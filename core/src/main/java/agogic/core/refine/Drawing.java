@@ -9,9 +9,9 @@ import java.util.Arrays;
  * Kaufman 1975); where walls are in the way it is tried by smaller and smaller steps in all directions.
  */
 final class Drawing {
-    private static final int SWEEPS = 10;
+    private static final int SWEEPS = 6;
     private static final int HALVINGS = 3;
-    private static final int ROUNDS = 5;
+    private static final int ROUNDS = 6;
     private static final double FINER = 2;
     /** With each step it is tried so often at the most, while something gets nearer. */
     private static final int AGAIN = 2;
@@ -26,6 +26,15 @@ final class Drawing {
     private static final double LONGER = 0.03;
 
     private static final double DAMPING = 1e-3;
+
+    /** The steps around a corner that a wall holds, as parts of what there is. */
+    private static final double[] SIZES = {0.2, 0.1, 0.03, 0.01, 0.003};
+
+    /** Steps finer than this are tried only where something is to be gained. */
+    private static final double FINE = 0.05;
+
+    private static final int DIRECTIONS = 16;
+    private static final double WORTH = 0.001;
 
     private final Tube tube;
     private final Ways ways;
@@ -60,7 +69,17 @@ final class Drawing {
             double step = part;
             if (sweeps(AGAIN, i -> probe(i, step))) {
                 // A wall that was in the way may be none any more.
-                sweeps(AGAIN, this::settle);
+                sweeps(SWEEPS, this::settle);
+            }
+        }
+        boolean moved = shaped;
+        for (int again = 0; moved && again < AGAIN; again++) {
+            moved = false;
+            for (double size : SIZES) {
+                if (sweeps(AGAIN, i -> around(i, size))) {
+                    moved = true;
+                    sweeps(AGAIN, this::settle);
+                }
             }
         }
         lengthen();
@@ -103,6 +122,14 @@ final class Drawing {
         return i == 0 ? about.levelBefore() : about.levelAfter();
     }
 
+    /** How much nearer the least squares would be with this corner elsewhere, were no wall in the way. */
+    private double gain(int i) {
+        pull(i, t[i]);
+        boolean free = end(i) && !slides(i);
+        pull.solve(!free, !end(i) || free, DAMPING);
+        return pull.gain();
+    }
+
     /** What the ways at a corner would have it do, if it were at {@code time}. */
     private void pull(int i, double time) {
         pull.clear();
@@ -120,14 +147,11 @@ final class Drawing {
 
     /** One step to where the least squares are. */
     private void settle(int i) {
-        pull(i, t[i]);
-        boolean free = end(i) && !slides(i);
-        pull.solve(!free, !end(i) || free, DAMPING);
-        double dt = pull.time;
-        double dv = pull.value;
-        if (pull.gain() < (1 - NEARER) * off(i)) {
+        if (gain(i) < (1 - NEARER) * off(i)) {
             return;
         }
+        double dt = pull.time;
+        double dv = pull.value;
         for (int k = 0; k < HALVINGS; k++, dt /= 2, dv /= 2) {
             boolean done;
             if (end(i)) {
@@ -157,11 +181,32 @@ final class Drawing {
         pull(i, time);
         pull.solve(false, true, 0);
         double value = Math.max(range[0], Math.min(range[1], v[i] + pull.value));
-        return range[0] <= range[1] && put(i, time, value, off(i) * NEARER);
+        if (!(range[0] <= range[1])) {
+            return false;
+        }
+        return shaped ? put(i, time, value, off(i) * NEARER) : putStraight(i, time, value);
+    }
+
+    /** Straight ways to a corner that lie inside, if they are nearer. */
+    private boolean putStraight(int i, double time, double value) {
+        double before = ways.straight(t[i - 1], v[i - 1], time, value);
+        double after = ways.straight(time, value, t[i + 1], v[i + 1]);
+        boolean nearer = before + after < off(i) * NEARER;
+        if (nearer) {
+            t[i] = time;
+            v[i] = value;
+            path.errors[i - 1] = before;
+            path.errors[i] = after;
+            stirred[i] = true;
+        }
+        return nearer;
     }
 
     /** Steps in all directions, of this part of what there is. */
     private void probe(int i, double part) {
+        if (part < FINE && !(gain(i) > WORTH * off(i))) {
+            return;
+        }
         if (end(i)) {
             if (slides(i)) {
                 double room = t[first(i) ? 1 : i - 1] - t[i];
@@ -196,6 +241,26 @@ final class Drawing {
         move(i, later, tube.held(later, tube.centreAt(later)));
         double earlier = t[i] - before * part / 2;
         move(i, earlier, tube.held(earlier, tube.centreAt(earlier)));
+    }
+
+    /** Where the least squares have something to gain that a wall keeps from them: steps in many directions. */
+    private void around(int i, double size) {
+        if (!(gain(i) > WORTH * off(i))) {
+            return;
+        }
+        if (end(i)) {
+            double width = tube.upperAt(t[i]) - tube.lowerAt(t[i]);
+            if (!slides(i) && !free(i, v[i] + width * size)) {
+                free(i, v[i] - width * size);
+            }
+            return;
+        }
+        double inTime = size * Math.min(t[i] - t[i - 1], t[i + 1] - t[i]);
+        double inValue = size * (tube.upperAt(t[i]) - tube.lowerAt(t[i]));
+        for (int k = 0; k < DIRECTIONS; k++) {
+            double angle = 2 * Math.PI * k / DIRECTIONS;
+            move(i, t[i] + inTime * Math.cos(angle), v[i] + inValue * Math.sin(angle));
+        }
     }
 
     private void along(int i, double by, double slope) {

@@ -28,7 +28,7 @@ final class Middle {
         int n = tube.size();
         begin = tube.times[0];
         double length = tube.times[n - 1] - begin;
-        int count = Math.max(32, Math.min(4096, 4 * n));
+        int count = Math.max(32, Math.min(4096, 3 * n));
         double space = length / count;
         int half = (int) Math.min(12, steady / space / 2);
         if (half >= 2 && count + 1 > 4 * half) {

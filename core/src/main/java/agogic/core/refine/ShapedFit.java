@@ -42,7 +42,7 @@ final class ShapedFit {
     }
 
     private Fitted fit() {
-        Curve corners = FewestLinks.closest(tube, shaped ? 4 : 1);
+        Curve corners = FewestLinks.closest(tube, shaped ? 4 : 0);
         if (corners.size() < 2) {
             return new Fitted(points(corners), Math.max(0, corners.size() - 1));
         }
@@ -53,7 +53,7 @@ final class ShapedFit {
         }
         Path path = shaped ? search.single() : null;
         if (path == null) {
-            path = Path.along(Centring.centre(corners, tube), ways);
+            path = Path.along(shaped ? Centring.centre(corners, tube) : corners, ways);
             Path fewest = shaped && straight > 1 ? search.search(corners, path) : null;
             path = fewest == null ? path : fewest;
         }

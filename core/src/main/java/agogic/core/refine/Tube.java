@@ -222,17 +222,21 @@ public final class Tube {
         double from = Math.min(t0, t);
         double to = Math.max(t0, t);
         double whole = t - t0;
+        double least = range[0];
+        double most = range[1];
         for (int i = before(from) + 1; i < times.length && times[i] < to; i++) {
             double part = times[i] - t0;
             if (part == 0) {
                 continue;
             }
             double stretch = whole / part;
-            double most = v0 + (upper[i] - v0) * stretch;
-            double least = v0 + (lower[i] - v0) * stretch;
-            range[0] = least > range[0] ? least : range[0];
-            range[1] = most < range[1] ? most : range[1];
+            double above = v0 + (upper[i] - v0) * stretch;
+            double below = v0 + (lower[i] - v0) * stretch;
+            least = below > least ? below : least;
+            most = above < most ? above : most;
         }
+        range[0] = least;
+        range[1] = most;
     }
 
     /** True if the straight way from (t0, v0) to (t1, v1) lies within the walls: they are straight between points. */

@@ -21,6 +21,11 @@ final class Ways {
     };
     private static final double HARDLY = 0.998;
 
+    /** So often a bend is settled, and so far from straight it stays. */
+    private static final int SETTLES = 3;
+
+    private static final double LEAST = 1e-3;
+
     /** So many walls a shape is led along. */
     private static final int WALLS = 4;
 
@@ -213,6 +218,8 @@ final class Ways {
                     return true;
                 }
             } else {
+                bent = limit < Double.POSITIVE_INFINITY ? settled(bent, errorBent, v0, whole) : bent;
+                errorBent = limit < Double.POSITIVE_INFINITY ? found : errorBent;
                 if (keep(Shape.bent(bent), errorBent, t0, v0, t1, v1)) {
                     return true;
                 }
@@ -357,6 +364,32 @@ final class Ways {
             }
         }
         found = best;
+        return amount;
+    }
+
+    /** The least squares of a bend that is not far from them (Gauss and Newton); how far that way is, in {@link #found}. */
+    private double settled(double near, double far, double v0, double whole) {
+        double amount = near;
+        found = far;
+        for (int k = 0; k < SETTLES; k++) {
+            double off = 0;
+            double more = 0;
+            for (int i = 0; i < SAMPLES; i++) {
+                steps.at(Shape.Kind.BENT, amount, PLACES[i]);
+                off += (v0 + whole * steps.part - c[i]) * steps.more;
+                more += steps.more * steps.more;
+            }
+            double tried = Math.max(-1, Math.min(1, amount - off / (whole * more)));
+            if (Math.abs(tried) < LEAST) {
+                break;
+            }
+            double nearer = bent(tried, v0, whole);
+            if (!(nearer < found)) {
+                break;
+            }
+            found = nearer;
+            amount = tried;
+        }
         return amount;
     }
 }

@@ -27,7 +27,7 @@ class NearestTest {
         return curve.values()[i] + (curve.values()[i + 1] - curve.values()[i]) * (time - t[i]) / (t[i + 1] - t[i]);
     }
 
-    private static double off(Curve curve, double t0, double v0, double t1, double v1) {
+    private static double off(Curve curve, double t0, double v0, double t1, double v1, Shape shape) {
         double sum = 0;
         double[] t = curve.times();
         for (int i = 0; i + 1 < t.length; i++) {
@@ -35,44 +35,70 @@ class NearestTest {
             double b = Math.min(t1, t[i + 1]);
             for (int k = 0; k < 12 && b > a; k++) {
                 double time = a + (b - a) * (k + 0.5) / 12;
-                double far = Shape.STRAIGHT.value(v0, v1, (time - t0) / (t1 - t0)) - at(curve, time);
+                double far = shape.value(v0, v1, (time - t0) / (t1 - t0)) - at(curve, time);
                 sum += far * far * (b - a) / 12;
             }
         }
         return sum;
     }
 
-    private static boolean inside(Curve curve, double tolerance, double t0, double v0, double t1, double v1) {
-        for (double time : curve.times()) {
-            double u = (time - t0) / (t1 - t0);
-            if (u >= 0 && u <= 1 && Math.abs(v0 + (v1 - v0) * u - at(curve, time)) > tolerance) {
-                return false;
+    /** Whether it is inside at the knots of the curve and, of what is not straight, at places between and within 0..1. */
+    private static boolean inside(Curve curve, double tol, double t0, double v0, double t1, double v1, Shape shape) {
+        boolean straight = shape.kind() == Shape.Kind.STRAIGHT;
+        double[] t = curve.times();
+        for (int i = 0; i + 1 < t.length; i++) {
+            double a = Math.max(t0, t[i]);
+            double b = Math.min(t1, t[i + 1]);
+            int parts = straight ? 1 : 24;
+            for (int k = 0; k <= parts && b > a; k++) {
+                double time = a + (b - a) * k / parts;
+                double value = shape.value(v0, v1, Math.max(0, Math.min(1, (time - t0) / (t1 - t0))));
+                if (Math.abs(value - at(curve, time)) > tol + 1e-12) {
+                    return false;
+                }
             }
         }
-        return Math.abs(v0 - at(curve, t0)) <= tolerance && Math.abs(v1 - at(curve, t1)) <= tolerance;
+        return true;
+    }
+
+    private static Shape varied(Shape shape, Random random, double size) {
+        double amount = Math.max(-1, Math.min(1, shape.amount() + 3 * size * random.nextGaussian()));
+        return random.nextBoolean() || shape.kind() == Shape.Kind.STRAIGHT
+                ? shape
+                : shape.kind() == Shape.Kind.S ? Shape.s(amount) : Shape.bent(amount);
     }
 
     /** Corners are drawn one by one, so one path in some hundred is the nearest of its surroundings only for each corner alone. */
     @Test
     void randomNeighboursOfCornersAreNotNearer() {
+        assertThat(nearer(60, false)).isLessThanOrEqualTo(1);
+    }
+
+    /** As above, with the amounts of the ways. */
+    @Test
+    void randomNeighboursOfShapedWaysAreNotNearer() {
+        assertThat(nearer(60, true)).isLessThanOrEqualTo(2);
+    }
+
+    private static int nearer(int seeds, boolean shaped) {
         int nearer = 0;
-        for (int seed = 1; seed <= 60; seed++) {
-            nearer += nearest(seed) < 0.99 ? 1 : 0;
+        for (int seed = 1; seed <= seeds; seed++) {
+            nearer += nearest(seed, shaped) < 0.99 ? 1 : 0;
         }
-        assertThat(nearer).isLessThanOrEqualTo(1);
+        return nearer;
     }
 
     /** The nearest of many random neighbours beside the path, as a part of what that is off. */
-    private static double nearest(long seed) {
+    private static double nearest(long seed, boolean shaped) {
         Random random = new Random(seed);
         int n = 5 + random.nextInt(56);
         Curve curve = FewestLinksTest.random(random, n, 0.1 + 0.9 * random.nextDouble());
         double tolerance = TOLERANCES[random.nextInt(TOLERANCES.length)];
-        Envelope path = Refining.refine(curve, n, tolerance, false).envelope();
+        Envelope path = Refining.refine(curve, n, tolerance, shaped).envelope();
         double whole = 0;
         double[] far = new double[path.size() - 1];
         for (int i = 0; i < far.length; i++) {
-            far[i] = off(curve, path.time(i), path.value(i), path.time(i + 1), path.value(i + 1));
+            far[i] = off(curve, path.time(i), path.value(i), path.time(i + 1), path.value(i + 1), path.shape(i));
             whole += far[i];
         }
         double best = 1;
@@ -86,13 +112,16 @@ class NearestTest {
             double value = path.value(i) + random.nextGaussian() * size * 3 * tolerance;
             double sum = whole;
             boolean possible = end || time > path.time(i - 1) && time < path.time(i + 1);
+            possible &= !shaped || value >= 0 && value <= 1;
             if (possible && i > 0) {
-                possible = inside(curve, tolerance, path.time(i - 1), path.value(i - 1), time, value);
-                sum += off(curve, path.time(i - 1), path.value(i - 1), time, value) - far[i - 1];
+                Shape way = varied(path.shape(i - 1), random, size);
+                possible = inside(curve, tolerance, path.time(i - 1), path.value(i - 1), time, value, way);
+                sum += off(curve, path.time(i - 1), path.value(i - 1), time, value, way) - far[i - 1];
             }
             if (possible && i < far.length) {
-                possible = inside(curve, tolerance, time, value, path.time(i + 1), path.value(i + 1));
-                sum += off(curve, time, value, path.time(i + 1), path.value(i + 1)) - far[i];
+                Shape way = varied(path.shape(i), random, size);
+                possible = inside(curve, tolerance, time, value, path.time(i + 1), path.value(i + 1), way);
+                sum += off(curve, time, value, path.time(i + 1), path.value(i + 1), way) - far[i];
             }
             // What is off by rounding only is off by nothing.
             best = possible && whole > 1e-9 ? Math.min(best, sum / whole) : best;
