@@ -28,7 +28,7 @@ final class Drawing {
     private static final double DAMPING = 1e-3;
 
     /** The steps around a corner that a wall holds, as parts of what there is. */
-    private static final double[] SIZES = {0.2, 0.1, 0.03, 0.01, 0.003};
+    private static final double[] SIZES = {0.2, 0.06, 0.02, 0.006, 0.002, 0.0006, 0.0002};
 
     /** Steps finer than this are tried only where something is to be gained. */
     private static final double FINE = 0.05;
