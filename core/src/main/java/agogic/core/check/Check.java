@@ -23,6 +23,7 @@ import agogic.core.route.Target;
 import agogic.core.route.WriteMode;
 import agogic.core.session.Moved;
 import agogic.core.session.Session;
+import agogic.core.session.TargetName;
 import java.util.ArrayList;
 import java.util.Comparator;
 import java.util.HashMap;
@@ -66,8 +67,7 @@ public final class Check {
     }
 
     private String name(Target target) {
-        return session.device(target.device()).name() + " · "
-                + session.parameter(target).name();
+        return TargetName.of(session, target);
     }
 
     private void lane(Lane lane) {

@@ -1,5 +1,6 @@
 package agogic.core.hand;
 
+import agogic.core.ride.Ride;
 import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.List;
@@ -34,6 +35,9 @@ public final class HandPath {
     private final double[] quiet;
     private final double step;
     private final double shortest;
+    /** True of what is pressed and let go: it is nowhere between. */
+    private final boolean presses;
+
     private final List<Piece> pieces = new ArrayList<>();
     private double[] times = new double[64];
     private double[] low = new double[64];
@@ -41,7 +45,8 @@ public final class HandPath {
     private double[] high = new double[64];
     private int size;
 
-    private HandPath(Codes codes, double shortest) {
+    private HandPath(Codes codes, double shortest, boolean presses) {
+        this.presses = presses;
         this.codes = codes;
         at = codes.at;
         code = codes.code;
@@ -53,17 +58,21 @@ public final class HandPath {
     /**
      * The pieces of a hand between {@code from} and {@code to}.
      *
-     * @param step the smallest step of the control, 0 if it has none or it is not known
+     * @param step the smallest step of the control, 0 if it has none or it is not known, the whole travel if it is pressed
      * @param shortest a rest is at least so long, in seconds
      */
     public static List<Piece> of(
             double[] seconds, double[] places, double step, double shortest, double from, double to) {
-        HandPath path = new HandPath(new Codes(seconds, places, step, from, to), shortest);
+        boolean presses = step >= Ride.PRESSED;
+        HandPath path = new HandPath(new Codes(seconds, places, presses ? 0 : step, from, to), shortest, presses);
         path.build();
         return path.pieces;
     }
 
     private boolean jump(int k) {
+        if (presses) {
+            return true;
+        }
         double way = Math.abs(code[k] - code[k - 1]);
         return at[k] - quiet[k] > STILL && way > Math.max(JUMP, JUMP_CODES * step);
     }

@@ -114,7 +114,32 @@ public final class LaneWriter {
         List<Point> kept = pins(lane.envelope(), stretch).stream()
                 .filter(p -> p.time() > edges.from && p.time() < edges.release)
                 .toList();
-        return refining(stretch).refine(drawn(ride, stretch, edges), stretch.recipe(), edges.from, edges.release, kept);
+        Refined refined = refining(stretch)
+                .refine(drawn(ride, stretch, edges), stretch.recipe(), edges.from, edges.release, kept);
+        return heard(lane, stretch, edges, refined);
+    }
+
+    /** With the points that the lane has there, where some were set by hand, or a way was, and nothing lies over it. */
+    private Refined heard(Lane lane, Stretch stretch, Edges edges, Refined refined) {
+        List<Stretch> all = lane.stretches();
+        boolean covered =
+                all.subList(all.indexOf(stretch) + 1, all.size()).stream().anyMatch(stretch::overlaps);
+        if (covered || lane.envelope().isEmpty() || parameter.stepped() || edges.release <= edges.from) {
+            return refined;
+        }
+        double end = Math.nextDown(edges.release);
+        Envelope heard = lane.envelope().from(edges.from).until(end);
+        boolean same = true;
+        for (int i = 0; i < heard.size(); i++) {
+            double time = heard.time(i);
+            same &= refined.envelope().lastAtOrBefore(time) >= 0
+                    && Math.abs(refined.envelope().valueAt(time) - heard.valueAt(time)) < 1e-9;
+        }
+        for (int i = 0; same && i + 1 < heard.size(); i++) {
+            double middle = (heard.time(i) + heard.time(i + 1)) / 2;
+            same = Math.abs(refined.envelope().valueAt(middle) - heard.valueAt(middle)) < 1e-9;
+        }
+        return same ? refined : refined.drawn(heard, parameter::distance);
     }
 
     /** The ride with its beginning drawn together, where it is put on a line after the hand's start: no move is lost. */

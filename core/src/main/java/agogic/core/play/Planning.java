@@ -14,6 +14,7 @@ import agogic.core.route.Hand;
 import agogic.core.route.Route;
 import agogic.core.route.Target;
 import agogic.core.session.Session;
+import agogic.core.surface.Control;
 import agogic.core.surface.Surface;
 import java.util.ArrayList;
 import java.util.Arrays;
@@ -185,7 +186,7 @@ final class Planning {
         }
         double easeBack = easeBack(session.laneIfAny(target).orElse(null), parameter);
         double resolution =
-                route.hand().map(h -> session.control(h).address().resolution()).orElse(0.0);
+                route.hand().map(session::control).map(Control::step).orElse(0.0);
         boolean same = earlier != null
                 && earlier.index == r
                 && earlier.parameterIndex == p

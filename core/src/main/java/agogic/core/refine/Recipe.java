@@ -13,6 +13,7 @@ import agogic.core.parameter.Parameter;
  * @param easeBack how long a Touch takes back to what was there, in seconds, 0 for a jump
  * @param bent true if bent shapes may join several straight links
  * @param dwell a position of a switch held for less than this is left out, in seconds
+ * @param rest a hand that lies still for so long is level there, in seconds
  */
 public record Recipe(
         double shift,
@@ -22,7 +23,11 @@ public record Recipe(
         Anchor endOn,
         double easeBack,
         boolean bent,
-        double dwell) {
+        double dwell,
+        double rest) {
+    /** A hand that stays in one cell for so long rests, if it is not on a slow reach. Seconds. */
+    public static final double REST = 0.25;
+
     /** Lines of the metre that a start or end is drawn to, if one is within a sixteenth. */
     public enum Anchor {
         NONE("where the hand was"),
@@ -46,6 +51,7 @@ public record Recipe(
         check(tolerance, 0, 1e6, "The tolerance");
         check(easeBack, 0, 60, "Easing back");
         check(dwell, 0, 10, "The dwell");
+        check(rest, 0, 60, "The shortest rest");
     }
 
     private static void check(double value, double low, double high, String what) {
@@ -58,38 +64,43 @@ public record Recipe(
     /** A recipe for rides of this parameter: start on the bar line, bent shapes, ease back over 250 ms. */
     public static Recipe usual(Parameter parameter) {
         double tolerance = parameter.usualTolerance();
-        return new Recipe(0, 0.030, parameter.stepped() ? 0 : tolerance, Anchor.BAR, Anchor.NONE, 0.250, true, 0.060);
+        return new Recipe(
+                0, 0.030, parameter.stepped() ? 0 : tolerance, Anchor.BAR, Anchor.NONE, 0.250, true, 0.060, REST);
     }
 
     public Recipe within(double newTolerance) {
-        return new Recipe(shift, steady, newTolerance, startOn, endOn, easeBack, bent, dwell);
+        return new Recipe(shift, steady, newTolerance, startOn, endOn, easeBack, bent, dwell, rest);
     }
 
     public Recipe steadied(double seconds) {
-        return new Recipe(shift, seconds, tolerance, startOn, endOn, easeBack, bent, dwell);
+        return new Recipe(shift, seconds, tolerance, startOn, endOn, easeBack, bent, dwell, rest);
     }
 
     public Recipe earlier(double seconds) {
-        return new Recipe(seconds, steady, tolerance, startOn, endOn, easeBack, bent, dwell);
+        return new Recipe(seconds, steady, tolerance, startOn, endOn, easeBack, bent, dwell, rest);
     }
 
     public Recipe starting(Anchor anchor) {
-        return new Recipe(shift, steady, tolerance, anchor, endOn, easeBack, bent, dwell);
+        return new Recipe(shift, steady, tolerance, anchor, endOn, easeBack, bent, dwell, rest);
     }
 
     public Recipe ending(Anchor anchor) {
-        return new Recipe(shift, steady, tolerance, startOn, anchor, easeBack, bent, dwell);
+        return new Recipe(shift, steady, tolerance, startOn, anchor, easeBack, bent, dwell, rest);
     }
 
     public Recipe easing(double seconds) {
-        return new Recipe(shift, steady, tolerance, startOn, endOn, seconds, bent, dwell);
+        return new Recipe(shift, steady, tolerance, startOn, endOn, seconds, bent, dwell, rest);
     }
 
     public Recipe bending(boolean bends) {
-        return new Recipe(shift, steady, tolerance, startOn, endOn, easeBack, bends, dwell);
+        return new Recipe(shift, steady, tolerance, startOn, endOn, easeBack, bends, dwell, rest);
     }
 
     public Recipe dwelling(double seconds) {
-        return new Recipe(shift, steady, tolerance, startOn, endOn, easeBack, bent, seconds);
+        return new Recipe(shift, steady, tolerance, startOn, endOn, easeBack, bent, seconds, rest);
+    }
+
+    public Recipe resting(double seconds) {
+        return new Recipe(shift, steady, tolerance, startOn, endOn, easeBack, bent, dwell, seconds);
     }
 }

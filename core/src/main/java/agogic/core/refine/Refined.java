@@ -3,6 +3,7 @@ package agogic.core.refine;
 import agogic.core.curve.Curve;
 import agogic.core.envelope.Envelope;
 import java.util.List;
+import java.util.function.DoubleBinaryOperator;
 
 /**
  * What came of a ride.
@@ -33,6 +34,23 @@ public record Refined(
         List<Rest> rests) {
     public Refined {
         rests = List.copyOf(rests);
+    }
+
+    /** The same ride with other points over it, measured anew in the difference unit of {@code measure}. */
+    public Refined drawn(Envelope other, DoubleBinaryOperator measure) {
+        FromHand far = FromHand.of(other, List.of(cells), measure);
+        return new Refined(
+                other,
+                moves,
+                fewest,
+                far.greatest(),
+                far.normalised(),
+                far.at(),
+                far.middle(),
+                raw,
+                tube,
+                cells,
+                rests);
     }
 
     public int points() {

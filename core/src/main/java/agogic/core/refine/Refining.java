@@ -26,14 +26,10 @@ public final class Refining {
     /** Places of a bent span are followed at least so finely. */
     private static final double FINE = 1.0 / 128;
 
-    /** A hand that stays in one cell for so long rests, if it is not on a slow reach. Seconds. */
-    private static final double REST = 0.25;
-
     private final Parameter parameter;
     private final Span span;
     private final Timeline timeline;
     private final Lock lock;
-    private double rest = REST;
 
     /** Refines rides that reach {@code parameter} through {@code span}, in the time of a lane locked by {@code lock}. */
     public Refining(Parameter parameter, Span span, Timeline timeline, Lock lock) {
@@ -41,12 +37,6 @@ public final class Refining {
         this.span = span;
         this.timeline = timeline;
         this.lock = lock;
-    }
-
-    /** With rests of at least so many seconds. */
-    public Refining resting(double seconds) {
-        rest = seconds;
-        return this;
     }
 
     /**
@@ -64,7 +54,7 @@ public final class Refining {
                 shifted(ride, recipe.shift()),
                 ride.countedPlaces(),
                 ride.resolution(),
-                rest,
+                recipe.rest(),
                 timeline.secondsOfLane(lock, from),
                 timeline.secondsOfLane(lock, to));
         RestsAndReaches fit = new RestsAndReaches(recipe.bent());

@@ -10,6 +10,9 @@ import java.util.Arrays;
  * places of the control, 0..1: as the hand had them, and as they counted after takeover.
  */
 public final class Ride {
+    /** The step of what is pressed and let go, however hard: the whole travel, so that it never lies between. */
+    public static final double PRESSED = 1;
+
     private final String id;
     private final Hand hand;
     private final double resolution;
@@ -22,7 +25,7 @@ public final class Ride {
     /**
      * A ride.
      *
-     * @param resolution the smallest step that the control can send, 0 if it is not known
+     * @param resolution the smallest step that the control can send, 0 if it is not known, {@link #PRESSED} if it is pressed
      * @param from when the pass began to write, in seconds
      * @param to when it ended, in seconds
      * @param seconds the times of the moves, in order

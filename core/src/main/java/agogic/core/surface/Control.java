@@ -74,6 +74,11 @@ public record Control(
         return new Control(id, name, kind, address, touchNote, turned, canShow);
     }
 
+    /** The smallest step that it can send, in its travel; the whole of it if it is pressed and let go. */
+    public double step() {
+        return kind.presses() ? 1 : address.resolution();
+    }
+
     /** True if it says by itself when it is touched and let go. */
     public boolean touchSensitive() {
         return touchNote >= 0;

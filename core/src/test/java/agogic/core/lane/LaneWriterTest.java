@@ -9,6 +9,7 @@ import agogic.core.envelope.Envelope;
 import agogic.core.envelope.Point;
 import agogic.core.envelope.Shape;
 import agogic.core.refine.Recipe;
+import agogic.core.refine.Refined;
 import agogic.core.ride.Ride;
 import agogic.core.route.Hand;
 import agogic.core.route.Span;
@@ -58,6 +59,24 @@ class LaneWriterTest {
                         lane,
                         ride,
                         new Stretch(id, Span.FULL, mode, from, to, from, to + 2, RECIPE, 0, 0, Envelope.EMPTY));
+    }
+
+    /** After a way was drawn by hand what is told is how far the line lies that is there, not the one the recipe made. */
+    @Test
+    void theDistanceIsThatOfTheLineThatIsThere() {
+        Lane lane = write(Lane.empty(target("p1")), "a", 5, WriteMode.LATCH, 2, 10);
+        Stretch stretch = lane.stretches().get(0);
+        Refined before = writer().look(lane, stretch, rides.get("a"));
+        assertThat(before.farthest()).isLessThanOrEqualTo(RECIPE.tolerance() + 1e-9);
+        Envelope moved = lane.envelope();
+        int middle = moved.lastAtOrBefore(6);
+        double value = moved.value(middle);
+        double other = value > 0.5 ? value - 0.3 : value + 0.3;
+        Lane drawn = lane.with(moved.replacing(middle, moved.point(middle).at(moved.time(middle), other)));
+        Refined after = writer().look(drawn, stretch, rides.get("a"));
+        assertThat(after.farthest()).isGreaterThan(25);
+        assertThat(after.farthestAt()).isCloseTo(moved.time(middle), within(1.0));
+        assertThat(after.middle()).isGreaterThan(before.middle());
     }
 
     private static Lane drawn() {

@@ -117,6 +117,38 @@ class MadeHandsTest {
         }
     }
 
+    /** What is pressed is never between: however quickly it is let go, each press and each release is a jump. */
+    @Test
+    void aPadJumps() {
+        double[] seconds = {0, 0.5, 0.52, 1.5, 1.51, 1.53};
+        double[] places = {0, 0.8, 0, 1, 0.4, 0};
+        Ride pad = new Ride("ride-1", new Hand("s", "pad"), Ride.PRESSED, 0, 3, seconds, places, places);
+        Envelope envelope = refined(pad, 1, true, 3).envelope();
+        for (double t = 0; t < 3; t += 0.0007) {
+            double held = 0;
+            for (int i = 0; i < seconds.length; i++) {
+                held = seconds[i] <= t ? places[i] : held;
+            }
+            assertThat(envelope.valueAt(t)).as("at %s s", t).isEqualTo(held);
+        }
+    }
+
+    /** A stillness counts as a rest from the length that the recipe says. */
+    @Test
+    void theRecipeSaysHowLongARestIs() {
+        MadeHand hand = new MadeHand(3, 0.35, 1.5, 0.1);
+        Recipe recipe = Recipe.usual(TRAVEL).within(1).starting(Recipe.Anchor.NONE);
+        Refining refining = new Refining(TRAVEL, Span.FULL, STEADY, Lock.BEATS);
+        int usual = refining.refine(hand.ride, recipe, 0, MadeHand.SECONDS, List.of())
+                .rests()
+                .size();
+        int longer = refining.refine(hand.ride, recipe.resting(1.2), 0, MadeHand.SECONDS, List.of())
+                .rests()
+                .size();
+        assertThat(usual).isGreaterThan(3);
+        assertThat(longer).isLessThan(usual);
+    }
+
     @Test
     void aJumpIsAJump() {
         double[] seconds = {0, 0.5, 2, 2.001};

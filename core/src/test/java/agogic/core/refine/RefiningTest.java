@@ -143,10 +143,9 @@ class RefiningTest {
         Ride ride = wandering(seed, 80, 1.0 / 127);
         int before = Integer.MAX_VALUE;
         for (double cents : new double[] {10, 50, 200, 600}) {
-            Recipe recipe = recipe(CUTOFF).within(cents).bending(false);
+            Recipe recipe = recipe(CUTOFF).within(cents).bending(false).resting(60);
             // Without rests: on a rest it is level first, and the fewest only then.
             int fewest = refining(CUTOFF, Lock.BEATS)
-                    .resting(60)
                     .refine(ride, recipe, STEADY.beatAt(ride.seconds(0)), STEADY.beatAt(ride.to()), List.of())
                     .fewest();
             assertThat(fewest).isLessThanOrEqualTo(before);

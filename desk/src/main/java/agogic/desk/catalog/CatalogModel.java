@@ -13,6 +13,7 @@ import agogic.core.route.Target;
 import agogic.core.search.ParameterSearch;
 import agogic.core.search.Query;
 import agogic.core.session.Session;
+import agogic.core.session.TargetName;
 import agogic.desk.model.Desk;
 import agogic.desk.model.Notice;
 import agogic.desk.model.View;
@@ -155,8 +156,7 @@ public final class CatalogModel {
     }
 
     String name(Target target) {
-        return session().device(target.device()).name() + " · "
-                + session().parameter(target).name();
+        return TargetName.of(session(), target);
     }
 
     // Acts

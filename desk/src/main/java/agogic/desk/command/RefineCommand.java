@@ -101,8 +101,9 @@ final class RefineCommand extends FileCommand {
                 .within(tolerance)
                 .bending(!straight)
                 .steadied(steady)
-                .earlier(earlier);
+                .earlier(earlier)
+                .resting(rest > 0 ? rest : Recipe.REST);
         Refining refining = new Refining(travel, Span.FULL, timeline, Lock.SECONDS);
-        return (rest > 0 ? refining.resting(rest) : refining).refine(made, recipe, first, last, List.of());
+        return refining.refine(made, recipe, first, last, List.of());
     }
 }

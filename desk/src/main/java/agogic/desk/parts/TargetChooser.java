@@ -5,6 +5,7 @@ import agogic.core.route.Target;
 import agogic.core.search.ParameterSearch;
 import agogic.core.search.Query;
 import agogic.core.session.Session;
+import agogic.core.session.TargetName;
 import agogic.desk.model.Beside;
 import agogic.desk.model.Desk;
 import java.util.ArrayList;
@@ -136,8 +137,7 @@ public final class TargetChooser extends Dialog<TargetChooser.Choice> {
 
     /** A line for people: {@code Two-Pole Filter · Cutoff, 40 Hz – 16 kHz}. */
     static String line(Session session, Target target) {
-        return session.device(target.device()).name() + " · "
-                + session.parameter(target).name() + "   "
+        return TargetName.of(session, target) + "   "
                 + session.parameter(target).printRange();
     }
 

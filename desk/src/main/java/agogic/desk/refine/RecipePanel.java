@@ -35,10 +35,12 @@ public final class RecipePanel extends VBox {
     private final Label steadyText = figure("span-text");
     private final Label shiftText = figure("span-text");
     private final Label easeText = figure("span-text");
+    private final Label restText = figure("span-text");
     private final Slider within = slider("tolerance", "Stay within");
     private final Slider steady = slider("steady", "Steady the hand");
     private final Slider shift = slider("shift", "Move earlier");
     private final Slider ease = slider("ease", "Ease back");
+    private final Slider rest = slider("rest", "Level after a stillness of");
     private final ComboBox<Recipe.Anchor> start = new ComboBox<>();
     private final ComboBox<Recipe.Anchor> end = new ComboBox<>();
     private final CheckBox bent = new CheckBox("Shapes, not only lines");
@@ -64,10 +66,13 @@ public final class RecipePanel extends VBox {
         shift.setMin(-50);
         shift.setMax(200);
         ease.setMax(2000);
+        rest.setMin(100);
+        rest.setMax(1000);
         listen(within, settled, v -> recipe.within(tolerance(v)), "Stay within");
         listen(steady, settled, v -> recipe.steadied(Math.rint(v) / 1000), "Steady the hand");
         listen(shift, settled, v -> recipe.earlier(Math.rint(v) / 1000), "Move earlier");
         listen(ease, settled, v -> recipe.easing(Math.rint(v) / 1000), "Ease back");
+        listen(rest, settled, v -> recipe.resting(Math.rint(v / 10) / 100), "Level at rest");
         anchor(start, "start-on", "Begins", a -> recipe.starting(a));
         anchor(end, "end-on", "Ends", a -> recipe.ending(a));
         bent.setId("bent");
@@ -88,6 +93,7 @@ public final class RecipePanel extends VBox {
                         Parts.line("In the middle", middle),
                         head,
                         line("Stay within", within, withinText),
+                        line("Level from", rest, restText),
                         line("Steady", steady, steadyText),
                         line("Earlier", shift, shiftText),
                         line("Ease back", ease, easeText),
@@ -208,6 +214,8 @@ public final class RecipePanel extends VBox {
         tell(within, "Stay within", withinText);
         tell(steady, "Steady the hand", steadyText);
         tell(shift, "Move earlier", shiftText);
+        restText.setText(Math.round(recipe.rest() * 1000) + " ms still");
+        tell(rest, "Level after a stillness of", restText);
         tell(ease, "Ease back", easeText);
         if (!within.isValueChanging()) {
             within.setValue(place(recipe.tolerance()));
@@ -215,6 +223,8 @@ public final class RecipePanel extends VBox {
         within.setDisable(shown.stepped());
         set(steady, recipe.steady() * 1000);
         set(shift, recipe.shift() * 1000);
+        set(rest, recipe.rest() * 1000);
+        rest.setDisable(shown.stepped());
         set(ease, recipe.easeBack() * 1000);
         start.setValue(recipe.startOn());
         end.setValue(recipe.endOn());

@@ -93,11 +93,11 @@ public final class RefineActs {
         }
         all.add(act(
                         "recipe-all",
-                        "This recipe for all rides",
-                        "All rides of the piece by the recipe that is shown, each as close in its own unit",
+                        "This recipe for many rides…",
+                        "The rides of the piece by the recipe that is shown, each as close in its own unit: all, or those chosen",
                         "Shift+U",
-                        Shown::recipeForAll)
-                .brief("All rides"));
+                        shown -> shown.recipeForMany(view.get().getScene().getWindow()))
+                .brief("Many rides…"));
         all.add(act(
                 "draft",
                 "Draft from dynamics…",

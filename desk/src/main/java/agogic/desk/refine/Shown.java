@@ -24,6 +24,7 @@ import agogic.desk.model.RefineModel;
 import agogic.desk.model.TimeWindow;
 import agogic.desk.parts.Ways;
 import java.util.List;
+import java.util.Set;
 import javafx.stage.Window;
 
 /** Which lane, which of its stretches and which of its points is shown, and what is done to them. */
@@ -109,11 +110,7 @@ final class Shown {
     }
 
     String name(Stretch one) {
-        Timeline timeline = desk.timeline();
-        double from = lane.lock() == Lock.BEATS ? one.from() : timeline.beatAt(one.from());
-        double to = lane.lock() == Lock.BEATS ? one.to() : timeline.beatAt(one.to());
-        return "Ride " + one.ride().replaceAll("\\D", "") + " · " + timeline.printBars(from) + " – "
-                + timeline.printBars(to);
+        return RecipeChoice.name(desk.timeline(), lane, one);
     }
 
     /** Shows the bars of the stretch, or the whole piece. */
@@ -234,18 +231,29 @@ final class Shown {
         return model == null;
     }
 
-    /** All rides of the piece by the recipe of the one that is shown. */
-    void recipeForAll() {
+    /** Shows what the recipe of the ride that is shown would make of all others, and does it to those that are chosen. */
+    void recipeForMany(Window owner) {
         if (noRide()) {
             return;
         }
         Session before = desk.session();
-        Parameter one = parameter();
-        Recipe recipe = model.stretch().recipe();
-        desk.say(Notice.plain("Refining", "All rides by this recipe."));
+        RecipeForAll many =
+                new RecipeForAll(before, parameter(), model.stretch().recipe());
+        desk.say(Notice.plain("Refining", "All rides by this recipe, to show what comes of each."));
         Beside.run(
                 "agogic-refine",
-                () -> RecipeForAll.apply(before, one, recipe),
+                many::each,
+                each -> {
+                    desk.say(Notice.plain("Refined", "Choose the rides, then Enter."));
+                    RecipeChoice.of(desk, each, owner).showAndWait().ifPresent(off -> apply(before, many, off));
+                },
+                desk::refuse);
+    }
+
+    private void apply(Session before, RecipeForAll many, Set<String> off) {
+        Beside.run(
+                "agogic-refine",
+                () -> many.apply(one -> !off.contains(RecipeChoice.id(one))),
                 all -> refined(before, all),
                 desk::refuse);
     }
@@ -256,7 +264,11 @@ final class Shown {
                     "The piece was changed while its rides were refined, so it stays as it is. Press Shift+U again.");
             return;
         }
-        desk.edit("This recipe for all rides", s -> all.session());
+        if (all.rides() == 0) {
+            desk.refuse("No ride was chosen.");
+            return;
+        }
+        desk.edit("This recipe for " + all.rides() + " rides", s -> all.session());
         desk.say(new Notice(
                 Notice.Kind.GOOD,
                 "Refined",

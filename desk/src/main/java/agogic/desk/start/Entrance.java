@@ -81,7 +81,7 @@ public final class Entrance {
     }
 
     private void report(Brought found) {
-        new ImportReport(found, owner).showAndWait().ifPresent(off -> {
+        ImportReport.of(found, owner).showAndWait().ifPresent(off -> {
             if (mayLeave.getAsBoolean()) {
                 Beside.run(
                         "agogic-file",

@@ -5,8 +5,8 @@ import agogic.core.group.Travel;
 import agogic.core.macro.Macro;
 import agogic.core.parameter.Unit;
 import agogic.core.parameter.ValueText;
-import agogic.core.route.Target;
 import agogic.core.session.Session;
+import agogic.core.session.TargetName;
 
 /** What is said of a macro. */
 public final class MacroWords {
@@ -38,18 +38,13 @@ public final class MacroWords {
                                         + " of the travel, distances kept.";
                             }
                             return "Down " + part(travel.down(), macro.centre()) + " until "
-                                    + name(session, travel.lowest()) + " is at the wall, up "
+                                    + TargetName.of(session, travel.lowest()) + " is at the wall, up "
                                     + part(travel.up(), 1 - macro.centre()) + " until "
-                                    + name(session, travel.highest()) + " is. Shifted by "
+                                    + TargetName.of(session, travel.highest()) + " is. Shifted by "
                                     + percent(travel.shift()) + " it has " + percent(travel.each()) + " each way.";
                         })
                         .orElse("Each member goes through a span of its own.")
                 + sockets;
-    }
-
-    private static String name(Session session, Target target) {
-        return session.device(target.device()).name() + " · "
-                + session.parameter(target).name();
     }
 
     private static String part(double reach, double way) {

@@ -110,6 +110,9 @@ class StartTest extends WindowTest {
         Lane raw = desk().session().lanes().get(0);
         assertThat(raw.envelope().size()).isEqualTo(100);
         push(KeyCode.SHIFT, KeyCode.U);
+        ListView<?> rides = node("#recipe-lines");
+        until(rides::isFocused);
+        push(KeyCode.ENTER);
         until(() -> desk().session().lanes().get(0).envelope().size() < 10);
         assertThat(desk().session().rides()).isEqualTo(brought.rides());
 

@@ -290,7 +290,8 @@ final class SessionReader {
                 json.word("endOn", Recipe.Anchor.class),
                 json.number("easeBack"),
                 json.flag("bent"),
-                json.number("dwell")));
+                json.number("dwell"),
+                json.maybe("rest").isPresent() ? json.number("rest") : Recipe.REST));
     }
 
     private Ride ride(Json json) throws FormatException {

@@ -278,7 +278,8 @@ final class SessionWriter {
                 .put("endOn", word(recipe.endOn()))
                 .put("easeBack", recipe.easeBack())
                 .put("bent", recipe.bent())
-                .put("dwell", recipe.dwell());
+                .put("dwell", recipe.dwell())
+                .put("rest", recipe.rest());
         json.set("under", points(stretch.under()));
         return json;
     }

@@ -186,7 +186,8 @@ class MidiImportTest {
         assertThat(session.lanes()).hasSize(1);
         var lane = session.lanes().get(0);
         var recipe = lane.stretches().get(0).recipe();
-        RecipeForAll.Outcome clean = RecipeForAll.apply(session, session.parameter(lane.target()), recipe);
+        RecipeForAll.Outcome clean =
+                new RecipeForAll(session, session.parameter(lane.target()), recipe).apply(one -> true);
         assertThat(clean.before()).isEqualTo(128);
         assertThat(clean.after()).isLessThan(8);
         assertThat(clean.session().rides()).isEqualTo(session.rides());

@@ -145,7 +145,8 @@ class LongEditsTest {
                 Recipe.Anchor.values()[random.nextInt(3)],
                 edge(),
                 random.nextBoolean(),
-                edge() / 4);
+                edge() / 4,
+                edge());
     }
 
     private Pass pass(Session s) {

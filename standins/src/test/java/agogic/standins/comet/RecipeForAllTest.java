@@ -9,6 +9,7 @@ import agogic.core.refine.Recipe;
 import agogic.core.route.Target;
 import agogic.core.session.Session;
 import agogic.core.write.RecipeForAll;
+import java.util.List;
 import org.junit.jupiter.api.Test;
 
 class RecipeForAllTest {
@@ -21,7 +22,7 @@ class RecipeForAllTest {
     @Test
     void everyRideIsAsBroadInItsOwnUnit() {
         Recipe broad = Recipe.usual(cutoff).within(4 * cutoff.usualTolerance());
-        RecipeForAll.Outcome all = RecipeForAll.apply(session, cutoff, broad);
+        RecipeForAll.Outcome all = new RecipeForAll(session, cutoff, broad).apply(one -> true);
         assertThat(all.rides()).isEqualTo(2);
         for (Target target : new Target[] {CUTOFF, DETUNE}) {
             Lane lane = all.session().lane(target);
@@ -39,8 +40,30 @@ class RecipeForAllTest {
     @Test
     void whatWasDrawnStaysAndTheSameRecipeChangesNothing() {
         Recipe same = session.lane(CUTOFF).stretches().get(0).recipe();
-        Session again = RecipeForAll.apply(session, cutoff, same).session();
+        Session again =
+                new RecipeForAll(session, cutoff, same).apply(one -> true).session();
         assertThat(again.lanes()).isEqualTo(session.lanes());
-        assertThat(RecipeForAll.apply(SlowComet.score(), cutoff, same).rides()).isZero();
+        assertThat(new RecipeForAll(SlowComet.score(), cutoff, same)
+                        .apply(one -> true)
+                        .rides())
+                .isZero();
+    }
+
+    @Test
+    void whatIsToldOfEachRideComesTrueForThoseThatAreChosen() {
+        RecipeForAll many =
+                new RecipeForAll(session, cutoff, Recipe.usual(cutoff).within(4 * cutoff.usualTolerance()));
+        List<RecipeForAll.One> each = many.each();
+        assertThat(each).hasSize(2);
+        for (RecipeForAll.One told : each) {
+            RecipeForAll.Outcome one = many.apply(o -> o.target().equals(told.target()));
+            assertThat(one.rides()).isEqualTo(1);
+            assertThat(one.after() - one.before()).isEqualTo(told.after() - told.before());
+            for (Lane lane : session.lanes()) {
+                if (!lane.target().equals(told.target())) {
+                    assertThat(one.session().lane(lane.target())).isSameAs(lane);
+                }
+            }
+        }
     }
 }
