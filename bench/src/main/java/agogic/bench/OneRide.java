@@ -32,8 +32,8 @@ import org.openjdk.jmh.annotations.Warmup;
 @BenchmarkMode(Mode.AverageTime)
 @OutputTimeUnit(TimeUnit.MICROSECONDS)
 @Fork(1)
-@Warmup(iterations = 3, time = 1)
-@Measurement(iterations = 3, time = 1)
+@Warmup(iterations = 8, time = 1)
+@Measurement(iterations = 6, time = 1)
 public class OneRide {
     private static final int MOVES = 200;
 

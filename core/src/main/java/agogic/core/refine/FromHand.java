@@ -16,7 +16,7 @@ import java.util.function.DoubleBinaryOperator;
  */
 record FromHand(double greatest, double normalised, double at, double middle) {
     private static final int LEAST_SAMPLES = 1024;
-    private static final int BETWEEN = 3;
+    private static final int BETWEEN = 2;
     /** Of so many places each is looked at alone: they are near enough to each other. */
     private static final int MANY = 20_000;
 

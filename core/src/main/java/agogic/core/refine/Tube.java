@@ -12,12 +12,16 @@ public final class Tube {
     /** Room for rounding when an envelope is checked against the walls. */
     static final double ROUNDING = 1e-10;
 
+    private static final int FEW = 16;
+
     final double[] times;
     final double[] lower;
     final double[] centre;
     final double[] upper;
-    /** Made when it is asked for first. */
+    /** Made when it was asked for more than a few times. */
     private Gaps gaps;
+
+    private int asked;
 
     public Tube(double[] times, double[] lower, double[] centre, double[] upper) {
         this.times = times;
@@ -201,6 +205,10 @@ public final class Tube {
     /** The last point at or before {@code time}, −1 if there is none. */
     int before(double time) {
         if (gaps == null) {
+            if (asked++ < FEW) {
+                int found = Arrays.binarySearch(times, time);
+                return found < 0 ? -found - 2 : found;
+            }
             gaps = new Gaps(times);
         }
         return gaps.before(time);

@@ -214,7 +214,7 @@ public final class RecipePanel extends VBox {
         tell(within, "Stay within", withinText);
         tell(steady, "Steady the hand", steadyText);
         tell(shift, "Move earlier", shiftText);
-        restText.setText(Math.round(recipe.rest() * 1000) + " ms still");
+        restText.setText(Math.round(recipe.rest() * 1000) + " ms");
         tell(rest, "Level after a stillness of", restText);
         tell(ease, "Ease back", easeText);
         if (!within.isValueChanging()) {
