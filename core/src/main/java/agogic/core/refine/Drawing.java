@@ -320,11 +320,13 @@ final class Drawing {
 
     /** Puts a corner somewhere else, if both ways to it lie inside and are nearer together than {@code limit}. */
     private boolean put(int i, double time, double value, double limit) {
+        ways.hint = path.shapes[i - 1];
         if (!ways.find(t[i - 1], v[i - 1], time, value, limit)) {
             return false;
         }
         Shape shape = ways.shape;
         double before = ways.error;
+        ways.hint = path.shapes[i];
         if (!ways.find(time, value, t[i + 1], v[i + 1], limit - before)) {
             return false;
         }

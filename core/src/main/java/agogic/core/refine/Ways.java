@@ -29,6 +29,9 @@ final class Ways {
     /** So many walls a shape is led along. */
     private static final int WALLS = 4;
 
+    /** Between what a way was and what it should be, so much of the way is tried. */
+    private static final double[] KEPT = {0.75, 0.5, 0.25, 0};
+
     private static final double[] SPARE = {0.5, 1, 0, -0.5};
 
     /** How far each of the bent ways, and the two parts of an S, are at the places. */
@@ -65,6 +68,9 @@ final class Ways {
     private double sum;
     private double moment;
     private double square;
+
+    /** What the way was before, if it is one that is tried somewhere else: where its amount may stay. */
+    Shape hint;
 
     /** The nearest way that was found last, and its distance: the square, times time. */
     Shape shape;
@@ -229,6 +235,18 @@ final class Ways {
                 }
             }
             any = least < Double.POSITIVE_INFINITY;
+        }
+        if (limit < Double.POSITIVE_INFINITY && hint != null && hint.amount() != 0) {
+            boolean isS = hint.kind() == Shape.Kind.S;
+            double nearest = isS ? s : bent;
+            for (double part : KEPT) {
+                double amount = hint.amount() + part * (nearest - hint.amount());
+                double far =
+                        isS ? error(amount, v0, whole) : Math.abs(amount) < LEAST ? limit : bent(amount, v0, whole);
+                if (far < limit && keep(isS ? Shape.s(amount) : Shape.bent(amount), far, t0, v0, t1, v1)) {
+                    return true;
+                }
+            }
         }
         if (limit == Double.POSITIVE_INFINITY) {
             for (double amount : SPARE) {
