@@ -373,7 +373,7 @@ final class Ways {
             double bottom =
                     (a * a * (right - best) - b * b * (left - best)) / (2 * (a * (right - best) - b * (left - best)));
             double tried = amount + bottom;
-            if (tried > BENDS[at - 1] && tried < BENDS[at + 1] && Math.abs(tried) > 0.02) {
+            if (tried > BENDS[at - 1] && tried < BENDS[at + 1] && Math.abs(tried) > LEAST) {
                 double near = bent(tried, v0, whole);
                 if (near < best) {
                     best = near;
