@@ -38,6 +38,7 @@ public final class Engine {
         throw e;
     };
     private volatile Playing playing;
+    private volatile Memory memory;
     /** True if something was done from outside since the values were worked out. */
     private boolean stirred = true;
     /** How often something had changed when the values were worked out last. */
@@ -52,8 +53,8 @@ public final class Engine {
         transport = new Transport(clock, present);
         takes = new Takes(present, transport);
         values = new Values(present, transport);
-        moves = new HandMoves(present, clock, transport, takes, values, this::listening);
-        inputs = new Inputs(moves::of);
+        moves = new HandMoves(present, clock, transport, takes, values, this::listening, this::wrote);
+        inputs = new Inputs(moves::of, this::came);
         handover = new Handover(present, clock, transport, inputs, takes, values);
         playing = handover.begin();
     }
@@ -89,6 +90,39 @@ public final class Engine {
      */
     public void listen(boolean on) {
         inputs.listen(on);
+    }
+
+    /** From now on it remembers what comes in, so that it can be written afterwards. */
+    public void remember() {
+        memory = new Memory();
+    }
+
+    /** What came in during the last minutes before {@code now}; nothing if it does not remember. */
+    public List<Memory.Entry> remembered(long now) {
+        Memory kept = memory;
+        return kept == null ? List.of() : kept.entries(now);
+    }
+
+    private void came(String surface, int status, int data1, int data2, long nanos) {
+        Memory kept = memory;
+        if (kept != null) {
+            int message = status << 16 | data1 << 8 | data2;
+            kept.add(Memory.Kind.MESSAGE, surface, message, nanos, transport.at(nanos), transport.playing());
+        }
+    }
+
+    private void wrote() {
+        Memory kept = memory;
+        if (kept != null) {
+            kept.written();
+        }
+    }
+
+    private void mark(Memory.Kind kind, double seconds, long nanos) {
+        Memory kept = memory;
+        if (kept != null) {
+            kept.add(kind, null, 0, nanos, seconds, transport.playing());
+        }
     }
 
     private boolean listening() {
@@ -231,14 +265,17 @@ public final class Engine {
     private void cross(double at, long when) {
         if (transport.punches(at)) {
             takes.punch(at);
+            mark(Memory.Kind.WRITES, at, when);
             if (transport.boundary() > at) {
                 return;
             }
         }
         boolean turns = transport.turnsAt(at);
         takes.finish(at, turns ? Pass.End.TURNED : Pass.End.STOPPED, turns);
+        mark(Memory.Kind.ENDS, at, when);
         if (turns) {
             double from = transport.turn(when);
+            mark(Memory.Kind.BEGINS, from, when);
             for (RouteState state : present.plan.routes) {
                 takes.goOn(state, from);
             }
@@ -258,6 +295,7 @@ public final class Engine {
 
     private void startPlaying(double from, double writeFrom, double until) {
         transport.start(from, writeFrom, until);
+        mark(Memory.Kind.BEGINS, from, clock.now());
         takes.start(from);
         values.chase();
         if (writeFrom <= from) {
@@ -268,6 +306,7 @@ public final class Engine {
     private void halt(Pass.End end) {
         if (transport.playing()) {
             transport.stop();
+            mark(Memory.Kind.ENDS, transport.position(), clock.now());
             takes.finish(transport.position(), end, false);
             values.chase();
         }

@@ -16,9 +16,17 @@ final class HandMoves {
     private final Takes takes;
     private final Values values;
     private final BooleanSupplier listening;
+    private final Runnable wrote;
 
     HandMoves(
-            Present present, Clock clock, Transport transport, Takes takes, Values values, BooleanSupplier listening) {
+            Present present,
+            Clock clock,
+            Transport transport,
+            Takes takes,
+            Values values,
+            BooleanSupplier listening,
+            Runnable wrote) {
+        this.wrote = wrote;
         this.present = present;
         this.clock = clock;
         this.transport = transport;
@@ -102,6 +110,9 @@ final class HandMoves {
                 RouteState state = present.plan.routes.get(r);
                 Verdict verdict = active(state) ? move(state, value, nanos) : Verdict.OTHER_PAGE;
                 present.live.verdict(state.index, verdict, nanos);
+                if (verdict == Verdict.WRITTEN || verdict == Verdict.LEAD_IN) {
+                    wrote.run();
+                }
             }
             present.live.event(surface, control, 0);
         }

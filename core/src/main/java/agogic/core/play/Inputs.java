@@ -17,6 +17,7 @@ final class Inputs {
     private final Map<String, MessageQueue> ports = new ConcurrentHashMap<>();
     private final Map<String, MessageQueue> taps = new ConcurrentHashMap<>();
     private final IntFunction<MoveSink> moves;
+    private final Came came;
     private volatile boolean listening;
 
     /** The same by the places of the surfaces in the session that plays. */
@@ -26,9 +27,18 @@ final class Inputs {
     /** One sink a surface that follows the controls and hands the messages on. */
     private MidiSink[] tees = {};
 
+    /** One sink a surface that tells that a message came, and hands it on. */
+    private MidiSink[] told = {};
+
+    /** Is told of each message before it moves anything. */
+    interface Came {
+        void message(String surface, int status, int data1, int data2, long nanos);
+    }
+
     /** Inputs that hand what a surface's controls do to the sink of its place. */
-    Inputs(IntFunction<MoveSink> moves) {
+    Inputs(IntFunction<MoveSink> moves, Came came) {
         this.moves = moves;
+        this.came = came;
     }
 
     MessageQueue port(String surface) {
@@ -53,6 +63,7 @@ final class Inputs {
         SurfaceDecoder[] made = new SurfaceDecoder[n];
         queues = new MessageQueue[n];
         tees = new MidiSink[n];
+        told = new MidiSink[n];
         for (int s = 0; s < n; s++) {
             String id = surfaces.get(s).id();
             boolean there = old.stream().anyMatch(o -> o.id().equals(id));
@@ -65,6 +76,10 @@ final class Inputs {
             }
             MessageQueue tap = tap(id);
             int place = s;
+            told[s] = (status, data1, data2, nanos) -> {
+                came.message(id, status, data1, data2, nanos);
+                decoders[place].message(status, data1, data2, nanos);
+            };
             tees[s] = (status, data1, data2, nanos) -> {
                 tap.message(status, data1, data2, nanos);
                 decoders[place].message(status, data1, data2, nanos);
@@ -77,7 +92,7 @@ final class Inputs {
     void drain(long until) {
         boolean tapped = listening;
         for (int s = 0; s < decoders.length; s++) {
-            queues[s].drain(until, tapped ? tees[s] : decoders[s]);
+            queues[s].drain(until, tapped ? tees[s] : told[s]);
             decoders[s].settle(until);
         }
     }

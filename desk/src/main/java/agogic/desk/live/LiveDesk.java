@@ -46,6 +46,7 @@ public final class LiveDesk implements AutoCloseable {
         this.clock = clock;
         troubles = new Troubles(clock);
         engine = new Engine(session);
+        engine.remember();
         engine.onTrouble(e -> troubles.tell("Playing", e));
         ports = new MidiPorts(engine, clock, troubles, this::wake);
         sound = audible ? SoundOutput.start(session, engine, troubles) : SoundOutput.silent();

@@ -1,7 +1,13 @@
 package agogic.desk.model;
 
+import agogic.core.play.Verdict;
+import agogic.core.route.Hand;
+import agogic.core.route.Route;
 import agogic.core.trace.Trace;
+import java.util.EnumSet;
 import java.util.List;
+import java.util.Optional;
+import java.util.Set;
 
 /** What the trace bar says: a word, a sentence, and what can be done about it. */
 public record Notice(Kind kind, String head, String sentence, List<Act> acts) {
@@ -18,6 +24,10 @@ public record Notice(Kind kind, String head, String sentence, List<Act> acts) {
 
     /** A button. */
     public record Act(String title, Runnable run) {}
+
+    /** After these what was done can be written afterwards. */
+    private static final Set<Verdict> LOOSE =
+            EnumSet.of(Verdict.HEARD_IN_READ, Verdict.READ, Verdict.NOT_PLAYING, Verdict.WAITING, Verdict.NO_ROUTE);
 
     public static Notice plain(String head, String sentence) {
         return new Notice(Kind.PLAIN, head, sentence, List.of());
@@ -53,6 +63,10 @@ public record Notice(Kind kind, String head, String sentence, List<Act> acts) {
                 }));
             }
         });
+        if (LOOSE.contains(trace.verdict())) {
+            Optional<Hand> hand = trace.hand().or(() -> trace.route().flatMap(Route::hand));
+            hand.ifPresent(h -> acts.add(new Act("Take it afterwards", () -> Afterwards.newest(desk, h))));
+        }
         return new Notice(kind, trace.head(), trace.sentence(), List.copyOf(acts));
     }
 }

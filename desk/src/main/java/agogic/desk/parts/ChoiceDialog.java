@@ -111,6 +111,13 @@ public final class ChoiceDialog extends Dialog<Set<String>> {
         return this;
     }
 
+    /** With these left out to begin with. */
+    public ChoiceDialog without(Set<String> ids) {
+        off.addAll(ids);
+        told();
+        return this;
+    }
+
     private Button button(String words, String id, Set<String> leaves) {
         Button button = new Button(words);
         button.getStyleClass().add("pill");

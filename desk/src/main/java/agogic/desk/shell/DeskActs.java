@@ -48,6 +48,12 @@ final class DeskActs {
     private void transport() {
         add("play", "Play or stop", "Play or stop", "Space", desk.riding()::togglePlay);
         add("ride", "Ride", "Count in one bar and write what the hand does; again: stop", "R", desk.riding()::ride);
+        add(
+                "take-afterwards",
+                "Take it afterwards…",
+                "Write what a hand did in the last ten minutes, though nothing was armed",
+                "Ctrl+R",
+                () -> TakeAfterwards.ask(desk, window.get()));
         add("start", "Go to the start", "Go to the start", "Home", () -> desk.riding()
                 .locate(0));
         add(

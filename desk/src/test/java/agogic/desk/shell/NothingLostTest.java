@@ -9,6 +9,7 @@ import agogic.core.route.Takeover;
 import agogic.core.route.Target;
 import agogic.core.route.WriteMode;
 import agogic.core.session.Session;
+import agogic.core.surface.Control;
 import agogic.core.surface.ControlSender;
 import agogic.core.surface.Surface;
 import agogic.desk.model.Notice;
@@ -22,6 +23,8 @@ import java.util.List;
 import java.util.Optional;
 import javafx.event.Event;
 import javafx.scene.Node;
+import javafx.scene.control.ListCell;
+import javafx.scene.control.ListView;
 import javafx.scene.input.KeyCode;
 import javafx.scene.input.KeyEvent;
 import org.junit.jupiter.api.Test;
@@ -121,6 +124,56 @@ public class NothingLostTest extends WindowTest {
         assertThat(desk().editing().unsaved()).isTrue();
         clickOn("Cancel");
         until(() -> lookup("Cancel").tryQuery().isEmpty());
+    }
+
+    /** Nothing was armed, or nothing connected, or it stood: what was done is written afterwards, by a key or an answer. */
+    @Test
+    void whatWasNotArmedIsTakenAfterwards() {
+        Route route = desk().session().route(route("fader-3"));
+        int before = desk().session().lane(route.target()).stretches().size();
+        ride(WriteMode.READ);
+        push(KeyCode.SPACE);
+        until(() -> !desk().riding().playing());
+        assertThat(ridden()).isFalse();
+        push(KeyCode.CONTROL, KeyCode.R);
+        ListView<?> list = node("#loose-lines");
+        until(list::isFocused);
+        assertThat(text("#loose-sum")).startsWith("1 of ").endsWith(" are written, in Touch");
+        ListCell<?> newest = lookup("#loose-lines .list-cell").query();
+        assertThat(newest.getAccessibleText())
+                .startsWith("taken: Fader 3 of North Eight, 30 moves, → ")
+                .endsWith(", just now");
+        push(KeyCode.ENTER);
+        until(this::ridden);
+        until(() -> text("#trace-head").equals("Taken"));
+        assertThat(desk().session().lane(route.target()).stretches()).hasSize(before + 1);
+        assertThat(desk().session().route(route.id()).mode()).isEqualTo(WriteMode.READ);
+        push(KeyCode.CONTROL, KeyCode.Z);
+        until(() -> !ridden());
+
+        // A control that moves nothing, while it stands: it goes to the selected parameter, at the playhead.
+        String free = desk().session().surface("north-eight").controls().stream()
+                .map(Control::id)
+                .filter(c -> desk().session().routes().stream()
+                        .noneMatch(
+                                r -> r.hand().filter(h -> h.control().equals(c)).isPresent()))
+                .filter(c -> c.startsWith("knob") || c.startsWith("fader"))
+                .findFirst()
+                .orElseThrow();
+        interact(() -> desk().selection().selectedProperty().set(route.id()));
+        for (int i = 0; i < 20; i++) {
+            move(free, 0.3 + 0.02 * i);
+            sleep(8);
+        }
+        until(() -> text("#trace-head").equals("No route"));
+        push(KeyCode.SHIFT, KeyCode.A);
+        until(() -> text("#trace-head").equals("Taken"));
+        Ride taken = desk().session().rides().get(desk().session().rides().size() - 1);
+        assertThat(taken.hand().control()).isEqualTo(free);
+        assertThat(taken.size()).isGreaterThan(15);
+        assertThat(desk().session().routes())
+                .anyMatch(r -> r.target().equals(route.target())
+                        && r.hand().filter(h -> h.control().equals(free)).isPresent());
     }
 
     @Test

@@ -1,0 +1,165 @@
+package agogic.desk.model;
+
+import agogic.core.assign.Assigning;
+import agogic.core.macro.Macro;
+import agogic.core.play.LooseRide;
+import agogic.core.route.Hand;
+import agogic.core.route.Route;
+import agogic.core.route.Span;
+import agogic.core.route.Target;
+import agogic.core.route.WriteMode;
+import agogic.core.session.Session;
+import agogic.core.session.TargetName;
+import agogic.core.write.Pass;
+import agogic.core.write.PassWriter;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Optional;
+
+/** What hands did in the last ten minutes and nothing wrote: it can be written afterwards, as if it had been armed. */
+public final class Afterwards {
+    private static final double MINUTE_NANOS = 60e9;
+
+    private final Desk desk;
+    private final List<LooseRide> rides;
+
+    private Afterwards(Desk desk, List<LooseRide> rides) {
+        this.desk = desk;
+        this.rides = rides;
+    }
+
+    /** What is remembered now. */
+    public static Afterwards of(Desk desk) {
+        return new Afterwards(
+                desk,
+                LooseRide.in(
+                        desk.session(),
+                        desk.engine().remembered(desk.live().nanos()),
+                        desk.state().position()));
+    }
+
+    /** Writes what this hand did last. */
+    static void newest(Desk desk, Hand hand) {
+        Afterwards now = of(desk);
+        List<LooseRide> last =
+                now.rides.stream().filter(r -> same(r.hand(), hand)).limit(1).toList();
+        if (last.isEmpty()) {
+            desk.refuse("What " + desk.session().controlName(hand)
+                    + " did is written already, or is longer ago than ten" + " minutes.");
+        } else if (!now.can(last.get(0))) {
+            desk.refuse("Nothing is connected to " + desk.session().controlName(hand)
+                    + ". Select the parameter that is to have its moves, then press Ctrl+R.");
+        } else {
+            now.take(last);
+        }
+    }
+
+    /** The rides that can be taken, the newest first. */
+    public List<LooseRide> rides() {
+        return rides;
+    }
+
+    /** {@code Fader 3 of North Eight}. */
+    public String what(LooseRide ride) {
+        return desk.session().controlName(ride.hand()) + " of "
+                + desk.session().surface(ride.hand().surface()).name();
+    }
+
+    /** Where it would be written, and when it was done; why not, if it cannot be. */
+    public String where(LooseRide ride) {
+        long ago = Math.round((desk.live().nanos() - ride.last()) / MINUTE_NANOS);
+        String when = ago < 1 ? "just now" : ago == 1 ? "a minute ago" : ago + " minutes ago";
+        Optional<Route> route = route(desk.session(), ride);
+        if (route.isEmpty()) {
+            return "nothing is connected to it, and no parameter is selected";
+        }
+        double from = ride.played() ? ride.from() : Math.max(0, desk.state().position());
+        int first = desk.timeline().metre().barAt(desk.timeline().beatAt(from) + 1e-6);
+        int last = desk.timeline().metre().barAt(desk.timeline().beatAt(ride.to()) - 1e-6);
+        String place = !ride.played()
+                ? "at the playhead, bar " + first
+                : last > first ? "bars " + first + "–" + last : "bar " + first;
+        return "→ " + TargetName.of(desk.session(), route.get().target()) + ", " + place + ", " + when;
+    }
+
+    /** True if it has somewhere to go. */
+    public boolean can(LooseRide ride) {
+        return route(desk.session(), ride).isPresent();
+    }
+
+    /** The route it goes through: its own, else a new one to the selected parameter. */
+    private Optional<Route> route(Session session, LooseRide ride) {
+        Optional<Route> own = session.routes().stream()
+                .filter(r -> r.hand().filter(h -> same(h, ride.hand())).isPresent())
+                .findFirst();
+        return own.isPresent() ? own : selected().map(target -> connected(session, ride, target));
+    }
+
+    private static boolean same(Hand one, Hand other) {
+        return one.surface().equals(other.surface()) && one.control().equals(other.control());
+    }
+
+    private static Route connected(Session session, LooseRide ride, Target target) {
+        return session.routes().stream()
+                .filter(r -> r.target().equals(target) && r.hand().isEmpty())
+                .findFirst()
+                .map(r -> r.by(Optional.of(ride.hand())))
+                .orElseGet(() -> Route.of(Assigning.freshId(session, target), ride.hand(), Span.FULL, target));
+    }
+
+    private Optional<Target> selected() {
+        Target shown = desk.selection().shownProperty().get();
+        boolean catalog = desk.selection().viewProperty().get() == View.CATALOG;
+        Optional<Target> target = catalog && shown != null
+                ? Optional.of(shown)
+                : desk.selection().selectedRoute().map(Route::target);
+        return target.filter(t -> desk.session().has(t) && !t.device().equals(Macro.DEVICE));
+    }
+
+    /** Writes these, as one step. */
+    public void take(List<LooseRide> chosen) {
+        if (chosen.isEmpty()) {
+            desk.refuse("Nothing was chosen, so nothing is written.");
+            return;
+        }
+        double playhead = Math.max(0, desk.state().position());
+        Session before = desk.session();
+        Session after = before;
+        List<String> told = new ArrayList<>();
+        Target last = null;
+        for (LooseRide ride : chosen) {
+            Route route = route(after, ride).orElse(null);
+            if (route == null) {
+                continue;
+            }
+            Session with = after.with(route.in(WriteMode.READ));
+            List<Pass> passes = ride.taken(with, route, playhead).stream()
+                    .filter(Pass::wrote)
+                    .toList();
+            if (passes.isEmpty()) {
+                told.add(what(ride) + " does not reach "
+                        + before.parameter(route.target()).name()
+                        + ": move it once more, and the trace says where its wire stops.");
+                continue;
+            }
+            after = PassWriter.write(with, passes);
+            last = route.target();
+        }
+        if (last == null) {
+            desk.refuse(String.join(" ", told));
+            return;
+        }
+        Session taken = after;
+        desk.edit(chosen.size() == 1 ? "Take afterwards" : "Take " + chosen.size() + " afterwards", s -> taken);
+        Target target = last;
+        int points = desk.session().lane(target).envelope().size();
+        desk.say(new Notice(
+                Notice.Kind.GOOD,
+                "Taken",
+                TargetName.of(taken, target) + " has what the hand did: " + points + " points in its lane now."
+                        + (told.isEmpty() ? "" : " " + String.join(" ", told)),
+                List.of(
+                        new Notice.Act("Refine", () -> desk.selection().openLane(target)),
+                        new Notice.Act("Undo", desk.editing()::undo))));
+    }
+}
