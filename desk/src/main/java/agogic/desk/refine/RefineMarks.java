@@ -25,8 +25,8 @@ public final class RefineMarks {
     /** Half the height of a handle, in pixels. */
     private static final double HANDLE = 6;
 
-    private static final double LEFT = 78;
-    private static final double RIGHT = 14;
+    static final double LEFT = 78;
+    static final double RIGHT = 14;
     private static final double RULER = 26;
     private static final double DISTANCE = 92;
     private static final double LAYERS = 74;

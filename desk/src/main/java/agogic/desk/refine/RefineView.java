@@ -9,6 +9,7 @@ import agogic.core.write.Cycles;
 import agogic.desk.model.Desk;
 import agogic.desk.model.View;
 import agogic.desk.parts.Parts;
+import agogic.desk.parts.ScoreStrip;
 import java.util.List;
 import java.util.stream.IntStream;
 import javafx.geometry.Pos;
@@ -31,6 +32,7 @@ public final class RefineView extends BorderPane {
     private final ComboBox<Integer> stretches = new ComboBox<>();
     private final Button hear = new Button();
     private final Button average = new Button();
+    private final ScoreStrip score;
     private final RecipePanel recipe;
     private final PointPanel points;
     private boolean filling;
@@ -41,6 +43,7 @@ public final class RefineView extends BorderPane {
         recipe = new RecipePanel(this::changeRecipe, desk::settle);
         points = new PointPanel(shown);
         plot = new Plot(shown, points::typePlace);
+        score = new ScoreStrip(desk, shown.time, RefineMarks.LEFT, RefineMarks.RIGHT);
         shown.tell(
                 () -> {
                     points.show();
@@ -81,6 +84,7 @@ public final class RefineView extends BorderPane {
         head.setStyle("-fx-padding: 8 16 4 20;");
         BorderPane left = new BorderPane(plot);
         left.setTop(head);
+        left.setBottom(score);
         setCenter(left);
         setRight(side());
         desk.editing().sessionProperty().addListener((o, a, b) -> {
@@ -174,6 +178,7 @@ public final class RefineView extends BorderPane {
         average.setText("Average of " + cycles.size() + " cycles");
         recipe.show(parameter, shown.model, session);
         points.refresh();
+        score.show(target);
         filling = false;
         shown.choose(shown.chosen);
     }

@@ -15,6 +15,7 @@ import agogic.desk.draw.Mark;
 import agogic.desk.model.LiveTrails;
 import agogic.desk.model.TimeWindow;
 import agogic.desk.parts.EnvelopeMarks;
+import agogic.desk.parts.ScoreMarks;
 import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.List;
@@ -29,6 +30,10 @@ public final class RouteMarks {
     static final double ENVELOPE_LEFT = 316;
     static final double SOUND_WIDTH = 300;
     private static final double SOUND_SIZE = 38;
+    /** A row as high as this shows the score. */
+    private static final double LARGE = 80;
+
+    private static final double SCORE = 40;
 
     private RouteMarks() {}
 
@@ -104,6 +109,7 @@ public final class RouteMarks {
                         x0 + 1, field.top() + 1, x1 - x0 - 2, field.height() - 2, 5, Ink.RAISED, Ink.NONE, 0));
             }
         }
+        score(marks, track == null ? List.of() : track.clips(), time, field);
         int step = perBeat * 4 > 24 ? 1 : perBeat * 16 > 24 ? 4 : 8;
         for (int bar : session.timeline().metre().barsBetween(time.from(), time.to())) {
             boolean section = session.sections().stream()
@@ -114,6 +120,23 @@ public final class RouteMarks {
                 marks.add(new Mark.Line(
                         x, field.top(), x, field.top() + field.height(), section ? Ink.EDGE : Ink.GROUND, 1, 0));
             }
+        }
+    }
+
+    /** The notes small inside the clips; in large rows the score with its dynamics below the lane. */
+    private static void score(List<Mark> marks, List<Clip> clips, TimeWindow time, EnvelopeMarks.Field field) {
+        if (field.height() < LARGE) {
+            EnvelopeMarks.Field within =
+                    new EnvelopeMarks.Field(field.left(), field.top() + 4, field.width(), field.height() - 8);
+            marks.addAll(ScoreMarks.notes(clips, time.from(), time.to(), within, Ink.EDGE));
+        } else {
+            double top = field.top() + field.height() - SCORE;
+            marks.addAll(ScoreMarks.of(
+                    clips,
+                    time.from(),
+                    time.to(),
+                    new EnvelopeMarks.Field(field.left(), top, field.width(), SCORE - 2),
+                    Ink.EDGE));
         }
     }
 

@@ -2,6 +2,8 @@ package agogic.desk.routes;
 
 import agogic.core.macro.Macro;
 import agogic.core.route.Route;
+import agogic.core.score.Clip;
+import agogic.core.score.ScoreWords;
 import agogic.core.session.Session;
 import agogic.core.session.Track;
 import agogic.desk.draw.Palette;
@@ -11,6 +13,7 @@ import java.util.ArrayList;
 import java.util.HashSet;
 import java.util.List;
 import java.util.Set;
+import java.util.stream.Collectors;
 import javafx.geometry.Insets;
 import javafx.geometry.Pos;
 import javafx.scene.AccessibleRole;
@@ -43,6 +46,8 @@ public final class RoutesView extends BorderPane {
 
         record Row(String route) implements Item {}
     }
+
+    private static final int CLIPS_TOLD = 3;
 
     private static final double[] HEIGHTS = {50, 74, 118};
 
@@ -183,6 +188,15 @@ public final class RoutesView extends BorderPane {
         desk.say(Notice.plain("Rows", List.of("Small", "Medium", "Large").get(height) + " rows."));
     }
 
+    private String clips(Track track) {
+        List<Clip> all = track.clips();
+        String told = all.stream()
+                .limit(CLIPS_TOLD)
+                .map(c -> ". " + ScoreWords.of(c, desk.timeline()))
+                .collect(Collectors.joining());
+        return told + (all.size() > CLIPS_TOLD ? ". " + (all.size() - CLIPS_TOLD) + " more clips" : "");
+    }
+
     private void fold(Track track) {
         if (!folded.remove(track.id())) {
             folded.add(track.id());
@@ -290,7 +304,8 @@ public final class RoutesView extends BorderPane {
                 count.setText(header.routes() + (header.routes() == 1 ? " route · " : " routes · ") + header.sockets());
                 setGraphic(group);
                 setPrefHeight(40);
-                setAccessibleText("Track " + header.track().name() + ", " + count.getText() + (shut ? ", folded" : ""));
+                setAccessibleText("Track " + header.track().name() + ", " + count.getText() + (shut ? ", folded" : "")
+                        + clips(header.track()));
             } else if (item instanceof Item.Row one) {
                 Session session = desk.session();
                 for (int r = 0; r < session.routes().size(); r++) {

@@ -54,6 +54,7 @@ public final class DeskWindow {
     private TraceBar trace;
     private Acts acts;
     private Views views;
+    private RidingLayer riding;
     private boolean acted;
     /** Keys that are down. A key that is held down comes again and again. */
     private final Set<KeyCode> held = EnumSet.noneOf(KeyCode.class);
@@ -150,6 +151,7 @@ public final class DeskWindow {
         BorderPane root = new BorderPane(views);
         root.setTop(transport);
         root.setBottom(new VBox(new SurfaceDrawer(desk), trace));
+        riding = new RidingLayer(desk, root);
         Theme.dress(root, inLight);
         desk.selection().lightProperty().addListener((o, a, is) -> Theme.dress(root, is));
         root(root);
@@ -289,6 +291,12 @@ public final class DeskWindow {
                 "here", "Menu of what is here", "As the right button of the mouse", "Shift+F10|Menu", this::menuHere));
         own.add(Act.of("keys", "Keys", "The list of keys", "", this::keys));
         own.add(Act.of("start-page", "Start page", "Leave this piece for the start page", "Ctrl+H", this::leave));
+        own.add(Act.of(
+                "riding-view",
+                "Riding view",
+                "What is ridden, large, with its score and nothing else; again, or Esc: back",
+                "Z",
+                () -> riding.turn()));
         own.add(Act.told("keys-key", "This list", "The list of keys", "?"));
         own.add(over("zoom-in", "Zoom in", "+", () -> views.refine().zoom(0.7), () -> zoom(0.7))
                 .repeating());
@@ -351,6 +359,10 @@ public final class DeskWindow {
             if (!e.isShortcutDown()) {
                 return;
             }
+        }
+        if (e.getCode() == KeyCode.ESCAPE && riding.leave()) {
+            e.consume();
+            return;
         }
         Optional<Act> act = acts.of(desk.selection().viewProperty().get(), e);
         acted = act.isPresent();

@@ -90,11 +90,49 @@ public class EditingTest extends WindowTest {
         until(() -> desk().session() == before);
     }
 
+    /** The score under the lane is read from place to place; the riding view comes and goes by a key, and plays. */
+    @Test
+    void theScoreIsReadAndTheRidingViewComesAndGoes() {
+        refine();
+        Node score = node("#score");
+        interact(score::requestFocus);
+        until(score::isFocused);
+        push(KeyCode.RIGHT);
+        until(() -> score.getAccessibleText().startsWith("bar 17 beat "));
+        assertThat(score.getAccessibleText()).contains(", mezzo forte");
+        String first = score.getAccessibleText();
+        push(KeyCode.RIGHT);
+        until(() -> !score.getAccessibleText().equals(first));
+        push(KeyCode.LEFT);
+        until(() -> score.getAccessibleText().equals(first));
+        push(KeyCode.ENTER);
+        until(() -> desk().riding().positionBeat() >= 64);
+
+        push(KeyCode.Z);
+        Node lanes = node("#riding-lanes");
+        until(lanes::isFocused);
+        until(() -> lanes.getAccessibleText().startsWith("bar 17 ")
+                && lanes.getAccessibleText().contains(", Cutoff "));
+        push(KeyCode.SPACE);
+        until(() -> lanes.getAccessibleText().startsWith("bar 18 "));
+        push(KeyCode.SPACE);
+        until(() -> !desk().riding().playing());
+        push(KeyCode.ESCAPE);
+        until(() -> lookup("#riding-view").tryQuery().isEmpty());
+        until(() -> node("#plot").isVisible());
+        push(KeyCode.Z);
+        until(() -> lookup("#riding-view").tryQuery().isPresent());
+        push(KeyCode.DIGIT1);
+        until(() -> lookup("#riding-view").tryQuery().isEmpty());
+        assertThat(desk().selection().viewProperty().get()).isEqualTo(View.ROUTES);
+    }
+
     @Test
     void theShapeOfAWayHasMoreOrLessOfItByKeys() {
         refine();
         Node plot = node("#plot");
         interact(plot::requestFocus);
+        until(plot::isFocused);
         Envelope before = cutoff().envelope();
         int point = 0;
         while (!before.shape(point).drawable()) {
@@ -121,6 +159,7 @@ public class EditingTest extends WindowTest {
         refine();
         Node plot = node("#plot");
         interact(plot::requestFocus);
+        until(plot::isFocused);
         Envelope before = cutoff().envelope();
         for (int i = 0; i < 6; i++) {
             push(KeyCode.RIGHT);
@@ -148,6 +187,7 @@ public class EditingTest extends WindowTest {
         until(() -> text("#trace-head").equals("Not done"));
         assertThat(cutoff().envelope().shape(5).amount()).isEqualTo(-0.7);
         interact(plot::requestFocus);
+        until(plot::isFocused);
         push(KeyCode.DELETE);
         until(() -> cutoff().envelope().size() == before.size() - 1);
         // All of it comes back, a step an act: the nudges of one point, hold, bent, its amount, the deleting.
