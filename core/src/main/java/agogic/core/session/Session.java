@@ -96,7 +96,7 @@ public final class Session {
     }
 
     /** What {@code change} makes of it: all that it leaves alone stays the same object. */
-    private Session changed(Consumer<Draft> change) {
+    Session changed(Consumer<Draft> change) {
         Draft draft = new Draft(this);
         change.accept(draft);
         return new Session(draft, this);

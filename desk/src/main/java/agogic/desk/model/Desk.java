@@ -36,6 +36,7 @@ public final class Desk {
         passes = new Passes(this, riding);
         standing = new Standing(this);
         time = new TimeWindow(first.length());
+        editing.sessionProperty().addListener((o, a, now) -> time.reach(now.length()));
         learner = new Learner(this);
         portWatch = new PortWatch(this);
     }

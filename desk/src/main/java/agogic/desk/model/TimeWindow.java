@@ -7,13 +7,21 @@ import javafx.beans.property.SimpleDoubleProperty;
 public final class TimeWindow {
     private static final double SHORTEST = 0.5;
 
-    private final double length;
+    private double length;
     private final DoubleProperty from = new SimpleDoubleProperty(0);
     private final DoubleProperty to;
 
     public TimeWindow(double length) {
         this.length = length;
         to = new SimpleDoubleProperty(length);
+    }
+
+    /** The piece is so long now, in beats. */
+    public void reach(double beats) {
+        if (beats != length) {
+            length = beats;
+            show(from(), to());
+        }
     }
 
     public DoubleProperty fromProperty() {

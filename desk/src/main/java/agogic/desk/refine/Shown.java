@@ -84,6 +84,7 @@ final class Shown {
     /** Takes what the session has of it now. */
     void refresh() {
         Lane before = lane;
+        time.reach(desk.session().length());
         lane = desk.session().lane(target);
         if (before == null || lane.stretches().size() > before.stretches().size()) {
             stretch = lane.stretches().size() - 1;

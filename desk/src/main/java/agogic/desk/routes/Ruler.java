@@ -3,12 +3,14 @@ package agogic.desk.routes;
 import agogic.core.session.Loop;
 import agogic.core.session.Session;
 import agogic.core.time.Section;
+import agogic.core.time.TempoPoint;
 import agogic.desk.draw.Ink;
 import agogic.desk.draw.Mark;
 import agogic.desk.draw.Painter;
 import agogic.desk.draw.Palette;
 import agogic.desk.model.Desk;
 import agogic.desk.model.TimeWindow;
+import agogic.desk.parts.TimingForm;
 import java.util.ArrayList;
 import java.util.List;
 import javafx.scene.canvas.Canvas;
@@ -18,6 +20,7 @@ import javafx.scene.layout.Region;
 /** Sections, bars and the loop. A press goes there; a drag with Shift sets the loop. */
 public final class Ruler extends Region {
     static final double HEIGHT = 46;
+    private static final double SECTIONS = 26;
 
     private final Desk desk;
     private final Canvas canvas = new Canvas();
@@ -37,6 +40,12 @@ public final class Ruler extends Region {
         addEventHandler(MouseEvent.MOUSE_PRESSED, e -> {
             desk.settle();
             double beat = beat(e);
+            if (e.getClickCount() == 2 && beat >= 0) {
+                // What is above are sections, below are bars and their tempo.
+                TimingForm.Kind kind = e.getY() < SECTIONS ? TimingForm.Kind.SECTION : TimingForm.Kind.TEMPO;
+                TimingForm.ask(desk, kind, beat, getScene().getWindow());
+                return;
+            }
             dragFrom = e.isShiftDown() ? desk.timeline().metre().nearestBeat(beat) : Double.NaN;
             if (!e.isShiftDown() && beat >= 0) {
                 desk.riding().locate(desk.timeline().metre().nearestBeat(beat));
@@ -127,6 +136,15 @@ public final class Ruler extends Region {
                     marks.add(new Mark.Words(x + 3, 41, Integer.toString(bar), Ink.QUIET, 11.5, true, false, -1));
                 }
                 marks.add(new Mark.Line(x, 30, x, HEIGHT, Ink.EDGE, 1, 0));
+            }
+        }
+        List<TempoPoint> tempos = session.timeline().tempo().points();
+        for (TempoPoint tempo : tempos.subList(1, tempos.size())) {
+            double x = time.x(tempo.beat(), left, width);
+            if (x >= left && x < left + width - 60) {
+                String words = "♩ " + Math.round(tempo.bpm()) + (tempo.ramp() ? " ↗" : "");
+                marks.add(new Mark.Line(x, 28, x, HEIGHT, Ink.SPAN, 1.4, 0));
+                marks.add(new Mark.Words(x + 22, 41, words, Ink.SPAN, 10.5, true, false, -1));
             }
         }
         Loop loop = session.loop();

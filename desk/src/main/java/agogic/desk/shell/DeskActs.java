@@ -8,6 +8,7 @@ import agogic.desk.files.Files;
 import agogic.desk.model.Desk;
 import agogic.desk.model.View;
 import agogic.desk.parts.SpanDialog;
+import agogic.desk.parts.TimingForm;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.function.Consumer;
@@ -68,8 +69,30 @@ final class DeskActs {
                 "Repeat the loop; Shift and drag on the ruler sets it",
                 "O",
                 desk.riding()::toggleLoop);
+        timing(
+                "section",
+                TimingForm.Kind.SECTION,
+                "A part of the piece with a name, from the bar at the playhead",
+                "Ctrl+G");
+        timing(
+                "tempo",
+                TimingForm.Kind.TEMPO,
+                "A tempo, steady or on the way to the next; says what stretches",
+                "Ctrl+Shift+G");
+        timing("metre", TimingForm.Kind.METRE, "How the bars are counted, from the bar at the playhead", "Ctrl+M");
+        timing("length", TimingForm.Kind.LENGTH, "How many bars the piece has", "Ctrl+L");
         add("loop-from", "Loop from here", "The loop begins at the playhead", "I", () -> loop(true));
         add("loop-to", "Loop to here", "The loop ends at the playhead", "Shift+I", () -> loop(false));
+    }
+
+    private void timing(String id, TimingForm.Kind kind, String about, String key) {
+        String words = kind.words() + (kind == TimingForm.Kind.LENGTH ? " of the piece…" : " here…");
+        add(
+                id,
+                words,
+                about,
+                key,
+                () -> TimingForm.ask(desk, kind, desk.riding().positionBeat(), window.get()));
     }
 
     /** Moves one end of the loop to the playhead; where the other would lie on the wrong side, it goes along. */

@@ -22,7 +22,9 @@ import java.util.List;
 import java.util.Optional;
 import javafx.scene.Node;
 import javafx.scene.control.ComboBox;
+import javafx.scene.control.Label;
 import javafx.scene.control.ListView;
+import javafx.scene.control.TextField;
 import javafx.scene.input.KeyCode;
 import javafx.scene.input.MouseButton;
 import org.junit.jupiter.api.Test;
@@ -125,6 +127,49 @@ public class EditingTest extends WindowTest {
         push(KeyCode.DIGIT1);
         until(() -> lookup("#riding-view").tryQuery().isEmpty());
         assertThat(desk().selection().viewProperty().get()).isEqualTo(View.ROUTES);
+    }
+
+    /** Sections, tempo, metre and length are typed; what is no tempo is said in the form, and each is one step. */
+    @Test
+    void whatTimeIsMadeOfIsTyped() {
+        Session before = desk().session();
+        interact(() -> desk().riding().locate(64));
+        until(() -> desk().riding().positionBeat() == 64);
+        push(KeyCode.CONTROL, KeyCode.G);
+        type("Tail");
+        until(() -> desk().session().sections().stream().anyMatch(s -> s.name().equals("Tail") && s.beat() == 64));
+        push(KeyCode.CONTROL, KeyCode.SHIFT, KeyCode.G);
+        Node field = node("#timing-what");
+        until(field::isFocused);
+        assertThat(lookup(".header-panel .label").queryAs(Label.class).getText())
+                .contains("stretch with the beats");
+        write("fast");
+        push(KeyCode.ENTER);
+        until(() -> text("#timing-trouble").contains("fast"));
+        interact(() -> ((TextField) field).setText("96"));
+        push(KeyCode.ENTER);
+        until(() -> desk().timeline().tempo().points().size() == 2);
+        assertThat(desk().timeline().tempo().bpmAt(70)).isEqualTo(96);
+        assertThat(desk().timeline().tempo().bpmAt(60)).isEqualTo(84);
+        push(KeyCode.CONTROL, KeyCode.M);
+        type("7/8");
+        until(() -> desk().timeline().metre().metreOfBar(17).beatsInBar() == 7);
+        push(KeyCode.CONTROL, KeyCode.L);
+        type("60");
+        until(() -> desk().session().length() == desk().timeline().metre().beatOfBar(61));
+        assertThat(desk().time().to()).isLessThanOrEqualTo(desk().session().length());
+        for (int i = 0; i < 4; i++) {
+            push(KeyCode.CONTROL, KeyCode.Z);
+        }
+        until(() -> desk().session() == before);
+    }
+
+    /** Types into the field that has the focus, over what stands there. */
+    private void type(String text) {
+        Node field = node("#timing-what");
+        until(field::isFocused);
+        write(text);
+        push(KeyCode.ENTER);
     }
 
     @Test

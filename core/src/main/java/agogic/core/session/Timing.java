@@ -1,0 +1,131 @@
+package agogic.core.session;
+
+import agogic.core.lane.Lane;
+import agogic.core.time.Lock;
+import agogic.core.time.Metre;
+import agogic.core.time.MetreMap;
+import agogic.core.time.Section;
+import agogic.core.time.TempoMap;
+import agogic.core.time.TempoPoint;
+import agogic.core.time.Timeline;
+import java.util.ArrayList;
+import java.util.Comparator;
+import java.util.List;
+
+/** Edits of what time is made of: sections, tempo, metre, length. */
+public final class Timing {
+    /** What is nearer than this is at one place, in quarter notes. */
+    private static final double SAME = 1e-6;
+
+    private static final int MOST_BARS = 100_000;
+
+    private Timing() {}
+
+    /** With a section of this name from {@code beat} on; one that begins there is renamed. */
+    public static Session section(Session session, double beat, String name) {
+        List<Section> sections = new ArrayList<>(session.sections());
+        sections.removeIf(s -> Math.abs(s.beat() - beat) < SAME);
+        sections.add(new Section(name.strip(), beat));
+        sections.sort(Comparator.comparingDouble(Section::beat));
+        return session.changed(draft -> draft.sections = List.copyOf(sections));
+    }
+
+    /** Without the section that begins at {@code beat}; what it named belongs to the one before. */
+    public static Session withoutSection(Session session, double beat) {
+        List<Section> left = session.sections().stream()
+                .filter(s -> Math.abs(s.beat() - beat) >= SAME)
+                .toList();
+        if (left.size() == session.sections().size()) {
+            throw new IllegalArgumentException(
+                    "No section begins at " + session.timeline().printBars(beat) + ".");
+        }
+        return session.changed(draft -> draft.sections = left);
+    }
+
+    /**
+     * With this tempo from {@code beat} on, where lanes that are locked to beats stretch and others do not.
+     *
+     * @param bpm quarter notes a minute, 1 to 1000
+     * @param ramp true if it moves to the next tempo
+     */
+    public static Session tempo(Session session, double beat, double bpm, boolean ramp) {
+        List<TempoPoint> points = new ArrayList<>(session.timeline().tempo().points());
+        points.removeIf(p -> Math.abs(p.beat() - beat) < SAME);
+        points.add(new TempoPoint(beat < SAME ? 0 : beat, bpm, ramp));
+        points.sort(Comparator.comparingDouble(TempoPoint::beat));
+        return session.withTimeline(
+                new Timeline(TempoMap.of(points), session.timeline().metre()));
+    }
+
+    /** Without the tempo that begins at {@code beat}. */
+    public static Session withoutTempo(Session session, double beat) {
+        List<TempoPoint> left = session.timeline().tempo().points().stream()
+                .filter(p -> Math.abs(p.beat() - beat) >= SAME)
+                .toList();
+        if (beat < SAME) {
+            throw new IllegalArgumentException("The first tempo stays: a piece needs one. Type another instead.");
+        }
+        if (left.size() == session.timeline().tempo().points().size()) {
+            throw new IllegalArgumentException(
+                    "No tempo begins at " + session.timeline().printBars(beat) + ".");
+        }
+        return session.withTimeline(
+                new Timeline(TempoMap.of(left), session.timeline().metre()));
+    }
+
+    /** With this metre from {@code bar} on. Nothing moves; only the bars are counted otherwise. */
+    public static Session metre(Session session, int bar, int beatsInBar, int beatUnit) {
+        List<Metre> metres = new ArrayList<>(session.timeline().metre().metres());
+        metres.removeIf(m -> m.bar() == bar);
+        metres.add(new Metre(bar, beatsInBar, beatUnit));
+        return metred(session, metres);
+    }
+
+    /** Without the metre that begins with {@code bar}. */
+    public static Session withoutMetre(Session session, int bar) {
+        if (bar == 1) {
+            throw new IllegalArgumentException("The first metre stays: a piece needs one. Type another instead.");
+        }
+        List<Metre> metres = new ArrayList<>(session.timeline().metre().metres());
+        if (!metres.removeIf(m -> m.bar() == bar)) {
+            throw new IllegalArgumentException("No metre begins with bar " + bar + ".");
+        }
+        return metred(session, metres);
+    }
+
+    private static Session metred(Session session, List<Metre> metres) {
+        metres.sort(Comparator.comparingInt(Metre::bar));
+        return session.withTimeline(new Timeline(session.timeline().tempo(), new MetreMap(metres)));
+    }
+
+    /** So many bars long. What lies beyond stays in the piece, and is not played. */
+    public static Session length(Session session, int bars) {
+        if (bars < 1 || bars > MOST_BARS) {
+            throw new IllegalArgumentException("A piece has 1 to 100,000 bars, not " + bars + ".");
+        }
+        double length = session.timeline().metre().beatOfBar(bars + 1);
+        return session.changed(draft -> draft.length = length);
+    }
+
+    /** Which lanes stretch with the beats when the tempo changes, and which stay in seconds: a sentence. */
+    public static String stretching(Session session) {
+        List<Lane> playing = session.lanes().stream().filter(Lane::plays).toList();
+        List<String> stay = playing.stream()
+                .filter(l -> l.lock() == Lock.SECONDS)
+                .map(l -> session.parameter(l.target()).name())
+                .toList();
+        int stretch = playing.size() - stay.size();
+        if (playing.isEmpty()) {
+            return "No lane has points yet.";
+        }
+        String first = stretch == 0
+                ? "No lane stretches"
+                : stretch == 1 ? "One lane stretches with the beats" : stretch + " lanes stretch with the beats";
+        String names = String.join(", ", stay.subList(0, Math.min(3, stay.size())));
+        return first
+                + (stay.isEmpty()
+                        ? "; none stays in seconds."
+                        : "; in seconds stay " + names
+                                + (stay.size() > 3 ? " and " + (stay.size() - 3) + " more." : "."));
+    }
+}
