@@ -83,6 +83,11 @@ public final class DeskWindow {
         return stage.getScene().getRoot().lookup(".routes-list");
     }
 
+    /** Shows the riding view, or leaves it. */
+    public void turnRidingView() {
+        riding.turn();
+    }
+
     Files files() {
         return files;
     }
@@ -296,7 +301,7 @@ public final class DeskWindow {
                 "Riding view",
                 "What is ridden, large, with its score and nothing else; again, or Esc: back",
                 "Z",
-                () -> riding.turn()));
+                this::turnRidingView));
         own.add(Act.told("keys-key", "This list", "The list of keys", "?"));
         own.add(over("zoom-in", "Zoom in", "+", () -> views.refine().zoom(0.7), () -> zoom(0.7))
                 .repeating());

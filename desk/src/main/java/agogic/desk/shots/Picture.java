@@ -5,6 +5,7 @@ public enum Picture {
     ROUTES,
     REFINE,
     WRITING,
+    RIDING,
     STOPPED,
     CATALOG,
     FIT,
@@ -25,6 +26,6 @@ public enum Picture {
         }
         throw new IllegalArgumentException(
                 "There is no view “" + name
-                        + "”. Expected routes, catalog, fit, face, surfaces, learn, macro, plane, breath, refine, writing, stopped or start.");
+                        + "”. Expected routes, catalog, fit, face, surfaces, learn, macro, plane, breath, refine, writing, riding, stopped or start.");
     }
 }

@@ -41,6 +41,9 @@ public final class Shots {
                 }
                 default -> window.desk().selection().viewProperty().set(View.ROUTES);
             }
+            if (scene == Picture.RIDING) {
+                window.turnRidingView();
+            }
             if (scene == Picture.FIT) {
                 window.catalog().model().fit(window.catalog().model().device().id());
             }

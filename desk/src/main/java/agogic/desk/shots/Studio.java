@@ -112,7 +112,7 @@ public final class Studio {
                 }
                 return 2.5;
             }
-            case WRITING -> {
+            case WRITING, RIDING -> {
                 Route route = desk.session().route(route(desk, "fader-3"));
                 desk.selection().selectedProperty().set(route.id());
                 desk.riding().mode(route, WriteMode.TOUCH);
@@ -123,6 +123,9 @@ public final class Studio {
                         RecordedHand.FEEDBACK_SWELL,
                         desk.engine(),
                         desk.timeline().secondsAt(beat));
+                if (picture == Picture.RIDING) {
+                    window.turnRidingView();
+                }
                 return 12.5;
             }
             default -> {
