@@ -18,6 +18,19 @@ public record Metre(int bar, int beatsInBar, int beatUnit) {
         }
     }
 
+    /**
+     * The metre that is typed as {@code 7/8}, from {@code bar} on.
+     *
+     * @throws IllegalArgumentException in words for people if it is none
+     */
+    public static Metre parse(int bar, String text) {
+        String[] parts = text.strip().split("\\s*/\\s*");
+        if (parts.length != 2 || !parts[0].matches("\\d{1,3}") || !parts[1].matches("\\d{1,3}")) {
+            throw new IllegalArgumentException("Expected a metre such as 4/4 or 7/8, found “" + text + "”.");
+        }
+        return new Metre(bar, Integer.parseInt(parts[0]), Integer.parseInt(parts[1]));
+    }
+
     /** Length of one beat of this metre, in quarter notes. */
     public double quartersInBeat() {
         return 4.0 / beatUnit;

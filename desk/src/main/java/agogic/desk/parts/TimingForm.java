@@ -175,12 +175,7 @@ public final class TimingForm extends FormDialog<UnaryOperator<Session>> {
         if (text.isEmpty()) {
             return s -> Timing.withoutMetre(s, bar);
         }
-        String expected = "a metre such as 4/4 or 7/8";
-        String[] parts = text.split("\\s*/\\s*");
-        if (parts.length != 2) {
-            throw new IllegalArgumentException("Expected " + expected + ", found “" + text + "”.");
-        }
-        Metre metre = new Metre(bar, whole(parts[0], expected), whole(parts[1], expected));
+        Metre metre = Metre.parse(bar, text);
         return s -> Timing.metre(s, bar, metre.beatsInBar(), metre.beatUnit());
     }
 

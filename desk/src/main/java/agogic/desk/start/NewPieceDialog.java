@@ -1,6 +1,7 @@
 package agogic.desk.start;
 
 import agogic.core.session.Session;
+import agogic.core.time.Metre;
 import agogic.desk.parts.FormDialog;
 import javafx.scene.control.TextField;
 import javafx.stage.Window;
@@ -23,15 +24,12 @@ final class NewPieceDialog extends FormDialog<Session> {
 
     @Override
     protected Session made() {
-        String[] parts = metre.getText().strip().split("\\s*/\\s*");
-        if (parts.length != 2) {
-            throw new IllegalArgumentException("Expected a metre such as 4/4 or 7/8, found “" + metre.getText() + "”.");
-        }
+        Metre typed = Metre.parse(1, metre.getText());
         return NewPiece.empty(
                 name.getText(),
                 number(tempo.getText(), "a tempo such as 96 or 87.5"),
-                whole(parts[0], "a metre such as 4/4 or 7/8"),
-                whole(parts[1], "a metre such as 4/4 or 7/8"),
+                typed.beatsInBar(),
+                typed.beatUnit(),
                 whole(bars.getText(), "a number of bars such as 64"));
     }
 
