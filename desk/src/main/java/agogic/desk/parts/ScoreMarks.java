@@ -17,6 +17,8 @@ public final class ScoreMarks {
     private static final double THICKEST = 6;
     private static final double DYNAMICS = 18;
     private static final double OPEN = 4.5;
+    /** What is left of a hairpin at an edge is not drawn if it is shorter than this. Pixels. */
+    private static final double SHORT = 6;
 
     private final List<Clip> clips;
     private final double from;
@@ -124,7 +126,7 @@ public final class ScoreMarks {
     private void line(double x0, double y0, double x1, double y1) {
         double a = inside(x0);
         double b = inside(x1);
-        if (b > a) {
+        if (b - a > SHORT) {
             double slope = (y1 - y0) / (x1 - x0);
             marks.add(new Mark.Line(a, y0 + slope * (a - x0), b, y0 + slope * (b - x0), Ink.QUIET, 1.4, 0));
         }

@@ -43,7 +43,7 @@ public final class RefineView extends BorderPane {
         recipe = new RecipePanel(this::changeRecipe, desk::settle);
         points = new PointPanel(shown);
         plot = new Plot(shown, points::typePlace);
-        score = new ScoreStrip(desk, shown.time, RefineMarks.LEFT, RefineMarks.RIGHT);
+        score = new ScoreStrip(desk, shown.time, RefineMarks.LEFT, RefineMarks.RIGHT + 4);
         shown.tell(
                 () -> {
                     points.show();

@@ -32,7 +32,7 @@ public final class RidingView extends BorderPane {
     private static final double BARS = 8;
 
     private static final double BEHIND = 0.25;
-    private static final double LEFT = 210;
+    private static final double LEFT = 236;
     private static final double RIGHT = 24;
     private static final double RULER = 30;
     private static final double GAP = 14;

@@ -113,17 +113,17 @@ public final class Studio {
                 return 2.5;
             }
             case WRITING, RIDING -> {
-                Route route = desk.session().route(route(desk, "fader-3"));
+                boolean large = picture == Picture.RIDING;
+                RecordedHand hand = large ? RecordedHand.OPENING_SWEEP : RecordedHand.FEEDBACK_SWELL;
+                Route route = desk.session().route(route(desk, large ? "fader-1" : "fader-3"));
                 desk.selection().selectedProperty().set(route.id());
                 desk.riding().mode(route, WriteMode.TOUCH);
-                double beat = desk.timeline().metre().beatOfBar(RecordedHand.FEEDBACK_SWELL.fromBar());
+                double beat = desk.timeline().metre().beatOfBar(hand.fromBar());
                 desk.riding().locate(beat);
                 desk.riding().rideFrom(beat);
                 agogic.desk.live.HandPlayer.start(
-                        RecordedHand.FEEDBACK_SWELL,
-                        desk.engine(),
-                        desk.timeline().secondsAt(beat));
-                if (picture == Picture.RIDING) {
+                        hand, desk.engine(), desk.timeline().secondsAt(beat));
+                if (large) {
                     window.turnRidingView();
                 }
                 return 12.5;
