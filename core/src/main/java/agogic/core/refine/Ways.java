@@ -1,5 +1,14 @@
 package agogic.core.refine;
 
+import static agogic.core.refine.ShapeTable.BENDS;
+import static agogic.core.refine.ShapeTable.BENT;
+import static agogic.core.refine.ShapeTable.GAUSS;
+import static agogic.core.refine.ShapeTable.HAND;
+import static agogic.core.refine.ShapeTable.PARTS;
+import static agogic.core.refine.ShapeTable.PLACES;
+import static agogic.core.refine.ShapeTable.SAMPLES;
+import static agogic.core.refine.ShapeTable.USUAL;
+
 import agogic.core.envelope.Shape;
 
 /**
@@ -7,18 +16,6 @@ import agogic.core.envelope.Shape;
  * the nearest one inside.
  */
 final class Ways {
-    /** A way is compared with the middle in so many even parts, in each with its mean and its slope. */
-    private static final int PARTS = 10;
-
-    /** As the two places of Gauss of each part have it: what is straight there is integrated exactly. */
-    private static final int SAMPLES = 2 * PARTS;
-
-    private static final double GAUSS = 1 / Math.sqrt(3);
-
-    private static final double[] BENDS = {
-        -1, -0.87, -0.75, -0.62, -0.5, -0.38, -0.28, -0.2, -0.12, -0.06, 0.06, 0.12, 0.2, 0.28, 0.38, 0.5, 0.62, 0.75,
-        0.87, 1
-    };
     private static final double HARDLY = 0.998;
 
     /** So often a bend is settled, and so far from straight it stays. */
@@ -33,25 +30,6 @@ final class Ways {
     private static final double[] KEPT = {0.75, 0.5, 0.25, 0};
 
     private static final double[] SPARE = {0.5, 1, 0, -0.5};
-
-    /** How far each of the bent ways, and the two parts of an S, are at the places. */
-    private static final double[][] BENT = new double[BENDS.length][SAMPLES];
-
-    private static final double[] USUAL = new double[SAMPLES];
-    private static final double[] HAND = new double[SAMPLES];
-    private static final double[] PLACES = new double[SAMPLES];
-
-    static {
-        for (int i = 0; i < SAMPLES; i++) {
-            double p = (i / 2 + 0.5 + (i % 2 - 0.5) * GAUSS) / PARTS;
-            PLACES[i] = p;
-            USUAL[i] = Shape.S.value(0, 1, p);
-            HAND[i] = Shape.s(1).value(0, 1, p);
-            for (int b = 0; b < BENDS.length; b++) {
-                BENT[b][i] = Shape.bent(BENDS[b]).value(0, 1, p);
-            }
-        }
-    }
 
     private final Walls walls;
     private final boolean shaped;

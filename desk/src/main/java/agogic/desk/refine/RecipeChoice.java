@@ -2,11 +2,15 @@ package agogic.desk.refine;
 
 import agogic.core.lane.Lane;
 import agogic.core.lane.Stretch;
+import agogic.core.parameter.Parameter;
+import agogic.core.refine.Recipe;
 import agogic.core.session.Session;
 import agogic.core.session.TargetName;
 import agogic.core.time.Timeline;
 import agogic.core.write.RecipeForAll;
+import agogic.desk.model.Beside;
 import agogic.desk.model.Desk;
+import agogic.desk.model.Notice;
 import agogic.desk.parts.ChoiceDialog;
 import java.util.List;
 import java.util.Set;
@@ -16,7 +20,47 @@ import javafx.stage.Window;
 final class RecipeChoice {
     private RecipeChoice() {}
 
-    static ChoiceDialog of(Desk desk, List<RecipeForAll.One> each, Window owner) {
+    /** Works out what comes of each ride beside the window, asks, and writes those that are chosen. */
+    static void ask(Desk desk, Parameter parameter, Recipe recipe, Window owner) {
+        Session before = desk.session();
+        RecipeForAll many = new RecipeForAll(before, parameter, recipe);
+        desk.say(Notice.plain("Refining", "All rides by this recipe, to show what comes of each."));
+        Beside.run(
+                "agogic-refine",
+                many::each,
+                each -> {
+                    desk.say(Notice.plain("Refined", "Choose the rides, then Enter."));
+                    of(desk, each, owner)
+                            .showAndWait()
+                            .ifPresent(off -> Beside.run(
+                                    "agogic-refine",
+                                    () -> many.apply(one -> !off.contains(id(one))),
+                                    all -> refined(desk, before, all),
+                                    desk::refuse));
+                },
+                desk::refuse);
+    }
+
+    private static void refined(Desk desk, Session before, RecipeForAll.Outcome all) {
+        if (desk.session() != before) {
+            desk.refuse(
+                    "The piece was changed while its rides were refined, so it stays as it is. Press Shift+U again.");
+            return;
+        }
+        if (all.rides() == 0) {
+            desk.refuse("No ride was chosen.");
+            return;
+        }
+        desk.edit("This recipe for " + all.rides() + " rides", s -> all.session());
+        desk.say(new Notice(
+                Notice.Kind.GOOD,
+                "Refined",
+                all.rides() + (all.rides() == 1 ? " ride" : " rides") + " by this recipe: the lanes had " + all.before()
+                        + " points and have " + all.after() + " now.",
+                List.of(new Notice.Act("Undo", desk.editing()::undo))));
+    }
+
+    private static ChoiceDialog of(Desk desk, List<RecipeForAll.One> each, Window owner) {
         Session session = desk.session();
         List<ChoiceDialog.Choice> lines = each.stream()
                 .map(one -> new ChoiceDialog.Choice(
@@ -32,7 +76,7 @@ final class RecipeChoice {
                 owner);
     }
 
-    static String id(RecipeForAll.One one) {
+    private static String id(RecipeForAll.One one) {
         return one.target() + " " + one.stretch();
     }
 

@@ -10,13 +10,10 @@ import agogic.core.parameter.Parameter;
 import agogic.core.refine.Recipe;
 import agogic.core.route.Target;
 import agogic.core.session.Points;
-import agogic.core.session.Session;
 import agogic.core.shape.DynamicsDraft;
 import agogic.core.time.Lock;
 import agogic.core.time.Timeline;
 import agogic.core.write.Cycles;
-import agogic.core.write.RecipeForAll;
-import agogic.desk.model.Beside;
 import agogic.desk.model.Desk;
 import agogic.desk.model.Notice;
 import agogic.desk.model.Place;
@@ -24,7 +21,6 @@ import agogic.desk.model.RefineModel;
 import agogic.desk.model.TimeWindow;
 import agogic.desk.parts.Ways;
 import java.util.List;
-import java.util.Set;
 import javafx.stage.Window;
 
 /** Which lane, which of its stretches and which of its points is shown, and what is done to them. */
@@ -234,48 +230,9 @@ final class Shown {
 
     /** Shows what the recipe of the ride that is shown would make of all others, and does it to those that are chosen. */
     void recipeForMany(Window owner) {
-        if (noRide()) {
-            return;
+        if (!noRide()) {
+            RecipeChoice.ask(desk, parameter(), model.stretch().recipe(), owner);
         }
-        Session before = desk.session();
-        RecipeForAll many =
-                new RecipeForAll(before, parameter(), model.stretch().recipe());
-        desk.say(Notice.plain("Refining", "All rides by this recipe, to show what comes of each."));
-        Beside.run(
-                "agogic-refine",
-                many::each,
-                each -> {
-                    desk.say(Notice.plain("Refined", "Choose the rides, then Enter."));
-                    RecipeChoice.of(desk, each, owner).showAndWait().ifPresent(off -> apply(before, many, off));
-                },
-                desk::refuse);
-    }
-
-    private void apply(Session before, RecipeForAll many, Set<String> off) {
-        Beside.run(
-                "agogic-refine",
-                () -> many.apply(one -> !off.contains(RecipeChoice.id(one))),
-                all -> refined(before, all),
-                desk::refuse);
-    }
-
-    private void refined(Session before, RecipeForAll.Outcome all) {
-        if (desk.session() != before) {
-            desk.refuse(
-                    "The piece was changed while its rides were refined, so it stays as it is. Press Shift+U again.");
-            return;
-        }
-        if (all.rides() == 0) {
-            desk.refuse("No ride was chosen.");
-            return;
-        }
-        desk.edit("This recipe for " + all.rides() + " rides", s -> all.session());
-        desk.say(new Notice(
-                Notice.Kind.GOOD,
-                "Refined",
-                all.rides() + (all.rides() == 1 ? " ride" : " rides") + " by this recipe: the lanes had " + all.before()
-                        + " points and have " + all.after() + " now.",
-                List.of(new Notice.Act("Undo", desk.editing()::undo))));
     }
 
     /** Asks between which values, and drafts the lane from the dynamics of its track. */
