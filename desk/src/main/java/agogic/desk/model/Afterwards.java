@@ -22,9 +22,12 @@ public final class Afterwards {
 
     private final Desk desk;
     private final List<LooseRide> rides;
+    /** What was selected: there goes what nothing is connected to. */
+    private final Optional<Target> selected;
 
     private Afterwards(Desk desk, List<LooseRide> rides) {
         this.desk = desk;
+        selected = selected(desk);
         this.rides = rides;
     }
 
@@ -45,7 +48,7 @@ public final class Afterwards {
                 now.rides.stream().filter(r -> same(r.hand(), hand)).limit(1).toList();
         if (last.isEmpty()) {
             desk.refuse("What " + desk.session().controlName(hand)
-                    + " did is written already, or is longer ago than ten" + " minutes.");
+                    + " did is written already, or is longer ago than ten minutes.");
         } else if (!now.can(last.get(0))) {
             desk.refuse("Nothing is connected to " + desk.session().controlName(hand)
                     + ". Select the parameter that is to have its moves, then press Ctrl+R.");
@@ -61,8 +64,12 @@ public final class Afterwards {
 
     /** {@code Fader 3 of North Eight}. */
     public String what(LooseRide ride) {
-        return desk.session().controlName(ride.hand()) + " of "
-                + desk.session().surface(ride.hand().surface()).name();
+        return what(desk.session(), ride);
+    }
+
+    private static String what(Session session, LooseRide ride) {
+        return session.controlName(ride.hand()) + " of "
+                + session.surface(ride.hand().surface()).name();
     }
 
     /** Where it would be written, and when it was done; why not, if it cannot be. */
@@ -92,7 +99,7 @@ public final class Afterwards {
         Optional<Route> own = session.routes().stream()
                 .filter(r -> r.hand().filter(h -> same(h, ride.hand())).isPresent())
                 .findFirst();
-        return own.isPresent() ? own : selected().map(target -> connected(session, ride, target));
+        return own.isPresent() ? own : selected.map(target -> connected(session, ride, target));
     }
 
     private static boolean same(Hand one, Hand other) {
@@ -107,7 +114,7 @@ public final class Afterwards {
                 .orElseGet(() -> Route.of(Assigning.freshId(session, target), ride.hand(), Span.FULL, target));
     }
 
-    private Optional<Target> selected() {
+    private static Optional<Target> selected(Desk desk) {
         Target shown = desk.selection().shownProperty().get();
         boolean catalog = desk.selection().viewProperty().get() == View.CATALOG;
         Optional<Target> target = catalog && shown != null
@@ -124,6 +131,18 @@ public final class Afterwards {
         }
         double playhead = Math.max(0, desk.state().position());
         Session before = desk.session();
+        // All of ten minutes may go through the live path once more: beside the window.
+        Beside.run(
+                "agogic-afterwards",
+                () -> written(before, chosen, playhead),
+                written -> done(before, chosen.size(), written),
+                desk::refuse);
+    }
+
+    /** What came of taking rides: the last target that was written, null if none was, and what could not be. */
+    private record Written(Session session, Target last, List<String> told) {}
+
+    private Written written(Session before, List<LooseRide> chosen, double playhead) {
         Session after = before;
         List<String> told = new ArrayList<>();
         Target last = null;
@@ -137,7 +156,7 @@ public final class Afterwards {
                     .filter(Pass::wrote)
                     .toList();
             if (passes.isEmpty()) {
-                told.add(what(ride) + " does not reach "
+                told.add(what(before, ride) + " does not reach "
                         + before.parameter(route.target()).name()
                         + ": move it once more, and the trace says where its wire stops.");
                 continue;
@@ -145,19 +164,27 @@ public final class Afterwards {
             after = PassWriter.write(with, passes);
             last = route.target();
         }
-        if (last == null) {
-            desk.refuse(String.join(" ", told));
+        return new Written(after, last, told);
+    }
+
+    private void done(Session before, int chosen, Written written) {
+        String told = String.join(" ", written.told());
+        if (written.last() == null) {
+            desk.refuse(told);
             return;
         }
-        Session taken = after;
-        desk.edit(chosen.size() == 1 ? "Take afterwards" : "Take " + chosen.size() + " afterwards", s -> taken);
-        Target target = last;
+        if (desk.session() != before) {
+            desk.refuse("The piece was changed meanwhile, so it stays as it is. Press Ctrl+R again.");
+            return;
+        }
+        desk.edit(chosen == 1 ? "Take afterwards" : "Take " + chosen + " afterwards", s -> written.session());
+        Target target = written.last();
         int points = desk.session().lane(target).envelope().size();
         desk.say(new Notice(
                 Notice.Kind.GOOD,
                 "Taken",
-                TargetName.of(taken, target) + " has what the hand did: " + points + " points in its lane now."
-                        + (told.isEmpty() ? "" : " " + String.join(" ", told)),
+                TargetName.of(desk.session(), target) + " has what the hand did: " + points + " points in its lane now."
+                        + (told.isEmpty() ? "" : " " + told),
                 List.of(
                         new Notice.Act("Refine", () -> desk.selection().openLane(target)),
                         new Notice.Act("Undo", desk.editing()::undo))));

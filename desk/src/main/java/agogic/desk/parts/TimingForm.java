@@ -138,17 +138,15 @@ public final class TimingForm extends FormDialog<UnaryOperator<Session>> {
     @Override
     protected UnaryOperator<Session> made() {
         String text = what.getText().strip();
-        UnaryOperator<Session> change =
-                switch (kind) {
-                    case SECTION -> section(text);
-                    case TEMPO -> tempo(text);
-                    case METRE -> metre(text);
-                    case LENGTH -> {
-                        int bars = whole(text, "a number of bars such as 64");
-                        yield s -> Timing.length(s, bars);
-                    }
-                };
-        return change;
+        return switch (kind) {
+            case SECTION -> section(text);
+            case TEMPO -> tempo(text);
+            case METRE -> metre(text);
+            case LENGTH -> {
+                int bars = whole(text, "a number of bars such as 64");
+                yield s -> Timing.length(s, bars);
+            }
+        };
     }
 
     private UnaryOperator<Session> section(String text) {

@@ -48,22 +48,9 @@ public class EditingTest extends WindowTest {
         return desk().session().lane(CUTOFF);
     }
 
-    private void refine() {
-        interact(() -> {
-            desk().selection()
-                    .selectedProperty()
-                    .set(desk().session().routes().stream()
-                            .filter(r -> r.target().equals(CUTOFF))
-                            .findFirst()
-                            .orElseThrow()
-                            .id());
-            desk().selection().viewProperty().set(View.REFINE);
-        });
-    }
-
     @Test
     void theShapeOfAWayHasMoreOrLessOfItByKeys() {
-        refine();
+        refine(CUTOFF);
         Node plot = node("#plot");
         interact(plot::requestFocus);
         until(plot::isFocused);
@@ -90,7 +77,7 @@ public class EditingTest extends WindowTest {
 
     @Test
     void aPointIsWalkedToMovedBentAndDeletedByTheKeyboard() {
-        refine();
+        refine(CUTOFF);
         Node plot = node("#plot");
         interact(plot::requestFocus);
         until(plot::isFocused);
@@ -135,7 +122,7 @@ public class EditingTest extends WindowTest {
 
     @Test
     void aPointIsAddedByADoubleClickAndDragged() {
-        refine();
+        refine(CUTOFF);
         int size = cutoff().envelope().size();
         Node plot = node("#plot");
         moveTo(plot).moveBy(60, -60);

@@ -22,23 +22,10 @@ public class TimeAndScoreTest extends WindowTest {
         return SlowComet.session();
     }
 
-    private void refine() {
-        interact(() -> {
-            desk().selection()
-                    .selectedProperty()
-                    .set(desk().session().routes().stream()
-                            .filter(r -> r.target().equals(CUTOFF))
-                            .findFirst()
-                            .orElseThrow()
-                            .id());
-            desk().selection().viewProperty().set(View.REFINE);
-        });
-    }
-
     /** The score under the lane is read from place to place; the riding view comes and goes by a key, and plays. */
     @Test
     void theScoreIsReadAndTheRidingViewComesAndGoes() {
-        refine();
+        refine(CUTOFF);
         Node score = node("#score");
         interact(score::requestFocus);
         until(score::isFocused);
@@ -117,7 +104,7 @@ public class TimeAndScoreTest extends WindowTest {
 
     @Test
     void aRecipeHasANameAndAKeyAndIsOneStep() {
-        refine();
+        refine(CUTOFF);
         until(() -> !text("#points-out").isEmpty());
         Session before = desk().session();
         int usual = Integer.parseInt(text("#points-out"));

@@ -1,7 +1,9 @@
 package agogic.desk.shell;
 
+import agogic.core.route.Target;
 import agogic.core.session.Session;
 import agogic.desk.model.Desk;
+import agogic.desk.model.View;
 import agogic.desk.parts.PathChooser;
 import java.nio.file.Path;
 import java.util.ArrayList;
@@ -145,6 +147,20 @@ public abstract class WindowTest extends ApplicationTest {
             see(query);
         }
         return lookup(query).query();
+    }
+
+    /** Shows the lane of a target in Refine. */
+    void refine(Target target) {
+        interact(() -> {
+            desk().selection()
+                    .selectedProperty()
+                    .set(desk().session().routes().stream()
+                            .filter(r -> r.target().equals(target))
+                            .findFirst()
+                            .orElseThrow()
+                            .id());
+            desk().selection().viewProperty().set(View.REFINE);
+        });
     }
 
     String text(String id) {
