@@ -24,6 +24,7 @@ import java.util.function.Consumer;
  * @param chart the controllers that hardware itself listens to: a parameter in it needs no socket, it travels outside
  *     under that number once it is exposed
  * @param nameLimit how many letters of a short name the host shows, 0 for all
+ * @param port the MIDI output of the machine through which it plays; empty if through none
  */
 public record Device(
         String id,
@@ -35,8 +36,10 @@ public record Device(
         List<String> wanted,
         List<Outside> outside,
         List<Outside> chart,
-        int nameLimit) {
+        int nameLimit,
+        String port) {
     public Device {
+        Text.sound("The port of a device", port);
         Text.sound("The id of a device", id);
         Text.sound("The kind of a device", kind);
         parameters = ParameterTable.of(parameters, Text.sound("A device", name));
@@ -85,6 +88,21 @@ public record Device(
         });
         outside.forEach(one -> ask.accept(one.parameter()));
         wanted.forEach(ask);
+    }
+
+    /** A device that plays through no port of the machine. */
+    public Device(
+            String id,
+            String name,
+            String kind,
+            List<Parameter> parameters,
+            int sockets,
+            List<Socket> used,
+            List<String> wanted,
+            List<Outside> outside,
+            List<Outside> chart,
+            int nameLimit) {
+        this(id, name, kind, parameters, sockets, used, wanted, outside, chart, nameLimit, "");
     }
 
     /** A device with one parameter a socket, in this order from socket 1. */
@@ -149,7 +167,8 @@ public record Device(
                 wanted,
                 outside.stream().map(o -> o.on(channel)).toList(),
                 chart.stream().map(o -> o.on(channel)).toList(),
-                nameLimit);
+                nameLimit,
+                port);
     }
 
     public Exposure exposure(String parameterId) {
@@ -199,12 +218,13 @@ public record Device(
 
     /** This device under another id and name. */
     public Device named(String newId, String newName) {
-        return new Device(newId, newName, kind, parameters, sockets, used, wanted, outside, chart, nameLimit);
+        return new Device(newId, newName, kind, parameters, sockets, used, wanted, outside, chart, nameLimit, port);
     }
 
     /** This device with {@code changed} in the place of the parameter with its id. */
     public Device with(Parameter changed) {
-        return new Device(id, name, kind, table().with(changed), sockets, used, wanted, outside, chart, nameLimit);
+        return new Device(
+                id, name, kind, table().with(changed), sockets, used, wanted, outside, chart, nameLimit, port);
     }
 
     /** With this socket in the place of the one of its number, or more. */
@@ -216,19 +236,24 @@ public record Device(
     }
 
     public Device using(List<Socket> newUsed) {
-        return new Device(id, name, kind, parameters, sockets, newUsed, wanted, outside, chart, nameLimit);
+        return new Device(id, name, kind, parameters, sockets, newUsed, wanted, outside, chart, nameLimit, port);
     }
 
     public Device wanting(List<String> newWanted) {
-        return new Device(id, name, kind, parameters, sockets, used, newWanted, outside, chart, nameLimit);
+        return new Device(id, name, kind, parameters, sockets, used, newWanted, outside, chart, nameLimit, port);
     }
 
     public Device sending(List<Outside> newOutside) {
-        return new Device(id, name, kind, parameters, sockets, used, wanted, newOutside, chart, nameLimit);
+        return new Device(id, name, kind, parameters, sockets, used, wanted, newOutside, chart, nameLimit, port);
+    }
+
+    /** This device playing through another port of the machine, or through none if {@code newPort} is empty. */
+    public Device through(String newPort) {
+        return new Device(id, name, kind, parameters, sockets, used, wanted, outside, chart, nameLimit, newPort);
     }
 
     public Device limitedTo(int letters) {
-        return new Device(id, name, kind, parameters, sockets, used, wanted, outside, chart, letters);
+        return new Device(id, name, kind, parameters, sockets, used, wanted, outside, chart, letters, port);
     }
 
     /** Nobody asks for this parameter any more: it leaves its socket, its way outside, and the list of the wanted. */
@@ -245,6 +270,7 @@ public record Device(
                 wanted.stream().filter(w -> !w.equals(parameterId)).toList(),
                 outside.stream().filter(o -> !o.parameter().equals(parameterId)).toList(),
                 chart,
-                nameLimit);
+                nameLimit,
+                port);
     }
 }

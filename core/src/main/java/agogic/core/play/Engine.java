@@ -37,7 +37,9 @@ public final class Engine {
     private volatile Consumer<RuntimeException> troubles = e -> {
         throw e;
     };
+    private final Following following;
     private volatile Playing playing;
+    private volatile Run run = Run.STILL;
     private volatile Memory memory;
     /** True if something was done from outside since the values were worked out. */
     private boolean stirred = true;
@@ -56,6 +58,7 @@ public final class Engine {
         moves = new HandMoves(present, clock, transport, takes, values, this::listening, this::wrote);
         inputs = new Inputs(moves::of, this::came);
         handover = new Handover(present, clock, transport, inputs, takes, values);
+        following = new Following(present, clock, transport, new Led());
         playing = handover.begin();
     }
 
@@ -186,21 +189,38 @@ public final class Engine {
 
     /** Goes to {@code seconds} without playing, or goes on playing from there without writing what lies between. */
     public void locate(double seconds) {
-        commands.add(() -> {
-            boolean goOn = transport.playing();
-            if (goOn) {
-                halt(Pass.End.JUMPED);
+        commands.add(() -> go(seconds));
+    }
+
+    private void go(double seconds) {
+        boolean goOn = transport.playing();
+        if (goOn) {
+            halt(Pass.End.JUMPED);
+        }
+        transport.moveTo(seconds);
+        values.chase();
+        if (goOn) {
+            // The pass is over: only what is pinned writes on, from here.
+            for (RouteState state : present.plan.routes) {
+                state.passOver = !state.route.pinned();
             }
-            transport.moveTo(seconds);
-            values.chase();
-            if (goOn) {
-                // The pass is over: only what is pinned writes on, from here.
-                for (RouteState state : present.plan.routes) {
-                    state.passOver = !state.route.pinned();
-                }
-                startPlaying(seconds, seconds, Double.POSITIVE_INFINITY);
-            }
-        });
+            startPlaying(seconds, seconds, Double.POSITIVE_INFINITY);
+        }
+    }
+
+    /** How the piece runs, for another thread that has to be where it is. */
+    public Run run() {
+        return run;
+    }
+
+    /** Where the messages of a clock come in that a piece may follow. One thread. */
+    public MessageQueue clockPort() {
+        return following.port();
+    }
+
+    /** How it stands with the clock that is followed. */
+    public Following.State following() {
+        return following.state();
     }
 
     /**
@@ -237,6 +257,7 @@ public final class Engine {
                 troubles.accept(e);
             }
         }
+        following.tick(nanos);
         while (transport.due(nanos)) {
             double at = transport.boundary();
             long when = clock.nanosAt(at);
@@ -259,6 +280,11 @@ public final class Engine {
         boolean plays = transport.playing();
         present.live.position(position);
         present.live.transport(plays, plays && position < transport.punchIn());
+        Run last = run;
+        Run now = transport.run(last);
+        if (now != last) {
+            run = now;
+        }
     }
 
     /** Something happens here besides playing: writing begins, the loop turns, or it ends. */
@@ -282,6 +308,24 @@ public final class Engine {
         } else {
             transport.stop();
             transport.moveTo(at);
+        }
+    }
+
+    /** What another clock makes it do. */
+    private final class Led implements Following.Acts {
+        @Override
+        public void begin(double seconds) {
+            startAt(seconds, seconds, Double.POSITIVE_INFINITY);
+        }
+
+        @Override
+        public void stop() {
+            halt(Pass.End.STOPPED);
+        }
+
+        @Override
+        public void go(double seconds) {
+            Engine.this.go(seconds);
         }
     }
 

@@ -14,6 +14,8 @@ final class Transport {
 
     private double punchOut = Double.POSITIVE_INFINITY;
     private boolean punched;
+    /** True if another clock leads: nothing is repeated then. */
+    private boolean led;
 
     Transport(Clock clock, Present present) {
         this.clock = clock;
@@ -48,10 +50,15 @@ final class Transport {
         if (!punched && position < punchIn) {
             return Math.min(punchIn, punchOut);
         }
+        return end();
+    }
+
+    /** Where it goes on elsewhere or ends, in seconds. */
+    private double end() {
         Session session = present.plan.session;
         Loop loop = session.loop();
         double end = Math.min(punchOut, Math.max(session.seconds(), clock.anchored() + 1e-9));
-        if (loop.on()) {
+        if (loop.on() && !led) {
             double loopEnd = session.timeline().secondsAt(loop.to());
             return position <= loopEnd ? Math.min(end, loopEnd) : end;
         }
@@ -61,6 +68,28 @@ final class Transport {
     /** True if it plays and that place is reached at {@code nanos}. */
     boolean due(long nanos) {
         return playing && clock.secondsAt(nanos) >= boundary();
+    }
+
+    /** Another clock leads from now on, or no longer. */
+    void led(boolean byAnother) {
+        led = byAnother;
+    }
+
+    /** How it runs now: {@code last} if that is still so. */
+    Run run(Run last) {
+        double until = playing ? end() : Double.POSITIVE_INFINITY;
+        boolean same = last.playing() == playing
+                && (playing ? last.until() == until && clock.runs(last) : last.seconds() == position);
+        if (same) {
+            return last;
+        }
+        Session session = present.plan.session;
+        boolean turns = playing && turnsAt(until);
+        return clock.run(
+                playing,
+                position,
+                until,
+                turns ? session.timeline().secondsAt(session.loop().from()) : Double.NaN);
     }
 
     void start(double from, double writeFrom, double until) {
@@ -99,7 +128,7 @@ final class Transport {
         Session session = present.plan.session;
         Loop loop = session.loop();
         double end = session.timeline().secondsAt(loop.to());
-        return loop.on() && clock.anchored() <= end && at < punchOut && at >= end - 1e-9;
+        return loop.on() && !led && clock.anchored() <= end && at < punchOut && at >= end - 1e-9;
     }
 
     /** Goes back to the start of the loop at {@code nanos}; all of a turn is written. Returns the start, in seconds. */

@@ -6,6 +6,7 @@ import agogic.core.macro.Macro;
 import agogic.core.ride.Ride;
 import agogic.core.route.Route;
 import agogic.core.surface.Surface;
+import agogic.core.sync.Sync;
 import agogic.core.time.Section;
 import agogic.core.time.Timeline;
 import java.util.List;
@@ -25,6 +26,7 @@ final class Draft {
     List<Lane> lanes;
     List<Ride> rides;
     List<Macro> macros;
+    Sync sync = Sync.OWN;
 
     Draft(
             String name,
@@ -70,5 +72,6 @@ final class Draft {
         lanes = from.lanes();
         rides = from.rides();
         macros = from.macros();
+        sync = from.sync();
     }
 }

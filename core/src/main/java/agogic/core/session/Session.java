@@ -11,6 +11,7 @@ import agogic.core.route.Route;
 import agogic.core.route.Target;
 import agogic.core.surface.Control;
 import agogic.core.surface.Surface;
+import agogic.core.sync.Sync;
 import agogic.core.time.Section;
 import agogic.core.time.Timeline;
 import java.util.List;
@@ -36,6 +37,7 @@ public final class Session {
     private final SharedList<Lane> lanes;
     private final SharedList<Ride> rides;
     private final SharedList<Macro> macros;
+    private final Sync sync;
     private final Lookup lookup;
 
     private Session(Draft draft, Session before) {
@@ -52,6 +54,7 @@ public final class Session {
         lanes = SharedList.of(draft.lanes);
         rides = SharedList.of(draft.rides);
         macros = SharedList.of(draft.macros);
+        sync = draft.sync;
         lookup = before == null ? new Lookup(this) : new Lookup(this, before, before.lookup);
         Soundness.check(this, before);
     }
@@ -154,6 +157,11 @@ public final class Session {
         return macros;
     }
 
+    /** How it goes together with other clocks. */
+    public Sync sync() {
+        return sync;
+    }
+
     @Override
     public boolean equals(Object other) {
         return other == this || other instanceof Session session && parts().equals(session.parts());
@@ -172,7 +180,7 @@ public final class Session {
     private List<Object> parts() {
         return List.of(
                 name, subtitle, timeline, length, sections, loop, tracks, devices, surfaces, routes, lanes, rides,
-                macros);
+                macros, sync);
     }
 
     private static <T> T at(List<T> all, int place, String what, Object name) {
@@ -373,6 +381,11 @@ public final class Session {
     /** At another tempo or metre. Lanes keep their own times: beats for those locked to beats, seconds for the others. */
     public Session withTimeline(Timeline newTimeline) {
         return changed(draft -> draft.timeline = newTimeline);
+    }
+
+    /** With its own clock (the one of a session that is made), or together with another. */
+    public Session withSync(Sync newSync) {
+        return changed(draft -> draft.sync = newSync);
     }
 
     public Session withMacros(List<Macro> newMacros) {

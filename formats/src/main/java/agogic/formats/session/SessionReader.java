@@ -28,6 +28,7 @@ import agogic.core.score.Note;
 import agogic.core.session.Loop;
 import agogic.core.session.Session;
 import agogic.core.session.Track;
+import agogic.core.sync.Sync;
 import agogic.core.time.Lock;
 import agogic.core.time.Metre;
 import agogic.core.time.MetreMap;
@@ -74,7 +75,8 @@ final class SessionReader {
         Timeline timeline = new Timeline(
                 tempoPlace.make(() -> TempoMap.of(tempo)), json.at("metre").make(() -> new MetreMap(metre)));
         Json loop = json.at("loop");
-        return json.make(() -> new Session(
+        Sync sync = json.maybe("clock").isPresent() ? sync(json.at("clock")) : Sync.OWN;
+        Session session = json.make(() -> new Session(
                 json.text("name"),
                 json.text("subtitle"),
                 timeline,
@@ -88,6 +90,15 @@ final class SessionReader {
                 json.list("lanes", SessionReader::lane),
                 json.list("rides", this::ride),
                 json.maybe("macros").isPresent() ? json.list("macros", MacroJson::read) : List.of()));
+        return session.withSync(sync);
+    }
+
+    private static Sync sync(Json json) throws FormatException {
+        return json.make(() -> new Sync(
+                json.word("role", Sync.Role.class),
+                json.word("language", Sync.Language.class),
+                json.text("port"),
+                json.flag("goesOn")));
     }
 
     private static Track track(Json json) throws FormatException {
@@ -139,7 +150,8 @@ final class SessionReader {
                 json.list("wanted", Json::text),
                 json.list("outside", SessionReader::outside),
                 json.list("chart", SessionReader::outside),
-                json.whole("nameLimit")));
+                json.whole("nameLimit"),
+                json.maybe("port").isPresent() ? json.text("port") : ""));
     }
 
     private static Socket socket(Json json) throws FormatException {

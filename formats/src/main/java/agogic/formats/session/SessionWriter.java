@@ -19,6 +19,7 @@ import agogic.core.score.Clip;
 import agogic.core.score.Note;
 import agogic.core.session.Session;
 import agogic.core.session.Track;
+import agogic.core.sync.Sync;
 import agogic.core.time.Metre;
 import agogic.core.time.Section;
 import agogic.core.time.TempoPoint;
@@ -56,6 +57,9 @@ final class SessionWriter {
                 object().put("from", session.loop().from())
                         .put("to", session.loop().to())
                         .put("on", session.loop().on()));
+        if (!session.sync().equals(Sync.OWN)) {
+            json.set("clock", sync(session.sync()));
+        }
         json.set("tracks", list(session.tracks(), SessionWriter::track));
         json.set("devices", list(session.devices(), SessionWriter::device));
         json.set("surfaces", list(session.surfaces(), SurfaceJson::write));
@@ -64,6 +68,13 @@ final class SessionWriter {
         json.set("lanes", list(session.lanes(), SessionWriter::lane));
         json.set("rides", list(session.rides(), SessionWriter::ride));
         return json;
+    }
+
+    private static ObjectNode sync(Sync sync) {
+        return object().put("role", sync.role().name().toLowerCase(Locale.ROOT))
+                .put("language", sync.language().name().toLowerCase(Locale.ROOT))
+                .put("port", sync.port())
+                .put("goesOn", sync.goesOn());
     }
 
     static ObjectNode object() {
@@ -147,6 +158,9 @@ final class SessionWriter {
         json.set("outside", list(device.outside(), SessionWriter::outside));
         json.set("chart", list(device.chart(), SessionWriter::outside));
         json.put("nameLimit", device.nameLimit());
+        if (!device.port().isEmpty()) {
+            json.put("port", device.port());
+        }
         return json;
     }
 
