@@ -60,7 +60,8 @@ public record Finding(
         CLOSED_SPAN("a span without a way", Grade.DOUBTFUL),
         LEFT_ON("a mode left on", Grade.DOUBTFUL),
         LATE_START("no point at the start", Grade.TO_KNOW),
-        MACRO("a macro and what it moves", Grade.DOUBTFUL);
+        MACRO("a macro and what it moves", Grade.DOUBTFUL),
+        PORT_GONE("a port that is not there", Grade.DOUBTFUL);
 
         private final String spoken;
         private final Grade grade;

@@ -9,6 +9,7 @@ import java.util.List;
 import java.util.Optional;
 import java.util.Set;
 import java.util.function.Consumer;
+import java.util.stream.Stream;
 
 /**
  * An instrument or effect as its description tells it: its parameters and the sockets it offers to a host.
@@ -153,6 +154,13 @@ public record Device(
     /** The controller under which hardware listens to this parameter, if it does. */
     public Optional<Outside> chartOf(String parameterId) {
         return chart.stream().filter(o -> o.parameter().equals(parameterId)).findFirst();
+    }
+
+    /** The MIDI channel of its chart, or of what travels outside; empty if it has no controllers. 1..16. */
+    public Optional<Integer> channel() {
+        return Stream.concat(chart.stream(), outside.stream())
+                .map(Outside::channel)
+                .findFirst();
     }
 
     /** This device on another MIDI channel: its chart and what travels outside go with it. */

@@ -1,7 +1,6 @@
 package agogic.core.out;
 
 import agogic.core.device.Device;
-import agogic.core.device.Outside;
 import agogic.core.score.Clip;
 import agogic.core.score.Note;
 import agogic.core.session.Session;
@@ -44,17 +43,11 @@ final class NoteList {
                     .findFirst()
                     .orElse(null);
             if (device != null && device.port().equals(port)) {
-                int channel = channel(device, track) - 1;
+                int channel = device.channel().orElse(track.channel()) - 1;
                 track.clips().forEach(clip -> add(events, session, clip, channel));
             }
         }
         return new NoteList(events);
-    }
-
-    /** The channel of the notes of a track, 1..16. */
-    static int channel(Device device, Track track) {
-        List<Outside> ways = device.chart().isEmpty() ? device.outside() : device.chart();
-        return ways.isEmpty() ? track.channel() : ways.get(0).channel();
     }
 
     private static void add(List<Event> events, Session session, Clip clip, int channel) {

@@ -38,7 +38,7 @@ public final class PortOut {
     /** Where the panic stands: so many of its messages are out. */
     private int panicked = NONE;
 
-    private boolean[] panicChannels = new boolean[16];
+    private final boolean[] panicChannels = new boolean[16];
     private long oldest;
     private final ClockOut clock = new ClockOut();
 
@@ -80,6 +80,15 @@ public final class PortOut {
     /** The longest that a value has waited for the wire so far, in nanoseconds. */
     public long oldest() {
         return oldest;
+    }
+
+    /** Ends the notes that sound, at once: before the port is let go. */
+    public void silence(long nanos) {
+        notes.play(NoteList.EMPTY);
+        for (int message = notes.due(); message != NONE; message = notes.due()) {
+            sink.message(message >> 16 & 0xFF, message >> 8 & 0x7F, message & 0x7F, nanos);
+        }
+        session = null;
     }
 
     private void follow(Playing now) {

@@ -1,5 +1,6 @@
 package agogic.core.trace;
 
+import agogic.core.device.Device;
 import agogic.core.play.LiveState;
 import agogic.core.play.Verdict;
 import agogic.core.route.Hand;
@@ -114,6 +115,18 @@ public record Trace(
                         + "” is " + state + ".",
                 null,
                 Act.LOOK_AGAIN);
+    }
+
+    /** What is heard, but does not go out: the port of the device is not open. {@code state} says why. */
+    public static Trace unsent(Trace heard, Device device, String state) {
+        return new Trace(
+                Verdict.PORT_CLOSED,
+                "Not sent",
+                heard.sentence() + " The wire stops behind the sound: the port “" + device.port() + "” of "
+                        + device.name() + " is " + state + ".",
+                heard.route(),
+                Optional.of(Act.LOOK_AGAIN),
+                heard.hand());
     }
 
     private static int rank(Verdict verdict) {

@@ -77,6 +77,12 @@ public final class ChainActs {
                 device("device-up", "Device up", "The chosen device one place before", "Alt+↑", d -> along(d, -1)),
                 device("device-down", "Device down", "The chosen device one place behind", "Alt+↓", d -> along(d, 1)),
                 device(
+                        "device-port",
+                        "Port and channel…",
+                        "Through which MIDI output the chosen device plays, and on which channel",
+                        "Ctrl+Shift+O",
+                        d -> PortDialog.ask(desk, d, window.get())),
+                device(
                         "device-remove",
                         "Remove the device…",
                         "All that goes with it is told before",

@@ -1,10 +1,12 @@
 package agogic.desk.catalog;
 
 import agogic.core.device.Device;
+import agogic.core.expose.PlayedThrough;
 import agogic.core.session.Session;
 import agogic.core.session.Track;
 import agogic.desk.draw.Ink;
 import agogic.desk.draw.Mark;
+import agogic.desk.live.MidiPorts;
 import agogic.desk.parts.MarkView;
 import java.util.ArrayList;
 import java.util.HashSet;
@@ -23,6 +25,7 @@ public final class DeviceList extends ListView<DeviceList.Item> {
 
     private final CatalogModel model;
     private boolean filling;
+    private List<MidiPorts.Port> ports = List.of();
 
     DeviceList(CatalogModel model) {
         this.model = model;
@@ -38,6 +41,13 @@ public final class DeviceList extends ListView<DeviceList.Item> {
             }
         });
         model.deviceProperty().addListener((o, a, b) -> follow());
+        model.desk().onFrame(() -> {
+            List<MidiPorts.Port> now = model.desk().live().ports().playedThrough();
+            if (getScene() != null && !now.equals(ports)) {
+                ports = now;
+                refresh();
+            }
+        });
         show();
     }
 
@@ -82,6 +92,18 @@ public final class DeviceList extends ListView<DeviceList.Item> {
                 + ", " + device.parameters().size() + " parameters";
     }
 
+    private boolean open(Device device) {
+        return model.desk().live().ports().output(device.port()).open();
+    }
+
+    private String through(Device device) {
+        return device.port().isEmpty()
+                ? ""
+                : ", plays through " + device.port() + " on channel "
+                        + PlayedThrough.channel(model.session(), device)
+                        + (open(device) ? "" : ", which is not there");
+    }
+
     private final class Row extends ListCell<Item> {
         private final MarkView drawing = new MarkView(model.desk()) {
             @Override
@@ -104,6 +126,12 @@ public final class DeviceList extends ListView<DeviceList.Item> {
         }
 
         private void device(List<Mark> marks, Device device, double width) {
+            if (!device.port().isEmpty()) {
+                boolean open = open(device);
+                String through = (open ? "→ " : "▲ ") + device.port() + " · ch "
+                        + PlayedThrough.channel(model.session(), device) + (open ? "" : " · not there");
+                marks.add(new Mark.Words(4, 45, through, open ? Ink.QUIET : Ink.RIDE, 11.5, false, false, -1));
+            }
             int needed = device.taken() + device.wanted().size();
             boolean over = needed > device.usable();
             marks.add(new Mark.Words(4, 16, device.name(), Ink.TEXT, 13, false, true, -1));
@@ -133,8 +161,10 @@ public final class DeviceList extends ListView<DeviceList.Item> {
             } else {
                 setMouseTransparent(false);
                 setGraphic(drawing);
+                Device device = model.session().device(item.device());
+                drawing.setPrefHeight(device.port().isEmpty() ? 38 : 54);
                 drawing.draw();
-                setAccessibleText(spoken(model.session().device(item.device())));
+                setAccessibleText(spoken(device) + through(device));
             }
         }
     }

@@ -2,12 +2,16 @@ package agogic.desk.catalog;
 
 import agogic.core.check.Check;
 import agogic.core.check.Finding;
+import agogic.core.check.PortCheck;
 import agogic.core.macro.Macro;
 import agogic.core.session.Session;
+import agogic.desk.live.MidiPorts;
 import agogic.desk.model.Beside;
 import agogic.desk.model.Notice;
 import agogic.desk.model.View;
 import agogic.desk.parts.WordyCell;
+import java.util.ArrayList;
+import java.util.List;
 import java.util.function.IntConsumer;
 import javafx.geometry.Pos;
 import javafx.scene.AccessibleRole;
@@ -26,6 +30,7 @@ public final class FindingsPanel extends VBox {
     private final ListView<Finding> list = new ListView<>();
     private final Beside beside = new Beside();
     private Session looked;
+    private List<MidiPorts.Port> lookedPorts = List.of();
 
     FindingsPanel(CatalogModel model, IntConsumer counted) {
         super(8);
@@ -43,13 +48,15 @@ public final class FindingsPanel extends VBox {
     /** Looks through the session as it is now, if it is another than the one looked through last. */
     public void show() {
         Session session = model.session();
-        if (session == looked) {
+        List<MidiPorts.Port> ports = model.desk().live().ports().playedThrough();
+        if (session == looked && ports.equals(lookedPorts)) {
             return;
         }
         looked = session;
+        lookedPorts = ports;
         beside.latest(
                 "agogic-check",
-                () -> Check.of(session),
+                () -> all(session),
                 found -> {
                     list.getItems().setAll(found);
                     counted.accept(found.size());
@@ -59,6 +66,12 @@ public final class FindingsPanel extends VBox {
                     list.getItems().clear();
                     list.setPlaceholder(new Label("The session could not be looked through: " + why));
                 });
+    }
+
+    private static List<Finding> all(Session session) {
+        List<Finding> found = new ArrayList<>(Check.of(session));
+        found.addAll(PortCheck.of(session, MidiPorts::inputs, MidiPorts::outputs));
+        return found;
     }
 
     /** Does the act of the chosen finding. */

@@ -2,7 +2,9 @@ package agogic.desk.command;
 
 import agogic.core.check.Check;
 import agogic.core.check.Finding;
+import agogic.core.check.PortCheck;
 import agogic.core.session.Session;
+import agogic.desk.live.MidiPorts;
 import agogic.formats.session.SessionFile;
 import java.io.IOException;
 import java.nio.file.Path;
@@ -30,7 +32,8 @@ final class CheckCommand extends FileCommand {
         Session session = SessionFile.open(path);
         Answer answer = new Answer();
         List<Map<String, Object>> findings = new ArrayList<>();
-        List<Finding> found = Check.of(session);
+        List<Finding> found = new ArrayList<>(Check.of(session));
+        found.addAll(PortCheck.of(session, MidiPorts::inputs, MidiPorts::outputs));
         for (Finding finding : found) {
             Map<String, Object> one = new LinkedHashMap<>();
             one.put("kind", finding.kind().name().toLowerCase(Locale.ROOT));

@@ -40,7 +40,7 @@ final class Connection {
             LongSupplier clock,
             Runnable wake,
             Predicate<MidiDevice> shared) {
-        boolean gone = in != null && (!in.isOpen() || !has(there, port));
+        boolean gone = in != null && (!in.isOpen() || !MidiPorts.has(there, port));
         if (gone || !surface.port().equals(port) || !surface.id().equals(id)) {
             was = surface.port().equals(port) && surface.id().equals(id) && (was || in != null);
             close(gone ? d -> false : shared);
@@ -73,15 +73,6 @@ final class Connection {
             }
         }
         return state(surface, in != null, in != null ? "connected" : was ? "unplugged" : "not plugged in");
-    }
-
-    private static boolean has(MidiDevice.Info[] there, String name) {
-        for (MidiDevice.Info info : there) {
-            if (info.getName().equals(name)) {
-                return true;
-            }
-        }
-        return false;
     }
 
     private static MidiPorts.Port state(Surface surface, boolean open, String state) {

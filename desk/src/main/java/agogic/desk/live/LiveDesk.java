@@ -73,6 +73,7 @@ public final class LiveDesk implements AutoCloseable {
             long now = System.nanoTime();
             LiveState live = engine.live();
             if (live != seen || live.changes() != changes) {
+                ports.changed();
                 seen = live;
                 changes = live.changes();
                 if (now - changed > AWAKE_NANOS) {
@@ -116,7 +117,7 @@ public final class LiveDesk implements AutoCloseable {
     public void load(Session session) {
         engine.load(session);
         wake();
-        ports.follow(session.surfaces());
+        ports.follow(session);
     }
 
     /** What went wrong beside the window. */

@@ -1,9 +1,11 @@
 package agogic.desk.live;
 
 import agogic.core.play.Engine;
+import agogic.core.session.Session;
 import agogic.core.surface.Surface;
 import java.util.ArrayList;
 import java.util.List;
+import java.util.Optional;
 import java.util.concurrent.locks.LockSupport;
 import java.util.function.LongSupplier;
 import java.util.function.Predicate;
@@ -30,12 +32,16 @@ public final class MidiPorts implements AutoCloseable {
     private final Runnable wake;
     private final List<Connection> connections = new ArrayList<>();
     private final Thread thread;
-    private volatile List<Surface> wanted;
+    private final Outlets outlets;
+    private final ClockEntry clockEntry;
+    private volatile Session wanted;
     private volatile List<Port> ports = List.of();
+    private volatile List<Port> outputs = List.of();
+    private volatile Port clockPort;
     private volatile boolean running = true;
     private volatile boolean lookNow;
 
-    /** What became of the port of a surface: open, or why not. {@code surface} is its id. */
+    /** What became of the port of a surface: open, or why not. {@code surface} is its id, or the name of the port again. */
     public record Port(String surface, String name, boolean open, String state) {}
 
     MidiPorts(Engine engine, LongSupplier clock, Troubles troubles, Runnable wake) {
@@ -43,7 +49,9 @@ public final class MidiPorts implements AutoCloseable {
         this.wake = wake;
         this.clock = clock;
         this.troubles = troubles;
-        wanted = engine.session().surfaces();
+        outlets = new Outlets(engine, clock, troubles);
+        clockEntry = new ClockEntry(engine.clockPort(), clock, wake);
+        wanted = engine.session();
         look();
         thread = new Thread(this::run, "agogic-ports");
         thread.setDaemon(true);
@@ -52,15 +60,34 @@ public final class MidiPorts implements AutoCloseable {
 
     /** The names of all MIDI inputs there are. */
     public static List<String> inputs() {
+        return names(device -> device.getMaxTransmitters() != 0);
+    }
+
+    /** The names of all MIDI outputs there are. */
+    public static List<String> outputs() {
+        return names(device -> device.getMaxReceivers() != 0);
+    }
+
+    private static List<String> names(Predicate<MidiDevice> fit) {
         List<String> names = new ArrayList<>();
         for (MidiDevice.Info info : MidiSystem.getMidiDeviceInfo()) {
             MidiDevice device = device(info);
             boolean sequencer = device instanceof javax.sound.midi.Sequencer;
-            if (device != null && !sequencer && device.getMaxTransmitters() != 0 && !names.contains(info.getName())) {
+            if (device != null && !sequencer && fit.test(device) && !names.contains(info.getName())) {
                 names.add(info.getName());
             }
         }
         return names;
+    }
+
+    /** True if a device of this name is among those. */
+    static boolean has(MidiDevice.Info[] there, String name) {
+        for (MidiDevice.Info info : there) {
+            if (info.getName().equals(name)) {
+                return true;
+            }
+        }
+        return false;
     }
 
     /** The device, or null if it went away while we asked. */
@@ -85,10 +112,43 @@ public final class MidiPorts implements AutoCloseable {
                 .orElse(new Port(surface.id(), surface.port(), false, "being looked for"));
     }
 
-    /** From now on these surfaces are looked for. */
-    void follow(List<Surface> surfaces) {
-        if (!surfaces.equals(wanted)) {
-            wanted = surfaces;
+    /** The ports that the piece plays and speaks through, each with whether it is open. */
+    public List<Port> playedThrough() {
+        return outputs;
+    }
+
+    /** The port that it plays through by this name. */
+    public Port output(String name) {
+        return outputs.stream()
+                .filter(p -> p.name().equals(name))
+                .findFirst()
+                .orElse(new Port(name, name, false, "being looked for"));
+    }
+
+    /** The port of the clock that is followed; empty if none is. */
+    public Optional<Port> clockPort() {
+        return Optional.ofNullable(clockPort);
+    }
+
+    /** Ends all that sounds on all outputs. */
+    public void panic() {
+        outlets.panic();
+    }
+
+    /** Something changed that may have to go out. Allocates nothing. */
+    void changed() {
+        outlets.wake();
+    }
+
+    /** From now on the surfaces, outputs and clock of this session are looked for. */
+    void follow(Session session) {
+        Session before = wanted;
+        wanted = session;
+        boolean same = session.surfaces().equals(before.surfaces())
+                && (session.devices() == before.devices()
+                        || Outlets.wanted(session).equals(Outlets.wanted(before)))
+                && session.sync().equals(before.sync());
+        if (!same) {
             again();
         }
     }
@@ -128,11 +188,14 @@ public final class MidiPorts implements AutoCloseable {
                 troubles.tell("The MIDI ports", e);
             }
         }
+        outlets.close();
+        clockEntry.close(d -> false);
         connections.forEach(c -> c.close(d -> false));
     }
 
     private void look() {
-        List<Surface> surfaces = wanted;
+        Session session = wanted;
+        List<Surface> surfaces = session.surfaces();
         MidiDevice.Info[] there = MidiSystem.getMidiDeviceInfo();
         while (connections.size() > surfaces.size()) {
             Connection last = connections.remove(connections.size() - 1);
@@ -148,11 +211,19 @@ public final class MidiPorts implements AutoCloseable {
             found.add(connection.look(surface, there, engine.port(surface.id()), clock, wake, shared(connection)));
         }
         ports = List.copyOf(found);
+        outputs = List.copyOf(outlets.look(session, there, d -> clockEntry.uses(d) || anySurface(d)));
+        clockPort = clockEntry.look(session.sync(), there, d -> outlets.uses(d) || anySurface(d));
     }
 
-    /** Says which devices other connections than this one go to. */
+    private boolean anySurface(MidiDevice device) {
+        return connections.stream().anyMatch(c -> c.uses(device));
+    }
+
+    /** Says which devices others than this connection go to. */
     private Predicate<MidiDevice> shared(Connection one) {
-        return device -> connections.stream().anyMatch(c -> c != one && c.uses(device));
+        return device -> outlets.uses(device)
+                || clockEntry.uses(device)
+                || connections.stream().anyMatch(c -> c != one && c.uses(device));
     }
 
     @Override

@@ -127,17 +127,18 @@ public final class Desk {
     public void frame() {
         live.troubles().next().ifPresent(trouble -> say(Notice.stop("Trouble", trouble)));
         engine().provide();
-        passes.takePasses();
         LiveState state = state();
         learner.frame();
         portWatch.frame();
         if (state.events() != eventsSeen && !learner.on()) {
             eventsSeen = state.events();
             Trace.last(session(), state).ifPresent(trace -> {
-                say(Notice.of(trace, this));
+                say(Notice.of(portWatch.sent(trace), this));
                 trace.route().ifPresent(route -> selection.touch(route.target()));
             });
         }
+        // What became of a pass is said after its last move was.
+        passes.takePasses();
         if (!state.playing() && !learner.on() && engine().session() == session()) {
             standing.standWhereLeft();
         }

@@ -1,6 +1,10 @@
 package agogic.desk.model;
 
+import agogic.core.device.Device;
+import agogic.core.play.Following;
+import agogic.core.route.Route;
 import agogic.core.surface.Surface;
+import agogic.core.sync.Sync;
 import agogic.core.trace.Trace;
 import agogic.desk.live.MidiPorts;
 import java.util.HashMap;
@@ -12,6 +16,8 @@ public final class PortWatch {
     private final Desk desk;
     private final Map<String, Long> lost = new HashMap<>();
     private List<MidiPorts.Port> seen = List.of();
+    private List<MidiPorts.Port> outputs = List.of();
+    private Following.State clock = Following.State.OWN;
 
     PortWatch(Desk desk) {
         this.desk = desk;
@@ -34,9 +40,72 @@ public final class PortWatch {
         }
     }
 
+    private void outputs() {
+        List<MidiPorts.Port> before = outputs;
+        outputs = desk.live().ports().playedThrough();
+        if (outputs.equals(before)) {
+            return;
+        }
+        for (MidiPorts.Port port : outputs) {
+            boolean wasOpen = before.stream().anyMatch(p -> p.name().equals(port.name()) && p.open());
+            boolean wasShut = before.stream().anyMatch(p -> p.name().equals(port.name()) && !p.open());
+            String who = desk.session().devices().stream()
+                    .filter(d -> d.port().equals(port.name()))
+                    .map(Device::name)
+                    .reduce((a, b) -> a + ", " + b)
+                    .orElse("The clock");
+            if (wasOpen && !port.open()) {
+                desk.say(new Notice(
+                        Notice.Kind.STOP,
+                        "Port closed",
+                        who + " is not sent any more — the wire stops behind the sound: the port “" + port.name()
+                                + "” is " + port.state() + ".",
+                        List.of(new Notice.Act(
+                                Trace.Act.LOOK_AGAIN.spoken(), desk.live().ports()::again))));
+            } else if (wasShut && port.open()) {
+                desk.say(Notice.good("Plugged in", who + " plays through “" + port.name() + "” again."));
+            }
+        }
+    }
+
+    private void clock() {
+        Following.State before = clock;
+        clock = desk.engine().following();
+        if (clock == before) {
+            return;
+        }
+        Sync sync = desk.session().sync();
+        if (clock == Following.State.LOST) {
+            desk.say(Notice.stop(
+                    "Clock lost",
+                    "Nothing is heard any more of the clock on “" + sync.port() + "”: the piece "
+                            + (sync.goesOn() ? "goes on by itself." : "has stopped.")));
+        } else if (clock == Following.State.RUNNING) {
+            desk.say(Notice.good("Follows", "The piece plays by the clock on “" + sync.port() + "”."));
+        }
+    }
+
+    /** What was heard but does not go out because the port of its device is not open says so. */
+    Trace sent(Trace trace) {
+        Route route = trace.route().orElse(null);
+        if (route == null
+                || !trace.verdict().heard()
+                || !desk.session().hasDevice(route.target().device())) {
+            return trace;
+        }
+        Device device = desk.session().device(route.target().device());
+        if (device.port().isEmpty()) {
+            return trace;
+        }
+        MidiPorts.Port port = desk.live().ports().output(device.port());
+        return port.open() ? trace : Trace.unsent(trace, device, port.state());
+    }
+
     /** With every frame of the window. */
     void frame() {
         lost();
+        outputs();
+        clock();
         List<MidiPorts.Port> now = desk.live().ports().ports();
         if (now == seen) {
             return;

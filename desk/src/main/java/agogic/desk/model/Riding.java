@@ -3,6 +3,7 @@ package agogic.desk.model;
 import agogic.core.route.Route;
 import agogic.core.route.WriteMode;
 import agogic.core.session.Loop;
+import agogic.core.sync.Sync;
 import java.util.Optional;
 
 /** Playing and riding: where it plays, what is armed, and when writing begins. */
@@ -15,6 +16,7 @@ public final class Riding {
     private double began;
     private double here = Double.NaN;
     private boolean passOpen;
+    private boolean played;
 
     Riding(Desk desk) {
         this.desk = desk;
@@ -45,12 +47,29 @@ public final class Riding {
         }
     }
 
+    /** True, and said, if another clock begins and this piece only follows. */
+    private boolean led() {
+        Sync sync = desk.session().sync();
+        if (sync.follows()) {
+            desk.refuse("The piece follows the clock on “" + sync.port()
+                    + "”: start it there. Ctrl+K gives the piece its own clock.");
+        }
+        return sync.follows();
+    }
+
     public void play() {
+        if (led()) {
+            return;
+        }
+        begins();
+        desk.engine().play();
+    }
+
+    private void begins() {
         began = Math.max(0, positionBeat());
         passOpen = desk.session().routes().stream().anyMatch(r -> r.mode().writes() || r.rehearse());
         run++;
         trails.clear();
-        desk.engine().play();
     }
 
     private double startingSecond() {
@@ -83,11 +102,12 @@ public final class Riding {
 
     /** Arms the selected route if no route is armed, counts in one bar and plays: what the hand does is written. */
     public void ride() {
-        if (playing()) {
+        boolean follows = desk.session().sync().follows();
+        boolean armed = desk.session().routes().stream().anyMatch(r -> r.mode().writes());
+        if (playing() && (armed || !follows)) {
             desk.engine().stop();
             return;
         }
-        boolean armed = desk.session().routes().stream().anyMatch(r -> r.mode().writes());
         if (!armed) {
             Optional<Route> route = desk.selection().selectedRoute();
             if (route.isEmpty() || route.get().hand().isEmpty()) {
@@ -96,11 +116,24 @@ public final class Riding {
             }
             mode(route.get(), WriteMode.TOUCH);
         }
+        if (follows) {
+            passOpen |= playing();
+            desk.say(Notice.wait(
+                    playing() ? "Writing" : "Armed",
+                    playing()
+                            ? "What you move is written from here on."
+                            : "The ride begins with the clock on “"
+                                    + desk.session().sync().port() + "”."));
+            return;
+        }
         rideFrom(desk.timeline().beatAt(startingSecond()));
     }
 
     /** Counts in to the bar of {@code beat} and writes from its line on. */
     public void rideFrom(double beat) {
+        if (led()) {
+            return;
+        }
         int bar = desk.timeline().metre().barAt(beat + 1e-6);
         double from = desk.timeline().secondsAt(desk.timeline().metre().beatOfBar(bar));
         double countIn = desk.timeline().secondsAt(desk.timeline().metre().beatOfBar(bar - COUNT_IN_BARS));
@@ -128,7 +161,12 @@ public final class Riding {
 
     /** With every frame: the live lines go on, or the pass is over. */
     void frame() {
-        if (playing()) {
+        boolean plays = playing();
+        if (plays && !played && desk.session().sync().follows()) {
+            begins();
+        }
+        played = plays;
+        if (plays) {
             trails.follow(desk.session(), desk.state(), desk.engine().index(), positionBeat());
         } else {
             passOpen = false;

@@ -1,9 +1,12 @@
 package agogic.desk.parts;
 
+import java.util.List;
 import javafx.application.Platform;
 import javafx.event.ActionEvent;
 import javafx.scene.control.ButtonBar;
 import javafx.scene.control.ButtonType;
+import javafx.scene.control.ComboBox;
+import javafx.scene.control.Control;
 import javafx.scene.control.Dialog;
 import javafx.scene.control.Label;
 import javafx.scene.control.TextField;
@@ -13,7 +16,7 @@ import javafx.stage.Window;
 /** Asks for some texts that make one thing. What cannot be understood is said in the dialog, which stays until it can. */
 public abstract class FormDialog<T> extends Dialog<T> {
     private final GridPane grid = new GridPane();
-    private TextField first;
+    private Control first;
     private T made;
 
     /** A form over a window. */
@@ -34,13 +37,29 @@ public abstract class FormDialog<T> extends Dialog<T> {
         field.setId(id);
         field.setPrefColumnCount(16);
         field.setAccessibleText(words + (behind.isEmpty() ? "" : ", " + behind));
+        line(words, field, behind);
+        return field;
+    }
+
+    /** A line of the form where one of some words is chosen. */
+    protected final ComboBox<String> choice(String id, String words, List<String> all, String chosen, String behind) {
+        ComboBox<String> box = new ComboBox<>();
+        box.getItems().setAll(all);
+        box.setValue(chosen);
+        box.setId(id);
+        box.setMaxWidth(Double.MAX_VALUE);
+        box.setAccessibleText(words + (behind.isEmpty() ? "" : ", " + behind));
+        line(words, box, behind);
+        return box;
+    }
+
+    private void line(String words, Control field, String behind) {
         Label label = new Label(words);
         label.setLabelFor(field);
         Label after = new Label(behind);
         after.getStyleClass().add("quiet");
         grid.addRow(grid.getRowCount(), label, field, after);
         first = first == null ? field : first;
-        return field;
     }
 
     /** The button that does it, below all lines; {@code id} begins its name and that of what is said. */
@@ -66,7 +85,9 @@ public abstract class FormDialog<T> extends Dialog<T> {
         setResultConverter(button -> button == does ? made : null);
         setOnShown(e -> Platform.runLater(() -> {
             first.requestFocus();
-            first.selectAll();
+            if (first instanceof TextField text) {
+                text.selectAll();
+            }
         }));
         Theme.enterConfirms(this);
     }

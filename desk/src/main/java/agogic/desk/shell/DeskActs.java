@@ -6,6 +6,7 @@ import agogic.desk.acts.Act;
 import agogic.desk.acts.Acts;
 import agogic.desk.files.Files;
 import agogic.desk.model.Desk;
+import agogic.desk.model.Notice;
 import agogic.desk.model.View;
 import agogic.desk.parts.SpanDialog;
 import agogic.desk.parts.TimingForm;
@@ -81,8 +82,25 @@ final class DeskActs {
                 "Ctrl+Shift+G");
         timing("metre", TimingForm.Kind.METRE, "How the bars are counted, from the bar at the playhead", "Ctrl+M");
         timing("length", TimingForm.Kind.LENGTH, "How many bars the piece has", "Ctrl+L");
+        add(
+                "clock",
+                "Clock…",
+                "Its own clock, or sent to others, or another that it follows",
+                "Ctrl+K",
+                () -> ClockDialog.ask(desk, window.get()));
+        add("panic", "Panic", "End all that sounds on every MIDI output", "Ctrl+.", this::panic);
         add("loop-from", "Loop from here", "The loop begins at the playhead", "I", () -> loop(true));
         add("loop-to", "Loop to here", "The loop ends at the playhead", "Shift+I", () -> loop(false));
+    }
+
+    private void panic() {
+        desk.live().ports().panic();
+        int ports = desk.live().ports().playedThrough().size();
+        desk.say(Notice.good(
+                "Panic",
+                ports == 0
+                        ? "Nothing plays through a port."
+                        : "All notes were ended on " + ports + (ports == 1 ? " port." : " ports.")));
     }
 
     private void timing(String id, TimingForm.Kind kind, String about, String key) {

@@ -3,6 +3,7 @@ package agogic.desk.shell;
 import agogic.core.parameter.Unit;
 import agogic.core.parameter.ValueText;
 import agogic.core.play.LiveState;
+import agogic.core.sync.Sync;
 import agogic.core.time.MetreMap;
 import agogic.core.time.TempoMap;
 import agogic.core.time.TempoPoint;
@@ -45,6 +46,7 @@ public final class TransportBar extends HBox {
     private final Label clock = new Label();
     private final TextField tempo = new TextField();
     private final Label metre = new Label();
+    private final Label leads = new Label();
     private final Map<View, ToggleButton> tabs = new EnumMap<>(View.class);
 
     TransportBar(Desk desk, MenuButton menu) {
@@ -65,6 +67,10 @@ public final class TransportBar extends HBox {
         field(tempo, "tempo", 88, "Tempo at the position, in bpm; typing changes it from its last change on");
         tempo.setOnAction(e -> typedTempo());
         metre.getStyleClass().addAll("figures", "quiet");
+        leads.setId("leads");
+        leads.getStyleClass().add("leads");
+        leads.setMinWidth(Region.USE_PREF_SIZE);
+        leads.managedProperty().bind(leads.visibleProperty());
         Region gap = new Region();
         HBox.setHgrow(gap, Priority.ALWAYS);
         menu.setMinWidth(Region.USE_PREF_SIZE);
@@ -73,7 +79,7 @@ public final class TransportBar extends HBox {
         widthProperty().addListener((o, a, w) -> subtitle.setVisible(w.doubleValue() > ROOMY));
         subtitle.managedProperty().bind(subtitle.visibleProperty());
         subtitle.setVisible(false);
-        getChildren().addAll(menu, title, subtitle, start, play, ride, loop, position, clock, tempo, metre, gap);
+        getChildren().addAll(menu, title, subtitle, start, play, ride, loop, position, clock, tempo, metre, leads, gap);
         for (View view : View.values()) {
             ToggleButton tab = new ToggleButton(view.title());
             tab.getStyleClass().add("view-tab");
@@ -187,6 +193,26 @@ public final class TransportBar extends HBox {
         subtitle.setText(desk.session().subtitle());
         loop.setSelected(desk.session().loop().on());
         showTempo();
+        showLeads();
+    }
+
+    /** Who leads, if not this piece alone. */
+    private void showLeads() {
+        Sync sync = desk.session().sync();
+        leads.setVisible(sync.role() != Sync.Role.OWN);
+        String words =
+                switch (desk.engine().following()) {
+                    case OWN -> "sends clock";
+                    case WAITING -> "waits for clock";
+                    case RUNNING -> "follows clock";
+                    case LOST -> "▲ clock lost";
+                };
+        String shown = sync.sends() ? "sends clock" : words;
+        if (leads.isVisible() && !shown.equals(leads.getText())) {
+            leads.setText(shown);
+            leads.setAccessibleText(shown + ", " + sync.language().spoken() + " on “" + sync.port() + "”");
+            Tip.on(leads, sync.language().spoken() + " on “" + sync.port() + "” (Ctrl+K)");
+        }
     }
 
     private void frame() {
@@ -194,6 +220,7 @@ public final class TransportBar extends HBox {
         boolean playing = state.playing();
         play.setSelected(playing);
         play.setText(playing ? "■ Stop" : "▶ Play");
+        showLeads();
         boolean riding = playing && desk.riding().passOpen();
         ride.setSelected(riding);
         ride.setText(riding ? state.countingIn() ? "● Count-in" : "● Writing" : "● Ride");

@@ -2,6 +2,7 @@ package agogic.standins.surfaces;
 
 import java.util.List;
 import java.util.concurrent.CopyOnWriteArrayList;
+import java.util.function.Consumer;
 import javax.sound.midi.InvalidMidiDataException;
 import javax.sound.midi.MidiDevice;
 import javax.sound.midi.MidiMessage;
@@ -21,6 +22,7 @@ public final class SimulatedDevice implements MidiDevice {
     private final List<byte[]> shown = new CopyOnWriteArrayList<>();
     private volatile int count;
     private volatile boolean open;
+    private volatile Consumer<byte[]> recorder = bytes -> {};
 
     private static final class Description extends Info {
         Description(String name) {
@@ -34,24 +36,33 @@ public final class SimulatedDevice implements MidiDevice {
 
     /** Sends whole messages, one after another in {@code bytes} (no running status), to all who listen. */
     public void send(byte[] bytes) {
+        for (int i = 0; i < bytes.length; ) {
+            int status = bytes[i] & 0xFF;
+            int length = agogic.core.midi.MidiParser.lengthOf(status);
+            send(status, bytes[i + 1] & 0x7F, length > 1 ? bytes[i + 2] & 0x7F : 0);
+            i += 1 + length;
+        }
+    }
+
+    /** Sends one short message, of a channel or of the system (such as the pulses of a clock), to all who listen. */
+    public void send(int status, int data1, int data2) {
         if (!open) {
             return;
         }
         long micros = getMicrosecondPosition();
-        for (int i = 0; i < bytes.length; ) {
-            int status = bytes[i] & 0xFF;
-            int length = agogic.core.midi.MidiParser.lengthOf(status);
-            try {
-                int second = length > 1 ? bytes[i + 2] & 0x7F : 0;
-                ShortMessage message = new ShortMessage(status, bytes[i + 1] & 0x7F, second);
-                for (Out transmitter : transmitters) {
-                    transmitter.send(message, micros);
-                }
-            } catch (InvalidMidiDataException e) {
-                throw new IllegalArgumentException("This is no channel message: " + status, e);
+        try {
+            ShortMessage message = new ShortMessage(status, data1, data2);
+            for (Out transmitter : transmitters) {
+                transmitter.send(message, micros);
             }
-            i += 1 + length;
+        } catch (InvalidMidiDataException e) {
+            throw new IllegalArgumentException("This is no short message: " + status, e);
         }
+    }
+
+    /** From now on this is handed all that is sent to the device, by the thread that sends it. */
+    public void record(Consumer<byte[]> listener) {
+        recorder = listener;
     }
 
     @Override
@@ -127,6 +138,7 @@ public final class SimulatedDevice implements MidiDevice {
         public void send(MidiMessage message, long timeStamp) {
             if (open) {
                 byte[] bytes = message.getMessage();
+                recorder.accept(bytes);
                 shown.add(bytes);
                 while (shown.size() > MOST_SHOWN) {
                     shown.remove(0);

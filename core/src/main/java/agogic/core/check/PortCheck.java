@@ -1,0 +1,61 @@
+package agogic.core.check;
+
+import agogic.core.device.Device;
+import agogic.core.session.Session;
+import agogic.core.sync.Sync;
+import java.util.ArrayList;
+import java.util.Collection;
+import java.util.List;
+import java.util.Optional;
+import java.util.TreeSet;
+import java.util.function.Supplier;
+
+/** Looks which ports of the machine a session needs that are not there. */
+public final class PortCheck {
+    private PortCheck() {}
+
+    /**
+     * The findings of a session.
+     *
+     * @param inputs asks for the names of the MIDI inputs of the machine; only if one is needed
+     * @param outputs the same of its outputs
+     */
+    public static List<Finding> of(
+            Session session, Supplier<Collection<String>> inputs, Supplier<Collection<String>> outputs) {
+        List<Finding> findings = new ArrayList<>();
+        TreeSet<String> wanted = new TreeSet<>();
+        session.devices().stream().map(Device::port).filter(p -> !p.isEmpty()).forEach(wanted::add);
+        Sync sync = session.sync();
+        if (sync.sends()) {
+            wanted.add(sync.port());
+        }
+        if (!wanted.isEmpty()) {
+            wanted.removeAll(outputs.get());
+        }
+        for (Device device : session.devices()) {
+            if (wanted.contains(device.port())) {
+                findings.add(new Finding(
+                        Finding.Kind.PORT_GONE,
+                        device.id(),
+                        Optional.empty(),
+                        device.name() + " plays through the port “" + device.port()
+                                + "”, which this machine does not have: nothing of it goes out.",
+                        "Play it through no port",
+                        Optional.of(s -> s.withDevice(s.device(device.id()).through("")))));
+            }
+        }
+        boolean clockGone =
+                sync.follows() ? !inputs.get().contains(sync.port()) : sync.sends() && wanted.contains(sync.port());
+        if (clockGone) {
+            findings.add(new Finding(
+                    Finding.Kind.PORT_GONE,
+                    "",
+                    Optional.empty(),
+                    "The piece " + sync.role().spoken() + " on the port “" + sync.port()
+                            + "”, which this machine does not have.",
+                    "Play by its own clock",
+                    Optional.of(s -> s.withSync(Sync.OWN))));
+        }
+        return findings;
+    }
+}

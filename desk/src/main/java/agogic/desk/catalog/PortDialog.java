@@ -1,0 +1,66 @@
+package agogic.desk.catalog;
+
+import agogic.core.device.Device;
+import agogic.core.expose.PlayedThrough;
+import agogic.core.session.Session;
+import agogic.desk.live.MidiPorts;
+import agogic.desk.model.Desk;
+import agogic.desk.model.Notice;
+import agogic.desk.parts.FormDialog;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.function.UnaryOperator;
+import java.util.stream.IntStream;
+import javafx.scene.control.ComboBox;
+import javafx.stage.Window;
+
+/** Chooses the port of the machine through which a device plays, and its MIDI channel. */
+final class PortDialog extends FormDialog<UnaryOperator<Session>> {
+    private static final String NONE = "no port";
+
+    private final String id;
+    private final ComboBox<String> port;
+    private final ComboBox<String> channel;
+
+    private PortDialog(Session session, Device device, Window owner) {
+        super(
+                device.name(),
+                "Its notes and the values that travel as controllers go out through a port while it plays.",
+                owner);
+        id = device.id();
+        List<String> ports = new ArrayList<>(List.of(NONE));
+        ports.addAll(MidiPorts.outputs());
+        if (!device.port().isEmpty() && !ports.contains(device.port())) {
+            ports.add(device.port());
+        }
+        port = choice("port-name", "Plays through", ports, device.port().isEmpty() ? NONE : device.port(), "");
+        List<String> channels =
+                IntStream.rangeClosed(1, 16).mapToObj(Integer::toString).toList();
+        String own = device.channel().isPresent() ? "its controllers and notes" : "the notes of its track";
+        channel = choice(
+                "port-channel", "Channel", channels, Integer.toString(PlayedThrough.channel(session, device)), own);
+        done("port", "Set");
+    }
+
+    @Override
+    protected UnaryOperator<Session> made() {
+        String name = port.getValue().equals(NONE) ? "" : port.getValue();
+        int number = Integer.parseInt(channel.getValue());
+        return s -> PlayedThrough.of(s, id, name, number);
+    }
+
+    /** Asks, and does it as one step. */
+    static void ask(Desk desk, Device device, Window owner) {
+        new PortDialog(desk.session(), device, owner).showAndWait().ifPresent(change -> {
+            desk.edit("Port of " + device.name(), change);
+            Device now = desk.session().device(device.id());
+            int channel = PlayedThrough.channel(desk.session(), now);
+            desk.say(
+                    now.port().isEmpty()
+                            ? Notice.good("Set", now.name() + " plays through no port; its channel is " + channel + ".")
+                            : Notice.good(
+                                    "Set",
+                                    now.name() + " plays through “" + now.port() + "” on channel " + channel + "."));
+        });
+    }
+}
