@@ -36,10 +36,10 @@ public record Sync(Role role, Language language, String port, boolean goesOn) {
         /** MIDI clock: 24 a quarter note, start, stop, continue, song position (MIDI 1.0 Detailed Specification). */
         CLOCK("MIDI clock", null),
         /** MIDI time code. */
-        MTC_24("MTC 24", TimeCode.FPS_24),
-        MTC_25("MTC 25", TimeCode.FPS_25),
-        MTC_29_97("MTC 29.97 drop", TimeCode.FPS_29_97_DROP),
-        MTC_30("MTC 30", TimeCode.FPS_30);
+        MTC_24("MTC, 24 frames", TimeCode.FPS_24),
+        MTC_25("MTC, 25 frames", TimeCode.FPS_25),
+        MTC_29_97("MTC, 29.97 drop frames", TimeCode.FPS_29_97_DROP),
+        MTC_30("MTC, 30 frames", TimeCode.FPS_30);
 
         private final String spoken;
         private final TimeCode code;

@@ -20,8 +20,11 @@ import javafx.scene.control.ListView;
 
 /** All devices by track, each with how full its sockets are. */
 public final class DeviceList extends ListView<DeviceList.Item> {
-    /** A row: the name of a track, or a device of it. */
-    record Item(String track, String device) {}
+    /** A row: the name of a track, or a device of it, which is higher if it plays through a port. */
+    record Item(String track, String device, boolean through) {}
+
+    /** A row that says through which port its device plays. */
+    private static final double HIGH = 56;
 
     private final CatalogModel model;
     private boolean filling;
@@ -57,16 +60,20 @@ public final class DeviceList extends ListView<DeviceList.Item> {
         List<Item> items = new ArrayList<>();
         Set<String> placed = new HashSet<>();
         for (Track track : session.tracks()) {
-            items.add(new Item(track.name(), ""));
-            track.devices().forEach(d -> items.add(new Item(track.name(), d)));
+            items.add(new Item(track.name(), "", false));
+            track.devices().forEach(d -> items.add(item(track.name(), d)));
             placed.addAll(track.devices());
         }
-        session.devices().stream().filter(d -> !placed.contains(d.id())).forEach(d -> items.add(new Item("", d.id())));
+        session.devices().stream().filter(d -> !placed.contains(d.id())).forEach(d -> items.add(item("", d.id())));
         if (!items.equals(getItems())) {
             getItems().setAll(items);
         }
         follow();
         refresh();
+    }
+
+    private Item item(String track, String device) {
+        return new Item(track, device, !model.session().device(device).port().isEmpty());
     }
 
     private void follow() {
@@ -130,7 +137,7 @@ public final class DeviceList extends ListView<DeviceList.Item> {
                 boolean open = open(device);
                 String through = (open ? "→ " : "▲ ") + device.port() + " · ch "
                         + PlayedThrough.channel(model.session(), device) + (open ? "" : " · not there");
-                marks.add(new Mark.Words(4, 45, through, open ? Ink.QUIET : Ink.RIDE, 11.5, false, false, -1));
+                marks.add(new Mark.Words(4, 46, through, open ? Ink.QUIET : Ink.RIDE, 11.5, false, false, -1));
             }
             int needed = device.taken() + device.wanted().size();
             boolean over = needed > device.usable();
@@ -150,6 +157,8 @@ public final class DeviceList extends ListView<DeviceList.Item> {
         @Override
         protected void updateItem(Item item, boolean empty) {
             super.updateItem(item, empty);
+            // Of itself a row has the height that the theme gives it.
+            setPrefHeight(!empty && item != null && item.through() ? HIGH : USE_COMPUTED_SIZE);
             if (empty || item == null) {
                 setGraphic(null);
                 setAccessibleText(null);
@@ -162,7 +171,7 @@ public final class DeviceList extends ListView<DeviceList.Item> {
                 setMouseTransparent(false);
                 setGraphic(drawing);
                 Device device = model.session().device(item.device());
-                drawing.setPrefHeight(device.port().isEmpty() ? 38 : 54);
+                drawing.setPrefHeight(item.through() ? HIGH - 4 : 38);
                 drawing.draw();
                 setAccessibleText(spoken(device) + through(device));
             }

@@ -23,10 +23,7 @@ final class PortDialog extends FormDialog<UnaryOperator<Session>> {
     private final ComboBox<String> channel;
 
     private PortDialog(Session session, Device device, Window owner) {
-        super(
-                device.name(),
-                "Its notes and the values that travel as controllers go out through a port while it plays.",
-                owner);
+        super("Port and channel", device.name() + ": through which port its notes and controllers go out.", owner);
         id = device.id();
         List<String> ports = new ArrayList<>(List.of(NONE));
         ports.addAll(MidiPorts.outputs());

@@ -26,7 +26,7 @@ final class ClockDialog extends FormDialog<Sync> {
         super("Clock", "Who leads: this piece, or another clock.", owner);
         role = choice("clock-role", "The piece", roles(), now.role().spoken(), "");
         language = choice(
-                "clock-language", "They speak", languages(), now.language().spoken(), "frames a second");
+                "clock-language", "They speak", languages(), now.language().spoken(), "");
         TreeSet<String> ports = new TreeSet<>(MidiPorts.inputs());
         ports.addAll(MidiPorts.outputs());
         ports.add(now.port().isEmpty() ? NONE : now.port());

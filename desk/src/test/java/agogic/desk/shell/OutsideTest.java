@@ -17,6 +17,7 @@ import java.util.concurrent.CopyOnWriteArrayList;
 import java.util.concurrent.locks.LockSupport;
 import javafx.scene.control.ComboBox;
 import javafx.scene.control.Label;
+import javafx.scene.control.ListCell;
 import javafx.scene.input.KeyCode;
 import org.junit.jupiter.api.AfterEach;
 import org.junit.jupiter.api.Test;
@@ -62,6 +63,13 @@ public class OutsideTest extends WindowTest {
         assertThat(box.getValue()).isEqualTo(value);
     }
 
+    private ListCell<?> rowOf(String device) {
+        return lookup("#devices .list-cell").queryAllAs(ListCell.class).stream()
+                .filter(c -> String.valueOf(c.getAccessibleText()).startsWith(device))
+                .findFirst()
+                .orElseThrow();
+    }
+
     private boolean sent(int status, int data1) {
         return out.stream().anyMatch(b -> (b[0] & 0xFF) == status && (data1 < 0 || b[1] == data1));
     }
@@ -78,6 +86,8 @@ public class OutsideTest extends WindowTest {
         until(() -> desk().session().device("filter").port().equals(RACK));
         assertThat(desk().session().device("filter").channel()).contains(5);
         until(() -> desk().live().ports().output(RACK).open());
+        until(() -> rowOf("Two-Pole Filter").getAccessibleText().endsWith(", plays through " + RACK + " on channel 5"));
+        until(() -> rowOf("Two-Pole Filter").getHeight() > 50);
         interact(() -> desk().riding().locate(64));
         push(KeyCode.SPACE);
         // Notes of its track and the cutoff, coarse and fine, on channel 5.
@@ -93,6 +103,7 @@ public class OutsideTest extends WindowTest {
         SimulatedDevices.unplug(RACK);
         until(() -> text("#trace-head").equals("Port closed"));
         assertThat(text("#trace-sentence")).contains("the port “" + RACK + "” is unplugged");
+        until(() -> rowOf("Two-Pole Filter").getAccessibleText().endsWith(", which is not there"));
         SimulatedDevices.plug(RACK).record(out::add);
         until(() -> text("#trace-head").equals("Plugged in"));
         push(KeyCode.CONTROL, KeyCode.Z);
