@@ -30,6 +30,34 @@ public final class Timing {
         return session.changed(draft -> draft.sections = List.copyOf(sections));
     }
 
+    /**
+     * With the section that begins at {@code from} beginning at {@code to} instead; sections do not pass each other.
+     *
+     * @throws IllegalArgumentException if none begins there, or another lies between
+     */
+    public static Session moved(Session session, double from, double to) {
+        List<Section> sections = new ArrayList<>(session.sections());
+        int place = 0;
+        while (place < sections.size() && Math.abs(sections.get(place).beat() - from) >= SAME) {
+            place++;
+        }
+        if (place == sections.size()) {
+            throw new IllegalArgumentException(
+                    "No section begins at " + session.timeline().printBars(from) + ".");
+        }
+        boolean free = to >= 0
+                && to < session.length()
+                && (place == 0 || to > sections.get(place - 1).beat() + SAME)
+                && (place + 1 == sections.size() || to < sections.get(place + 1).beat() - SAME);
+        if (!free) {
+            throw new IllegalArgumentException(
+                    sections.get(place).name() + " stays between its neighbours: it cannot begin at "
+                            + session.timeline().printBars(Math.max(0, to)) + ".");
+        }
+        sections.set(place, new Section(sections.get(place).name(), to));
+        return session.changed(draft -> draft.sections = List.copyOf(sections));
+    }
+
     /** Without the section that begins at {@code beat}; what it named belongs to the one before. */
     public static Session withoutSection(Session session, double beat) {
         List<Section> left = session.sections().stream()

@@ -75,4 +75,18 @@ class TimingTest {
         assertThat(Timing.stretching(PIECE.with(seconds)))
                 .isEqualTo("One lane stretches with the beats; in seconds stay Name of p2.");
     }
+
+    @Test
+    void aSectionMovesBetweenItsNeighbours() {
+        Session session = Pieces.of(Pieces.device(Pieces.percents(1), 1, "p1"));
+        session = Timing.section(Timing.section(Timing.section(session, 0, "A"), 8, "B"), 16, "C");
+        assertThat(Timing.moved(session, 8, 12).sections())
+                .extracting(Section::beat)
+                .containsExactly(0.0, 12.0, 16.0);
+        Session kept = session;
+        for (double to : new double[] {0, 16, 20, -1, Pieces.LENGTH}) {
+            assertThatThrownBy(() -> Timing.moved(kept, 8, to)).hasMessageContaining("B stays between its neighbours");
+        }
+        assertThatThrownBy(() -> Timing.moved(kept, 9, 10)).hasMessageContaining("No section begins at 3.2.00");
+    }
 }

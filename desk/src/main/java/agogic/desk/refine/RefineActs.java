@@ -104,6 +104,12 @@ public final class RefineActs {
                 "Points from the dynamics and hairpins of the score, to be ridden over",
                 "Shift+D",
                 shown -> shown.draft(view.get().getScene().getWindow())));
+        all.add(act(
+                "carry",
+                "Carry this lane…",
+                "What it has over time goes to another parameter or controller, every number kept",
+                "Ctrl+Shift+L",
+                shown -> shown.carry(view.get().getScene().getWindow())));
         for (Ways way : Ways.ALL) {
             all.add(act(
                     "way-" + way.id(),

@@ -256,6 +256,10 @@ final class Shown {
         });
     }
 
+    void carry(Window owner) {
+        CarryLane.ask(desk, target, owner);
+    }
+
     /** The ride that is shown by one of the recipes with a name. */
     void recipe(Recipes one) {
         if (noRide()) {

@@ -2,6 +2,7 @@ package agogic.desk.routes;
 
 import agogic.core.session.Loop;
 import agogic.core.session.Session;
+import agogic.core.session.Timing;
 import agogic.core.time.Section;
 import agogic.core.time.TempoPoint;
 import agogic.desk.draw.Ink;
@@ -17,14 +18,18 @@ import javafx.scene.canvas.Canvas;
 import javafx.scene.input.MouseEvent;
 import javafx.scene.layout.Region;
 
-/** Sections, bars and the loop. A press goes there; a drag with Shift sets the loop. */
+/** Sections, bars and the loop. A press goes there; a drag with Shift sets the loop; the start of a section is dragged. */
 public final class Ruler extends Region {
     static final double HEIGHT = 46;
     private static final double SECTIONS = 26;
+    /** So near to its start a section is taken hold of, in pixels. */
+    private static final double NEAR = 7;
 
     private final Desk desk;
     private final Canvas canvas = new Canvas();
     private double dragFrom = Double.NaN;
+    /** Where the section that is dragged begins; NaN if none is. */
+    private double held = Double.NaN;
 
     Ruler(Desk desk) {
         this.desk = desk;
@@ -46,6 +51,10 @@ public final class Ruler extends Region {
                 TimingForm.ask(desk, kind, beat, getScene().getWindow());
                 return;
             }
+            held = e.isShiftDown() || e.getY() >= SECTIONS ? Double.NaN : startNear(e.getX());
+            if (!Double.isNaN(held)) {
+                return;
+            }
             dragFrom = e.isShiftDown() ? desk.timeline().metre().nearestBeat(beat) : Double.NaN;
             if (!e.isShiftDown() && beat >= 0) {
                 desk.riding().locate(desk.timeline().metre().nearestBeat(beat));
@@ -53,11 +62,46 @@ public final class Ruler extends Region {
         });
         addEventHandler(MouseEvent.MOUSE_DRAGGED, e -> {
             double beat = desk.timeline().metre().nearestBeat(Math.max(0, beat(e)));
+            if (!Double.isNaN(held)) {
+                move(beat);
+                return;
+            }
             if (!Double.isNaN(dragFrom) && beat != dragFrom) {
                 Loop loop = new Loop(Math.min(dragFrom, beat), Math.max(dragFrom, beat), true);
                 desk.editOn("Set the loop", List.of("loop"), s -> s.withLoop(loop));
             }
         });
+    }
+
+    /** The beat at which the section begins whose start is drawn near {@code x}; NaN if none is. */
+    private double startNear(double x) {
+        for (Section section : desk.session().sections()) {
+            double at = desk.time().x(section.beat(), RouteMarks.ENVELOPE_LEFT, width());
+            if (Math.abs(at - x) <= NEAR) {
+                return section.beat();
+            }
+        }
+        return Double.NaN;
+    }
+
+    /** The section that is held begins at {@code beat}, if it stays between its neighbours. */
+    private void move(double beat) {
+        List<Section> all = desk.session().sections();
+        double from = held;
+        double before = all.stream()
+                .mapToDouble(Section::beat)
+                .filter(b -> b < from)
+                .max()
+                .orElse(-1);
+        double after = all.stream()
+                .mapToDouble(Section::beat)
+                .filter(b -> b > from)
+                .min()
+                .orElse(desk.session().length());
+        if (beat != from && beat > before && beat < after) {
+            desk.editOn("Move a section", List.of("section"), s -> Timing.moved(s, from, beat));
+            held = beat;
+        }
     }
 
     private double width() {

@@ -2,6 +2,8 @@ package agogic.desk.shell;
 
 import agogic.core.route.Route;
 import agogic.core.session.Loop;
+import agogic.core.session.Timing;
+import agogic.core.time.Section;
 import agogic.desk.acts.Act;
 import agogic.desk.acts.Acts;
 import agogic.desk.files.Files;
@@ -75,6 +77,18 @@ final class DeskActs {
                 TimingForm.Kind.SECTION,
                 "A part of the piece with a name, from the bar at the playhead",
                 "Ctrl+G");
+        add(
+                "section-earlier",
+                "Section earlier",
+                "The section at the playhead begins a bar earlier",
+                "Ctrl+Shift+←",
+                () -> section(-1));
+        add(
+                "section-later",
+                "Section later",
+                "The section at the playhead begins a bar later",
+                "Ctrl+Shift+→",
+                () -> section(1));
         timing(
                 "tempo",
                 TimingForm.Kind.TEMPO,
@@ -91,6 +105,25 @@ final class DeskActs {
         add("panic", "Panic", "End all that sounds on every MIDI output", "Ctrl+.", this::panic);
         add("loop-from", "Loop from here", "The loop begins at the playhead", "I", () -> loop(true));
         add("loop-to", "Loop to here", "The loop ends at the playhead", "Shift+I", () -> loop(false));
+    }
+
+    /** Moves the section at the playhead by bars, and the playhead with it. */
+    private void section(int bars) {
+        double at = Math.max(0, desk.riding().positionBeat()) + 1e-6;
+        Section section = desk.session().sections().stream()
+                .filter(s -> s.beat() <= at)
+                .reduce((a, b) -> b)
+                .orElse(null);
+        if (section == null) {
+            desk.refuse("No section is at the playhead: Ctrl+G begins one.");
+            return;
+        }
+        int bar = desk.timeline().metre().barAt(section.beat() + 1e-6) + bars;
+        double to = bar < 1 ? -1 : desk.timeline().metre().beatOfBar(bar);
+        desk.edit("Move " + section.name(), s -> Timing.moved(s, section.beat(), to));
+        if (desk.session().sections().stream().anyMatch(s -> s.beat() == to)) {
+            desk.riding().locate(to);
+        }
     }
 
     private void panic() {

@@ -1,6 +1,7 @@
 package agogic.desk.shell;
 
 import static org.assertj.core.api.Assertions.assertThat;
+import static org.assertj.core.api.Assertions.within;
 
 import agogic.core.device.Exposure;
 import agogic.core.lane.Lane;
@@ -128,20 +129,7 @@ class StartTest extends WindowTest {
         until(() -> desk().selection().viewProperty().get() == View.REFINE);
         push(KeyCode.DIGIT1);
         until(() -> desk().selection().viewProperty().get() == View.ROUTES);
-        moveTo("#control-fader-1").moveBy(0, 20);
-        press(MouseButton.PRIMARY).moveBy(0, -30).release(MouseButton.PRIMARY);
-        until(() -> text("#trace-sentence").contains("Fader 1"));
-        push(KeyCode.A);
-        until(() -> desk().selection().selectedRoute().orElseThrow().hand().isPresent());
-        push(KeyCode.R);
-        until(() -> desk().riding().playing() && desk().state().position() > 0.1);
-        press(MouseButton.PRIMARY);
-        for (int i = 0; i < 25; i++) {
-            moveBy(0, i < 12 ? -2 : 2);
-        }
-        release(MouseButton.PRIMARY);
-        until(() -> desk().riding().positionBeat() > 12);
-        push(KeyCode.SPACE);
+        connectAndRide();
         until(() -> !desk().session().lane(TONE).stretches().isEmpty());
 
         // Saved, opened again, and out as a MIDI file that somebody else can read.
@@ -207,6 +195,37 @@ class StartTest extends WindowTest {
         assertThat(envelope.valueAt(6)).isBetween(envelope.valueAt(1), envelope.valueAt(9));
         push(KeyCode.SHIFT, KeyCode.D);
         until(() -> text("#trace-sentence").contains("has points already"));
+
+        // The draft is ridden over: the hand has it where it moves, the draft the rest.
+        push(KeyCode.DIGIT1);
+        until(() -> desk().selection().viewProperty().get() == View.ROUTES);
+        connectAndRide();
+        until(() -> desk().session().rides().size() == 1);
+        until(() -> desk().session().lane(TONE).stretches().size() == 1);
+        var ridden = desk().session().lane(TONE);
+        assertThat(ridden.envelope().valueAt(11))
+                .as("what was not ridden is as the score says")
+                .isCloseTo(envelope.valueAt(11), within(1e-9));
+        double from = ridden.stretches().get(0).from();
+        assertThat(ridden.envelope().valueAt(from + 0.5)).isNotCloseTo(envelope.valueAt(from + 0.5), within(1e-3));
+    }
+
+    /** The first fader is moved, connected by the answer of the trace bar, and ridden up and down after a count-in. */
+    private void connectAndRide() {
+        moveTo("#control-fader-1").moveBy(0, 20);
+        press(MouseButton.PRIMARY).moveBy(0, -30).release(MouseButton.PRIMARY);
+        until(() -> text("#trace-sentence").contains("Fader 1"));
+        push(KeyCode.A);
+        until(() -> desk().selection().selectedRoute().orElseThrow().hand().isPresent());
+        push(KeyCode.R);
+        until(() -> desk().riding().playing() && desk().state().position() > 0.1);
+        press(MouseButton.PRIMARY);
+        for (int i = 0; i < 25; i++) {
+            moveBy(0, i < 12 ? -2 : 2);
+        }
+        release(MouseButton.PRIMARY);
+        until(() -> desk().riding().positionBeat() > 11);
+        push(KeyCode.SPACE);
     }
 
     @Test

@@ -68,6 +68,12 @@ public class TimeAndScoreTest extends WindowTest {
         push(KeyCode.CONTROL, KeyCode.G);
         type("Tail");
         until(() -> desk().session().sections().stream().anyMatch(s -> s.name().equals("Tail") && s.beat() == 64));
+        // It begins a bar later by a key; by mouse it goes no farther than to its neighbours.
+        push(KeyCode.CONTROL, KeyCode.SHIFT, KeyCode.RIGHT);
+        until(() -> desk().session().sections().stream().anyMatch(s -> s.name().equals("Tail") && s.beat() == 68));
+        push(KeyCode.CONTROL, KeyCode.Z);
+        interact(() -> desk().riding().locate(64));
+        until(() -> desk().riding().positionBeat() == 64);
         push(KeyCode.CONTROL, KeyCode.SHIFT, KeyCode.G);
         Node field = node("#timing-what");
         until(field::isFocused);

@@ -1,0 +1,51 @@
+package agogic.desk.refine;
+
+import agogic.core.route.Target;
+import agogic.core.session.TargetName;
+import agogic.core.shape.Carrying;
+import agogic.desk.model.Desk;
+import agogic.desk.model.Notice;
+import agogic.desk.parts.TargetChooser;
+import java.util.List;
+import javafx.stage.Window;
+
+/** Asks where a lane is to be carried, and carries it. */
+final class CarryLane {
+    private CarryLane() {}
+
+    static void ask(Desk desk, Target from, Window owner) {
+        if (from == null || !desk.session().lane(from).plays()) {
+            desk.refuse("Show a lane with points first: what it has can be carried to another parameter.");
+            return;
+        }
+        TargetChooser.ask(
+                        desk,
+                        owner,
+                        new TargetChooser.Words(
+                                "Carry this lane",
+                                "Where what " + TargetName.of(desk.session(), from) + " has over time is to go",
+                                "Move it there",
+                                "Copy it there"),
+                        List.of(from),
+                        (targets, keeps) -> meaning(desk, from, targets, keeps))
+                .ifPresent(choice -> carry(desk, from, choice.targets().get(0), choice.second()));
+    }
+
+    private static TargetChooser.Meaning meaning(Desk desk, Target from, List<Target> targets, boolean keeps) {
+        if (targets.size() > 1) {
+            return new TargetChooser.Meaning("A lane goes to one parameter: choose one.", false);
+        }
+        try {
+            return new TargetChooser.Meaning(Carrying.told(desk.session(), from, targets.get(0), keeps), true);
+        } catch (IllegalArgumentException e) {
+            return new TargetChooser.Meaning(e.getMessage(), false);
+        }
+    }
+
+    private static void carry(Desk desk, Target from, Target to, boolean keeps) {
+        String told = Carrying.told(desk.session(), from, to, keeps);
+        desk.edit(keeps ? "Copy the lane" : "Carry the lane", s -> Carrying.carry(s, from, to, keeps));
+        desk.say(Notice.good(keeps ? "Copied" : "Carried", told));
+        desk.selection().openLane(to);
+    }
+}
