@@ -133,10 +133,13 @@ class MidiImportTest {
 
     @Test
     void inSecondsItLastsAsLong() throws Exception {
-        for (int d = 1; d < 4; d++) {
+        for (int d = 1; d < WrittenFile.DIVISIONS.length; d++) {
             WrittenFile written = new WrittenFile(d, 1, WrittenFile.DIVISIONS[d], true);
             Session session = piece(written.bytes);
-            double perSecond = WrittenFile.DIVISIONS[d] * written.sequence.getResolution();
+            float frames = WrittenFile.DIVISIONS[d];
+            // The JDK says 29.97; it is 30,000 frames in 1,001 seconds.
+            double exact = frames == Sequence.SMPTE_30DROP ? 30_000 / 1_001.0 : frames;
+            double perSecond = exact * written.sequence.getResolution();
             double last = 0;
             for (agogic.core.session.Track track : session.tracks()) {
                 for (Note note : track.clips().isEmpty()

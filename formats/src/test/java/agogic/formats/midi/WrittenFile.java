@@ -15,7 +15,9 @@ import javax.sound.midi.Track;
 
 /** MIDI files made up by chance and written by the JDK, who knows nothing of ours. */
 final class WrittenFile {
-    static final float[] DIVISIONS = {Sequence.PPQ, Sequence.SMPTE_24, Sequence.SMPTE_25, Sequence.SMPTE_30};
+    static final float[] DIVISIONS = {
+        Sequence.PPQ, Sequence.SMPTE_24, Sequence.SMPTE_25, Sequence.SMPTE_30DROP, Sequence.SMPTE_30
+    };
 
     final Sequence sequence;
     final byte[] bytes;
