@@ -9,6 +9,7 @@ import java.util.Queue;
 import java.util.concurrent.ConcurrentLinkedQueue;
 import java.util.concurrent.atomic.AtomicReference;
 import java.util.function.Consumer;
+import java.util.function.UnaryOperator;
 
 /**
  * Plays a session: takes what comes into its ports, moves values, keeps the moves of a pass.
@@ -224,11 +225,39 @@ public final class Engine {
     }
 
     /**
-     * Sets a parameter by no control, as from the device's own face: it stands at {@code value} (normalised) until the
-     * next start or jump, or until a control of its own moves it.
+     * A hand on the screen moves a parameter, with a route or without one: heard at once, and written as its mode says, or
+     * if everything is.
+     *
+     * @param value normalised
+     * @param held true while it is held; else it is let go a while after its last move
+     * @param nanos when it was moved, in the clock of the engine
      */
-    public void hold(Target target, double value) {
-        commands.add(() -> values.hold(target, value));
+    public void hand(Target target, double value, boolean held, long nanos) {
+        plan(latest -> latest.onScreen(target));
+        commands.add(() -> {
+            RouteState state = present.plan.handOf(target);
+            if (state != null) {
+                moves.onScreen(state, value, held, nanos);
+            }
+        });
+    }
+
+    /** The hand on the screen holds nothing any more. */
+    public void letGo(long nanos) {
+        commands.add(() -> moves.offScreen(nanos));
+    }
+
+    /** From the next tick on whatever is touched is written, in Touch where its own mode writes nothing; or no longer. */
+    public void lend(boolean everything) {
+        plan(latest -> latest.lending(everything));
+    }
+
+    private synchronized void plan(UnaryOperator<Plan> change) {
+        Plan changed = change.apply(latest);
+        if (changed != latest) {
+            latest = changed;
+            next.set(latest);
+        }
     }
 
     /** The passes that ended since the last call, one list a stop or a turn of the loop; null if there is none. */

@@ -80,6 +80,55 @@ final class HandMoves {
         }
     }
 
+    /**
+     * A hand on the screen has a parameter at {@code value}, normalised. It is heard at once, against an envelope too, and
+     * written if its parameter is.
+     *
+     * @param held true while it is not let go; else it counts as released a while after its last move
+     */
+    void onScreen(RouteState state, double value, boolean held, long nanos) {
+        if (state.parameter.reserved() || state.follows) {
+            return;
+        }
+        double at = transport.at(nanos);
+        if (held) {
+            takes.touch(state, nanos);
+        } else if (!state.touched) {
+            state.beginTouch(at);
+        }
+        state.lastMoveNanos = nanos;
+        state.counted = value;
+        state.smoothing.startAt(value);
+        present.live.counted(state.index, value);
+        if (!transport.playing() || !state.records()) {
+            values.hold(state.parameterIndex, state.valueAt(value));
+        } else {
+            takes.move(state, at, value, value);
+            present.live.value(state.parameterIndex, state.valueAt(value));
+            wrote.run();
+        }
+        Verdict verdict = !transport.playing() || !state.records() ? null : wroteAt(state, at);
+        for (int r : present.plan.routesOf[state.parameterIndex]) {
+            RouteState other = present.plan.routes.get(r);
+            if (other != state) {
+                // What else moves it has to meet the value again; its wire shows that it is written.
+                other.takeover.letGo();
+                if (verdict != null) {
+                    present.live.verdict(r, verdict, nanos);
+                }
+            }
+        }
+    }
+
+    /** The hand on the screen is let go of all that it held. */
+    void offScreen(long nanos) {
+        for (RouteState state : present.plan.routes) {
+            if (state.touched && state.touchTold && state.onScreen()) {
+                takes.release(state, nanos);
+            }
+        }
+    }
+
     private final class Moves implements MoveSink {
         private final int surface;
 
@@ -187,11 +236,15 @@ final class HandMoves {
         present.live.counted(state.index, place);
         if (!transport.playing() || !state.records()) {
             values.hold(state.parameterIndex, state.valueAt(place));
-            return state.route.mode().writes() ? Verdict.NOT_PLAYING : Verdict.HEARD_IN_READ;
+            return state.writes() ? Verdict.NOT_PLAYING : Verdict.HEARD_IN_READ;
         }
         takes.move(state, at, x, place);
         present.live.value(state.parameterIndex, state.valueAt(place));
-        if (!state.route.mode().writes() || state.route.rehearse()) {
+        return wroteAt(state, at);
+    }
+
+    private Verdict wroteAt(RouteState state, double at) {
+        if (state.rehearsed()) {
             return Verdict.REHEARSED;
         }
         return at < transport.punchIn() ? Verdict.LEAD_IN : Verdict.WRITTEN;

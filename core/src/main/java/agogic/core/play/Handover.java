@@ -72,7 +72,9 @@ final class Handover {
         }
         Playing now = published();
         for (RouteState state : begun) {
-            state.since(Math.max(transport.punchIn(), at));
+            if (!state.onScreen()) {
+                state.since(Math.max(transport.punchIn(), at));
+            }
             takes.goOn(state, at);
         }
         return now;

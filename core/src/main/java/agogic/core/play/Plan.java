@@ -4,7 +4,10 @@ import agogic.core.lane.LayerStack;
 import agogic.core.list.SharedList;
 import agogic.core.macro.Macro;
 import agogic.core.macro.Member;
+import agogic.core.route.Target;
 import agogic.core.session.Session;
+import java.util.ArrayList;
+import java.util.List;
 
 /** A session made ready for playing: everything found beforehand, nothing to look up. Made by {@link Planning}. */
 public final class Plan {
@@ -30,6 +33,12 @@ public final class Plan {
     /** The places of the routes of each control of each surface. */
     final int[][][] routesOfControl;
 
+    /** What was ever moved on the screen: its states come after those of the routes. */
+    final List<Target> screen;
+
+    /** True if whatever is touched is written. */
+    final boolean lent;
+
     /** The page each control of each surface turns to, 0 for none. */
     final int[][] turns;
 
@@ -46,11 +55,13 @@ public final class Plan {
         routesOf = made.routesOf;
         routesOfControl = made.routesOfControl;
         turns = made.turns;
+        screen = made.screen;
+        lent = made.lent;
     }
 
     /** The plan of a session. */
     static Plan of(Session session) {
-        return new Plan(Planning.whole(session, null));
+        return new Plan(Planning.whole(session, null, List.of(), false));
     }
 
     /** The plan of a session that came from this one by an edit: what the edit did not touch is the same. */
@@ -58,10 +69,40 @@ public final class Plan {
         return edited == session ? this : new Plan(Planning.after(this, edited));
     }
 
+    /** The same with a hand on the screen for {@code target}; itself if it has one, or knows no such target. */
+    Plan onScreen(Target target) {
+        if (screen.contains(target) || !index.has(target)) {
+            return this;
+        }
+        List<Target> more = new ArrayList<>(screen);
+        more.add(target);
+        return new Plan(Planning.whole(session, this, more, lent));
+    }
+
+    /** The same with everything that is touched written, or only what its mode says. */
+    Plan lending(boolean everything) {
+        return everything == lent ? this : new Plan(Planning.whole(session, this, screen, everything));
+    }
+
     /** The route with this id, or null if there is none. */
     RouteState route(String id) {
         int place = session.placeOfRoute(id);
-        return place < 0 ? null : routes.get(place);
+        return place < 0 ? ofScreen(id) : routes.get(place);
+    }
+
+    private RouteState ofScreen(String id) {
+        for (int r = session.routes().size(); r < routes.size(); r++) {
+            if (routes.get(r).route.id().equals(id)) {
+                return routes.get(r);
+            }
+        }
+        return null;
+    }
+
+    /** The hand on the screen for a target, or null if there is none. */
+    RouteState handOf(Target target) {
+        int place = screen.indexOf(target);
+        return place < 0 ? null : routes.get(session.routes().size() + place);
     }
 
     /** Takes over what was going on, from the plan that played until now. */

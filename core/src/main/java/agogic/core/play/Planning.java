@@ -12,7 +12,9 @@ import agogic.core.parameter.Parameter;
 import agogic.core.refine.Recipe;
 import agogic.core.route.Hand;
 import agogic.core.route.Route;
+import agogic.core.route.Span;
 import agogic.core.route.Target;
+import agogic.core.route.WriteMode;
 import agogic.core.session.Session;
 import agogic.core.surface.Control;
 import agogic.core.surface.Surface;
@@ -40,14 +42,23 @@ final class Planning {
     int[][] routesOf;
     int[][][] routesOfControl;
     int[][] turns;
+    List<Target> screen;
+    boolean lent;
 
     private Planning(Session session) {
         this.session = session;
     }
 
-    /** Everything anew; {@code before}, if not null, gives the states of routes that are as they were. */
-    static Planning whole(Session session, Plan before) {
+    /**
+     * Everything anew; {@code before}, if not null, gives the states of routes that are as they were.
+     *
+     * @param screen what was moved on the screen; what the session has no more is left out
+     * @param lent true if whatever is touched is written
+     */
+    static Planning whole(Session session, Plan before, List<Target> screen, boolean lent) {
         Planning made = new Planning(session);
+        made.screen = screen.stream().filter(session::has).toList();
+        made.lent = lent;
         made.parameters(before);
         made.routes(before);
         made.surfaces();
@@ -65,15 +76,15 @@ final class Planning {
                 && old.routes().size() == session.routes().size()
                 && old.lanes().size() == session.lanes().size();
         if (!sameNames) {
-            return whole(session, before);
+            return whole(session, before, before.screen, before.lent);
         }
         List<Lane> newLanes = new ArrayList<>();
         if (!different(old.lanes(), session.lanes(), Planning::sameWay, newLanes)) {
-            return whole(session, before);
+            return whole(session, before, before.screen, before.lent);
         }
         List<Route> newRoutes = new ArrayList<>();
         if (!different(old.routes(), session.routes(), Planning::sameWire, newRoutes)) {
-            return whole(session, before);
+            return whole(session, before, before.screen, before.lent);
         }
         return new Planning(session).from(before, newLanes, newRoutes);
     }
@@ -105,6 +116,8 @@ final class Planning {
         macros = before.macros;
         members = before.members;
         turns = before.turns;
+        screen = before.screen;
+        lent = before.lent;
         lanes = newLanes.isEmpty() ? before.lanes : before.lanes.clone();
         routes = before.routes;
         routesOf = before.routesOf;
@@ -118,6 +131,9 @@ final class Planning {
         }
         for (Route route : newRoutes) {
             replace(session.placeOfRoute(route.id()));
+        }
+        for (int r = session.routes().size(); r < routes.size() && !newRoutes.isEmpty(); r++) {
+            replace(r);
         }
         return this;
     }
@@ -160,18 +176,33 @@ final class Planning {
         List<RouteState> states = new ArrayList<>();
         routesOf = new int[index.size()][];
         Arrays.fill(routesOf, NONE);
-        for (Route route : session.routes()) {
-            int r = states.size();
-            states.add(state(r, before == null ? null : before.route(route.id())));
+        for (int r = 0; r < session.routes().size() + screen.size(); r++) {
+            states.add(state(r, before == null ? null : before.route(route(r).id())));
             int p = states.get(r).parameterIndex;
             routesOf[p] = with(routesOf[p], r);
         }
         routes = SharedList.of(states);
     }
 
+    /** Route {@code r} of the session, or the wire of a hand on the screen, which has the mode of its parameter. */
+    private Route route(int r) {
+        int place = r - session.routes().size();
+        if (place < 0) {
+            return session.routes().get(r);
+        }
+        Target target = screen.get(place);
+        Hand hand = Hand.onScreen(target);
+        WriteMode mode = session.routes().stream()
+                .filter(one -> one.target().equals(target) && one.mode().writes())
+                .map(Route::mode)
+                .findFirst()
+                .orElse(WriteMode.READ);
+        return Route.of(hand.toString(), hand, Span.FULL, target).in(mode);
+    }
+
     /** The state of route {@code r}: the one it had, if all that it was made from is as it was. */
     private RouteState state(int r, RouteState earlier) {
-        Route route = session.routes().get(r);
+        Route route = route(r);
         Target target = route.target();
         Parameter parameter = session.parameter(target);
         int p = index.of(target);
@@ -185,8 +216,11 @@ final class Planning {
             follows |= device.leaderOf(parameter.id()).isPresent();
         }
         double easeBack = easeBack(session.laneIfAny(target).orElse(null), parameter);
-        double resolution =
-                route.hand().map(session::control).map(Control::step).orElse(0.0);
+        double resolution = route.hand()
+                .filter(session::has)
+                .map(session::control)
+                .map(Control::step)
+                .orElse(0.0);
         boolean same = earlier != null
                 && earlier.index == r
                 && earlier.parameterIndex == p
@@ -194,9 +228,10 @@ final class Planning {
                 && Objects.equals(earlier.parameter, parameter)
                 && earlier.exposed == exposed
                 && earlier.follows == follows
+                && earlier.lent == lent
                 && earlier.easeBack == easeBack
                 && earlier.resolution() == resolution;
-        return same ? earlier : new RouteState(route, r, p, parameter, exposed, follows, easeBack, resolution);
+        return same ? earlier : new RouteState(route, r, p, parameter, exposed, follows, lent, easeBack, resolution);
     }
 
     private static double easeBack(Lane lane, Parameter parameter) {

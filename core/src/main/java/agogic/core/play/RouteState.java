@@ -23,6 +23,9 @@ final class RouteState {
     /** True if another parameter's value moves this one. */
     final boolean follows;
 
+    /** True if a pass writes it in Touch whatever its mode is: everything that is touched is written. */
+    final boolean lent;
+
     TakeoverState takeover;
     Smoothing smoothing;
     /** The moves of the pass; null if the route keeps none. */
@@ -58,6 +61,7 @@ final class RouteState {
     private double since = Double.NEGATIVE_INFINITY;
 
     private final double resolution;
+    private final boolean screen;
 
     RouteState(
             Route route,
@@ -66,6 +70,7 @@ final class RouteState {
             Parameter parameter,
             boolean exposed,
             boolean follows,
+            boolean lent,
             double easeBack,
             double resolution) {
         this.route = route;
@@ -74,6 +79,8 @@ final class RouteState {
         this.parameter = parameter;
         this.exposed = exposed;
         this.follows = follows;
+        this.lent = lent;
+        screen = route.hand().filter(h -> h.surface().equals(Hand.SCREEN)).isPresent();
         page = route.hand().map(Hand::page).orElse(0);
         this.easeBack = easeBack;
         this.resolution = resolution;
@@ -132,15 +139,31 @@ final class RouteState {
 
     /** How a pass on this route writes: a rehearsal in Read is as Touch. */
     WriteMode passMode() {
-        return route.mode().writes() ? route.mode() : WriteMode.TOUCH;
+        return route.passMode();
     }
 
-    private boolean rehearsed() {
-        return !route.mode().writes() || route.rehearse();
+    /** True if what its hand does is tried only. */
+    boolean rehearsed() {
+        return !writes() || route.rehearse();
+    }
+
+    /** True if its mode writes, or one is lent to it. */
+    boolean writes() {
+        return route.mode().writes() || lent;
+    }
+
+    /** True if its hand is the screen. */
+    boolean onScreen() {
+        return screen;
+    }
+
+    /** True if a hand has it, or has left it where it is written on. */
+    boolean holds() {
+        return touched || latched && passMode() != WriteMode.TOUCH;
     }
 
     private boolean armed() {
-        return route.mode().writes() || route.rehearse();
+        return writes() || route.rehearse();
     }
 
     boolean records() {
@@ -181,6 +204,10 @@ final class RouteState {
     /** What happened since the pass began, or null if this route is not armed. */
     Pass pass(double begun, double to, Pass.End end) {
         if (!armed() || passOver) {
+            return null;
+        }
+        boolean idle = onScreen() && (log == null || log.size() == 0);
+        if (idle) {
             return null;
         }
         double from = Math.max(begun, since);

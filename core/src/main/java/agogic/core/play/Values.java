@@ -2,7 +2,6 @@ package agogic.core.play;
 
 import agogic.core.parameter.Parameter;
 import agogic.core.route.Target;
-import agogic.core.route.WriteMode;
 import java.util.Arrays;
 
 /** The value of every parameter at every tick: its layers, its macro, the hand, and how it reaches the device. */
@@ -28,21 +27,6 @@ final class Values {
     void hold(int parameter, double value) {
         held[parameter] = value;
         present.live.value(parameter, value);
-    }
-
-    /** As {@link #hold(int, double)}, by no control: the hands have to meet it again. */
-    void hold(Target target, double value) {
-        Plan plan = present.plan;
-        if (!plan.index.has(target)) {
-            // It went while the command was on its way.
-            return;
-        }
-        int p = plan.index.of(target);
-        hold(p, plan.index.parameter(p).settled(value));
-        for (int r : plan.routesOf[p]) {
-            RouteState state = plan.routes.get(r);
-            state.takeover.letGo();
-        }
     }
 
     /** The envelopes have the say again. */
@@ -108,9 +92,13 @@ final class Values {
             }
             double base = plan.moved(p, own, live);
             double value = base;
-            for (int r : plan.routesOf[p]) {
+            int[] all = plan.routesOf[p];
+            // A hand on the screen comes last of those of its parameter; their wires show that it writes.
+            RouteState last = all.length == 0 ? null : plan.routes.get(all[all.length - 1]);
+            boolean screen = last != null && last.onScreen() && last.holds() && last.records();
+            for (int r : all) {
                 RouteState state = plan.routes.get(r);
-                double by = byHand(state, base, elapsed);
+                double by = byHand(state, base, elapsed, screen);
                 if (!Double.isNaN(by) && !away) {
                     value = by;
                 }
@@ -121,7 +109,11 @@ final class Values {
     }
 
     /** The value a route gives its parameter now; NaN if the hand has no say. */
-    private double byHand(RouteState state, double base, double elapsed) {
+    private double byHand(RouteState state, double base, double elapsed, boolean screen) {
+        if (screen && transport.playing() && !state.onScreen()) {
+            present.live.writing(state.index, transport.position() >= transport.punchIn());
+            return Double.NaN;
+        }
         if (Double.isNaN(state.counted)) {
             return Double.NaN;
         }
@@ -131,7 +123,7 @@ final class Values {
             return moves ? state.route.span().apply(place) : Double.NaN;
         }
         double position = transport.position();
-        boolean holds = state.touched || state.latched && state.passMode() != WriteMode.TOUCH;
+        boolean holds = state.holds();
         present.live.writing(state.index, holds && position >= transport.punchIn());
         if (holds) {
             return state.route.span().apply(place);

@@ -8,6 +8,9 @@ package agogic.core.route;
  * @param page 1 for the first page; 0 if it counts on every page
  */
 public record Hand(String surface, String control, int page) {
+    /** The surface of what is moved on the screen: the faces of devices, the places of macros, the plane. */
+    public static final String SCREEN = "(screen)";
+
     public Hand {
         if (page < 0) {
             throw new IllegalArgumentException("Pages are counted from 1, not from " + page + ".");
@@ -17,6 +20,11 @@ public record Hand(String surface, String control, int page) {
     /** The control on every page. */
     public Hand(String surface, String control) {
         this(surface, control, 0);
+    }
+
+    /** What a person moves on the screen for a target: a hand that needs no route. */
+    public static Hand onScreen(Target target) {
+        return new Hand(SCREEN, target.device() + "/" + target.parameter());
     }
 
     public Hand on(int newPage) {

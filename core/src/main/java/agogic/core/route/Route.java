@@ -46,6 +46,11 @@ public record Route(
         return new Route(id, newHand, span, target, mode, pinned, rehearse, takeover, smoothing, on);
     }
 
+    /** How a pass writes if it does though its mode writes nothing: a rehearsal, and whatever is touched, is as Touch. */
+    public WriteMode passMode() {
+        return mode.writes() ? mode : WriteMode.TOUCH;
+    }
+
     public Route in(WriteMode newMode) {
         return new Route(id, hand, span, target, newMode, pinned, rehearse, takeover, smoothing, on);
     }

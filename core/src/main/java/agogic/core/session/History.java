@@ -62,6 +62,20 @@ public final class History {
         return new History(List.copyOf(list), now);
     }
 
+    /** The last step and those of this act just before it are one step, with the words of the last. */
+    public History joined(String act) {
+        int first = now;
+        while (first > 1 && steps.get(first - 1).act().equals(act)) {
+            first--;
+        }
+        if (first == now) {
+            return this;
+        }
+        List<Step> list = new ArrayList<>(steps.subList(0, first));
+        list.add(steps.get(now));
+        return new History(List.copyOf(list), list.size() - 1);
+    }
+
     /** The words for the act that undo takes back, if there is one. */
     public Optional<String> undoable() {
         return now > 0 ? Optional.of(steps.get(now).act()) : Optional.empty();

@@ -270,7 +270,8 @@ public final class Session {
     /** The name of a control for people; “a control that is gone” if the session has it no more. */
     public String controlName(Hand hand) {
         Control found = find(hand);
-        return found == null ? "a control that is gone" : found.name();
+        boolean screen = hand.surface().equals(Hand.SCREEN);
+        return found != null ? found.name() : screen ? "The screen" : "a control that is gone";
     }
 
     /** The macro with this id. */

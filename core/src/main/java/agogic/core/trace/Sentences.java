@@ -64,7 +64,11 @@ final class Sentences {
             case NONE -> trace(verdict, "Ready", name + " has not been moved yet.", route, null);
             case TOUCHED -> trace(verdict, "Touched", from + " is held → " + name + ".", route, null);
             case WRITTEN -> trace(
-                    verdict, "Writing", heard + " — written in " + route.mode().spoken() + ".", route, null);
+                    verdict,
+                    "Writing",
+                    heard + " — written in " + route.passMode().spoken() + ".",
+                    route,
+                    null);
             case LEAD_IN -> trace(
                     verdict, "Count-in", heard + " — kept as the lead-in: it gives the starting value.", route, null);
             case REHEARSED -> trace(

@@ -64,7 +64,7 @@ public record Pass(
 
     /** How it writes: a rehearsal in Read is as Touch. */
     public WriteMode mode() {
-        return route.mode().writes() ? route.mode() : WriteMode.TOUCH;
+        return route.passMode();
     }
 
     /** True if there is something to write. */

@@ -1,13 +1,19 @@
 package agogic.core.write;
 
+import agogic.core.assign.Assigning;
+import agogic.core.device.Exposure;
 import agogic.core.envelope.Envelope;
+import agogic.core.expose.Exposing;
 import agogic.core.lane.Lane;
 import agogic.core.lane.LaneWriter;
 import agogic.core.lane.Stretch;
+import agogic.core.macro.Macro;
 import agogic.core.parameter.Parameter;
 import agogic.core.refine.Recipe;
 import agogic.core.ride.Ride;
+import agogic.core.route.Hand;
 import agogic.core.route.Route;
+import agogic.core.route.Span;
 import agogic.core.route.Target;
 import agogic.core.route.WriteMode;
 import agogic.core.session.Session;
@@ -70,7 +76,8 @@ public final class PassWriter {
         try {
             boolean first = session.lane(target).envelope().isEmpty();
             Session stood = first ? with.standing(target, pass.standing()) : with;
-            return stood.with(written(stood, pass, ride));
+            Session written = stood.with(written(stood, pass, ride));
+            return ride.hand().surface().equals(Hand.SCREEN) ? reached(written, target) : written;
         } catch (IllegalArgumentException e) {
             // Whatever the lane refuses, what the person played stays.
             loose.add("Ride " + ride.number() + " is kept, but " + parameter.name() + " could not hold it: "
@@ -79,13 +86,23 @@ public final class PassWriter {
         }
     }
 
-    private static Session inRead(Session session, String routeId) {
-        for (Route route : session.routes()) {
-            if (route.id().equals(routeId) && !route.pinned() && route.mode().writes()) {
-                return session.with(route.in(WriteMode.READ));
-            }
+    /** What was ridden on the screen has a row of its own, and a host reaches it if a socket is free. */
+    private static Session reached(Session session, Target target) {
+        Session after = session;
+        boolean hidden = !target.device().equals(Macro.DEVICE)
+                && session.device(target.device()).exposure(target.parameter()) == Exposure.HIDDEN;
+        if (hidden) {
+            after = Exposing.expose(session, List.of(target)).session();
         }
-        return session;
+        boolean row = session.routes().stream().anyMatch(r -> r.target().equals(target));
+        return row ? after : after.with(Route.of(Assigning.freshId(after, target), null, Span.FULL, target));
+    }
+
+    private static Session inRead(Session session, String routeId) {
+        int place = session.placeOfRoute(routeId);
+        Route route = place < 0 ? null : session.routes().get(place);
+        boolean back = route != null && !route.pinned() && route.mode().writes();
+        return back ? session.with(route.in(WriteMode.READ)) : session;
     }
 
     private static Lane written(Session session, Pass pass, Ride ride) {

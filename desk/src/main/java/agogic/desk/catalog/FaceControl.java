@@ -57,6 +57,7 @@ public final class FaceControl extends MarkView {
             held = true;
             grabY = e.getY();
             grabValue = value;
+            desk.standing().touchOnFace(target);
             e.consume();
         });
         addEventHandler(MouseEvent.MOUSE_DRAGGED, e -> {
@@ -67,7 +68,7 @@ public final class FaceControl extends MarkView {
         });
         addEventHandler(MouseEvent.MOUSE_RELEASED, e -> {
             held = false;
-            desk.settle();
+            desk.standing().letGo();
             draw();
         });
         addEventHandler(ScrollEvent.SCROLL, e -> {

@@ -83,6 +83,11 @@ public final class Editing {
         attempt(() -> adopt(history.after(new Gesture(act, what), change.apply(session()))));
     }
 
+    /** The last step takes those of this act just before it into itself: they are undone together. */
+    void join(String act) {
+        history = history.joined(act);
+    }
+
     /** Whatever goes wrong is told, and nothing is changed. */
     private void attempt(Runnable edit) {
         try {

@@ -71,7 +71,11 @@ public final class Passes {
                     nameOf(rehearsal.get(0)) + " was moved and heard. Nothing is written until you say so.",
                     List.of(new Notice.Act("Write it", this::writeRehearsal))));
         } else if (toWrite.stream().anyMatch(p -> p.end().over())) {
-            desk.say(Notice.stop("Not written", nothingMoved(toWrite.get(0))));
+            desk.say(Notice.stop(
+                    "Not written",
+                    toWrite.size() > 1 && toWrite.get(0).to() > toWrite.get(0).from()
+                            ? "Nothing was touched during the pass, so all is as it was."
+                            : nothingMoved(toWrite.get(0))));
         }
     }
 
@@ -83,6 +87,7 @@ public final class Passes {
             loose.addAll(outcome.loose());
             return outcome.session();
         });
+        desk.editing().join(Standing.ROW);
         return loose;
     }
 

@@ -1,10 +1,14 @@
 package agogic.desk.model;
 
 import agogic.core.route.Route;
+import agogic.core.route.Target;
 import agogic.core.route.WriteMode;
 import agogic.core.session.Loop;
 import agogic.core.sync.Sync;
+import java.util.List;
 import java.util.Optional;
+import javafx.beans.property.ReadOnlyBooleanProperty;
+import javafx.beans.property.ReadOnlyBooleanWrapper;
 
 /** Playing and riding: where it plays, what is armed, and when writing begins. */
 public final class Riding {
@@ -17,6 +21,7 @@ public final class Riding {
     private double here = Double.NaN;
     private boolean passOpen;
     private boolean played;
+    private final ReadOnlyBooleanWrapper everything = new ReadOnlyBooleanWrapper();
 
     Riding(Desk desk) {
         this.desk = desk;
@@ -61,13 +66,15 @@ public final class Riding {
         if (led()) {
             return;
         }
+        everything(false);
         begins();
         desk.engine().play();
     }
 
     private void begins() {
         began = Math.max(0, positionBeat());
-        passOpen = desk.session().routes().stream().anyMatch(r -> r.mode().writes() || r.rehearse());
+        passOpen = everything.get()
+                || desk.session().routes().stream().anyMatch(r -> r.mode().writes() || r.rehearse());
         run++;
         trails.clear();
     }
@@ -100,37 +107,87 @@ public final class Riding {
         play();
     }
 
-    /** Arms the selected route if no route is armed, counts in one bar and plays: what the hand does is written. */
+    /** Counts in one bar and plays: whatever a hand touches is written. While it plays: stops. */
     public void ride() {
-        boolean follows = desk.session().sync().follows();
-        boolean armed = desk.session().routes().stream().anyMatch(r -> r.mode().writes());
-        if (playing() && (armed || !follows)) {
+        if (stops()) {
+            return;
+        }
+        everything(true);
+        begin("What you move now gives the starting value.");
+    }
+
+    /** As {@link #ride}, but only the selected route is written, and what is armed already. */
+    public void rideSelected() {
+        if (stops()) {
+            return;
+        }
+        Optional<Route> route = desk.selection().selectedRoute();
+        if (route.isEmpty() && armed().isEmpty()) {
+            desk.refuse("Select a route first, or press R: then whatever you touch is written.");
+            return;
+        }
+        route.filter(r -> !r.mode().writes()).ifPresent(r -> mode(r, WriteMode.TOUCH));
+        begin("Only "
+                + (route.isEmpty()
+                        ? "what is armed"
+                        : desk.session().parameter(route.get().target()).name()) + " is written.");
+    }
+
+    private List<Route> armed() {
+        return desk.session().routes().stream().filter(r -> r.mode().writes()).toList();
+    }
+
+    /** Ends a pass that is under way, or playing by its own clock. */
+    private boolean stops() {
+        boolean ends = playing() && (passOpen || !desk.session().sync().follows());
+        if (ends) {
             desk.engine().stop();
+        }
+        return ends;
+    }
+
+    private void begin(String words) {
+        Sync sync = desk.session().sync();
+        if (!sync.follows()) {
+            rideFrom(desk.timeline().beatAt(startingSecond()), words);
             return;
         }
-        if (!armed) {
-            Optional<Route> route = desk.selection().selectedRoute();
-            if (route.isEmpty() || route.get().hand().isEmpty()) {
-                desk.refuse("Select a route that has a control: a ride needs a hand.");
-                return;
-            }
-            mode(route.get(), WriteMode.TOUCH);
-        }
-        if (follows) {
-            passOpen |= playing();
-            desk.say(Notice.wait(
-                    playing() ? "Writing" : "Armed",
-                    playing()
-                            ? "What you move is written from here on."
-                            : "The ride begins with the clock on “"
-                                    + desk.session().sync().port() + "”."));
-            return;
-        }
-        rideFrom(desk.timeline().beatAt(startingSecond()));
+        passOpen |= playing();
+        desk.say(
+                playing()
+                        ? Notice.wait("Writing", "From here on. " + words)
+                        : Notice.wait("Armed", "The ride begins with the clock on “" + sync.port() + "”. " + words));
+    }
+
+    private void everything(boolean on) {
+        everything.set(on);
+        desk.engine().lend(on);
+    }
+
+    /** True while whatever is touched is written. */
+    public ReadOnlyBooleanProperty everythingProperty() {
+        return everything.getReadOnlyProperty();
+    }
+
+    /** The mode in which a route writes now. */
+    public WriteMode modeOf(Route route) {
+        return everything.get() ? route.passMode() : route.mode();
+    }
+
+    /** True if a pass is open that writes what a hand on the screen does to this target. */
+    boolean writes(Target target) {
+        return passOpen
+                && playing()
+                && (everything.get()
+                        || armed().stream().anyMatch(r -> r.target().equals(target)));
     }
 
     /** Counts in to the bar of {@code beat} and writes from its line on. */
     public void rideFrom(double beat) {
+        rideFrom(beat, "What you move now gives the starting value.");
+    }
+
+    private void rideFrom(double beat, String words) {
         if (led()) {
             return;
         }
@@ -141,8 +198,7 @@ public final class Riding {
         run++;
         trails.clear();
         desk.engine().play(countIn, from);
-        desk.say(Notice.wait(
-                "Count-in", "Writing begins at bar " + bar + ". What you move now gives the starting value."));
+        desk.say(Notice.wait("Count-in", "Writing begins at bar " + bar + ". " + words));
     }
 
     public void mode(Route route, WriteMode mode) {
@@ -165,11 +221,15 @@ public final class Riding {
         if (plays && !played && desk.session().sync().follows()) {
             begins();
         }
+        boolean ended = played && !plays;
         played = plays;
         if (plays) {
             trails.follow(desk.session(), desk.state(), desk.engine().index(), positionBeat());
         } else {
             passOpen = false;
+            if (ended) {
+                everything(false);
+            }
         }
     }
 

@@ -1,5 +1,6 @@
 package agogic.desk.model;
 
+import agogic.core.assign.Assigning;
 import agogic.core.device.Device;
 import agogic.core.expose.WhyNot;
 import agogic.core.macro.Macro;
@@ -7,6 +8,7 @@ import agogic.core.parameter.Parameter;
 import agogic.core.play.LiveState;
 import agogic.core.play.Verdict;
 import agogic.core.route.Route;
+import agogic.core.route.Span;
 import agogic.core.route.Target;
 import agogic.core.session.Moved;
 import java.util.List;
@@ -15,6 +17,9 @@ import java.util.Optional;
 /** A parameter without an envelope stands where a hand left it. */
 public final class Standing {
     private static final long IDLE_NANOS = 700_000_000L;
+
+    /** What a row is called that comes with a ride. */
+    static final String ROW = "Lane of what is moved";
 
     private final Desk desk;
 
@@ -55,10 +60,13 @@ public final class Standing {
                             .show(new Target(device.id(), leader.get()))))));
             return;
         }
-        desk.engine().hold(target, value);
+        row(target);
+        desk.engine().hand(target, value, !let, desk.live().nanos());
         String reads = device.name() + " · " + parameter.name() + " = " + parameter.print(value);
         boolean enveloped = Moved.overTime(desk.session(), target);
-        if (enveloped) {
+        if (desk.riding().writes(target)) {
+            desk.say(Notice.good("Writing", reads + " — written as you move it."));
+        } else if (enveloped) {
             desk.say(Notice.wait("Heard", reads + ". When it plays from here, its envelope moves it again."));
         } else {
             desk.editOn("Move " + parameter.name(), List.of("stands", target), s -> s.standing(target, value));
@@ -66,6 +74,30 @@ public final class Standing {
             if (let) {
                 desk.settle();
             }
+        }
+    }
+
+    /** A hand is on a parameter on the screen: if it is written, then from here on. */
+    public void touchOnFace(Target target) {
+        if (desk.riding().writes(target) && desk.engine().index().has(target)) {
+            row(target);
+            double stands = desk.state().value(desk.engine().index().of(target));
+            desk.engine().hand(target, stands, true, desk.live().nanos());
+        }
+    }
+
+    /** The hand on the screen lets go. */
+    public void letGo() {
+        desk.engine().letGo(desk.live().nanos());
+        desk.settle();
+    }
+
+    /** What is written as it is moved has a row from the first move on; it belongs to the step of the ride. */
+    private void row(Target target) {
+        boolean none =
+                desk.session().routes().stream().noneMatch(r -> r.target().equals(target));
+        if (none && desk.riding().writes(target)) {
+            desk.edit(ROW, s -> s.with(Route.of(Assigning.freshId(s, target), null, Span.FULL, target)));
         }
     }
 

@@ -152,14 +152,13 @@ public final class RouteRow extends Region {
                                         : " · "
                                                 + SocketMark.of(device, parameter.id())
                                                         .word()));
-        mode.setText(
-                route.mode().spoken() + (route.pinned() ? " · pinned" : "") + (route.rehearse() ? " · rehearse" : ""));
+        WriteMode writes = desk.riding().modeOf(route);
+        mode.setText(writes.spoken() + (route.pinned() ? " · pinned" : "") + (route.rehearse() ? " · rehearse" : ""));
         mode.getStyleClass().remove("writes");
-        if (route.mode().writes()) {
+        if (writes.writes()) {
             mode.getStyleClass().add("writes");
         }
-        mode.setAccessibleText(
-                "Write mode of " + parameter.name() + ": " + route.mode().spoken());
+        mode.setAccessibleText("Write mode of " + parameter.name() + ": " + writes.spoken());
         pinned.setSelected(route.pinned());
         rehearse.setSelected(route.rehearse());
         modes.getToggles().forEach(t -> t.setSelected(t.getUserData() == route.mode()));
@@ -295,7 +294,8 @@ public final class RouteRow extends Region {
         Parameter parameter = shown.parameter(route.target());
         Lane lane = shown.lane(route.target());
         return parameter.name() + " of " + shown.device(route.target().device()).name() + ", " + value.getText()
-                + ", moved by " + handName.getText() + ", " + route.mode().spoken()
+                + ", moved by " + handName.getText() + ", "
+                + desk.riding().modeOf(route).spoken()
                 + (route.span().from() > route.span().to() ? ", turned round" : "")
                 + ", "
                 + (lane.envelope().isEmpty() ? "no points" : lane.envelope().size() + " points") + state();

@@ -96,6 +96,7 @@ public final class RoutesView extends BorderPane {
             rebuild();
             list.refresh();
         });
+        desk.riding().everythingProperty().addListener((o, a, b) -> list.refresh());
         desk.selection().selectedProperty().addListener((o, before, after) -> select());
         list.getSelectionModel().selectedItemProperty().addListener((o, before, after) -> {
             if (after instanceof Item.Row row) {

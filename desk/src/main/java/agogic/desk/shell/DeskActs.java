@@ -51,7 +51,13 @@ final class DeskActs {
 
     private void transport() {
         add("play", "Play or stop", "Play or stop", "Space", desk.riding()::togglePlay);
-        add("ride", "Ride", "Count in one bar and write what the hand does; again: stop", "R", desk.riding()::ride);
+        add("ride", "Ride", "Count in one bar and write whatever you touch; again: stop", "R", desk.riding()::ride);
+        add(
+                "ride-selected",
+                "Ride the selected route",
+                "Count in one bar and write the selected route only; again: stop",
+                "Shift+R",
+                desk.riding()::rideSelected);
         add(
                 "take-afterwards",
                 "Take it afterwards…",

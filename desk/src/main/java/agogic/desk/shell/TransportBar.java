@@ -56,7 +56,7 @@ public final class TransportBar extends HBox {
         subtitle.getStyleClass().add("quiet");
         button(start, "start", "Go to the start", () -> desk.riding().locate(0));
         button(play, "play", "Play or stop", desk.riding()::togglePlay);
-        button(ride, "ride", "Count in one bar and write what the hand does", desk.riding()::ride);
+        button(ride, "ride", "Count in one bar and write whatever you touch", desk.riding()::ride);
         ride.getStyleClass().add("ride");
         button(loop, "loop", "Repeat the loop; Shift and drag on the ruler sets it", desk.riding()::toggleLoop);
         field(position, "position", 104, "Position. Type 17, 17.3.02, 0:46.6 or 46.6 s");

@@ -73,7 +73,7 @@ public final class MacroPanel extends VBox {
         });
         place.valueChangingProperty().addListener((o, a, is) -> {
             if (!is) {
-                desk.settle();
+                desk.standing().letGo();
             }
         });
         reads.getStyleClass().addAll("figures", "span-text");

@@ -67,7 +67,7 @@ public final class PlanePad extends VBox {
         pad.addEventHandler(MouseEvent.MOUSE_DRAGGED, this::drag);
         pad.addEventHandler(MouseEvent.MOUSE_RELEASED, e -> {
             hold(false);
-            desk.settle();
+            desk.standing().letGo();
         });
         pad.addEventHandler(KeyEvent.KEY_PRESSED, this::key);
         VBox.setVgrow(pad, Priority.ALWAYS);
