@@ -229,15 +229,16 @@ public final class Engine {
      * if everything is.
      *
      * @param value normalised
+     * @param step the smallest step that the hand can do there, as a part of the travel; 0 if it is not known
      * @param held true while it is held; else it is let go a while after its last move
      * @param nanos when it was moved, in the clock of the engine
      */
-    public void hand(Target target, double value, boolean held, long nanos) {
+    public void hand(Target target, double value, double step, boolean held, long nanos) {
         plan(latest -> latest.onScreen(target));
         commands.add(() -> {
             RouteState state = present.plan.handOf(target);
             if (state != null) {
-                moves.onScreen(state, value, held, nanos);
+                moves.onScreen(state, value, step, held, nanos);
             }
         });
     }

@@ -84,9 +84,10 @@ final class HandMoves {
      * A hand on the screen has a parameter at {@code value}, normalised. It is heard at once, against an envelope too, and
      * written if its parameter is.
      *
+     * @param step the smallest step of the hand
      * @param held true while it is not let go; else it counts as released a while after its last move
      */
-    void onScreen(RouteState state, double value, boolean held, long nanos) {
+    void onScreen(RouteState state, double value, double step, boolean held, long nanos) {
         if (state.parameter.reserved() || state.follows) {
             return;
         }
@@ -97,6 +98,7 @@ final class HandMoves {
             state.beginTouch(at);
         }
         state.lastMoveNanos = nanos;
+        state.finest = Math.min(state.finest, step);
         state.counted = value;
         state.smoothing.startAt(value);
         present.live.counted(state.index, value);

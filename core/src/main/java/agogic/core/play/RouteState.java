@@ -62,6 +62,8 @@ final class RouteState {
 
     private final double resolution;
     private final boolean screen;
+    /** The smallest step that a hand on the screen could do in this pass. */
+    double finest = Double.POSITIVE_INFINITY;
 
     RouteState(
             Route route,
@@ -118,6 +120,7 @@ final class RouteState {
             easeValue = before.easeValue;
             standing = before.standing;
             since = before.since;
+            finest = before.finest;
             passOver = before.passOver;
         }
     }
@@ -223,7 +226,7 @@ final class RouteState {
         double[] none = {};
         return new Pass(
                 route,
-                resolution,
+                Double.isInfinite(finest) ? resolution : finest,
                 rehearsed(),
                 from,
                 to,
@@ -242,6 +245,7 @@ final class RouteState {
             touches.clear();
         }
         latched = false;
+        finest = Double.POSITIVE_INFINITY;
         easeFrom = Double.NaN;
         standing = Double.NaN;
         since = Double.NEGATIVE_INFINITY;

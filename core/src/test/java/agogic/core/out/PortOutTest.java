@@ -213,7 +213,7 @@ class PortOutTest {
         Wired wired = new Wired(session);
         wired.run(0.1);
         assertThat(wired.sent).isEmpty();
-        wired.engine.hand(target("p2"), 0.9, false, 0);
+        wired.engine.hand(target("p2"), 0.9, 0, false, 0);
         wired.run(0.1);
         Outside way = device.outside().get(1);
         assertThat(Wired.received(wired.sent, way)).isEqualTo(way.code(0.9));
@@ -221,7 +221,7 @@ class PortOutTest {
         int before = wired.sent.size();
         wired.engine.load(session.withDevice(device.through("Another")));
         wired.run(0.1);
-        wired.engine.hand(target("p2"), 0.1, false, 0);
+        wired.engine.hand(target("p2"), 0.1, 0, false, 0);
         wired.run(0.1);
         assertThat(wired.sent).as("it plays through another port now").hasSize(before);
     }

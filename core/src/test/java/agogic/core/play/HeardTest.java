@@ -128,7 +128,7 @@ class HeardTest {
         Engine engine = new Engine(session);
         engine.tick(0);
         int p1 = engine.index().of(target("p1"));
-        engine.hand(target("p1"), 0.77, false, 0);
+        engine.hand(target("p1"), 0.77, 0, false, 0);
         engine.tick(SECOND);
         assertThat(engine.live().value(p1)).isEqualTo(0.77);
         engine.play();

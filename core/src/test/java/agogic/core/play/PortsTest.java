@@ -69,7 +69,7 @@ class PortsTest {
         engine.port(0).message(0xB6, 85, 66, 1);
         engine.tick(2);
         assertThat(engine.live().value(engine.index().of(target("p2")))).isEqualTo(0.25 + 2 / 128.0);
-        engine.hand(target("p2"), 0.75, false, 0);
+        engine.hand(target("p2"), 0.75, 0, false, 0);
         engine.tick(3);
         engine.port(0).message(0xB6, 85, 63, 4);
         engine.tick(5);
@@ -143,7 +143,7 @@ class PortsTest {
         Engine engine = new Engine(everything());
         List<String> told = new ArrayList<>();
         engine.onTrouble(e -> told.add(e.getMessage()));
-        engine.hand(target("gone"), 0.5, false, 0);
+        engine.hand(target("gone"), 0.5, 0, false, 0);
         engine.turn(40, 1);
         engine.takeOver("none");
         engine.play();

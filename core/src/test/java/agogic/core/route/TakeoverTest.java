@@ -89,7 +89,7 @@ class TakeoverTest {
             assertThat(met).isCloseTo(MidiScale.normalised7(70), within(1e-9));
             // Let go; something else moves the value; the hand comes back where it was.
             engine.tick(now += 400 * ms);
-            engine.hand(Pieces.target("p1"), 0.2, false, 0);
+            engine.hand(Pieces.target("p1"), 0.2, 0, false, 0);
             engine.tick(now += ms);
             engine.port(0).message(0xB0, 20, 72, now += ms);
             engine.tick(now);

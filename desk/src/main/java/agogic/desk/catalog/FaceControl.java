@@ -21,6 +21,9 @@ import javafx.scene.input.ScrollEvent;
 /** A parameter on the face of its device: a square that fills, live. Moving it moves the sound. */
 public final class FaceControl extends MarkView {
     private static final double FINE = 0.01;
+    /** So many pixels are its whole travel. */
+    private static final double TRAVEL = 140;
+
     private static final double COARSE = 0.08;
 
     private final Target target;
@@ -62,7 +65,8 @@ public final class FaceControl extends MarkView {
         });
         addEventHandler(MouseEvent.MOUSE_DRAGGED, e -> {
             if (held) {
-                go(grabValue + (grabY - e.getY()) / 140 * (e.isShiftDown() ? 0.15 : 1), false);
+                double pixel = (e.isShiftDown() ? 0.15 : 1) / TRAVEL;
+                go(grabValue + (grabY - e.getY()) * pixel, pixel, false);
                 e.consume();
             }
         });
@@ -72,7 +76,8 @@ public final class FaceControl extends MarkView {
             draw();
         });
         addEventHandler(ScrollEvent.SCROLL, e -> {
-            go(value + Math.signum(e.getDeltaY()) * step(e.isShiftDown() ? FINE / 4 : FINE), true);
+            double step = step(e.isShiftDown() ? FINE / 4 : FINE);
+            go(value + Math.signum(e.getDeltaY()) * step, step, true);
             e.consume();
         });
         addEventHandler(KeyEvent.KEY_PRESSED, this::key);
@@ -138,18 +143,18 @@ public final class FaceControl extends MarkView {
                     default -> Double.NaN;
                 };
         if (!Double.isNaN(to)) {
-            go(to, true);
+            go(to, Math.min(FINE, Math.abs(to - value)), true);
             e.consume();
         }
     }
 
-    private void go(double to, boolean let) {
+    private void go(double to, double step, boolean let) {
         double in = parameter.settled(Math.max(0, Math.min(1, to)));
         if (in != value) {
             if (!parameter.reserved()) {
                 value = in;
             }
-            desk().standing().moveOnFace(target, in, let);
+            desk().standing().moveOnFace(target, in, step, let);
             draw();
         }
     }

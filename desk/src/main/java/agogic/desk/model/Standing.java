@@ -30,8 +30,11 @@ public final class Standing {
     /**
      * Moves a parameter from the face of its device: heard at once. Once the hand has let go it stands there, unless it
      * has an envelope, which takes over again when it plays.
+     *
+     * @param step the smallest step of the hand there, as a part of the travel
+     * @param let true if the hand holds nothing: it was a key, or a wheel
      */
-    public void moveOnFace(Target target, double value, boolean let) {
+    public void moveOnFace(Target target, double value, double step, boolean let) {
         desk.selection().touch(target);
         Parameter parameter = desk.session().parameter(target);
         Optional<Macro> macro = desk.session().macroOf(target);
@@ -61,7 +64,7 @@ public final class Standing {
             return;
         }
         row(target);
-        desk.engine().hand(target, value, !let, desk.live().nanos());
+        desk.engine().hand(target, value, step, !let, desk.live().nanos());
         String reads = device.name() + " · " + parameter.name() + " = " + parameter.print(value);
         boolean enveloped = Moved.overTime(desk.session(), target);
         if (desk.riding().writes(target)) {
@@ -82,7 +85,13 @@ public final class Standing {
         if (desk.riding().writes(target) && desk.engine().index().has(target)) {
             row(target);
             double stands = desk.state().value(desk.engine().index().of(target));
-            desk.engine().hand(target, stands, true, desk.live().nanos());
+            desk.engine()
+                    .hand(
+                            target,
+                            stands,
+                            Double.POSITIVE_INFINITY,
+                            true,
+                            desk.live().nanos());
         }
     }
 

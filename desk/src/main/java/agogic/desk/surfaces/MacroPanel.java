@@ -67,8 +67,12 @@ public final class MacroPanel extends VBox {
         HBox.setHgrow(place, Priority.ALWAYS);
         place.valueProperty().addListener((o, a, b) -> {
             if (!filling) {
-                shown().ifPresent(
-                                m -> desk.standing().moveOnFace(m.target(), b.doubleValue(), !place.isValueChanging()));
+                shown().ifPresent(m -> desk.standing()
+                        .moveOnFace(
+                                m.target(),
+                                b.doubleValue(),
+                                1 / Math.max(10, place.getWidth()),
+                                !place.isValueChanging()));
             }
         });
         place.valueChangingProperty().addListener((o, a, is) -> {

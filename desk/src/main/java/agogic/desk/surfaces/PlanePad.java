@@ -235,7 +235,8 @@ public final class PlanePad extends VBox {
         double value = Math.max(0, Math.min(1, to));
         Optional<Route> route = drawn(macro);
         if (route.isEmpty()) {
-            desk.standing().moveOnFace(macro.target(), value, !held);
+            double pixels = box == across ? pad.getWidth() : pad.getHeight();
+            desk.standing().moveOnFace(macro.target(), value, held ? 1 / (pixels - 24) : STEP, !held);
             return;
         }
         Hand hand = route.get().hand().orElseThrow();

@@ -83,7 +83,7 @@ public class MacrosTest extends WindowTest {
     void aMemberIsNotMovedByItselfAndSaysWhatMovesIt() {
         Target width = new Target("drone", "width");
         double stood = value(width);
-        interact(() -> desk().standing().moveOnFace(width, 0.9, true));
+        interact(() -> desk().standing().moveOnFace(width, 0.9, 0.01, true));
         until(() -> text("#trace-head").equals("Not moved"));
         assertThat(text("#trace-sentence")).isEqualTo("Width moves with the macro Afterglow: move that.");
         assertThat(value(width)).isEqualTo(stood);

@@ -321,7 +321,7 @@ public class NothingLostTest extends WindowTest {
         until(() -> text("#trace-head").equals("Trouble"));
         assertThat(text("#trace-sentence")).contains("Playing").endsWith("It goes on.");
         // A target that was just removed is held: nothing dies of it.
-        interact(() -> desk().engine().hand(new Target("gone", "gone"), 0.5, false, 0));
+        interact(() -> desk().engine().hand(new Target("gone", "gone"), 0.5, 0, false, 0));
         push(KeyCode.SPACE);
         until(() -> desk().state().position() > 0.2);
         push(KeyCode.SPACE);

@@ -6,6 +6,7 @@ import agogic.core.lane.Lane;
 import agogic.core.play.LiveState;
 import agogic.core.play.Verdict;
 import agogic.core.route.Target;
+import agogic.core.route.WriteMode;
 import agogic.core.session.Session;
 import agogic.core.time.TempoMap;
 import agogic.core.time.TempoPoint;
@@ -76,8 +77,8 @@ public class OneRideTest extends WindowTest {
         press(MouseButton.PRIMARY);
         push(KeyCode.R);
         until(() -> desk().riding().playing());
-        assertThat(desk().selection().selectedRoute().orElseThrow().mode().writes())
-                .isTrue();
+        assertThat(desk().riding().modeOf(desk().selection().selectedRoute().orElseThrow()))
+                .isEqualTo(WriteMode.TOUCH);
         until(() -> desk().state().position() > 0.1);
         // Eight bars: up, a rest of some bars, down again. Shift makes the mouse fine: single codes, as a hand sends
         // them.
@@ -103,9 +104,9 @@ public class OneRideTest extends WindowTest {
         assertThat(ridden.stretches().get(0).to()).as("eight bars").isGreaterThan(31);
         assertThat(model.refined().points()).isBetween(2, 29);
         assertThat(text("#trace-head")).isEqualTo("Written");
-        assertThat(desk().selection().selectedRoute().orElseThrow().mode().writes())
+        assertThat(desk().riding().modeOf(desk().selection().selectedRoute().orElseThrow()))
                 .as("back to Read")
-                .isFalse();
+                .isEqualTo(WriteMode.READ);
 
         // Undo and redo: one step for the whole pass.
         Session rode = desk().session();

@@ -1,0 +1,157 @@
+package agogic.core.play;
+
+import static agogic.core.Pieces.target;
+import static org.assertj.core.api.Assertions.assertThat;
+
+import agogic.core.Pieces;
+import agogic.core.device.Exposure;
+import agogic.core.lane.Lane;
+import agogic.core.midi.MidiScale;
+import agogic.core.route.Hand;
+import agogic.core.route.WriteMode;
+import agogic.core.session.Session;
+import agogic.core.write.Pass;
+import agogic.core.write.PassWriter;
+import java.util.List;
+import java.util.Random;
+import net.jqwik.api.ForAll;
+import net.jqwik.api.Property;
+import org.junit.jupiter.api.Test;
+
+/** What is moved on the screen is a hand like a fader, with a route or without one. */
+class ScreenHandTest {
+    private static final long TICK = 4_000_000;
+
+    private long now;
+
+    private static Session piece(boolean drawn) {
+        Session plain = Pieces.wanting(3, 4, 2);
+        return drawn ? Pieces.drawn(plain, "p1", 0, 0.2, 12, 0.9, 30, 0.4) : plain;
+    }
+
+    private void run(Engine engine, double until) {
+        while (now < until * 1e9) {
+            now += TICK;
+            engine.tick(now);
+        }
+    }
+
+    private List<Pass> stopped(Engine engine) {
+        engine.stop();
+        now += TICK;
+        engine.tick(now);
+        List<Pass> passes = engine.finishedPass();
+        return passes == null ? List.of() : passes.stream().filter(Pass::wrote).toList();
+    }
+
+    /** The same moves by a fader and on the screen are the same pass. */
+    @Property(tries = 60)
+    void itIsKeptAsAFaderIs(@ForAll long seed, @ForAll boolean drawn) {
+        now = 0;
+        Random random = new Random(seed);
+        Session session = piece(drawn);
+        Engine fader = new Engine(Pieces.routed(session, 1, "p1"));
+        Engine screen = new Engine(session);
+        for (Engine engine : List.of(fader, screen)) {
+            engine.tick(0);
+            engine.lend(true);
+            engine.play(0, 1);
+        }
+        int code = random.nextInt(128);
+        for (int i = 0; i < 300; i++) {
+            now += TICK;
+            if (random.nextInt(3) == 0) {
+                code = Math.max(0, Math.min(127, code + random.nextInt(9) - 4));
+                fader.port(0).message(0xB0, 20, code, now);
+                screen.hand(target("p1"), MidiScale.normalised7(code), 0, false, now);
+            }
+            fader.tick(now);
+            screen.tick(now);
+            assertThat(screen.live().value(screen.index().of(target("p1"))))
+                    .isEqualTo(fader.live().value(fader.index().of(target("p1"))));
+        }
+        long then = now;
+        List<Pass> byFader = stopped(fader);
+        now = then;
+        List<Pass> byScreen = stopped(screen);
+        assertThat(byScreen).hasSameSizeAs(byFader);
+        for (int i = 0; i < byFader.size(); i++) {
+            assertThat(byScreen.get(i).seconds()).isEqualTo(byFader.get(i).seconds());
+            assertThat(byScreen.get(i).counted()).isEqualTo(byFader.get(i).counted());
+            assertThat(byScreen.get(i).touches()).isEqualTo(byFader.get(i).touches());
+            assertThat(byScreen.get(i).route().hand().orElseThrow().surface()).isEqualTo(Hand.SCREEN);
+        }
+    }
+
+    @Test
+    void whatIsNotArmedIsHeardAndNotWritten() {
+        now = 0;
+        Engine engine = new Engine(piece(true));
+        engine.tick(0);
+        engine.play(0, 0);
+        run(engine, 1);
+        engine.hand(target("p1"), 0.77, 0, true, now);
+        run(engine, 1.1);
+        assertThat(engine.live().value(engine.index().of(target("p1")))).isEqualTo(0.77);
+        engine.letGo(now);
+        run(engine, 2);
+        assertThat(stopped(engine)).isEmpty();
+    }
+
+    /** A parameter that nobody asked for has a lane, a row and a socket afterwards; what is held is level from the start. */
+    @Test
+    void aParameterOfItsOwnGetsALaneARowAndASocket() {
+        now = 0;
+        Session session = piece(false);
+        Session hidden = session.withDevice(session.device("d").wanting(List.of()));
+        assertThat(hidden.device("d").exposure("p3")).isEqualTo(Exposure.HIDDEN);
+        Engine engine = new Engine(hidden);
+        engine.tick(0);
+        engine.lend(true);
+        engine.play(-1, 0);
+        run(engine, 0.5);
+        engine.hand(target("p3"), 0.5, 0, true, now);
+        run(engine, 3);
+        engine.hand(target("p3"), 0.8, 0, true, now);
+        run(engine, 4);
+        engine.letGo(now);
+        run(engine, 4.5);
+        List<Pass> passes = stopped(engine);
+        assertThat(passes).hasSize(1);
+        assertThat(passes.get(0).touches().get(0).from()).isLessThan(0);
+        Session after = PassWriter.write(hidden, passes);
+        Lane lane = after.lane(target("p3"));
+        assertThat(lane.stretches()).hasSize(1);
+        assertThat(lane.stretches().get(0).from()).isZero();
+        assertThat(lane.envelope().valueAt(1)).isEqualTo(0.5);
+        assertThat(lane.envelope().valueAt(2.5)).isEqualTo(0.8);
+        assertThat(after.device("d").exposure("p3")).isEqualTo(Exposure.EXPOSED);
+        assertThat(after.routes()).anyMatch(r -> r.target().equals(target("p3")));
+    }
+
+    /** It has the mode of its parameter, and goes on through an edit in the middle of a pass. */
+    @Test
+    void itHasTheModeOfItsParameterAndAnEditDoesNotEndIt() {
+        now = 0;
+        Session session = Pieces.routed(piece(false), 2, "p1");
+        session = session.with(session.route("route-p1").in(WriteMode.LATCH));
+        Engine engine = new Engine(session);
+        engine.tick(0);
+        engine.play(0, 0);
+        run(engine, 1);
+        engine.hand(target("p1"), 0.3, 0, true, now);
+        run(engine, 1.5);
+        engine.load(Pieces.drawn(Pieces.routed(session, 3, "p2"), "p2", 0, 1));
+        run(engine, 2);
+        engine.hand(target("p1"), 0.6, 0, true, now);
+        engine.letGo(now);
+        run(engine, 3);
+        assertThat(engine.live().value(engine.index().of(target("p1"))))
+                .as("latched")
+                .isEqualTo(0.6);
+        List<Pass> passes = stopped(engine);
+        assertThat(passes).hasSize(1);
+        assertThat(passes.get(0).mode()).isEqualTo(WriteMode.LATCH);
+        assertThat(passes.get(0).counted()).contains(0.3, 0.6);
+    }
+}

@@ -1,0 +1,128 @@
+package agogic.desk.shell;
+
+import static org.assertj.core.api.Assertions.assertThat;
+
+import agogic.core.device.Exposure;
+import agogic.core.lane.Lane;
+import agogic.core.macro.Macro;
+import agogic.core.parameter.Parameter;
+import agogic.core.route.Route;
+import agogic.core.route.Target;
+import agogic.core.session.Session;
+import agogic.core.surface.ControlSender;
+import agogic.desk.model.View;
+import agogic.standins.comet.SlowComet;
+import agogic.standins.surfaces.SimulatedDevices;
+import javafx.scene.Node;
+import javafx.scene.input.KeyCode;
+import javafx.scene.input.MouseButton;
+import org.junit.jupiter.api.Test;
+
+/** R, and whatever is moved is written: a knob on the face of a device, a fader beside it, the plane. */
+public class ScreenRideTest extends WindowTest {
+    private static final Target CUTOFF = new Target("filter", "cutoff");
+
+    @Override
+    Session session() {
+        return SlowComet.session();
+    }
+
+    @Override
+    int faster() {
+        return 2;
+    }
+
+    private Exposure exposure(Target target) {
+        return desk().session().device(target.device()).exposure(target.parameter());
+    }
+
+    @Test
+    void aKnobOnAFaceAndAFaderAreWrittenInOnePass() {
+        interact(() -> {
+            desk().selection().viewProperty().set(View.CATALOG);
+            window().catalog().model().deviceProperty().set("drone");
+        });
+        push(KeyCode.F);
+        Parameter hidden = desk().session().device("drone").parameters().stream()
+                .filter(p -> exposure(new Target("drone", p.id())) == Exposure.HIDDEN && !p.stepped())
+                .findFirst()
+                .orElseThrow();
+        Target knob = new Target("drone", hidden.id());
+        see("#face-" + hidden.id());
+        Session before = desk().session();
+        Route fader = before.routes().stream()
+                .filter(r -> r.target().equals(CUTOFF))
+                .findFirst()
+                .orElseThrow();
+        var control = before.control(fader.hand().orElseThrow());
+        var device =
+                SimulatedDevices.at(before.surface(fader.hand().get().surface()).port());
+        moveTo("#face-" + hidden.id());
+        push(KeyCode.R);
+        until(() -> desk().riding().playing());
+        press(MouseButton.PRIMARY);
+        until(() -> desk().state().position() > 0.1);
+        until(() -> desk().riding().passOpen() && !desk().state().countingIn());
+        // Three bars up and down, a pixel at a time, as a hand goes; then it lies still.
+        for (int i = 0; i < 72; i++) {
+            double beat = i / 6.0;
+            until(() -> desk().riding().positionBeat() > beat);
+            moveBy(0, i < 48 ? -1 : 1);
+            device.send(ControlSender.move(control, 0, 0.3 + i * 0.005));
+        }
+        until(() -> desk().session().routes().stream().anyMatch(r -> r.target().equals(knob)));
+        until(() -> desk().riding().positionBeat() > 16.2);
+        release(MouseButton.PRIMARY);
+        sleep(300);
+        push(KeyCode.SPACE);
+        until(() -> !desk().session().lane(knob).stretches().isEmpty());
+        Lane lane = desk().session().lane(knob);
+        assertThat(lane.stretches()).hasSize(1);
+        assertThat(lane.stretches().get(0).from()).as("on the bar").isZero();
+        assertThat(lane.envelope().time(0)).isZero();
+        assertThat(lane.envelope().size()).as("clean").isLessThan(24);
+        assertThat(exposure(knob)).isEqualTo(Exposure.EXPOSED);
+        assertThat(desk().session().rides()).hasSize(before.rides().size() + 2);
+        assertThat(desk().session().lane(CUTOFF)).isNotEqualTo(before.lane(CUTOFF));
+        assertThat(desk().session().routes()).noneMatch(r -> r.mode().writes());
+        until(() -> text("#trace-head").equals("Written"));
+        assertThat(desk().riding().everythingProperty().get()).isFalse();
+        // All of it is one step.
+        push(KeyCode.CONTROL, KeyCode.Z);
+        until(() -> desk().session() == before);
+    }
+
+    @Test
+    void thePlaneIsAHand() {
+        push(KeyCode.DIGIT3);
+        until(() -> desk().selection().viewProperty().get() == View.SURFACES);
+        Session before = desk().session();
+        Session bare = before.withRoutes(before.routes().stream()
+                .filter(r -> !r.target().device().equals(Macro.DEVICE))
+                .toList());
+        interact(() -> desk().edit("Bare macros", s -> bare));
+        clickOn("#surfaces-plane");
+        Node pad = node("#plane");
+        until(pad::isVisible);
+        moveTo(pad);
+        push(KeyCode.R);
+        until(() -> desk().riding().playing());
+        press(MouseButton.PRIMARY);
+        until(() -> desk().state().position() > 0.1);
+        for (int i = 0; i < 12; i++) {
+            double beat = desk().riding().positionBeat();
+            until(() -> desk().riding().positionBeat() > beat + 0.3);
+            moveBy(3, -2);
+        }
+        release(MouseButton.PRIMARY);
+        sleep(300);
+        push(KeyCode.SPACE);
+        until(() -> desk().session().rides().size() == before.rides().size() + 2);
+        assertThat(desk().session().macros().stream()
+                        .filter(m ->
+                                !desk().session().lane(m.target()).stretches().isEmpty()))
+                .hasSize(2);
+        push(KeyCode.CONTROL, KeyCode.Z);
+        until(() -> desk().session() == bare);
+    }
+}
