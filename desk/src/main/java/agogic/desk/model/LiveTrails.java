@@ -55,6 +55,11 @@ public final class LiveTrails {
         }
     }
 
+    /** How many routes have one. */
+    public int count() {
+        return trails.size();
+    }
+
     public Trail of(String route) {
         return trails.get(route);
     }

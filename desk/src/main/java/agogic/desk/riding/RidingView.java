@@ -47,6 +47,8 @@ public final class RidingView extends BorderPane {
     private List<Route> shown = List.of();
     private double drawnAt = Double.NaN;
     private int changes = -1;
+    /** How many lanes were written in this pass when it was looked last. */
+    private int trails;
 
     public RidingView(Desk desk) {
         this.desk = desk;
@@ -62,14 +64,16 @@ public final class RidingView extends BorderPane {
         visibleProperty().addListener((o, a, b) -> refresh());
     }
 
-    /** Takes what the session has now: the routes that write, or else the selected one. */
+    /** Takes what the session has now: the routes that write or are being written, or else the selected one. */
     public void refresh() {
         if (!isVisible() || getScene() == null) {
             return;
         }
         Session session = desk.session();
         List<Route> armed = session.routes().stream()
-                .filter(r -> r.mode().writes() || r.rehearse())
+                .filter(r -> r.mode().writes()
+                        || r.rehearse()
+                        || desk.riding().trails().of(r.id()) != null)
                 .limit(MOST)
                 .toList();
         shown = armed.isEmpty() ? desk.selection().selectedRoute().stream().toList() : armed;
@@ -81,6 +85,11 @@ public final class RidingView extends BorderPane {
 
     private void frame() {
         if (!isVisible() || getScene() == null) {
+            return;
+        }
+        if (desk.riding().trails().count() != trails) {
+            trails = desk.riding().trails().count();
+            refresh();
             return;
         }
         double beat = desk.riding().positionBeat();
@@ -240,7 +249,7 @@ public final class RidingView extends BorderPane {
             marks.add(new Mark.Words(
                     20, middle + 22, parameter.print(value), writing ? Ink.RIDE : Ink.SOUND, 26, true, true, -1));
             String hand = route.hand().map(desk.session()::controlName).orElse("no control");
-            String mode = writing ? "being written" : route.mode().spoken();
+            String mode = writing ? "being written" : desk.riding().modeOf(route).spoken();
             marks.add(new Mark.Words(
                     20, middle + 42, hand + " · " + mode, writing ? Ink.RIDE : Ink.QUIET, 12.5, false, false, -1));
         }

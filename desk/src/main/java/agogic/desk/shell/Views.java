@@ -59,7 +59,20 @@ final class Views extends StackPane {
     void show(Acts table) {
         acts = table;
         of(desk.selection().viewProperty().get());
-        desk.selection().viewProperty().addListener((o, was, is) -> of(is));
+        desk.selection().viewProperty().addListener((o, was, is) -> {
+            of(is);
+            letGo();
+        });
+    }
+
+    /** What has the focus goes with its view: the keys are the window's then, not those of whatever comes first. */
+    private void letGo() {
+        Node owner = getScene() == null ? null : getScene().getFocusOwner();
+        for (Node node = owner; node != null; node = node.getParent()) {
+            if (node.getParent() == this && !node.isVisible()) {
+                getScene().getRoot().requestFocus();
+            }
+        }
     }
 
     private Node of(View view) {

@@ -71,6 +71,8 @@ public class ScreenRideTest extends WindowTest {
             device.send(ControlSender.move(control, 0, 0.3 + i * 0.005));
         }
         until(() -> desk().session().routes().stream().anyMatch(r -> r.target().equals(knob)));
+        // Another view meanwhile: Space is still the window's.
+        push(KeyCode.DIGIT1);
         until(() -> desk().riding().positionBeat() > 16.2);
         release(MouseButton.PRIMARY);
         sleep(300);
