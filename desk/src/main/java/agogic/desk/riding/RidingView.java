@@ -249,7 +249,8 @@ public final class RidingView extends BorderPane {
             marks.add(new Mark.Words(
                     20, middle + 22, parameter.print(value), writing ? Ink.RIDE : Ink.SOUND, 26, true, true, -1));
             String hand = route.hand().map(desk.session()::controlName).orElse("no control");
-            String mode = writing ? "being written" : desk.riding().modeOf(route).spoken();
+            String mode =
+                    writing ? "being written" : desk.riding().modeOf(route).spoken();
             marks.add(new Mark.Words(
                     20, middle + 42, hand + " · " + mode, writing ? Ink.RIDE : Ink.QUIET, 12.5, false, false, -1));
         }

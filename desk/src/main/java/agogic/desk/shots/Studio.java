@@ -1,6 +1,7 @@
 package agogic.desk.shots;
 
 import agogic.core.assign.Assigning;
+import agogic.core.expose.PlayedThrough;
 import agogic.core.route.Hand;
 import agogic.core.route.Route;
 import agogic.core.route.Takeover;
@@ -105,6 +106,13 @@ public final class Studio {
                 window.catalog()
                         .model()
                         .choose(new Target("partial-bank", picture == Picture.FACE ? "voicing" : "p09-drift"));
+                if (picture == Picture.FACE) {
+                    // A rack that is there, and one that is not.
+                    SimulatedDevices.plug("Rack A");
+                    desk.edit(
+                            "Ports",
+                            s -> PlayedThrough.of(PlayedThrough.of(s, "filter", "Rack A", 3), "drone", "Rack B", 5));
+                }
                 if (picture == Picture.FIT) {
                     window.catalog()
                             .model()
