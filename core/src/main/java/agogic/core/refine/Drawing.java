@@ -36,12 +36,16 @@ final class Drawing {
     private static final int DIRECTIONS = 16;
     private static final double WORTH = 0.001;
 
+    /** What could be gained at most is so little of the whole that nobody misses it. */
+    private static final double LITTLE = 0.002;
+
     private final Tube tube;
     private final Ways ways;
     private final PlaceSearch search;
     private final PlaceSearch.Surroundings about;
     private final boolean shaped;
     private final Pull pull = new Pull();
+    private final Wander wander;
     private final double[] range = new double[2];
     /** Which corners were put somewhere else since they were tried last. */
     private boolean[] stirred = {};
@@ -56,6 +60,7 @@ final class Drawing {
         this.ways = ways;
         this.search = search;
         this.about = about;
+        wander = new Wander(tube, ways);
     }
 
     /** Draws this path; it is changed in place. */
@@ -82,7 +87,28 @@ final class Drawing {
                 }
             }
         }
+        if (shaped) {
+            wander();
+        }
         lengthen();
+    }
+
+    /** Where much is to be gained that walls keep away, corners are tried beside where they are, with all that goes with them. */
+    private void wander() {
+        for (int again = 0; again < AGAIN; again++) {
+            double whole = 0;
+            for (double error : path.errors) {
+                whole += error;
+            }
+            boolean moved = false;
+            for (int i = 0; i < t.length; i++) {
+                boolean still = end(i) && slides(i);
+                moved |= !still && gain(i, true) > LITTLE * whole && wander.about(path, i);
+            }
+            if (!moved) {
+                return;
+            }
+        }
     }
 
     private interface Try {
@@ -124,20 +150,24 @@ final class Drawing {
 
     /** How much nearer the least squares would be with this corner elsewhere, were no wall in the way. */
     private double gain(int i) {
-        pull(i, t[i]);
+        return gain(i, false);
+    }
+
+    private double gain(int i, boolean held) {
+        pull(i, t[i], held);
         boolean free = end(i) && !slides(i);
         pull.solve(!free, !end(i) || free, DAMPING);
         return pull.gain();
     }
 
     /** What the ways at a corner would have it do, if it were at {@code time}. */
-    private void pull(int i, double time) {
+    private void pull(int i, double time, boolean held) {
         pull.clear();
         if (i > 0) {
-            ways.pull(pull, t[i - 1], v[i - 1], time, v[i], path.shapes[i - 1], true);
+            ways.pull(pull, t[i - 1], v[i - 1], time, v[i], path.shapes[i - 1], true, held);
         }
         if (i + 1 < t.length) {
-            ways.pull(pull, time, v[i], t[i + 1], v[i + 1], path.shapes[i], false);
+            ways.pull(pull, time, v[i], t[i + 1], v[i + 1], path.shapes[i], false, held);
         }
     }
 
@@ -178,7 +208,7 @@ final class Drawing {
         range[1] = tube.upperAt(time);
         tube.narrow(t[i - 1], v[i - 1], time, range);
         tube.narrow(t[i + 1], v[i + 1], time, range);
-        pull(i, time);
+        pull(i, time, false);
         pull.solve(false, true, 0);
         double value = Math.max(range[0], Math.min(range[1], v[i] + pull.value));
         if (!(range[0] <= range[1])) {

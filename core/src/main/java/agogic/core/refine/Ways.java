@@ -82,8 +82,12 @@ final class Ways {
         return Math.max(0, own - 2 * (v0 * sum + (v1 - v0) / length * moment) + square);
     }
 
-    /** Adds what a way wants of the corner at its end, or at its beginning. */
-    void pull(Pull all, double t0, double v0, double t1, double v1, Shape way, boolean end) {
+    /**
+     * Adds what a way wants of the corner at its end, or at its beginning.
+     *
+     * @param held true if a wall keeps its amount where it is; else what the amount will take up is not asked of the corner
+     */
+    void pull(Pull all, double t0, double v0, double t1, double v1, Shape way, boolean end, boolean held) {
         double slope = (v1 - v0) / (t1 - t0);
         if (way.kind() == Shape.Kind.STRAIGHT) {
             between(t0, t1);
@@ -121,8 +125,9 @@ final class Ways {
             valueAmount += value * amount;
             amounts += amount * amount;
         }
-        if (amounts > 0 && Math.abs(way.amount()) < 1) {
-            // What the amount will take up is not asked of the corner.
+        if (held && amounts > 0) {
+            all.more(weight * offAmount * offAmount / amounts);
+        } else if (amounts > 0 && Math.abs(way.amount()) < 1) {
             offTime -= timeAmount * offAmount / amounts;
             offValue -= valueAmount * offAmount / amounts;
             timeTime -= timeAmount * timeAmount / amounts;
@@ -235,6 +240,20 @@ final class Ways {
             }
         }
         return false;
+    }
+
+    /** Whether this very way lies inside the tube and is nearer than {@code limit}: it is the one that was found then. */
+    boolean exactly(double t0, double v0, double t1, double v1, Shape way, double limit) {
+        double far;
+        if (way.kind() == Shape.Kind.STRAIGHT) {
+            far = straight(t0, v0, t1, v1);
+        } else if (way.kind() == Shape.Kind.BENT && Math.abs(way.amount()) < LEAST) {
+            return false;
+        } else {
+            sample(t0, t1);
+            far = way.kind() == Shape.Kind.S ? error(way.amount(), v0, v1 - v0) : bent(way.amount(), v0, v1 - v0);
+        }
+        return far < limit && keep(way, far, t0, v0, t1, v1);
     }
 
     private double found;
