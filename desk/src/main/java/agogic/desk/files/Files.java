@@ -38,6 +38,7 @@ public final class Files {
     private final Desk desk;
     private final Window owner;
     private final Entrance entrance;
+    private final Autosave autosave;
     private PathChooser chooser;
 
     public Files(Desk desk, Window owner, Consumer<Opened> opener) {
@@ -45,6 +46,12 @@ public final class Files {
         this.owner = owner;
         entrance = new Entrance(owner, this::mayLeave, opener, (head, why) -> desk.say(Notice.stop(head, why)));
         chooser = PathChooser.ofSystem(owner);
+        autosave = new Autosave(desk);
+    }
+
+    /** Offers a later state of this file, if one was kept and never saved. */
+    public void offerKept(Path file) {
+        autosave.offer(file);
     }
 
     /** Asks for files in another way than the system's dialogs. */
@@ -96,6 +103,14 @@ public final class Files {
 
     /** Asks what is to become of unsaved changes; true if the session may be left. */
     public boolean mayLeave() {
+        boolean may = asked();
+        if (may) {
+            autosave.leave();
+        }
+        return may;
+    }
+
+    private boolean asked() {
         desk.passes().endPass();
         Optional<String> tried = desk.passes().rehearsed();
         if (!desk.editing().unsaved() && tried.isEmpty()) {

@@ -216,6 +216,9 @@ public final class DeskWindow {
             }
         });
         root.requestFocus();
+        if (file != null) {
+            files.offerKept(file);
+        }
     }
 
     private void frame() {

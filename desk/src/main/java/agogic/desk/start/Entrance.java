@@ -80,6 +80,21 @@ public final class Entrance {
                 why -> refused.accept("Not opened", why));
     }
 
+    /** Shows a piece that was never saved and that a process left behind. */
+    public void openKept(Path left) {
+        String when = Kept.clock(left);
+        Beside.run(
+                "agogic-file",
+                () -> {
+                    Session session = SessionFile.open(left);
+                    Kept.adopt(left, session);
+                    return session;
+                },
+                session -> opener.accept(new Opened(
+                        session, null, session.name() + " is as it was kept at " + when + ". It is not saved yet.")),
+                why -> refused.accept("Not opened", why));
+    }
+
     private void report(Brought found) {
         ImportReport.of(found, owner).showAndWait().ifPresent(off -> {
             if (mayLeave.getAsBoolean()) {

@@ -24,6 +24,9 @@ import javafx.scene.shape.Rectangle;
 
 /** Where a person begins: a new piece, one brought in, one opened, the last ones, the demo. Files may be dropped on it. */
 public final class StartPage extends VBox {
+    /** The keys of pieces that were never saved and that a process left behind. */
+    private static final String KEPT_KEYS = "KLM";
+
     private final Entrance entrance;
     private final Label said = new Label();
     private final List<Button> ways = new ArrayList<>();
@@ -50,6 +53,17 @@ public final class StartPage extends VBox {
                         way("start-open", "O", "Open", "A session that was saved", entrance::open),
                         way("start-demo", "D", "Slow Comet", "The demo: 48 bars, ready to ride", entrance::demo));
         VBox last = column("The last ones");
+        List<Path> left = Kept.left();
+        for (int i = 0; i < Math.min(KEPT_KEYS.length(), left.size()); i++) {
+            Path path = left.get(i);
+            last.getChildren()
+                    .add(way(
+                            "start-kept-" + (i + 1),
+                            KEPT_KEYS.substring(i, i + 1),
+                            Kept.name(path),
+                            "never saved, kept by itself at " + Kept.clock(path),
+                            () -> entrance.openKept(path)));
+        }
         List<Path> recent = entrance.recent();
         for (int i = 0; i < recent.size(); i++) {
             Path path = recent.get(i);
@@ -61,7 +75,7 @@ public final class StartPage extends VBox {
                             folder(path),
                             () -> entrance.open(path)));
         }
-        if (recent.isEmpty()) {
+        if (recent.isEmpty() && left.isEmpty()) {
             Label none = new Label("What you save is here next time.");
             none.getStyleClass().add("quiet");
             last.getChildren().add(none);

@@ -1,0 +1,110 @@
+package agogic.desk.start;
+
+import agogic.core.session.Session;
+import agogic.formats.session.SessionFile;
+import java.io.IOException;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.nio.file.attribute.FileTime;
+import java.time.ZoneId;
+import java.time.format.DateTimeFormatter;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Optional;
+import java.util.regex.Matcher;
+import java.util.regex.Pattern;
+import java.util.stream.Stream;
+
+/**
+ * Where a piece is kept by itself while it has changes that are not saved: beside its file, never over it; one that was never
+ * saved in a folder of the program, under the number of the process, so that what a process left behind is found.
+ */
+public final class Kept {
+    private static final String BESIDE = " (kept)" + SessionFile.ENDING;
+    private static final Pattern OWN = Pattern.compile("(.*) \\(kept (\\d+)\\)\\" + SessionFile.ENDING);
+    private static final DateTimeFormatter CLOCK = DateTimeFormatter.ofPattern("HH:mm");
+
+    private Kept() {}
+
+    /** The folder for pieces that were never saved; {@code agogic.kept} names another. */
+    private static Path folder() {
+        String other = System.getProperty("agogic.kept", "");
+        return other.isEmpty() ? Path.of(System.getProperty("user.home"), ".agogic", "kept") : Path.of(other);
+    }
+
+    /** Where a piece of this file is kept; {@code file} may be null. */
+    public static Path of(Session session, Path file) {
+        if (file == null) {
+            String name = session.name().replaceAll("[^\\p{L}\\p{N} _-]", "_").strip();
+            return folder().resolve((name.isEmpty() ? "Piece" : name) + " (kept "
+                    + ProcessHandle.current().pid() + ")" + SessionFile.ENDING);
+        }
+        String name = file.getFileName().toString();
+        int end = name.endsWith(SessionFile.ENDING) ? name.length() - SessionFile.ENDING.length() : name.length();
+        return file.resolveSibling(name.substring(0, end) + BESIDE);
+    }
+
+    /** Keeps a session there; what was there goes when the new one is whole. */
+    public static void keep(Path at, Session session) throws IOException {
+        Path parent = at.toAbsolutePath().getParent();
+        if (parent != null) {
+            Files.createDirectories(parent);
+        }
+        SessionFile.save(at, session);
+    }
+
+    /** A state of a file's piece that was kept later than it was saved, if there is one. */
+    public static Optional<Path> laterThan(Path file) {
+        Path at = of(null, file);
+        try {
+            return Files.exists(at) && Files.getLastModifiedTime(at).compareTo(Files.getLastModifiedTime(file)) > 0
+                    ? Optional.of(at)
+                    : Optional.empty();
+        } catch (IOException e) {
+            return Optional.empty();
+        }
+    }
+
+    /** What processes that are gone have left: pieces that were never saved, the newest first. */
+    public static List<Path> left() {
+        List<Path> found = new ArrayList<>();
+        try (Stream<Path> all = Files.list(folder())) {
+            all.filter(path -> {
+                        Matcher own = OWN.matcher(path.getFileName().toString());
+                        return own.matches()
+                                && ProcessHandle.of(Long.parseLong(own.group(2)))
+                                        .isEmpty();
+                    })
+                    .forEach(found::add);
+        } catch (IOException e) {
+            return List.of();
+        }
+        found.sort((a, b) -> time(b).compareTo(time(a)));
+        return found;
+    }
+
+    /** What was left behind belongs to this process now: the path under which it is kept. */
+    static void adopt(Path left, Session session) throws IOException {
+        keep(of(session, null), session);
+        Files.deleteIfExists(left);
+    }
+
+    /** The name of a piece that was left behind. */
+    static String name(Path left) {
+        Matcher own = OWN.matcher(left.getFileName().toString());
+        return own.matches() ? own.group(1) : left.getFileName().toString();
+    }
+
+    /** When it was kept, for people. */
+    public static String clock(Path at) {
+        return CLOCK.format(time(at).toInstant().atZone(ZoneId.systemDefault()));
+    }
+
+    private static FileTime time(Path at) {
+        try {
+            return Files.getLastModifiedTime(at);
+        } catch (IOException e) {
+            return FileTime.fromMillis(0);
+        }
+    }
+}
