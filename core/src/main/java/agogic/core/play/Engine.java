@@ -266,6 +266,15 @@ public final class Engine {
         return takes.finished();
     }
 
+    List<RouteState> recording() {
+        return takes.recording();
+    }
+
+    /** Where writing begins, in seconds; for another thread, of the playing that is under way. */
+    double punchIn() {
+        return transport.punchIn();
+    }
+
     /** Makes room for moves ahead. To be called now and then by a thread that may allocate. */
     public void provide() {
         takes.provide();

@@ -32,7 +32,7 @@ final class RouteState {
     volatile MoveLog log;
 
     /** When the hand had the control in the pass: from, to, and a number that means nothing. */
-    private MoveLog touches;
+    private volatile MoveLog touches;
 
     /** Where the control counts, 0..1; NaN before its first move. */
     double counted = Double.NaN;
@@ -201,6 +201,30 @@ final class RouteState {
         if (moves != null) {
             moves.provide();
             touches.provide();
+        }
+    }
+
+    /** Tells a journal, in another thread, that a pass has begun. */
+    void begins(int number, double begun, Underway.Sink sink) {
+        double stands = standing;
+        sink.begins(
+                number,
+                route.in(passMode()),
+                resolution,
+                Math.max(begun, since),
+                Double.isNaN(stands) ? parameter.resting() : stands);
+    }
+
+    /** Is told when a hand had the control. */
+    interface Touches {
+        void touch(int place, double from, double to);
+    }
+
+    /** Tells a journal, in another thread, when the hand had the control so far. */
+    void touches(Touches told) {
+        MoveLog log = touches;
+        for (int i = 0; log != null && i < log.size(); i++) {
+            told.touch(i, log.get(i, 0), log.get(i, 1));
         }
     }
 

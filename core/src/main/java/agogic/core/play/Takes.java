@@ -25,6 +25,11 @@ final class Takes {
         return passes.poll();
     }
 
+    /** The routes that keep what their hands do; for another thread. */
+    List<RouteState> recording() {
+        return recording;
+    }
+
     /** Makes room for moves ahead; by a thread that may allocate. */
     void provide() {
         for (RouteState state : recording) {

@@ -5,7 +5,6 @@ import agogic.desk.model.Beside;
 import agogic.desk.model.Desk;
 import agogic.desk.model.Notice;
 import agogic.desk.start.Kept;
-import agogic.formats.session.SessionFile;
 import java.io.IOException;
 import java.nio.file.Path;
 import java.util.List;
@@ -20,13 +19,35 @@ final class Autosave {
     private long since = Long.MIN_VALUE;
     private boolean writing;
     private boolean told;
+    private final Journal journal;
+    private boolean ending;
 
     Autosave(Desk desk) {
         this.desk = desk;
+        journal = new Journal(desk.engine(), desk.live().troubles());
         desk.onFrame(this::frame);
     }
 
+    private Path path() {
+        return Kept.of(desk.session(), desk.editing().fileProperty().get());
+    }
+
     private void frame() {
+        boolean rides = desk.riding().playing() && desk.riding().passOpen();
+        if (rides && !journal.runs()) {
+            // A pass is written over what there is now.
+            if (desk.editing().unsaved() && desk.session() != kept) {
+                keep(desk.session());
+            }
+            journal.begin(Kept.journal(path()));
+        }
+        if (journal.runs()) {
+            if (!rides && !writing && !ending) {
+                ending = true;
+                ended();
+            }
+            return;
+        }
         if (!desk.editing().unsaved()) {
             since = Long.MIN_VALUE;
             drop();
@@ -44,8 +65,22 @@ final class Autosave {
         }
     }
 
+    /** The pass is over: once what came of it is kept, the journal goes. */
+    private void ended() {
+        if (desk.editing().unsaved() && desk.session() != kept) {
+            keep(desk.session());
+        }
+        Beside.inTurn(
+                () -> true,
+                done -> {
+                    ending = false;
+                    journal.end();
+                },
+                why -> ending = false);
+    }
+
     private void keep(Session now) {
-        Path path = Kept.of(now, desk.editing().fileProperty().get());
+        Path path = path();
         if (at != null && !at.equals(path)) {
             drop();
         }
@@ -78,15 +113,20 @@ final class Autosave {
         at = null;
         kept = null;
         if (old != null) {
-            Beside.inTurn(() -> java.nio.file.Files.deleteIfExists(old), done -> {}, why -> {});
+            Beside.inTurn(
+                    () -> java.nio.file.Files.deleteIfExists(old)
+                            | java.nio.file.Files.deleteIfExists(Kept.journal(old)),
+                    done -> {},
+                    why -> {});
         }
     }
 
     /** The piece is left on purpose: nothing of it is kept. */
     void leave() {
-        Path file = desk.editing().fileProperty().get();
-        Path path = Kept.of(desk.session(), file);
+        Path path = path();
         at = null;
+        journal.end();
+        journal.gone();
         try {
             Beside.now(() -> java.nio.file.Files.deleteIfExists(path));
         } catch (IOException e) {
@@ -97,30 +137,37 @@ final class Autosave {
 
     /** Offers what was kept of a file later than it was saved, because the program ended without being closed. */
     void offer(Path file) {
-        Kept.laterThan(file)
-                .ifPresent(later -> desk.say(new Notice(
+        Path later = Kept.laterThan(file).orElse(null);
+        if (later == null) {
+            return;
+        }
+        Path path = path();
+        Beside.run(
+                "agogic-file",
+                () -> Kept.recovered(file, path),
+                session -> desk.say(new Notice(
                         Notice.Kind.WAIT,
                         "Kept",
                         "This piece has a later state, kept by itself at " + Kept.clock(later)
                                 + ": the program ended before it was saved.",
                         List.of(
-                                new Notice.Act("Take the later state", () -> take(later)),
+                                new Notice.Act("Take the later state", () -> take(session, path)),
                                 new Notice.Act("Leave it", () -> {
-                                    at = later;
+                                    at = path;
                                     drop();
                                     desk.say(Notice.good("Left", "The piece is as it was saved."));
-                                })))));
+                                })))),
+                why -> desk.say(Notice.stop("Not taken", "What was kept cannot be read: " + why)));
     }
 
-    private void take(Path later) {
-        Beside.run(
-                "agogic-file",
-                () -> SessionFile.open(later),
-                session -> {
-                    at = later;
-                    desk.edit("Take what was kept", s -> session);
-                    desk.say(Notice.good("Taken", "The piece is as it was kept. It is not saved yet."));
-                },
-                why -> desk.say(Notice.stop("Not taken", why)));
+    private void take(Session session, Path path) {
+        int rides = session.rides().size() - desk.session().rides().size();
+        at = path;
+        desk.edit("Take what was kept", s -> session);
+        desk.say(Notice.good(
+                "Taken",
+                "The piece is as it was kept" + (rides == 1 ? ", with one ride more" : "")
+                        + (rides > 1 ? ", with " + rides + " rides more" : "") + ". It is not saved yet."));
+        keep(session);
     }
 }

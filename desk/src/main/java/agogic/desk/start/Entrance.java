@@ -86,7 +86,7 @@ public final class Entrance {
         Beside.run(
                 "agogic-file",
                 () -> {
-                    Session session = SessionFile.open(left);
+                    Session session = Kept.recovered(null, left);
                     Kept.adopt(left, session);
                     return session;
                 },

@@ -1,6 +1,8 @@
 package agogic.desk.start;
 
 import agogic.core.session.Session;
+import agogic.core.write.PassWriter;
+import agogic.formats.session.PassJournal;
 import agogic.formats.session.SessionFile;
 import java.io.IOException;
 import java.nio.file.Files;
@@ -53,16 +55,32 @@ public final class Kept {
         SessionFile.save(at, session);
     }
 
-    /** A state of a file's piece that was kept later than it was saved, if there is one. */
+    /** Where the pass that is under way is written, beside what is kept. */
+    public static Path journal(Path kept) {
+        return kept.resolveSibling(kept.getFileName() + ".pass");
+    }
+
+    /** The later of what was kept of a file's piece after it was saved, and of its journal; if there is one. */
     public static Optional<Path> laterThan(Path file) {
         Path at = of(null, file);
-        try {
-            return Files.exists(at) && Files.getLastModifiedTime(at).compareTo(Files.getLastModifiedTime(file)) > 0
-                    ? Optional.of(at)
-                    : Optional.empty();
-        } catch (IOException e) {
-            return Optional.empty();
-        }
+        return Stream.of(journal(at), at)
+                .filter(one -> Files.exists(one) && time(one).compareTo(time(file)) > 0)
+                .findFirst();
+    }
+
+    /**
+     * The piece as it was when the program ended: as it was kept later than {@code file}, else as it is in it, with the pass
+     * that was under way written.
+     *
+     * @param file where it was saved; null if it never was
+     */
+    public static Session recovered(Path file, Path kept) throws IOException {
+        boolean later = file == null || Files.exists(kept) && time(kept).compareTo(time(file)) > 0;
+        Session session = SessionFile.open(later ? kept : file);
+        Path journal = journal(kept);
+        return Files.exists(journal) && (file == null || time(journal).compareTo(time(file)) > 0)
+                ? PassWriter.write(session, PassJournal.read(journal))
+                : session;
     }
 
     /** What processes that are gone have left: pieces that were never saved, the newest first. */
@@ -87,6 +105,7 @@ public final class Kept {
     static void adopt(Path left, Session session) throws IOException {
         keep(of(session, null), session);
         Files.deleteIfExists(left);
+        Files.deleteIfExists(journal(left));
     }
 
     /** The name of a piece that was left behind. */

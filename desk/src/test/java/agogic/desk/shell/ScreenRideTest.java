@@ -13,14 +13,22 @@ import agogic.core.surface.ControlSender;
 import agogic.desk.model.View;
 import agogic.standins.comet.SlowComet;
 import agogic.standins.surfaces.SimulatedDevices;
+import java.io.IOException;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.nio.file.attribute.FileTime;
 import javafx.scene.Node;
 import javafx.scene.input.KeyCode;
 import javafx.scene.input.MouseButton;
 import org.junit.jupiter.api.Test;
+import org.junit.jupiter.api.io.TempDir;
 
 /** R, and whatever is moved is written: a knob on the face of a device, a fader beside it, the plane. */
 public class ScreenRideTest extends WindowTest {
     private static final Target CUTOFF = new Target("filter", "cutoff");
+
+    @TempDir
+    Path folder;
 
     @Override
     Session session() {
@@ -126,5 +134,45 @@ public class ScreenRideTest extends WindowTest {
                 .hasSize(2);
         push(KeyCode.CONTROL, KeyCode.Z);
         until(() -> desk().session() == bare);
+    }
+
+    /** As if it had been killed in the middle of a pass: what was ridden is there at the next start. */
+    @Test
+    void aPassThatWasUnderWayIsOffered() throws IOException {
+        Path file = folder.resolve("Pass.agogic");
+        interact(() -> window().files().save(file));
+        until(() -> file.equals(desk().editing().fileProperty().get()));
+        Session plain = desk().session();
+        Path journal = folder.resolve("Pass (kept).agogic.pass");
+        interact(() -> desk().riding().ride());
+        until(() -> desk().riding().passOpen() && !desk().state().countingIn());
+        until(() -> Files.exists(journal));
+        for (int i = 0; i < 20; i++) {
+            double value = 0.3 + i * 0.02;
+            interact(() -> desk().standing().moveOnFace(CUTOFF, value, 0.001, false));
+        }
+        until(() -> read(journal).lines().filter(l -> l.startsWith("M 1 ")).count() > 20);
+        String whole = read(journal);
+        interact(() -> desk().engine().stop());
+        until(() -> desk().session().rides().size() == plain.rides().size() + 1);
+        until(() -> !Files.exists(journal));
+        interact(() -> window().show(plain, file, false));
+        Files.deleteIfExists(folder.resolve("Pass (kept).agogic"));
+        Files.writeString(journal, whole);
+        Files.setLastModifiedTime(journal, FileTime.fromMillis(System.currentTimeMillis() + 5000));
+        interact(() -> window().show(plain, file, false));
+        until(() -> text("#trace-head").equals("Kept"));
+        push(KeyCode.A);
+        until(() -> desk().session().rides().size() == plain.rides().size() + 1);
+        assertThat(text("#trace-sentence")).contains("with one ride more");
+        assertThat(desk().session().lane(CUTOFF)).isNotEqualTo(plain.lane(CUTOFF));
+    }
+
+    private static String read(Path path) {
+        try {
+            return Files.readString(path);
+        } catch (IOException e) {
+            return "";
+        }
     }
 }

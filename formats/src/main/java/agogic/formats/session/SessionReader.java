@@ -223,7 +223,7 @@ final class SessionReader {
                 json.number("from"), json.number("to"), json.word("curve", Span.Curve.class), json.number("amount")));
     }
 
-    private static Route route(Json json) throws FormatException {
+    static Route route(Json json) throws FormatException {
         Optional<Json> hand = json.maybe("hand");
         Optional<Hand> from = hand.isPresent() ? Optional.of(hand(hand.get())) : Optional.empty();
         return json.make(() -> new Route(

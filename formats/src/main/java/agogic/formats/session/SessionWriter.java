@@ -228,7 +228,7 @@ final class SessionWriter {
                 .put("amount", span.amount());
     }
 
-    private static ObjectNode route(Route route) {
+    static ObjectNode route(Route route) {
         ObjectNode json = object().put("id", route.id());
         route.hand().ifPresent(hand -> hand(json.putObject("hand"), hand));
         json.set("span", span(route.span()));
