@@ -5,6 +5,7 @@ import agogic.core.device.Seat;
 import agogic.core.device.Socket;
 import agogic.core.device.Turn;
 import agogic.core.route.Target;
+import agogic.core.session.Resting;
 import agogic.core.session.Session;
 import java.util.ArrayList;
 import java.util.Comparator;
@@ -184,8 +185,10 @@ public final class Sharing {
             after = together(after, deviceId, seats, turns(group));
             for (Mover mover : group) {
                 // Until its first turn a parameter rests where its lane begins.
-                after = after.standing(
-                        new Target(deviceId, mover.id()), mover.envelope().value(0));
+                after = Resting.at(
+                        after,
+                        new Target(deviceId, mover.id()),
+                        mover.envelope().value(0));
             }
         }
         return after;

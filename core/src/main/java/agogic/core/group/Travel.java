@@ -4,6 +4,7 @@ import agogic.core.macro.Macro;
 import agogic.core.macro.Member;
 import agogic.core.parameter.Parameter;
 import agogic.core.route.Target;
+import agogic.core.session.Resting;
 import agogic.core.session.Session;
 import java.util.ArrayList;
 import java.util.List;
@@ -77,7 +78,7 @@ public record Travel(double down, double up, Target lowest, Target highest, doub
         }
         Session after = session;
         for (Target member : members(macro)) {
-            after = after.standing(member, Math.max(0, Math.min(1, rest(session, member) + travel.shift())));
+            after = Resting.at(after, member, Math.max(0, Math.min(1, rest(session, member) + travel.shift())));
         }
         double scale = Math.signum(macro.scale()) * (1 - spread);
         Macro centred = macro.centred(0.5).scaled(scale);

@@ -102,4 +102,29 @@ final class Middle {
     double begin() {
         return begin;
     }
+
+    /** Of the middle between two times: its integral, that of it times the time from the first, and of its square. */
+    static final class Part {
+        double length;
+        double sum;
+        double moment;
+        double square;
+    }
+
+    private final Part part = new Part();
+
+    /** The part between two times; the same object each time. */
+    Part between(double t0, double t1) {
+        double a = t0 - begin();
+        upTo(a);
+        double sumBefore = sum;
+        double momentBefore = moment;
+        double squareBefore = square;
+        upTo(t1 - begin());
+        part.length = t1 - t0;
+        part.sum = sum - sumBefore;
+        part.moment = moment - momentBefore - a * part.sum;
+        part.square = square - squareBefore;
+        return part;
+    }
 }

@@ -42,10 +42,6 @@ final class Ways {
     private final Steps steps = new Steps();
     private double weight;
     private double left;
-    private double length;
-    private double sum;
-    private double moment;
-    private double square;
 
     /** What the way was before, if it is one that is tried somewhere else: where its amount may stay. */
     Shape hint;
@@ -61,25 +57,11 @@ final class Ways {
         middle = new Middle(tube, steady);
     }
 
-    /** Of the middle between two times: its integral, that of it times the time from the first, and of its square. */
-    private void between(double t0, double t1) {
-        double a = t0 - middle.begin();
-        middle.upTo(a);
-        double sumBefore = middle.sum;
-        double momentBefore = middle.moment;
-        double squareBefore = middle.square;
-        middle.upTo(t1 - middle.begin());
-        length = t1 - t0;
-        sum = middle.sum - sumBefore;
-        moment = middle.moment - momentBefore - a * sum;
-        square = middle.square - squareBefore;
-    }
-
     /** What a straight way is off: the square over time, exactly. */
     double straight(double t0, double v0, double t1, double v1) {
-        between(t0, t1);
-        double own = length * (v0 * v0 + v0 * v1 + v1 * v1) / 3;
-        return Math.max(0, own - 2 * (v0 * sum + (v1 - v0) / length * moment) + square);
+        Middle.Part part = middle.between(t0, t1);
+        double own = part.length * (v0 * v0 + v0 * v1 + v1 * v1) / 3;
+        return Math.max(0, own - 2 * (v0 * part.sum + (v1 - v0) / part.length * part.moment) + part.square);
     }
 
     /**
@@ -90,10 +72,11 @@ final class Ways {
     void pull(Pull all, double t0, double v0, double t1, double v1, Shape way, boolean end, boolean held) {
         double slope = (v1 - v0) / (t1 - t0);
         if (way.kind() == Shape.Kind.STRAIGHT) {
-            between(t0, t1);
-            double atEnd = moment / length;
-            double off = end ? length * (v0 + 2 * v1) / 6 - atEnd : length * (2 * v0 + v1) / 6 - (sum - atEnd);
-            double one = length / 3;
+            Middle.Part part = middle.between(t0, t1);
+            double atEnd = part.moment / part.length;
+            double sixth = part.length / 6;
+            double off = end ? sixth * (v0 + 2 * v1) - atEnd : sixth * (2 * v0 + v1) - (part.sum - atEnd);
+            double one = part.length / 3;
             all.add(-slope * off, off, slope * slope * one, -slope * one, one);
             return;
         }

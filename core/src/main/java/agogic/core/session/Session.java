@@ -396,16 +396,4 @@ public final class Session {
     public Session withSurfaces(List<Surface> newSurfaces) {
         return changed(draft -> draft.surfaces = newSurfaces);
     }
-
-    /** With the target's parameter resting at {@code value} (normalised) when nothing moves it. */
-    public Session standing(Target target, double value) {
-        Parameter parameter = parameter(target);
-        double rests = parameter.settled(value);
-        if (parameter.resting() == rests) {
-            return this;
-        }
-        return target.device().equals(Macro.DEVICE)
-                ? with(macro(target.parameter()).with(parameter.restingAt(rests)))
-                : withDevice(device(target.device()).with(parameter.restingAt(rests)));
-    }
 }

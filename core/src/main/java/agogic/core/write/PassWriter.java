@@ -16,6 +16,7 @@ import agogic.core.route.Route;
 import agogic.core.route.Span;
 import agogic.core.route.Target;
 import agogic.core.route.WriteMode;
+import agogic.core.session.Resting;
 import agogic.core.session.Session;
 import java.util.ArrayList;
 import java.util.List;
@@ -75,7 +76,7 @@ public final class PassWriter {
         }
         try {
             boolean first = session.lane(target).envelope().isEmpty();
-            Session stood = first ? with.standing(target, pass.standing()) : with;
+            Session stood = first ? Resting.at(with, target, pass.standing()) : with;
             Session written = stood.with(written(stood, pass, ride));
             return ride.hand().surface().equals(Hand.SCREEN) ? reached(written, target) : written;
         } catch (IllegalArgumentException e) {

@@ -19,6 +19,7 @@ import agogic.core.route.Hand;
 import agogic.core.route.Route;
 import agogic.core.route.Span;
 import agogic.core.route.Target;
+import agogic.core.session.Resting;
 import agogic.core.session.Session;
 import java.util.ArrayList;
 import java.util.List;
@@ -45,7 +46,7 @@ class MacroTest {
         List<Target> targets = new ArrayList<>();
         for (int i = 0; i < rests.length; i++) {
             targets.add(target("p" + (i + 1)));
-            session = session.standing(targets.get(i), rests[i]);
+            session = Resting.at(session, targets.get(i), rests[i]);
         }
         session = session.with(Macro.named("m", "Drift"));
         return Macros.add(session, "m", targets, true);
@@ -55,7 +56,7 @@ class MacroTest {
 
     /** The session with the macro standing at {@code place}, as heard. */
     private static double[] values(Session session, double place, int n) {
-        Heard heard = new Heard(session.standing(MACRO, place));
+        Heard heard = new Heard(Resting.at(session, MACRO, place));
         double[] values = new double[n];
         for (int i = 0; i < n; i++) {
             values[i] = heard.valueAt(target("p" + (i + 1)), 0);
@@ -197,7 +198,7 @@ class MacroTest {
         Target inner = new Target(Macro.DEVICE, "b");
         session = Macros.add(session, "a", List.of(inner), false);
         session = Macros.add(session, "b", List.of(target("p1")), false);
-        Session both = session.standing(new Target(Macro.DEVICE, "a"), 0.8);
+        Session both = Resting.at(session, new Target(Macro.DEVICE, "a"), 0.8);
         assertThat(new Heard(both).valueAt(target("p1"), 0)).isEqualTo(0.8);
         assertThatThrownBy(() -> Macros.add(both, "b", List.of(new Target(Macro.DEVICE, "a")), false))
                 .hasMessageContaining("A ring of macros: Outer moves Inner moves Outer again");
@@ -227,7 +228,7 @@ class MacroTest {
                 .as("one socket more, for three")
                 .isEqualTo(2);
         assertThat(Macros.unreached(reached, reached.macro("m"))).isEmpty();
-        Session moved = reached.standing(MACRO, 0.25);
+        Session moved = Resting.at(reached, MACRO, 0.25);
         assertThat(new Heard(moved).valueAt(target("p3"), 0)).isEqualTo(0.25);
         assertThat(new Heard(moved).valueAt(target("p4"), 0)).isCloseTo(0.875, within(1e-12));
         Session full = Pieces.of(Pieces.device(Pieces.percents(4), 1, "p1")).with(Macro.named("m", "All"));

@@ -8,6 +8,7 @@ import agogic.core.midi.MidiParser;
 import agogic.core.route.Hand;
 import agogic.core.route.Route;
 import agogic.core.route.Span;
+import agogic.core.session.Resting;
 import agogic.core.session.Session;
 import agogic.core.surface.Address;
 import agogic.core.surface.Control;
@@ -62,7 +63,7 @@ class PortsTest {
 
     @Test
     void anEncoderCountsFromWhereItsParameterStands() {
-        Session session = everything().standing(target("p2"), 0.25);
+        Session session = Resting.at(everything(), target("p2"), 0.25);
         session = session.withRoutes(
                 session.routes().stream().filter(r -> r.id().equals("r7")).toList());
         Engine engine = new Engine(session);

@@ -22,7 +22,7 @@ class HistoryTest {
     private static final Session START = Pieces.of(Pieces.device(Pieces.percents(2), 4, "p1"));
 
     private static Session standing(int hundredths) {
-        return START.standing(target("p1"), hundredths / 100.0);
+        return Resting.at(START, target("p1"), hundredths / 100.0);
     }
 
     /** Against two plain stacks: whatever is done, undone and done again in whatever order. */
@@ -94,7 +94,7 @@ class HistoryTest {
         assertThat(drawn.routes()).isEmpty();
         assertThat(routed.withRoutes(List.of())).isEqualTo(drawn);
         assertThat(drawn.withLanes(List.of())).isEqualTo(START);
-        assertThat(START.standing(target("p1"), 0.5))
+        assertThat(Resting.at(START, target("p1"), 0.5))
                 .as("it stands there already")
                 .isSameAs(START);
     }

@@ -69,8 +69,9 @@ class SoundSessionTest {
         assertThat(with.device(Macro.DEVICE).parameters()).hasSize(1);
         assertThat(with.devices()).as("they are no device of the piece").hasSize(1);
         assertThat(Moved.all(with)).contains(target("p1"), target("p2")).doesNotContain(target("p3"));
-        assertThat(with.standing(macro, 0.25).macro("m").parameter().resting()).isEqualTo(0.25);
-        assertThat(with.standing(macro, 0.5)).isSameAs(with);
+        assertThat(Resting.at(with, macro, 0.25).macro("m").parameter().resting())
+                .isEqualTo(0.25);
+        assertThat(Resting.at(with, macro, 0.5)).isSameAs(with);
     }
 
     @Test

@@ -20,6 +20,7 @@ import agogic.core.route.Span;
 import agogic.core.route.Takeover;
 import agogic.core.route.Target;
 import agogic.core.route.WriteMode;
+import agogic.core.session.Resting;
 import agogic.core.session.Session;
 import agogic.core.surface.Page;
 import agogic.core.surface.Surface;
@@ -94,7 +95,7 @@ class TraceTest {
 
     @Test
     void aPickupSaysWhereTheValueWaits() {
-        Session waits = with(r -> r.with(Takeover.WHEN_THEY_MEET)).standing(target("p1"), 0.2);
+        Session waits = Resting.at(with(r -> r.with(Takeover.WHEN_THEY_MEET)), target("p1"), 0.2);
         Trace trace = moved(waits, true);
         assertThat(trace.verdict()).isEqualTo(Verdict.WAITING);
         assertThat(trace.sentence()).contains("at 20 %; the hand is at 100 %").contains("stops at the span");
@@ -192,8 +193,8 @@ class TraceTest {
 
     @Test
     void whereTheValueStandsOutsideTheSpanTheHandCannotMeetIt() {
-        Session session = with(r -> r.with(Takeover.WHEN_THEY_MEET).with(Span.straight(0.5, 0.9)))
-                .standing(target("p1"), 0.2);
+        Session session =
+                Resting.at(with(r -> r.with(Takeover.WHEN_THEY_MEET).with(Span.straight(0.5, 0.9))), target("p1"), 0.2);
         Trace trace = moved(session, true);
         assertThat(trace.verdict()).isEqualTo(Verdict.OUTSIDE_SPAN);
         assertThat(trace.sentence()).contains("stands at 20 %, outside the span of 50 % to 90 %");
@@ -250,7 +251,7 @@ class TraceTest {
                 with(r -> r.in(WriteMode.LATCH).rehearsing(true)),
                 with(r -> r.switched(false)),
                 with(r -> r.with(Span.straight(0.4, 0.4))),
-                with(r -> r.with(Takeover.WHEN_THEY_MEET)).standing(target("p1"), 0.2),
+                Resting.at(with(r -> r.with(Takeover.WHEN_THEY_MEET)), target("p1"), 0.2),
                 Pieces.drawn(session(), "p1", 0, 0.25, 30, 0.25),
                 Pieces.routed(session().withRoutes(List.of()), 1, "p3"),
                 Pieces.routed(session().withRoutes(List.of()), 1, "keep"));

@@ -11,6 +11,7 @@ import agogic.core.route.Route;
 import agogic.core.route.Span;
 import agogic.core.route.Target;
 import agogic.core.session.Moved;
+import agogic.core.session.Resting;
 import java.util.List;
 import java.util.Optional;
 
@@ -72,7 +73,7 @@ public final class Standing {
         } else if (enveloped) {
             desk.say(Notice.wait("Heard", reads + ". When it plays from here, its envelope moves it again."));
         } else {
-            desk.editOn("Move " + parameter.name(), List.of("stands", target), s -> s.standing(target, value));
+            desk.editOn("Move " + parameter.name(), List.of("stands", target), s -> Resting.at(s, target, value));
             desk.say(Notice.good("Heard", reads + "."));
             if (let) {
                 desk.settle();
@@ -126,7 +127,7 @@ public final class Standing {
             if (differs && desk.session().lane(target).envelope().isEmpty()) {
                 String words = desk.session().parameter(target).name() + " to "
                         + desk.session().parameter(target).print(value);
-                desk.edit(words, s -> s.standing(target, value));
+                desk.edit(words, s -> Resting.at(s, target, value));
             }
         }
     }

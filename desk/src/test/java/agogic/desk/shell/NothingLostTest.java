@@ -8,6 +8,7 @@ import agogic.core.route.Route;
 import agogic.core.route.Takeover;
 import agogic.core.route.Target;
 import agogic.core.route.WriteMode;
+import agogic.core.session.Resting;
 import agogic.core.session.Session;
 import agogic.core.surface.Control;
 import agogic.core.surface.ControlSender;
@@ -182,9 +183,9 @@ public class NothingLostTest extends WindowTest {
         for (int i = 0; i < 12; i++) {
             double value = 0.1 + i * 0.05;
             interact(() -> {
-                desk().edit("One", s -> s.standing(FEEDBACK, value));
+                desk().edit("One", s -> Resting.at(s, FEEDBACK, value));
                 window().files().save(file);
-                desk().edit("Two", s -> s.standing(FEEDBACK, value + 0.02));
+                desk().edit("Two", s -> Resting.at(s, FEEDBACK, value + 0.02));
                 window().files().save(file);
             });
             until(() -> !desk().editing().unsaved());

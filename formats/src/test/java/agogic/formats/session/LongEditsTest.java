@@ -36,6 +36,7 @@ import agogic.core.route.WriteMode;
 import agogic.core.session.History;
 import agogic.core.session.Loop;
 import agogic.core.session.Points;
+import agogic.core.session.Resting;
 import agogic.core.session.Session;
 import agogic.core.session.Track;
 import agogic.core.surface.Address;
@@ -261,7 +262,7 @@ class LongEditsTest {
                             new TempoPoint(0, 30 + edge() * 200, random.nextBoolean()),
                             new TempoPoint(time(), 30 + edge() * 200, random.nextBoolean()))),
                     MetreMap.steady(1 + random.nextInt(7), 4)));
-            case 42 -> s.standing(target(s), edge());
+            case 42 -> Resting.at(s, target(s), edge());
             default -> {
                 FitPlan plan = Fit.plan(s, one(s.devices()).id(), Set.of());
                 yield random.nextBoolean()

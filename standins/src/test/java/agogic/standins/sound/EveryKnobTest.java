@@ -6,6 +6,7 @@ import agogic.core.device.Device;
 import agogic.core.parameter.Parameter;
 import agogic.core.parameter.Unit;
 import agogic.core.route.Target;
+import agogic.core.session.Resting;
 import agogic.core.session.Session;
 import agogic.core.session.Track;
 import agogic.standins.comet.SlowComet;
@@ -39,9 +40,9 @@ class EveryKnobTest {
             for (Parameter parameter : device.parameters()) {
                 boolean rate = parameter.id().equals("rate") || parameter.unit() == Unit.SECONDS;
                 if (!parameter.stepped() && !parameter.reserved() && !rate && parameter.unit() != Unit.DECIBEL) {
-                    open = open.standing(new Target(device.id(), parameter.id()), 0.35);
+                    open = Resting.at(open, new Target(device.id(), parameter.id()), 0.35);
                 } else if (parameter.group().startsWith("Band") && parameter.unit() == Unit.DECIBEL) {
-                    open = open.standing(new Target(device.id(), parameter.id()), 0.8);
+                    open = Resting.at(open, new Target(device.id(), parameter.id()), 0.8);
                 }
             }
         }
@@ -65,11 +66,11 @@ class EveryKnobTest {
                 continue;
             }
             Target target = new Target(device, parameter.id());
-            float[] low = Rendering.render(session.standing(target, 0), from, to);
-            float[] high = Rendering.render(session.standing(target, 1), from, to);
+            float[] low = Rendering.render(Resting.at(session, target, 0), from, to);
+            float[] high = Rendering.render(Resting.at(session, target, 1), from, to);
             // A full turn ends where it began: then a place on the way is asked.
             if (difference(low, high) < 1e-6
-                    && difference(low, Rendering.render(session.standing(target, 0.4), from, to)) < 1e-6) {
+                    && difference(low, Rendering.render(Resting.at(session, target, 0.4), from, to)) < 1e-6) {
                 dummies.add(parameter.name());
             }
         }

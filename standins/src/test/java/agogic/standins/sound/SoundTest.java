@@ -5,6 +5,7 @@ import static org.assertj.core.api.Assertions.within;
 
 import agogic.core.device.Device;
 import agogic.core.route.Target;
+import agogic.core.session.Resting;
 import agogic.core.session.Session;
 import agogic.standins.comet.SlowComet;
 import java.util.List;
@@ -44,8 +45,8 @@ class SoundTest {
         Target cutoff = new Target("filter", "cutoff");
         // The glass alone: the drone, the comets and the voice do not go through this filter.
         Session bare = glassAlone();
-        float[] dark = Rendering.render(bare.standing(cutoff, 0.2), 46, 48);
-        float[] bright = Rendering.render(bare.standing(cutoff, 0.9), 46, 48);
+        float[] dark = Rendering.render(Resting.at(bare, cutoff, 0.2), 46, 48);
+        float[] bright = Rendering.render(Resting.at(bare, cutoff, 0.9), 46, 48);
         assertThat(highs(bright)).isGreaterThan(10 * highs(dark));
     }
 
