@@ -123,10 +123,11 @@ final class Autosave {
 
     /** The piece is left on purpose: nothing of it is kept. */
     void leave() {
+        // If what was to come does not come after all, it is kept anew.
         Path path = path();
         at = null;
-        journal.end();
-        journal.gone();
+        kept = null;
+        journal.close();
         try {
             Beside.now(() -> java.nio.file.Files.deleteIfExists(path));
         } catch (IOException e) {

@@ -17,6 +17,7 @@ final class Journal {
     private final Troubles troubles;
     private volatile Path wanted;
     private volatile Path written;
+    private volatile boolean closed;
     private Thread thread;
 
     Journal(Engine engine, Troubles troubles) {
@@ -32,7 +33,8 @@ final class Journal {
     /** A pass begins: it is written to {@code path}. */
     void begin(Path path) {
         wanted = path;
-        if (thread == null) {
+        if (thread == null || closed) {
+            closed = false;
             thread = new Thread(this::run, "agogic-journal");
             thread.setDaemon(true);
             thread.start();
@@ -47,7 +49,7 @@ final class Journal {
     }
 
     private void run() {
-        while (true) {
+        while (!closed) {
             Path path = wanted;
             if (path == null) {
                 LockSupport.park();
@@ -87,10 +89,13 @@ final class Journal {
         }
     }
 
-    /** Waits until the journal is gone, for a little while. */
-    void gone() {
+    /** The piece is left: the journal goes, and its thread ends. Waits for it a little while. */
+    void close() {
+        end();
         for (int i = 0; i < 200 && written != null; i++) {
             LockSupport.parkNanos(1_000_000);
         }
+        closed = true;
+        LockSupport.unpark(thread);
     }
 }
