@@ -115,17 +115,8 @@ public final class Check {
                     target,
                     name(target) + " moves in steps, but its points are joined by slopes.",
                     "Make it step",
-                    s -> s.with(s.lane(target).with(held(s.lane(target).envelope(), parameter))));
+                    s -> s.with(s.lane(target).with(s.lane(target).envelope().held(parameter::settled))));
         }
-    }
-
-    /** The envelope with hold shapes only, each point in the middle of its position. */
-    private static Envelope held(Envelope envelope, Parameter parameter) {
-        List<Point> points = new ArrayList<>();
-        for (Point point : envelope.points()) {
-            points.add(new Point(point.time(), parameter.settled(point.value()), Shape.HOLD, point.pinned()));
-        }
-        return Envelope.of(points);
     }
 
     private void copies() {

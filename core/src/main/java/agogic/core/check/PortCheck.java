@@ -1,21 +1,30 @@
 package agogic.core.check;
 
 import agogic.core.device.Device;
+import agogic.core.expose.PlayedThrough;
 import agogic.core.session.Session;
 import agogic.core.sync.Sync;
 import java.util.ArrayList;
 import java.util.Collection;
 import java.util.List;
 import java.util.Optional;
-import java.util.TreeSet;
+import java.util.SortedSet;
 import java.util.function.Supplier;
 
 /** Looks which ports of the machine a session needs that are not there. */
 public final class PortCheck {
     private PortCheck() {}
 
+    /** All findings of a session: what is wrong with it, and then the ports that it needs and does not find. */
+    public static List<Finding> withAll(
+            Session session, Supplier<Collection<String>> inputs, Supplier<Collection<String>> outputs) {
+        List<Finding> all = new ArrayList<>(Check.of(session));
+        all.addAll(of(session, inputs, outputs));
+        return all;
+    }
+
     /**
-     * The findings of a session.
+     * The findings of a session that are about ports.
      *
      * @param inputs asks for the names of the MIDI inputs of the machine; only if one is needed
      * @param outputs the same of its outputs
@@ -23,12 +32,8 @@ public final class PortCheck {
     public static List<Finding> of(
             Session session, Supplier<Collection<String>> inputs, Supplier<Collection<String>> outputs) {
         List<Finding> findings = new ArrayList<>();
-        TreeSet<String> wanted = new TreeSet<>();
-        session.devices().stream().map(Device::port).filter(p -> !p.isEmpty()).forEach(wanted::add);
+        SortedSet<String> wanted = PlayedThrough.ports(session);
         Sync sync = session.sync();
-        if (sync.sends()) {
-            wanted.add(sync.port());
-        }
         if (!wanted.isEmpty()) {
             wanted.removeAll(outputs.get());
         }

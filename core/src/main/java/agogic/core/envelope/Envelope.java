@@ -4,6 +4,7 @@ import java.util.AbstractList;
 import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.List;
+import java.util.function.DoubleUnaryOperator;
 
 /**
  * Points in time order, joined by shapes. Two points at one time are a jump, and the later one counts. Before the first
@@ -299,5 +300,14 @@ public final class Envelope {
     @Override
     public String toString() {
         return "Envelope" + points();
+    }
+
+    /** The same places as steps: each point holds until the next, at what {@code settled} makes of its value. */
+    public Envelope held(DoubleUnaryOperator settled) {
+        List<Point> points = new ArrayList<>();
+        for (Point point : points()) {
+            points.add(new Point(point.time(), settled.applyAsDouble(point.value()), Shape.HOLD, point.pinned()));
+        }
+        return of(points);
     }
 }

@@ -3,10 +3,22 @@ package agogic.core.expose;
 import agogic.core.device.Device;
 import agogic.core.session.Session;
 import agogic.core.session.Track;
+import java.util.SortedSet;
+import java.util.TreeSet;
 
 /** Through which port of the machine, and on which MIDI channel, a device plays. */
 public final class PlayedThrough {
     private PlayedThrough() {}
+
+    /** The MIDI outputs that a session plays through and sends its clock to, by their names. */
+    public static SortedSet<String> ports(Session session) {
+        SortedSet<String> names = new TreeSet<>();
+        session.devices().stream().map(Device::port).filter(p -> !p.isEmpty()).forEach(names::add);
+        if (session.sync().sends()) {
+            names.add(session.sync().port());
+        }
+        return names;
+    }
 
     /** The channel on which a device plays: that of its controllers, or of its track if it has none. 1..16. */
     public static int channel(Session session, Device device) {

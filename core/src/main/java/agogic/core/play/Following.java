@@ -78,12 +78,13 @@ public final class Following {
             transport.led(sync.follows());
             clock.rate(1);
         }
-        in.expects(session.timeline().tempo().bpmAt(session.timeline().beatAt(transport.position())));
-        queue.drain(nanos, in);
         if (!sync.follows()) {
+            queue.clear();
             state = State.OWN;
             return;
         }
+        in.expects(session.timeline().tempo().bpmAt(session.timeline().beatAt(transport.position())));
+        queue.drain(nanos, in);
         if (in.places() != places) {
             places = in.places();
             if (!in.running() && !transport.playing()) {

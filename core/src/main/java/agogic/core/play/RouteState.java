@@ -206,13 +206,18 @@ final class RouteState {
 
     /** Tells a journal, in another thread, that a pass has begun. */
     void begins(int number, double begun, Underway.Sink sink) {
+        sink.begins(number, route.in(passMode()), step(), Math.max(begun, since), stood());
+    }
+
+    /** The smallest step of the hand in this pass. */
+    private double step() {
+        return Double.isInfinite(finest) ? resolution : finest;
+    }
+
+    /** The value that stood before the hand came. */
+    private double stood() {
         double stands = standing;
-        sink.begins(
-                number,
-                route.in(passMode()),
-                resolution,
-                Math.max(begun, since),
-                Double.isNaN(stands) ? parameter.resting() : stands);
+        return Double.isNaN(stands) ? parameter.resting() : stands;
     }
 
     /** Is told when a hand had the control. */
@@ -250,7 +255,7 @@ final class RouteState {
         double[] none = {};
         return new Pass(
                 route,
-                Double.isInfinite(finest) ? resolution : finest,
+                step(),
                 rehearsed(),
                 from,
                 to,
@@ -258,7 +263,7 @@ final class RouteState {
                 log == null ? none : log.copy(1),
                 log == null ? none : log.copy(2),
                 list,
-                Double.isNaN(standing) ? parameter.resting() : standing,
+                stood(),
                 end);
     }
 

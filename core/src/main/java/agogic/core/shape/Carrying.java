@@ -2,8 +2,6 @@ package agogic.core.shape;
 
 import agogic.core.device.Exposure;
 import agogic.core.envelope.Envelope;
-import agogic.core.envelope.Point;
-import agogic.core.envelope.Shape;
 import agogic.core.expose.Exposing;
 import agogic.core.lane.Lane;
 import agogic.core.lane.Layer;
@@ -12,7 +10,6 @@ import agogic.core.parameter.Parameter;
 import agogic.core.route.Target;
 import agogic.core.session.Session;
 import agogic.core.session.TargetName;
-import java.util.ArrayList;
 import java.util.List;
 
 /** Takes what one parameter has over time to another: a controller becomes a parameter, and a parameter a controller. */
@@ -39,7 +36,7 @@ public final class Carrying {
             throw new IllegalArgumentException(
                     TargetName.of(session, to) + " is reserved for the device itself and is never written.");
         }
-        Envelope envelope = parameter.stepped() ? stepping(lane.envelope(), parameter) : lane.envelope();
+        Envelope envelope = parameter.stepped() ? lane.envelope().held(parameter::settled) : lane.envelope();
         Session after = session;
         if (!to.device().equals(Macro.DEVICE)
                 && session.device(to.device()).exposure(to.parameter()) == Exposure.HIDDEN) {
@@ -51,14 +48,6 @@ public final class Carrying {
                 : after.withLanes(after.lanes().stream()
                         .filter(l -> !l.target().equals(from))
                         .toList());
-    }
-
-    private static Envelope stepping(Envelope envelope, Parameter parameter) {
-        List<Point> points = new ArrayList<>();
-        for (Point point : envelope.points()) {
-            points.add(new Point(point.time(), parameter.settled(point.value()), Shape.HOLD, point.pinned()));
-        }
-        return Envelope.of(points);
     }
 
     /** What carrying would do, in a sentence. */

@@ -1,6 +1,5 @@
 package agogic.desk.catalog;
 
-import agogic.core.check.Check;
 import agogic.core.check.Finding;
 import agogic.core.check.PortCheck;
 import agogic.core.macro.Macro;
@@ -10,7 +9,6 @@ import agogic.desk.model.Beside;
 import agogic.desk.model.Notice;
 import agogic.desk.model.View;
 import agogic.desk.parts.WordyCell;
-import java.util.ArrayList;
 import java.util.List;
 import java.util.function.IntConsumer;
 import javafx.geometry.Pos;
@@ -56,7 +54,7 @@ public final class FindingsPanel extends VBox {
         lookedPorts = ports;
         beside.latest(
                 "agogic-check",
-                () -> all(session),
+                () -> PortCheck.withAll(session, MidiPorts::inputs, MidiPorts::outputs),
                 found -> {
                     list.getItems().setAll(found);
                     counted.accept(found.size());
@@ -66,12 +64,6 @@ public final class FindingsPanel extends VBox {
                     list.getItems().clear();
                     list.setPlaceholder(new Label("The session could not be looked through: " + why));
                 });
-    }
-
-    private static List<Finding> all(Session session) {
-        List<Finding> found = new ArrayList<>(Check.of(session));
-        found.addAll(PortCheck.of(session, MidiPorts::inputs, MidiPorts::outputs));
-        return found;
     }
 
     /** Does the act of the chosen finding. */

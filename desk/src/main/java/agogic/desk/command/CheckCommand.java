@@ -1,6 +1,5 @@
 package agogic.desk.command;
 
-import agogic.core.check.Check;
 import agogic.core.check.Finding;
 import agogic.core.check.PortCheck;
 import agogic.core.session.Session;
@@ -32,8 +31,7 @@ final class CheckCommand extends FileCommand {
         Session session = SessionFile.open(path);
         Answer answer = new Answer();
         List<Map<String, Object>> findings = new ArrayList<>();
-        List<Finding> found = new ArrayList<>(Check.of(session));
-        found.addAll(PortCheck.of(session, MidiPorts::inputs, MidiPorts::outputs));
+        List<Finding> found = PortCheck.withAll(session, MidiPorts::inputs, MidiPorts::outputs);
         for (Finding finding : found) {
             Map<String, Object> one = new LinkedHashMap<>();
             one.put("kind", finding.kind().name().toLowerCase(Locale.ROOT));

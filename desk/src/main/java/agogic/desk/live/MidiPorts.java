@@ -1,5 +1,6 @@
 package agogic.desk.live;
 
+import agogic.core.expose.PlayedThrough;
 import agogic.core.play.Engine;
 import agogic.core.session.Session;
 import agogic.core.surface.Surface;
@@ -146,7 +147,7 @@ public final class MidiPorts implements AutoCloseable {
         wanted = session;
         boolean same = session.surfaces().equals(before.surfaces())
                 && (session.devices() == before.devices()
-                        || Outlets.wanted(session).equals(Outlets.wanted(before)))
+                        || PlayedThrough.ports(session).equals(PlayedThrough.ports(before)))
                 && session.sync().equals(before.sync());
         if (!same) {
             again();

@@ -1,13 +1,12 @@
 package agogic.desk.live;
 
-import agogic.core.device.Device;
+import agogic.core.expose.PlayedThrough;
 import agogic.core.play.Engine;
 import agogic.core.session.Session;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Queue;
-import java.util.Set;
-import java.util.TreeSet;
+import java.util.SortedSet;
 import java.util.concurrent.ConcurrentLinkedQueue;
 import java.util.concurrent.locks.LockSupport;
 import java.util.function.LongSupplier;
@@ -35,25 +34,19 @@ final class Outlets {
         this.troubles = troubles;
     }
 
-    /** The ports that a session plays and speaks through. */
-    static Set<String> wanted(Session session) {
-        Set<String> names = new TreeSet<>();
-        session.devices().stream().map(Device::port).filter(p -> !p.isEmpty()).forEach(names::add);
-        if (session.sync().sends()) {
-            names.add(session.sync().port());
-        }
-        return names;
-    }
-
     /** Opens what is wanted and there; closes what is not. {@code shared} tells of devices that others use as well. */
     List<MidiPorts.Port> look(Session session, MidiDevice.Info[] there, Predicate<MidiDevice> shared) {
-        Set<String> names = wanted(session);
+        SortedSet<String> names = PlayedThrough.ports(session);
         List<Outlet> now = new ArrayList<>();
         for (Outlet outlet : outlets) {
             if (names.remove(outlet.name())) {
                 now.add(outlet);
             } else {
-                outlet.close(shared);
+                // What sounds there is ended by the thread that sends; a device that somebody uses again stays open.
+                commands.add(() -> {
+                    outlet.port().silence(clock.getAsLong());
+                    outlet.close(d -> shared.test(d) || uses(d));
+                });
             }
         }
         names.forEach(name -> now.add(new Outlet(name)));
@@ -70,6 +63,7 @@ final class Outlets {
             told.add(outlet.told());
         }
         outlets = List.copyOf(now);
+        wake();
         if (!now.isEmpty() && thread == null) {
             start();
         }
@@ -121,6 +115,7 @@ final class Outlets {
             long sleep = next - now;
             LockSupport.parkNanos(sleep < 0 || sleep > LONGEST_SLEEP ? LONGEST_SLEEP : sleep);
         }
+        outlets.forEach(o -> o.port().silence(clock.getAsLong()));
     }
 
     /** Stops what plays, ends what sounds and lets go of all devices. */

@@ -63,9 +63,7 @@ public final class Kept {
     /** The later of what was kept of a file's piece after it was saved, and of its journal; if there is one. */
     public static Optional<Path> laterThan(Path file) {
         Path at = of(null, file);
-        return Stream.of(journal(at), at)
-                .filter(one -> Files.exists(one) && time(one).compareTo(time(file)) > 0)
-                .findFirst();
+        return Stream.of(journal(at), at).filter(one -> later(one, file)).findFirst();
     }
 
     /**
@@ -75,12 +73,15 @@ public final class Kept {
      * @param file where it was saved; null if it never was
      */
     public static Session recovered(Path file, Path kept) throws IOException {
-        boolean later = file == null || Files.exists(kept) && time(kept).compareTo(time(file)) > 0;
-        Session session = SessionFile.open(later ? kept : file);
+        Session session = SessionFile.open(file == null || later(kept, file) ? kept : file);
         Path journal = journal(kept);
-        return Files.exists(journal) && (file == null || time(journal).compareTo(time(file)) > 0)
+        return (file == null ? Files.exists(journal) : later(journal, file))
                 ? PassWriter.write(session, PassJournal.read(journal))
                 : session;
+    }
+
+    private static boolean later(Path one, Path file) {
+        return Files.exists(one) && time(one).compareTo(time(file)) > 0;
     }
 
     /** What processes that are gone have left: pieces that were never saved, the newest first. */
@@ -101,7 +102,7 @@ public final class Kept {
         return found;
     }
 
-    /** What was left behind belongs to this process now: the path under which it is kept. */
+    /** What was left behind belongs to this process now, and is kept under its number. */
     static void adopt(Path left, Session session) throws IOException {
         keep(of(session, null), session);
         Files.deleteIfExists(left);

@@ -194,4 +194,32 @@ class MidiPortsTest {
         live.load(SlowComet.score());
         until(() -> !device.isOpen());
     }
+
+    /** What sounds on a port is ended when the device goes to another, and when the window is closed. */
+    @Test
+    void notesDoNotHangOnAPortThatIsLeft() throws InterruptedException {
+        AtomicLong on = new AtomicLong();
+        AtomicLong off = new AtomicLong();
+        SimulatedDevices.plug(PORT).record(bytes -> {
+            on.addAndGet((bytes[0] & 0xF0) == 0x90 ? 1 : 0);
+            off.addAndGet((bytes[0] & 0xF0) == 0x80 ? 1 : 0);
+        });
+        Session plain = SlowComet.score();
+        Session through = plain.withDevice(plain.device("filter").through(PORT));
+        live = new LiveDesk(through, System::nanoTime, false);
+        for (int again = 0; again < 2; again++) {
+            live.load(through);
+            until(() -> live.ports().output(PORT).open());
+            long before = on.get();
+            live.engine().play();
+            until(() -> on.get() > before && on.get() > off.get());
+            if (again == 0) {
+                live.load(plain);
+            } else {
+                live.close();
+            }
+            until(() -> on.get() == off.get());
+            live.engine().stop();
+        }
+    }
 }
