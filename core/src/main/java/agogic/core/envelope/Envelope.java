@@ -302,6 +302,15 @@ public final class Envelope {
         return "Envelope" + points();
     }
 
+    /** The same in a time that goes {@code speed} times as fast, above 0, and begins {@code by} later. */
+    public Envelope mapped(double speed, double by) {
+        double[] moved = new double[times.length];
+        for (int i = 0; i < moved.length; i++) {
+            moved[i] = times[i] * speed + by;
+        }
+        return new Envelope(moved, values, shapes, pins);
+    }
+
     /** The same places as steps: each point holds until the next, at what {@code settled} makes of its value. */
     public Envelope held(DoubleUnaryOperator settled) {
         List<Point> points = new ArrayList<>();

@@ -3,20 +3,28 @@ package agogic.core.lane;
 import agogic.core.envelope.Envelope;
 import agogic.core.route.Target;
 import agogic.core.time.Lock;
+import java.util.ArrayList;
 import java.util.List;
 
 /**
  * What one target has over time. Its value at a moment is told by {@link LayerStack} and nowhere else.
  *
  * @param target what it moves
- * @param layers what it is made of: one, for now
+ * @param layers what it is made of. The first is the absolute layer of the timeline, which may be empty; then come offsets
+ *     of the timeline and the layers of clips
+ * @param guarded true if nothing may write it
  */
-public record Lane(Target target, List<Layer> layers) {
+public record Lane(Target target, List<Layer> layers, boolean guarded) {
     public Lane {
         layers = List.copyOf(layers);
-        if (layers.size() != 1) {
-            throw new IllegalArgumentException("A lane has one layer, not " + layers.size() + ".");
+        if (layers.isEmpty()) {
+            throw new IllegalArgumentException("A lane has one layer at least.");
         }
+    }
+
+    /** A lane that may be written. */
+    public Lane(Target target, List<Layer> layers) {
+        this(target, layers, false);
     }
 
     /** A lane of one layer. */
@@ -32,9 +40,13 @@ public record Lane(Target target, List<Layer> layers) {
         return new Lane(target, Lock.BEATS, envelope, List.of());
     }
 
-    /** The layer that is written, drawn and edited. */
+    /** The layer that lies at the bottom: the absolute one of the timeline. */
     public Layer layer() {
         return layers.get(0);
+    }
+
+    public Layer layer(int index) {
+        return layers.get(index);
     }
 
     /** Whether the times of its points are beats or seconds. */
@@ -57,7 +69,58 @@ public record Lane(Target target, List<Layer> layers) {
 
     /** True if it says something. */
     public boolean plays() {
-        return layer().plays();
+        for (int i = 0; i < layers.size(); i++) {
+            if (layers.get(i).plays()) {
+                return true;
+            }
+        }
+        return false;
+    }
+
+    /** True if it says something besides its first layer. */
+    public boolean layered() {
+        return layers.size() > 1;
+    }
+
+    /** The points of all its layers. */
+    public int points() {
+        return layers.stream().mapToInt(l -> l.envelope().size()).sum();
+    }
+
+    /** One of its layers as a lane of its own, for those who read, write or draw one layer. */
+    public Lane only(int index) {
+        return index == 0 && layers.size() == 1 ? this : new Lane(target, List.of(layers.get(index)), guarded);
+    }
+
+    /** With another layer in the place of {@code index}; one more if that is behind the last. */
+    public Lane with(int index, Layer layer) {
+        List<Layer> all = new ArrayList<>(layers);
+        if (index == all.size()) {
+            all.add(layer);
+        } else {
+            all.set(index, layer);
+        }
+        return new Lane(target, all, guarded);
+    }
+
+    /** Without a layer; the first one is emptied. */
+    public Lane without(int index) {
+        if (index == 0) {
+            return with(0, Layer.EMPTY);
+        }
+        List<Layer> all = new ArrayList<>(layers);
+        all.remove(index);
+        return new Lane(target, all, guarded);
+    }
+
+    /** With these layers instead of its own. */
+    public Lane of(List<Layer> newLayers) {
+        return new Lane(target, newLayers, guarded);
+    }
+
+    /** Closed to all that writes, or opened again. */
+    public Lane guarded(boolean guard) {
+        return new Lane(target, layers, guard);
     }
 
     public Lane with(Envelope newEnvelope) {
@@ -65,6 +128,6 @@ public record Lane(Target target, List<Layer> layers) {
     }
 
     Lane with(Envelope newEnvelope, List<Stretch> newStretches) {
-        return new Lane(target, lock(), newEnvelope, newStretches);
+        return with(0, layer().with(newEnvelope, newStretches));
     }
 }

@@ -9,10 +9,13 @@ import agogic.core.refine.Refined;
 import agogic.core.refine.Refining;
 import agogic.core.ride.Ride;
 import agogic.core.route.WriteMode;
+import agogic.core.time.LaneTime;
 import agogic.core.time.Lock;
+import agogic.core.time.TempoMap;
 import agogic.core.time.Timeline;
 import java.util.ArrayList;
 import java.util.List;
+import java.util.function.DoubleUnaryOperator;
 import java.util.function.Function;
 
 /**
@@ -29,11 +32,22 @@ public final class LaneWriter {
     private final Parameter parameter;
     private final Timeline timeline;
     private final Lock lock;
+    private final DoubleUnaryOperator beneath;
 
     public LaneWriter(Parameter parameter, Timeline timeline, Lock lock) {
+        this(parameter, timeline, lock, null);
+    }
+
+    /**
+     * Writes into a layer that does not say something everywhere.
+     *
+     * @param beneath what is heard at a moment in seconds, where the layer says nothing; null if it always does
+     */
+    public LaneWriter(Parameter parameter, Timeline timeline, Lock lock, DoubleUnaryOperator beneath) {
         this.parameter = parameter;
         this.timeline = timeline;
         this.lock = lock;
+        this.beneath = beneath;
     }
 
     /** The lane with {@code ride} written on top, as the stretch asks. */
@@ -146,7 +160,7 @@ public final class LaneWriter {
     private Ride drawn(Ride ride, Stretch stretch, Edges edges) {
         double shift = stretch.recipe().shift();
         double own = Math.max(stretch.passFrom() + shift, stretch.handFrom());
-        double line = timeline.secondsOfLane(lock, edges.from) + shift;
+        double line = stretch.time(timeline, lock).seconds(edges.from) + shift;
         double until = Math.min(own + DRAWN * (line - own), Math.max(own, stretch.handTo()));
         if (stretch.mode() == WriteMode.WRITE || line <= own + 1e-9 || until <= line) {
             return ride;
@@ -162,7 +176,7 @@ public final class LaneWriter {
     }
 
     private Refining refining(Stretch stretch) {
-        return new Refining(parameter, stretch.span(), timeline, lock);
+        return new Refining(parameter, stretch.span(), stretch.time(timeline, lock));
     }
 
     private List<Point> inner(Ride ride, Stretch stretch, Edges edges, Envelope old, List<Point> pins) {
@@ -172,12 +186,14 @@ public final class LaneWriter {
                     .refine(drawn(ride, stretch, edges), stretch.recipe(), edges.from, edges.release, pins);
             inner.addAll(refined.envelope().points());
         } else {
-            double seconds = timeline.secondsOfLane(lock, edges.from);
+            double seconds = stretch.time(timeline, lock).seconds(edges.from);
             double place = lastPlace(ride, seconds + stretch.recipe().shift());
             inner.add(new Point(edges.from, parameter.settled(stretch.span().apply(place))));
         }
         if (edges.to > edges.release) {
-            double there = old.isEmpty() ? parameter.resting() : old.valueAt(edges.to);
+            double there = beneath != null
+                    ? beneath.applyAsDouble(stretch.time(timeline, lock).seconds(edges.to))
+                    : old.isEmpty() ? parameter.resting() : old.valueAt(edges.to);
             inner.add(new Point(edges.to, there));
         }
         return inner;
@@ -238,33 +254,40 @@ public final class LaneWriter {
     /** Where a stretch begins, where the hand lets go, and where it ends, in lane time. */
     private Edges edges(Stretch stretch) {
         Recipe recipe = stretch.recipe();
-        double first = timeline.laneTime(lock, stretch.passFrom());
-        double last = timeline.laneTime(lock, stretch.passTo());
+        LaneTime time = stretch.time(timeline, lock);
+        double first = time.laneTime(stretch.passFrom());
+        double last = time.laneTime(stretch.passTo());
         boolean whole = stretch.mode() == WriteMode.WRITE;
         boolean toEnd = stretch.mode() != WriteMode.TOUCH || stretch.handTo() >= stretch.passTo();
         double start = Math.max(stretch.passFrom(), stretch.handFrom() - recipe.shift());
-        double from = whole ? first : anchored(start, recipe.startOn(), first, last);
+        double from = whole ? first : anchored(start, recipe.startOn(), stretch);
         double let = Math.max(stretch.passFrom(), stretch.handTo() - recipe.shift());
-        double release = toEnd ? last : Math.max(from, anchored(let, recipe.endOn(), first, last));
+        double release = toEnd ? last : Math.max(from, anchored(let, recipe.endOn(), stretch));
         double end = release;
         if (!toEnd && !parameter.stepped()) {
-            double eased = timeline.secondsOfLane(lock, release) + recipe.easeBack();
-            end = Math.max(release, Math.min(last, timeline.laneTime(lock, eased)));
+            double eased = time.seconds(release) + recipe.easeBack();
+            end = Math.max(release, Math.min(last, time.laneTime(eased)));
         }
         return new Edges(from, release, end);
     }
 
     /** Lane time of {@code seconds}, drawn to the line of the metre if one is near and inside the pass. */
-    private double anchored(double seconds, Recipe.Anchor anchor, double first, double last) {
-        double own = Math.max(first, Math.min(last, timeline.laneTime(lock, seconds)));
+    private double anchored(double seconds, Recipe.Anchor anchor, Stretch stretch) {
+        LaneTime time = stretch.time(timeline, lock);
+        double first = time.laneTime(stretch.passFrom());
+        double last = time.laneTime(stretch.passTo());
+        double own = Math.max(first, Math.min(last, time.laneTime(seconds)));
         if (anchor == Recipe.Anchor.NONE) {
             return own;
         }
-        double beat = timeline.beatAt(seconds);
+        TempoMap tempo = stretch.frame().map(Frame::tempo).orElse(timeline.tempo());
+        double beat = tempo.beatAt(seconds);
         double line = anchor == Recipe.Anchor.BAR
                 ? timeline.metre().nearestBarLine(beat)
                 : timeline.metre().nearestBeat(beat);
-        double there = lock == Lock.BEATS ? line : timeline.secondsAt(line);
+        double there = stretch.frame().isPresent()
+                ? stretch.frame().get().ofBeat(line)
+                : lock == Lock.BEATS ? line : tempo.secondsAt(line);
         return Math.abs(line - beat) <= CAPTURE && there >= first - 1e-9 && there <= last + 1e-9
                 ? Math.max(first, Math.min(last, there))
                 : own;

@@ -1,27 +1,131 @@
 package agogic.core.lane;
 
 import agogic.core.envelope.Envelope;
+import agogic.core.parameter.Offset;
+import agogic.core.parameter.Parameter;
+import agogic.core.text.Text;
 import agogic.core.time.Lock;
+import java.util.ArrayList;
+import java.util.Comparator;
 import java.util.List;
 
 /**
- * One part of what a lane says: on the timeline of the piece, and absolute, so that its value is the value.
+ * One part of what a lane says: on the timeline of the piece or in a clip, absolute (its value is the value) or an offset (it
+ * adds to the value; 0.5 adds nothing, see {@link Offset}).
  *
- * @param lock whether its times are beats or seconds
+ * @param name what a person called it; empty for none
+ * @param clip the id of the clip it belongs to; empty for the timeline
+ * @param offset true if it adds
+ * @param on false if it is silenced
+ * @param lock whether its times are beats or seconds; of a clip, beats of its content
  * @param envelope its points
  * @param stretches the parts that came from rides, in the order in which they were written
+ * @param drawn of an absolute layer of a clip: where it says something besides those; else empty
  */
-public record Layer(Lock lock, Envelope envelope, List<Stretch> stretches) {
+public record Layer(
+        String name,
+        String clip,
+        boolean offset,
+        boolean on,
+        Lock lock,
+        Envelope envelope,
+        List<Stretch> stretches,
+        List<Extent> drawn) {
     public static final Layer EMPTY = new Layer(Lock.BEATS, Envelope.EMPTY, List.of());
 
+    /** The value of a layer that adds nothing. */
+    public static final double NO_OFFSET = 0.5;
+
     public Layer {
+        Text.sound("The name of a layer", name);
+        Text.sound("The clip of a layer", clip);
         stretches = List.copyOf(stretches);
+        drawn = List.copyOf(drawn);
         envelope = envelope.normalised();
+        if (!clip.isEmpty() && lock != Lock.BEATS) {
+            throw new IllegalArgumentException("A layer of a clip is locked to its beats.");
+        }
+    }
+
+    /** The absolute layer of the timeline. */
+    public Layer(Lock lock, Envelope envelope, List<Stretch> stretches) {
+        this("", "", false, true, lock, envelope, stretches, List.of());
+    }
+
+    /** An empty layer of the timeline or of a clip. */
+    public static Layer of(String clip, boolean offset) {
+        return new Layer("", clip, offset, true, Lock.BEATS, Envelope.EMPTY, List.of(), List.of());
+    }
+
+    public Layer with(Envelope newEnvelope, List<Stretch> newStretches) {
+        return new Layer(name, clip, offset, on, lock, newEnvelope, newStretches, drawn);
+    }
+
+    public Layer with(Envelope newEnvelope) {
+        return with(newEnvelope, stretches);
+    }
+
+    /** Locked otherwise, with points for it. */
+    public Layer with(Lock newLock, Envelope newEnvelope, List<Stretch> newStretches) {
+        return new Layer(name, clip, offset, on, newLock, newEnvelope, newStretches, drawn);
+    }
+
+    public Layer named(String newName) {
+        return new Layer(newName, clip, offset, on, lock, envelope, stretches, drawn);
+    }
+
+    public Layer switched(boolean isOn) {
+        return new Layer(name, clip, offset, isOn, lock, envelope, stretches, drawn);
+    }
+
+    /** The same in another clip. */
+    public Layer in(String newClip) {
+        return new Layer(name, newClip, offset, on, lock, envelope, stretches, drawn);
+    }
+
+    /** Saying something in these parts too. */
+    public Layer drawn(List<Extent> newDrawn) {
+        return new Layer(name, clip, offset, on, lock, envelope, stretches, newDrawn);
+    }
+
+    public boolean inClip() {
+        return !clip.isEmpty();
     }
 
     /** True if it says something. */
     public boolean plays() {
-        return !envelope.isEmpty();
+        return on && !envelope.isEmpty();
+    }
+
+    /** What its values are to people: the parameter itself, or how far it is moved. */
+    public Parameter scale(Parameter parameter) {
+        return offset ? Offset.scale(parameter) : parameter;
+    }
+
+    /** Where an absolute layer of a clip says something, in order and apart from each other. */
+    public List<Extent> extents() {
+        List<Extent> all = new ArrayList<>(drawn);
+        stretches.forEach(s -> all.add(new Extent(s.from(), s.to())));
+        all.removeIf(one -> one.to() <= one.from());
+        all.sort(Comparator.comparingDouble(Extent::from));
+        List<Extent> apart = new ArrayList<>();
+        for (Extent one : all) {
+            Extent last = apart.isEmpty() ? null : apart.get(apart.size() - 1);
+            if (last != null && one.from() <= last.to()) {
+                apart.set(apart.size() - 1, new Extent(last.from(), Math.max(last.to(), one.to())));
+            } else {
+                apart.add(one);
+            }
+        }
+        return apart;
+    }
+
+    /** True if it says something at this time of its own. */
+    public boolean says(double time) {
+        if (envelope.isEmpty()) {
+            return false;
+        }
+        return !inClip() || offset || extents().stream().anyMatch(e -> e.from() <= time && time < e.to());
     }
 
     /** The last stretch written over {@code time}, or null. */

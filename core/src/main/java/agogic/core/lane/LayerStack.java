@@ -3,13 +3,21 @@ package agogic.core.lane;
 import agogic.core.envelope.Envelope;
 import agogic.core.envelope.EnvelopeCursor;
 import agogic.core.envelope.Shape;
+import agogic.core.parameter.Offset;
 import agogic.core.parameter.Parameter;
+import agogic.core.score.Clip;
 import agogic.core.time.Lock;
 import agogic.core.time.Timeline;
+import java.util.ArrayList;
+import java.util.Collections;
+import java.util.List;
+import java.util.function.Function;
 
 /**
- * What a lane says at a moment. This is the one place where that is worked out: playing, listening, export and drawing
- * all ask here. Reads forward without searching and without allocating; not for several threads at once.
+ * What a lane says at a moment: the absolute layer that has a say there, a clip's before the timeline's, else where the
+ * parameter rests; moved by the sum of all offsets. Of two clips that lie over one moment the one whose layer comes later
+ * has the say. This is the one place where that is worked out: playing, listening, export and drawing all ask here. Reads forward
+ * without searching and without allocating; not for several threads at once.
  */
 public final class LayerStack {
     /** How the value goes on from a moment to the next point. */
@@ -26,52 +34,190 @@ public final class LayerStack {
     private final EnvelopeCursor cursor;
     private final boolean inBeats;
     private final Timeline timeline;
+    private final Parameter parameter;
 
-    public LayerStack(Lane lane, Timeline timeline) {
-        Layer layer = lane.layer();
-        envelope = layer.envelope();
-        cursor = envelope.cursor();
-        inBeats = layer.lock() == Lock.BEATS;
-        this.timeline = timeline;
+    /** The parts of clips and all offsets; null for a lane that is its first layer only. */
+    private final LayerPart[] absolutes;
+
+    private final LayerPart[] offsets;
+    private final boolean plays;
+    private LayerWays ways;
+
+    /** The parts that have a say from {@link #since} to {@link #until}, in beats. */
+    private final LayerPart[] active;
+
+    private int activeAbsolutes;
+    private int activeOffsets;
+    private double since = Double.NaN;
+    private double until = Double.NaN;
+    private double absolute = Double.NaN;
+    private double amount;
+
+    /** Of a lane whose layers belong to no clip. */
+    public LayerStack(Lane lane, Parameter parameter, Timeline timeline) {
+        this(lane, parameter, timeline, id -> null);
     }
 
-    /** Normalised value of a lane at {@code time} of its layer: what it says, else where the parameter rests. */
+    /**
+     * Of a lane.
+     *
+     * @param clips finds a clip by its id; null if there is none, and then its layers say nothing
+     */
+    public LayerStack(Lane lane, Parameter parameter, Timeline timeline, Function<String, Clip> clips) {
+        Layer first = lane.layer();
+        envelope = first.on() ? first.envelope() : Envelope.EMPTY;
+        cursor = envelope.cursor();
+        inBeats = first.lock() == Lock.BEATS;
+        this.timeline = timeline;
+        this.parameter = parameter;
+        if (!lane.layered()) {
+            absolutes = null;
+            offsets = null;
+            active = null;
+            plays = !envelope.isEmpty();
+            return;
+        }
+        List<LayerPart> over = new ArrayList<>();
+        List<LayerPart> adding = new ArrayList<>();
+        for (Layer layer : lane.layers().subList(1, lane.layers().size())) {
+            Clip clip = layer.inClip() ? clips.apply(layer.clip()) : null;
+            if (layer.plays() && (clip != null || !layer.inClip())) {
+                (layer.offset() ? adding : over).add(new LayerPart(layer, clip));
+            }
+        }
+        Collections.reverse(over);
+        plays = !envelope.isEmpty() || !over.isEmpty() || !adding.isEmpty();
+        absolutes = over.toArray(LayerPart[]::new);
+        offsets = adding.toArray(LayerPart[]::new);
+        active = new LayerPart[absolutes.length + offsets.length];
+    }
+
+    /** Normalised value of a lane of one layer at {@code time} of that: what it says, else where the parameter rests. */
     public static double valueAt(Lane lane, double time, Parameter parameter) {
-        return lane.plays() ? parameter.settled(lane.envelope().valueAt(time)) : parameter.resting();
+        return lane.envelope().isEmpty()
+                ? parameter.resting()
+                : parameter.settled(lane.envelope().valueAt(time));
     }
 
     /** True if the lane says something. */
     public boolean plays() {
-        return !envelope.isEmpty();
+        return plays;
     }
 
-    /** What it says at a moment whose time and beat are both known; NaN if it says nothing. */
+    /** True if it is more than one absolute layer of the timeline. */
+    public boolean layered() {
+        return absolutes != null;
+    }
+
+    /** What it says at a moment whose time and beat are both known; NaN if it says nothing anywhere. */
     public double valueAt(double seconds, double beat) {
-        return cursor.valueAt(inBeats ? beat : seconds);
+        if (absolutes == null) {
+            return cursor.valueAt(inBeats ? beat : seconds);
+        }
+        if (!plays) {
+            return Double.NaN;
+        }
+        if (!(beat >= since && beat < until)) {
+            activate(beat);
+        }
+        double value = Double.NaN;
+        for (int i = 0; i < activeAbsolutes && Double.isNaN(value); i++) {
+            value = active[i].valueAt(seconds, beat);
+        }
+        if (Double.isNaN(value)) {
+            value = envelope.isEmpty() ? parameter.resting() : cursor.valueAt(inBeats ? beat : seconds);
+        }
+        double sum = 0;
+        for (int i = 0; i < activeOffsets; i++) {
+            sum += Offset.amount(active[activeAbsolutes + i].valueAt(seconds, beat));
+        }
+        absolute = value;
+        amount = sum;
+        return Offset.moved(parameter, value, sum);
+    }
+
+    /** Finds what has a say at a beat, and from when to when that is so. */
+    private void activate(double beat) {
+        since = Double.NEGATIVE_INFINITY;
+        until = Double.POSITIVE_INFINITY;
+        activeAbsolutes = 0;
+        for (LayerPart part : absolutes) {
+            activeAbsolutes += active(part, beat, activeAbsolutes);
+        }
+        activeOffsets = 0;
+        for (LayerPart part : offsets) {
+            activeOffsets += active(part, beat, activeAbsolutes + activeOffsets);
+        }
+    }
+
+    private int active(LayerPart part, double beat, int place) {
+        Clip clip = part.clip;
+        boolean now = clip == null || clip.covers(beat);
+        if (clip != null) {
+            double begins = clip.beat() - Clip.SAME;
+            double ends = clip.end() - Clip.SAME;
+            until = now || beat < begins ? Math.min(until, now ? ends : begins) : until;
+            since = now || beat >= ends ? Math.max(since, now ? begins : ends) : since;
+        }
+        if (now) {
+            active[place] = part;
+        }
+        return now ? 1 : 0;
+    }
+
+    /** What the absolute layers said at the moment last asked for, without offsets; NaN if none was asked for. */
+    public double absolute() {
+        return absolute;
+    }
+
+    /** The sum of the offsets at the moment last asked for, −1..1 of the whole and beyond; 0 without any. */
+    public double offset() {
+        return amount;
     }
 
     /** What it says at {@code seconds} of the piece; NaN if it says nothing. */
     public double valueAtSeconds(double seconds) {
-        return cursor.valueAt(inBeats ? timeline.beatAt(seconds) : seconds);
+        return absolutes != null
+                ? valueAt(seconds, timeline.beatAt(seconds))
+                : cursor.valueAt(inBeats ? timeline.beatAt(seconds) : seconds);
     }
 
     /** What it says at a beat of the piece; NaN if it says nothing. */
     public double valueAtBeat(double beat) {
-        return cursor.valueAt(inBeats ? beat : timeline.secondsAt(beat));
+        return absolutes != null
+                ? valueAt(timeline.secondsAt(beat), beat)
+                : cursor.valueAt(inBeats ? beat : timeline.secondsAt(beat));
+    }
+
+    private LayerWays ways() {
+        if (ways == null) {
+            List<LayerPart> all = new ArrayList<>(List.of(absolutes));
+            all.addAll(List.of(offsets));
+            if (!envelope.isEmpty()) {
+                all.add(new LayerPart(new Layer(inBeats ? Lock.BEATS : Lock.SECONDS, envelope, List.of()), null));
+            }
+            ways = new LayerWays(all, timeline);
+        }
+        return ways;
     }
 
     /** The way on which a beat lies, for the three questions below: −1 before the first point. */
     public int wayAtBeat(double beat) {
-        return envelope.lastAtOrBefore(inBeats ? beat : timeline.secondsAt(beat));
+        return absolutes != null ? ways().at(beat) : envelope.lastAtOrBefore(inBeats ? beat : timeline.secondsAt(beat));
     }
 
     /** The way on which a moment lies, given in seconds. */
     public int wayAtSeconds(double seconds) {
-        return envelope.lastAtOrBefore(inBeats ? timeline.beatAt(seconds) : seconds);
+        return absolutes != null
+                ? ways().at(timeline.beatAt(seconds))
+                : envelope.lastAtOrBefore(inBeats ? timeline.beatAt(seconds) : seconds);
     }
 
     /** How the value goes on this way. */
     public Going going(int way) {
+        if (absolutes != null) {
+            return ways().going(way);
+        }
         if (way < 0 || way + 1 >= envelope.size()) {
             return Going.LEVEL;
         }
@@ -85,6 +231,9 @@ public final class LayerStack {
         if (going(way) == Going.LEVEL) {
             return 0;
         }
+        if (absolutes != null) {
+            return Double.POSITIVE_INFINITY;
+        }
         double length = envelope.time(way + 1) - envelope.time(way);
         double rise = Math.abs(envelope.value(way + 1) - envelope.value(way));
         return inBeats ? rise * envelope.shape(way).steepest() / length : Double.POSITIVE_INFINITY;
@@ -92,6 +241,9 @@ public final class LayerStack {
 
     /** Where a way ends, in beats; infinite after the last point. */
     public double endBeat(int way) {
+        if (absolutes != null) {
+            return ways().end(way);
+        }
         return way + 1 >= envelope.size()
                 ? Double.POSITIVE_INFINITY
                 : inBeats ? envelope.time(way + 1) : timeline.beatAt(envelope.time(way + 1));
@@ -99,6 +251,10 @@ public final class LayerStack {
 
     /** Where a way ends, in seconds of the piece; infinite after the last point. */
     public double endSeconds(int way) {
+        if (absolutes != null) {
+            double end = ways().end(way);
+            return Double.isInfinite(end) ? end : timeline.secondsAt(end);
+        }
         return way + 1 >= envelope.size()
                 ? Double.POSITIVE_INFINITY
                 : inBeats ? timeline.secondsAt(envelope.time(way + 1)) : envelope.time(way + 1);

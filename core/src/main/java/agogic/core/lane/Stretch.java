@@ -4,6 +4,11 @@ import agogic.core.envelope.Envelope;
 import agogic.core.refine.Recipe;
 import agogic.core.route.Span;
 import agogic.core.route.WriteMode;
+import agogic.core.text.Text;
+import agogic.core.time.LaneTime;
+import agogic.core.time.Lock;
+import agogic.core.time.Timeline;
+import java.util.Optional;
 
 /**
  * A part of a lane that was written by a ride, with all that is needed to write it anew by another recipe.
@@ -19,6 +24,8 @@ import agogic.core.route.WriteMode;
  * @param from where the stretch begins now, in lane time
  * @param to where it ends now, in lane time
  * @param under what was there before, from {@code from} to {@code to}; empty if the lane had no points
+ * @param frame how time went when it was ridden; empty if as it goes now on the timeline
+ * @param name what a person called this take; empty for none
  */
 public record Stretch(
         String ride,
@@ -31,22 +38,85 @@ public record Stretch(
         Recipe recipe,
         double from,
         double to,
-        Envelope under) {
+        Envelope under,
+        Optional<Frame> frame,
+        String name) {
     public Stretch {
         boolean finite = Double.isFinite(handFrom + handTo) && Double.isFinite(passFrom + passTo + from + to);
         if (!finite || !(handFrom <= handTo) || !(passFrom <= passTo) || !(from <= to)) {
             throw new IllegalArgumentException("A stretch of ride " + ride + " ends before it begins.");
         }
         under = under.normalised();
+        Text.sound("The name of a take", name);
+    }
+
+    /** A stretch of the timeline that nobody gave a name. */
+    public Stretch(
+            String ride,
+            Span span,
+            WriteMode mode,
+            double handFrom,
+            double handTo,
+            double passFrom,
+            double passTo,
+            Recipe recipe,
+            double from,
+            double to,
+            Envelope under) {
+        this(ride, span, mode, handFrom, handTo, passFrom, passTo, recipe, from, to, under, Optional.empty(), "");
     }
 
     public Stretch by(Recipe newRecipe) {
-        return new Stretch(ride, span, mode, handFrom, handTo, passFrom, passTo, newRecipe, from, to, under);
+        return new Stretch(
+                ride, span, mode, handFrom, handTo, passFrom, passTo, newRecipe, from, to, under, frame, name);
     }
 
     /** Ridden through another span, over what lies beneath. */
     public Stretch through(Span newSpan, Envelope newUnder) {
-        return new Stretch(ride, newSpan, mode, handFrom, handTo, passFrom, passTo, recipe, from, to, newUnder);
+        return new Stretch(
+                ride, newSpan, mode, handFrom, handTo, passFrom, passTo, recipe, from, to, newUnder, frame, name);
+    }
+
+    /** Ridden in another time than that of the timeline now. */
+    public Stretch in(Frame newFrame) {
+        return framed(Optional.of(newFrame));
+    }
+
+    /** Ridden in the time of the timeline now. */
+    public Stretch onTimeline() {
+        return framed(Optional.empty());
+    }
+
+    private Stretch framed(Optional<Frame> newFrame) {
+        return new Stretch(
+                ride, span, mode, handFrom, handTo, passFrom, passTo, recipe, from, to, under, newFrame, name);
+    }
+
+    /** The same in a time that goes {@code speed} times as fast and begins {@code by} later. */
+    public Stretch mapped(double speed, double by, Frame here) {
+        Frame now = frame.orElse(here);
+        Frame there = new Frame(now.tempo(), now.beat(), now.offset() * speed + by, now.speed() * speed);
+        return framed(Optional.of(there)).lying(from * speed + by, to * speed + by, under.mapped(speed, by));
+    }
+
+    /** With another name. */
+    public Stretch named(String newName) {
+        return new Stretch(
+                ride, span, mode, handFrom, handTo, passFrom, passTo, recipe, from, to, under, frame, newName);
+    }
+
+    /** Only the part of its pass from one moment to another, in seconds of the piece as it was. */
+    public Stretch part(double first, double last) {
+        double begin = Math.max(passFrom, Math.min(passTo, first));
+        double end = Math.max(begin, Math.min(passTo, last));
+        double hand = Math.max(begin, Math.min(end, handFrom));
+        double let = Math.max(hand, Math.min(end, handTo));
+        return new Stretch(ride, span, mode, hand, let, begin, end, recipe, from, to, under, frame, name);
+    }
+
+    /** How the time of its layer goes, as far as this ride is concerned. */
+    public LaneTime time(Timeline timeline, Lock lock) {
+        return frame.<LaneTime>map(f -> f).orElse(LaneTime.of(timeline, lock));
     }
 
     /** True if it ends with the way back to what was there. */
@@ -54,12 +124,13 @@ public record Stretch(
         return mode == WriteMode.TOUCH && handTo < passTo;
     }
 
-    Stretch lying(double newFrom, double newTo, Envelope newUnder) {
-        return new Stretch(ride, span, mode, handFrom, handTo, passFrom, passTo, recipe, newFrom, newTo, newUnder);
+    public Stretch lying(double newFrom, double newTo, Envelope newUnder) {
+        return new Stretch(
+                ride, span, mode, handFrom, handTo, passFrom, passTo, recipe, newFrom, newTo, newUnder, frame, name);
     }
 
     /** True if this and {@code other} share time. */
-    boolean overlaps(Stretch other) {
+    public boolean overlaps(Stretch other) {
         return from < other.to && other.from < to;
     }
 }

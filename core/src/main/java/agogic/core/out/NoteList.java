@@ -44,7 +44,7 @@ final class NoteList {
                     .orElse(null);
             if (device != null && device.port().equals(port)) {
                 int channel = device.channel().orElse(track.channel()) - 1;
-                track.clips().forEach(clip -> add(events, session, clip, channel));
+                track.played().forEach(clip -> add(events, session, clip, channel));
             }
         }
         return new NoteList(events);

@@ -318,11 +318,48 @@ public final class Engine {
         double position = transport.position();
         boolean plays = transport.playing();
         present.live.position(position);
-        present.live.transport(plays, plays && position < transport.punchIn());
+        present.live.transport(plays, transport.countsIn());
         Run last = run;
         Run now = transport.run(last);
         if (now != last) {
             run = now;
+        }
+    }
+
+    /** When passes write, from the next start on. */
+    public void punch(Punch when) {
+        commands.add(() -> transport.punch(when));
+    }
+
+    /** Writing begins here and now if it has not, or ends, while it plays. */
+    public void punchNow() {
+        commands.add(() -> {
+            double at = transport.position();
+            if (!transport.playing()) {
+                return;
+            }
+            if (transport.punched()) {
+                takes.finish(at, Pass.End.PUNCHED, false);
+                transport.punchOutNow();
+                over();
+            } else {
+                transport.punchInNow();
+                for (RouteState state : present.plan.routes) {
+                    state.passOver = false;
+                    state.clearPass();
+                }
+                cross(at, clock.now());
+                for (RouteState state : present.plan.routes) {
+                    takes.goOn(state, at);
+                }
+            }
+        });
+    }
+
+    /** What follows is no part of a pass until writing begins anew. */
+    private void over() {
+        for (RouteState state : present.plan.routes) {
+            state.passOver = true;
         }
     }
 
@@ -336,6 +373,15 @@ public final class Engine {
             }
         }
         boolean turns = transport.turnsAt(at);
+        double began = transport.punchIn();
+        if (!turns && transport.leaves(at)) {
+            takes.finish(began, at, Pass.End.PUNCHED, false);
+            mark(Memory.Kind.ENDS, at, when);
+            over();
+            if (transport.boundary() > at) {
+                return;
+            }
+        }
         takes.finish(at, turns ? Pass.End.TURNED : Pass.End.STOPPED, turns);
         mark(Memory.Kind.ENDS, at, when);
         if (turns) {

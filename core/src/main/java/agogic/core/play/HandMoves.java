@@ -2,6 +2,7 @@ package agogic.core.play;
 
 import agogic.core.macro.Macro;
 import agogic.core.route.Span;
+import agogic.core.route.WriteMode;
 import agogic.core.surface.MoveSink;
 import agogic.core.surface.Surface;
 import java.util.Arrays;
@@ -92,10 +93,14 @@ final class HandMoves {
             return;
         }
         double at = transport.at(nanos);
+        if (state.offsets() && !state.touched) {
+            // A knob on the screen stands where its parameter does.
+            state.counted = present.live.value(state.parameterIndex);
+        }
         if (held) {
             takes.touch(state, nanos);
-        } else if (!state.touched) {
-            state.beginTouch(at);
+        } else {
+            begins(state, at, value);
         }
         state.lastMoveNanos = nanos;
         state.finest = Math.min(state.finest, step);
@@ -106,7 +111,7 @@ final class HandMoves {
             values.hold(state.parameterIndex, state.valueAt(value));
         } else {
             takes.move(state, at, value, value);
-            present.live.value(state.parameterIndex, state.valueAt(value));
+            present.live.value(state.parameterIndex, values.heard(state, value));
             wrote.run();
         }
         Verdict verdict = !transport.playing() || !state.records() ? null : wroteAt(state, at);
@@ -218,17 +223,16 @@ final class HandMoves {
         }
         Span span = state.route.span();
         double value = present.value(state);
-        if (state.takeover.apart() && !span.holds(value)) {
+        if (state.takeover.apart() && !span.holds(value) && !state.offsets()) {
             return Verdict.OUTSIDE_SPAN;
         }
-        double place = state.takeover.move(x, span.positionOf(value));
+        boolean offset = state.offsets() && transport.playing();
+        double place = offset ? x : state.takeover.move(x, span.positionOf(value));
         if (Double.isNaN(place)) {
             return Verdict.WAITING;
         }
         double at = transport.at(nanos);
-        if (!state.touched) {
-            state.beginTouch(at);
-        }
+        begins(state, at, x);
         if (Double.isNaN(state.counted)) {
             state.smoothing.startAt(place);
         }
@@ -241,15 +245,47 @@ final class HandMoves {
             return state.writes() ? Verdict.NOT_PLAYING : Verdict.HEARD_IN_READ;
         }
         takes.move(state, at, x, place);
-        present.live.value(state.parameterIndex, state.valueAt(place));
-        return wroteAt(state, at);
+        double heard = values.heard(state, place);
+        present.live.value(state.parameterIndex, heard);
+        return offset && walled(state, place, heard) ? Verdict.NO_ROOM : wroteAt(state, at);
+    }
+
+    /** A hand takes a control, if it does not hold it yet; an offset begins where it stands then. */
+    private void begins(RouteState state, double at, double x) {
+        boolean first = !state.touched;
+        if (first) {
+            state.beginTouch(at);
+        }
+        if (!state.offsets() || !transport.playing()) {
+            return;
+        }
+        if (first && state.passMode() == WriteMode.TOUCH) {
+            state.zero = state.counted;
+            if (!Double.isNaN(state.zero)) {
+                takes.move(state, at, state.zero, state.zero);
+            }
+        }
+        takes.begins(state, at, x);
+    }
+
+    /** True if an offset has no room left: its parameter stands at an end and the hand goes on. */
+    private static boolean walled(RouteState state, double place, double heard) {
+        double amount = state.amount(place);
+        return amount > 0 && heard >= 1 || amount < 0 && heard <= 0;
     }
 
     private Verdict wroteAt(RouteState state, double at) {
         if (state.rehearsed()) {
             return Verdict.REHEARSED;
         }
-        return at < transport.punchIn() ? Verdict.LEAD_IN : Verdict.WRITTEN;
+        if (at < transport.punchIn()) {
+            return transport.outside(at) ? Verdict.OUTSIDE_PUNCH : Verdict.LEAD_IN;
+        }
+        double beat = present.plan.session.timeline().beatAt(at);
+        if (state.route.into().clip()) {
+            return state.clips.over(beat) ? Verdict.WRITTEN : Verdict.NO_CLIP;
+        }
+        return state.clips.says(beat) ? Verdict.COVERED : Verdict.WRITTEN;
     }
 
     /** Why a move on a route does nothing at all, or null if it may. */
@@ -263,6 +299,9 @@ final class HandMoves {
         }
         if (!state.exposed) {
             return Verdict.HIDDEN;
+        }
+        if (transport.playing() && state.clips.guarded() && state.wouldWrite()) {
+            return Verdict.PROTECTED;
         }
         if (state.follows) {
             return Verdict.FOLLOWS;

@@ -31,7 +31,7 @@ public final class Heard {
         lanes = new LayerStack[index.size()];
         for (Lane lane : session.lanes()) {
             if (lane.plays()) {
-                lanes[index.of(lane.target())] = new LayerStack(lane, session.timeline());
+                lanes[index.of(lane.target())] = session.stack(lane);
             }
         }
         movers = new Macro[index.size()];

@@ -136,6 +136,12 @@ public final class Plan {
         return Double.isNaN(sent) ? Double.NaN : sent == beat ? lane.valueAt(seconds, beat) : lane.valueAtBeat(sent);
     }
 
+    /** The sum of the offsets over a parameter's lane, as last asked for; 0 where it has none. */
+    double over(int parameter) {
+        LayerStack lane = lanes[parameter];
+        return lane == null || !lane.layered() ? 0 : lane.offset();
+    }
+
     /** True if the socket of a parameter is with another one at {@code beat}. */
     boolean away(int parameter, double beat) {
         return reaches[parameter] != null && reaches[parameter].shares() && reaches[parameter].lastSent(beat) != beat;

@@ -11,6 +11,7 @@ import agogic.core.macro.Member;
 import agogic.core.parameter.Parameter;
 import agogic.core.refine.Recipe;
 import agogic.core.route.Hand;
+import agogic.core.route.Into;
 import agogic.core.route.Route;
 import agogic.core.route.Span;
 import agogic.core.route.Target;
@@ -73,6 +74,7 @@ final class Planning {
                 && old.macros() == session.macros()
                 && old.surfaces() == session.surfaces()
                 && old.timeline() == session.timeline()
+                && old.tracks() == session.tracks()
                 && old.routes().size() == session.routes().size()
                 && old.lanes().size() == session.lanes().size();
         if (!sameNames) {
@@ -124,7 +126,7 @@ final class Planning {
         routesOfControl = before.routesOfControl;
         for (Lane lane : newLanes) {
             int p = index.of(lane.target());
-            lanes[p] = lane.plays() ? new LayerStack(lane, session.timeline()) : null;
+            lanes[p] = lane.plays() ? session.stack(lane) : null;
             for (int r : routesOf[p]) {
                 replace(r);
             }
@@ -154,7 +156,7 @@ final class Planning {
         lanes = new LayerStack[n];
         for (Lane lane : session.lanes()) {
             if (lane.plays()) {
-                lanes[index.of(lane.target())] = new LayerStack(lane, session.timeline());
+                lanes[index.of(lane.target())] = session.stack(lane);
             }
         }
         reaches = same ? before.reaches : Reach.all(session, index);
@@ -192,12 +194,16 @@ final class Planning {
         }
         Target target = screen.get(place);
         Hand hand = Hand.onScreen(target);
-        WriteMode mode = session.routes().stream()
-                .filter(one -> one.target().equals(target) && one.mode().writes())
+        List<Route> own = session.routes().stream()
+                .filter(one -> one.target().equals(target))
+                .toList();
+        WriteMode mode = own.stream()
                 .map(Route::mode)
+                .filter(WriteMode::writes)
                 .findFirst()
                 .orElse(WriteMode.READ);
-        return Route.of(hand.toString(), hand, Span.FULL, target).in(mode);
+        Into into = own.isEmpty() ? Into.TIMELINE : own.get(0).into();
+        return Route.of(hand.toString(), hand, Span.FULL, target).in(mode).into(into);
     }
 
     /** The state of route {@code r}: the one it had, if all that it was made from is as it was. */
@@ -221,6 +227,7 @@ final class Planning {
                 .map(session::control)
                 .map(Control::step)
                 .orElse(0.0);
+        ClipPlaces clips = ClipPlaces.of(session, route);
         boolean same = earlier != null
                 && earlier.index == r
                 && earlier.parameterIndex == p
@@ -229,9 +236,12 @@ final class Planning {
                 && earlier.exposed == exposed
                 && earlier.follows == follows
                 && earlier.lent == lent
+                && earlier.clips.equals(clips)
                 && earlier.easeBack == easeBack
                 && earlier.resolution() == resolution;
-        return same ? earlier : new RouteState(route, r, p, parameter, exposed, follows, lent, easeBack, resolution);
+        return same
+                ? earlier
+                : new RouteState(route, r, p, parameter, exposed, follows, lent, clips, easeBack, resolution);
     }
 
     private static double easeBack(Lane lane, Parameter parameter) {

@@ -1,5 +1,7 @@
 package agogic.core.play;
 
+import agogic.core.lane.LayerStack;
+
 /** What plays at this moment, and what is so: the playing thread's own. Others see {@link Playing}. */
 final class Present {
     Plan plan;
@@ -12,6 +14,9 @@ final class Present {
 
     /** The value of the parameter that a route moves. */
     double value(RouteState state) {
-        return live.value(state.parameterIndex);
+        LayerStack lane = plan.lanes[state.parameterIndex];
+        // Under offsets it is the value beneath them that a hand meets and writes.
+        boolean beneath = lane != null && lane.layered() && state.records() && !Double.isNaN(lane.absolute());
+        return beneath ? lane.absolute() : live.value(state.parameterIndex);
     }
 }

@@ -1,5 +1,6 @@
 package agogic.core.play;
 
+import agogic.core.parameter.Offset;
 import agogic.core.parameter.Parameter;
 import agogic.core.route.Hand;
 import agogic.core.route.Route;
@@ -22,6 +23,9 @@ final class RouteState {
 
     /** True if another parameter's value moves this one. */
     final boolean follows;
+
+    /** Which clips matter to what it writes, and whether it may. */
+    final ClipPlaces clips;
 
     /** True if a pass writes it in Touch whatever its mode is: everything that is touched is written. */
     final boolean lent;
@@ -54,6 +58,9 @@ final class RouteState {
     double easeValue;
     /** How long it takes, in seconds. */
     final double easeBack;
+    /** Where the control stood when an offset began, from where it counts; NaN if that is not known yet. */
+    double zero = Double.NaN;
+
     /** The value that stood before the hand came, for a lane without points; NaN if the hand did not come yet. */
     double standing = Double.NaN;
 
@@ -73,6 +80,7 @@ final class RouteState {
             boolean exposed,
             boolean follows,
             boolean lent,
+            ClipPlaces clips,
             double easeBack,
             double resolution) {
         this.route = route;
@@ -82,6 +90,7 @@ final class RouteState {
         this.exposed = exposed;
         this.follows = follows;
         this.lent = lent;
+        this.clips = clips;
         screen = route.hand().filter(h -> h.surface().equals(Hand.SCREEN)).isPresent();
         page = route.hand().map(Hand::page).orElse(0);
         this.easeBack = easeBack;
@@ -122,6 +131,7 @@ final class RouteState {
             since = before.since;
             finest = before.finest;
             passOver = before.passOver;
+            zero = before.zero;
         }
     }
 
@@ -137,7 +147,30 @@ final class RouteState {
                 && log != null
                 && before.passMode() == passMode()
                 && before.rehearsed() == rehearsed()
-                && before.route.span().equals(route.span());
+                && before.route.span().equals(route.span())
+                && before.route.into().equals(route.into());
+    }
+
+    /** True if what it writes now is an offset: how far the hand goes counts, not where it is. */
+    boolean offsets() {
+        return route.into().offset() && records();
+    }
+
+    /** How far an offset goes with the control at {@code place}, −1..1. */
+    double amount(double place) {
+        return Double.isNaN(zero) ? 0 : route.span().apply(place) - route.span().apply(zero);
+    }
+
+    /**
+     * What is heard of its parameter with the control at {@code place}.
+     *
+     * @param base what would be heard without the hand
+     * @param over the sum of the offsets that are there already
+     */
+    double heard(double place, double base, double over) {
+        return offsets()
+                ? Offset.moved(parameter, base, amount(place))
+                : Offset.moved(parameter, route.span().apply(place), over);
     }
 
     /** How a pass on this route writes: a rehearsal in Read is as Touch. */
@@ -165,8 +198,13 @@ final class RouteState {
         return touched || latched && passMode() != WriteMode.TOUCH;
     }
 
-    private boolean armed() {
+    /** True if a pass would be kept, were its lane not protected. */
+    boolean wouldWrite() {
         return writes() || route.rehearse();
+    }
+
+    private boolean armed() {
+        return wouldWrite() && !clips.guarded();
     }
 
     boolean records() {
@@ -235,7 +273,7 @@ final class RouteState {
 
     /** What happened since the pass began, or null if this route is not armed. */
     Pass pass(double begun, double to, Pass.End end) {
-        if (!armed() || passOver) {
+        if (!armed() || passOver || Double.isInfinite(begun)) {
             return null;
         }
         boolean idle = onScreen() && (log == null || log.size() == 0);
@@ -277,6 +315,7 @@ final class RouteState {
         finest = Double.POSITIVE_INFINITY;
         easeFrom = Double.NaN;
         standing = Double.NaN;
+        zero = Double.NaN;
         since = Double.NEGATIVE_INFINITY;
     }
 

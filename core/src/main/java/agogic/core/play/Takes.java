@@ -11,6 +11,9 @@ import java.util.concurrent.ConcurrentLinkedQueue;
 final class Takes {
     private final Present present;
     private final Transport transport;
+    /** What is kept for a control of which nobody knows where it stands. */
+    private static final double UNKNOWN = 0.5;
+
     private final Queue<List<Pass>> passes = new ConcurrentLinkedQueue<>();
     /** The routes that keep what their hands do. */
     private volatile List<RouteState> recording = List.of();
@@ -73,6 +76,10 @@ final class Takes {
     void touch(RouteState state, long nanos) {
         if (!state.touched && state.route.on() && !state.parameter.reserved()) {
             double at = transport.at(nanos);
+            if (state.passMode() == WriteMode.TOUCH) {
+                // Each time it is taken an offset begins anew.
+                state.zero = Double.NaN;
+            }
             double place = currentPlace(state);
             state.beginTouch(at);
             if (transport.playing() && state.records()) {
@@ -91,7 +98,7 @@ final class Takes {
         state.takeover.letGo();
         if (transport.playing() && state.records() && state.passMode() == WriteMode.TOUCH) {
             state.easeFrom = at;
-            state.easeValue = state.valueAt(state.counted);
+            state.easeValue = state.offsets() ? state.amount(state.counted) : state.valueAt(state.counted);
         }
     }
 
@@ -136,9 +143,14 @@ final class Takes {
 
     /** Ends all passes at {@code at}; after a turn of the loop what is latched stays so. */
     void finish(double at, Pass.End end, boolean goesOn) {
+        finish(transport.punchIn(), at, end, goesOn);
+    }
+
+    /** Ends all passes that began to write at {@code began}. */
+    void finish(double began, double at, Pass.End end, boolean goesOn) {
         List<Pass> finished = new ArrayList<>();
         for (RouteState state : present.plan.routes) {
-            Pass pass = state.pass(transport.punchIn(), at, end);
+            Pass pass = state.pass(began, at, end);
             if (pass != null) {
                 finished.add(pass);
             }
@@ -158,7 +170,10 @@ final class Takes {
         for (RouteState state : present.plan.routes) {
             RouteState after = fresh.route(state.route.id());
             if (state.records() && (after == null || !after.goesOn(state))) {
-                ended.add(state.pass(transport.punchIn(), at, Pass.End.CHANGED));
+                Pass pass = state.pass(transport.punchIn(), at, Pass.End.CHANGED);
+                if (pass != null) {
+                    ended.add(pass);
+                }
             }
         }
         if (!ended.isEmpty()) {
@@ -185,11 +200,32 @@ final class Takes {
 
     /** Where the control counts, or would have to stand for the present value. */
     private double currentPlace(RouteState state) {
+        if (state.offsets()) {
+            // Of an offset it counts how far the hand goes: it begins where it stands, wherever that is.
+            state.zero = Double.isNaN(state.zero) ? state.counted : state.zero;
+            return Double.isNaN(state.counted) ? UNKNOWN : state.counted;
+        }
         boolean joined = !Double.isNaN(state.counted) && (state.touched || state.latched);
         double place = joined ? state.counted : state.route.span().positionOf(present.value(state));
         state.counted = place;
         state.smoothing.startAt(place);
         return place;
+    }
+
+    /** An offset begins with a hand of which it was not known where it stood: that is where it is now. */
+    void begins(RouteState state, double seconds, double place) {
+        if (Double.isNaN(state.zero)) {
+            state.zero = place;
+            if (state.log.size() == 0) {
+                keep(state, seconds, place, place);
+            } else {
+                // What was kept before it moved was kept for where it stands.
+                for (int i = 0; i < state.log.size(); i++) {
+                    state.log.put(i, 1, place);
+                    state.log.put(i, 2, place);
+                }
+            }
+        }
     }
 
     private void keep(RouteState state, double seconds, double raw, double counted) {

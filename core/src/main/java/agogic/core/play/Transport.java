@@ -14,6 +14,12 @@ final class Transport {
 
     private double punchOut = Double.POSITIVE_INFINITY;
     private boolean punched;
+    /** Writing ends here, in seconds, and playing goes on. */
+    private double writeOut = Double.POSITIVE_INFINITY;
+    /** The count-in ends here. */
+    private double counted;
+
+    private Punch punch = Punch.OFF;
     /** True if another clock leads: nothing is repeated then. */
     private boolean led;
 
@@ -47,10 +53,8 @@ final class Transport {
 
     /** The next place at which something happens besides playing, in seconds. */
     double boundary() {
-        if (!punched && position < punchIn) {
-            return Math.min(punchIn, punchOut);
-        }
-        return end();
+        double next = punched ? writeOut : punchIn;
+        return position < next ? Math.min(next, end()) : end();
     }
 
     /** Where it goes on elsewhere or ends, in seconds. */
@@ -98,6 +102,55 @@ final class Transport {
         clock.anchor(from, clock.now());
         punchIn = writeFrom;
         punchOut = until;
+        punched = false;
+        writeOut = Double.POSITIVE_INFINITY;
+        counted = writeFrom;
+        Session session = present.plan.session;
+        if (punch == Punch.KEY) {
+            punchIn = Double.POSITIVE_INFINITY;
+        } else if (punch == Punch.RANGE && !session.loop().on()) {
+            double first = session.timeline().secondsAt(session.loop().from());
+            double last = session.timeline().secondsAt(session.loop().to());
+            boolean ahead = from < last - 1e-9;
+            punchIn = ahead ? Math.max(writeFrom, first) : Double.POSITIVE_INFINITY;
+            writeOut = ahead ? last : writeOut;
+        }
+    }
+
+    /** When passes write from the next start on. */
+    void punch(Punch when) {
+        punch = when;
+    }
+
+    /** True while it counts in. */
+    boolean countsIn() {
+        return playing && position < counted;
+    }
+
+    /** True if what is played now is not written, because writing has not begun or is over. */
+    boolean outside(double at) {
+        return at < punchIn && at >= counted;
+    }
+
+    /** Writing begins here. */
+    void punchInNow() {
+        punchIn = position;
+        punched = false;
+    }
+
+    /** True once if writing ends at {@code at}, and playing goes on. */
+    boolean leaves(double at) {
+        boolean now = punched && at >= writeOut - 1e-9;
+        if (now) {
+            punchOutNow();
+        }
+        return now;
+    }
+
+    /** Writing ends here. */
+    void punchOutNow() {
+        writeOut = Double.POSITIVE_INFINITY;
+        punchIn = Double.POSITIVE_INFINITY;
         punched = false;
     }
 

@@ -41,7 +41,8 @@ public final class Underway {
     public void tell(Sink sink) {
         for (RouteState state : engine.recording()) {
             MoveLog log = state.log;
-            int now = log == null || state.rehearsed() ? 0 : log.size();
+            boolean waits = Double.isInfinite(engine.punchIn());
+            int now = log == null || state.rehearsed() || waits ? 0 : log.size();
             if (now == 0) {
                 known.remove(log);
                 continue;

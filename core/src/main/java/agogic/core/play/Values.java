@@ -1,5 +1,6 @@
 package agogic.core.play;
 
+import agogic.core.parameter.Offset;
 import agogic.core.parameter.Parameter;
 import agogic.core.route.Target;
 import java.util.Arrays;
@@ -11,10 +12,21 @@ final class Values {
     /** What the hand left each parameter at while no envelope moved it; NaN if nothing did. */
     private double[] held;
 
+    /** What each parameter would stand at without hands, as last worked out. */
+    private double[] bases;
+
     Values(Present present, Transport transport) {
         this.present = present;
         this.transport = transport;
         held = none(present.plan.index.size());
+        bases = none(held.length);
+    }
+
+    /** What is heard of a route's parameter now with its control at {@code place}. */
+    double heard(RouteState state, double place) {
+        double base = bases[state.parameterIndex];
+        double stands = Double.isNaN(base) ? state.parameter.resting() : base;
+        return state.parameter.settled(state.heard(place, stands, present.plan.over(state.parameterIndex)));
     }
 
     private static double[] none(int size) {
@@ -56,6 +68,7 @@ final class Values {
             }
         }
         held = fuller;
+        bases = none(held.length);
     }
 
     /** All values as a plan that has just come begins with. */
@@ -91,6 +104,7 @@ final class Values {
                 continue;
             }
             double base = plan.moved(p, own, live);
+            bases[p] = base;
             double value = base;
             int[] all = plan.routesOf[p];
             // A hand on the screen comes last of those of its parameter; their wires show that it writes.
@@ -125,11 +139,15 @@ final class Values {
         double position = transport.position();
         boolean holds = state.holds();
         present.live.writing(state.index, holds && position >= transport.punchIn());
+        double over = present.plan.over(state.parameterIndex);
         if (holds) {
-            return state.route.span().apply(place);
+            return state.heard(place, base, over);
         }
         double part = (position - state.easeFrom) / state.easeBack;
         if (part >= 0 && part < 1 && !state.parameter.stepped()) {
+            if (state.offsets()) {
+                return Offset.moved(state.parameter, base, state.easeValue * (1 - part));
+            }
             return state.easeValue + (base - state.easeValue) * part;
         }
         return Double.NaN;

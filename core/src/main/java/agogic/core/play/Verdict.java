@@ -34,6 +34,16 @@ public enum Verdict {
     FOLLOWS(Joint.SOUND, false),
     /** Its shared socket is with another parameter just now. */
     AWAY(Joint.SOUND, false),
+    /** The lane is protected: nothing writes it. */
+    PROTECTED(Joint.ENVELOPE, false),
+    /** Heard; it writes into clips, and there is none under the playhead. */
+    NO_CLIP(Joint.ENVELOPE, true),
+    /** Heard and written, but a clip's own layer is what is heard there. */
+    COVERED(Joint.ENVELOPE, true),
+    /** Heard and written as far as it goes: the parameter stands at its end. */
+    NO_ROOM(Joint.SOUND, true),
+    /** Heard; writing has ended, or has not begun: it is outside the punch range. */
+    OUTSIDE_PUNCH(Joint.ENVELOPE, true),
     /** The envelope plays and the route is in Read. */
     READ(Joint.ENVELOPE, false),
     /** Heard; the route is in Read, so nothing was written. */

@@ -11,6 +11,7 @@ import agogic.core.hand.Stay;
 import agogic.core.parameter.Parameter;
 import agogic.core.ride.Ride;
 import agogic.core.route.Span;
+import agogic.core.time.LaneTime;
 import agogic.core.time.Lock;
 import agogic.core.time.Timeline;
 import java.util.ArrayList;
@@ -28,15 +29,18 @@ public final class Refining {
 
     private final Parameter parameter;
     private final Span span;
-    private final Timeline timeline;
-    private final Lock lock;
+    private final LaneTime lane;
 
     /** Refines rides that reach {@code parameter} through {@code span}, in the time of a lane locked by {@code lock}. */
     public Refining(Parameter parameter, Span span, Timeline timeline, Lock lock) {
+        this(parameter, span, LaneTime.of(timeline, lock));
+    }
+
+    /** Refines rides that reach {@code parameter} through {@code span}, in a time of their own. */
+    public Refining(Parameter parameter, Span span, LaneTime lane) {
         this.parameter = parameter;
         this.span = span;
-        this.timeline = timeline;
-        this.lock = lock;
+        this.lane = lane;
     }
 
     /**
@@ -55,8 +59,8 @@ public final class Refining {
                 ride.countedPlaces(),
                 ride.resolution(),
                 recipe.rest(),
-                timeline.secondsOfLane(lock, from),
-                timeline.secondsOfLane(lock, to));
+                lane.seconds(from),
+                lane.seconds(to));
         RestsAndReaches fit = new RestsAndReaches(recipe.bent());
         double steady = steady(recipe.steady(), from, to);
         List<Tube> cells = new ArrayList<>();
@@ -107,14 +111,14 @@ public final class Refining {
 
     /** The width of steadying in the time of the lane. */
     private double steady(double seconds, double from, double to) {
-        double middle = timeline.secondsOfLane(lock, (from + to) / 2);
-        return timeline.laneTime(lock, middle + seconds / 2) - timeline.laneTime(lock, middle - seconds / 2);
+        double middle = lane.seconds((from + to) / 2);
+        return lane.laneTime(middle + seconds / 2) - lane.laneTime(middle - seconds / 2);
     }
 
     private double lane(double seconds, double begin, double end, double first, double last) {
         return seconds <= first && !Double.isNaN(begin)
                 ? begin
-                : seconds >= last && !Double.isNaN(end) ? end : timeline.laneTime(lock, seconds);
+                : seconds >= last && !Double.isNaN(end) ? end : lane.laneTime(seconds);
     }
 
     /** Where the hand can have been, as values of the target over the time of the lane. */
@@ -192,8 +196,8 @@ public final class Refining {
     private Refined held(Ride ride, Recipe recipe, Curve raw, List<Point> pins) {
         int positions = parameter.stepped() ? parameter.positions().size() : (int) span.amount();
         double middle = (raw.times()[0] + raw.times()[raw.size() - 1]) / 2;
-        double at = timeline.secondsOfLane(lock, middle);
-        double dwell = timeline.laneTime(lock, at + recipe.dwell()) - middle;
+        double at = lane.seconds(middle);
+        double dwell = lane.laneTime(at + recipe.dwell()) - middle;
         Envelope envelope = HeldPositions.of(raw, positions, dwell);
         int needed = envelope.size();
         for (Point pin : pins) {
@@ -220,7 +224,7 @@ public final class Refining {
 
     /** The hand's places as values of the target, over the time of the lane, between two lane times. */
     private Curve inLane(Curve hand, double from, double to) {
-        Curve piece = hand.between(timeline.secondsOfLane(lock, from), timeline.secondsOfLane(lock, to));
+        Curve piece = hand.between(lane.seconds(from), lane.seconds(to));
         CurveBuilder curve = new CurveBuilder();
         double[] t = piece.times();
         double[] x = piece.values();
@@ -230,9 +234,9 @@ public final class Refining {
             for (int k = 1; k < parts; k++) {
                 double u = (double) k / parts;
                 double seconds = t[i - 1] + (t[i] - t[i - 1]) * u;
-                curve.add(timeline.laneTime(lock, seconds), span.apply(x[i - 1] + (x[i] - x[i - 1]) * u));
+                curve.add(lane.laneTime(seconds), span.apply(x[i - 1] + (x[i] - x[i - 1]) * u));
             }
-            double time = i == 0 ? from : i + 1 == t.length ? to : timeline.laneTime(lock, t[i]);
+            double time = i == 0 ? from : i + 1 == t.length ? to : lane.laneTime(t[i]);
             curve.add(Math.max(from, Math.min(to, time)), span.apply(x[i]));
         }
         return curve.build();
@@ -270,8 +274,8 @@ public final class Refining {
     }
 
     private double edge(Point pin, int side) {
-        double seconds = timeline.secondsOfLane(lock, pin.time());
-        return timeline.laneTime(lock, seconds + side * OPENING);
+        double seconds = lane.seconds(pin.time());
+        return lane.laneTime(seconds + side * OPENING);
     }
 
     /**

@@ -16,6 +16,7 @@ import java.util.Optional;
  * @param takeover what happens when the hand does not stand where the value is
  * @param smoothing time constant in ms of the smoothing of what is heard live, 0 for none
  * @param on false if the wire is cut for now
+ * @param into which layer its passes write
  */
 public record Route(
         String id,
@@ -27,12 +28,28 @@ public record Route(
         boolean rehearse,
         Takeover takeover,
         double smoothing,
-        boolean on) {
+        boolean on,
+        Into into) {
     public Route {
         Text.sound("The id of a route", id);
         if (!(smoothing >= 0 && smoothing <= 10_000)) {
             throw new IllegalArgumentException("Smoothing lies between 0 and 10,000 ms, not at " + smoothing + ".");
         }
+    }
+
+    /** A route that writes absolute values to the timeline. */
+    public Route(
+            String id,
+            Optional<Hand> hand,
+            Span span,
+            Target target,
+            WriteMode mode,
+            boolean pinned,
+            boolean rehearse,
+            Takeover takeover,
+            double smoothing,
+            boolean on) {
+        this(id, hand, span, target, mode, pinned, rehearse, takeover, smoothing, on, Into.TIMELINE);
     }
 
     /** A route in Read that jumps, without smoothing. */
@@ -43,7 +60,7 @@ public record Route(
 
     /** Begun by another hand, or by none. */
     public Route by(Optional<Hand> newHand) {
-        return new Route(id, newHand, span, target, mode, pinned, rehearse, takeover, smoothing, on);
+        return new Route(id, newHand, span, target, mode, pinned, rehearse, takeover, smoothing, on, into);
     }
 
     /** How a pass writes if it does though its mode writes nothing: a rehearsal, and whatever is touched, is as Touch. */
@@ -52,30 +69,34 @@ public record Route(
     }
 
     public Route in(WriteMode newMode) {
-        return new Route(id, hand, span, target, newMode, pinned, rehearse, takeover, smoothing, on);
+        return new Route(id, hand, span, target, newMode, pinned, rehearse, takeover, smoothing, on, into);
     }
 
     public Route with(Span newSpan) {
-        return new Route(id, hand, newSpan, target, mode, pinned, rehearse, takeover, smoothing, on);
+        return new Route(id, hand, newSpan, target, mode, pinned, rehearse, takeover, smoothing, on, into);
     }
 
     public Route with(Takeover newTakeover) {
-        return new Route(id, hand, span, target, mode, pinned, rehearse, newTakeover, smoothing, on);
+        return new Route(id, hand, span, target, mode, pinned, rehearse, newTakeover, smoothing, on, into);
     }
 
     public Route pinned(boolean pin) {
-        return new Route(id, hand, span, target, mode, pin, rehearse, takeover, smoothing, on);
+        return new Route(id, hand, span, target, mode, pin, rehearse, takeover, smoothing, on, into);
     }
 
     public Route rehearsing(boolean rehearses) {
-        return new Route(id, hand, span, target, mode, pinned, rehearses, takeover, smoothing, on);
+        return new Route(id, hand, span, target, mode, pinned, rehearses, takeover, smoothing, on, into);
     }
 
     public Route smoothed(double milliseconds) {
-        return new Route(id, hand, span, target, mode, pinned, rehearse, takeover, milliseconds, on);
+        return new Route(id, hand, span, target, mode, pinned, rehearse, takeover, milliseconds, on, into);
     }
 
     public Route switched(boolean isOn) {
-        return new Route(id, hand, span, target, mode, pinned, rehearse, takeover, smoothing, isOn);
+        return new Route(id, hand, span, target, mode, pinned, rehearse, takeover, smoothing, isOn, into);
+    }
+
+    public Route into(Into newInto) {
+        return new Route(id, hand, span, target, mode, pinned, rehearse, takeover, smoothing, on, newInto);
     }
 }

@@ -1,29 +1,203 @@
 package agogic.core.score;
 
 import agogic.core.text.Text;
+import java.util.ArrayList;
 import java.util.List;
 
 /**
- * Notes that belong together: from {@code beat} of the piece, {@code length} quarter notes long.
+ * A part of a track: notes, dynamics and layers of its own, which go where it goes. Its content has a time of its own, in
+ * quarter notes: at beat β of the piece it is {@code c = offset + speed·(β − beat)}, taken modulo {@code cycle} if it
+ * repeats.
  *
- * @param dynamics marks that say how loud
- * @param hairpins ways from mark to mark
+ * @param id unique within the session; empty until its track gives it one
+ * @param name for people
+ * @param beat where it begins in the piece, 0 or more
+ * @param length how long it is in the piece, in quarter notes
+ * @param offset the content time with which it begins
+ * @param speed quarter notes of content in a quarter note of the piece, above 0
+ * @param cycle how much content is repeated, in quarter notes; 0 if it does not repeat
+ * @param notes in content time
+ * @param dynamics marks that say how loud, in content time
+ * @param hairpins ways from mark to mark, in content time
  */
 public record Clip(
-        String name, double beat, double length, List<Note> notes, List<Dynamic> dynamics, List<Hairpin> hairpins) {
+        String id,
+        String name,
+        double beat,
+        double length,
+        double offset,
+        double speed,
+        double cycle,
+        List<Note> notes,
+        List<Dynamic> dynamics,
+        List<Hairpin> hairpins) {
+    /** Two moments nearer than this are one, in quarter notes. */
+    public static final double SAME = 1e-9;
+
+    /** A clip repeats so often at the most. */
+    private static final int MOST_TURNS = 10_000;
+
     public Clip {
         notes = List.copyOf(notes);
         dynamics = List.copyOf(dynamics);
         hairpins = List.copyOf(hairpins);
+        Text.sound("The id of a clip", id);
         Text.sound("A clip", name);
         if (!(beat >= 0 && beat <= 1e6) || !(length > 0 && length <= 1e6)) {
             throw new IllegalArgumentException(
                     "The clip " + name + " needs a beat from 0 and a length, at most 1,000,000 beats each.");
         }
+        if (!(offset >= 0 && offset <= 1e6) || !(speed >= 1.0 / 64 && speed <= 64)) {
+            throw new IllegalArgumentException("The clip " + name
+                    + " begins 0 to 1,000,000 beats into its content and goes a 64th to 64 times as fast as it was.");
+        }
+        if (!(cycle >= 0 && cycle <= 1e6) || cycle > 0 && !(length * speed / cycle <= MOST_TURNS)) {
+            throw new IllegalArgumentException(
+                    "The clip " + name + " repeats 10,000 times at most, so what it repeats cannot be that short.");
+        }
+    }
+
+    /** A clip at the beginning of its content, as fast as it is, that does not repeat. */
+    public Clip(
+            String name, double beat, double length, List<Note> notes, List<Dynamic> dynamics, List<Hairpin> hairpins) {
+        this("", name, beat, length, 0, 1, 0, notes, dynamics, hairpins);
     }
 
     /** A clip whose score says nothing of how loud it is. */
     public Clip(String name, double beat, double length, List<Note> notes) {
         this(name, beat, length, notes, List.of(), List.of());
+    }
+
+    /** This clip by another id. */
+    public Clip called(String newId) {
+        return new Clip(newId, name, beat, length, offset, speed, cycle, notes, dynamics, hairpins);
+    }
+
+    /** This clip with another name. */
+    public Clip named(String newName) {
+        return new Clip(id, newName, beat, length, offset, speed, cycle, notes, dynamics, hairpins);
+    }
+
+    /** This clip, begun somewhere else. */
+    public Clip at(double newBeat) {
+        return new Clip(id, name, newBeat, length, offset, speed, cycle, notes, dynamics, hairpins);
+    }
+
+    /** This clip, lying elsewhere in its content. */
+    public Clip lying(double newBeat, double newLength, double newOffset) {
+        return new Clip(id, name, newBeat, newLength, newOffset, speed, cycle, notes, dynamics, hairpins);
+    }
+
+    /** This clip so long, and so fast. */
+    public Clip stretched(double newLength, double newSpeed) {
+        return new Clip(id, name, beat, newLength, offset, newSpeed, cycle, notes, dynamics, hairpins);
+    }
+
+    /** This clip repeating {@code newCycle} quarter notes of its content; 0 for not at all. */
+    public Clip repeating(double newCycle) {
+        return new Clip(id, name, beat, length, offset, speed, newCycle, notes, dynamics, hairpins);
+    }
+
+    /** Where it ends in the piece. */
+    public double end() {
+        return beat + length;
+    }
+
+    /** True if it lies over {@code at} of the piece; its end belongs to it no more. */
+    public boolean covers(double at) {
+        return at > beat - SAME && at < beat + length - SAME;
+    }
+
+    /** Content time at beat {@code at} of the piece. */
+    public double contentAt(double at) {
+        return folded(running(at));
+    }
+
+    /** Content time at beat {@code at} as it would run on without repeating. */
+    public double running(double at) {
+        return offset + speed * (at - beat);
+    }
+
+    private double folded(double content) {
+        if (cycle <= 0) {
+            return content;
+        }
+        double inside = content - cycle * Math.floor(content / cycle);
+        return cycle - inside < SAME ? 0 : inside;
+    }
+
+    /** The beat of the piece at which content that runs on comes to {@code running}. */
+    public double beatOf(double running) {
+        return beat + (running - offset) / speed;
+    }
+
+    /** The beats of the piece at which its content is at {@code content}, in order; none outside the clip. */
+    public List<Double> beatsOf(double content) {
+        List<Double> beats = new ArrayList<>();
+        if (cycle <= 0) {
+            beats.add(beatOf(content));
+        } else if (content >= 0 && content < cycle) {
+            for (double turn = Math.floor(offset / cycle); beatOf(content + turn * cycle) < end(); turn++) {
+                beats.add(beatOf(content + turn * cycle));
+            }
+        }
+        beats.removeIf(b -> b < beat - SAME || b >= end() - SAME);
+        return beats;
+    }
+
+    /** True if its content is played as it is written. */
+    private boolean plain() {
+        return offset == 0 && speed == 1 && cycle == 0;
+    }
+
+    /**
+     * What is played, as a clip whose content begins with it and does not repeat: what lies outside is left out, and a note
+     * that reaches beyond an edge is cut there.
+     */
+    public Clip unrolled() {
+        if (plain()) {
+            return this;
+        }
+        List<Note> played = new ArrayList<>();
+        List<Dynamic> marks = new ArrayList<>();
+        List<Hairpin> ways = new ArrayList<>();
+        double last = running(end());
+        double turns = cycle > 0 ? Math.ceil(last / cycle) : 1;
+        for (double turn = cycle > 0 ? Math.floor(offset / cycle) : 0; turn < turns; turn++) {
+            double shift = turn * cycle;
+            double from = Math.max(offset, shift);
+            double to = cycle > 0 ? Math.min(last, shift + cycle) : last;
+            notes.forEach(note -> {
+                double begins = Math.max(from, note.beat() + shift);
+                double ends = Math.min(to, note.beat() + shift + note.length());
+                boolean sounds = note.beat() + shift < to - SAME && ends - begins > SAME;
+                if (sounds && (cycle <= 0 || note.beat() < cycle)) {
+                    double at = Math.max(0, (begins - offset) / speed);
+                    played.add(new Note(at, (ends - begins) / speed, note.pitch(), note.velocity()));
+                }
+            });
+            Dynamic before = null;
+            for (Dynamic one : dynamics) {
+                double at = one.beat() + shift;
+                if (at >= from - SAME && at < to - SAME) {
+                    marks.add(new Dynamic(Math.max(0, (at - offset) / speed), one.level(), one.mark()));
+                } else if (at < from) {
+                    before = one;
+                }
+            }
+            if (before != null && from == offset) {
+                marks.add(0, new Dynamic(0, before.level(), before.mark()));
+            }
+            hairpins.forEach(one -> {
+                double begins = Math.max(from, one.from() + shift);
+                double ends = Math.min(to, one.to() + shift);
+                if (ends - begins > SAME) {
+                    ways.add(
+                            new Hairpin(Math.max(0, (begins - offset) / speed), (ends - offset) / speed, one.louder()));
+                }
+            });
+        }
+        marks.sort((a, b) -> Double.compare(a.beat(), b.beat()));
+        return new Clip(id, name, beat, length, 0, 1, 0, played, marks, ways);
     }
 }

@@ -7,6 +7,7 @@ import agogic.core.macro.Macro;
 import agogic.core.ride.Ride;
 import agogic.core.route.Route;
 import agogic.core.route.Target;
+import agogic.core.score.Clip;
 import agogic.core.surface.Surface;
 import java.util.HashMap;
 import java.util.List;
@@ -59,6 +60,9 @@ final class Lookup {
     /** The macro that moves each target. */
     private final Map<Target, Macro> movers;
 
+    /** The clips of all tracks by their ids. */
+    final Map<String, Clip> clips;
+
     /** The places of the parts of a session that came from nowhere. */
     Lookup(Session session) {
         devices = new Places<>("device", Device::id, session.devices());
@@ -69,6 +73,7 @@ final class Lookup {
         rides = new Places<>("ride", Ride::id, session.rides());
         macros = new Places<>("macro", Macro::id, session.macros());
         movers = movers(session.macros());
+        clips = clips(session.tracks());
     }
 
     /** The places of the parts of a session that came from another. */
@@ -81,6 +86,19 @@ final class Lookup {
         rides = old.rides.after(before.rides(), session.rides());
         macros = old.macros.after(before.macros(), session.macros());
         movers = before.macros() == session.macros() ? old.movers : movers(session.macros());
+        clips = before.tracks() == session.tracks() ? old.clips : clips(session.tracks());
+    }
+
+    private static Map<String, Clip> clips(List<Track> tracks) {
+        Map<String, Clip> clips = new HashMap<>();
+        for (Track track : tracks) {
+            for (Clip clip : track.clips()) {
+                if (clips.put(clip.id(), clip) != null) {
+                    throw new IllegalArgumentException("There are two of the clip “" + clip.id() + "”.");
+                }
+            }
+        }
+        return clips;
     }
 
     private static Map<Target, Macro> movers(List<Macro> macros) {

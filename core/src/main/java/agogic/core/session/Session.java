@@ -2,6 +2,7 @@ package agogic.core.session;
 
 import agogic.core.device.Device;
 import agogic.core.lane.Lane;
+import agogic.core.lane.LayerStack;
 import agogic.core.list.SharedList;
 import agogic.core.macro.Macro;
 import agogic.core.parameter.Parameter;
@@ -9,6 +10,7 @@ import agogic.core.ride.Ride;
 import agogic.core.route.Hand;
 import agogic.core.route.Route;
 import agogic.core.route.Target;
+import agogic.core.score.Clip;
 import agogic.core.surface.Control;
 import agogic.core.surface.Surface;
 import agogic.core.sync.Sync;
@@ -299,6 +301,23 @@ public final class Session {
         return tracks.stream().filter(t -> t.devices().contains(deviceId)).findFirst();
     }
 
+    /** The clip with this id. */
+    public Optional<Clip> clip(String id) {
+        return Optional.ofNullable(lookup.clips.get(id));
+    }
+
+    /** The track on which a clip lies. */
+    public Optional<Track> trackOfClip(String id) {
+        return tracks.stream()
+                .filter(t -> t.clips().stream().anyMatch(c -> c.id().equals(id)))
+                .findFirst();
+    }
+
+    /** What a lane of this session says at a moment, for one thread. */
+    public LayerStack stack(Lane lane) {
+        return new LayerStack(lane, parameter(lane.target()), timeline, lookup.clips::get);
+    }
+
     /** Length in seconds. */
     public double seconds() {
         return timeline.secondsAt(length);
@@ -360,6 +379,11 @@ public final class Session {
                 draft.devices = devices.stream().filter(d -> !d.id().equals(id)).toList());
     }
 
+    /** With this track in the place of the one with its id. */
+    public Session with(Track track) {
+        return withTracks(tracks.with(lookup.tracks.of(track.id()), track));
+    }
+
     public Session withTracks(List<Track> newTracks) {
         return changed(draft -> draft.tracks = newTracks);
     }
@@ -381,7 +405,11 @@ public final class Session {
 
     /** At another tempo or metre. Lanes keep their own times: beats for those locked to beats, seconds for the others. */
     public Session withTimeline(Timeline newTimeline) {
-        return changed(draft -> draft.timeline = newTimeline);
+        List<Lane> framed = Framing.kept(lanes, timeline.tempo(), newTimeline.tempo());
+        return changed(draft -> {
+            draft.timeline = newTimeline;
+            draft.lanes = framed;
+        });
     }
 
     /** With its own clock (the one of a session that is made), or together with another. */

@@ -2,6 +2,7 @@ package agogic.core.session;
 
 import agogic.core.device.Device;
 import agogic.core.lane.Lane;
+import agogic.core.lane.Layer;
 import agogic.core.lane.Stretch;
 import agogic.core.list.SharedList;
 import agogic.core.macro.Macro;
@@ -53,7 +54,7 @@ final class Soundness {
         boolean sameDevices = before != null && before.devices() == session.devices();
         boolean sameParameters = sameDevices && before.macros() == session.macros();
         boolean sameSurfaces = before != null && before.surfaces() == session.surfaces();
-        boolean sameRides = before != null && before.rides() == session.rides();
+        boolean sameRides = before != null && before.rides() == session.rides() && before.tracks() == session.tracks();
         if (!sameParameters) {
             macros();
         }
@@ -99,10 +100,21 @@ final class Soundness {
 
     private void lane(Lane lane) {
         require(session.has(lane.target()), () -> "A lane moves " + lane.target());
-        for (Stretch stretch : lane.stretches()) {
+        Set<String> absolutes = new HashSet<>();
+        for (int i = 0; i < lane.layers().size(); i++) {
+            Layer layer = lane.layer(i);
             require(
-                    session.hasRide(stretch.ride()),
-                    () -> "The lane of " + lane.target() + " was written by ride " + stretch.ride());
+                    !layer.inClip() || session.clip(layer.clip()).isPresent(),
+                    () -> "A layer of " + lane.target() + " belongs to the clip " + layer.clip());
+            if ((i == 0) != (!layer.inClip() && !layer.offset()) || !layer.offset() && !absolutes.add(layer.clip())) {
+                throw new IllegalArgumentException("The lane of " + lane.target()
+                        + " needs one absolute layer of the timeline, first, and one of each clip at the most.");
+            }
+            for (Stretch stretch : layer.stretches()) {
+                require(
+                        session.hasRide(stretch.ride()),
+                        () -> "The lane of " + lane.target() + " was written by ride " + stretch.ride());
+            }
         }
     }
 

@@ -2,6 +2,7 @@ package agogic.core.session;
 
 import agogic.core.score.Clip;
 import agogic.core.text.Text;
+import java.util.ArrayList;
 import java.util.List;
 
 /**
@@ -17,12 +18,35 @@ import java.util.List;
 public record Track(String id, String name, boolean bus, int channel, List<String> devices, List<Clip> clips) {
     public Track {
         devices = List.copyOf(devices);
-        clips = List.copyOf(clips);
+        clips = called(id, clips);
         Text.sound("The id of a track", id);
         Text.sound("A track", name);
         if (channel < 1 || channel > 16) {
             throw new IllegalArgumentException(
                     name + ": a MIDI channel lies between 1 and 16, not at " + channel + ".");
         }
+    }
+
+    /** Clips without an id get one of their track's. */
+    private static List<Clip> called(String track, List<Clip> clips) {
+        if (clips.stream().noneMatch(clip -> clip.id().isEmpty())) {
+            return List.copyOf(clips);
+        }
+        List<Clip> called = new ArrayList<>();
+        for (int i = 0; i < clips.size(); i++) {
+            Clip clip = clips.get(i);
+            called.add(clip.id().isEmpty() ? clip.called(track + ":" + (i + 1)) : clip);
+        }
+        return List.copyOf(called);
+    }
+
+    /** With these clips in the place of its own. */
+    public Track with(List<Clip> newClips) {
+        return new Track(id, name, bus, channel, devices, newClips);
+    }
+
+    /** Its clips as they are played: content that repeats or is stretched is written out. */
+    public List<Clip> played() {
+        return clips.stream().map(Clip::unrolled).toList();
     }
 }

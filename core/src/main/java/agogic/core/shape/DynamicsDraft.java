@@ -26,7 +26,7 @@ public final class DynamicsDraft {
     /** How many marks and hairpins the track of a parameter's device has. */
     public static int marks(Session session, Target target) {
         return session.trackOf(target.device())
-                .map(track -> track.clips().stream()
+                .map(track -> track.played().stream()
                         .mapToInt(c -> c.dynamics().size() + c.hairpins().size())
                         .sum())
                 .orElse(0);
@@ -52,7 +52,7 @@ public final class DynamicsDraft {
         }
         Track track = session.trackOf(target.device()).orElseThrow();
         List<Point> points = new ArrayList<>();
-        for (Clip clip : track.clips()) {
+        for (Clip clip : track.played()) {
             for (Loudness.Part part : Loudness.of(clip.dynamics(), clip.hairpins())) {
                 if (part.beat() > clip.length()) {
                     continue;

@@ -3,6 +3,7 @@ package agogic.core.trace;
 import agogic.core.expose.Exposing;
 import agogic.core.group.Macros;
 import agogic.core.route.Hand;
+import agogic.core.route.Into;
 import agogic.core.route.Route;
 import agogic.core.route.Span;
 import agogic.core.route.Target;
@@ -33,10 +34,20 @@ public record Mend(String words, UnaryOperator<Session> edit) {
                     case SWITCH_ON -> new Mend(
                             "Switch on", s -> s.with(s.route(route.id()).switched(true)));
                     case EXPOSE -> expose(session, route.target());
+                    case OPEN_LANE -> new Mend(
+                            "Open the lane", s -> s.with(s.lane(route.target()).guarded(false)));
+                    case WRITE_TIMELINE -> into(
+                            route, new Into(false, route.into().offset()));
+                    case WRITE_CLIP -> into(route, new Into(true, false));
                     case REACH_MEMBERS -> reach(session, route.target().parameter());
                     case ANY_CHANNEL -> anyChannel(session, trace.hand().orElseThrow());
                     default -> null;
                 });
+    }
+
+    private static Mend into(Route route, Into into) {
+        return new Mend(
+                "Write to " + into.spoken(), s -> s.with(s.route(route.id()).into(into)));
     }
 
     private static Mend expose(Session session, Target target) {

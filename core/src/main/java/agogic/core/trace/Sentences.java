@@ -8,6 +8,7 @@ import agogic.core.parameter.Parameter;
 import agogic.core.play.LiveState;
 import agogic.core.play.Verdict;
 import agogic.core.route.Hand;
+import agogic.core.route.Into;
 import agogic.core.route.Route;
 import agogic.core.route.Target;
 import agogic.core.session.Session;
@@ -66,7 +67,8 @@ final class Sentences {
             case WRITTEN -> trace(
                     verdict,
                     "Writing",
-                    heard + " — written in " + route.passMode().spoken() + ".",
+                    (route.into().offset() ? offset(moved, parameter, route) : heard) + " — written in "
+                            + route.passMode().spoken() + into(route) + ".",
                     route,
                     null);
             case LEAD_IN -> trace(
@@ -77,6 +79,39 @@ final class Sentences {
                     heard + " — heard and kept, not written until you say so.",
                     route,
                     Trace.Act.WRITE_REHEARSAL);
+            case PROTECTED -> trace(
+                    verdict,
+                    "Protected",
+                    kept + " — the wire stops at the envelope: this lane is protected, nothing writes it.",
+                    route,
+                    Trace.Act.OPEN_LANE);
+            case NO_CLIP -> trace(
+                    verdict,
+                    "No clip",
+                    heard + " — heard, but it writes into clips and none lies under the playhead.",
+                    route,
+                    Trace.Act.WRITE_TIMELINE);
+            case COVERED -> trace(
+                    verdict,
+                    "Covered",
+                    heard
+                            + " — written to the timeline, but the clip under the playhead has a layer of its own, and that"
+                            + " is heard there.",
+                    route,
+                    Trace.Act.WRITE_CLIP);
+            case NO_ROOM -> trace(
+                    verdict,
+                    "No room",
+                    moved + " stands at " + parameter.print(currentValue(route))
+                            + " — the offset has no room left: it is written as far as it can be heard.",
+                    route,
+                    null);
+            case OUTSIDE_PUNCH -> trace(
+                    verdict,
+                    "Not written",
+                    heard + " — heard, not written: it lies outside the punch range.",
+                    route,
+                    Trace.Act.PUNCH_OFF);
             case HEARD_IN_READ -> trace(
                     verdict,
                     "Heard",
@@ -166,6 +201,17 @@ final class Sentences {
             case NO_ROUTE, NO_CONTROL, OTHER_CHANNEL, PORT_CLOSED, PAGE_TURNED -> throw new IllegalStateException(
                     "A route has no such verdict.");
         };
+    }
+
+    private String offset(String moved, Parameter parameter, Route route) {
+        return moved + " = " + parameter.print(currentValue(route));
+    }
+
+    /** Where it is written, if that is not the timeline itself. */
+    private static String into(Route route) {
+        return route.into().equals(Into.TIMELINE)
+                ? ""
+                : (route.into().offset() ? " as " : " into ") + route.into().spoken();
     }
 
     static Trace otherPage(Session session, Surface surface, Control control, int page, Route route) {

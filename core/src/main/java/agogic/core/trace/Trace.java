@@ -43,6 +43,10 @@ public record Trace(
         MAKE_CONTROL("Make it a control"),
         ADD_MEMBERS("Give it members"),
         REACH_MEMBERS("Reach them all through one socket"),
+        OPEN_LANE("Open the lane"),
+        WRITE_TIMELINE("Write to the timeline"),
+        WRITE_CLIP("Write into the clip"),
+        PUNCH_OFF("Write everywhere"),
         LOOK_AGAIN("Look for the port again");
 
         private final String spoken;

@@ -45,6 +45,8 @@ public record Pass(
         STOPPED(true),
         /** Playing went on elsewhere, because somebody went there. */
         JUMPED(true),
+        /** Writing ended, and playing goes on. */
+        PUNCHED(true),
         /** The loop turned; the hand goes on. */
         TURNED(false),
         /** The route, or what it leads from or to, was changed or taken away. */

@@ -5,19 +5,24 @@ import agogic.core.device.Exposure;
 import agogic.core.envelope.Envelope;
 import agogic.core.expose.Exposing;
 import agogic.core.lane.Lane;
-import agogic.core.lane.LaneWriter;
+import agogic.core.lane.Layer;
 import agogic.core.lane.Stretch;
+import agogic.core.layer.Layers;
 import agogic.core.macro.Macro;
+import agogic.core.parameter.Offset;
 import agogic.core.parameter.Parameter;
 import agogic.core.refine.Recipe;
 import agogic.core.ride.Ride;
 import agogic.core.route.Hand;
+import agogic.core.route.Into;
 import agogic.core.route.Route;
 import agogic.core.route.Span;
 import agogic.core.route.Target;
 import agogic.core.route.WriteMode;
 import agogic.core.session.Resting;
 import agogic.core.session.Session;
+import agogic.core.time.LaneTime;
+import agogic.core.time.Lock;
 import java.util.ArrayList;
 import java.util.List;
 
@@ -74,10 +79,21 @@ public final class PassWriter {
                     + " is reserved and must not be written.");
             return with;
         }
+        if (session.lane(target).guarded()) {
+            loose.add("Ride " + ride.number() + " is kept, but the lane of " + parameter.name()
+                    + " is protected: nothing writes it.");
+            return with;
+        }
         try {
-            boolean first = session.lane(target).envelope().isEmpty();
+            Into into = pass.route().into();
+            boolean first = into.equals(Into.TIMELINE) && !session.lane(target).plays();
             Session stood = first ? Resting.at(with, target, pass.standing()) : with;
-            Session written = stood.with(written(stood, pass, ride));
+            Session written = written(stood, pass, ride);
+            if (written == stood) {
+                loose.add("Ride " + ride.number()
+                        + " is kept, but no clip lay under the playhead: it writes into clips.");
+                return with;
+            }
             return ride.hand().surface().equals(Hand.SCREEN) ? reached(written, target) : written;
         } catch (IllegalArgumentException e) {
             // Whatever the lane refuses, what the person played stays.
@@ -106,47 +122,77 @@ public final class PassWriter {
         return back ? session.with(route.in(WriteMode.READ)) : session;
     }
 
-    private static Lane written(Session session, Pass pass, Ride ride) {
+    /** The session with all parts of a pass in its layers; the same object if there was no place for any. */
+    private static Session written(Session session, Pass pass, Ride ride) {
         Target target = pass.route().target();
-        Parameter parameter = session.parameter(target);
-        Lane lane = session.lane(target);
-        LaneWriter writer = new LaneWriter(parameter, session.timeline(), lane.lock());
-        Recipe recipe = lane.stretches().isEmpty()
-                ? Recipe.usual(parameter)
-                : lane.stretches().get(lane.stretches().size() - 1).recipe();
-        switch (pass.mode()) {
-            case WRITE -> lane = writer.write(lane, ride, stretch(pass, ride, recipe, pass.from(), pass.to()));
-            case LATCH -> {
-                double first = pass.touches().get(0).from();
-                lane = writer.write(lane, ride, stretch(pass, ride, recipe, first, pass.to()));
-            }
-            default -> {
-                for (Pass.Touch touch : pass.touches()) {
-                    if (touch.to() > pass.from() && touch.from() < pass.to()) {
-                        lane = writer.write(lane, ride, stretch(pass, ride, recipe, touch.from(), touch.to()));
-                    }
+        Into into = pass.route().into();
+        Session after = session;
+        for (Places.Place place : Places.of(session, target, into, pass.from(), pass.to())) {
+            Lane lane = after.lane(target);
+            LaneTime time = place.frame().<LaneTime>map(f -> f).orElse(LaneTime.of(session.timeline(), Lock.BEATS));
+            int layer = Places.layer(lane, into, place, time.laneTime(place.from()), time.laneTime(place.to()));
+            boolean fresh = layer == lane.layers().size();
+            Session with = fresh ? after.with(lane.with(layer, Layer.of(place.clip(), into.offset()))) : after;
+            boolean any = false;
+            for (Pass.Touch touch : hands(pass)) {
+                if (touch.to() > place.from() && touch.from() < place.to()) {
+                    Stretch stretch = stretch(with, pass, ride, touch, layer, place);
+                    with = Layers.edited(with, target, layer, (writer, one) -> writer.write(one, ride, stretch));
+                    any = true;
                 }
             }
+            after = any ? with : after;
         }
-        return lane;
+        return after;
     }
 
-    private static Stretch stretch(Pass pass, Ride ride, Recipe recipe, double from, double to) {
-        double start = Math.max(pass.from(), Math.min(pass.to(), from));
-        double end = Math.max(start, Math.min(pass.to(), to));
-        double at = 0;
-        return new Stretch(
-                ride.id(),
-                pass.route().span(),
-                pass.mode(),
-                start,
-                end,
-                pass.from(),
-                pass.to(),
-                recipe,
-                at,
-                at,
-                Envelope.EMPTY);
+    /** When the hand has the say, in the mode of the pass. */
+    private static List<Pass.Touch> hands(Pass pass) {
+        return switch (pass.mode()) {
+            case WRITE -> List.of(new Pass.Touch(pass.from(), pass.to()));
+            case LATCH -> List.of(new Pass.Touch(pass.touches().get(0).from(), pass.to()));
+            default -> pass.touches().stream()
+                    .filter(touch -> touch.to() > pass.from() && touch.from() < pass.to())
+                    .toList();
+        };
+    }
+
+    private static Stretch stretch(
+            Session session, Pass pass, Ride ride, Pass.Touch touch, int layer, Places.Place place) {
+        Layer into = session.lane(pass.route().target()).layer(layer);
+        double start = Math.max(pass.from(), Math.min(pass.to(), touch.from()));
+        double end = Math.max(start, Math.min(pass.to(), touch.to()));
+        Parameter scale = into.scale(session.parameter(pass.route().target()));
+        Recipe recipe = into.stretches().isEmpty()
+                ? Recipe.usual(scale)
+                : into.stretches().get(into.stretches().size() - 1).recipe();
+        Span span = into.offset()
+                ? moving(pass.route().span(), zero(pass, touch))
+                : pass.route().span();
+        Stretch whole = new Stretch(
+                ride.id(), span, pass.mode(), start, end, pass.from(), pass.to(), recipe, 0, 0, Envelope.EMPTY);
+        return place.frame()
+                .map(frame -> whole.part(place.from(), place.to()).in(frame))
+                .orElse(whole);
+    }
+
+    /** Where the control stood when the hand took it, from where an offset counts. */
+    private static double zero(Pass pass, Pass.Touch touch) {
+        double[] seconds = pass.seconds();
+        for (int i = 0; i < seconds.length; i++) {
+            if (seconds[i] >= touch.from() - 1e-9) {
+                return pass.counted()[i];
+            }
+        }
+        return pass.counted()[seconds.length - 1];
+    }
+
+    /** A span that adds nothing with the control at {@code zero}, and goes as far as {@code span} does. */
+    private static Span moving(Span span, double zero) {
+        double stands = span.apply(zero);
+        double from = Offset.kept(span.from() - stands);
+        double to = Offset.kept(span.to() - stands);
+        return new Span(from, to, span.curve(), span.amount());
     }
 
     /** A ride id that is not taken. */

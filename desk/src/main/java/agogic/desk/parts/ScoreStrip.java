@@ -52,7 +52,7 @@ public final class ScoreStrip extends MarkView {
     public void show(Target target) {
         List<Clip> now = target == null
                 ? List.of()
-                : desk().session().trackOf(target.device()).map(Track::clips).orElse(List.of());
+                : desk().session().trackOf(target.device()).map(Track::played).orElse(List.of());
         if (!now.equals(clips)) {
             clips = now;
             places = ScoreWords.places(clips);

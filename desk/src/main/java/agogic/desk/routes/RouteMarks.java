@@ -109,7 +109,7 @@ public final class RouteMarks {
                         x0 + 1, field.top() + 1, x1 - x0 - 2, field.height() - 2, 5, Ink.RAISED, Ink.NONE, 0));
             }
         }
-        score(marks, track == null ? List.of() : track.clips(), time, field);
+        score(marks, track == null ? List.of() : track.played(), time, field);
         int step = perBeat * 4 > 24 ? 1 : perBeat * 16 > 24 ? 4 : 8;
         for (int bar : session.timeline().metre().barsBetween(time.from(), time.to())) {
             boolean section = session.sections().stream()

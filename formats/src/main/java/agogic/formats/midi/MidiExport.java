@@ -145,7 +145,7 @@ public final class MidiExport {
     private List<SmfWriter.Event> notes(Track track, TreeMap<Long, Integer> bytes) {
         List<SmfWriter.Event> events = new ArrayList<>();
         int channel = track.channel() - 1;
-        for (Clip clip : track.clips()) {
+        for (Clip clip : track.played()) {
             for (Note note : clip.notes()) {
                 if (note.beat() >= clip.length()) {
                     continue;

@@ -66,7 +66,7 @@ final class Sender {
         number = line.number();
         targets = line.targets();
         lanes = targets.stream()
-                .map(target -> new LayerStack(session.lane(target), session.timeline()))
+                .map(target -> session.stack(session.lane(target)))
                 .toArray(LayerStack[]::new);
         parameters = targets.stream().map(session::parameter).toArray(Parameter[]::new);
         anyMoved = targets.stream().anyMatch(t -> session.macroOf(t).isPresent());

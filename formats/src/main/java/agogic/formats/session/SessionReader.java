@@ -8,7 +8,10 @@ import agogic.core.device.Turn;
 import agogic.core.envelope.Envelope;
 import agogic.core.envelope.Point;
 import agogic.core.envelope.Shape;
+import agogic.core.lane.Extent;
+import agogic.core.lane.Frame;
 import agogic.core.lane.Lane;
+import agogic.core.lane.Layer;
 import agogic.core.lane.Stretch;
 import agogic.core.parameter.Parameter;
 import agogic.core.parameter.Taper;
@@ -16,6 +19,7 @@ import agogic.core.parameter.Unit;
 import agogic.core.refine.Recipe;
 import agogic.core.ride.Ride;
 import agogic.core.route.Hand;
+import agogic.core.route.Into;
 import agogic.core.route.Route;
 import agogic.core.route.Span;
 import agogic.core.route.Takeover;
@@ -67,8 +71,7 @@ final class SessionReader {
         if (version == 1) {
             VersionOne.session(json.node());
         }
-        List<TempoPoint> tempo = json.list(
-                "tempo", j -> j.make(() -> new TempoPoint(j.number("beat"), j.number("bpm"), j.flag("ramp"))));
+        List<TempoPoint> tempo = json.list("tempo", SessionReader::tempo);
         List<Metre> metre =
                 json.list("metre", j -> j.make(() -> new Metre(j.whole("bar"), j.whole("beats"), j.whole("unit"))));
         Json tempoPlace = json.at("tempo");
@@ -112,10 +115,15 @@ final class SessionReader {
     }
 
     private static Clip clip(Json json) throws FormatException {
+        boolean whole = json.maybe("speed").isEmpty();
         return json.make(() -> new Clip(
+                json.maybe("id").isPresent() ? json.text("id") : "",
                 json.text("name"),
                 json.number("beat"),
                 json.number("length"),
+                whole ? 0 : json.number("offset"),
+                whole ? 1 : json.number("speed"),
+                whole ? 0 : json.number("cycle"),
                 json.list("notes", SessionReader::note),
                 json.maybe("dynamics").isPresent() ? json.list("dynamics", SessionReader::dynamic) : List.of(),
                 json.maybe("hairpins").isPresent() ? json.list("hairpins", SessionReader::hairpin) : List.of()));
@@ -226,6 +234,9 @@ final class SessionReader {
     static Route route(Json json) throws FormatException {
         Optional<Json> hand = json.maybe("hand");
         Optional<Hand> from = hand.isPresent() ? Optional.of(hand(hand.get())) : Optional.empty();
+        Into into = json.maybe("into").isEmpty()
+                ? Into.TIMELINE
+                : new Into(json.at("into").flag("clip"), json.at("into").flag("offset"));
         return json.make(() -> new Route(
                 json.text("id"),
                 from,
@@ -236,32 +247,47 @@ final class SessionReader {
                 json.flag("rehearse"),
                 json.word("takeover", Takeover.class),
                 json.number("smoothing"),
-                json.flag("on")));
+                json.flag("on"),
+                into));
     }
 
     private static Lane lane(Json json) throws FormatException {
-        Json layer = layer(json.at("layers"));
-        return json.make(() -> new Lane(
-                target(json.at("target")),
-                layer.word("lock", Lock.class),
-                envelope(layer.at("points")),
-                layer.list("stretches", SessionReader::stretch)));
+        boolean guarded = json.maybe("guarded").isPresent() && json.flag("guarded");
+        return json.make(() -> new Lane(target(json.at("target")), json.list("layers", SessionReader::layer), guarded));
     }
 
-    /** The one layer that a lane has here; other layers are made by a newer Agogic. */
-    private static Json layer(Json layers) throws FormatException {
-        List<Json> all = layers.list(j -> j);
-        if (all.size() != 1) {
-            throw layers.error(
-                    "expected one layer, found " + all.size() + "; lanes of more layers need a newer Agogic");
+    private static Layer layer(Json json) throws FormatException {
+        String place = json.text("place");
+        String way = json.text("way");
+        boolean known = place.equals(SessionWriter.TIMELINE) || place.equals(SessionWriter.CLIP);
+        if (!known || !way.equals(SessionWriter.ABSOLUTE) && !way.equals(SessionWriter.OFFSET)) {
+            throw json.error("expected an absolute or offset layer of the timeline or a clip, found " + way + " of the "
+                    + place + "; it needs a newer Agogic");
         }
-        Json one = all.get(0);
-        if (!one.text("place").equals(SessionWriter.TIMELINE)
-                || !one.text("way").equals(SessionWriter.ABSOLUTE)) {
-            throw one.error("expected an absolute layer of the timeline, found " + one.text("way") + " of the "
-                    + one.text("place") + "; it needs a newer Agogic");
-        }
-        return one;
+        return json.make(() -> new Layer(
+                json.maybe("name").isPresent() ? json.text("name") : "",
+                place.equals(SessionWriter.CLIP) ? json.text("clip") : "",
+                way.equals(SessionWriter.OFFSET),
+                json.maybe("on").isEmpty() || json.flag("on"),
+                json.word("lock", Lock.class),
+                envelope(json.at("points")),
+                json.list("stretches", SessionReader::stretch),
+                json.maybe("drawn").isPresent() ? json.list("drawn", SessionReader::extent) : List.of()));
+    }
+
+    private static Extent extent(Json json) throws FormatException {
+        Json.Cells cells = json.cells(2);
+        return json.make(() -> new Extent(cells.number(0), cells.number(1)));
+    }
+
+    private static TempoPoint tempo(Json json) throws FormatException {
+        return json.make(() -> new TempoPoint(json.number("beat"), json.number("bpm"), json.flag("ramp")));
+    }
+
+    private static Frame frame(Json json) throws FormatException {
+        List<TempoPoint> tempo = json.list("tempo", SessionReader::tempo);
+        return json.make(
+                () -> new Frame(TempoMap.of(tempo), json.number("beat"), json.number("offset"), json.number("speed")));
     }
 
     private static Envelope envelope(Json json) throws FormatException {
@@ -290,7 +316,9 @@ final class SessionReader {
                 recipe(recipe),
                 json.number("from"),
                 json.number("to"),
-                envelope(json.at("under"))));
+                envelope(json.at("under")),
+                json.maybe("frame").isPresent() ? Optional.of(frame(json.at("frame"))) : Optional.empty(),
+                json.maybe("name").isPresent() ? json.text("name") : ""));
     }
 
     private static Recipe recipe(Json json) throws FormatException {

@@ -5,13 +5,16 @@ import agogic.core.device.Outside;
 import agogic.core.device.Seat;
 import agogic.core.device.Socket;
 import agogic.core.envelope.Envelope;
+import agogic.core.lane.Frame;
 import agogic.core.lane.Lane;
+import agogic.core.lane.Layer;
 import agogic.core.lane.Stretch;
 import agogic.core.parameter.Parameter;
 import agogic.core.parameter.Taper;
 import agogic.core.refine.Recipe;
 import agogic.core.ride.Ride;
 import agogic.core.route.Hand;
+import agogic.core.route.Into;
 import agogic.core.route.Route;
 import agogic.core.route.Span;
 import agogic.core.route.Target;
@@ -35,8 +38,14 @@ final class SessionWriter {
     /** A layer that is fixed to the piece. */
     static final String TIMELINE = "timeline";
 
+    /** A layer that goes with a clip. */
+    static final String CLIP = "clip";
+
     /** A layer that says the values themselves. */
     static final String ABSOLUTE = "absolute";
+
+    /** A layer that adds to the values. */
+    static final String OFFSET = "offset";
 
     private static final JsonNodeFactory JSON = JsonNodeFactory.instance;
 
@@ -120,8 +129,13 @@ final class SessionWriter {
     }
 
     private static ObjectNode clip(Clip clip) {
-        ObjectNode json =
-                object().put("name", clip.name()).put("beat", clip.beat()).put("length", clip.length());
+        ObjectNode json = object().put("id", clip.id())
+                .put("name", clip.name())
+                .put("beat", clip.beat())
+                .put("length", clip.length());
+        if (clip.offset() != 0 || clip.speed() != 1 || clip.cycle() != 0) {
+            json.put("offset", clip.offset()).put("speed", clip.speed()).put("cycle", clip.cycle());
+        }
         ArrayNode notes = json.putArray("notes");
         for (Note note : clip.notes()) {
             notes.addArray()
@@ -233,12 +247,18 @@ final class SessionWriter {
         route.hand().ifPresent(hand -> hand(json.putObject("hand"), hand));
         json.set("span", span(route.span()));
         json.set("target", target(route.target()));
-        return json.put("mode", word(route.mode()))
+        json.put("mode", word(route.mode()))
                 .put("pinned", route.pinned())
                 .put("rehearse", route.rehearse())
                 .put("takeover", word(route.takeover()))
                 .put("smoothing", route.smoothing())
                 .put("on", route.on());
+        if (!route.into().equals(Into.TIMELINE)) {
+            json.putObject("into")
+                    .put("clip", route.into().clip())
+                    .put("offset", route.into().offset());
+        }
+        return json;
     }
 
     private static void hand(ObjectNode json, Hand hand) {
@@ -251,10 +271,32 @@ final class SessionWriter {
     private static ObjectNode lane(Lane lane) {
         ObjectNode json = object();
         json.set("target", target(lane.target()));
-        ObjectNode layer = json.putArray("layers").addObject();
-        layer.put("place", TIMELINE).put("way", ABSOLUTE).put("lock", word(lane.lock()));
-        layer.set("points", points(lane.envelope()));
-        layer.set("stretches", list(lane.stretches(), SessionWriter::stretch));
+        json.set("layers", list(lane.layers(), SessionWriter::layer));
+        if (lane.guarded()) {
+            json.put("guarded", true);
+        }
+        return json;
+    }
+
+    private static ObjectNode layer(Layer layer) {
+        ObjectNode json = object().put("place", layer.inClip() ? CLIP : TIMELINE)
+                .put("way", layer.offset() ? OFFSET : ABSOLUTE)
+                .put("lock", word(layer.lock()));
+        if (layer.inClip()) {
+            json.put("clip", layer.clip());
+        }
+        if (!layer.name().isEmpty()) {
+            json.put("name", layer.name());
+        }
+        if (!layer.on()) {
+            json.put("on", false);
+        }
+        json.set("points", points(layer.envelope()));
+        json.set("stretches", list(layer.stretches(), SessionWriter::stretch));
+        if (!layer.drawn().isEmpty()) {
+            ArrayNode drawn = json.putArray("drawn");
+            layer.drawn().forEach(one -> drawn.addArray().add(one.from()).add(one.to()));
+        }
         return json;
     }
 
@@ -295,7 +337,17 @@ final class SessionWriter {
                 .put("dwell", recipe.dwell())
                 .put("rest", recipe.rest());
         json.set("under", points(stretch.under()));
+        stretch.frame().ifPresent(frame -> json.set("frame", frame(frame)));
+        if (!stretch.name().isEmpty()) {
+            json.put("name", stretch.name());
+        }
         return json;
+    }
+
+    private static ObjectNode frame(Frame frame) {
+        ObjectNode json = object();
+        json.set("tempo", list(frame.tempo().points(), SessionWriter::tempo));
+        return json.put("beat", frame.beat()).put("offset", frame.offset()).put("speed", frame.speed());
     }
 
     private static ObjectNode ride(Ride ride) {

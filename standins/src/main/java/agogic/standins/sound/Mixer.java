@@ -125,7 +125,7 @@ public final class Mixer {
                 });
             }
             List<Event> list = new ArrayList<>();
-            for (Clip clip : track.clips()) {
+            for (Clip clip : track.played()) {
                 for (Note note : clip.notes()) {
                     double on = session.timeline().secondsAt(clip.beat() + note.beat());
                     double off = session.timeline()

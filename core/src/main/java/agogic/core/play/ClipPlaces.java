@@ -1,0 +1,84 @@
+package agogic.core.play;
+
+import agogic.core.lane.Lane;
+import agogic.core.lane.Layer;
+import agogic.core.route.Route;
+import agogic.core.score.Clip;
+import agogic.core.session.Session;
+import agogic.core.session.Track;
+import java.util.Arrays;
+import java.util.List;
+
+/**
+ * Which clips matter to what a route writes, as numbers: asked for while a hand moves, without allocating.
+ *
+ * @param guarded true if nothing may write its lane
+ * @param over beats of the clips that it can write into: from, to, from, to
+ * @param saying the same for the clips whose own absolute layer is heard instead of what it writes
+ */
+record ClipPlaces(boolean guarded, double[] over, double[] saying) {
+    private static final double[] NOWHERE = {};
+    private static final ClipPlaces NONE = new ClipPlaces(false, NOWHERE, NOWHERE);
+
+    static ClipPlaces of(Session session, Route route) {
+        Lane lane = session.laneIfAny(route.target()).orElse(null);
+        boolean layered = lane != null && lane.layered() && !route.into().offset();
+        if (!route.into().clip() && !layered && (lane == null || !lane.guarded())) {
+            return NONE;
+        }
+        double[] over = route.into().clip()
+                ? places(session.trackOf(route.target().device())
+                        .map(Track::clips)
+                        .orElse(List.of()))
+                : NOWHERE;
+        double[] saying = layered && !route.into().clip()
+                ? places(lane.layers().stream()
+                        .filter(l -> l.inClip() && !l.offset() && l.plays())
+                        .map(Layer::clip)
+                        .flatMap(id -> session.clip(id).stream())
+                        .toList())
+                : NOWHERE;
+        return new ClipPlaces(lane != null && lane.guarded(), over, saying);
+    }
+
+    private static double[] places(List<Clip> clips) {
+        double[] places = new double[2 * clips.size()];
+        for (int i = 0; i < clips.size(); i++) {
+            places[2 * i] = clips.get(i).beat();
+            places[2 * i + 1] = clips.get(i).end();
+        }
+        return places;
+    }
+
+    /** True if a clip that it can write into lies over a beat. */
+    boolean over(double beat) {
+        return within(over, beat);
+    }
+
+    /** True if a clip with something of its own to say lies over a beat. */
+    boolean says(double beat) {
+        return within(saying, beat);
+    }
+
+    private static boolean within(double[] places, double beat) {
+        for (int i = 0; i < places.length; i += 2) {
+            if (beat >= places[i] && beat < places[i + 1]) {
+                return true;
+            }
+        }
+        return false;
+    }
+
+    @Override
+    public boolean equals(Object other) {
+        return other instanceof ClipPlaces places
+                && places.guarded == guarded
+                && Arrays.equals(places.over, over)
+                && Arrays.equals(places.saying, saying);
+    }
+
+    @Override
+    public int hashCode() {
+        return Arrays.hashCode(over);
+    }
+}
