@@ -114,6 +114,25 @@ public record Stretch(
         return new Stretch(ride, span, mode, hand, let, begin, end, recipe, from, to, under, frame, name);
     }
 
+    /** Written from one end of its pass to the other, if the hand had the say all the time. */
+    public Stretch inWhole() {
+        boolean whole = mode == WriteMode.WRITE || handFrom <= passFrom && handTo >= passTo || mode == WriteMode.LATCH;
+        return new Stretch(
+                ride,
+                span,
+                whole ? WriteMode.WRITE : mode,
+                handFrom,
+                handTo,
+                passFrom,
+                passTo,
+                recipe,
+                from,
+                to,
+                under,
+                frame,
+                name);
+    }
+
     /** How the time of its layer goes, as far as this ride is concerned. */
     public LaneTime time(Timeline timeline, Lock lock) {
         return frame.<LaneTime>map(f -> f).orElse(LaneTime.of(timeline, lock));

@@ -352,7 +352,7 @@ public final class Converting {
     }
 
     private Outcome lock(int index, Lock lock) {
-        Layer layer = lane.layer(index);
+        Layer layer = having(index);
         if (layer.inClip()) {
             throw new IllegalArgumentException("A layer of a clip goes with the clip: it stays locked to its beats.");
         }
@@ -379,10 +379,15 @@ public final class Converting {
                 : InBeats.toSeconds(envelope, session.timeline());
     }
 
+    private Layer having(int index) {
+        if (index < 0 || index >= lane.layers().size()) {
+            throw new IllegalArgumentException(parameter.name() + " has no layer " + (index + 1) + ".");
+        }
+        return lane.layer(index);
+    }
+
     private Layer saying(int index) {
-        if (index < 0
-                || index >= lane.layers().size()
-                || lane.layer(index).envelope().isEmpty()) {
+        if (having(index).envelope().isEmpty()) {
             throw new IllegalArgumentException("That layer of " + parameter.name() + " says nothing yet.");
         }
         return lane.layer(index);

@@ -427,7 +427,7 @@ public final class Engine {
         mark(Memory.Kind.BEGINS, from, clock.now());
         takes.start(from);
         values.chase();
-        if (writeFrom <= from) {
+        if (transport.punchIn() <= from) {
             cross(from, clock.now());
         }
     }

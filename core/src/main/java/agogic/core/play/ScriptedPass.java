@@ -19,6 +19,7 @@ public final class ScriptedPass {
 
     private final Session session;
     private final int surface;
+    private int page = 1;
     private final List<Entry> entries = new ArrayList<>();
     private Optional<LiveState> last = Optional.empty();
 
@@ -33,6 +34,12 @@ public final class ScriptedPass {
         this.surface = surface;
     }
 
+    /** With this page of its surface in force, 1 for the first. */
+    public ScriptedPass page(int number) {
+        page = number;
+        return this;
+    }
+
     /** Adds bytes, in time order. */
     public ScriptedPass add(double seconds, byte[] bytes) {
         entries.add(new Entry(seconds, bytes));
@@ -45,6 +52,7 @@ public final class ScriptedPass {
         Engine engine = new Engine(session);
         MessageQueue port = engine.port(surface);
         MidiParser parser = new MidiParser(port);
+        engine.turn(surface, page);
         engine.play(from - leadIn, from, to);
         engine.tick(0);
         int next = 0;

@@ -3,9 +3,14 @@ package agogic.core.session;
 import agogic.core.envelope.Envelope;
 import agogic.core.envelope.Point;
 import agogic.core.envelope.Shape;
+import agogic.core.lane.Extent;
 import agogic.core.lane.Lane;
+import agogic.core.lane.Layer;
 import agogic.core.parameter.Parameter;
 import agogic.core.route.Target;
+import agogic.core.score.Clip;
+import java.util.ArrayList;
+import java.util.List;
 
 /** Edits of single points by hand. What a hand has set is pinned: a recipe keeps it. */
 public final class Points {
@@ -19,52 +24,113 @@ public final class Points {
      * stands already it is that point that gets the value: two points at one time are a jump, which is asked for otherwise.
      */
     public static Session add(Session session, Target target, double time, double value) {
-        Lane lane = session.lane(target);
-        Parameter parameter = session.parameter(target);
-        int there = lane.envelope().lastAtOrBefore(time + SAME);
-        if (there >= 0 && lane.envelope().time(there) >= time - SAME) {
-            return move(session, target, there, lane.envelope().time(there), value);
+        return add(session, target, 0, time, value);
+    }
+
+    /** The same on a layer; an absolute layer of a clip says something there then. */
+    public static Session add(Session session, Target target, int layer, double time, double value) {
+        Layer one = layer(session, target, layer);
+        Parameter parameter = one.scale(session.parameter(target));
+        int there = one.envelope().lastAtOrBefore(time + SAME);
+        if (there >= 0 && one.envelope().time(there) >= time - SAME && one.says(time)) {
+            return move(session, target, layer, there, one.envelope().time(there), value);
         }
-        Shape shape = parameter.stepped() ? Shape.HOLD : shapeAt(lane.envelope(), time);
+        Shape shape = parameter.stepped() ? Shape.HOLD : shapeAt(one.envelope(), time);
         Point point = new Point(time, parameter.settled(value), shape, true);
-        return session.with(lane.with(lane.envelope().with(point)));
+        Layer after = reaching(session, one.with(one.envelope().with(point)), time);
+        return session.with(session.lane(target).with(layer, after));
+    }
+
+    /** A layer of a clip that says something at {@code time} too: all of the clip if it said nothing before. */
+    private static Layer reaching(Session session, Layer layer, double time) {
+        if (!layer.inClip() || layer.offset() || layer.says(time)) {
+            return layer;
+        }
+        Clip clip = session.clip(layer.clip()).orElseThrow();
+        List<Extent> extents = layer.extents();
+        double from = clip.cycle() > 0 ? 0 : clip.offset();
+        double to = clip.cycle() > 0 ? clip.cycle() : clip.running(clip.end());
+        if (!extents.isEmpty()) {
+            // Else from the nearest part that says something.
+            Extent last = extents.get(extents.size() - 1);
+            from = Math.min(time, extents.get(0).from());
+            to = Math.max(time + SAME, last.to());
+            for (Extent one : extents) {
+                from = one.to() <= time ? one.to() : from;
+            }
+            for (int i = extents.size() - 1; i >= 0; i--) {
+                to = extents.get(i).from() > time ? extents.get(i).from() : to;
+            }
+        }
+        List<Extent> drawn = new ArrayList<>(layer.drawn());
+        drawn.add(new Extent(Math.min(from, time), Math.max(to, time + SAME)));
+        return layer.drawn(drawn);
+    }
+
+    private static Layer layer(Session session, Target target, int layer) {
+        Lane lane = session.lane(target);
+        if (layer < 0 || layer >= lane.layers().size()) {
+            throw new IllegalArgumentException(session.parameter(target).name() + " has no layer " + (layer + 1) + ".");
+        }
+        return lane.layer(layer);
     }
 
     /** With point {@code index} somewhere else, between its neighbours. */
     public static Session move(Session session, Target target, int index, double time, double value) {
-        Lane lane = having(session, target, index);
-        Point moved = lane.envelope()
-                .point(index)
-                .at(time, session.parameter(target).settled(value))
-                .pinned(true);
-        return session.with(lane.with(lane.envelope().replacing(index, moved)));
+        return move(session, target, 0, index, time, value);
+    }
+
+    /** The same on a layer. */
+    public static Session move(Session session, Target target, int layer, int index, double time, double value) {
+        Layer one = having(session, target, layer, index);
+        double settled = one.scale(session.parameter(target)).settled(value);
+        Point moved = one.envelope().point(index).at(time, settled).pinned(true);
+        return with(session, target, layer, one.envelope().replacing(index, moved));
+    }
+
+    private static Session with(Session session, Target target, int layer, Envelope envelope) {
+        Lane lane = session.lane(target);
+        return session.with(lane.with(layer, lane.layer(layer).with(envelope)));
     }
 
     /** With another way from point {@code index} to the next. A switch takes only hold. */
     public static Session shape(Session session, Target target, int index, Shape shape) {
+        return shape(session, target, 0, index, shape);
+    }
+
+    /** The same on a layer. */
+    public static Session shape(Session session, Target target, int layer, int index, Shape shape) {
         if (session.parameter(target).stepped() && shape.kind() != Shape.Kind.HOLD) {
             throw new IllegalArgumentException(
                     session.parameter(target).name() + " moves in steps: its points hold, they do not slope.");
         }
-        Lane lane = having(session, target, index);
-        Point point = lane.envelope().point(index).with(shape).pinned(true);
-        return session.with(lane.with(lane.envelope().replacing(index, point)));
+        Layer one = having(session, target, layer, index);
+        Point point = one.envelope().point(index).with(shape).pinned(true);
+        return with(session, target, layer, one.envelope().replacing(index, point));
     }
 
     /** Without point {@code index}. */
     public static Session delete(Session session, Target target, int index) {
-        Lane lane = having(session, target, index);
-        return session.with(lane.with(lane.envelope().without(index)));
+        return delete(session, target, 0, index);
     }
 
-    private static Lane having(Session session, Target target, int index) {
-        Lane lane = session.lane(target);
-        int n = lane.envelope().size();
+    /** The same on a layer. */
+    public static Session delete(Session session, Target target, int layer, int index) {
+        return with(
+                session,
+                target,
+                layer,
+                having(session, target, layer, index).envelope().without(index));
+    }
+
+    private static Layer having(Session session, Target target, int layer, int index) {
+        Layer one = layer(session, target, layer);
+        int n = one.envelope().size();
         if (index < 0 || index >= n) {
             throw new IllegalArgumentException(session.parameter(target).name()
                     + (n == 0 ? " has no points." : " has points 1 to " + n + ", no point " + (index + 1) + "."));
         }
-        return lane;
+        return one;
     }
 
     private static Shape shapeAt(Envelope envelope, double time) {

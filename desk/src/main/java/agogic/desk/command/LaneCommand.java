@@ -2,7 +2,11 @@ package agogic.desk.command;
 
 import agogic.core.device.Device;
 import agogic.core.lane.Lane;
+import agogic.core.lane.Layer;
+import agogic.core.lane.LayerStack;
+import agogic.core.layer.Layers;
 import agogic.core.macro.Macro;
+import agogic.core.parameter.Offset;
 import agogic.core.parameter.Parameter;
 import agogic.core.play.Heard;
 import agogic.core.route.Target;
@@ -13,7 +17,9 @@ import agogic.formats.table.Table;
 import java.io.IOException;
 import java.nio.file.Path;
 import java.util.ArrayList;
+import java.util.LinkedHashMap;
 import java.util.List;
+import java.util.Map;
 import picocli.CommandLine.Command;
 import picocli.CommandLine.Option;
 import picocli.CommandLine.Parameters;
@@ -39,6 +45,13 @@ final class LaneCommand extends FileCommand {
     @Option(names = "--every", required = true, paramLabel = "SECONDS", description = "distance of two rows")
     private double every;
 
+    @Option(
+            names = "--layer",
+            paramLabel = "LAYER",
+            description =
+                    "only this layer, by its name or number: of an offset, how far it moves the value (0.5 is not at all)")
+    private String layer;
+
     @Option(names = "--out", required = true, paramLabel = "TABLE.csv", description = "where the table goes")
     private Path out;
 
@@ -49,25 +62,65 @@ final class LaneCommand extends FileCommand {
         Parameter parameter = opened.parameter(found);
         Lane lane = opened.lane(found);
         apart(out, session);
-        Heard heard = new Heard(opened);
+        int only = layer == null ? -1 : layer(opened, found, layer);
+        Session played = only < 0 || Layers.aloneAlready(lane, only) ? opened : Layers.alone(opened, found, only);
+        boolean offset = only >= 0 && lane.layer(only).offset();
+        Parameter scale = offset ? lane.layer(only).scale(parameter) : parameter;
+        LayerStack stack = played.stack(played.lane(found));
+        Heard heard = new Heard(played);
         int rows = SampleCommand.rows(0, opened.seconds(), every);
         SafeFile.text(out, text -> {
             text.append("seconds,value,number,unit\r\n");
             for (int i = 0; i < rows; i++) {
                 double seconds = i * every;
                 double value = heard.valueAt(found, seconds);
-                String unit = parameter.stepped()
-                        ? parameter.print(value)
-                        : parameter.unit().symbol();
+                if (offset) {
+                    stack.valueAtSeconds(seconds);
+                    value = Math.max(0, Math.min(1, Offset.kept(stack.offset())));
+                }
+                String unit =
+                        scale.stepped() ? scale.print(value) : scale.unit().symbol();
                 text.append(Double.toString(seconds)).append(',').append(Double.toString(value));
-                text.append(',').append(Double.toString(parameter.nativeValueAt(value)));
+                text.append(',').append(Double.toString(scale.nativeValueAt(value)));
                 text.append(',').append(Table.cell(unit)).append("\r\n");
             }
         });
         return new Answer()
                 .put("target", found.toString())
-                .put("points", lane.envelope().size())
+                .put(
+                        "points",
+                        only < 0 ? lane.points() : lane.layer(only).envelope().size())
+                .put("layers", told(opened, lane))
                 .put("rows", rows);
+    }
+
+    private static List<Map<String, Object>> told(Session session, Lane lane) {
+        List<Map<String, Object>> layers = new ArrayList<>();
+        for (Layer one : lane.layers()) {
+            Map<String, Object> told = new LinkedHashMap<>();
+            told.put("name", Layers.name(session, one));
+            told.put("kind", Layers.kind(session, one));
+            told.put("from", Layers.source(one));
+            told.put("points", one.envelope().size());
+            told.put("heard", one.on());
+            layers.add(told);
+        }
+        return layers;
+    }
+
+    /** The place of a layer, by its name or its number from 1 on. */
+    static int layer(Session session, Target target, String text) {
+        List<Layer> layers = session.lane(target).layers();
+        List<String> names = new ArrayList<>();
+        for (int i = 0; i < layers.size(); i++) {
+            String name = Layers.name(session, layers.get(i));
+            if (name.equalsIgnoreCase(text.strip()) || text.strip().equals(String.valueOf(i + 1))) {
+                return i;
+            }
+            names.add((i + 1) + " (" + name + ")");
+        }
+        throw new IllegalArgumentException(session.parameter(target).name() + " has no layer “" + text + "”. It has "
+                + String.join(", ", names) + ".");
     }
 
     /** A target by {@code DEVICE/PARAMETER}, names or ids; {@code Macro/NAME} for a macro. */

@@ -1,11 +1,13 @@
 package agogic.desk.command;
 
 import agogic.core.lane.Lane;
-import agogic.core.lane.LaneWriter;
+import agogic.core.lane.Layer;
 import agogic.core.lane.Stretch;
+import agogic.core.layer.Layers;
 import agogic.core.parameter.Parameter;
 import agogic.core.play.ScriptedPass;
 import agogic.core.refine.Refined;
+import agogic.core.route.Into;
 import agogic.core.route.Route;
 import agogic.core.route.Target;
 import agogic.core.route.WriteMode;
@@ -15,6 +17,7 @@ import agogic.core.time.Timeline;
 import agogic.core.trace.Trace;
 import agogic.core.write.Pass;
 import agogic.core.write.PassWriter;
+import agogic.core.write.Takes;
 import agogic.formats.file.Input;
 import agogic.formats.session.SessionFile;
 import agogic.formats.table.ByteTable;
@@ -23,6 +26,7 @@ import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.HashSet;
 import java.util.LinkedHashMap;
+import java.util.LinkedHashSet;
 import java.util.List;
 import java.util.Locale;
 import java.util.Map;
@@ -71,20 +75,32 @@ final class RideCommand extends FileCommand {
             description = "write only this, whether its control moves or not; may be given several times")
     private List<String> targets = List.of();
 
-    @Option(names = "--offset", description = "write an offset layer (this version writes absolute ones only)")
+    @Option(names = "--offset", description = "write how far the control goes, over what is there")
     private boolean offset;
 
-    @Option(names = "--into", paramLabel = "clip|timeline", defaultValue = "timeline", description = "which layer")
+    @Option(
+            names = "--into",
+            paramLabel = "clip|timeline",
+            defaultValue = "timeline",
+            description = "into the clip under the playhead, or the timeline")
     private String into;
+
+    @Option(
+            names = "--page",
+            paramLabel = "PAGE",
+            description = "the page of the surface that is in force, name or number")
+    private String page;
+
+    @Option(names = "--take", paramLabel = "NAME", defaultValue = "", description = "what the takes are called")
+    private String take;
 
     @Option(names = "--out", required = true, paramLabel = "SESSION", description = "where the new session goes")
     private Path out;
 
     @Override
     public Answer run() throws IOException {
-        if (offset || !into.equals("timeline")) {
-            throw new IllegalArgumentException(
-                    "This version writes absolute values into the timeline layer; --offset and --into clip are not there yet.");
+        if (!into.equals("timeline") && !into.equals("clip")) {
+            throw new IllegalArgumentException("--into is clip or timeline, not “" + into + "”.");
         }
         apart(out, session, moves);
         WriteMode how = mode(mode);
@@ -107,14 +123,15 @@ final class RideCommand extends FileCommand {
                             + (int) LONGEST_LEAD + " s at the most.");
         }
         Set<String> chosen = chosen(before, place, entries, start, end);
-        Session armed = armed(before, chosen, how);
+        Session armed = into(armed(before, chosen, how), chosen);
         ScriptedPass script = script(armed, place, entries);
         List<Pass> passes = script.run(start, end).stream().filter(Pass::wrote).toList();
         PassWriter.Outcome outcome = PassWriter.outcome(armed, passes);
         Session after = outcome.session();
         for (Route route : before.routes()) {
-            after = after.with(after.route(route.id()).in(route.mode()));
+            after = after.with(after.route(route.id()).in(route.mode()).into(route.into()));
         }
+        after = named(before, after);
         SessionFile.save(out, after);
         long late = entries.stream().filter(e -> e.seconds() > end - start).count();
         Answer answer = new Answer();
@@ -185,51 +202,107 @@ final class RideCommand extends FileCommand {
                 .toList());
     }
 
-    private static ScriptedPass script(Session session, int place, List<ByteTable.Entry> entries) {
-        ScriptedPass script = new ScriptedPass(session, place);
+    private Session into(Session armed, Set<String> chosen) {
+        Into layer = new Into(into.equals("clip"), offset);
+        return armed.withRoutes(armed.routes().stream()
+                .map(r -> chosen.contains(r.id()) ? r.into(layer) : r)
+                .toList());
+    }
+
+    /** With the name of the take on all stretches that are new. */
+    private Session named(Session before, Session after) {
+        Session named = after;
+        for (Lane lane : after.lanes()) {
+            for (int k = 0; k < lane.layers().size() && !take.isBlank(); k++) {
+                for (int i = old(before, lane, k); i < lane.layer(k).stretches().size(); i++) {
+                    named = Takes.rename(named, lane.target(), k, i, take);
+                }
+            }
+        }
+        return named;
+    }
+
+    /** How many stretches a layer had before. */
+    private static int old(Session before, Lane lane, int layer) {
+        List<Layer> layers = before.lane(lane.target()).layers();
+        return layer < layers.size() ? layers.get(layer).stretches().size() : 0;
+    }
+
+    private ScriptedPass script(Session session, int place, List<ByteTable.Entry> entries) {
+        ScriptedPass script =
+                new ScriptedPass(session, place).page(page(session.surfaces().get(place)));
         entries.forEach(entry -> script.add(entry.seconds(), entry.bytes()));
         return script;
     }
 
+    /** The number of the page that is asked for; the first if none is. */
+    private int page(Surface surface) {
+        if (page == null) {
+            return 1;
+        }
+        for (int i = 0; i < surface.pages().size(); i++) {
+            if (surface.pages().get(i).name().equalsIgnoreCase(page) || page.equals(String.valueOf(i + 1))) {
+                return i + 1;
+            }
+        }
+        throw new IllegalArgumentException(surface.name() + " has no page “" + page + "”. It has "
+                + surface.pages().size() + ".");
+    }
+
     private static List<Map<String, Object>> written(Session before, Session after, List<Pass> passes, Answer answer) {
         List<Map<String, Object>> written = new ArrayList<>();
+        Map<String, Integer> moves = new LinkedHashMap<>();
+        Set<Target> targets = new LinkedHashSet<>();
         for (Pass pass : passes) {
-            Target target = pass.route().target();
+            targets.add(pass.route().target());
+        }
+        after.rides().forEach(ride -> moves.put(ride.id(), ride.size()));
+        for (Target target : targets) {
             Lane lane = after.lane(target);
-            Parameter parameter = after.parameter(target);
-            for (Stretch stretch : lane.stretches()
-                    .subList(
-                            before.lane(target).stretches().size(),
-                            lane.stretches().size())) {
-                Refined refined = new LaneWriter(parameter, after.timeline(), lane.lock())
-                        .look(lane, stretch, after.ride(stretch.ride()));
-                Timeline timeline = after.timeline();
-                double fromSeconds = timeline.secondsOfLane(lane.lock(), stretch.from());
-                double toSeconds = timeline.secondsOfLane(lane.lock(), stretch.to());
-                Map<String, Object> one = new LinkedHashMap<>();
-                one.put("target", target.toString());
-                one.put("ride", stretch.ride());
-                one.put("moves", pass.seconds().length);
-                one.put("points", refined.points());
-                one.put("fewest", refined.fewest());
-                one.put("farthest", refined.farthest());
-                one.put("farthestInUnit", parameter.printDifference(refined.farthest()));
-                one.put("middle", refined.middle());
-                one.put("middleInUnit", parameter.printDifference(refined.middle()));
-                one.put("rests", refined.rests().size());
-                one.put("fromBeat", timeline.beatAt(fromSeconds));
-                one.put("toBeat", timeline.beatAt(toSeconds));
-                one.put("from", timeline.printBars(timeline.beatAt(fromSeconds)));
-                one.put("to", timeline.printBars(timeline.beatAt(toSeconds)));
-                one.put("fromSeconds", fromSeconds);
-                one.put("toSeconds", toSeconds);
-                written.add(one);
-                answer.say(after.device(target.device()).name() + " · " + parameter.name() + ", " + one.get("from")
-                        + " to " + one.get("to") + ": " + one.get("moves") + " moves → " + one.get("points")
-                        + " points, never more than " + one.get("farthestInUnit") + " from the hand.");
+            for (int k = 0; k < lane.layers().size(); k++) {
+                for (int i = old(before, lane, k); i < lane.layer(k).stretches().size(); i++) {
+                    Map<String, Object> one =
+                            told(after, target, k, lane.layer(k).stretches().get(i));
+                    one.put("moves", moves.get(one.get("ride")));
+                    written.add(one);
+                    answer.say(after.device(target.device()).name() + " · "
+                            + after.parameter(target).name()
+                            + (k == 0 ? "" : " (" + one.get("layer") + ")") + ", " + one.get("from")
+                            + " to " + one.get("to") + ": " + one.get("moves") + " moves → " + one.get("points")
+                            + " points, never more than " + one.get("farthestInUnit") + " from the hand.");
+                }
             }
         }
         return written;
+    }
+
+    private static Map<String, Object> told(Session after, Target target, int k, Stretch stretch) {
+        Layer layer = after.lane(target).layer(k);
+        Parameter scale = layer.scale(after.parameter(target));
+        Refined refined =
+                Layers.writer(after, target, k).look(after.lane(target).only(k), stretch, after.ride(stretch.ride()));
+        Timeline timeline = after.timeline();
+        double fromSeconds = stretch.time(timeline, layer.lock()).seconds(stretch.from());
+        double toSeconds = stretch.time(timeline, layer.lock()).seconds(stretch.to());
+        Map<String, Object> one = new LinkedHashMap<>();
+        one.put("target", target.toString());
+        one.put("layer", Layers.name(after, layer));
+        one.put("take", stretch.name());
+        one.put("ride", stretch.ride());
+        one.put("points", refined.points());
+        one.put("fewest", refined.fewest());
+        one.put("farthest", refined.farthest());
+        one.put("farthestInUnit", scale.printDifference(refined.farthest()));
+        one.put("middle", refined.middle());
+        one.put("middleInUnit", scale.printDifference(refined.middle()));
+        one.put("rests", refined.rests().size());
+        one.put("fromBeat", timeline.beatAt(fromSeconds));
+        one.put("toBeat", timeline.beatAt(toSeconds));
+        one.put("from", timeline.printBars(timeline.beatAt(fromSeconds)));
+        one.put("to", timeline.printBars(timeline.beatAt(toSeconds)));
+        one.put("fromSeconds", fromSeconds);
+        one.put("toSeconds", toSeconds);
+        return one;
     }
 
     private static WriteMode mode(String word) {

@@ -5,7 +5,7 @@ import agogic.core.parameter.Parameter;
 import agogic.core.refine.Recipe;
 import agogic.core.route.Target;
 import agogic.core.session.Session;
-import agogic.core.write.Cycles;
+import agogic.core.write.Takes;
 import agogic.desk.model.Desk;
 import agogic.desk.model.View;
 import agogic.desk.parts.Parts;
@@ -71,13 +71,13 @@ public final class RefineView extends BorderPane {
             int index = shown.stretch;
             desk.edit(
                     "Hear " + shown.name(shown.lane.stretches().get(index)),
-                    s -> Cycles.choose(s, shown.target, index));
+                    s -> Takes.choose(s, shown.target, 0, index));
             shown.stretch = shown.lane.stretches().size() - 1;
             refresh();
         });
         act(average, "average-cycles", "Average", () -> {
             List<Integer> cycles = shown.cycles();
-            desk.edit("Average of " + cycles.size() + " cycles", s -> Cycles.average(s, shown.target, cycles));
+            desk.edit("Average of " + cycles.size() + " cycles", s -> Takes.average(s, shown.target, 0, cycles));
         });
         HBox head = new HBox(12, title, subtitle, gap, hear, average, stretches);
         head.setAlignment(Pos.CENTER_LEFT);

@@ -13,7 +13,7 @@ import agogic.core.session.Points;
 import agogic.core.shape.DynamicsDraft;
 import agogic.core.time.Lock;
 import agogic.core.time.Timeline;
-import agogic.core.write.Cycles;
+import agogic.core.write.Takes;
 import agogic.desk.model.Desk;
 import agogic.desk.model.Notice;
 import agogic.desk.model.Place;
@@ -103,7 +103,7 @@ final class Shown {
 
     /** The rides of the loop of which the shown one is a cycle. */
     List<Integer> cycles() {
-        return stretch < 0 ? List.of() : Cycles.of(desk.session(), lane, stretch);
+        return stretch < 0 ? List.of() : Takes.of(desk.session(), lane, stretch);
     }
 
     String name(Stretch one) {

@@ -46,9 +46,9 @@ import agogic.core.time.MetreMap;
 import agogic.core.time.TempoMap;
 import agogic.core.time.TempoPoint;
 import agogic.core.time.Timeline;
-import agogic.core.write.Cycles;
 import agogic.core.write.Pass;
 import agogic.core.write.PassWriter;
+import agogic.core.write.Takes;
 import java.io.IOException;
 import java.nio.file.Files;
 import java.nio.file.Path;
@@ -183,7 +183,7 @@ class LongEditsTest {
     }
 
     private Session edited(Session s) {
-        return switch (random.nextInt(44)) {
+        return switch (random.nextInt(51)) {
             case 0, 1 -> Assigning.connect(s, hand(s), target(s), Assigning.How.values()[random.nextInt(2)]);
             case 2 -> Assigning.disconnect(s, one(s.routes()).id());
             case 3 -> Assigning.onPage(s, one(s.routes()).id(), random.nextInt(6) - 1);
@@ -253,8 +253,8 @@ class LongEditsTest {
                 Lane lane = one(ridden);
                 int index = random.nextInt(lane.stretches().size());
                 yield random.nextBoolean()
-                        ? Cycles.choose(s, lane.target(), index)
-                        : Cycles.average(s, lane.target(), Cycles.of(s, lane, index));
+                        ? Takes.choose(s, lane.target(), 0, index)
+                        : Takes.average(s, lane.target(), 0, Takes.of(s, lane, index));
             }
             case 40 -> s.withLoop(new Loop(time(), time(), random.nextBoolean()));
             case 41 -> s.withTimeline(new Timeline(
@@ -263,6 +263,7 @@ class LongEditsTest {
                             new TempoPoint(time(), 30 + edge() * 200, random.nextBoolean()))),
                     MetreMap.steady(1 + random.nextInt(7), 4)));
             case 42 -> Resting.at(s, target(s), edge());
+            case 43, 44, 45, 46, 47, 48, 49 -> new AnyLayerEdit(random, this::time).of(s, target(s));
             default -> {
                 FitPlan plan = Fit.plan(s, one(s.devices()).id(), Set.of());
                 yield random.nextBoolean()
@@ -320,7 +321,7 @@ class LongEditsTest {
                 40,
                 List.of(),
                 new Loop(0, 8, false),
-                List.of(new Track("t", "Track", false, 1, List.of("d", "e"), List.of())),
+                List.of(new Track("t", "Track", false, 1, List.of("d", "e"), AnyLayerEdit.clips())),
                 List.of(device, other),
                 List.of(new Surface("s", "Surface", "Surface", controls), new Surface("z", "Second", "Z", controls)),
                 List.of(),

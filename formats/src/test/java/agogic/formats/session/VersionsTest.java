@@ -101,21 +101,29 @@ class VersionsTest {
         }
     }
 
-    /** A lane of two layers, or of a clip, is not read as less than it is. */
+    /** A layer of a kind that is not known, or two of a kind that there is once, is not read as less than it is. */
     @Test
     void whatANewerOneMakesIsRefusedInWords() {
         ObjectNode json = SessionWriter.write(SlowComet.session());
         ObjectNode layer = (ObjectNode) json.get("lanes").get(0).get("layers").get(0);
-        layer.put("way", "offset");
+        layer.put("way", "scaled");
+        ((ArrayNode) json.get("rides")).removeAll();
         assertThatThrownBy(() -> new SessionReader(Map.of()).read(new Json("x", json)))
                 .isInstanceOf(FormatException.class)
                 .hasMessageContaining("lanes[1].layers[1]")
                 .hasMessageContaining("newer Agogic");
         layer.put("way", "absolute");
         ((ArrayNode) json.get("lanes").get(0).get("layers")).add(layer.deepCopy());
+        json.remove("rides");
+        json.putArray("rides");
+        for (var lane : json.get("lanes")) {
+            for (var one : lane.get("layers")) {
+                ((ObjectNode) one).putArray("stretches");
+            }
+        }
         assertThatThrownBy(() -> new SessionReader(Map.of()).read(new Json("x", json)))
                 .isInstanceOf(FormatException.class)
-                .hasMessageContaining("one layer");
+                .hasMessageContaining("one absolute layer");
     }
 
     /** The numbers of a shape are numbers, and make the same shape again. */

@@ -4,20 +4,25 @@ import agogic.core.curve.Curve;
 import agogic.core.curve.Reconstruction;
 import agogic.core.envelope.Envelope;
 import agogic.core.lane.Lane;
-import agogic.core.lane.LaneWriter;
+import agogic.core.lane.Layer;
 import agogic.core.lane.Stretch;
+import agogic.core.layer.Layers;
 import agogic.core.ride.Ride;
 import agogic.core.route.Target;
 import agogic.core.session.Session;
+import agogic.core.time.LaneTime;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.TreeSet;
 
-/** A loop gives one ride a cycle, written one on top of the other: choosing among them, and their average. */
-public final class Cycles {
+/**
+ * Rides over the same stretch of one layer lie one on top of the other, and the uppermost counts: choosing among them, taking
+ * a part of one, their average, their names. A loop gives one a cycle.
+ */
+public final class Takes {
     private static final double SAME = 1e-6;
 
-    private Cycles() {}
+    private Takes() {}
 
     /**
      * The places of the stretches that are cycles of one loop with stretch {@code index}, itself among them, in the
@@ -41,21 +46,74 @@ public final class Cycles {
         return cycles;
     }
 
-    /** The session with stretch {@code index} of a lane on top: what its hand did is heard. */
-    public static Session choose(Session session, Target target, int index) {
+    /** The places of all takes that share time with stretch {@code index}, itself among them, in their order. */
+    public static List<Integer> over(Lane lane, int index) {
+        Stretch one = lane.stretches().get(index);
+        List<Integer> takes = new ArrayList<>();
+        for (int i = 0; i < lane.stretches().size(); i++) {
+            if (i == index || lane.stretches().get(i).overlaps(one)) {
+                takes.add(i);
+            }
+        }
+        return takes;
+    }
+
+    /** True if nothing lies over stretch {@code index}: it is what counts there. */
+    public static boolean counts(Lane lane, int index) {
+        return over(lane, index).stream().allMatch(i -> i <= index);
+    }
+
+    /** The session with stretch {@code index} of a layer on top: what its hand did is heard. */
+    public static Session choose(Session session, Target target, int layer, int index) {
+        return Layers.edited(session, target, layer, (writer, one) -> writer.raise(one, index, session::ride));
+    }
+
+    /**
+     * The session with a part of stretch {@code index} of a layer on top, exact at both edges.
+     *
+     * @param from where the part begins, in time of the layer
+     * @param to where it ends
+     * @throws IllegalArgumentException if the hand had nothing there
+     */
+    public static Session part(Session session, Target target, int layer, int index, double from, double to) {
+        Layer one = session.lane(target).layer(layer);
+        Stretch whole = one.stretches().get(index);
+        double first = Math.max(from, whole.from());
+        double last = Math.min(to, whole.to());
+        if (!(last - first > SAME)) {
+            throw new IllegalArgumentException("That take says nothing there: it goes from "
+                    + position(session, one, whole, whole.from()) + " to "
+                    + position(session, one, whole, whole.to()) + ".");
+        }
+        LaneTime time = whole.time(session.timeline(), one.lock());
+        Stretch part = whole.part(time.seconds(first), time.seconds(last)).inWhole();
+        return Layers.edited(
+                session, target, layer, (writer, lane) -> writer.write(lane, session.ride(whole.ride()), part));
+    }
+
+    private static String position(Session session, Layer layer, Stretch stretch, double time) {
+        double seconds = stretch.time(session.timeline(), layer.lock()).seconds(time);
+        return session.timeline().printBars(session.timeline().beatAt(seconds));
+    }
+
+    /** The session with another name for a take; none if it is empty. */
+    public static Session rename(Session session, Target target, int layer, int index, String name) {
         Lane lane = session.lane(target);
-        return session.with(writer(session, lane).raise(lane, index, session::ride));
+        List<Stretch> stretches = new ArrayList<>(lane.layer(layer).stretches());
+        stretches.set(index, stretches.get(index).named(name.strip()));
+        Layer renamed = lane.layer(layer).with(lane.layer(layer).envelope(), stretches);
+        return session.with(lane.with(layer, renamed));
     }
 
     /**
      * The session with a ride more on top: at each time the mean of where the control counted in these cycles. Before a
      * cycle's first move its first place counts, after its last move its last.
      */
-    public static Session average(Session session, Target target, List<Integer> cycles) {
+    public static Session average(Session session, Target target, int layer, List<Integer> cycles) {
         if (cycles.size() < 2) {
             throw new IllegalArgumentException("An average needs two cycles or more; there is one. Ride in a loop.");
         }
-        Lane lane = session.lane(target);
+        Lane lane = session.lane(target).only(layer);
         List<Curve> curves = new ArrayList<>();
         TreeSet<Double> times = new TreeSet<>();
         Stretch last = lane.stretches().get(cycles.get(cycles.size() - 1));
@@ -109,10 +167,7 @@ public final class Cycles {
                 0,
                 0,
                 Envelope.EMPTY);
-        return session.with(mean).with(writer(session, lane).write(lane, mean, asked));
-    }
-
-    private static LaneWriter writer(Session session, Lane lane) {
-        return new LaneWriter(session.parameter(lane.target()), session.timeline(), lane.lock());
+        Stretch framed = last.frame().map(asked::in).orElse(asked);
+        return Layers.edited(session.with(mean), target, layer, (writer, one) -> writer.write(one, mean, framed));
     }
 }

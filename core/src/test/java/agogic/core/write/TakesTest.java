@@ -18,7 +18,7 @@ import agogic.core.session.Session;
 import java.util.List;
 import org.junit.jupiter.api.Test;
 
-class CyclesTest {
+class TakesTest {
     private static final double[] SECONDS = {2.0, 2.03, 2.06, 3.5, 3.53};
 
     private static Session written(Session session, String id, double... places) {
@@ -46,18 +46,18 @@ class CyclesTest {
     void theLastCycleIsHeardAndEachCanBeChosen() {
         Session two = twoCycles();
         Lane lane = two.lane(PassTest.LEVEL);
-        assertThat(Cycles.of(two, lane, 1)).containsExactly(0, 1);
+        assertThat(Takes.of(two, lane, 1)).containsExactly(0, 1);
         assertThat(at(two, 3)).isCloseTo(0.6, within(0.02));
-        Session first = Cycles.choose(two, PassTest.LEVEL, 0);
+        Session first = Takes.choose(two, PassTest.LEVEL, 0, 0);
         assertThat(at(first, 3)).isCloseTo(0.4, within(0.02));
-        Session again = Cycles.choose(first, PassTest.LEVEL, 0);
+        Session again = Takes.choose(first, PassTest.LEVEL, 0, 0);
         assertThat(again.lane(PassTest.LEVEL)).isEqualTo(lane);
     }
 
     @Test
     void theAverageLiesHalfWay() {
         Session two = twoCycles();
-        Session mean = Cycles.average(two, PassTest.LEVEL, List.of(0, 1));
+        Session mean = Takes.average(two, PassTest.LEVEL, 0, List.of(0, 1));
         assertThat(at(mean, 3)).isCloseTo(0.5, within(0.02));
         assertThat(mean.lane(PassTest.LEVEL).stretches()).hasSize(3);
         assertThat(at(mean, 1.9)).isEqualTo(at(two, 1.9));
@@ -67,7 +67,7 @@ class CyclesTest {
     @Test
     void oneCycleHasNoAverage() {
         assertThatIllegalArgumentException()
-                .isThrownBy(() -> Cycles.average(twoCycles(), PassTest.LEVEL, List.of(1)))
+                .isThrownBy(() -> Takes.average(twoCycles(), PassTest.LEVEL, 0, List.of(1)))
                 .withMessageContaining("two cycles");
     }
 }
