@@ -1,8 +1,9 @@
 package agogic.core.write;
 
 import agogic.core.lane.Lane;
-import agogic.core.lane.LaneWriter;
+import agogic.core.lane.Layer;
 import agogic.core.lane.Stretch;
+import agogic.core.layer.Layers;
 import agogic.core.parameter.Parameter;
 import agogic.core.refine.Recipe;
 import agogic.core.route.Target;
@@ -35,36 +36,41 @@ public final class RecipeForAll {
     /**
      * A ride, and what the recipe makes of it.
      *
-     * @param stretch which of its lane
+     * @param layer which of its lane
+     * @param stretch which of that
      * @param before how many points there are in its stretch now
      * @param after how many there would be
      */
-    public record One(Target target, int stretch, int before, int after) {}
+    public record One(Target target, int layer, int stretch, int before, int after) {}
 
     /** What the recipe would make of each ride, were it the only one. */
     public List<One> each() {
         List<One> each = new ArrayList<>();
         for (Lane lane : session.lanes()) {
-            for (int i = 0; i < lane.stretches().size(); i++) {
-                Lane written = rewritten(lane, lane, i);
-                each.add(new One(lane.target(), i, points(lane, i), points(written, i)));
+            for (int k = 0; k < lane.layers().size(); k++) {
+                for (int i = 0; i < lane.layer(k).stretches().size(); i++) {
+                    Layer written = rewritten(session, lane, k, i).lane(lane.target()).layer(k);
+                    each.add(new One(lane.target(), k, i, points(lane.layer(k), i), points(written, i)));
+                }
             }
         }
         return each;
     }
 
-    private static int points(Lane lane, int stretch) {
-        Stretch one = lane.stretches().get(stretch);
-        int first = lane.envelope().firstAtOrAfter(one.from());
-        return lane.envelope().lastAtOrBefore(one.to()) - first + 1;
+    private static int points(Layer layer, int stretch) {
+        Stretch one = layer.stretches().get(stretch);
+        int first = layer.envelope().firstAtOrAfter(one.from());
+        return layer.envelope().lastAtOrBefore(one.to()) - first + 1;
     }
 
-    private Lane rewritten(Lane lane, Lane edited, int stretch) {
-        Parameter own = session.parameter(lane.target());
+    private Session rewritten(Session edited, Lane lane, int layer, int stretch) {
+        Layer one = lane.layer(layer);
+        Parameter own = one.scale(session.parameter(lane.target()));
         Recipe fits = own.stepped()
-                ? recipe.within(lane.stretches().get(stretch).recipe().tolerance())
+                ? recipe.within(one.stretches().get(stretch).recipe().tolerance())
                 : recipe.within(own.usualTolerance() * part);
-        return new LaneWriter(own, session.timeline(), lane.lock()).rewrite(edited, stretch, fits, session::ride);
+        return Layers.edited(
+                edited, lane.target(), layer, (writer, it) -> writer.rewrite(it, stretch, fits, session::ride));
     }
 
     /**
@@ -83,17 +89,19 @@ public final class RecipeForAll {
         int before = 0;
         int after = 0;
         for (Lane lane : session.lanes()) {
-            Lane written = lane;
-            for (int i = 0; i < lane.stretches().size(); i++) {
-                if (chosen.test(new One(lane.target(), i, 0, 0))) {
-                    written = rewritten(lane, written, i);
-                    rides++;
+            Session written = edited;
+            for (int k = 0; k < lane.layers().size(); k++) {
+                for (int i = 0; i < lane.layer(k).stretches().size(); i++) {
+                    if (chosen.test(new One(lane.target(), k, i, 0, 0))) {
+                        written = rewritten(written, lane, k, i);
+                        rides++;
+                    }
                 }
             }
-            if (written != lane) {
-                before += lane.envelope().size();
-                after += written.envelope().size();
-                edited = edited.with(written);
+            if (written != edited) {
+                before += lane.points();
+                after += written.lane(lane.target()).points();
+                edited = written;
             }
         }
         return new Outcome(edited, rides, before, after);

@@ -2,6 +2,7 @@ package agogic.desk.model;
 
 import agogic.core.macro.Macro;
 import agogic.core.play.LiveState;
+import agogic.core.play.Punch;
 import agogic.core.route.Hand;
 import agogic.core.route.Route;
 import agogic.core.route.Target;
@@ -41,6 +42,11 @@ public final class Mending {
             case TURN_PAGE -> turn(hand);
             case MAKE_CONTROL -> makeControl(hand);
             case ADD_MEMBERS -> desk.selection().showMacro(route.target().parameter());
+            case PUNCH_OFF -> {
+                while (desk.riding().punchProperty().get() != Punch.OFF) {
+                    desk.riding().nextPunch();
+                }
+            }
             case LOOK_AGAIN -> {
                 desk.live().ports().again();
                 desk.say(Notice.wait("Looking", "The ports are looked for again."));

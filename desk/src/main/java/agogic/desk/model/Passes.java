@@ -2,6 +2,7 @@ package agogic.desk.model;
 
 import agogic.core.lane.Lane;
 import agogic.core.lane.Stretch;
+import agogic.core.layer.Layers;
 import agogic.core.ride.Ride;
 import agogic.core.route.Target;
 import agogic.core.session.Session;
@@ -144,13 +145,21 @@ public final class Passes {
     private Notice written(Session before, Pass pass) {
         Target target = pass.route().target();
         Lane lane = desk.session().lane(target);
-        Set<Stretch> old = new HashSet<>(before.lane(target).stretches());
-        Stretch stretch = lane.stretches().get(lane.stretches().size() - 1);
-        for (Stretch one : lane.stretches()) {
-            stretch = old.contains(one) ? stretch : one;
+        Set<Stretch> old = new HashSet<>();
+        before.lane(target).layers().forEach(layer -> old.addAll(layer.stretches()));
+        int layer = 0;
+        Stretch stretch = null;
+        for (int k = 0; k < lane.layers().size(); k++) {
+            for (Stretch one : lane.layer(k).stretches()) {
+                if (!old.contains(one) || stretch == null) {
+                    stretch = one;
+                    layer = k;
+                }
+            }
         }
+        LayerView view = new LayerView(desk.session(), target, layer);
         Ride ride = desk.session().ride(stretch.ride());
-        RefineModel model = new RefineModel(desk.session(), target, stretch);
+        RefineModel model = new RefineModel(view, stretch);
         Timeline timeline = desk.timeline();
         int from = timeline.metre().barAt(model.beat(stretch.from()) + 1e-6);
         int to = timeline.metre().barAt(model.beat(stretch.to()) - 1e-6);
@@ -159,9 +168,8 @@ public final class Passes {
                 + desk.session().device(target.device()).name() + " · "
                 + desk.session().parameter(target).name() + " · " + bars + " · " + ride.size() + " moves → "
                 + model.refined().points() + " points, never more than "
-                + desk.session()
-                        .parameter(target)
-                        .printDifference(model.refined().farthest()) + " from the hand.";
+                + view.parameter().printDifference(model.refined().farthest()) + " from the hand."
+                + (layer == 0 ? "" : " Layer: " + Layers.name(desk.session(), view.layer()) + ".");
         return new Notice(
                 Notice.Kind.GOOD,
                 "Written",

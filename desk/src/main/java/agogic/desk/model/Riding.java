@@ -1,5 +1,7 @@
 package agogic.desk.model;
 
+import agogic.core.play.Punch;
+import agogic.core.route.Into;
 import agogic.core.route.Route;
 import agogic.core.route.Target;
 import agogic.core.route.WriteMode;
@@ -9,6 +11,8 @@ import java.util.List;
 import java.util.Optional;
 import javafx.beans.property.ReadOnlyBooleanProperty;
 import javafx.beans.property.ReadOnlyBooleanWrapper;
+import javafx.beans.property.ReadOnlyObjectProperty;
+import javafx.beans.property.ReadOnlyObjectWrapper;
 
 /** Playing and riding: where it plays, what is armed, and when writing begins. */
 public final class Riding {
@@ -21,6 +25,7 @@ public final class Riding {
     private double here = Double.NaN;
     private boolean passOpen;
     private boolean played;
+    private final ReadOnlyObjectWrapper<Punch> punch = new ReadOnlyObjectWrapper<>(Punch.OFF);
     private final ReadOnlyBooleanWrapper everything = new ReadOnlyBooleanWrapper();
 
     Riding(Desk desk) {
@@ -208,6 +213,45 @@ public final class Riding {
                     name + " in " + mode.spoken(),
                     s -> s.with(s.route(route.id()).in(mode)));
         }
+    }
+
+    /** Writes into another layer from now on. */
+    public void into(Route route, Into into) {
+        String name = desk.session().parameter(route.target()).name();
+        desk.edit(
+                name + " writes " + (into.offset() ? "" : "to ") + into.spoken(),
+                s -> s.with(s.route(route.id()).into(into)));
+        desk.say(Notice.plain("Where", name + " is written to " + into.spoken() + "."));
+    }
+
+    /** When passes write: the next of the three ways. */
+    public void nextPunch() {
+        punch.set(punch.get().next());
+        desk.engine().punch(punch.get());
+        Loop loop = desk.session().loop();
+        desk.say(Notice.plain(
+                "Punch",
+                switch (punch.get()) {
+                    case OFF -> "A ride writes from its start to its stop.";
+                    case RANGE -> "A ride writes only from " + desk.timeline().speakBars(loop.from()) + " to "
+                            + desk.timeline().speakBars(loop.to())
+                            + (loop.on() ? ", and the loop repeats them." : ", and plays on.");
+                    case KEY -> "A ride writes from one press of Ctrl+Shift+J to the next.";
+                }));
+    }
+
+    /** When passes write. */
+    public ReadOnlyObjectProperty<Punch> punchProperty() {
+        return punch.getReadOnlyProperty();
+    }
+
+    /** Writing begins or ends here and now. */
+    public void punchNow() {
+        if (!playing() || !passOpen) {
+            desk.refuse("Nothing is being ridden: press R first, then this begins and ends what is written.");
+            return;
+        }
+        desk.engine().punchNow();
     }
 
     /** The next of the write modes for a route. */

@@ -31,6 +31,7 @@ public final class Selection {
     private final ObjectProperty<String> fitting = new SimpleObjectProperty<>();
     private final ObjectProperty<Hand> hand = new SimpleObjectProperty<>();
     private final ObjectProperty<String> macro = new SimpleObjectProperty<>();
+    private final ObjectProperty<String> clip = new SimpleObjectProperty<>();
     private Place place;
 
     Selection(Editing editing) {
@@ -91,6 +92,11 @@ public final class Selection {
     /** The id of the macro that Surfaces shows, null if none is chosen. */
     public ObjectProperty<String> macroProperty() {
         return macro;
+    }
+
+    /** The id of the clip that was chosen, null if none was. */
+    public ObjectProperty<String> clipProperty() {
+        return clip;
     }
 
     /** The place in an envelope that the menu of what is here is about, while it is open. */

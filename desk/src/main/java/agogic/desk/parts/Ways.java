@@ -28,7 +28,12 @@ public record Ways(String id, String words, Shape shape) {
 
     /** From now on a lane goes this way from one of its points. */
     public void from(Desk desk, Target target, int point) {
-        desk.edit("Way: " + words, s -> Points.shape(s, target, point, shape));
+        from(desk, target, 0, point);
+    }
+
+    /** The same of a layer. */
+    public void from(Desk desk, Target target, int layer, int point) {
+        desk.edit("Way: " + words, s -> Points.shape(s, target, layer, point, shape));
     }
 
     /** The key that chooses it. */

@@ -62,7 +62,7 @@ final class Plot extends Region {
 
     private RefineMarks marks() {
         return new RefineMarks(
-                desk.session(), shown.lane, shown.model, time, shown.outline, getWidth() - 4, getHeight() - 4);
+                shown.view, shown.model, time, shown.outline, getWidth() - 4, getHeight() - 4);
     }
 
     @Override
@@ -147,8 +147,8 @@ final class Plot extends Region {
             int point = dragged;
             desk.editOn(
                     "Move point " + (point + 1),
-                    List.of("point", shown.target, point),
-                    s -> Points.move(s, shown.target, point, time2, to));
+                    List.of("point", shown.target, shown.layer, point),
+                    s -> Points.move(s, shown.target, shown.layer, point, time2, to));
         }
     }
 

@@ -6,7 +6,6 @@ import agogic.core.envelope.Shape;
 import agogic.core.lane.Lane;
 import agogic.core.parameter.Parameter;
 import agogic.core.session.Points;
-import agogic.core.time.Lock;
 import agogic.core.time.Timeline;
 import agogic.desk.acts.ActParts;
 import agogic.desk.model.Desk;
@@ -151,9 +150,7 @@ final class PointPanel extends VBox {
             desk.refuse("“" + at.getText() + "” is no position. Expected " + Timeline.expected() + ".");
             return beats;
         }
-        return shown.lane.lock() == Lock.BEATS
-                ? beats
-                : OptionalDouble.of(desk.timeline().secondsAt(beats.getAsDouble()));
+        return OptionalDouble.of(shown.view.time(beats.getAsDouble()));
     }
 
     private OptionalDouble typedValue() {
@@ -191,7 +188,7 @@ final class PointPanel extends VBox {
             double newTime = sameTime ? old.time() : time2.getAsDouble();
             double newValue = sameValue ? old.value() : to.getAsDouble();
             int point = shown.chosen;
-            desk.edit("Set point " + (point + 1), s -> Points.move(s, shown.target, point, newTime, newValue));
+            desk.edit("Set point " + (point + 1), s -> Points.move(s, shown.target, shown.layer, point, newTime, newValue));
             desk.say(Notice.good(
                     "Set", shown.spoken(Math.min(point, shown.lane.envelope().size() - 1)) + "."));
         }
@@ -227,7 +224,7 @@ final class PointPanel extends VBox {
                     : kind == Shape.Kind.PULSE ? "0.1;4;0.5" : kind.wave() ? "0.1;4" : "";
             Shape made = ShapeText.parse(kind.name(), fits ? text : usual);
             int point = shown.chosen;
-            desk.edit("Way: " + kind.spoken(), s -> Points.shape(s, shown.target, point, made));
+            desk.edit("Way: " + kind.spoken(), s -> Points.shape(s, shown.target, shown.layer, point, made));
             mark(amount, false);
         } catch (IllegalArgumentException e) {
             mark(amount, true);

@@ -1,6 +1,5 @@
 package agogic.desk.refine;
 
-import agogic.core.lane.Lane;
 import agogic.core.lane.Stretch;
 import agogic.core.parameter.Parameter;
 import agogic.core.refine.Recipe;
@@ -10,6 +9,7 @@ import agogic.core.time.Timeline;
 import agogic.core.write.RecipeForAll;
 import agogic.desk.model.Beside;
 import agogic.desk.model.Desk;
+import agogic.desk.model.LayerView;
 import agogic.desk.model.Notice;
 import agogic.desk.parts.ChoiceDialog;
 import java.util.List;
@@ -77,7 +77,7 @@ final class RecipeChoice {
     }
 
     private static String id(RecipeForAll.One one) {
-        return one.target() + " " + one.stretch();
+        return one.target() + " " + one.layer() + " " + one.stretch();
     }
 
     private static String sum(List<RecipeForAll.One> each, Set<String> off) {
@@ -94,15 +94,15 @@ final class RecipeChoice {
     }
 
     private static String where(Session session, RecipeForAll.One one) {
-        Lane lane = session.lane(one.target());
-        return name(session.timeline(), lane, lane.stretches().get(one.stretch()));
+        LayerView view = new LayerView(session, one.target(), one.layer());
+        return name(view, view.layer().stretches().get(one.stretch()));
     }
 
     /** {@code Ride 3 · 9.1.00 – 17.1.00}. */
-    static String name(Timeline timeline, Lane lane, Stretch one) {
-        double from = timeline.beatAt(timeline.secondsOfLane(lane.lock(), one.from()));
-        double to = timeline.beatAt(timeline.secondsOfLane(lane.lock(), one.to()));
-        return "Ride " + one.ride().replaceAll("\\D", "") + " · " + timeline.printBars(from) + " – "
-                + timeline.printBars(to);
+    static String name(LayerView view, Stretch one) {
+        Timeline timeline = view.session().timeline();
+        String called = one.name().isEmpty() ? "Ride " + one.ride().replaceAll("\\D", "") : one.name();
+        return called + " · " + timeline.printBars(Math.max(0, view.beat(one.from()))) + " – "
+                + timeline.printBars(Math.max(0, view.beat(one.to())));
     }
 }

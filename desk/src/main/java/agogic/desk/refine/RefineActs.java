@@ -110,6 +110,7 @@ public final class RefineActs {
                 "What it has over time goes to another parameter or controller, every number kept",
                 "Ctrl+Shift+L",
                 shown -> shown.carry(view.get().getScene().getWindow())));
+        all.addAll(LayerActs.of(view));
         for (Ways way : Ways.ALL) {
             all.add(act(
                     "way-" + way.id(),

@@ -12,6 +12,7 @@ import agogic.core.refine.Tube;
 import agogic.core.session.Session;
 import agogic.desk.draw.Ink;
 import agogic.desk.draw.Mark;
+import agogic.desk.model.LayerView;
 import agogic.desk.model.RefineModel;
 import agogic.desk.model.TimeWindow;
 import agogic.desk.parts.EnvelopeMarks;
@@ -29,8 +30,9 @@ public final class RefineMarks {
     static final double RIGHT = 14;
     private static final double RULER = 26;
     private static final double DISTANCE = 92;
-    private static final double LAYERS = 74;
+    private static final double TAKES = 40;
 
+    private final LayerView view;
     private final Session session;
     private final Lane lane;
     private final Parameter parameter;
@@ -43,21 +45,21 @@ public final class RefineMarks {
     private final double high;
 
     RefineMarks(
-            Session session,
-            Lane lane,
+            LayerView view,
             RefineModel model,
             TimeWindow time,
             EnvelopeOutline outline,
             double width,
             double height) {
-        this.session = session;
-        this.lane = lane;
+        this.view = view;
+        session = view.session();
+        lane = view.lane();
         this.model = model;
         this.time = time;
         this.outline = outline;
         this.width = width;
         this.height = height;
-        parameter = session.parameter(lane.target());
+        parameter = view.parameter();
         double[] range = range();
         low = range[0];
         high = range[1];
@@ -70,7 +72,7 @@ public final class RefineMarks {
         }
         double[] least = new double[400];
         double[] most = new double[400];
-        outline.fill(laneTime(time.from()), laneTime(time.to()), least, most);
+        outline.fill(drawnTime(time.from()), drawnTime(time.to()), least, most);
         double lowest = Arrays.stream(least).min().orElse(0);
         double highest = Arrays.stream(most).max().orElse(1);
         if (model != null) {
@@ -83,19 +85,22 @@ public final class RefineMarks {
         return new double[] {Math.max(0, lowest - air), Math.min(1, highest + air)};
     }
 
+    /** The time of what is drawn: that of a clip's layer is the piece's. */
+    private double drawnTime(double beat) {
+        return view.layer().inClip() ? beat : laneTime(beat);
+    }
+
     private double laneTime(double beat) {
-        return session.timeline().laneTime(lane.lock(), session.timeline().secondsAt(beat));
+        return view.time(beat);
     }
 
     private double beat(double laneTime) {
-        return lane.lock() == agogic.core.time.Lock.BEATS
-                ? laneTime
-                : session.timeline().beatAt(laneTime);
+        return view.beat(laneTime);
     }
 
     /** Where the envelope is drawn. */
     EnvelopeMarks.Field field() {
-        double lower = model == null ? LAYERS : DISTANCE + LAYERS + 18;
+        double lower = model == null ? TAKES : DISTANCE + TAKES + 18;
         return new EnvelopeMarks.Field(
                 LEFT, RULER, Math.max(40, width - LEFT - RIGHT), Math.max(60, height - RULER - lower - 16));
     }
@@ -141,7 +146,7 @@ public final class RefineMarks {
         if (model != null) {
             distance(marks);
         }
-        layers(marks);
+        takes(marks);
         return marks;
     }
 
@@ -223,10 +228,10 @@ public final class RefineMarks {
         // The picture shows a part of the travel: the same marks, stretched.
         EnvelopeMarks.Field whole = new EnvelopeMarks.Field(f.left(), y(1), f.width(), y(0) - y(1));
         marks.addAll(EnvelopeMarks.line(
-                envelope, outline, lane.lock(), session.timeline(), time.from(), time.to(), whole, 2.4, false));
+                view.drawn(), outline, lane.lock(), session.timeline(), time.from(), time.to(), whole, 2.4, false));
         double perBeat = f.width() / (time.to() - time.from());
         marks.addAll(
-                EnvelopeMarks.points(envelope, time, perBeat, whole, 4.6, chosen, session.timeline(), lane.lock()));
+                EnvelopeMarks.points(view.drawn(), time, perBeat, whole, 4.6, chosen, session.timeline(), lane.lock()));
         if (chosen >= 0 && chosen < envelope.size()) {
             tag(marks, chosen, handle != null && y(handle[1]) < y(envelope.value(chosen)));
         }
@@ -300,35 +305,25 @@ public final class RefineMarks {
         marks.add(new Mark.Line(far, top + 2, far, top + size - 2, Ink.TEXT, 1, 3));
     }
 
-    private void layers(List<Mark> marks) {
+    private void takes(List<Mark> marks) {
         EnvelopeMarks.Field f = field();
-        double top = height - LAYERS + 6;
-        marks.add(new Mark.Words(8, top + 18, "Timeline", Ink.QUIET, 11.5, false, false, -1));
-        marks.add(new Mark.Box(f.left(), top, f.width(), 26, 6, Ink.SOUND_SOFT, Ink.NONE, 0));
-        String lock = lane.lock() == agogic.core.time.Lock.BEATS ? "fixed to the beats" : "fixed to the clock";
-        marks.add(new Mark.Words(
-                f.left() + 10,
-                top + 17,
-                lane.envelope().size() + " points · absolute · " + lock,
-                Ink.TEXT,
-                11.5,
-                false,
-                false,
-                -1));
-        marks.add(new Mark.Words(8, top + 50, "Rides", Ink.QUIET, 11.5, false, false, -1));
-        marks.add(new Mark.Box(f.left(), top + 32, f.width(), 26, 6, Ink.PANEL, Ink.NONE, 0));
+        double top = height - TAKES + 6;
+        marks.add(new Mark.Words(8, top + 18, "Takes", Ink.QUIET, 11.5, false, false, -1));
+        marks.add(new Mark.Box(f.left(), top, f.width(), 26, 6, Ink.PANEL, Ink.NONE, 0));
         for (Stretch stretch : lane.stretches()) {
             double x0 = Math.max(f.left(), x(stretch.from()));
             double x1 = Math.min(f.left() + f.width(), x(stretch.to()));
             if (x1 > x0) {
                 boolean looked = model != null && stretch.equals(model.stretch());
-                marks.add(new Mark.Box(x0, top + 32, x1 - x0, 26, 6, Ink.RIDE_SOFT, looked ? Ink.RIDE : Ink.NONE, 1.4));
+                marks.add(new Mark.Box(x0, top, x1 - x0, 26, 6, Ink.RIDE_SOFT, looked ? Ink.RIDE : Ink.NONE, 1.4));
                 if (x1 - x0 > 120) {
                     marks.add(new Mark.Words(
                             x0 + 10,
-                            top + 49,
-                            "Ride " + stretch.ride().replaceAll("\\D", "") + " · "
-                                    + stretch.mode().spoken() + " · raw moves kept",
+                            top + 17,
+                            (stretch.name().isEmpty()
+                                            ? "Ride " + stretch.ride().replaceAll("\\D", "")
+                                            : stretch.name())
+                                    + " · " + stretch.mode().spoken() + " · raw moves kept",
                             Ink.TEXT,
                             11.5,
                             false,

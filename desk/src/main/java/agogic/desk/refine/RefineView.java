@@ -6,12 +6,14 @@ import agogic.core.refine.Recipe;
 import agogic.core.route.Target;
 import agogic.core.session.Session;
 import agogic.core.write.Takes;
+import agogic.desk.acts.ActParts;
 import agogic.desk.model.Desk;
 import agogic.desk.model.View;
 import agogic.desk.parts.Parts;
 import agogic.desk.parts.ScoreStrip;
 import java.util.List;
 import java.util.stream.IntStream;
+import javafx.geometry.Insets;
 import javafx.geometry.Pos;
 import javafx.scene.control.Button;
 import javafx.scene.control.ComboBox;
@@ -30,9 +32,10 @@ public final class RefineView extends BorderPane {
     private final Label title = new Label();
     private final Label subtitle = new Label();
     private final ComboBox<Integer> stretches = new ComboBox<>();
-    private final Button hear = new Button();
-    private final Button average = new Button();
+    private final Button hear = ActParts.button("take-count");
+    private final Button average = ActParts.button("take-average");
     private final ScoreStrip score;
+    private final LayerList layers;
     private final RecipePanel recipe;
     private final PointPanel points;
     private boolean filling;
@@ -43,6 +46,7 @@ public final class RefineView extends BorderPane {
         recipe = new RecipePanel(this::changeRecipe, desk::settle);
         points = new PointPanel(shown);
         plot = new Plot(shown, points::typePlace);
+        layers = new LayerList(shown, this::refresh);
         score = new ScoreStrip(desk, shown.time, RefineMarks.LEFT, RefineMarks.RIGHT + 4);
         shown.tell(
                 () -> {
@@ -67,24 +71,19 @@ public final class RefineView extends BorderPane {
                 refresh();
             }
         });
-        act(hear, "hear-cycle", "Hear this cycle", () -> {
-            int index = shown.stretch;
-            desk.edit(
-                    "Hear " + shown.name(shown.lane.stretches().get(index)),
-                    s -> Takes.choose(s, shown.target, 0, index));
-            shown.stretch = shown.lane.stretches().size() - 1;
-            refresh();
-        });
-        act(average, "average-cycles", "Average", () -> {
-            List<Integer> cycles = shown.cycles();
-            desk.edit("Average of " + cycles.size() + " cycles", s -> Takes.average(s, shown.target, 0, cycles));
-        });
+        for (Button one : List.of(hear, average)) {
+            one.managedProperty().bind(one.visibleProperty());
+            one.setVisible(false);
+            one.setMinWidth(Region.USE_PREF_SIZE);
+        }
         HBox head = new HBox(12, title, subtitle, gap, hear, average, stretches);
         head.setAlignment(Pos.CENTER_LEFT);
         head.setStyle("-fx-padding: 8 16 4 20;");
         BorderPane left = new BorderPane(plot);
         left.setTop(head);
-        left.setBottom(score);
+        VBox below = new VBox(4, layers, score);
+        VBox.setMargin(layers, new Insets(0, RefineMarks.RIGHT + 4, 0, 8));
+        left.setBottom(below);
         setCenter(left);
         setRight(side());
         desk.editing().sessionProperty().addListener((o, a, b) -> {
@@ -106,16 +105,6 @@ public final class RefineView extends BorderPane {
         });
         desk.onFrame(this::frame);
         open();
-    }
-
-    private static void act(Button button, String id, String words, Runnable act) {
-        button.setId(id);
-        button.setText(words);
-        button.getStyleClass().addAll("pill", "act");
-        button.managedProperty().bind(button.visibleProperty());
-        button.setVisible(false);
-        button.setMinWidth(Region.USE_PREF_SIZE);
-        button.setOnAction(e -> act.run());
     }
 
     private VBox side() {
@@ -163,19 +152,21 @@ public final class RefineView extends BorderPane {
         Lane lane = shown.lane;
         Target target = shown.target;
         int stretch = shown.stretch;
-        Parameter parameter = session.parameter(target);
-        title.setText(parameter.name());
+        Parameter parameter = shown.parameter();
+        title.setText(parameter.name() + (session.lane(target).guarded() ? " · protected" : ""));
         subtitle.setText(session.device(target.device()).name() + " · "
-                + session.trackOf(target.device()).map(t -> t.name()).orElse("") + " · " + parameter.printRange());
+                + session.trackOf(target.device()).map(t -> t.name()).orElse("") + " · " + (shown.view.layer().offset()
+                        ? "offset, " + parameter.print(0) + " to +" + parameter.print(1).replace("+", "")
+                        : parameter.printRange()));
         stretches.setVisible(!lane.stretches().isEmpty());
         stretches
                 .getItems()
                 .setAll(IntStream.range(0, lane.stretches().size()).boxed().toList());
         stretches.setValue(stretch < 0 ? null : stretch);
-        List<Integer> cycles = shown.cycles();
-        hear.setVisible(cycles.size() > 1 && stretch != cycles.get(cycles.size() - 1));
-        average.setVisible(cycles.size() > 1);
-        average.setText("Average of " + cycles.size() + " cycles");
+        List<Integer> takes = stretch < 0 ? List.of() : Takes.over(lane, stretch);
+        hear.setVisible(takes.size() > 1 && !Takes.counts(lane, stretch));
+        average.setVisible(takes.size() > 1);
+        layers.refreshAll();
         recipe.show(parameter, shown.model, session);
         points.refresh();
         score.show(target);
@@ -187,6 +178,11 @@ public final class RefineView extends BorderPane {
         if (!filling) {
             shown.change(act, changed);
         }
+    }
+
+    /** What is shown was chosen otherwise. */
+    void refreshed() {
+        refresh();
     }
 
     /** Zooms about the chosen point, or the playhead. */

@@ -5,18 +5,19 @@ import agogic.core.envelope.EnvelopeOutline;
 import agogic.core.envelope.Point;
 import agogic.core.envelope.Shape;
 import agogic.core.lane.Lane;
+import agogic.core.lane.Layer;
+import agogic.core.lane.LayerStack;
 import agogic.core.lane.Stretch;
+import agogic.core.layer.Layers;
 import agogic.core.parameter.Parameter;
 import agogic.core.refine.Recipe;
 import agogic.core.route.Target;
 import agogic.core.session.Points;
 import agogic.core.shape.DynamicsDraft;
-import agogic.core.time.Lock;
 import agogic.core.time.Timeline;
-import agogic.core.write.Takes;
 import agogic.desk.model.Desk;
+import agogic.desk.model.LayerView;
 import agogic.desk.model.Notice;
-import agogic.desk.model.Place;
 import agogic.desk.model.RefineModel;
 import agogic.desk.model.TimeWindow;
 import agogic.desk.parts.Ways;
@@ -28,7 +29,11 @@ final class Shown {
     final Desk desk;
     final TimeWindow time;
     Target target;
+    /** Which of its layers is looked at, and that one as a lane of its own. */
+    int layer;
+
     Lane lane;
+    LayerView view;
     EnvelopeOutline outline;
     RefineModel model;
     int stretch = -1;
@@ -59,20 +64,36 @@ final class Shown {
     }
 
     Parameter parameter() {
-        return desk.session().parameter(target);
+        return view.parameter();
+    }
+
+    /** The layer that is shown of the session as it is now; the first if it has gone. */
+    private void look() {
+        layer = Math.min(layer, desk.session().lane(target).layers().size() - 1);
+        view = new LayerView(desk.session(), target, layer);
+        lane = view.lane();
+    }
+
+    /** Looks at another layer. */
+    void show(int which) {
+        layer = which;
+        chosen = -1;
+        stretch = desk.session().lane(target).layer(layer).stretches().size() - 1;
+        look();
+        frameStretch();
     }
 
     /** Shows the lane of this target; the same with the stretch that was looked at. */
     void open(Target now) {
         boolean other = !now.equals(target);
         target = now;
-        Lane shown = desk.session().lane(target);
         if (other) {
             chosen = -1;
+            layer = 0;
         }
-        if (other || stretch >= shown.stretches().size() || stretch < 0) {
-            stretch = shown.stretches().size() - 1;
-            lane = shown;
+        look();
+        if (other || stretch >= lane.stretches().size() || stretch < 0) {
+            stretch = lane.stretches().size() - 1;
             frameStretch();
         }
     }
@@ -80,34 +101,37 @@ final class Shown {
     /** Takes what the session has of it now. */
     void refresh() {
         Lane before = lane;
+        int layers = view == null ? 0 : view.session().lane(target).layers().size();
         time.reach(desk.session().length());
-        lane = desk.session().lane(target);
+        List<Layer> all = desk.session().lane(target).layers();
+        if (layers > 0 && all.size() > layers) {
+            // What has just come is what is looked at.
+            layer = all.size() - 1;
+            before = null;
+        }
+        look();
         if (before == null || lane.stretches().size() > before.stretches().size()) {
             stretch = lane.stretches().size() - 1;
             frameStretch();
         }
         stretch = Math.min(stretch, lane.stretches().size() - 1);
-        outline = new EnvelopeOutline(lane.envelope());
+        outline = new EnvelopeOutline(view.drawn());
         model = stretch < 0
                 ? null
-                : new RefineModel(desk.session(), target, lane.stretches().get(stretch));
+                : new RefineModel(view, lane.stretches().get(stretch));
         chosen = Math.min(chosen, lane.envelope().size() - 1);
     }
 
     void change(String act, Recipe changed) {
         if (stretch >= 0) {
             int index = stretch;
-            desk.editOn(act, List.of(act, target, index), s -> RefineModel.rewrite(s, target, index, changed));
+            int which = layer;
+            desk.editOn(act, List.of(act, target, which, index), s -> RefineModel.rewrite(s, target, which, index, changed));
         }
     }
 
-    /** The rides of the loop of which the shown one is a cycle. */
-    List<Integer> cycles() {
-        return stretch < 0 ? List.of() : Takes.of(desk.session(), lane, stretch);
-    }
-
     String name(Stretch one) {
-        return RecipeChoice.name(desk.timeline(), lane, one);
+        return RecipeChoice.name(view, one);
     }
 
     /** Shows the bars of the stretch, or the whole piece. */
@@ -118,8 +142,8 @@ final class Shown {
         }
         Stretch one = lane.stretches().get(stretch);
         Timeline timeline = desk.timeline();
-        double from = lane.lock() == Lock.BEATS ? one.from() : timeline.beatAt(one.from());
-        double to = lane.lock() == Lock.BEATS ? one.to() : timeline.beatAt(one.to());
+        double from = beat(one.from());
+        double to = beat(one.to());
         double start = timeline.metre().beatOfBar(timeline.metre().barAt(from + 1e-6));
         double end = timeline.metre().beatOfBar(timeline.metre().barAt(to - 1e-6) + 1);
         double air = (end - start) * 0.015;
@@ -127,7 +151,7 @@ final class Shown {
     }
 
     double beat(double laneTime) {
-        return lane.lock() == Lock.BEATS ? laneTime : desk.timeline().beatAt(laneTime);
+        return view.beat(laneTime);
     }
 
     /** {@code point 5 of 14, bar 20 beat 2, 2.41 kHz, hold}. */
@@ -135,7 +159,7 @@ final class Shown {
         Envelope envelope = lane.envelope();
         return "point " + (point + 1) + " of " + envelope.size() + ", "
                 + desk.timeline().speakBars(beat(envelope.time(point))) + ", "
-                + desk.session().parameter(target).print(envelope.value(point)) + ", "
+                + parameter().print(envelope.value(point)) + ", "
                 + said(envelope.shape(point)) + (envelope.pinned(point) ? ", pinned" : "");
     }
 
@@ -146,7 +170,7 @@ final class Shown {
 
     /** The whole picture in words: what is shown, and how far the points are from the hand. */
     String spoken() {
-        Parameter parameter = desk.session().parameter(target);
+        Parameter parameter = parameter();
         Envelope envelope = lane.envelope();
         String lies = envelope.isEmpty()
                 ? "no points"
@@ -158,13 +182,14 @@ final class Shown {
                 : ", ride " + model.ride().number() + ", farthest from the hand "
                         + parameter.printDifference(model.refined().farthest()) + " at "
                         + desk.timeline().speakBars(beat(model.refined().farthestAt()));
-        return parameter.name() + ", " + lies + hand;
+        String kind = layer == 0 ? "" : ", " + Layers.kind(desk.session(), view.layer());
+        return parameter.name() + kind + ", " + lies + hand;
     }
 
     /** Adds a point, or moves the one that stands there, and shows it. */
     void add(double laneTime, double to) {
         int before = lane.envelope().size();
-        desk.edit("Add a point", s -> Points.add(s, target, laneTime, to));
+        desk.edit("Add a point", s -> Points.add(s, target, layer, laneTime, to));
         choose(lane.envelope().lastAtOrBefore(laneTime + Points.SAME));
         if (chosen < 0) {
             return;
@@ -213,7 +238,7 @@ final class Shown {
         if (chosen >= 0) {
             int point = chosen;
             String gone = spoken(point);
-            desk.edit("Delete point " + (point + 1), s -> Points.delete(s, target, point));
+            desk.edit("Delete point " + (point + 1), s -> Points.delete(s, target, layer, point));
             desk.say(new Notice(
                     Notice.Kind.GOOD, "Deleted", gone + ".", List.of(new Notice.Act("Undo", desk.editing()::undo))));
         } else {
@@ -272,7 +297,7 @@ final class Shown {
     /** Goes on another way from the chosen point. */
     void go(Ways way) {
         if (any()) {
-            way.from(desk, target, chosen);
+            way.from(desk, target, layer, chosen);
         } else {
             refuse();
         }
@@ -321,8 +346,8 @@ final class Shown {
         int point = chosen;
         desk.editOn(
                 "Shape of point " + (point + 1),
-                List.of("amount", target, point),
-                s -> Points.shape(s, target, point, changed));
+                List.of("amount", target, layer, point),
+                s -> Points.shape(s, target, layer, point, changed));
     }
 
     private void refuse() {
@@ -334,8 +359,10 @@ final class Shown {
             desk.refuse("Select a route first: there is no lane here.");
             return;
         }
-        Place here = Place.atPlayhead(desk, target);
-        add(here.time(), here.value());
+        double beat =
+                Math.max(0, Math.min(desk.session().length(), desk.riding().positionBeat()));
+        double at = view.time(beat);
+        add(at, LayerStack.valueAt(lane, at, parameter()));
     }
 
     /** Moves the chosen point in time, by so many beats. */
@@ -347,11 +374,11 @@ final class Shown {
         int point = chosen;
         Point one = lane.envelope().point(point);
         double beat = Math.max(0, Math.min(desk.session().length(), beat(one.time()) + beats));
-        double time2 = desk.timeline().laneTime(lane.lock(), desk.timeline().secondsAt(beat));
+        double time2 = view.time(beat);
         desk.editOn(
                 "Move point " + (point + 1),
-                List.of("point", target, point),
-                s -> Points.move(s, target, point, time2, one.value()));
+                List.of("point", target, layer, point),
+                s -> Points.move(s, target, layer, point, time2, one.value()));
         desk.say(Notice.good("Moved", spoken(Math.min(point, lane.envelope().size() - 1)) + "."));
     }
 
@@ -359,14 +386,14 @@ final class Shown {
         if (chosen >= 0) {
             int point = chosen;
             Point one = lane.envelope().point(point);
-            Parameter parameter = desk.session().parameter(target);
+            Parameter parameter = parameter();
             double step = parameter.stepped()
                     ? Math.signum(by) / parameter.positions().size()
                     : by;
             desk.editOn(
                     "Move point " + (point + 1),
-                    List.of("point", target, point),
-                    s -> Points.move(s, target, point, one.time(), one.value() + step));
+                    List.of("point", target, layer, point),
+                    s -> Points.move(s, target, layer, point, one.time(), one.value() + step));
         }
     }
 }

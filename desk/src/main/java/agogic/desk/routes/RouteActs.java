@@ -53,6 +53,7 @@ public final class RouteActs {
                         .typeFilter()));
         all.add(act("row-height", "Next row height", "Small, medium or large rows", "V", () -> view.get()
                 .nextHeight()));
+        all.addAll(new ClipActs(desk, () -> view.get().getScene().getWindow()).all());
         return all;
     }
 

@@ -229,7 +229,9 @@ public final class RouteMarks {
             TimeWindow time,
             EnvelopeMarks.Field field) {
         Lane lane = session.lane(route.target());
-        if (lane.envelope().isEmpty()) {
+        if (lane.layered() && lane.plays()) {
+            marks.addAll(LayeredMarks.of(session, lane, time, field));
+        } else if (lane.envelope().isEmpty()) {
             if (trail == null) {
                 marks.add(new Mark.Words(
                         field.left() + field.width() / 2,

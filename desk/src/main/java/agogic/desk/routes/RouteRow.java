@@ -8,6 +8,7 @@ import agogic.core.parameter.Parameter;
 import agogic.core.play.LiveState;
 import agogic.core.play.Verdict;
 import agogic.core.route.Hand;
+import agogic.core.route.Into;
 import agogic.core.route.Route;
 import agogic.core.route.WriteMode;
 import agogic.core.session.Session;
@@ -17,6 +18,8 @@ import agogic.desk.draw.Palette;
 import agogic.desk.model.Desk;
 import agogic.desk.model.LiveTrails;
 import agogic.desk.parts.SocketMark;
+import java.util.ArrayList;
+import java.util.List;
 import java.util.Objects;
 import javafx.geometry.Pos;
 import javafx.scene.canvas.Canvas;
@@ -58,6 +61,7 @@ public final class RouteRow extends Region {
     private final CheckMenuItem pinned = new CheckMenuItem("Stay in this mode after a pass");
     private final CheckMenuItem rehearse = new CheckMenuItem("Rehearse: hear it, write it when I say so");
     private final ToggleGroup modes = new ToggleGroup();
+    private final List<RadioMenuItem> intos = new ArrayList<>();
 
     private Route route;
     private int index = -1;
@@ -112,7 +116,17 @@ public final class RouteRow extends Region {
             desk.edit(
                     tries ? "Rehearse" : "No rehearsal", s -> s.with(s.route(id).rehearsing(tries)));
         });
-        mode.getItems().addAll(new SeparatorMenuItem(), pinned, rehearse);
+        mode.getItems().addAll(new SeparatorMenuItem(), pinned, rehearse, new SeparatorMenuItem());
+        ToggleGroup places = new ToggleGroup();
+        for (Into into : List.of(
+                Into.TIMELINE, new Into(false, true), new Into(true, false), new Into(true, true))) {
+            RadioMenuItem item = new RadioMenuItem("Write to " + into.spoken());
+            item.setToggleGroup(places);
+            item.setUserData(into);
+            item.setOnAction(e -> desk.riding().into(current(), into));
+            intos.add(item);
+            mode.getItems().add(item);
+        }
     }
 
     private Route current() {
@@ -153,17 +167,26 @@ public final class RouteRow extends Region {
                                                 + SocketMark.of(device, parameter.id())
                                                         .word()));
         WriteMode writes = desk.riding().modeOf(route);
-        mode.setText(writes.spoken() + (route.pinned() ? " · pinned" : "") + (route.rehearse() ? " · rehearse" : ""));
+        boolean guarded = shown.lane(route.target()).guarded();
+        mode.setText((guarded ? "Protected" : writes.spoken()) + into(route.into()) + (route.pinned() ? " · pinned" : "")
+                + (route.rehearse() ? " · rehearse" : ""));
+        intos.forEach(item -> item.setSelected(item.getUserData().equals(route.into())));
         mode.getStyleClass().remove("writes");
         if (writes.writes()) {
             mode.getStyleClass().add("writes");
         }
-        mode.setAccessibleText("Write mode of " + parameter.name() + ": " + writes.spoken());
+        mode.setAccessibleText("Write mode of " + parameter.name() + ": " + writes.spoken() + ", to "
+                + route.into().spoken() + (guarded ? ", protected" : ""));
         pinned.setSelected(route.pinned());
         rehearse.setSelected(route.rehearse());
         modes.getToggles().forEach(t -> t.setSelected(t.getUserData() == route.mode()));
         drawnAnew();
         frame();
+    }
+
+    /** Where it is written, if not simply to the timeline. */
+    private static String into(Into into) {
+        return (into.offset() ? " ±" : "") + (into.clip() ? " clip" : "");
     }
 
     private void drawnAnew() {
@@ -298,7 +321,10 @@ public final class RouteRow extends Region {
                 + desk.riding().modeOf(route).spoken()
                 + (route.span().from() > route.span().to() ? ", turned round" : "")
                 + ", "
-                + (lane.envelope().isEmpty() ? "no points" : lane.envelope().size() + " points") + state();
+                + (lane.points() == 0 ? "no points" : lane.points() + " points")
+                + (lane.layered() ? " in " + lane.layers().size() + " layers" : "")
+                + (route.into().equals(Into.TIMELINE) ? "" : ", written to " + route.into().spoken())
+                + (lane.guarded() ? ", protected" : "") + state();
     }
 
     /** What goes on in the row just now: that it is writing, or where the last move stopped. */

@@ -42,12 +42,32 @@ public final class RoutesView extends BorderPane {
 
     /** What a row of the list is. */
     private sealed interface Item {
-        record Group(Track track, int routes, String sockets) implements Item {}
+        record Group(Track track, int routes, String sockets) implements Item {
+            /** The same row, whatever its clips do. */
+            @Override
+            public boolean equals(Object other) {
+                return other instanceof Group group
+                        && group.routes == routes
+                        && group.sockets.equals(sockets)
+                        && group.track.id().equals(track.id())
+                        && group.track.name().equals(track.name())
+                        && group.track.devices().equals(track.devices());
+            }
+
+            @Override
+            public int hashCode() {
+                return track.id().hashCode();
+            }
+        }
 
         record Row(String route) implements Item {}
     }
 
     private static final int CLIPS_TOLD = 3;
+    /** What the row of a track leaves free at its edges. */
+    private static final double GROUP_LEFT = 8;
+
+    private static final double GROUP_RIGHT = 20;
 
     private static final double[] HEIGHTS = {50, 74, 118};
 
@@ -198,6 +218,14 @@ public final class RoutesView extends BorderPane {
         return told + (all.size() > CLIPS_TOLD ? ". " + (all.size() - CLIPS_TOLD) + " more clips" : "");
     }
 
+    /** The track of a row as it is now. */
+    private Track now(Item.Group group) {
+        return desk.session().tracks().stream()
+                .filter(t -> t.id().equals(group.track().id()))
+                .findFirst()
+                .orElse(group.track());
+    }
+
     private void fold(Track track) {
         if (!folded.remove(track.id())) {
             folded.add(track.id());
@@ -262,6 +290,7 @@ public final class RoutesView extends BorderPane {
         private final Label chain = new Label();
         private final Label count = new Label();
         private final HBox group = new HBox();
+        private final ClipBar clips = new ClipBar(desk);
 
         RouteCell() {
             Region gap = new Region();
@@ -273,7 +302,17 @@ public final class RoutesView extends BorderPane {
             count.getStyleClass().add("quiet");
             group.getStyleClass().add("group-row");
             group.setAlignment(Pos.CENTER_LEFT);
-            group.getChildren().addAll(fold, name, chain, gap, count);
+            HBox left = new HBox(8, fold, name, chain);
+            left.setAlignment(Pos.CENTER_LEFT);
+            left.setMinWidth(RouteMarks.ENVELOPE_LEFT - GROUP_LEFT);
+            left.setMaxWidth(RouteMarks.ENVELOPE_LEFT - GROUP_LEFT);
+            name.setMinWidth(Region.USE_PREF_SIZE);
+            HBox right = new HBox(gap, count);
+            right.setAlignment(Pos.CENTER_RIGHT);
+            right.setMinWidth(RouteMarks.SOUND_WIDTH - GROUP_RIGHT);
+            right.setMaxWidth(RouteMarks.SOUND_WIDTH - GROUP_RIGHT);
+            HBox.setHgrow(clips, Priority.ALWAYS);
+            group.getChildren().addAll(left, clips, right);
             setContentDisplay(ContentDisplay.GRAPHIC_ONLY);
             setAccessibleRole(AccessibleRole.LIST_ITEM);
             row.prefWidthProperty().bind(widthProperty());
@@ -303,10 +342,11 @@ public final class RoutesView extends BorderPane {
                                                         desk.session().device(d).name())
                                                 .toList()));
                 count.setText(header.routes() + (header.routes() == 1 ? " route · " : " routes · ") + header.sockets());
+                clips.show(now(header));
                 setGraphic(group);
                 setPrefHeight(40);
                 setAccessibleText("Track " + header.track().name() + ", " + count.getText() + (shut ? ", folded" : "")
-                        + clips(header.track()));
+                        + clips(now(header)));
             } else if (item instanceof Item.Row one) {
                 Session session = desk.session();
                 for (int r = 0; r < session.routes().size(); r++) {
@@ -324,6 +364,8 @@ public final class RoutesView extends BorderPane {
         void frame() {
             if (getGraphic() == row && isVisible()) {
                 row.frame();
+            } else if (getGraphic() == group && isVisible()) {
+                clips.draw();
             }
         }
     }

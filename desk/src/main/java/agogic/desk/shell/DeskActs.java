@@ -64,6 +64,19 @@ final class DeskActs {
                 "Write what a hand did in the last ten minutes, though nothing was armed",
                 "Ctrl+R",
                 () -> TakeAfterwards.ask(desk, window.get()));
+        all.add(Act.of(
+                        "punch",
+                        "Punch: when a ride writes",
+                        "All the time, between the loop's ends, or from key to key: the next of these",
+                        "Ctrl+J",
+                        desk.riding()::nextPunch)
+                .reading(() -> "Punch: " + desk.riding().punchProperty().get().spoken()));
+        add(
+                "punch-now",
+                "Punch in or out now",
+                "While a ride plays: what is written begins here, or ends",
+                "Ctrl+Shift+J",
+                desk.riding()::punchNow);
         add("start", "Go to the start", "Go to the start", "Home", () -> desk.riding()
                 .locate(0));
         add(
@@ -244,6 +257,27 @@ final class DeskActs {
                 "How far its control moves it, and which way round",
                 "S",
                 r -> SpanDialog.ask(desk, window.get(), r));
+        route(
+                "into",
+                "Where it is written",
+                "The timeline, an offset, the clip under the playhead, an offset in it: the next of these",
+                "Shift+W",
+                r -> desk.riding().into(r, r.into().next()));
+        route(
+                "protect",
+                "Protect the lane",
+                "Nothing writes it until it is opened again",
+                "Shift+P",
+                r -> {
+                    boolean guard = !desk.session().lane(r.target()).guarded();
+                    desk.edit(
+                            guard ? "Protect a lane" : "Open a lane",
+                            s -> s.with(s.lane(r.target()).guarded(guard)));
+                    desk.say(Notice.good(
+                            guard ? "Protected" : "Open",
+                            desk.session().parameter(r.target()).name()
+                                    + (guard ? ": nothing writes it now." : " can be written again.")));
+                });
         route(
                 "switch",
                 "Route off or on",

@@ -1,6 +1,7 @@
 package agogic.desk.shell;
 
 import agogic.core.parameter.Unit;
+import agogic.core.play.Punch;
 import agogic.core.parameter.ValueText;
 import agogic.core.play.LiveState;
 import agogic.core.sync.Sync;
@@ -47,6 +48,7 @@ public final class TransportBar extends HBox {
     private final TextField tempo = new TextField();
     private final Label metre = new Label();
     private final Label leads = new Label();
+    private final Button punch = new Button();
     private final Map<View, ToggleButton> tabs = new EnumMap<>(View.class);
 
     TransportBar(Desk desk, MenuButton menu) {
@@ -71,6 +73,11 @@ public final class TransportBar extends HBox {
         leads.getStyleClass().add("leads");
         leads.setMinWidth(Region.USE_PREF_SIZE);
         leads.managedProperty().bind(leads.visibleProperty());
+        button(punch, "punch", "When a ride writes", desk.riding()::nextPunch);
+        punch.getStyleClass().add("small");
+        punch.managedProperty().bind(punch.visibleProperty());
+        desk.riding().punchProperty().addListener((o, a, b) -> showPunch());
+        showPunch();
         Region gap = new Region();
         HBox.setHgrow(gap, Priority.ALWAYS);
         menu.setMinWidth(Region.USE_PREF_SIZE);
@@ -79,7 +86,7 @@ public final class TransportBar extends HBox {
         widthProperty().addListener((o, a, w) -> subtitle.setVisible(w.doubleValue() > ROOMY));
         subtitle.managedProperty().bind(subtitle.visibleProperty());
         subtitle.setVisible(false);
-        getChildren().addAll(menu, title, subtitle, start, play, ride, loop, position, clock, tempo, metre, leads, gap);
+        getChildren().addAll(menu, title, subtitle, start, play, ride, loop, position, clock, tempo, metre, punch, leads, gap);
         for (View view : View.values()) {
             ToggleButton tab = new ToggleButton(view.title());
             tab.getStyleClass().add("view-tab");
@@ -108,6 +115,14 @@ public final class TransportBar extends HBox {
             showView();
             showSession();
         });
+    }
+
+    /** Only where a ride does not simply write. */
+    private void showPunch() {
+        Punch now = desk.riding().punchProperty().get();
+        punch.setVisible(now != Punch.OFF);
+        punch.setText(now == Punch.KEY ? "Punch: key" : "Punch: loop");
+        punch.setAccessibleText(now.spoken());
     }
 
     private static void field(TextField field, String id, double width, String words) {

@@ -275,9 +275,9 @@ public class EditingTest extends WindowTest {
         until(() -> desk().session().lane(feedback).stretches().size() >= 2);
         push(KeyCode.L);
         until(() -> desk().selection().viewProperty().get() == View.REFINE);
-        until(() -> lookup("#average-cycles").query().isVisible());
+        until(() -> lookup("#take-average").query().isVisible());
         int stretches = desk().session().lane(feedback).stretches().size();
-        clickOn("#average-cycles");
+        clickOn("#take-average");
         until(() -> desk().session().lane(feedback).stretches().size() == stretches + 1);
         assertThat(text("#trace-head")).isNotEqualTo("Not done");
     }

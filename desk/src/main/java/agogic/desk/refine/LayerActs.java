@@ -1,0 +1,232 @@
+package agogic.desk.refine;
+
+import agogic.core.lane.Lane;
+import agogic.core.layer.Layers;
+import agogic.core.session.Loop;
+import agogic.core.write.Takes;
+import agogic.desk.acts.Act;
+import agogic.desk.model.Desk;
+import agogic.desk.model.Notice;
+import agogic.desk.model.View;
+import agogic.desk.parts.NameDialog;
+import java.util.List;
+import java.util.function.Consumer;
+import java.util.function.Supplier;
+import javafx.stage.Window;
+
+/** What can be done with the layers and the takes of the lane that Refine shows. */
+final class LayerActs {
+    private final Supplier<RefineView> view;
+
+    private LayerActs(Supplier<RefineView> view) {
+        this.view = view;
+    }
+
+    static List<Act> of(Supplier<RefineView> view) {
+        return new LayerActs(view).all();
+    }
+
+    private List<Act> all() {
+        return List.of(
+                act("layer-next", "Next layer", "The next layer of this lane is looked at", "Shift+L", this::next)
+                        .repeating(),
+                act("layer-add", "New layer…", "An offset or an absolute layer, on the timeline or in a clip", "Shift+O",
+                        this::add),
+                act("layer-off", "Silence the layer", "It is not heard, or is heard again", "Shift+S", this::silence),
+                act(
+                        "layer-alone",
+                        "Hear the layer alone",
+                        "All others are silenced; again: all are heard",
+                        "Shift+A",
+                        this::alone),
+                act("layer-name", "Name the layer…", "A name of your own for it", "Shift+B", this::call),
+                act(
+                        "layer-convert",
+                        "Make the layer into…",
+                        "To a clip or the timeline, absolute or an offset, one with others; says first what would move",
+                        "Shift+C",
+                        this::convert),
+                act("layer-remove", "Remove the layer", "Its points go; its rides are kept", "Shift+Delete", this::remove),
+                act("take-next", "Next take", "The next of the takes of this layer is looked at", "Shift+K", this::nextTake)
+                        .repeating(),
+                act(
+                                "take-count",
+                                "Let this take count",
+                                "It lies over the others and is heard; they stay",
+                                "Shift+T",
+                                this::count)
+                        .brief("Let it count"),
+                act("take-name", "Name this take…", "A name of your own for it", "Shift+M", this::nameTake),
+                act(
+                        "take-part",
+                        "The loop's bars from this take",
+                        "Between the ends of the loop this take counts, elsewhere what counts now",
+                        "Shift+Y",
+                        this::part),
+                act(
+                                "take-average",
+                                "Average of the takes",
+                                "A take more: the middle of all over this stretch",
+                                "Shift+V",
+                                this::average)
+                        .brief("Average"));
+    }
+
+    private Act act(String id, String words, String about, String key, Consumer<Shown> run) {
+        return Act.of(id, words, about, key, () -> {
+                    Shown shown = view.get().shown();
+                    if (shown.target == null) {
+                        shown.desk.refuse("Select a route first: its lane has the layers.");
+                    } else {
+                        run.accept(shown);
+                    }
+                })
+                .in(View.REFINE);
+    }
+
+    private Window window() {
+        return view.get().getScene().getWindow();
+    }
+
+    private static String name(Shown shown) {
+        return Layers.name(shown.desk.session(), shown.view.layer());
+    }
+
+    private void next(Shown shown) {
+        int n = shown.desk.session().lane(shown.target).layers().size();
+        look(shown, (shown.layer + 1) % n);
+    }
+
+    private void look(Shown shown, int layer) {
+        shown.show(layer);
+        view.get().refreshed();
+        Lane lane = shown.desk.session().lane(shown.target);
+        shown.desk.say(Notice.plain("Layer", LayerList.spoken(shown.desk.session(), lane, shown.layer) + "."));
+    }
+
+    private void add(Shown shown) {
+        new LayerDialogs.New(shown.desk.session(), shown.target, window())
+                .showAndWait()
+                .ifPresent(where -> shown.desk.edit(
+                        "New layer", s -> Layers.add(s, shown.target, where.clip(), where.offset())));
+    }
+
+    private void silence(Shown shown) {
+        boolean on = !shown.view.layer().on();
+        int layer = shown.layer;
+        shown.desk.edit(
+                on ? "Hear the layer" : "Silence the layer", s -> Layers.switched(s, shown.target, layer, on));
+        shown.desk.say(Notice.good(on ? "Heard" : "Silenced", name(shown) + "."));
+    }
+
+    private void alone(Shown shown) {
+        boolean already = Layers.aloneAlready(shown.desk.session().lane(shown.target), shown.layer);
+        int layer = shown.layer;
+        shown.desk.edit(
+                already ? "Hear all layers" : "Hear a layer alone", s -> Layers.alone(s, shown.target, layer));
+        shown.desk.say(Notice.good(already ? "All heard" : "Alone", already ? "All layers." : name(shown) + "."));
+    }
+
+    private void named(Shown shown, int layer, String name) {
+        shown.desk.edit("Name the layer", s -> Layers.rename(s, shown.target, layer, name));
+    }
+
+    private void call(Shown shown) {
+        NameDialog.ask(window(), "Name of the layer", shown.view.layer().name())
+                .ifPresent(name -> named(shown, shown.layer, name));
+    }
+
+    private void convert(Shown shown) {
+        Desk desk = shown.desk;
+        List<LayerDialogs.Conversion> all =
+                LayerDialogs.conversions(desk.session(), shown.target, shown.layer);
+        if (all.isEmpty()) {
+            desk.refuse("That layer says nothing yet: there is nothing to be made of it.");
+            return;
+        }
+        new LayerDialogs.Become(desk.session(), shown.target, shown.layer, all, window())
+                .showAndWait()
+                .ifPresent(chosen -> {
+                    String told = chosen.outcome().difference().told(desk.session(), shown.target);
+                    desk.edit("Make a layer " + chosen.words(), s -> chosen.outcome().session());
+                    desk.say(Notice.good("Done", "It is " + chosen.words() + " now: " + told + "."));
+                });
+    }
+
+    private void remove(Shown shown) {
+        int layer = shown.layer;
+        String gone = name(shown) + ", " + shown.lane.envelope().size() + " points";
+        shown.desk.edit("Remove a layer", s -> Layers.remove(s, shown.target, layer));
+        shown.desk.say(Notice.good("Removed", gone + ". Its rides are kept."));
+    }
+
+    private boolean none(Shown shown) {
+        if (shown.stretch < 0) {
+            shown.desk.refuse("This layer has no takes: its points were drawn.");
+        }
+        return shown.stretch < 0;
+    }
+
+    private void nextTake(Shown shown) {
+        if (!none(shown)) {
+            shown.stretch = (shown.stretch + 1) % shown.lane.stretches().size();
+            shown.frameStretch();
+            view.get().refreshed();
+            shown.desk.say(Notice.plain(
+                    "Take",
+                    shown.name(shown.lane.stretches().get(shown.stretch))
+                            + (Takes.counts(shown.lane, shown.stretch) ? ", it counts." : ", another counts.")));
+        }
+    }
+
+    private void count(Shown shown) {
+        if (none(shown)) {
+            return;
+        }
+        if (Takes.counts(shown.lane, shown.stretch)) {
+            shown.desk.refuse("This take counts already.");
+            return;
+        }
+        int index = shown.stretch;
+        int layer = shown.layer;
+        String name = shown.name(shown.lane.stretches().get(index));
+        shown.desk.edit("Let a take count", s -> Takes.choose(s, shown.target, layer, index));
+        shown.stretch = Takes.over(shown.lane, index).stream()
+                .reduce((a, b) -> b)
+                .orElse(index);
+        view.get().refreshed();
+        shown.desk.say(Notice.good("Counts", name + ". The others stay."));
+    }
+
+    private void nameTake(Shown shown) {
+        if (!none(shown)) {
+            int index = shown.stretch;
+            int layer = shown.layer;
+            NameDialog.ask(window(), "Name of the take", shown.lane.stretches().get(index).name())
+                    .ifPresent(name -> shown.desk.edit(
+                            "Name a take", s -> Takes.rename(s, shown.target, layer, index, name)));
+        }
+    }
+
+    private void part(Shown shown) {
+        if (none(shown)) {
+            return;
+        }
+        int index = shown.stretch;
+        int layer = shown.layer;
+        Loop loop = shown.desk.session().loop();
+        double from = shown.view.time(loop.from());
+        double to = shown.view.time(loop.to());
+        shown.desk.edit(
+                "A part of a take", s -> Takes.part(s, shown.target, layer, index, from, to));
+    }
+
+    private void average(Shown shown) {
+        if (!none(shown)) {
+            List<Integer> takes = Takes.over(shown.lane, shown.stretch);
+            int layer = shown.layer;
+            shown.desk.edit(
+                    "Average of " + takes.size() + " takes", s -> Takes.average(s, shown.target, layer, takes));
+        }
+    }
+}

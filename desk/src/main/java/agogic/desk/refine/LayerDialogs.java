@@ -1,0 +1,138 @@
+package agogic.desk.refine;
+
+import agogic.core.lane.Lane;
+import agogic.core.lane.Layer;
+import agogic.core.layer.Converting;
+import agogic.core.layer.Layers;
+import agogic.core.route.Target;
+import agogic.core.score.Clip;
+import agogic.core.session.Session;
+import agogic.core.session.Track;
+import agogic.core.time.Lock;
+import agogic.desk.parts.FormDialog;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.function.Supplier;
+import javafx.scene.control.ComboBox;
+import javafx.stage.Window;
+
+/** What is asked about layers: where a new one lies, and what one is to become. */
+final class LayerDialogs {
+    private LayerDialogs() {}
+
+    /** A place for a layer. */
+    record Where(String clip, boolean offset) {}
+
+    /** What a layer can become, with what would be heard of it. */
+    record Conversion(String words, Converting.Outcome outcome) {}
+
+    /** Asks where a new layer lies. */
+    static final class New extends FormDialog<Where> {
+        private final List<String> clips = new ArrayList<>(List.of(""));
+        private final ComboBox<String> place;
+        private final ComboBox<String> kind;
+
+        New(Session session, Target target, Window owner) {
+            super("New layer", "A layer over what " + session.parameter(target).name() + " has", owner);
+            List<String> names = new ArrayList<>(List.of("the timeline"));
+            for (Clip clip :
+                    session.trackOf(target.device()).map(Track::clips).orElse(List.of())) {
+                clips.add(clip.id());
+                names.add(named(session, clip));
+            }
+            kind = choice("layer-kind", "It is", List.of("an offset", "absolute"), "an offset", "");
+            place = choice("layer-place", "In", names, names.get(0), "");
+            done("layer", "Make it");
+        }
+
+        @Override
+        protected Where made() {
+            int at = Math.max(0, place.getItems().indexOf(place.getValue()));
+            return new Where(clips.get(at), kind.getValue().equals("an offset"));
+        }
+    }
+
+    /** A clip with its place, since several can have one name. */
+    static String named(Session session, Clip clip) {
+        return clip.name() + ", " + session.timeline().printBars(clip.beat());
+    }
+
+    /** Asks what a layer is to become; each answer says beforehand whether what is heard would move. */
+    static final class Become extends FormDialog<Conversion> {
+        private final List<Conversion> all;
+        private final ComboBox<String> what;
+
+        Become(Session session, Target target, int layer, List<Conversion> all, Window owner) {
+            super(
+                    "Make the layer into",
+                    Layers.name(session, session.lane(target).layer(layer)) + " of "
+                            + session.parameter(target).name() + " is to become",
+                    owner);
+            this.all = all;
+            List<String> words = all.stream()
+                    .map(one -> one.words + ": " + one.outcome.difference().told(session, target))
+                    .toList();
+            what = choice("layer-becomes", "Make it", words, words.get(0), "");
+            what.setMaxWidth(560);
+            done("become", "Do it");
+        }
+
+        @Override
+        protected Conversion made() {
+            return all.get(what.getItems().indexOf(what.getValue()));
+        }
+    }
+
+    /** All that a layer of a session can become now. */
+    static List<Conversion> conversions(Session session, Target target, int index) {
+        List<Conversion> all = new ArrayList<>();
+        Lane lane = session.lane(target);
+        Layer layer = lane.layer(index);
+        if (layer.inClip()) {
+            offer(all, "part of the timeline", () -> Converting.toTimeline(session, target, index));
+        } else {
+            for (Clip clip :
+                    session.trackOf(target.device()).map(Track::clips).orElse(List.of())) {
+                offer(
+                        all,
+                        "part of the clip " + named(session, clip),
+                        () -> Converting.toClip(session, target, index, clip.id()));
+            }
+            Lock other = layer.lock() == Lock.BEATS ? Lock.SECONDS : Lock.BEATS;
+            offer(
+                    all,
+                    "fixed to the " + (other == Lock.BEATS ? "beats" : "clock"),
+                    () -> Converting.lock(session, target, index, other));
+        }
+        if (index == 0) {
+            offer(all, "an offset from where it rests", () -> Converting.toOffset(session, target));
+        }
+        if (layer.offset()) {
+            offer(all, "absolute, in what lies under it", () -> Converting.toAbsolute(session, target, index));
+            for (int i = 0; i < lane.layers().size(); i++) {
+                int merged = i;
+                boolean another = i != index
+                        && lane.layer(i).offset()
+                        && lane.layer(i).clip().equals(layer.clip());
+                if (another) {
+                    offer(
+                            all,
+                            "one with " + Layers.name(session, lane.layer(i)),
+                            () -> Converting.merge(session, target, merged, index));
+                }
+            }
+        }
+        if (lane.layered()) {
+            offer(all, "one layer with all others", () -> Converting.flatten(session, target));
+        }
+        return all;
+    }
+
+    private static void offer(List<Conversion> all, String words, Supplier<Converting.Outcome> conversion) {
+        try {
+            all.add(new Conversion(words, conversion.get()));
+        } catch (IllegalArgumentException refused) {
+            // What cannot be done is not offered.
+        }
+    }
+}

@@ -1,0 +1,175 @@
+package agogic.desk.routes;
+
+import agogic.core.clip.Clips;
+import agogic.core.score.Clip;
+import agogic.core.session.Session;
+import agogic.core.session.Track;
+import agogic.desk.acts.Act;
+import agogic.desk.model.Desk;
+import agogic.desk.model.Notice;
+import agogic.desk.model.View;
+import java.util.ArrayList;
+import java.util.Comparator;
+import java.util.List;
+import java.util.Optional;
+import java.util.function.Consumer;
+import java.util.function.Supplier;
+import java.util.function.UnaryOperator;
+import javafx.stage.Window;
+
+/** What can be done with the clip that is chosen, or else lies under the playhead on the track of the selected route. */
+final class ClipActs {
+    private final Desk desk;
+    private final Supplier<Window> window;
+
+    ClipActs(Desk desk, Supplier<Window> window) {
+        this.desk = desk;
+        this.window = window;
+    }
+
+    List<Act> all() {
+        return List.of(
+                Act.of("clip-next", "Next clip", "The next clip of the track is chosen", "Shift+L", this::next)
+                        .in(View.ROUTES)
+                        .repeating(),
+                act("clip", "Clip…", "Its name, place, length, speed and what it repeats, typed", "Shift+C", this::form),
+                act("clip-earlier", "Clip a bar earlier", "With all that is in it", "Alt+←", clip -> move(clip, -1))
+                        .repeating(),
+                act("clip-later", "Clip a bar later", "With all that is in it", "Alt+→", clip -> move(clip, 1))
+                        .repeating(),
+                act("clip-copy", "Copy the clip behind itself", "A copy is its own", "Ctrl+D", this::copy),
+                act("clip-repeat", "Repeat the clip…", "Copies one behind the other, up to a bar", "Shift+Q", this::repeat),
+                act("clip-cut", "Cut the clip at the playhead", "In two; nothing that is heard moves", "Shift+K", this::cut),
+                act("clip-join", "Join with the next clip", "Both become one", "Shift+J", this::join),
+                act("clip-remove", "Remove the clip", "With its notes and layers", "Shift+Delete", this::remove));
+    }
+
+    private Act act(String id, String words, String about, String key, Consumer<Clip> run) {
+        return Act.of(id, words, about, key, () -> chosen()
+                        .ifPresentOrElse(
+                                run,
+                                () -> desk.refuse("No clip is chosen, and none lies under the playhead on the track of the"
+                                        + " selected route. Click one above its rows, or press Shift+L.")))
+                .in(View.ROUTES);
+    }
+
+    private Optional<Track> track() {
+        return desk.selection().selectedRoute().flatMap(r -> desk.session().trackOf(r.target().device()));
+    }
+
+    private Optional<Clip> chosen() {
+        String id = desk.selection().clipProperty().get();
+        Optional<Clip> one = id == null ? Optional.empty() : desk.session().clip(id);
+        double beat = Math.max(0, desk.riding().positionBeat());
+        return one.or(() -> track().flatMap(t -> t.clips().stream()
+                .filter(c -> c.covers(beat))
+                .reduce((a, b) -> b)));
+    }
+
+    private static List<Clip> inOrder(Track track) {
+        List<Clip> clips = new ArrayList<>(track.clips());
+        clips.sort(Comparator.comparingDouble(Clip::beat));
+        return clips;
+    }
+
+    private void next() {
+        List<Clip> clips = track().map(ClipActs::inOrder).orElse(List.of());
+        if (clips.isEmpty()) {
+            desk.refuse("The track of the selected route has no clips.");
+            return;
+        }
+        String id = desk.selection().clipProperty().get();
+        int at = -1;
+        for (int i = 0; i < clips.size(); i++) {
+            at = clips.get(i).id().equals(id) ? i : at;
+        }
+        Clip next = clips.get((at + 1) % clips.size());
+        desk.selection().clipProperty().set(next.id());
+        desk.say(Notice.plain("Clip", where(next) + "."));
+    }
+
+    /** A clip in words: what it is called, where it lies, what goes with it. */
+    private String where(Clip clip) {
+        return clip.name() + ", " + desk.timeline().speakBars(clip.beat()) + " to "
+                + desk.timeline().speakBars(clip.end()) + ", " + Clips.carries(desk.session(), clip.id());
+    }
+
+    private void edit(String words, String head, String id, UnaryOperator<Session> edit) {
+        Session before = desk.session();
+        desk.edit(words, edit);
+        if (desk.session() != before) {
+            desk.selection().clipProperty().set(id);
+            desk.session().clip(id).ifPresent(clip -> desk.say(Notice.good(head, where(clip) + ".")));
+        }
+    }
+
+    private void form(Clip clip) {
+        new ClipForm(desk.session(), clip, window.get())
+                .showAndWait()
+                .ifPresent(edit -> edit("Clip " + clip.name(), "Clip", clip.id(), edit));
+    }
+
+    private void move(Clip clip, int bars) {
+        var metre = desk.timeline().metre();
+        double bar = metre.metreOfBar(metre.barAt(clip.beat() + 1e-6)).quartersInBar();
+        double to = clip.beat() + bars * bar;
+        if (to < -1e-9) {
+            desk.refuse(clip.name() + " is in the first bar: it cannot begin earlier.");
+            return;
+        }
+        edit("Move " + clip.name(), "Moved", clip.id(), s -> Clips.move(s, clip.id(), to));
+    }
+
+    private void copy(Clip clip) {
+        String[] made = new String[1];
+        edit("Copy " + clip.name(), "Copied", clip.id(), s -> {
+            Clips.Made one = Clips.copy(s, clip.id(), clip.end());
+            made[0] = one.clip();
+            return one.session();
+        });
+        desk.selection().clipProperty().set(made[0]);
+    }
+
+    private void repeat(Clip clip) {
+        new ClipForm.To(desk.session(), clip, window.get()).showAndWait().ifPresent(beat -> {
+            int before = desk.session().trackOfClip(clip.id()).orElseThrow().clips().size();
+            desk.edit("Repeat " + clip.name(), s -> Clips.repeat(s, clip.id(), beat));
+            int copies = desk.session().trackOfClip(clip.id()).orElseThrow().clips().size() - before;
+            desk.say(Notice.good(
+                    "Repeated",
+                    clip.name() + ", " + (copies == 1 ? "one copy" : copies + " copies") + " up to "
+                            + desk.timeline().speakBars(beat) + "; each is its own."));
+        });
+    }
+
+    private void cut(Clip clip) {
+        double beat = Math.max(0, desk.riding().positionBeat());
+        edit("Cut " + clip.name(), "Cut", clip.id(), s -> Clips.cut(s, clip.id(), beat).session());
+    }
+
+    private void join(Clip clip) {
+        List<Clip> clips = desk.session().trackOfClip(clip.id()).map(ClipActs::inOrder).orElse(List.of());
+        int at = clips.indexOf(clip);
+        if (at < 0 || at + 1 == clips.size()) {
+            desk.refuse(clip.name() + " is the last clip of its track: there is none behind it to join.");
+            return;
+        }
+        Clip next = clips.get(at + 1);
+        edit(
+                "Join " + clip.name() + " and " + next.name(),
+                "Joined",
+                clip.id(),
+                s -> Clips.join(s, clip.id(), next.id()).session());
+    }
+
+    private void remove(Clip clip) {
+        String gone = clip.name() + ": " + Clips.carries(desk.session(), clip.id());
+        desk.edit("Remove " + clip.name(), s -> Clips.remove(s, clip.id()));
+        desk.selection().clipProperty().set(null);
+        desk.say(new Notice(
+                Notice.Kind.GOOD,
+                "Removed",
+                gone + ".",
+                List.of(new Notice.Act("Undo", desk.editing()::undo))));
+    }
+}

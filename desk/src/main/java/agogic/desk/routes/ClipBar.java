@@ -1,0 +1,198 @@
+package agogic.desk.routes;
+
+import agogic.core.clip.Clips;
+import agogic.core.lane.Layer;
+import agogic.core.score.Clip;
+import agogic.core.session.Track;
+import agogic.desk.draw.Ink;
+import agogic.desk.draw.Mark;
+import agogic.desk.draw.Painter;
+import agogic.desk.draw.Palette;
+import agogic.desk.model.Desk;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Objects;
+import javafx.scene.Cursor;
+import javafx.scene.canvas.Canvas;
+import javafx.scene.input.MouseEvent;
+import javafx.scene.layout.Region;
+
+/** The clips of a track over its rows: chosen by a click, moved, copied (Alt), made longer at an edge, stretched there (Ctrl). */
+final class ClipBar extends Region {
+    static final double HEIGHT = 24;
+    private static final double EDGE = 5;
+    private static final double PER_LETTER = 6.6;
+
+    private enum Grip {
+        NONE,
+        BODY,
+        START,
+        END
+    }
+
+    private final Desk desk;
+    private final Canvas canvas = new Canvas();
+    private Track track;
+    private Grip grip = Grip.NONE;
+    private String held;
+    private double heldAt;
+    private Clip before;
+    private long drawn = -1;
+
+    ClipBar(Desk desk) {
+        this.desk = desk;
+        getChildren().add(canvas);
+        setPrefHeight(HEIGHT);
+        setMinHeight(HEIGHT);
+        setMaxHeight(HEIGHT);
+        addEventHandler(MouseEvent.MOUSE_PRESSED, this::pressed);
+        addEventHandler(MouseEvent.MOUSE_DRAGGED, this::dragged);
+        addEventHandler(MouseEvent.MOUSE_RELEASED, e -> {
+            grip = Grip.NONE;
+            desk.settle();
+        });
+        addEventHandler(MouseEvent.MOUSE_MOVED, e -> {
+            Clip clip = at(e.getX());
+            Grip would = clip == null ? Grip.NONE : grip(clip, e.getX());
+            setCursor(
+                    would == Grip.NONE
+                            ? Cursor.DEFAULT
+                            : would == Grip.BODY ? Cursor.OPEN_HAND : would == Grip.START ? Cursor.W_RESIZE : Cursor.E_RESIZE);
+        });
+    }
+
+    void show(Track newTrack) {
+        track = newTrack;
+        drawn = -1;
+        setVisible(!track.clips().isEmpty());
+        draw();
+    }
+
+    private double x(double beat) {
+        return desk.time().x(beat, 0, getWidth());
+    }
+
+    private Clip at(double x) {
+        double beat = desk.time().beat(x, 0, getWidth());
+        Clip found = null;
+        for (Clip clip : track.clips()) {
+            boolean near = Math.abs(x - x(clip.end())) < EDGE && found == null;
+            found = clip.covers(beat) || near ? clip : found;
+        }
+        return found;
+    }
+
+    private Grip grip(Clip clip, double x) {
+        boolean wide = x(clip.end()) - x(clip.beat()) > 4 * EDGE;
+        return wide && x < x(clip.beat()) + EDGE ? Grip.START : x > x(clip.end()) - EDGE ? Grip.END : Grip.BODY;
+    }
+
+    private void pressed(MouseEvent e) {
+        Clip clip = at(e.getX());
+        desk.selection().clipProperty().set(clip == null ? null : clip.id());
+        if (clip == null) {
+            return;
+        }
+        grip = grip(clip, e.getX());
+        held = clip.id();
+        heldAt = desk.time().beat(e.getX(), 0, getWidth());
+        if (e.isAltDown() && grip == Grip.BODY) {
+            desk.edit("Copy " + clip.name(), s -> {
+                Clips.Made made = Clips.copy(s, held, clip.beat());
+                held = made.clip();
+                return made.session();
+            });
+            desk.selection().clipProperty().set(held);
+        }
+        before = desk.session().clip(held).orElse(clip);
+        draw();
+    }
+
+    private void dragged(MouseEvent e) {
+        if (grip == Grip.NONE || desk.session().clip(held).isEmpty()) {
+            return;
+        }
+        double by = desk.time().beat(e.getX(), 0, getWidth()) - heldAt;
+        boolean fine = e.isShiftDown();
+        double from = grid(before.beat() + by, fine);
+        double end = grid(before.end() + by, fine);
+        List<Object> gesture = List.of("clip", held, grip, heldAt);
+        switch (grip) {
+            case BODY -> desk.editOn(
+                    "Move " + before.name(), gesture, s -> Clips.move(s, held, from));
+            case START -> desk.editOn(
+                    "Resize " + before.name(), gesture, s -> Clips.resize(s, held, start(from), before.end()));
+            default -> desk.editOn(
+                    e.isShortcutDown() ? "Stretch " + before.name() : "Resize " + before.name(),
+                    gesture,
+                    s -> e.isShortcutDown()
+                            ? Clips.stretch(s, held, Math.max(0.25, end - before.beat()))
+                            : Clips.resize(s, held, before.beat(), Math.max(before.beat() + 0.25, end)));
+        }
+    }
+
+    /** A beginning before which there is content, and after which something is left. */
+    private double start(double from) {
+        double first = before.cycle() > 0 ? 0 : Math.max(0, before.beatOf(0));
+        return Math.max(first, Math.min(before.end() - 0.25, from));
+    }
+
+    private double grid(double beat, boolean fine) {
+        double inside = Math.max(0, beat);
+        return fine ? Math.rint(inside * 4) / 4 : desk.timeline().metre().nearestBeat(inside);
+    }
+
+    @Override
+    protected void layoutChildren() {
+        canvas.setWidth(getWidth());
+        canvas.setHeight(HEIGHT);
+        drawn = -1;
+        draw();
+    }
+
+    /** Draws anew if anything changed. */
+    void draw() {
+        if (track == null || getWidth() <= 0) {
+            return;
+        }
+        boolean light = desk.selection().lightProperty().get();
+        String chosen = desk.selection().clipProperty().get();
+        long now = Objects.hash(
+                track.clips(), desk.time().from(), desk.time().to(), getWidth(), light, chosen, desk.session().lanes());
+        if (now == drawn) {
+            return;
+        }
+        drawn = now;
+        List<Mark> marks = new ArrayList<>();
+        for (Clip clip : track.clips()) {
+            double x0 = Math.max(0, x(clip.beat()));
+            double x1 = Math.min(getWidth(), x(clip.end()));
+            if (x1 <= x0 + 2) {
+                continue;
+            }
+            boolean is = clip.id().equals(chosen);
+            marks.add(new Mark.Box(
+                    x0 + 1, 2, x1 - x0 - 2, HEIGHT - 4, 6, Ink.RAISED, is ? Ink.TEXT : Ink.EDGE, is ? 1.8 : 1));
+            for (double turn = clip.cycle(); clip.cycle() > 0 && clip.beatOf(turn) < clip.end(); turn += clip.cycle()) {
+                double x = x(clip.beatOf(turn));
+                if (x > x0 + 1 && x < x1 - 1) {
+                    marks.add(new Mark.Line(x, 4, x, HEIGHT - 4, Ink.QUIET, 1, 2));
+                }
+            }
+            String sign = layered(clip) ? "≈ " : "";
+            int letters = (int) ((x1 - x0 - 14) / PER_LETTER);
+            String name = sign + clip.name();
+            if (letters > 1) {
+                String fits = name.length() <= letters ? name : name.substring(0, Math.max(1, letters - 1)) + "…";
+                marks.add(new Mark.Words(x0 + 8, 16, fits, Ink.TEXT, 11.5, false, false, -1));
+            }
+        }
+        Painter.paint(canvas.getGraphicsContext2D(), getWidth(), HEIGHT, marks, Palette.of(light));
+    }
+
+    private boolean layered(Clip clip) {
+        return desk.session().lanes().stream()
+                .anyMatch(lane -> lane.layered()
+                        && lane.layers().stream().map(Layer::clip).anyMatch(clip.id()::equals));
+    }
+}

@@ -1,0 +1,108 @@
+package agogic.desk.routes;
+
+import agogic.core.clip.Clips;
+import agogic.core.score.Clip;
+import agogic.core.session.Session;
+import agogic.core.time.Timeline;
+import agogic.desk.parts.FormDialog;
+import java.util.Locale;
+import java.util.function.UnaryOperator;
+import javafx.scene.control.TextField;
+import javafx.stage.Window;
+
+/** All of a clip, typed: its name, where it begins and ends, how fast it goes, what it repeats. */
+final class ClipForm extends FormDialog<UnaryOperator<Session>> {
+    private final Session session;
+    private final Clip clip;
+    private final TextField name;
+    private final TextField from;
+    private final TextField to;
+    private final TextField speed;
+    private final TextField cycle;
+
+    ClipForm(Session session, Clip clip, Window owner) {
+        super("Clip", clip.name() + ": " + Clips.carries(session, clip.id()) + " go with it", owner);
+        this.session = session;
+        this.clip = clip;
+        Timeline timeline = session.timeline();
+        name = row("clip-name", "Name", clip.name(), "");
+        from = row("clip-from", "Begins", timeline.printBars(clip.beat()), "moves it");
+        to = row("clip-to", "Ends", timeline.printBars(clip.end()), "more or less of it is heard");
+        speed = row("clip-speed", "Speed", number(clip.speed() * 100), "% of its own; its length goes along");
+        cycle = row("clip-cycle", "Repeats", clip.cycle() == 0 ? "" : number(clip.cycle()), "beats; empty for not");
+        done("clip", "Do it");
+    }
+
+    private static String number(double value) {
+        return String.format(Locale.ROOT, "%.6f", value).replaceAll("0+$", "").replaceAll("\\.$", "");
+    }
+
+    private double position(TextField field, double was) {
+        if (field.getText().equals(session.timeline().printBars(was))) {
+            return was;
+        }
+        return session.timeline()
+                .parse(field.getText())
+                .orElseThrow(() -> new IllegalArgumentException(
+                        "“" + field.getText() + "” is no position. Expected " + Timeline.expected() + "."));
+    }
+
+    private static double typed(TextField field, double was, String what) {
+        String text = field.getText().strip().replace(',', '.').replace("%", "").strip();
+        if (text.equals(number(was))) {
+            return was;
+        }
+        try {
+            return Double.parseDouble(text);
+        } catch (NumberFormatException e) {
+            throw new IllegalArgumentException("“" + field.getText() + "” is no " + what + ". Expected a number.");
+        }
+    }
+
+    @Override
+    protected UnaryOperator<Session> made() {
+        double begins = position(from, clip.beat());
+        double ends = position(to, clip.end());
+        double fast = typed(speed, clip.speed() * 100, "speed") / 100;
+        double turn = cycle.getText().isBlank() ? 0 : typed(cycle, clip.cycle(), "number of beats");
+        boolean sameEnd = ends == clip.end();
+        String id = clip.id();
+        UnaryOperator<Session> edit = s -> {
+            Session done = name.getText().strip().equals(clip.name()) ? s : Clips.rename(s, id, name.getText());
+            done = turn == clip.cycle() ? done : Clips.loop(done, id, turn);
+            done = begins == clip.beat() ? done : Clips.move(done, id, begins);
+            if (fast != clip.speed()) {
+                done = Clips.stretch(done, id, clip.length() * clip.speed() / fast);
+            }
+            Clip now = Clips.of(done, id);
+            return sameEnd ? done : Clips.resize(done, id, now.beat(), ends);
+        };
+        // What cannot be done is said while the form is open.
+        return edit.apply(session) == session ? s -> s : edit;
+    }
+
+    /** Asks up to where a clip is to be repeated. */
+    static final class To extends FormDialog<Double> {
+        private final Session session;
+        private final Clip clip;
+        private final TextField to;
+
+        To(Session session, Clip clip, Window owner) {
+            super("Repeat", clip.name() + " again and again, up to", owner);
+            this.session = session;
+            this.clip = clip;
+            double twice = clip.end() + clip.length();
+            to = row("repeat-to", "To", session.timeline().printBars(twice), "bar, position or time");
+            done("repeat", "Repeat it");
+        }
+
+        @Override
+        protected Double made() {
+            double beat = session.timeline()
+                    .parse(to.getText())
+                    .orElseThrow(() -> new IllegalArgumentException(
+                            "“" + to.getText() + "” is no position. Expected " + Timeline.expected() + "."));
+            return Clips.repeat(session, clip.id(), beat) == session ? clip.end() : beat;
+        }
+    }
+}
