@@ -86,9 +86,16 @@ public record Difference(double farthest, double beat) {
 
     /** In words: {@code nothing that is heard moved}, or how far it did, and where. */
     public String told(Session session, Target target) {
-        return none()
-                ? "nothing that is heard moved"
-                : "what is heard moved by " + session.parameter(target).printDifference(farthest) + " at the most, at "
-                        + session.timeline().printBars(beat);
+        return none() ? "nothing that is heard moved" : "what is heard moved" + by(session, target);
+    }
+
+    /** The same of what is not done yet: {@code nothing that is heard moves}. */
+    public String would(Session session, Target target) {
+        return none() ? "nothing that is heard moves" : "what is heard moves" + by(session, target);
+    }
+
+    private String by(Session session, Target target) {
+        return " by " + session.parameter(target).printDifference(farthest) + " at the most, at "
+                + session.timeline().printBars(beat);
     }
 }

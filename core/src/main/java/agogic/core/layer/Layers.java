@@ -120,10 +120,21 @@ public final class Layers {
 
     /** What a layer is, in words: {@code offset in the clip Partials}, {@code absolute on the timeline}. */
     public static String kind(Session session, Layer layer) {
-        String where = layer.inClip()
-                ? "in the clip " + session.clip(layer.clip()).map(Clip::name).orElse("that is gone")
-                : "on the timeline";
+        String where = layer.inClip() ? "in the clip " + clip(session, layer.clip()) : "on the timeline";
         return (layer.offset() ? "offset " : "absolute ") + where;
+    }
+
+    /** The name of a clip, with its place where another has that name too. */
+    public static String clip(Session session, String id) {
+        Clip clip = session.clip(id).orElse(null);
+        if (clip == null) {
+            return "that is gone";
+        }
+        long alike = session.tracks().stream()
+                .flatMap(t -> t.clips().stream())
+                .filter(c -> c.name().equals(clip.name()))
+                .count();
+        return clip.name() + (alike > 1 ? " at " + session.timeline().printBars(clip.beat()) : "");
     }
 
     /** What a layer is called: its own name, or what it is. */

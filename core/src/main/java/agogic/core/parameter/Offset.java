@@ -82,7 +82,7 @@ public final class Offset {
         } else if (of.taper() instanceof Taper.Fader) {
             reach = FADER_DB;
         } else if (unit == Unit.HERTZ && of.from() > 0 && of.to() > 0) {
-            unit = Unit.CENTS;
+            unit = Unit.INTERVAL;
             reach = 1200 * octaves(of);
         } else if (!(of.taper() instanceof Taper.Linear)) {
             unit = Unit.PERCENT;

@@ -8,6 +8,8 @@ public enum Unit {
     PERCENT("%", "%", 1),
     SEMITONES("st", "cents", 10),
     CENTS("ct", "cents", 1),
+    /** How far a frequency is moved: cents, as close as frequencies are told. */
+    INTERVAL("ct", "cents", 50),
     DEGREES("°", "°", 1),
     RATIO("×", "×", 0.01),
     BPM("bpm", "bpm", 0.5),

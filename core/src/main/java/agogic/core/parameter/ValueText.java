@@ -25,7 +25,7 @@ public final class ValueText {
                     ? digits(value * 1000, 3) + " ms"
                     : digits(value, 3) + " s";
             case DECIBEL, SEMITONES -> signed(decimals(value, 1)) + " " + unit.symbol();
-            case CENTS -> signed(decimals(value, 1)) + " ct";
+            case CENTS, INTERVAL -> signed(decimals(value, 1)) + " ct";
             case DEGREES -> decimals(value, 1) + "°";
             case PERCENT -> decimals(value, Math.abs(value) < 10 ? 1 : 0) + " %";
             case RATIO -> "×" + digits(value, 4);
@@ -93,7 +93,7 @@ public final class ValueText {
             case SEMITONES -> suffix.startsWith("semi")
                     ? 1
                     : suffix.equals("ct") || suffix.equals("cents") ? 0.01 : Double.NaN;
-            case CENTS -> suffix.startsWith("cent") ? 1 : suffix.equals("st") ? 100 : Double.NaN;
+            case CENTS, INTERVAL -> suffix.startsWith("cent") ? 1 : suffix.equals("st") ? 100 : Double.NaN;
             case DEGREES -> suffix.startsWith("deg") ? 1 : Double.NaN;
             case RATIO -> suffix.equals("x") ? 1 : Double.NaN;
             case PERCENT -> suffix.startsWith("percent") ? 1 : Double.NaN;
@@ -109,7 +109,7 @@ public final class ValueText {
                     case SECONDS -> "a time such as 3.2 s or 250 ms";
                     case PERCENT -> "a share such as 50 %";
                     case SEMITONES -> "an interval such as 3 st";
-                    case CENTS -> "an interval such as 12 ct";
+                    case CENTS, INTERVAL -> "an interval such as 12 ct";
                     case DEGREES -> "an angle such as -45°";
                     case RATIO -> "a ratio such as ×1.5";
                     case BPM -> "a tempo such as 84 bpm";

@@ -49,7 +49,8 @@ public final class RecipeForAll {
         for (Lane lane : session.lanes()) {
             for (int k = 0; k < lane.layers().size(); k++) {
                 for (int i = 0; i < lane.layer(k).stretches().size(); i++) {
-                    Layer written = rewritten(session, lane, k, i).lane(lane.target()).layer(k);
+                    Layer written =
+                            rewritten(session, lane, k, i).lane(lane.target()).layer(k);
                     each.add(new One(lane.target(), k, i, points(lane.layer(k), i), points(written, i)));
                 }
             }

@@ -11,6 +11,7 @@ import javafx.scene.control.Dialog;
 import javafx.scene.control.Label;
 import javafx.scene.control.TextField;
 import javafx.scene.layout.GridPane;
+import javafx.scene.layout.Region;
 import javafx.stage.Window;
 
 /** Asks for some texts that make one thing. What cannot be understood is said in the dialog, which stays until it can. */
@@ -56,6 +57,7 @@ public abstract class FormDialog<T> extends Dialog<T> {
     private void line(String words, Control field, String behind) {
         Label label = new Label(words);
         label.setLabelFor(field);
+        label.setMinWidth(Region.USE_PREF_SIZE);
         Label after = new Label(behind);
         after.getStyleClass().add("quiet");
         grid.addRow(grid.getRowCount(), label, field, after);

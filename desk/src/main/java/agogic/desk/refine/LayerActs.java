@@ -30,7 +30,11 @@ final class LayerActs {
         return List.of(
                 act("layer-next", "Next layer", "The next layer of this lane is looked at", "Shift+L", this::next)
                         .repeating(),
-                act("layer-add", "New layer…", "An offset or an absolute layer, on the timeline or in a clip", "Shift+O",
+                act(
+                        "layer-add",
+                        "New layer…",
+                        "An offset or an absolute layer, on the timeline or in a clip",
+                        "Shift+O",
                         this::add),
                 act("layer-off", "Silence the layer", "It is not heard, or is heard again", "Shift+S", this::silence),
                 act(
@@ -46,8 +50,18 @@ final class LayerActs {
                         "To a clip or the timeline, absolute or an offset, one with others; says first what would move",
                         "Shift+C",
                         this::convert),
-                act("layer-remove", "Remove the layer", "Its points go; its rides are kept", "Shift+Delete", this::remove),
-                act("take-next", "Next take", "The next of the takes of this layer is looked at", "Shift+K", this::nextTake)
+                act(
+                        "layer-remove",
+                        "Remove the layer",
+                        "Its points go; its rides are kept",
+                        "Shift+Delete",
+                        this::remove),
+                act(
+                                "take-next",
+                                "Next take",
+                                "The next of the takes of this layer is looked at",
+                                "Shift+K",
+                                this::nextTake)
                         .repeating(),
                 act(
                                 "take-count",
@@ -107,23 +121,21 @@ final class LayerActs {
     private void add(Shown shown) {
         new LayerDialogs.New(shown.desk.session(), shown.target, window())
                 .showAndWait()
-                .ifPresent(where -> shown.desk.edit(
-                        "New layer", s -> Layers.add(s, shown.target, where.clip(), where.offset())));
+                .ifPresent(where ->
+                        shown.desk.edit("New layer", s -> Layers.add(s, shown.target, where.clip(), where.offset())));
     }
 
     private void silence(Shown shown) {
         boolean on = !shown.view.layer().on();
         int layer = shown.layer;
-        shown.desk.edit(
-                on ? "Hear the layer" : "Silence the layer", s -> Layers.switched(s, shown.target, layer, on));
+        shown.desk.edit(on ? "Hear the layer" : "Silence the layer", s -> Layers.switched(s, shown.target, layer, on));
         shown.desk.say(Notice.good(on ? "Heard" : "Silenced", name(shown) + "."));
     }
 
     private void alone(Shown shown) {
         boolean already = Layers.aloneAlready(shown.desk.session().lane(shown.target), shown.layer);
         int layer = shown.layer;
-        shown.desk.edit(
-                already ? "Hear all layers" : "Hear a layer alone", s -> Layers.alone(s, shown.target, layer));
+        shown.desk.edit(already ? "Hear all layers" : "Hear a layer alone", s -> Layers.alone(s, shown.target, layer));
         shown.desk.say(Notice.good(already ? "All heard" : "Alone", already ? "All layers." : name(shown) + "."));
     }
 
@@ -138,8 +150,7 @@ final class LayerActs {
 
     private void convert(Shown shown) {
         Desk desk = shown.desk;
-        List<LayerDialogs.Conversion> all =
-                LayerDialogs.conversions(desk.session(), shown.target, shown.layer);
+        List<LayerDialogs.Conversion> all = LayerDialogs.conversions(desk.session(), shown.target, shown.layer);
         if (all.isEmpty()) {
             desk.refuse("That layer says nothing yet: there is nothing to be made of it.");
             return;
@@ -148,7 +159,8 @@ final class LayerActs {
                 .showAndWait()
                 .ifPresent(chosen -> {
                     String told = chosen.outcome().difference().told(desk.session(), shown.target);
-                    desk.edit("Make a layer " + chosen.words(), s -> chosen.outcome().session());
+                    desk.edit("Make a layer " + chosen.words(), s -> chosen.outcome()
+                            .session());
                     desk.say(Notice.good("Done", "It is " + chosen.words() + " now: " + told + "."));
                 });
     }
@@ -191,9 +203,8 @@ final class LayerActs {
         int layer = shown.layer;
         String name = shown.name(shown.lane.stretches().get(index));
         shown.desk.edit("Let a take count", s -> Takes.choose(s, shown.target, layer, index));
-        shown.stretch = Takes.over(shown.lane, index).stream()
-                .reduce((a, b) -> b)
-                .orElse(index);
+        shown.stretch =
+                Takes.over(shown.lane, index).stream().reduce((a, b) -> b).orElse(index);
         view.get().refreshed();
         shown.desk.say(Notice.good("Counts", name + ". The others stay."));
     }
@@ -202,9 +213,12 @@ final class LayerActs {
         if (!none(shown)) {
             int index = shown.stretch;
             int layer = shown.layer;
-            NameDialog.ask(window(), "Name of the take", shown.lane.stretches().get(index).name())
-                    .ifPresent(name -> shown.desk.edit(
-                            "Name a take", s -> Takes.rename(s, shown.target, layer, index, name)));
+            NameDialog.ask(
+                            window(),
+                            "Name of the take",
+                            shown.lane.stretches().get(index).name())
+                    .ifPresent(name ->
+                            shown.desk.edit("Name a take", s -> Takes.rename(s, shown.target, layer, index, name)));
         }
     }
 
@@ -217,16 +231,14 @@ final class LayerActs {
         Loop loop = shown.desk.session().loop();
         double from = shown.view.time(loop.from());
         double to = shown.view.time(loop.to());
-        shown.desk.edit(
-                "A part of a take", s -> Takes.part(s, shown.target, layer, index, from, to));
+        shown.desk.edit("A part of a take", s -> Takes.part(s, shown.target, layer, index, from, to));
     }
 
     private void average(Shown shown) {
         if (!none(shown)) {
             List<Integer> takes = Takes.over(shown.lane, shown.stretch);
             int layer = shown.layer;
-            shown.desk.edit(
-                    "Average of " + takes.size() + " takes", s -> Takes.average(s, shown.target, layer, takes));
+            shown.desk.edit("Average of " + takes.size() + " takes", s -> Takes.average(s, shown.target, layer, takes));
         }
     }
 }

@@ -35,8 +35,7 @@ final class LayerDialogs {
         New(Session session, Target target, Window owner) {
             super("New layer", "A layer over what " + session.parameter(target).name() + " has", owner);
             List<String> names = new ArrayList<>(List.of("the timeline"));
-            for (Clip clip :
-                    session.trackOf(target.device()).map(Track::clips).orElse(List.of())) {
+            for (Clip clip : session.trackOf(target.device()).map(Track::clips).orElse(List.of())) {
                 clips.add(clip.id());
                 names.add(named(session, clip));
             }
@@ -70,7 +69,7 @@ final class LayerDialogs {
                     owner);
             this.all = all;
             List<String> words = all.stream()
-                    .map(one -> one.words + ": " + one.outcome.difference().told(session, target))
+                    .map(one -> one.words + ": " + one.outcome.difference().would(session, target))
                     .toList();
             what = choice("layer-becomes", "Make it", words, words.get(0), "");
             what.setMaxWidth(560);
@@ -91,8 +90,7 @@ final class LayerDialogs {
         if (layer.inClip()) {
             offer(all, "part of the timeline", () -> Converting.toTimeline(session, target, index));
         } else {
-            for (Clip clip :
-                    session.trackOf(target.device()).map(Track::clips).orElse(List.of())) {
+            for (Clip clip : session.trackOf(target.device()).map(Track::clips).orElse(List.of())) {
                 offer(
                         all,
                         "part of the clip " + named(session, clip),

@@ -188,7 +188,9 @@ final class PointPanel extends VBox {
             double newTime = sameTime ? old.time() : time2.getAsDouble();
             double newValue = sameValue ? old.value() : to.getAsDouble();
             int point = shown.chosen;
-            desk.edit("Set point " + (point + 1), s -> Points.move(s, shown.target, shown.layer, point, newTime, newValue));
+            desk.edit(
+                    "Set point " + (point + 1),
+                    s -> Points.move(s, shown.target, shown.layer, point, newTime, newValue));
             desk.say(Notice.good(
                     "Set", shown.spoken(Math.min(point, shown.lane.envelope().size() - 1)) + "."));
         }

@@ -45,12 +45,7 @@ public final class RefineMarks {
     private final double high;
 
     RefineMarks(
-            LayerView view,
-            RefineModel model,
-            TimeWindow time,
-            EnvelopeOutline outline,
-            double width,
-            double height) {
+            LayerView view, RefineModel model, TimeWindow time, EnvelopeOutline outline, double width, double height) {
         this.view = view;
         session = view.session();
         lane = view.lane();
@@ -316,13 +311,11 @@ public final class RefineMarks {
             if (x1 > x0) {
                 boolean looked = model != null && stretch.equals(model.stretch());
                 marks.add(new Mark.Box(x0, top, x1 - x0, 26, 6, Ink.RIDE_SOFT, looked ? Ink.RIDE : Ink.NONE, 1.4));
-                if (x1 - x0 > 120) {
+                if (x1 - x0 > 120 && (looked || clear(stretch))) {
                     marks.add(new Mark.Words(
                             x0 + 10,
                             top + 17,
-                            (stretch.name().isEmpty()
-                                            ? "Ride " + stretch.ride().replaceAll("\\D", "")
-                                            : stretch.name())
+                            (stretch.name().isEmpty() ? "Ride " + stretch.ride().replaceAll("\\D", "") : stretch.name())
                                     + " · " + stretch.mode().spoken() + " · raw moves kept",
                             Ink.TEXT,
                             11.5,
@@ -332,5 +325,10 @@ public final class RefineMarks {
                 }
             }
         }
+    }
+
+    /** True if no other take lies over it: else the words would lie over those of another. */
+    private boolean clear(Stretch stretch) {
+        return lane.stretches().stream().noneMatch(one -> one != stretch && one.overlaps(stretch));
     }
 }

@@ -155,8 +155,10 @@ public final class RefineView extends BorderPane {
         Parameter parameter = shown.parameter();
         title.setText(parameter.name() + (session.lane(target).guarded() ? " · protected" : ""));
         subtitle.setText(session.device(target.device()).name() + " · "
-                + session.trackOf(target.device()).map(t -> t.name()).orElse("") + " · " + (shown.view.layer().offset()
-                        ? "offset, " + parameter.print(0) + " to +" + parameter.print(1).replace("+", "")
+                + session.trackOf(target.device()).map(t -> t.name()).orElse("") + " · "
+                + (shown.view.layer().offset()
+                        ? "offset, " + parameter.print(0) + " to +"
+                                + parameter.print(1).replace("+", "")
                         : parameter.printRange()));
         stretches.setVisible(!lane.stretches().isEmpty());
         stretches

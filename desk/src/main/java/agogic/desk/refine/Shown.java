@@ -116,9 +116,7 @@ final class Shown {
         }
         stretch = Math.min(stretch, lane.stretches().size() - 1);
         outline = new EnvelopeOutline(view.drawn());
-        model = stretch < 0
-                ? null
-                : new RefineModel(view, lane.stretches().get(stretch));
+        model = stretch < 0 ? null : new RefineModel(view, lane.stretches().get(stretch));
         chosen = Math.min(chosen, lane.envelope().size() - 1);
     }
 
@@ -126,7 +124,10 @@ final class Shown {
         if (stretch >= 0) {
             int index = stretch;
             int which = layer;
-            desk.editOn(act, List.of(act, target, which, index), s -> RefineModel.rewrite(s, target, which, index, changed));
+            desk.editOn(
+                    act,
+                    List.of(act, target, which, index),
+                    s -> RefineModel.rewrite(s, target, which, index, changed));
         }
     }
 

@@ -32,38 +32,53 @@ final class ClipActs {
                 Act.of("clip-next", "Next clip", "The next clip of the track is chosen", "Shift+L", this::next)
                         .in(View.ROUTES)
                         .repeating(),
-                act("clip", "Clip…", "Its name, place, length, speed and what it repeats, typed", "Shift+C", this::form),
+                act(
+                        "clip",
+                        "Clip…",
+                        "Its name, place, length, speed and what it repeats, typed",
+                        "Shift+C",
+                        this::form),
                 act("clip-earlier", "Clip a bar earlier", "With all that is in it", "Alt+←", clip -> move(clip, -1))
                         .repeating(),
                 act("clip-later", "Clip a bar later", "With all that is in it", "Alt+→", clip -> move(clip, 1))
                         .repeating(),
                 act("clip-copy", "Copy the clip behind itself", "A copy is its own", "Ctrl+D", this::copy),
-                act("clip-repeat", "Repeat the clip…", "Copies one behind the other, up to a bar", "Shift+Q", this::repeat),
-                act("clip-cut", "Cut the clip at the playhead", "In two; nothing that is heard moves", "Shift+K", this::cut),
+                act(
+                        "clip-repeat",
+                        "Repeat the clip…",
+                        "Copies one behind the other, up to a bar",
+                        "Shift+Q",
+                        this::repeat),
+                act(
+                        "clip-cut",
+                        "Cut the clip at the playhead",
+                        "In two; nothing that is heard moves",
+                        "Shift+K",
+                        this::cut),
                 act("clip-join", "Join with the next clip", "Both become one", "Shift+J", this::join),
                 act("clip-remove", "Remove the clip", "With its notes and layers", "Shift+Delete", this::remove));
     }
 
     private Act act(String id, String words, String about, String key, Consumer<Clip> run) {
-        return Act.of(id, words, about, key, () -> chosen()
-                        .ifPresentOrElse(
+        return Act.of(id, words, about, key, () -> chosen().ifPresentOrElse(
                                 run,
-                                () -> desk.refuse("No clip is chosen, and none lies under the playhead on the track of the"
-                                        + " selected route. Click one above its rows, or press Shift+L.")))
+                                () -> desk.refuse(
+                                        "No clip is chosen, and none lies under the playhead on the track of the"
+                                                + " selected route. Click one above its rows, or press Shift+L.")))
                 .in(View.ROUTES);
     }
 
     private Optional<Track> track() {
-        return desk.selection().selectedRoute().flatMap(r -> desk.session().trackOf(r.target().device()));
+        return desk.selection().selectedRoute().flatMap(r -> desk.session()
+                .trackOf(r.target().device()));
     }
 
     private Optional<Clip> chosen() {
         String id = desk.selection().clipProperty().get();
         Optional<Clip> one = id == null ? Optional.empty() : desk.session().clip(id);
         double beat = Math.max(0, desk.riding().positionBeat());
-        return one.or(() -> track().flatMap(t -> t.clips().stream()
-                .filter(c -> c.covers(beat))
-                .reduce((a, b) -> b)));
+        return one.or(() -> track().flatMap(
+                        t -> t.clips().stream().filter(c -> c.covers(beat)).reduce((a, b) -> b)));
     }
 
     private static List<Clip> inOrder(Track track) {
@@ -91,7 +106,17 @@ final class ClipActs {
     /** A clip in words: what it is called, where it lies, what goes with it. */
     private String where(Clip clip) {
         return clip.name() + ", " + desk.timeline().speakBars(clip.beat()) + " to "
-                + desk.timeline().speakBars(clip.end()) + ", " + Clips.carries(desk.session(), clip.id());
+                + desk.timeline().speakBars(clip.end()) + ", " + Clips.carries(desk.session(), clip.id())
+                + over(clip);
+    }
+
+    /** Which other clips of its track it lies over. */
+    private String over(Clip clip) {
+        List<String> names = desk.session().trackOfClip(clip.id()).map(Track::clips).orElse(List.of()).stream()
+                .filter(c -> c != clip && c.beat() < clip.end() - 1e-6 && clip.beat() < c.end() - 1e-6)
+                .map(Clip::name)
+                .toList();
+        return names.isEmpty() ? "" : "; it lies over " + String.join(", ", names);
     }
 
     private void edit(String words, String head, String id, UnaryOperator<Session> edit) {
@@ -121,20 +146,19 @@ final class ClipActs {
     }
 
     private void copy(Clip clip) {
-        String[] made = new String[1];
-        edit("Copy " + clip.name(), "Copied", clip.id(), s -> {
-            Clips.Made one = Clips.copy(s, clip.id(), clip.end());
-            made[0] = one.clip();
-            return one.session();
-        });
-        desk.selection().clipProperty().set(made[0]);
+        // The id that the copy gets is that of the same edit tried beforehand.
+        String made = Clips.copy(desk.session(), clip.id(), clip.end()).clip();
+        edit("Copy " + clip.name(), "Copied", made, s -> Clips.copy(s, clip.id(), clip.end())
+                .session());
     }
 
     private void repeat(Clip clip) {
         new ClipForm.To(desk.session(), clip, window.get()).showAndWait().ifPresent(beat -> {
-            int before = desk.session().trackOfClip(clip.id()).orElseThrow().clips().size();
+            int before =
+                    desk.session().trackOfClip(clip.id()).orElseThrow().clips().size();
             desk.edit("Repeat " + clip.name(), s -> Clips.repeat(s, clip.id(), beat));
-            int copies = desk.session().trackOfClip(clip.id()).orElseThrow().clips().size() - before;
+            int copies =
+                    desk.session().trackOfClip(clip.id()).orElseThrow().clips().size() - before;
             desk.say(Notice.good(
                     "Repeated",
                     clip.name() + ", " + (copies == 1 ? "one copy" : copies + " copies") + " up to "
@@ -144,22 +168,22 @@ final class ClipActs {
 
     private void cut(Clip clip) {
         double beat = Math.max(0, desk.riding().positionBeat());
-        edit("Cut " + clip.name(), "Cut", clip.id(), s -> Clips.cut(s, clip.id(), beat).session());
+        edit("Cut " + clip.name(), "Cut", clip.id(), s -> Clips.cut(s, clip.id(), beat)
+                .session());
     }
 
     private void join(Clip clip) {
-        List<Clip> clips = desk.session().trackOfClip(clip.id()).map(ClipActs::inOrder).orElse(List.of());
+        List<Clip> clips =
+                desk.session().trackOfClip(clip.id()).map(ClipActs::inOrder).orElse(List.of());
         int at = clips.indexOf(clip);
         if (at < 0 || at + 1 == clips.size()) {
             desk.refuse(clip.name() + " is the last clip of its track: there is none behind it to join.");
             return;
         }
         Clip next = clips.get(at + 1);
-        edit(
-                "Join " + clip.name() + " and " + next.name(),
-                "Joined",
-                clip.id(),
-                s -> Clips.join(s, clip.id(), next.id()).session());
+        edit("Join " + clip.name() + " and " + next.name(), "Joined", clip.id(), s -> Clips.join(
+                        s, clip.id(), next.id())
+                .session());
     }
 
     private void remove(Clip clip) {
@@ -167,9 +191,6 @@ final class ClipActs {
         desk.edit("Remove " + clip.name(), s -> Clips.remove(s, clip.id()));
         desk.selection().clipProperty().set(null);
         desk.say(new Notice(
-                Notice.Kind.GOOD,
-                "Removed",
-                gone + ".",
-                List.of(new Notice.Act("Undo", desk.editing()::undo))));
+                Notice.Kind.GOOD, "Removed", gone + ".", List.of(new Notice.Act("Undo", desk.editing()::undo))));
     }
 }

@@ -21,7 +21,7 @@ import javafx.scene.layout.Region;
 final class ClipBar extends Region {
     static final double HEIGHT = 24;
     private static final double EDGE = 5;
-    private static final double PER_LETTER = 6.6;
+    private static final double PER_LETTER = 6.1;
 
     private enum Grip {
         NONE,
@@ -57,7 +57,9 @@ final class ClipBar extends Region {
             setCursor(
                     would == Grip.NONE
                             ? Cursor.DEFAULT
-                            : would == Grip.BODY ? Cursor.OPEN_HAND : would == Grip.START ? Cursor.W_RESIZE : Cursor.E_RESIZE);
+                            : would == Grip.BODY
+                                    ? Cursor.OPEN_HAND
+                                    : would == Grip.START ? Cursor.W_RESIZE : Cursor.E_RESIZE);
         });
     }
 
@@ -118,8 +120,7 @@ final class ClipBar extends Region {
         double end = grid(before.end() + by, fine);
         List<Object> gesture = List.of("clip", held, grip, heldAt);
         switch (grip) {
-            case BODY -> desk.editOn(
-                    "Move " + before.name(), gesture, s -> Clips.move(s, held, from));
+            case BODY -> desk.editOn("Move " + before.name(), gesture, s -> Clips.move(s, held, from));
             case START -> desk.editOn(
                     "Resize " + before.name(), gesture, s -> Clips.resize(s, held, start(from), before.end()));
             default -> desk.editOn(
@@ -158,7 +159,13 @@ final class ClipBar extends Region {
         boolean light = desk.selection().lightProperty().get();
         String chosen = desk.selection().clipProperty().get();
         long now = Objects.hash(
-                track.clips(), desk.time().from(), desk.time().to(), getWidth(), light, chosen, desk.session().lanes());
+                track.clips(),
+                desk.time().from(),
+                desk.time().to(),
+                getWidth(),
+                light,
+                chosen,
+                desk.session().lanes());
         if (now == drawn) {
             return;
         }
@@ -180,11 +187,11 @@ final class ClipBar extends Region {
                 }
             }
             String sign = layered(clip) ? "≈ " : "";
-            int letters = (int) ((x1 - x0 - 14) / PER_LETTER);
+            int letters = (int) ((x1 - x0 - 9) / PER_LETTER);
             String name = sign + clip.name();
             if (letters > 1) {
                 String fits = name.length() <= letters ? name : name.substring(0, Math.max(1, letters - 1)) + "…";
-                marks.add(new Mark.Words(x0 + 8, 16, fits, Ink.TEXT, 11.5, false, false, -1));
+                marks.add(new Mark.Words(x0 + 6, 16, fits, Ink.TEXT, 11.5, false, false, -1));
             }
         }
         Painter.paint(canvas.getGraphicsContext2D(), getWidth(), HEIGHT, marks, Palette.of(light));

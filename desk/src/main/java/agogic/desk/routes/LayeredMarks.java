@@ -46,9 +46,8 @@ final class LayeredMarks {
         }
         marks.add(new Mark.Path(xs, heard, Ink.SOUND, 2, false));
         for (Layer layer : lane.layers()) {
-            Clip clip = layer.inClip() && layer.plays()
-                    ? session.clip(layer.clip()).orElse(null)
-                    : null;
+            Clip clip =
+                    layer.inClip() && layer.plays() ? session.clip(layer.clip()).orElse(null) : null;
             double x0 = clip == null ? 0 : Math.max(field.left(), time.x(clip.beat(), field.left(), field.width()));
             double x1 = clip == null
                     ? 0

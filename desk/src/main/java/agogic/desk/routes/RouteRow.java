@@ -118,8 +118,7 @@ public final class RouteRow extends Region {
         });
         mode.getItems().addAll(new SeparatorMenuItem(), pinned, rehearse, new SeparatorMenuItem());
         ToggleGroup places = new ToggleGroup();
-        for (Into into : List.of(
-                Into.TIMELINE, new Into(false, true), new Into(true, false), new Into(true, true))) {
+        for (Into into : List.of(Into.TIMELINE, new Into(false, true), new Into(true, false), new Into(true, true))) {
             RadioMenuItem item = new RadioMenuItem("Write to " + into.spoken());
             item.setToggleGroup(places);
             item.setUserData(into);
@@ -168,7 +167,9 @@ public final class RouteRow extends Region {
                                                         .word()));
         WriteMode writes = desk.riding().modeOf(route);
         boolean guarded = shown.lane(route.target()).guarded();
-        mode.setText((guarded ? "Protected" : writes.spoken()) + into(route.into()) + (route.pinned() ? " · pinned" : "")
+        mode.setText((guarded ? "Protected" : writes.spoken())
+                + into(route.into())
+                + (route.pinned() ? " · pinned" : "")
                 + (route.rehearse() ? " · rehearse" : ""));
         intos.forEach(item -> item.setSelected(item.getUserData().equals(route.into())));
         mode.getStyleClass().remove("writes");
@@ -323,7 +324,9 @@ public final class RouteRow extends Region {
                 + ", "
                 + (lane.points() == 0 ? "no points" : lane.points() + " points")
                 + (lane.layered() ? " in " + lane.layers().size() + " layers" : "")
-                + (route.into().equals(Into.TIMELINE) ? "" : ", written to " + route.into().spoken())
+                + (route.into().equals(Into.TIMELINE)
+                        ? ""
+                        : ", written to " + route.into().spoken())
                 + (lane.guarded() ? ", protected" : "") + state();
     }
 

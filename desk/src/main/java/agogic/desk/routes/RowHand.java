@@ -65,6 +65,9 @@ final class RowHand {
             desk.riding().here(Math.max(0, desk.time().beat(e.getX(), field().left(), field().width())));
         } else if (near >= 0) {
             dragged = near;
+        } else if (e.getClickCount() == 2
+                && desk.session().lane(route().target()).layered()) {
+            desk.selection().openLane(route().target());
         } else if (e.getClickCount() == 2) {
             double time = laneTime(e.getX());
             double to = field().value(e.getY());
@@ -100,7 +103,8 @@ final class RowHand {
     private int near(double x, double y) {
         EnvelopeMarks.Field field = field();
         Lane lane = desk.session().lane(route().target());
-        Envelope envelope = lane.envelope();
+        // Of several layers together no point is drawn: they are in Refine.
+        Envelope envelope = lane.layered() ? Envelope.EMPTY : lane.envelope();
         int best = -1;
         double nearest = NEAR;
         for (int i = 0; i < envelope.size(); i++) {

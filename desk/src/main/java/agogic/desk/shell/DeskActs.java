@@ -263,21 +263,16 @@ final class DeskActs {
                 "The timeline, an offset, the clip under the playhead, an offset in it: the next of these",
                 "Shift+W",
                 r -> desk.riding().into(r, r.into().next()));
-        route(
-                "protect",
-                "Protect the lane",
-                "Nothing writes it until it is opened again",
-                "Shift+P",
-                r -> {
-                    boolean guard = !desk.session().lane(r.target()).guarded();
-                    desk.edit(
-                            guard ? "Protect a lane" : "Open a lane",
-                            s -> s.with(s.lane(r.target()).guarded(guard)));
-                    desk.say(Notice.good(
-                            guard ? "Protected" : "Open",
-                            desk.session().parameter(r.target()).name()
-                                    + (guard ? ": nothing writes it now." : " can be written again.")));
-                });
+        route("protect", "Protect the lane", "Nothing writes it until it is opened again", "Shift+P", r -> {
+            boolean guard = !desk.session().lane(r.target()).guarded();
+            desk.edit(
+                    guard ? "Protect a lane" : "Open a lane",
+                    s -> s.with(s.lane(r.target()).guarded(guard)));
+            desk.say(Notice.good(
+                    guard ? "Protected" : "Open",
+                    desk.session().parameter(r.target()).name()
+                            + (guard ? ": nothing writes it now." : " can be written again.")));
+        });
         route(
                 "switch",
                 "Route off or on",

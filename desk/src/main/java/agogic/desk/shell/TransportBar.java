@@ -1,9 +1,9 @@
 package agogic.desk.shell;
 
 import agogic.core.parameter.Unit;
-import agogic.core.play.Punch;
 import agogic.core.parameter.ValueText;
 import agogic.core.play.LiveState;
+import agogic.core.play.Punch;
 import agogic.core.sync.Sync;
 import agogic.core.time.MetreMap;
 import agogic.core.time.TempoMap;
@@ -86,7 +86,10 @@ public final class TransportBar extends HBox {
         widthProperty().addListener((o, a, w) -> subtitle.setVisible(w.doubleValue() > ROOMY));
         subtitle.managedProperty().bind(subtitle.visibleProperty());
         subtitle.setVisible(false);
-        getChildren().addAll(menu, title, subtitle, start, play, ride, loop, position, clock, tempo, metre, punch, leads, gap);
+        getChildren()
+                .addAll(
+                        menu, title, subtitle, start, play, ride, loop, position, clock, tempo, metre, punch, leads,
+                        gap);
         for (View view : View.values()) {
             ToggleButton tab = new ToggleButton(view.title());
             tab.getStyleClass().add("view-tab");
