@@ -114,9 +114,8 @@ public final class Assigning {
     /** The route without its hand; without points on its target it goes altogether. */
     public static Session disconnect(Session session, String routeId) {
         Route route = session.route(routeId);
-        boolean keeps = session.laneIfAny(route.target())
-                .filter(l -> !l.envelope().isEmpty())
-                .isPresent();
+        boolean keeps =
+                session.laneIfAny(route.target()).filter(l -> l.points() > 0).isPresent();
         boolean alone = session.routes().stream()
                 .noneMatch(r -> r != route && r.target().equals(route.target()));
         return keeps && alone

@@ -74,7 +74,7 @@ public final class Check {
         Target target = lane.target();
         Parameter parameter = session.parameter(target);
         Envelope envelope = lane.envelope();
-        if (envelope.isEmpty()) {
+        if (lane.points() == 0) {
             return;
         }
         Device device = session.device(target.device());
@@ -85,14 +85,14 @@ public final class Check {
             add(
                     Finding.Kind.RESERVED_DATA,
                     target,
-                    name(target) + " is reserved for the device itself, but has " + envelope.size() + " points.",
+                    name(target) + " is reserved for the device itself, but has " + lane.points() + " points.",
                     "Take the points away",
                     s -> TakingBack.of(s, List.of(target)).apply(s));
         } else if (exposure != Exposure.EXPOSED && !waits) {
             add(
                     Finding.Kind.UNREACHED,
                     target,
-                    name(target) + " has " + envelope.size() + " points, but no socket: no host can reach it.",
+                    name(target) + " has " + lane.points() + " points, but no socket: no host can reach it.",
                     "Expose it",
                     s -> Exposing.expose(s, List.of(target)).session());
         }
@@ -100,13 +100,15 @@ public final class Check {
             add(
                     Finding.Kind.UNREACHED,
                     target,
-                    name(target) + " moves with another parameter; its own " + envelope.size() + " points do nothing.",
+                    name(target) + " moves with another parameter; its own " + lane.points() + " points do nothing.",
                     "Delete its points",
                     s -> s.withLanes(s.lanes().stream()
                             .filter(l -> !l.target().equals(target))
                             .toList()));
         }
+        findings.addAll(LayerCheck.of(session, lane));
         boolean slopes = parameter.stepped()
+                && !envelope.isEmpty()
                 && envelope.points().subList(0, envelope.size() - 1).stream()
                         .anyMatch(p -> p.shape().kind() != Shape.Kind.HOLD);
         if (slopes) {
@@ -122,7 +124,7 @@ public final class Check {
     private void copies() {
         Map<Envelope, Lane> seen = new HashMap<>();
         for (Lane lane : session.lanes()) {
-            if (lane.envelope().size() < 2) {
+            if (lane.envelope().size() < 2 || lane.layered()) {
                 continue;
             }
             Lane first = seen.putIfAbsent(lane.envelope(), lane);
@@ -152,7 +154,7 @@ public final class Check {
     /** A macro without members that is moved; members whose own points or routes do nothing. */
     private void macro(Macro macro) {
         boolean moved = session.routes().stream().anyMatch(r -> r.target().equals(macro.target()))
-                || !session.lane(macro.target()).envelope().isEmpty();
+                || session.lane(macro.target()).plays();
         if (macro.members().isEmpty() && moved) {
             add(
                     Finding.Kind.MACRO,
@@ -163,7 +165,7 @@ public final class Check {
         }
         for (Member member : macro.members()) {
             Target target = member.target();
-            int points = session.lane(target).envelope().size();
+            int points = session.lane(target).points();
             if (member instanceof Member.BySpan && points > 0) {
                 add(
                         Finding.Kind.MACRO,

@@ -60,6 +60,9 @@ public record Finding(
         CLOSED_SPAN("a span without a way", Grade.DOUBTFUL),
         LEFT_ON("a mode left on", Grade.DOUBTFUL),
         LATE_START("no point at the start", Grade.TO_KNOW),
+        SILENCED("a layer that is silenced", Grade.TO_KNOW),
+        UNHEARD("a layer that is never heard", Grade.DOUBTFUL),
+        OVERLAID("clips with layers one over the other", Grade.DOUBTFUL),
         MACRO("a macro and what it moves", Grade.DOUBTFUL),
         PORT_GONE("a port that is not there", Grade.DOUBTFUL);
 

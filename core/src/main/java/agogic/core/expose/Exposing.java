@@ -108,8 +108,7 @@ public final class Exposing {
         if (socket.seatOf(target.parameter()) >= 0) {
             return session;
         }
-        boolean points =
-                session.laneIfAny(target).filter(l -> !l.envelope().isEmpty()).isPresent();
+        boolean points = session.laneIfAny(target).filter(l -> l.points() > 0).isPresent();
         boolean routed = session.routes().stream().anyMatch(r -> r.target().equals(target));
         if (points || routed) {
             throw new IllegalArgumentException(parameter.name() + " has " + (points ? "points" : "a route")

@@ -56,8 +56,8 @@ public record Removing(
         Set<String> kept = new HashSet<>();
         for (Lane lane : session.lanes()) {
             boolean goes = gone.contains(lane.target().device());
-            points += goes ? lane.envelope().size() : 0;
-            for (Stretch stretch : lane.stretches()) {
+            points += goes ? lane.points() : 0;
+            for (Stretch stretch : lane.allStretches()) {
                 (goes ? rides : kept).add(stretch.ride());
             }
         }

@@ -37,8 +37,8 @@ public record TakingBack(
         Set<String> kept = new HashSet<>();
         for (Lane lane : session.lanes()) {
             boolean goes = gone.contains(lane.target());
-            points += goes ? lane.envelope().size() : 0;
-            for (Stretch stretch : lane.stretches()) {
+            points += goes ? lane.points() : 0;
+            for (Stretch stretch : lane.allStretches()) {
                 (goes ? rides : kept).add(stretch.ride());
             }
         }

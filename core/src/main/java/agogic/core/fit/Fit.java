@@ -3,6 +3,7 @@ package agogic.core.fit;
 import agogic.core.device.Device;
 import agogic.core.device.Socket;
 import agogic.core.lane.Lane;
+import agogic.core.layer.Converting;
 import agogic.core.parameter.Parameter;
 import agogic.core.route.Route;
 import agogic.core.route.Target;
@@ -142,10 +143,14 @@ public final class Fit {
         List<Mover> movers = new ArrayList<>();
         for (String id : ids) {
             Lane lane = lanes.get(new Target(device.id(), id));
-            boolean moves = lane != null && !lane.envelope().isEmpty();
+            boolean moves = lane != null && lane.plays();
             if (moves && !settled.contains(id) && !(unrouted && routed.contains(id))) {
                 Parameter parameter = device.find(id);
-                movers.add(new Mover(parameter, lane, session.timeline()));
+                // Of several layers it counts what is heard of them together.
+                Lane heard = lane.layered()
+                        ? Converting.flatten(session, lane.target()).session().lane(lane.target())
+                        : lane;
+                movers.add(new Mover(parameter, heard, session.timeline()));
             }
         }
         return movers;

@@ -87,6 +87,11 @@ public record Lane(Target target, List<Layer> layers, boolean guarded) {
         return layers.stream().mapToInt(l -> l.envelope().size()).sum();
     }
 
+    /** The stretches of all its layers. */
+    public List<Stretch> allStretches() {
+        return layers.stream().flatMap(l -> l.stretches().stream()).toList();
+    }
+
     /** One of its layers as a lane of its own, for those who read, write or draw one layer. */
     public Lane only(int index) {
         return index == 0 && layers.size() == 1 ? this : new Lane(target, List.of(layers.get(index)), guarded);

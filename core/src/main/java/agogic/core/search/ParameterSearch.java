@@ -72,7 +72,7 @@ public final class ParameterSearch {
             search.exposures(device, start);
         }
         for (Lane lane : session.lanes()) {
-            if (!lane.envelope().isEmpty()) {
+            if (lane.points() > 0) {
                 search.withEnvelope.add(lane.target());
             }
         }

@@ -1,7 +1,6 @@
 package agogic.core.shape;
 
 import agogic.core.device.Exposure;
-import agogic.core.envelope.Envelope;
 import agogic.core.expose.Exposing;
 import agogic.core.lane.Lane;
 import agogic.core.lane.Layer;
@@ -36,13 +35,17 @@ public final class Carrying {
             throw new IllegalArgumentException(
                     TargetName.of(session, to) + " is reserved for the device itself and is never written.");
         }
-        Envelope envelope = parameter.stepped() ? lane.envelope().held(parameter::settled) : lane.envelope();
+        List<Layer> layers = lane.layers().stream()
+                .map(layer -> parameter.stepped() && !layer.offset()
+                        ? layer.with(layer.envelope().held(parameter::settled))
+                        : layer)
+                .toList();
         Session after = session;
         if (!to.device().equals(Macro.DEVICE)
                 && session.device(to.device()).exposure(to.parameter()) == Exposure.HIDDEN) {
             after = Exposing.expose(session, List.of(to)).session();
         }
-        after = after.with(new Lane(to, List.of(new Layer(lane.lock(), envelope, lane.stretches()))));
+        after = after.with(new Lane(to, layers));
         return keeps
                 ? after
                 : after.withLanes(after.lanes().stream()
@@ -54,9 +57,9 @@ public final class Carrying {
     public static String told(Session session, Target from, Target to, boolean keeps) {
         carry(session, from, to, keeps);
         Lane lane = session.lane(from);
-        int points = lane.envelope().size();
-        int rides = lane.stretches().size();
-        int old = session.lane(to).envelope().size();
+        int points = lane.points();
+        int rides = lane.allStretches().size();
+        int old = session.lane(to).points();
         return points + (points == 1 ? " point" : " points")
                 + (rides == 0 ? "" : rides == 1 ? " and one ride" : " and " + rides + " rides")
                 + (keeps ? " are copied to " : " go to ") + TargetName.of(session, to)

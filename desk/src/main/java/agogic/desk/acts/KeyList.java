@@ -30,8 +30,8 @@ public final class KeyList {
         dialog.setTitle("Keys");
         GridPane grid = new GridPane();
         grid.setHgap(6);
-        grid.setVgap(1);
-        grid.setStyle("-fx-padding: 4 8 4 12;");
+        grid.setVgap(0);
+        grid.setStyle("-fx-padding: 0 8 0 12;");
         for (int c = 0; c < COLUMNS; c++) {
             for (double width : new double[] {104, 198}) {
                 ColumnConstraints column = new ColumnConstraints(width);

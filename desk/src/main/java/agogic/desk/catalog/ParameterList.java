@@ -103,7 +103,7 @@ public final class ParameterList extends BorderPane {
         if (parameter == null) {
             return "";
         }
-        int points = session.lane(target).envelope().size();
+        int points = session.lane(target).points();
         return parameter.name()
                 + (parameter.shortName().isEmpty() ? "" : ", short " + parameter.shortName()) + ", " + device.name()
                 + ", " + parameter.printRange() + ", " + SocketMark.spoken(session, device, parameter)
@@ -120,7 +120,7 @@ public final class ParameterList extends BorderPane {
         double base = y + ParameterRows.ROW / 2 + 4.5;
         SocketMark mark = SocketMark.of(device, target.parameter());
         int number = device.socketOf(target.parameter());
-        int points = session.lane(target).envelope().size();
+        int points = session.lane(target).points();
         double x = left;
         boolean several = severalDevices(session);
         // Where rows of several devices stand together, each says whose it is.

@@ -1,5 +1,6 @@
 package agogic.desk.export;
 
+import agogic.core.lane.Lane;
 import agogic.core.midi.Wire;
 import agogic.desk.model.Desk;
 import agogic.desk.parts.Theme;
@@ -24,9 +25,7 @@ public final class ExportDialog extends Dialog<ExportDialog.Choice> {
         initOwner(owner);
         Theme.dress(this, owner);
         setTitle("Export MIDI");
-        long lanes = desk.session().lanes().stream()
-                .filter(l -> !l.envelope().isEmpty())
-                .count();
+        long lanes = desk.session().lanes().stream().filter(Lane::plays).count();
         setHeaderText("The notes, the tempo, the sections and " + lanes + " lanes as controllers");
         ToggleGroup group = new ToggleGroup();
         VBox box = new VBox(8);

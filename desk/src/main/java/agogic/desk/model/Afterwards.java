@@ -179,7 +179,7 @@ public final class Afterwards {
         }
         desk.edit(chosen == 1 ? "Take afterwards" : "Take " + chosen + " afterwards", s -> written.session());
         Target target = written.last();
-        int points = desk.session().lane(target).envelope().size();
+        int points = desk.session().lane(target).points();
         desk.say(new Notice(
                 Notice.Kind.GOOD,
                 "Taken",

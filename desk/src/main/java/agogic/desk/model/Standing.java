@@ -124,7 +124,7 @@ public final class Standing {
             double value = state.value(desk.engine().index().of(target));
             boolean differs = desk.session().parameter(target).resting()
                     != desk.session().parameter(target).settled(value);
-            if (differs && desk.session().lane(target).envelope().isEmpty()) {
+            if (differs && !desk.session().lane(target).plays()) {
                 String words = desk.session().parameter(target).name() + " to "
                         + desk.session().parameter(target).print(value);
                 desk.edit(words, s -> Resting.at(s, target, value));

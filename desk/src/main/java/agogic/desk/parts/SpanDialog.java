@@ -205,7 +205,7 @@ public final class SpanDialog extends Dialog<SpanDialog.Chosen> {
                 new HBox(6, fromHere, toHere),
                 Parts.line("All of it by", all),
                 new HBox(6, shift));
-        int points = session.lane(target).envelope().size();
+        int points = session.lane(target).points();
         if (strand.route().isPresent() && points > 0) {
             Label head = new Label("What was recorded");
             head.getStyleClass().add("strong");

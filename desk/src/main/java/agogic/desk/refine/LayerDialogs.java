@@ -37,7 +37,7 @@ final class LayerDialogs {
             List<String> names = new ArrayList<>(List.of("the timeline"));
             for (Clip clip : session.trackOf(target.device()).map(Track::clips).orElse(List.of())) {
                 clips.add(clip.id());
-                names.add(named(session, clip));
+                names.add(Layers.clip(session, clip.id()));
             }
             kind = choice("layer-kind", "It is", List.of("an offset", "absolute"), "an offset", "");
             place = choice("layer-place", "In", names, names.get(0), "");
@@ -49,11 +49,6 @@ final class LayerDialogs {
             int at = Math.max(0, place.getItems().indexOf(place.getValue()));
             return new Where(clips.get(at), kind.getValue().equals("an offset"));
         }
-    }
-
-    /** A clip with its place, since several can have one name. */
-    static String named(Session session, Clip clip) {
-        return clip.name() + ", " + session.timeline().printBars(clip.beat());
     }
 
     /** Asks what a layer is to become; each answer says beforehand whether what is heard would move. */
@@ -93,7 +88,7 @@ final class LayerDialogs {
             for (Clip clip : session.trackOf(target.device()).map(Track::clips).orElse(List.of())) {
                 offer(
                         all,
-                        "part of the clip " + named(session, clip),
+                        "part of the clip " + Layers.clip(session, clip.id()),
                         () -> Converting.toClip(session, target, index, clip.id()));
             }
             Lock other = layer.lock() == Lock.BEATS ? Lock.SECONDS : Lock.BEATS;

@@ -182,6 +182,11 @@ public final class RefineView extends BorderPane {
         }
     }
 
+    /** The place in its lane of the layer that is shown. */
+    public int shownLayer() {
+        return shown.layer;
+    }
+
     /** What is shown was chosen otherwise. */
     void refreshed() {
         refresh();

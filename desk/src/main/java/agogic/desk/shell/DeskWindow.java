@@ -14,6 +14,7 @@ import agogic.desk.model.Desk;
 import agogic.desk.model.Notice;
 import agogic.desk.model.View;
 import agogic.desk.parts.Theme;
+import agogic.desk.refine.RefineView;
 import agogic.desk.start.Entrance;
 import agogic.desk.start.Opened;
 import agogic.desk.start.StartPage;
@@ -70,6 +71,11 @@ public final class DeskWindow {
         return desk;
     }
 
+    public RefineView refine() {
+        return views.refine();
+    }
+
+    /** The Catalog, built if it was not yet. */
     public CatalogView catalog() {
         return views.catalog();
     }

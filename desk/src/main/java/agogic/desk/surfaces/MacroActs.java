@@ -228,7 +228,7 @@ final class MacroActs {
     private void delete() {
         shown(desk).ifPresent(macro -> {
             Session session = desk.session();
-            int points = session.lane(macro.target()).envelope().size();
+            int points = session.lane(macro.target()).points();
             long routes = session.routes().stream()
                     .filter(r -> r.target().equals(macro.target()))
                     .count();

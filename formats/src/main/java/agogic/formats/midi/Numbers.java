@@ -82,7 +82,7 @@ public final class Numbers {
         numbers.lines.forEach(line -> sent.addAll(line.targets()));
         for (Lane lane : session.lanes()) {
             boolean macro = lane.target().device().equals(Macro.DEVICE);
-            if (!macro && !lane.envelope().isEmpty() && !sent.contains(lane.target())) {
+            if (!macro && lane.plays() && !sent.contains(lane.target())) {
                 numbers.left.add(lane);
             }
         }
