@@ -5,6 +5,7 @@ import agogic.core.envelope.Envelope;
 import agogic.core.envelope.Point;
 import agogic.core.expose.Adding;
 import agogic.core.lane.Lane;
+import agogic.core.lane.Layer;
 import agogic.core.parameter.Parameter;
 import agogic.core.parameter.Taper;
 import agogic.core.parameter.Unit;
@@ -40,6 +41,10 @@ public class Editing {
     @Param({"40", "4000"})
     private int routes;
 
+    /** How many layers each lane has. */
+    @Param({"1", "3"})
+    private int layers;
+
     private Session session;
     private Engine engine;
     private String edited;
@@ -56,7 +61,13 @@ public class Editing {
             parameters.add(Parameter.continuous("x" + i, "X " + i, "Bench", Unit.PERCENT, Taper.LINEAR, 0, 100, 50));
             Target target = new Target("bench", "x" + i);
             all.add(Route.of("r" + i, null, Span.FULL, target));
-            lanes.add(Lane.drawn(target, Envelope.of(new Point(0, 0.2), new Point(9, 0.8))));
+            Lane lane = Lane.drawn(target, Envelope.of(new Point(0, 0.2), new Point(9, 0.8)));
+            for (int k = 1; k < layers; k++) {
+                String clip = k == 1 ? "" : bare.tracks().get(0).clips().get(0).id();
+                Envelope some = Envelope.of(new Point(0, 0.45), new Point(9, 0.55));
+                lane = lane.with(k, Layer.of(clip, true).with(some));
+            }
+            lanes.add(lane);
         }
         Device device = Device.of("bench", "Bench", "effect", parameters, routes, List.of());
         session = Adding.of(bare, device, bare.tracks().get(0).id())

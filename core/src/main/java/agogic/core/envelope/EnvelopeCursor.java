@@ -4,16 +4,32 @@ package agogic.core.envelope;
  * Reads an envelope forward in amortised constant time, without allocating. A step back costs a binary search. Not for
  * several threads at once.
  */
-public final class EnvelopeCursor {
+public class EnvelopeCursor {
     private final Envelope envelope;
     private int at = -1;
 
-    EnvelopeCursor(Envelope envelope) {
+    /** The way on which the last time lay, kept here: what is asked for again is not looked up again. */
+    private double from = Double.NaN;
+
+    private double to = Double.NaN;
+    private double first;
+    private double rise;
+    private double length;
+
+    /** A reader of an envelope. */
+    protected EnvelopeCursor(Envelope envelope) {
         this.envelope = envelope;
     }
 
     /** Value at {@code time}, as {@link Envelope#valueAt}. */
-    public double valueAt(double time) {
+    public final double valueAt(double time) {
+        if (time >= from && time < to) {
+            return first + rise * ((time - from) / length);
+        }
+        return searched(time);
+    }
+
+    private double searched(double time) {
         int n = envelope.size();
         if (n == 0) {
             return Double.NaN;
@@ -29,6 +45,40 @@ public final class EnvelopeCursor {
                 break;
             }
         }
+        keep(n);
         return envelope.valueFrom(at, time);
+    }
+
+    /** Keeps a way that is level or straight; any other is asked for anew, so that it is the same to the last bit. */
+    private void keep(int n) {
+        from = Double.NaN;
+        to = Double.NaN;
+        boolean inside = at >= 0 && at + 1 < n;
+        double end = inside ? envelope.time(at + 1) : Double.POSITIVE_INFINITY;
+        double begin = at < 0 ? Double.NEGATIVE_INFINITY : envelope.time(at);
+        if (!inside) {
+            if (at >= 0) {
+                hold(begin, end, envelope.value(at));
+            }
+            return;
+        }
+        Shape.Kind kind = envelope.shape(at).kind();
+        if (kind == Shape.Kind.HOLD) {
+            hold(begin, end, envelope.value(at));
+        } else if (kind == Shape.Kind.STRAIGHT && end > begin) {
+            from = begin;
+            to = end;
+            first = envelope.value(at);
+            rise = envelope.value(at + 1) - first;
+            length = end - begin;
+        }
+    }
+
+    private void hold(double begin, double end, double value) {
+        from = begin;
+        to = end;
+        first = value;
+        rise = 0;
+        length = 1;
     }
 }

@@ -5,45 +5,60 @@ import agogic.core.score.Clip;
 import agogic.core.time.Lock;
 import java.util.List;
 
-/** One layer as it is played: where it has a say, and what it says there. Not for several threads at once. */
-final class LayerPart {
+/**
+ * One layer as it is played: where it has a say, and what it says there. A reader of its own envelope, so that all that is
+ * needed at a moment lies together. Not for several threads at once.
+ */
+final class LayerPart extends EnvelopeCursor {
     final Layer layer;
     /** The clip it belongs to, null on the timeline. */
     final Clip clip;
 
-    private final EnvelopeCursor cursor;
-    private final double[] from;
-    private final double[] to;
-    private int extent;
+    private final boolean everywhere;
+    private final boolean inBeats;
+    private final double begins;
+    private final double offset;
+    private final double speed;
+    private final double cycle;
+    private final List<Extent> extents;
+
+    /** Where it was last found to say something, in content time. */
+    private double saysFrom = Double.NaN;
+
+    private double saysTo = Double.NaN;
 
     LayerPart(Layer layer, Clip clip) {
+        super(layer.envelope());
         this.layer = layer;
         this.clip = clip;
-        cursor = layer.envelope().cursor();
-        List<Extent> extents = clip == null || layer.offset() ? List.of() : layer.extents();
-        from = extents.stream().mapToDouble(Extent::from).toArray();
-        to = extents.stream().mapToDouble(Extent::to).toArray();
+        everywhere = clip == null || layer.offset();
+        inBeats = layer.lock() == Lock.BEATS;
+        begins = clip == null ? 0 : clip.beat();
+        offset = clip == null ? 0 : clip.offset();
+        speed = clip == null ? 1 : clip.speed();
+        cycle = clip == null ? 0 : clip.cycle();
+        extents = everywhere ? List.of() : layer.extents();
     }
 
     /** What it says at a moment at which its clip, if it has one, is there; NaN if it says nothing. */
     double valueAt(double seconds, double beat) {
         if (clip == null) {
-            return cursor.valueAt(layer.lock() == Lock.BEATS ? beat : seconds);
+            return valueAt(inBeats ? beat : seconds);
         }
-        double content = clip.contentAt(beat);
-        return layer.offset() || says(content) ? cursor.valueAt(content) : Double.NaN;
+        double content = cycle > 0 ? clip.contentAt(beat) : offset + speed * (beat - begins);
+        return everywhere || content >= saysFrom && content < saysTo || says(content) ? valueAt(content) : Double.NaN;
     }
 
     private boolean says(double content) {
-        if (from.length == 0) {
-            return false;
+        for (int i = 0; i < extents.size(); i++) {
+            double from = extents.get(i).from() - Clip.SAME;
+            double to = extents.get(i).to() - Clip.SAME;
+            if (content >= from && content < to) {
+                saysFrom = from;
+                saysTo = to;
+                return true;
+            }
         }
-        if (content < from[extent] - Clip.SAME) {
-            extent = 0;
-        }
-        while (extent + 1 < from.length && content >= from[extent + 1] - Clip.SAME) {
-            extent++;
-        }
-        return content >= from[extent] - Clip.SAME && content < to[extent] - Clip.SAME;
+        return false;
     }
 }

@@ -114,13 +114,15 @@ public final class LayerStack {
         if (absolutes == null) {
             return cursor.valueAt(inBeats ? beat : seconds);
         }
-        if (!plays) {
-            return Double.NaN;
-        }
+        return plays ? together(seconds, beat) : Double.NaN;
+    }
+
+    private double together(double seconds, double beat) {
         if (!(beat >= since && beat < until)) {
             activate(beat);
         }
         double value = Double.NaN;
+        int all = activeAbsolutes + activeOffsets;
         for (int i = 0; i < activeAbsolutes && Double.isNaN(value); i++) {
             value = active[i].valueAt(seconds, beat);
         }
@@ -128,8 +130,8 @@ public final class LayerStack {
             value = envelope.isEmpty() ? parameter.resting() : cursor.valueAt(inBeats ? beat : seconds);
         }
         double sum = 0;
-        for (int i = 0; i < activeOffsets; i++) {
-            sum += Offset.amount(active[activeAbsolutes + i].valueAt(seconds, beat));
+        for (int i = activeAbsolutes; i < all; i++) {
+            sum += Offset.amount(active[i].valueAt(seconds, beat));
         }
         absolute = value;
         amount = sum;

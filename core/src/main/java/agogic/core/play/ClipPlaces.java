@@ -2,6 +2,7 @@ package agogic.core.play;
 
 import agogic.core.lane.Lane;
 import agogic.core.lane.Layer;
+import agogic.core.route.Into;
 import agogic.core.route.Route;
 import agogic.core.score.Clip;
 import agogic.core.session.Session;
@@ -13,17 +14,21 @@ import java.util.List;
  * Which clips matter to what a route writes, as numbers: asked for while a hand moves, without allocating.
  *
  * @param guarded true if nothing may write its lane
+ * @param silenced true if the layer that it writes is not heard
  * @param over beats of the clips that it can write into: from, to, from, to
  * @param saying the same for the clips whose own absolute layer is heard instead of what it writes
  */
-record ClipPlaces(boolean guarded, double[] over, double[] saying) {
+record ClipPlaces(boolean guarded, boolean silenced, double[] over, double[] saying) {
     private static final double[] NOWHERE = {};
-    private static final ClipPlaces NONE = new ClipPlaces(false, NOWHERE, NOWHERE);
+    private static final ClipPlaces NONE = new ClipPlaces(false, false, NOWHERE, NOWHERE);
 
     static ClipPlaces of(Session session, Route route) {
         Lane lane = session.laneIfAny(route.target()).orElse(null);
         boolean layered = lane != null && lane.layered() && !route.into().offset();
-        if (!route.into().clip() && !layered && (lane == null || !lane.guarded())) {
+        boolean silenced = lane != null
+                && route.into().equals(Into.TIMELINE)
+                && !lane.layer().on();
+        if (!route.into().clip() && !layered && !silenced && (lane == null || !lane.guarded())) {
             return NONE;
         }
         double[] over = route.into().clip()
@@ -38,7 +43,7 @@ record ClipPlaces(boolean guarded, double[] over, double[] saying) {
                         .flatMap(id -> session.clip(id).stream())
                         .toList())
                 : NOWHERE;
-        return new ClipPlaces(lane != null && lane.guarded(), over, saying);
+        return new ClipPlaces(lane != null && lane.guarded(), silenced, over, saying);
     }
 
     private static double[] places(List<Clip> clips) {
@@ -73,6 +78,7 @@ record ClipPlaces(boolean guarded, double[] over, double[] saying) {
     public boolean equals(Object other) {
         return other instanceof ClipPlaces places
                 && places.guarded == guarded
+                && places.silenced == silenced
                 && Arrays.equals(places.over, over)
                 && Arrays.equals(places.saying, saying);
     }

@@ -285,6 +285,9 @@ final class HandMoves {
         if (state.route.into().clip()) {
             return state.clips.over(beat) ? Verdict.WRITTEN : Verdict.NO_CLIP;
         }
+        if (state.clips.silenced()) {
+            return Verdict.SILENCED;
+        }
         return state.clips.says(beat) ? Verdict.COVERED : Verdict.WRITTEN;
     }
 

@@ -40,6 +40,8 @@ public enum Verdict {
     NO_CLIP(Joint.ENVELOPE, true),
     /** Heard and written, but a clip's own layer is what is heard there. */
     COVERED(Joint.ENVELOPE, true),
+    /** Heard and written, but the layer it is written to is silenced. */
+    SILENCED(Joint.ENVELOPE, true),
     /** Heard and written as far as it goes: the parameter stands at its end. */
     NO_ROOM(Joint.SOUND, true),
     /** Heard; writing has ended, or has not begun: it is outside the punch range. */

@@ -99,6 +99,12 @@ final class Sentences {
                             + " is heard there.",
                     route,
                     Trace.Act.WRITE_CLIP);
+            case SILENCED -> trace(
+                    verdict,
+                    "Silenced",
+                    heard + " — written, but the layer it is written to is silenced: it will not be heard.",
+                    route,
+                    Trace.Act.HEAR_LAYER);
             case NO_ROOM -> trace(
                     verdict,
                     "No room",

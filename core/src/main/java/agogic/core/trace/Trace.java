@@ -46,6 +46,7 @@ public record Trace(
         OPEN_LANE("Open the lane"),
         WRITE_TIMELINE("Write to the timeline"),
         WRITE_CLIP("Write into the clip"),
+        HEAR_LAYER("Let it be heard"),
         PUNCH_OFF("Write everywhere"),
         LOOK_AGAIN("Look for the port again");
 

@@ -17,6 +17,8 @@ import agogic.core.time.Lock;
 import agogic.core.time.MetreMap;
 import agogic.core.time.TempoMap;
 import agogic.core.time.Timeline;
+import com.sun.management.ThreadMXBean;
+import java.lang.management.ManagementFactory;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Random;
@@ -62,6 +64,26 @@ class LayersTest {
                     : session.parameter(TARGET).resting();
             assertThat(told).as("at %s", beat).isCloseTo(Layered.heard(session, beat), within(1e-9));
         }
+    }
+
+    /** Nothing is allocated when playing, whatever there is of layers. */
+    @Property(tries = 20, seed = "16")
+    void playingLayersAllocatesNothing(@ForAll long seed, @ForAll @IntRange(max = 3) int kind) {
+        Session session = Layered.piece(seed, kind);
+        LayerStack stack = session.stack(session.lane(TARGET));
+        var threads = (ThreadMXBean) ManagementFactory.getThreadMXBean();
+        double sum = 0;
+        long before = 0;
+        // The first time round what reads and counts is warmed up.
+        for (int round = 0; round < 2; round++) {
+            before = threads.getCurrentThreadAllocatedBytes();
+            for (int i = 0; i < 20_000; i++) {
+                double seconds = i * 0.003;
+                sum += stack.plays() ? stack.valueAt(seconds, seconds * 1.4) : 0;
+            }
+        }
+        assertThat(threads.getCurrentThreadAllocatedBytes() - before).isLessThan(2_000);
+        assertThat(sum).isGreaterThanOrEqualTo(0);
     }
 
     private interface Conversion {

@@ -2,9 +2,12 @@ package agogic.desk.files;
 
 import static org.assertj.core.api.Assertions.assertThat;
 
+import agogic.core.play.Engine;
+import agogic.core.route.WriteMode;
 import agogic.core.session.Session;
 import agogic.core.write.Pass;
 import agogic.core.write.PassWriter;
+import agogic.desk.live.Troubles;
 import agogic.formats.session.PassJournal;
 import agogic.standins.comet.SlowComet;
 import java.io.BufferedReader;
@@ -16,9 +19,12 @@ import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.List;
+import java.util.Optional;
 import java.util.Random;
 import java.util.concurrent.TimeUnit;
 import org.junit.jupiter.api.Test;
+import org.junit.jupiter.api.condition.EnabledOnOs;
+import org.junit.jupiter.api.condition.OS;
 import org.junit.jupiter.api.io.TempDir;
 
 /** A program that is killed in the middle of a pass: what was ridden is read from its journal. {@code -Dagogic.kills} for more. */
@@ -70,6 +76,38 @@ class JournalTest {
             Session session = PassWriter.write(SlowComet.score(), passes);
             assertThat(session.lane(Ridden.CUTOFF).stretches()).hasSize(1);
         }
+    }
+
+    /** On a full disk it is said at once, and riding goes on. Linux has a device that is always full. */
+    @Test
+    @EnabledOnOs(OS.LINUX)
+    void onAFullDiskItIsSaidAndRidingGoesOn() throws Exception {
+        Path full = folder.resolve("full.pass");
+        Files.createSymbolicLink(full, Path.of("/dev/full"));
+        Session comet = SlowComet.score();
+        Session session = comet.with(comet.routes().get(0).in(WriteMode.WRITE));
+        Engine engine = new Engine(session);
+        Troubles troubles = new Troubles(System::nanoTime);
+        Optional<String> told = Optional.empty();
+        Journal journal = new Journal(engine, troubles);
+        journal.begin(full);
+        engine.tick(0);
+        engine.play(0, 0);
+        for (int i = 1; i < 4000 && told.isEmpty(); i++) {
+            engine.port(0).message(0xB0, 20, i & 0x7F, i * 1_000_000L);
+            engine.tick(i * 1_000_000L);
+            engine.provide();
+            TimeUnit.MILLISECONDS.sleep(1);
+            told = troubles.next();
+        }
+        engine.stop();
+        engine.tick(5_000_000_000L);
+        journal.close();
+        assertThat(told.orElse("")).contains("journal").contains("No space left");
+        List<Pass> passes = engine.finishedPass();
+        assertThat(passes.get(0).seconds().length)
+                .as("what was ridden is there")
+                .isGreaterThan(3);
     }
 
     /** Cut off anywhere, a journal is read as far as it goes. */
