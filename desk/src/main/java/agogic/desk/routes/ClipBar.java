@@ -186,9 +186,11 @@ final class ClipBar extends Region {
                     marks.add(new Mark.Line(x, 4, x, HEIGHT - 4, Ink.QUIET, 1, 2));
                 }
             }
-            String sign = layered(clip) ? "≈ " : "";
+            if (layered(clip)) {
+                marks.add(new Mark.Line(x0 + 6, HEIGHT - 5, x1 - 6, HEIGHT - 5, Ink.SOUND, 2, 0));
+            }
             int letters = (int) ((x1 - x0 - 9) / PER_LETTER);
-            String name = sign + clip.name();
+            String name = clip.name();
             if (letters > 1) {
                 String fits = name.length() <= letters ? name : name.substring(0, Math.max(1, letters - 1)) + "…";
                 marks.add(new Mark.Words(x0 + 6, 16, fits, Ink.TEXT, 11.5, false, false, -1));

@@ -15,6 +15,8 @@ public enum Picture {
     MACRO,
     PLANE,
     BREATH,
+    CLIPS,
+    LAYERS,
     START;
 
     /** The picture of this name. */
@@ -26,6 +28,6 @@ public enum Picture {
         }
         throw new IllegalArgumentException(
                 "There is no view “" + name
-                        + "”. Expected routes, catalog, fit, face, surfaces, learn, macro, plane, breath, refine, writing, riding, stopped or start.");
+                        + "”. Expected routes, catalog, fit, face, surfaces, learn, macro, plane, breath, clips, layers, refine, writing, riding, stopped or start.");
     }
 }

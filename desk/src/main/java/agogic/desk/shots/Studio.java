@@ -3,6 +3,7 @@ package agogic.desk.shots;
 import agogic.core.assign.Assigning;
 import agogic.core.expose.PlayedThrough;
 import agogic.core.route.Hand;
+import agogic.core.route.Into;
 import agogic.core.route.Route;
 import agogic.core.route.Takeover;
 import agogic.core.route.Target;
@@ -58,7 +59,8 @@ public final class Studio {
             after(1, () -> shoot(stage, window, order.file()));
             return;
         }
-        window.show(session, null, order.light());
+        boolean layered = order.picture() == Picture.LAYERS || order.picture() == Picture.CLIPS;
+        window.show(layered ? LayeredScene.of(session) : session, null, order.light());
         stage.show();
         double wait = prepare(window, order.picture());
         after(wait, () -> {
@@ -91,6 +93,22 @@ public final class Studio {
                 desk.selection().viewProperty().set(View.REFINE);
                 desk.selection().drawerProperty().set(false);
                 desk.riding().locate(73.5);
+                return 0.8;
+            }
+            case LAYERS -> {
+                desk.selection().selectedProperty().set(route(desk, "fader-1"));
+                desk.selection().viewProperty().set(View.REFINE);
+                desk.selection().drawerProperty().set(false);
+                desk.riding().locate(73.5);
+                return 0.8;
+            }
+            case CLIPS -> {
+                desk.selection().selectedProperty().set(route(desk, "fader-1"));
+                desk.selection().clipProperty().set("clip-1");
+                desk.selection().drawerProperty().set(false);
+                desk.riding().nextPunch();
+                desk.riding().into(desk.selection().selectedRoute().orElseThrow(), new Into(false, true));
+                desk.riding().locate(36);
                 return 0.8;
             }
             case CATALOG -> {
