@@ -253,8 +253,11 @@ public final class Blend {
     }
 
     /** Adds a point; one that stands where the last one stands, with its value, only gives it its shape. */
-    private static void add(List<Point> points, Point point) {
+    private static void add(List<Point> points, Point given) {
         int last = points.size() - 1;
+        // Rounding must not put a crossing before the way on which it lies.
+        double time = last < 0 ? given.time() : Math.max(points.get(last).time(), given.time());
+        Point point = given.at(time, given.value());
         if (last >= 0
                 && points.get(last).time() == point.time()
                 && points.get(last).value() == point.value()) {

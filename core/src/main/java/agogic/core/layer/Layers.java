@@ -67,6 +67,13 @@ public final class Layers {
         return session.with(after);
     }
 
+    /** With no layer of a lane silenced. */
+    public static Session heard(Session session, Target target) {
+        Lane lane = session.lane(target);
+        return session.with(
+                lane.of(lane.layers().stream().map(l -> l.switched(true)).toList()));
+    }
+
     /** True if this layer is the only one that is not silenced. */
     public static boolean aloneAlready(Lane lane, int layer) {
         for (int i = 0; i < lane.layers().size(); i++) {

@@ -25,9 +25,7 @@ record ClipPlaces(boolean guarded, boolean silenced, double[] over, double[] say
     static ClipPlaces of(Session session, Route route) {
         Lane lane = session.laneIfAny(route.target()).orElse(null);
         boolean layered = lane != null && lane.layered() && !route.into().offset();
-        boolean silenced = lane != null
-                && route.into().equals(Into.TIMELINE)
-                && !lane.layer().on();
+        boolean silenced = lane != null && silenced(lane, route.into());
         if (!route.into().clip() && !layered && !silenced && (lane == null || !lane.guarded())) {
             return NONE;
         }
@@ -44,6 +42,17 @@ record ClipPlaces(boolean guarded, boolean silenced, double[] over, double[] say
                         .toList())
                 : NOWHERE;
         return new ClipPlaces(lane != null && lane.guarded(), silenced, over, saying);
+    }
+
+    /** True if all layers of the kind that is written are silenced; a new offset is always heard. */
+    private static boolean silenced(Lane lane, Into into) {
+        if (into.offset()) {
+            return false;
+        }
+        List<Layer> written = into.clip()
+                ? lane.layers().stream().filter(l -> l.inClip() && !l.offset()).toList()
+                : List.of(lane.layer());
+        return !written.isEmpty() && written.stream().noneMatch(Layer::on);
     }
 
     private static double[] places(List<Clip> clips) {

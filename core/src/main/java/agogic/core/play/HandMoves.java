@@ -282,8 +282,8 @@ final class HandMoves {
             return transport.outside(at) ? Verdict.OUTSIDE_PUNCH : Verdict.LEAD_IN;
         }
         double beat = present.plan.session.timeline().beatAt(at);
-        if (state.route.into().clip()) {
-            return state.clips.over(beat) ? Verdict.WRITTEN : Verdict.NO_CLIP;
+        if (state.route.into().clip() && !state.clips.over(beat)) {
+            return Verdict.NO_CLIP;
         }
         if (state.clips.silenced()) {
             return Verdict.SILENCED;

@@ -37,7 +37,7 @@ public record Mend(String words, UnaryOperator<Session> edit) {
                     case EXPOSE -> expose(session, route.target());
                     case OPEN_LANE -> new Mend(
                             "Open the lane", s -> s.with(s.lane(route.target()).guarded(false)));
-                    case HEAR_LAYER -> new Mend("Hear the layer", s -> Layers.switched(s, route.target(), 0, true));
+                    case HEAR_LAYER -> new Mend("Hear all layers", s -> Layers.heard(s, route.target()));
                     case WRITE_TIMELINE -> into(
                             route, new Into(false, route.into().offset()));
                     case WRITE_CLIP -> into(route, new Into(true, false));

@@ -35,6 +35,7 @@ public final class Commands extends FileCommand {
         COMMANDS.put("ride", RideCommand::new);
         COMMANDS.put("trace", TraceCommand::new);
         COMMANDS.put("lane", LaneCommand::new);
+        COMMANDS.put("shape", ShapeCommand::new);
         COMMANDS.put("export", ExportCommand::new);
         COMMANDS.put("import", ImportCommand::new);
         COMMANDS.put("describe", DescribeCommand::new);

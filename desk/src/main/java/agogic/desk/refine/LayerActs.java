@@ -1,8 +1,10 @@
 package agogic.desk.refine;
 
 import agogic.core.lane.Lane;
+import agogic.core.layer.Difference;
 import agogic.core.layer.Layers;
 import agogic.core.session.Loop;
+import agogic.core.session.Session;
 import agogic.core.write.Takes;
 import agogic.desk.acts.Act;
 import agogic.desk.model.Desk;
@@ -184,11 +186,20 @@ final class LayerActs {
             shown.stretch = (shown.stretch + 1) % shown.lane.stretches().size();
             shown.frameStretch();
             view.get().refreshed();
-            shown.desk.say(Notice.plain(
-                    "Take",
-                    shown.name(shown.lane.stretches().get(shown.stretch))
-                            + (Takes.counts(shown.lane, shown.stretch) ? ", it counts." : ", another counts.")));
+            shown.desk.say(
+                    Notice.plain("Take", shown.name(shown.lane.stretches().get(shown.stretch)) + compared(shown)));
         }
+    }
+
+    /** How a take stands to what is heard: it counts, or how far what is heard would move if it did. */
+    private static String compared(Shown shown) {
+        if (Takes.counts(shown.lane, shown.stretch)) {
+            return ", it counts.";
+        }
+        Session now = shown.desk.session();
+        Session chosen = Takes.choose(now, shown.target, shown.layer, shown.stretch);
+        return ", another counts; with this one "
+                + Difference.of(now, chosen, shown.target).would(now, shown.target) + ".";
     }
 
     private void count(Shown shown) {

@@ -77,7 +77,7 @@ final class Plot extends Region {
                     canvas.getGraphicsContext2D(),
                     getWidth(),
                     getHeight(),
-                    marks().all(shown.chosen, shown.drawable() == null ? null : shown.handle()),
+                    marks().all(shown.chosen, shown.drawable() == null ? null : shown.handle(), shown.preview),
                     Palette.of(desk.selection().lightProperty().get()));
         }
     }

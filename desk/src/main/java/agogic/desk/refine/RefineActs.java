@@ -110,6 +110,13 @@ public final class RefineActs {
                 "What it has over time goes to another parameter or controller, every number kept",
                 "Ctrl+Shift+L",
                 shown -> shown.carry(view.get().getScene().getWindow())));
+        all.add(Act.of(
+                        "shape",
+                        "Shape a range…",
+                        "Exact edits in words: sweep, level, raise, scale, mirror, move, copy and more",
+                        "Shift+F",
+                        () -> view.get().typeShape())
+                .in(View.REFINE));
         all.addAll(LayerActs.of(view));
         for (Ways way : Ways.ALL) {
             all.add(act(

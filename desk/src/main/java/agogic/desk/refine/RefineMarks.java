@@ -26,6 +26,9 @@ public final class RefineMarks {
     /** Half the height of a handle, in pixels. */
     private static final double HANDLE = 6;
 
+    /** How long a dash of what would be is, in pixels. */
+    private static final int DASH = 5;
+
     static final double LEFT = 78;
     static final double RIGHT = 14;
     private static final double RULER = 26;
@@ -120,7 +123,7 @@ public final class RefineMarks {
     }
 
     /** All marks; {@code handle}, if not null, is where the way from the chosen point is drawn. */
-    List<Mark> all(int chosen, double[] handle) {
+    List<Mark> all(int chosen, double[] handle, LayerView preview) {
         List<Mark> marks = new ArrayList<>();
         grid(marks);
         if (model != null) {
@@ -130,6 +133,9 @@ public final class RefineMarks {
             rests(marks);
         }
         envelope(marks, chosen, handle);
+        if (preview != null) {
+            preview(marks, preview);
+        }
         if (handle != null) {
             double x = Math.rint(x(handle[0]));
             double y = Math.rint(y(handle[1]));
@@ -229,6 +235,28 @@ public final class RefineMarks {
                 EnvelopeMarks.points(view.drawn(), time, perBeat, whole, 4.6, chosen, session.timeline(), lane.lock()));
         if (chosen >= 0 && chosen < envelope.size()) {
             tag(marks, chosen, handle != null && y(handle[1]) < y(envelope.value(chosen)));
+        }
+    }
+
+    /** What would be: a dashed line over what is. */
+    private void preview(List<Mark> marks, LayerView would) {
+        EnvelopeMarks.Field f = field();
+        Envelope envelope = would.drawn();
+        int n = (int) f.width();
+        double[] xs = new double[n];
+        double[] ys = new double[n];
+        for (int i = 0; i < n && !envelope.isEmpty(); i++) {
+            xs[i] = f.left() + i;
+            double value = envelope.valueAt(drawnTime(time.beat(xs[i], f.left(), f.width())));
+            ys[i] = Math.max(f.top(), Math.min(f.top() + f.height(), y(value)));
+        }
+        for (int i = 0; i + DASH < n; i += 2 * DASH) {
+            marks.add(new Mark.Path(
+                    Arrays.copyOfRange(xs, i, i + DASH + 1),
+                    Arrays.copyOfRange(ys, i, i + DASH + 1),
+                    Ink.SPAN,
+                    2.4,
+                    false));
         }
     }
 

@@ -36,6 +36,7 @@ public final class RefineView extends BorderPane {
     private final Button average = ActParts.button("take-average");
     private final ScoreStrip score;
     private final LayerList layers;
+    private final ShapeBar shape;
     private final RecipePanel recipe;
     private final PointPanel points;
     private boolean filling;
@@ -47,6 +48,7 @@ public final class RefineView extends BorderPane {
         points = new PointPanel(shown);
         plot = new Plot(shown, points::typePlace);
         layers = new LayerList(shown, this::refresh);
+        shape = new ShapeBar(shown, () -> plot().draw());
         score = new ScoreStrip(desk, shown.time, RefineMarks.LEFT, RefineMarks.RIGHT + 4);
         shown.tell(
                 () -> {
@@ -81,7 +83,8 @@ public final class RefineView extends BorderPane {
         head.setStyle("-fx-padding: 8 16 4 20;");
         BorderPane left = new BorderPane(plot);
         left.setTop(head);
-        VBox below = new VBox(4, layers, score);
+        VBox below = new VBox(4, shape, layers, score);
+        VBox.setMargin(shape, new Insets(0, RefineMarks.RIGHT + 4, 0, 8));
         VBox.setMargin(layers, new Insets(0, RefineMarks.RIGHT + 4, 0, 8));
         left.setBottom(below);
         setCenter(left);
@@ -169,6 +172,7 @@ public final class RefineView extends BorderPane {
         hear.setVisible(takes.size() > 1 && !Takes.counts(lane, stretch));
         average.setVisible(takes.size() > 1);
         layers.refreshAll();
+        shape.refresh();
         recipe.show(parameter, shown.model, session);
         points.refresh();
         score.show(target);
@@ -185,6 +189,15 @@ public final class RefineView extends BorderPane {
     /** The place in its lane of the layer that is shown. */
     public int shownLayer() {
         return shown.layer;
+    }
+
+    private Plot plot() {
+        return plot;
+    }
+
+    /** Puts the cursor where a range is shaped in words. */
+    void typeShape() {
+        shape.type();
     }
 
     /** What is shown was chosen otherwise. */

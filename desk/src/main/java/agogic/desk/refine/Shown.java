@@ -34,6 +34,9 @@ final class Shown {
 
     Lane lane;
     LayerView view;
+    /** What would come of what is typed; null for nothing. */
+    LayerView preview;
+
     EnvelopeOutline outline;
     RefineModel model;
     int stretch = -1;

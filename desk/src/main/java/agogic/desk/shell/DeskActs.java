@@ -12,6 +12,7 @@ import agogic.desk.model.Notice;
 import agogic.desk.model.View;
 import agogic.desk.parts.SpanDialog;
 import agogic.desk.parts.TimingForm;
+import agogic.desk.parts.ValueForm;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.function.Consumer;
@@ -257,6 +258,17 @@ final class DeskActs {
                 "How far its control moves it, and which way round",
                 "S",
                 r -> SpanDialog.ask(desk, window.get(), r));
+        route(
+                "type-value",
+                "Type a value…",
+                "It moves there, as by a hand: heard at once, and written if it is",
+                "Ctrl+Shift+V",
+                r -> new ValueForm(
+                                desk.session().parameter(r.target()),
+                                desk.state().value(desk.engine().index().of(r.target())),
+                                window.get())
+                        .showAndWait()
+                        .ifPresent(v -> desk.standing().moveOnFace(r.target(), v, 0, true)));
         route(
                 "into",
                 "Where it is written",

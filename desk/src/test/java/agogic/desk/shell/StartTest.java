@@ -208,7 +208,8 @@ class StartTest extends WindowTest {
         assertThat(ridden.envelope().valueAt(after))
                 .as("what was not ridden is as the score says")
                 .isCloseTo(envelope.valueAt(after), within(1e-9));
-        double middle = (ridden.stretches().get(0).from() + ridden.stretches().get(0).to()) / 2;
+        double middle =
+                (ridden.stretches().get(0).from() + ridden.stretches().get(0).to()) / 2;
         assertThat(ridden.envelope().valueAt(middle)).isNotCloseTo(envelope.valueAt(middle), within(1e-3));
     }
 

@@ -1,0 +1,414 @@
+package agogic.core.shape;
+
+import agogic.core.envelope.Shape;
+import agogic.core.layer.Converting;
+import agogic.core.parameter.Parameter;
+import agogic.core.route.Target;
+import agogic.core.session.Session;
+import agogic.core.time.Lock;
+import agogic.core.time.Section;
+import agogic.core.time.Timeline;
+import java.util.ArrayList;
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Locale;
+import java.util.Map;
+import java.util.OptionalDouble;
+import java.util.regex.Matcher;
+import java.util.regex.Pattern;
+
+/**
+ * Acts on a range in a few words, the same for typing in the window and for the command: {@code sweep 120 Hz to 3 kHz 27 33 slow
+ * start}, {@code raise -2 dB in Shadow}, {@code mirror time 9 17}, {@code copy 9 13 to 33}. Commas may stand anywhere. A range is
+ * two positions, a section by its name (all of that name), {@code loop} or {@code all}.
+ */
+public final class ShapeWords {
+    private static final String POSITION = "(?:\\d{1,6}(?:\\.\\d{1,4}){0,2}|\\d{1,6}:\\d{1,2}(?:\\.\\d+)?)";
+    private static final Pattern TWO =
+            Pattern.compile("(?:^|.*?\\s)(?:from )?(" + POSITION + ")(?: to | ?[–-] ?| )(" + POSITION + ")$");
+    private static final Pattern ONE = Pattern.compile("(?:^|.*\\s)(?:at |to )?(" + POSITION + ")$");
+    private static final Map<String, Shape> SHAPES = new LinkedHashMap<>();
+
+    static {
+        SHAPES.put("slow start", Shape.bent(0.5));
+        SHAPES.put("fast start", Shape.bent(-0.5));
+        SHAPES.put("straight", Shape.STRAIGHT);
+        SHAPES.put("hold", Shape.HOLD);
+        SHAPES.put("s", Shape.S);
+    }
+
+    /** What the words can be, one line an act: for a person who looks for them, and for errors. */
+    public static final List<String> ACTS = List.of(
+            "sweep 120 Hz to 3 kHz 27 33 slow start",
+            "level -6 dB 9 17",
+            "raise -2 dB 9 17",
+            "scale 50 % about -12 dB 9 17",
+            "tilt 0 to 10 % 9 17",
+            "mirror time 9 17",
+            "mirror value about 50 % 9 17",
+            "move 1 bar 9 17",
+            "stretch 9 13 to 9 17",
+            "grid 1/4 9 17",
+            "steps 5 9 17",
+            "thin 0.5 dB 9 17",
+            "erase 100 ms 0.2 dB 9 17",
+            "switch Off 33 37",
+            "copy 9 13 to 33",
+            "repeat 9 13 to 41",
+            "lock seconds");
+
+    private final Session session;
+    private final Target target;
+    private final int layer;
+    private final Shaping shaping;
+    private final Timeline timeline;
+    private String rest;
+    private Shape shape = Shape.STRAIGHT;
+
+    private ShapeWords(Session session, Target target, int layer) {
+        this.session = session;
+        this.target = target;
+        this.layer = layer;
+        shaping = new Shaping(session, target, layer);
+        timeline = session.timeline();
+    }
+
+    private record Range(double from, double to) {}
+
+    /**
+     * The session after what the words say was done to a layer.
+     *
+     * @throws IllegalArgumentException in words for people if they say nothing that can be done
+     */
+    public static Session apply(Session session, Target target, int layer, String words) {
+        return new ShapeWords(session, target, layer).apply(words);
+    }
+
+    private Session apply(String words) {
+        String clean = words.strip().replace(',', ' ').replace('−', '-').replaceAll("\\s+", " ");
+        int space = clean.indexOf(' ');
+        String act = (space < 0 ? clean : clean.substring(0, space)).toLowerCase(Locale.ROOT);
+        rest = space < 0 ? "" : clean.substring(space + 1).strip();
+        return switch (act) {
+            case "sweep" -> sweep();
+            case "level" -> each(r -> valued((s, v) -> s.level(time(r.from), time(r.to), v)));
+            case "raise", "lower" -> raise(act.equals("raise") ? 1 : -1);
+            case "scale" -> scale();
+            case "tilt" -> tilt();
+            case "mirror" -> mirror();
+            case "move" -> move();
+            case "stretch" -> stretch();
+            case "grid" -> grid();
+            case "steps" -> each(r -> s -> s.steps(time(r.from), time(r.to), (int) number(rest, "number of steps")));
+            case "thin" -> each(r -> differing((s, d) -> s.thin(time(r.from), time(r.to), d)));
+            case "erase" -> erase();
+            case "switch" -> turn();
+            case "copy", "repeat" -> copy(act.equals("repeat"));
+            case "lock" -> Converting.lock(session, target, layer, lock()).session();
+            default -> throw new IllegalArgumentException(
+                    "“" + act + "” is no act. Such as: " + String.join("; ", ACTS.subList(0, 4)) + "; …");
+        };
+    }
+
+    private interface Edit {
+        Session of(Shaping shaping);
+    }
+
+    private interface Over {
+        Edit of(Range range);
+    }
+
+    private interface Valued {
+        Session of(Shaping shaping, double value);
+    }
+
+    /** Does it over each range that the words end with. */
+    private Session each(Over over) {
+        List<Range> ranges = ranges();
+        Session done = session;
+        for (Range range : ranges) {
+            done = over.of(range).of(new Shaping(done, target, layer));
+        }
+        return done;
+    }
+
+    private Edit valued(Valued edit) {
+        double value = value(rest);
+        return s -> edit.of(s, value);
+    }
+
+    private Edit differing(Valued edit) {
+        double difference = difference(rest);
+        return s -> edit.of(s, difference);
+    }
+
+    /** Takes the range off the end of the words. */
+    private List<Range> ranges() {
+        String low = rest.toLowerCase(Locale.ROOT);
+        if (low.equals("all") || low.endsWith(" all")) {
+            rest = rest.substring(0, Math.max(0, rest.length() - 4)).strip();
+            return List.of(new Range(0, session.length()));
+        }
+        if (low.equals("loop") || low.endsWith(" loop")) {
+            rest = rest.substring(0, Math.max(0, rest.length() - 5)).strip();
+            return List.of(new Range(session.loop().from(), session.loop().to()));
+        }
+        List<Range> named = new ArrayList<>();
+        String name = "";
+        List<Section> sections = session.sections();
+        for (int i = 0; i < sections.size(); i++) {
+            String section = sections.get(i).name();
+            String ending = "in " + section.toLowerCase(Locale.ROOT);
+            if (low.equals(ending) || low.endsWith(" " + ending)) {
+                double end = i + 1 < sections.size() ? sections.get(i + 1).beat() : session.length();
+                named.add(new Range(sections.get(i).beat(), end));
+                name = ending;
+            }
+        }
+        if (!named.isEmpty()) {
+            rest = rest.substring(0, rest.length() - name.length()).strip();
+            return named;
+        }
+        Matcher two = TWO.matcher(rest);
+        if (!two.matches()) {
+            throw new IllegalArgumentException("Where? Expected two positions at the end, such as 9 17, or “in "
+                    + (sections.isEmpty() ? "Chorus" : sections.get(0).name()) + "”, “loop” or “all”.");
+        }
+        Range range = new Range(beat(two.group(1)), beat(two.group(2)));
+        int begins = two.start(1);
+        String before = rest.substring(0, begins).strip();
+        rest = before.endsWith(" from") || before.equals("from")
+                ? before.substring(0, before.length() - 4).strip()
+                : before;
+        if (!(range.to > range.from)) {
+            throw new IllegalArgumentException(
+                    "The range ends at " + two.group(2) + ", not after " + two.group(1) + ".");
+        }
+        return List.of(range);
+    }
+
+    private double beat(String text) {
+        OptionalDouble beat = timeline.parse(text);
+        return beat.orElseThrow(() ->
+                new IllegalArgumentException("“" + text + "” is no position. Expected " + Timeline.expected() + "."));
+    }
+
+    /** Time of the layer at a beat of the piece. */
+    private double time(double beat) {
+        return session.lane(target).layer(layer).lock() == Lock.BEATS ? beat : timeline.secondsAt(beat);
+    }
+
+    private double value(String text) {
+        return shaping.parameter().parse(text);
+    }
+
+    private double difference(String text) {
+        return shaping.parameter().parseDifference(text.startsWith("+") ? text.substring(1) : text);
+    }
+
+    private static double number(String text, String what) {
+        String[] parts = text.replace("%", "").strip().split("/");
+        try {
+            double first = Double.parseDouble(parts[0].strip());
+            return parts.length == 2 ? first / Double.parseDouble(parts[1].strip()) : first;
+        } catch (NumberFormatException e) {
+            throw new IllegalArgumentException("“" + text + "” is no " + what + ".");
+        }
+    }
+
+    private void shapes() {
+        for (Map.Entry<String, Shape> one : SHAPES.entrySet()) {
+            if (rest.toLowerCase(Locale.ROOT).endsWith(" " + one.getKey())) {
+                shape = one.getValue();
+                rest = rest.substring(0, rest.length() - one.getKey().length()).strip();
+                return;
+            }
+        }
+    }
+
+    private static String[] two(String text, String between, String such) {
+        String[] parts = text.split(between, -1);
+        if (parts.length != 2 || parts[0].isBlank() || parts[1].isBlank()) {
+            throw new IllegalArgumentException("“" + text + "” was not understood. Expected " + such + ".");
+        }
+        return new String[] {parts[0].strip(), parts[1].strip()};
+    }
+
+    private Session sweep() {
+        shapes();
+        return each(r -> {
+            String[] ends = two(rest, " to ", "such as 120 Hz to 3 kHz");
+            double first = value(ends[0]);
+            double last = value(ends[1]);
+            Shape way = shaping.parameter().stepped() ? Shape.HOLD : shape;
+            return s -> s.sweep(time(r.from), time(r.to), first, last, way);
+        });
+    }
+
+    private Session raise(double sign) {
+        return each(r -> {
+            boolean down = rest.startsWith("-");
+            double amount = difference(down ? rest.substring(1).strip() : rest) * (down ? -sign : sign);
+            return s -> s.raise(time(r.from), time(r.to), amount);
+        });
+    }
+
+    private Session scale() {
+        return each(r -> {
+            String[] parts = rest.contains(" about ")
+                    ? two(rest, " about ", "such as 50 % about -12 dB")
+                    : new String[] {rest, ""};
+            double factor = number(parts[0], "part, such as 50 %") / (parts[0].contains("%") ? 100 : 1);
+            double about = parts[1].isEmpty() ? shaping.parameter().resting() : value(parts[1]);
+            return s -> s.scale(time(r.from), time(r.to), factor, about);
+        });
+    }
+
+    private Session tilt() {
+        return each(r -> {
+            String[] ends = two(rest, " to ", "such as 0 to 10 %, parts of the travel");
+            double first = number(ends[0], "part of the travel, such as 10 %") / 100;
+            double last = number(ends[1], "part of the travel, such as 10 %") / 100;
+            return s -> s.tilt(time(r.from), time(r.to), first, last);
+        });
+    }
+
+    private Session mirror() {
+        return each(r -> {
+            String low = rest.toLowerCase(Locale.ROOT);
+            if (low.equals("time")) {
+                return s -> s.mirrorTime(time(r.from), time(r.to));
+            }
+            if (low.equals("value") || low.startsWith("value about ")) {
+                double about = low.equals("value") ? 0.5 : value(rest.substring("value about ".length()));
+                return s -> s.mirrorValues(time(r.from), time(r.to), about);
+            }
+            throw new IllegalArgumentException("Mirror time, or mirror value about 50 %?");
+        });
+    }
+
+    private Session move() {
+        return each(r -> {
+            double later = 0;
+            double difference = 0;
+            Matcher bars =
+                    Pattern.compile("([+-]?[\\d./]+) (bars?|beats?)(?: |$)(.*)").matcher(rest);
+            String left = rest;
+            if (bars.matches()) {
+                double many = number(bars.group(1), "number of " + bars.group(2));
+                double bar = timeline.metre()
+                        .metreOfBar(timeline.metre().barAt(r.from + 1e-6))
+                        .quartersInBar();
+                later = many * (bars.group(2).startsWith("bar") ? bar : 1);
+                left = bars.group(3).strip();
+            }
+            if (!left.isEmpty()) {
+                boolean down = left.startsWith("-");
+                difference = difference(down ? left.substring(1).strip() : left) * (down ? -1 : 1);
+            }
+            double by = time(r.from + later) - time(r.from);
+            double raised = difference;
+            return s -> s.move(time(r.from), time(r.to), by, raised);
+        });
+    }
+
+    private Session stretch() {
+        String[] parts = rest.split(" to (?=[\\d:.]+ [\\d:.]+$)", -1);
+        if (parts.length != 2) {
+            throw new IllegalArgumentException("Expected two ranges, such as stretch 9 13 to 9 17.");
+        }
+        rest = parts[1];
+        Range there = ranges().get(0);
+        rest = parts[0];
+        Range here = ranges().get(0);
+        return shaping.stretch(time(here.from), time(here.to), time(there.from), time(there.to));
+    }
+
+    private Session grid() {
+        return each(r -> {
+            double whole = number(rest, "grid, such as 1/4");
+            if (!(whole > 0)) {
+                throw new IllegalArgumentException("A grid is a part of a whole note, such as 1/4 or 1/16.");
+            }
+            double beats = 4 * whole;
+            return s -> s.grid(time(r.from), time(r.to), t -> {
+                boolean inBeats = session.lane(target).layer(layer).lock() == Lock.BEATS;
+                double beat = inBeats ? t : timeline.beatAt(t);
+                return time(r.from + Math.rint((beat - r.from) / beats) * beats);
+            });
+        });
+    }
+
+    private Session erase() {
+        return each(r -> {
+            Matcher parts = Pattern.compile("([\\d.]+) ?ms (.+)").matcher(rest);
+            if (!parts.matches()) {
+                throw new IllegalArgumentException(
+                        "Expected how near in time and in value, such as erase 100 ms 0.2 dB 9 17.");
+            }
+            double seconds = Double.parseDouble(parts.group(1)) / 1000;
+            double tolerance = difference(parts.group(2));
+            double begin = timeline.secondsAt(r.from);
+            double dwell = time(timeline.beatAt(begin + seconds)) - time(r.from);
+            return s -> s.erase(time(r.from), time(r.to), dwell, tolerance);
+        });
+    }
+
+    private Session turn() {
+        Matcher two = TWO.matcher(rest);
+        double from;
+        double to = session.length();
+        if (two.matches() && !rest.substring(0, two.start(1)).isBlank()) {
+            from = beat(two.group(1));
+            to = beat(two.group(2));
+            rest = rest.substring(0, two.start(1)).strip();
+        } else {
+            Matcher one = ONE.matcher(rest);
+            if (!one.matches()) {
+                throw new IllegalArgumentException("When? Expected a position at the end, such as switch Off 33.");
+            }
+            from = beat(one.group(1));
+            rest = rest.substring(0, one.start(1)).strip().replaceAll("( at| to)$", "");
+        }
+        if (!(to > from)) {
+            throw new IllegalArgumentException(
+                    "It is switched at " + timeline.printBars(from) + ", where the piece is over.");
+        }
+        return shaping.level(time(from), time(to), value(rest));
+    }
+
+    private Session copy(boolean again) {
+        Matcher end = Pattern.compile("(.+) to (" + POSITION + ")$").matcher(rest);
+        if (!end.matches()) {
+            throw new IllegalArgumentException(
+                    again
+                            ? "Expected up to where, such as repeat 9 13 to 41."
+                            : "Expected where to, such as copy 9 13 to 33.");
+        }
+        double at = beat(end.group(2));
+        rest = end.group(1);
+        List<Range> ranges = ranges();
+        Range range = ranges.get(0);
+        double length = range.to - range.from;
+        double begin = again ? range.to : at;
+        double until = again ? at : at + length;
+        if (!(until > begin)) {
+            throw new IllegalArgumentException(
+                    "It is repeated up to a place behind it: after " + timeline.printBars(range.to) + ".");
+        }
+        return shaping.copy(time(range.from), time(range.to), time(begin), time(until));
+    }
+
+    private Lock lock() {
+        return switch (rest.toLowerCase(Locale.ROOT)) {
+            case "beats" -> Lock.BEATS;
+            case "seconds" -> Lock.SECONDS;
+            default -> throw new IllegalArgumentException("Lock to beats, or to seconds?");
+        };
+    }
+
+    /** What the parameter of the layer is, for those who ask what was typed. */
+    public static Parameter parameter(Session session, Target target, int layer) {
+        return new Shaping(session, target, layer).parameter();
+    }
+}

@@ -1,0 +1,343 @@
+package agogic.core.shape;
+
+import agogic.core.curve.Reconstruction;
+import agogic.core.envelope.Envelope;
+import agogic.core.envelope.Point;
+import agogic.core.envelope.Shape;
+import agogic.core.lane.Blend;
+import agogic.core.lane.InBeats;
+import agogic.core.lane.Layer;
+import agogic.core.lane.Stretch;
+import agogic.core.parameter.Parameter;
+import agogic.core.parameter.Taper;
+import agogic.core.refine.Refining;
+import agogic.core.route.Target;
+import agogic.core.session.Session;
+import java.util.ArrayList;
+import java.util.Arrays;
+import java.util.List;
+import java.util.function.DoubleUnaryOperator;
+import java.util.function.UnaryOperator;
+
+/**
+ * Edits of a range of a layer, exact at both edges: outside of it nothing changes. Times are those of the layer, values
+ * normalised, differences in the difference unit of the parameter.
+ */
+public final class Shaping {
+    private static final int MOST_POINTS = 1_000_000;
+
+    private final Session session;
+    private final Target target;
+    private final int index;
+    private final Layer layer;
+    private final Parameter parameter;
+
+    /** Edits of one layer of a lane. */
+    public Shaping(Session session, Target target, int layer) {
+        this.session = session;
+        this.target = target;
+        index = layer;
+        this.layer = session.lane(target).layer(layer);
+        parameter = this.layer.scale(session.parameter(target));
+    }
+
+    /** The parameter, or of an offset how far it is moved. */
+    public Parameter parameter() {
+        return parameter;
+    }
+
+    private Envelope envelope() {
+        return layer.envelope();
+    }
+
+    private Session with(Envelope changed) {
+        Envelope settled = parameter.stepped() ? changed.held(parameter::settled) : changed;
+        return session.with(session.lane(target).with(index, layer.with(settled, left(settled))));
+    }
+
+    /** The stretches of rides whose points are as they were: the others have been shaped, and are points from now on. */
+    private List<Stretch> left(Envelope changed) {
+        return layer.stretches().stream()
+                .filter(s -> same(changed, s.from(), s.to()))
+                .toList();
+    }
+
+    private boolean same(Envelope changed, double from, double to) {
+        return InBeats.cut(changed, from, to).equals(InBeats.cut(envelope(), from, to));
+    }
+
+    private static void range(double from, double to) {
+        if (!(to > from)) {
+            throw new IllegalArgumentException("The range ends before it begins.");
+        }
+    }
+
+    /** What a range has now, with points at both edges; where there is nothing yet, it is level at rest. */
+    private Envelope part(double from, double to) {
+        range(from, to);
+        Envelope all = envelope().isEmpty() ? Envelope.of(new Point(from, parameter.resting())) : envelope();
+        return InBeats.cut(all, from, to);
+    }
+
+    private Session replaced(double from, double to, UnaryOperator<Envelope> change) {
+        Envelope part = change.apply(part(from, to));
+        if (envelope().size() + part.size() > MOST_POINTS) {
+            throw new IllegalArgumentException("That would be more than a million points on one layer.");
+        }
+        return with(envelope().splice(from, to, part, parameter.resting()));
+    }
+
+    /** From value to value between two positions. */
+    public Session sweep(double from, double to, double first, double last, Shape shape) {
+        range(from, to);
+        return replaced(from, to, part -> Envelope.of(new Point(from, first, shape), new Point(to, last)));
+    }
+
+    /** All at one value. */
+    public Session level(double from, double to, double value) {
+        return replaced(from, to, part -> Envelope.of(new Point(from, value, Shape.HOLD), new Point(to, value)));
+    }
+
+    /** All by a difference, within the travel; dB to a fader's dB. */
+    public Session raise(double from, double to, double difference) {
+        double lower = parameter.from() < parameter.to() ? 1 : -1;
+        if (parameter.taper() instanceof Taper.Fader) {
+            return blended(from, to, Math.pow(10, difference / 40), 0);
+        }
+        if (straight()) {
+            double by = lower * difference / parameter.travel();
+            return blended(from, to, 1, by);
+        }
+        return replaced(
+                from,
+                to,
+                part -> Blend.of(
+                        part, part, (x, same) -> parameter.moved(x, difference), same -> Double.NaN, from, to));
+    }
+
+    /** True if equal differences are equal parts of the travel. */
+    private boolean straight() {
+        double quarter = parameter.distance(0, 0.25) * 4;
+        return Math.abs(quarter - parameter.travel()) < 1e-9 * parameter.travel();
+    }
+
+    private Session blended(double from, double to, double weight, double base) {
+        return replaced(from, to, part -> Blend.sum(List.of(new Blend.Voice(part, weight)), base, from, to));
+    }
+
+    /** The distances from a value grown or shrunk along the travel. */
+    public Session scale(double from, double to, double factor, double about) {
+        return blended(from, to, factor, about * (1 - factor));
+    }
+
+    /** More at the end than at the beginning: both by a part of the travel, the way between straight. */
+    public Session tilt(double from, double to, double first, double last) {
+        Envelope line =
+                Envelope.of(new Point(from, Math.max(0, first), Shape.STRAIGHT), new Point(to, Math.max(0, last)));
+        Envelope under =
+                Envelope.of(new Point(from, Math.max(0, -first), Shape.STRAIGHT), new Point(to, Math.max(0, -last)));
+        return replaced(
+                from,
+                to,
+                part -> Blend.sum(
+                        List.of(new Blend.Voice(part, 1), new Blend.Voice(line, 1), new Blend.Voice(under, -1)),
+                        0,
+                        from,
+                        to));
+    }
+
+    /** Turned over about a value. */
+    public Session mirrorValues(double from, double to, double about) {
+        return blended(from, to, -1, 2 * about);
+    }
+
+    /** Turned round in time. */
+    public Session mirrorTime(double from, double to) {
+        return replaced(from, to, part -> reversed(part, from, to));
+    }
+
+    private static Envelope reversed(Envelope part, double from, double to) {
+        List<Point> points = new ArrayList<>();
+        // Rounding must not put an end beyond the range.
+        DoubleUnaryOperator round = t -> Math.max(from, Math.min(to, from + to - t));
+        for (int i = part.size() - 2; i >= 0; i--) {
+            if (part.time(i + 1) <= part.time(i)) {
+                continue;
+            }
+            Shape shape = part.shape(i);
+            boolean held = shape.kind() == Shape.Kind.HOLD;
+            double end = held ? part.value(i) : part.value(i + 1);
+            add(points, new Point(round.applyAsDouble(part.time(i + 1)), end, turned(shape)));
+            add(points, new Point(round.applyAsDouble(part.time(i)), part.value(i)));
+        }
+        return Envelope.of(points);
+    }
+
+    private static void add(List<Point> points, Point point) {
+        int last = points.size() - 1;
+        boolean same = last >= 0
+                && points.get(last).time() == point.time()
+                && points.get(last).value() == point.value();
+        if (same) {
+            points.set(last, point);
+        } else {
+            points.add(point);
+        }
+    }
+
+    /** The same way backwards; of a wave, of whole periods. */
+    private static Shape turned(Shape shape) {
+        return switch (shape.kind()) {
+            case HOLD, STRAIGHT -> shape;
+            case BENT -> new Shape(shape.kind(), -shape.amount(), 0, 0, 1 - shape.to(), 1 - shape.from());
+            case S -> new Shape(shape.kind(), shape.amount(), 0, 0, 1 - shape.to(), 1 - shape.from());
+            default -> new Shape(
+                    shape.kind(),
+                    -shape.amount(),
+                    shape.count(),
+                    shape.duty() == 0 ? 0 : 1 - shape.duty(),
+                    1 - shape.to(),
+                    1 - shape.from());
+        };
+    }
+
+    /** The points of a range elsewhere, in time and value; those that lie there already go. */
+    public Session move(double from, double to, double later, double difference) {
+        return moved(from, to, t -> t + later, difference);
+    }
+
+    /** The points of a range in another. */
+    public Session stretch(double from, double to, double newFrom, double newTo) {
+        range(from, to);
+        range(newFrom, newTo);
+        return moved(from, to, t -> newFrom + (t - from) * (newTo - newFrom) / (to - from), 0);
+    }
+
+    private Session moved(double from, double to, DoubleUnaryOperator time, double difference) {
+        range(from, to);
+        List<Point> taken = new ArrayList<>();
+        List<Point> left = new ArrayList<>();
+        for (Point point : envelope().points()) {
+            boolean inside = point.time() >= from && point.time() <= to;
+            (inside ? taken : left).add(point);
+        }
+        if (taken.isEmpty()) {
+            throw new IllegalArgumentException("No point lies in that range of " + parameter.name() + ".");
+        }
+        List<Point> moved = taken.stream()
+                .map(p -> p.at(
+                        Math.max(0, time.applyAsDouble(p.time())),
+                        difference == 0 ? p.value() : parameter.moved(p.value(), difference)))
+                .toList();
+        double first = moved.get(0).time();
+        double last = moved.get(moved.size() - 1).time();
+        left.removeIf(p -> p.time() >= first && p.time() <= last);
+        int at = 0;
+        while (at < left.size() && left.get(at).time() < first) {
+            at++;
+        }
+        left.addAll(at, moved);
+        return with(Envelope.of(left));
+    }
+
+    /** With the times of the points on the lines of a grid of so many beats. */
+    public Session grid(double from, double to, DoubleUnaryOperator line) {
+        return moved(from, to, time -> Math.max(from, Math.min(to, line.applyAsDouble(time))), 0);
+    }
+
+    /** With the values of the points drawn to so many even steps of the travel, and held. */
+    public Session steps(double from, double to, int steps) {
+        if (steps < 2 || steps > 1000) {
+            throw new IllegalArgumentException("Values are drawn to 2 to 1,000 steps, not to " + steps + ".");
+        }
+        return replaced(from, to, part -> part.held(v -> Math.rint(v * (steps - 1)) / (steps - 1)));
+    }
+
+    /** With as few points as stay within a tolerance of the range, in the difference unit. */
+    public Session thin(double from, double to, double tolerance) {
+        double normalised = parameter.travel() > 0 ? tolerance / parameter.travel() : 0;
+        return replaced(from, to, part -> {
+            double[] times = new double[part.size() * LOOKS];
+            double[] values = new double[times.length];
+            int n = 0;
+            for (int i = 0; i < part.size(); i++) {
+                boolean shaped = i + 1 < part.size()
+                        && part.shape(i).kind() != Shape.Kind.STRAIGHT
+                        && part.shape(i).kind() != Shape.Kind.HOLD;
+                times[n] = part.time(i);
+                values[n++] = part.value(i);
+                if (i + 1 < part.size() && part.shape(i).kind() == Shape.Kind.HOLD) {
+                    times[n] = part.time(i + 1);
+                    values[n++] = part.value(i);
+                }
+                for (int k = 1; k < LOOKS - 1 && shaped; k++) {
+                    times[n] = part.time(i) + (part.time(i + 1) - part.time(i)) * k / (LOOKS - 1);
+                    values[n] = part.valueAt(times[n]);
+                    n++;
+                }
+            }
+            double[] t = Arrays.copyOf(times, n);
+            double[] v = Arrays.copyOf(values, n);
+            return Refining.refine(Reconstruction.pieces(t, v), n, normalised, true)
+                    .envelope();
+        });
+    }
+
+    private static final int LOOKS = 16;
+
+    /** Without points that stray: nearer to a neighbour than a dwell and than a tolerance to the line without them. */
+    public Session erase(double from, double to, double dwell, double tolerance) {
+        List<Point> points = new ArrayList<>(envelope().points());
+        for (int i = points.size() - 2; i > 0; i--) {
+            Point before = points.get(i - 1);
+            Point one = points.get(i);
+            Point after = points.get(i + 1);
+            boolean inside = one.time() >= from && one.time() <= to;
+            boolean near = one.time() - before.time() < dwell || after.time() - one.time() < dwell;
+            if (inside && near && after.time() > before.time()) {
+                double u = (one.time() - before.time()) / (after.time() - before.time());
+                double without = before.shape().value(before.value(), after.value(), u);
+                if (parameter.distance(without, one.value()) <= tolerance) {
+                    points.remove(i);
+                }
+            }
+        }
+        return with(Envelope.of(points));
+    }
+
+    /** With what a range has at another place too, over what is there; again and again up to {@code until}. */
+    public Session copy(double from, double to, double at, double until) {
+        Envelope part = part(from, to);
+        double length = to - from;
+        Envelope all = envelope();
+        if ((until - at) / length * part.size() > MOST_POINTS) {
+            throw new IllegalArgumentException("That would be more than a million points on one layer.");
+        }
+        for (double begin = at; begin < until - 1e-9; begin += length) {
+            double end = Math.min(until, begin + length);
+            Envelope one = part.mapped(1, begin - from);
+            one = end < begin + length - 1e-9 ? one.until(end) : one;
+            all = all.splice(begin, one.time(one.size() - 1), one, parameter.resting());
+        }
+        return with(all);
+    }
+
+    /** A point that gets the value of the one before it, or after it. */
+    public Session equal(int point, boolean before) {
+        int other = before ? point - 1 : point + 1;
+        if (point < 0
+                || point >= envelope().size()
+                || other < 0
+                || other >= envelope().size()) {
+            throw new IllegalArgumentException("There is no point " + (before ? "before" : "after") + " that one.");
+        }
+        Point one = envelope().point(point);
+        return with(envelope()
+                .replacing(point, one.at(one.time(), envelope().value(other)).pinned(true)));
+    }
+
+    /** How far a part of the travel is, for a difference in the unit; below 0 for one that goes down. */
+    public double travel(double difference) {
+        return difference / parameter.travel();
+    }
+}

@@ -1,0 +1,132 @@
+package agogic.desk.refine;
+
+import agogic.core.layer.Difference;
+import agogic.core.session.Session;
+import agogic.core.shape.ShapeWords;
+import agogic.desk.model.LayerView;
+import agogic.desk.model.Notice;
+import java.util.List;
+import javafx.geometry.Pos;
+import javafx.scene.control.Label;
+import javafx.scene.control.MenuButton;
+import javafx.scene.control.MenuItem;
+import javafx.scene.control.TextField;
+import javafx.scene.input.KeyCode;
+import javafx.scene.input.KeyEvent;
+import javafx.scene.layout.HBox;
+import javafx.scene.layout.Priority;
+import javafx.scene.layout.Region;
+
+/** Exact edits of a range, typed: while one types, what would come of it is drawn and told; Enter does it. */
+final class ShapeBar extends HBox {
+    /** Of more points than this it is not told while typing how far what is heard moves. */
+    private static final int TOLD = 20_000;
+
+    private final Shown shown;
+    private final Runnable draw;
+    private final TextField words = new TextField();
+    private final Label told = new Label();
+
+    ShapeBar(Shown shown, Runnable draw) {
+        super(8);
+        this.shown = shown;
+        this.draw = draw;
+        setAlignment(Pos.CENTER_LEFT);
+        Label title = new Label("Shape");
+        title.getStyleClass().addAll("quiet", "small");
+        title.setMinWidth(Region.USE_PREF_SIZE);
+        words.setId("shape-words");
+        words.getStyleClass().add("field");
+        words.setPromptText("sweep 120 Hz to 3 kHz 27 33 · Shift+F");
+        words.setAccessibleText("Shape a range, in words such as sweep 120 Hz to 3 kHz 27 33");
+        words.setPrefWidth(330);
+        words.setMinWidth(330);
+        words.setAlignment(Pos.CENTER_LEFT);
+        words.textProperty().addListener((o, a, b) -> preview());
+        words.setOnAction(e -> apply());
+        words.addEventFilter(KeyEvent.KEY_PRESSED, e -> {
+            if (e.getCode() == KeyCode.ESCAPE) {
+                words.clear();
+                getScene().getRoot().requestFocus();
+                e.consume();
+            }
+        });
+        told.setId("shape-told");
+        told.getStyleClass().addAll("quiet", "small");
+        told.setMinWidth(0);
+        HBox.setHgrow(told, Priority.ALWAYS);
+        MenuButton such = new MenuButton("Such as");
+        such.setId("shape-such");
+        such.getStyleClass().addAll("pill", "small");
+        such.setMinWidth(Region.USE_PREF_SIZE);
+        for (String one : ShapeWords.ACTS) {
+            MenuItem item = new MenuItem(one);
+            item.setMnemonicParsing(false);
+            item.setOnAction(e -> {
+                words.setText(one);
+                type();
+            });
+            such.getItems().add(item);
+        }
+        getChildren().addAll(title, words, such, told);
+    }
+
+    /** Puts the cursor here. */
+    void type() {
+        words.requestFocus();
+        words.selectAll();
+    }
+
+    private void preview() {
+        shown.preview = null;
+        told.setText("");
+        if (!words.getText().isBlank() && shown.target != null) {
+            try {
+                Session before = shown.desk.session();
+                Session after = ShapeWords.apply(before, shown.target, shown.layer, words.getText());
+                LayerView view = new LayerView(after, shown.target, shown.layer);
+                shown.preview = view;
+                int n = view.layer().envelope().size();
+                String moves = n > TOLD
+                        ? ""
+                        : "; " + Difference.of(before, after, shown.target).would(before, shown.target);
+                told.setText(shown.lane.envelope().size() + " → " + n + " points" + moves);
+            } catch (IllegalArgumentException e) {
+                told.setText(e.getMessage());
+            }
+        }
+        told.setAccessibleText(told.getText());
+        draw.run();
+    }
+
+    private void apply() {
+        if (shown.target == null || words.getText().isBlank()) {
+            return;
+        }
+        Session before = shown.desk.session();
+        String what = words.getText().strip();
+        shown.desk.edit(what, s -> ShapeWords.apply(s, shown.target, shown.layer, what));
+        Session after = shown.desk.session();
+        if (after != before) {
+            String moved = Difference.of(before, after, shown.target).told(before, shown.target);
+            int takes = before.lane(shown.target).layer(shown.layer).stretches().size()
+                    - after.lane(shown.target).layer(shown.layer).stretches().size();
+            moved += takes == 0
+                    ? ""
+                    : takes == 1
+                            ? "; one take is points now, its ride is kept"
+                            : "; " + takes + " takes are points now, their rides are kept";
+            words.clear();
+            shown.desk.say(new Notice(
+                    Notice.Kind.GOOD,
+                    "Shaped",
+                    what + ": " + moved + ".",
+                    List.of(new Notice.Act("Undo", shown.desk.editing()::undo))));
+        }
+    }
+
+    /** Another lane is shown: what was typed is looked at anew. */
+    void refresh() {
+        preview();
+    }
+}
