@@ -229,7 +229,9 @@ public final class ShapeWords {
     private static String[] two(String text, String between, String such) {
         String[] parts = text.split(between, -1);
         if (parts.length != 2 || parts[0].isBlank() || parts[1].isBlank()) {
-            throw new IllegalArgumentException("“" + text + "” was not understood. Expected " + such + ".");
+            throw new IllegalArgumentException(
+                    (text.isBlank() ? "From what to what?" : "“" + text + "” was not understood.") + " Expected " + such
+                            + ".");
         }
         return new String[] {parts[0].strip(), parts[1].strip()};
     }
