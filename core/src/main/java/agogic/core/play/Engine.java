@@ -28,6 +28,7 @@ public final class Engine {
     private final Clock clock = new Clock();
     private final Transport transport;
     private final Takes takes;
+    private final Punching punching;
     private final Values values;
     private final HandMoves moves;
     private final Inputs inputs;
@@ -55,6 +56,7 @@ public final class Engine {
         present = new Present(latest, Handover.unmoved(latest));
         transport = new Transport(clock, present);
         takes = new Takes(present, transport);
+        punching = new Punching(present, transport, takes);
         values = new Values(present, transport);
         moves = new HandMoves(present, clock, transport, takes, values, this::listening, this::wrote);
         inputs = new Inputs(moves::of, this::came);
@@ -334,33 +336,16 @@ public final class Engine {
     /** Writing begins here and now if it has not, or ends, while it plays. */
     public void punchNow() {
         commands.add(() -> {
-            double at = transport.position();
-            if (!transport.playing()) {
+            if (transport.playing() && punching.outNow(transport.position())) {
                 return;
             }
-            if (transport.punched()) {
-                takes.finish(at, Pass.End.PUNCHED, false);
-                transport.punchOutNow();
-                over();
-            } else {
-                transport.punchInNow();
-                for (RouteState state : present.plan.routes) {
-                    state.passOver = false;
-                    state.clearPass();
-                }
+            if (transport.playing()) {
+                double at = transport.position();
+                punching.in();
                 cross(at, clock.now());
-                for (RouteState state : present.plan.routes) {
-                    takes.goOn(state, at);
-                }
+                present.plan.routes.forEach(state -> takes.goOn(state, at));
             }
         });
-    }
-
-    /** What follows is no part of a pass until writing begins anew. */
-    private void over() {
-        for (RouteState state : present.plan.routes) {
-            state.passOver = true;
-        }
     }
 
     /** Something happens here besides playing: writing begins, the loop turns, or it ends. */
@@ -373,11 +358,8 @@ public final class Engine {
             }
         }
         boolean turns = transport.turnsAt(at);
-        double began = transport.punchIn();
-        if (!turns && transport.leaves(at)) {
-            takes.finish(began, at, Pass.End.PUNCHED, false);
+        if (!turns && punching.out(at)) {
             mark(Memory.Kind.ENDS, at, when);
-            over();
             if (transport.boundary() > at) {
                 return;
             }

@@ -186,11 +186,6 @@ public final class RefineView extends BorderPane {
         }
     }
 
-    /** The place in its lane of the layer that is shown. */
-    public int shownLayer() {
-        return shown.layer;
-    }
-
     private Plot plot() {
         return plot;
     }

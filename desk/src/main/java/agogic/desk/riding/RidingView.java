@@ -13,6 +13,7 @@ import agogic.desk.model.Desk;
 import agogic.desk.model.LiveTrails;
 import agogic.desk.model.TimeWindow;
 import agogic.desk.parts.EnvelopeMarks;
+import agogic.desk.parts.LayeredMarks;
 import agogic.desk.parts.MarkView;
 import agogic.desk.parts.ScoreStrip;
 import agogic.desk.parts.Ticks;
@@ -212,7 +213,9 @@ public final class RidingView extends BorderPane {
                         false,
                         1));
             }
-            if (lane.plays()) {
+            if (lane.layered() && lane.plays()) {
+                marks.addAll(LayeredMarks.of(session, lane, time.from(), time.to(), field));
+            } else if (!lane.envelope().isEmpty()) {
                 marks.addAll(EnvelopeMarks.line(
                         lane.envelope(),
                         outline(lane),

@@ -159,13 +159,12 @@ final class ClipBar extends Region {
         boolean light = desk.selection().lightProperty().get();
         String chosen = desk.selection().clipProperty().get();
         long now = Objects.hash(
-                track.clips(),
+                System.identityHashCode(desk.session()),
                 desk.time().from(),
                 desk.time().to(),
                 getWidth(),
                 light,
-                chosen,
-                desk.session().lanes());
+                chosen);
         if (now == drawn) {
             return;
         }

@@ -15,6 +15,7 @@ import agogic.desk.draw.Mark;
 import agogic.desk.model.LiveTrails;
 import agogic.desk.model.TimeWindow;
 import agogic.desk.parts.EnvelopeMarks;
+import agogic.desk.parts.LayeredMarks;
 import agogic.desk.parts.ScoreMarks;
 import java.util.ArrayList;
 import java.util.Arrays;
@@ -230,7 +231,7 @@ public final class RouteMarks {
             EnvelopeMarks.Field field) {
         Lane lane = session.lane(route.target());
         if (lane.layered() && lane.plays()) {
-            marks.addAll(LayeredMarks.of(session, lane, time, field));
+            marks.addAll(LayeredMarks.of(session, lane, time.from(), time.to(), field));
         } else if (lane.envelope().isEmpty()) {
             if (trail == null) {
                 marks.add(new Mark.Words(

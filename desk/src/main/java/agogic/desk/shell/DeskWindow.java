@@ -14,7 +14,6 @@ import agogic.desk.model.Desk;
 import agogic.desk.model.Notice;
 import agogic.desk.model.View;
 import agogic.desk.parts.Theme;
-import agogic.desk.refine.RefineView;
 import agogic.desk.start.Entrance;
 import agogic.desk.start.Opened;
 import agogic.desk.start.StartPage;
@@ -69,10 +68,6 @@ public final class DeskWindow {
 
     public Desk desk() {
         return desk;
-    }
-
-    public RefineView refine() {
-        return views.refine();
     }
 
     /** The Catalog, built if it was not yet. */

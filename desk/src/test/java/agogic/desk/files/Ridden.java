@@ -4,6 +4,7 @@ import agogic.core.play.Engine;
 import agogic.core.route.Target;
 import agogic.desk.live.Troubles;
 import agogic.standins.comet.SlowComet;
+import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.concurrent.locks.LockSupport;
 
@@ -22,8 +23,11 @@ final class Ridden {
         engine.play(0, 0);
         engine.tick(System.nanoTime());
         new Journal(engine, new Troubles(System::nanoTime)).begin(Path.of(arguments[0]));
-        // A ride has a count-in; then the hand comes.
-        LockSupport.parkNanos(700_000_000L);
+        // A ride has a count-in, in which its journal is opened; then the hand comes.
+        while (!Files.exists(Path.of(arguments[0]))
+                || Path.of(arguments[0]).toFile().length() == 0) {
+            LockSupport.parkNanos(5_000_000L);
+        }
         StringBuilder line = new StringBuilder();
         for (int i = 1; ; i++) {
             engine.hand(CUTOFF, i * STEP, STEP, true, System.nanoTime());

@@ -113,16 +113,16 @@ class LayersTest extends WindowTest {
         assertThat(lane().envelope())
                 .as("the timeline is as it was")
                 .isEqualTo(first.lane(CUTOFF).envelope());
-        double at20 = heard(20);
-        assertThat(at20).isNotCloseTo(heard(first, 20), within(0.02));
+        double at28 = heard(28);
+        assertThat(at28).isNotCloseTo(heard(first, 28), within(0.02));
         assertThat(heard(40)).isEqualTo(heard(first, 40));
 
         push(KeyCode.CONTROL, KeyCode.D);
         until(() -> lane().layers().size() == 3);
         push(KeyCode.CONTROL, KeyCode.D);
         until(() -> lane().layers().size() == 4);
-        assertThat(heard(36)).isCloseTo(at20, within(1e-9));
-        assertThat(heard(52)).isCloseTo(at20, within(1e-9));
+        assertThat(heard(44)).isCloseTo(at28, within(1e-9));
+        assertThat(heard(60)).isCloseTo(at28, within(1e-9));
         assertThat(text("#trace-head")).isEqualTo("Copied");
 
         into(new Into(false, true));
@@ -136,7 +136,7 @@ class LayersTest extends WindowTest {
         for (double beat = 24; beat < 39; beat += 0.1) {
             assertThat(heard(beat) - heard(before, beat)).as("at %s", beat).isCloseTo(down, within(1e-9));
         }
-        assertThat(heard(60)).isEqualTo(heard(before, 60));
+        assertThat(heard(70)).isEqualTo(heard(before, 70));
 
         into(new Into(true, false));
         interact(() -> desk().edit("Loop", s -> s.withLoop(new Loop(20, 24, false))));
@@ -211,7 +211,8 @@ class LayersTest extends WindowTest {
     }
 
     private int shownLayer() {
-        return window().refine().shownLayer();
+        ListView<Integer> layers = lookup("#layers").query();
+        return layers.getSelectionModel().getSelectedItem();
     }
 
     @Test

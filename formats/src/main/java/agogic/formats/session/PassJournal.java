@@ -37,6 +37,7 @@ public final class PassJournal implements Underway.Sink, AutoCloseable {
         move(0, 0, 0, 0);
         text.setLength(0);
         text.append(HEAD);
+        flush();
     }
 
     @Override

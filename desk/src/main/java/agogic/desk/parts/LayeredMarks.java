@@ -1,4 +1,4 @@
-package agogic.desk.routes;
+package agogic.desk.parts;
 
 import agogic.core.lane.Lane;
 import agogic.core.lane.Layer;
@@ -8,8 +8,6 @@ import agogic.core.score.Clip;
 import agogic.core.session.Session;
 import agogic.desk.draw.Ink;
 import agogic.desk.draw.Mark;
-import agogic.desk.model.TimeWindow;
-import agogic.desk.parts.EnvelopeMarks;
 import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.List;
@@ -18,12 +16,13 @@ import java.util.List;
  * A lane of several layers as marks: what is heard is the line; where an offset moves it the difference is shaded, with what
  * lies beneath as a thin line; a clip with a say of its own has a bar above the line.
  */
-final class LayeredMarks {
+public final class LayeredMarks {
     private static final double SEEN = 0.75;
 
     private LayeredMarks() {}
 
-    static List<Mark> of(Session session, Lane lane, TimeWindow time, EnvelopeMarks.Field field) {
+    /** The marks of a lane in a field. */
+    public static List<Mark> of(Session session, Lane lane, double fromBeat, double toBeat, EnvelopeMarks.Field field) {
         LayerStack stack = session.stack(lane);
         Parameter parameter = session.parameter(lane.target());
         int n = Math.max(2, (int) field.width());
@@ -33,7 +32,7 @@ final class LayeredMarks {
         boolean moved = false;
         for (int i = 0; i < n; i++) {
             xs[i] = field.left() + (i + 0.5) * field.width() / n;
-            double beat = time.from() + (time.to() - time.from()) * (i + 0.5) / n;
+            double beat = fromBeat + (toBeat - fromBeat) * (i + 0.5) / n;
             heard[i] = field.y(parameter.settled(stack.valueAtBeat(beat)));
             beneath[i] = field.y(parameter.settled(stack.absolute()));
             moved |= Math.abs(heard[i] - beneath[i]) > SEEN;
@@ -48,16 +47,19 @@ final class LayeredMarks {
         for (Layer layer : lane.layers()) {
             Clip clip =
                     layer.inClip() && layer.plays() ? session.clip(layer.clip()).orElse(null) : null;
-            double x0 = clip == null ? 0 : Math.max(field.left(), time.x(clip.beat(), field.left(), field.width()));
-            double x1 = clip == null
-                    ? 0
-                    : Math.min(field.left() + field.width(), time.x(clip.end(), field.left(), field.width()));
+            double x0 = clip == null ? 0 : Math.max(field.left(), x(clip.beat(), fromBeat, toBeat, field));
+            double x1 =
+                    clip == null ? 0 : Math.min(field.left() + field.width(), x(clip.end(), fromBeat, toBeat, field));
             if (x1 > x0 + 3) {
                 double y = field.top() + (layer.offset() ? 7 : 3);
                 marks.add(new Mark.Line(x0 + 2, y, x1 - 2, y, Ink.SOUND, 2.4, layer.offset() ? 3 : 0));
             }
         }
         return marks;
+    }
+
+    private static double x(double beat, double from, double to, EnvelopeMarks.Field field) {
+        return field.left() + (beat - from) / (to - from) * field.width();
     }
 
     private static double[] floor(int n, double y) {

@@ -1,0 +1,54 @@
+package agogic.core.play;
+
+import agogic.core.write.Pass;
+
+/** Where writing begins and ends while playing goes on: by the range of the loop, or by a key. */
+final class Punching {
+    private final Present present;
+    private final Transport transport;
+    private final Takes takes;
+
+    Punching(Present present, Transport transport, Takes takes) {
+        this.present = present;
+        this.transport = transport;
+        this.takes = takes;
+    }
+
+    /** Ends what is written, if its range ends at {@code at}; true if it did. */
+    boolean out(double at) {
+        double began = transport.punchIn();
+        boolean now = transport.leaves(at);
+        if (now) {
+            takes.finish(began, at, Pass.End.PUNCHED, false);
+            over();
+        }
+        return now;
+    }
+
+    /** Ends what is written here; true if anything was being written. */
+    boolean outNow(double at) {
+        boolean now = transport.punched();
+        if (now) {
+            takes.finish(at, Pass.End.PUNCHED, false);
+            transport.punchOutNow();
+            over();
+        }
+        return now;
+    }
+
+    /** Writing begins where it plays; what was moved before is no part of it. */
+    void in() {
+        transport.punchInNow();
+        for (RouteState state : present.plan.routes) {
+            state.passOver = false;
+            state.clearPass();
+        }
+    }
+
+    /** What follows is no part of a pass until writing begins anew. */
+    private void over() {
+        for (RouteState state : present.plan.routes) {
+            state.passOver = true;
+        }
+    }
+}
