@@ -117,6 +117,13 @@ public final class RefineActs {
                         "Shift+F",
                         () -> view.get().typeShape())
                 .in(View.REFINE));
+        all.add(act(
+                "copy-range",
+                "Copy a range…",
+                "To another lane or its own, as fast or slower, once or up to a bar",
+                "Ctrl+Shift+D",
+                shown -> CopyForm.ask(
+                        shown.desk, shown.target, view.get().getScene().getWindow())));
         all.addAll(LayerActs.of(view));
         for (Ways way : Ways.ALL) {
             all.add(act(

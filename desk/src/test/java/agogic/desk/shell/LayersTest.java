@@ -38,7 +38,7 @@ class LayersTest extends WindowTest {
 
     @Override
     int faster() {
-        return 3;
+        return 2;
     }
 
     private Lane lane() {
@@ -79,8 +79,8 @@ class LayersTest extends WindowTest {
         assertThat(route().into()).isEqualTo(into);
     }
 
-    /** From a beat on the fader goes from one place to another over so many beats and lies there till the end. */
-    private void ride(double from, double begin, double place, double to, double beats, double end) {
+    /** From a beat on the fader goes from one place to another over so many beats and lies there till the end; from when on. */
+    private double ride(double from, double begin, double place, double to, double beats, double end) {
         interact(() -> desk().riding().locate(from));
         until(() -> Math.abs(desk().riding().positionBeat() - from) < 0.01);
         int rides = desk().session().rides().size();
@@ -92,9 +92,12 @@ class LayersTest extends WindowTest {
             until(() -> desk().riding().positionBeat() > beat);
             moved(place + (to - place) * i / 40);
         }
-        until(() -> desk().riding().positionBeat() > end);
+        // On a busy machine the last move comes when it comes.
+        double last = desk().riding().positionBeat() + 1;
+        until(() -> desk().riding().positionBeat() > Math.max(end, last + 2));
         push(KeyCode.SPACE);
         until(() -> !desk().riding().playing() && desk().session().rides().size() == rides + 1);
+        return last;
     }
 
     @Test
@@ -127,13 +130,13 @@ class LayersTest extends WindowTest {
 
         into(new Into(false, true));
         Session before = desk().session();
-        ride(12, 13, 0.6, 0.45, 2, 40);
+        double lies = ride(12, 13, 0.6, 0.45, 2, 40);
         Layer offset = lane().layer(lane().layers().size() - 1);
         assertThat(offset.offset()).isTrue();
         assertThat(lane().layers()).hasSize(5);
-        double down = heard(30) - heard(before, 30);
+        double down = heard(lies) - heard(before, lies);
         assertThat(down).isNegative();
-        for (double beat = 24; beat < 39; beat += 0.1) {
+        for (double beat = lies; beat < 39; beat += 0.1) {
             assertThat(heard(beat) - heard(before, beat)).as("at %s", beat).isCloseTo(down, within(1e-9));
         }
         assertThat(heard(70)).isEqualTo(heard(before, 70));

@@ -1,0 +1,201 @@
+package agogic.core.shape;
+
+import agogic.core.envelope.Envelope;
+import agogic.core.envelope.Point;
+import agogic.core.lane.Blend;
+import agogic.core.lane.InBeats;
+import agogic.core.lane.Layer;
+import agogic.core.parameter.Parameter;
+import agogic.core.route.Target;
+import agogic.core.session.Session;
+import agogic.core.session.TargetName;
+import agogic.core.time.Lock;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Locale;
+
+/**
+ * What a range of one lane has, on another lane: at another place, as fast or slower, again and again. By place of the travel
+ * (half the way is half the way) or by value, where both have one unit; what does not fit is kept within the travel, and it is
+ * told how far that is.
+ */
+public final class Copying {
+    private static final int MOST_POINTS = 1_000_000;
+
+    /** How values go over. */
+    public enum By {
+        PLACE,
+        UNIT
+    }
+
+    /** What becomes of the source. */
+    public enum Source {
+        KEPT,
+        /** Level at what it was before the range. */
+        SILENCED,
+        /** Its points in the range go. */
+        DELETED
+    }
+
+    /**
+     * What is to be copied.
+     *
+     * @param from whose lane
+     * @param to whose lane it goes to; may be the same
+     * @param begin of the range, in beats of the piece
+     * @param end of the range
+     * @param at where it goes to
+     * @param until up to where it is repeated; {@code at} or less for once
+     * @param speed how fast it goes there: 0.5 for twice as long
+     */
+    public record Order(
+            Target from,
+            Target to,
+            double begin,
+            double end,
+            double at,
+            double until,
+            double speed,
+            By by,
+            Source source) {
+        public Order {
+            if (!(end > begin)) {
+                throw new IllegalArgumentException("The range that is to be copied ends before it begins.");
+            }
+            if (!(speed >= 1.0 / 64 && speed <= 64)) {
+                throw new IllegalArgumentException("A copy goes a 64th to 64 times as fast, not " + speed + " times.");
+            }
+        }
+    }
+
+    /**
+     * What came of it.
+     *
+     * @param points how many points the copy has, once
+     * @param clamped how far the farthest value that does not fit lay outside, in the difference unit of the target; 0 if all fit
+     */
+    public record Outcome(Session session, int points, double clamped) {}
+
+    private Copying() {}
+
+    /**
+     * Copies, or moves, what an order says.
+     *
+     * @throws IllegalArgumentException in words for people if that cannot be
+     */
+    public static Outcome copy(Session session, Order order) {
+        Layer source = session.lane(order.from).layer();
+        Parameter one = session.parameter(order.from);
+        Parameter other = session.parameter(order.to);
+        if (source.envelope().isEmpty()) {
+            throw new IllegalArgumentException(
+                    TargetName.of(session, order.from) + " has no points on the timeline to be copied.");
+        }
+        if (other.reserved()) {
+            throw new IllegalArgumentException(
+                    TargetName.of(session, order.to) + " is reserved for the device itself and is never written.");
+        }
+        if (order.by == By.UNIT && one.unit() != other.unit()) {
+            throw new IllegalArgumentException(one.name() + " and " + other.name()
+                    + " have no unit together: copy by place of the travel instead.");
+        }
+        Envelope part = InBeats.cut(InBeats.of(source, session.timeline()), order.begin, order.end);
+        double[] outside = new double[1];
+        Envelope valued = order.by == By.PLACE ? part : byUnit(part, one, other, outside);
+        Envelope fast = valued.mapped(1 / order.speed, order.at - order.begin / order.speed);
+        Session left = order.source == Source.KEPT ? session : without(session, order);
+        return new Outcome(pasted(left, order, fast), part.size(), outside[0]);
+    }
+
+    private static Envelope byUnit(Envelope part, Parameter one, Parameter other, double[] outside) {
+        if (one.taper().equals(other.taper()) && one.from() == other.from() && one.to() == other.to()) {
+            return part;
+        }
+        List<Point> ends = new ArrayList<>(List.of(new Point(part.time(0), 0.5)));
+        Envelope changed = Blend.of(
+                part,
+                Envelope.of(ends),
+                (x, same) -> over(x, one, other, outside),
+                same -> Double.NaN,
+                part.time(0),
+                part.time(part.size() - 1));
+        return other.stepped() ? changed.held(other::settled) : changed;
+    }
+
+    private static double over(double x, Parameter one, Parameter other, double[] outside) {
+        double value = one.valueAt(x);
+        double place = other.normalisedOf(value);
+        if (!other.stepped()) {
+            double beyond = Math.abs(other.valueAt(place) - value);
+            boolean fits = beyond <= 1e-9 * Math.max(1, Math.abs(value));
+            outside[0] = fits ? outside[0] : Math.max(outside[0], beyond);
+        }
+        return place;
+    }
+
+    private static Session without(Session session, Order order) {
+        Layer layer = session.lane(order.from).layer();
+        double begin = time(session, layer, order.begin);
+        double end = time(session, layer, order.end);
+        if (order.source == Source.SILENCED) {
+            double stood = layer.envelope().valueBefore(begin);
+            return new Shaping(session, order.from, 0).level(begin, end, stood);
+        }
+        List<Point> left = layer.envelope().points().stream()
+                .filter(p -> p.time() < begin || p.time() > end)
+                .toList();
+        Layer after = layer.with(
+                Envelope.of(left),
+                layer.stretches().stream()
+                        .filter(s -> s.to() <= begin || s.from() >= end)
+                        .toList());
+        return session.with(session.lane(order.from).with(0, after));
+    }
+
+    private static double time(Session session, Layer layer, double beat) {
+        return layer.lock() == Lock.BEATS ? beat : session.timeline().secondsAt(beat);
+    }
+
+    private static Session pasted(Session session, Order order, Envelope part) {
+        Layer layer = session.lane(order.to).layer();
+        Parameter parameter = session.parameter(order.to);
+        double length = (order.end - order.begin) / order.speed;
+        double until = Math.max(order.at + length, order.until);
+        if ((until - order.at) / length * part.size() > MOST_POINTS) {
+            throw new IllegalArgumentException("That would be more than a million points on one layer.");
+        }
+        Envelope all = layer.envelope();
+        for (int n = 0; order.at + n * length < until - 1e-9; n++) {
+            double by = n * length;
+            double end = Math.min(until, order.at + by + length);
+            Envelope once = part.mapped(1, by);
+            once = end < order.at + by + length - 1e-9 ? once.until(end) : once;
+            if (layer.lock() == Lock.SECONDS) {
+                once = InBeats.toSeconds(once, session.timeline());
+            }
+            once = parameter.stepped() ? once.held(parameter::settled) : once;
+            all = all.splice(once.time(0), once.time(once.size() - 1), once, parameter.resting());
+        }
+        double from = time(session, layer, order.at);
+        double to = time(session, layer, until);
+        Layer after = layer.with(
+                all,
+                layer.stretches().stream()
+                        .filter(s -> s.to() <= from || s.from() >= to)
+                        .toList());
+        return session.with(session.lane(order.to).with(0, after));
+    }
+
+    /** What was copied, in a sentence. */
+    public static String told(Session session, Order order, Outcome outcome) {
+        String outside = outcome.clamped == 0
+                ? ""
+                : " What did not fit was kept within the travel: by "
+                        + String.format(Locale.ROOT, "%.3g", outcome.clamped) + " "
+                        + session.parameter(order.to).unit().symbol() + " at the most.";
+        return outcome.points + (outcome.points == 1 ? " point of " : " points of ")
+                + TargetName.of(session, order.from) + (order.source == Source.KEPT ? " are also on " : " are on ")
+                + TargetName.of(session, order.to) + " now, from "
+                + session.timeline().printBars(order.at) + " on." + outside;
+    }
+}
