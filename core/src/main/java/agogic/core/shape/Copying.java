@@ -173,9 +173,9 @@ public final class Copying {
             if (layer.lock() == Lock.SECONDS) {
                 once = InBeats.toSeconds(once, session.timeline());
             }
-            once = parameter.stepped() ? once.held(parameter::settled) : once;
             all = all.splice(once.time(0), once.time(once.size() - 1), once, parameter.resting());
         }
+        all = parameter.stepped() ? all.held(parameter::settled) : all;
         double from = time(session, layer, order.at);
         double to = time(session, layer, until);
         Layer after = layer.with(
