@@ -11,6 +11,9 @@ import java.util.function.BooleanSupplier;
 
 /** What becomes of a move of a control: for each of its routes one {@link Verdict}, and what that one says. */
 final class HandMoves {
+    /** So long before its first move a control is kept where it stood, in seconds. */
+    private static final double STOOD = 0.05;
+
     private final Present present;
     private final Clock clock;
     private final Transport transport;
@@ -252,18 +255,20 @@ final class HandMoves {
 
     /** A hand takes a control, if it does not hold it yet; an offset begins where it stands then. */
     private void begins(RouteState state, double at, double x) {
-        boolean first = !state.touched;
-        if (first) {
-            state.beginTouch(at);
-        }
-        if (!state.offsets() || !transport.playing()) {
-            return;
-        }
-        if (first && state.passMode() == WriteMode.TOUCH) {
-            state.zero = state.counted;
-            if (!Double.isNaN(state.zero)) {
-                takes.move(state, at, state.zero, state.zero);
+        boolean offset = state.offsets() && transport.playing();
+        if (!state.touched) {
+            boolean anew = offset && (state.passMode() == WriteMode.TOUCH || Double.isNaN(state.zero));
+            boolean stood = anew && !Double.isNaN(state.counted);
+            // Where it stood before its first move is a moment earlier: nothing has moved there yet.
+            double from = stood ? at - STOOD : at;
+            state.beginTouch(from);
+            state.zero = anew ? state.counted : state.zero;
+            if (stood) {
+                takes.move(state, from, state.zero, state.zero);
             }
+        }
+        if (!offset) {
+            return;
         }
         takes.begins(state, at, x);
     }

@@ -204,6 +204,29 @@ class LayerPassTest {
     }
 
     @Test
+    void aFaderThatDoesNotTellWhenItIsTouchedCountsFromWhereItStood() {
+        for (WriteMode mode : List.of(WriteMode.TOUCH, WriteMode.LATCH)) {
+            begin(Taper.LINEAR, mode, new Into(false, true), LINE);
+            ride(80, 80);
+            tick(600);
+            Session before = session;
+            play(2);
+            tick(1000);
+            ride(74, 74);
+            tick(200);
+            double live = engine.live().value(0);
+            double beat = engine.live().position();
+            tick(1500);
+            stop();
+            // Six codes of 127 down, at once.
+            assertThat(live - heard(before, beat)).as(mode.spoken()).isCloseTo(-6 / 127.0, within(0.002));
+            assertThat(heard(session, 3.3) - heard(before, 3.3))
+                    .as(mode.spoken())
+                    .isCloseTo(-6 / 127.0, within(0.006));
+        }
+    }
+
+    @Test
     void anOffsetAtTheWallSaysSo() {
         begin(Taper.LINEAR, WriteMode.TOUCH, new Into(false, true), LINE);
         ride(100, 100);
