@@ -1,7 +1,6 @@
 package agogic.core.check;
 
 import agogic.core.lane.Extent;
-import agogic.core.lane.InBeats;
 import agogic.core.lane.Lane;
 import agogic.core.lane.Layer;
 import agogic.core.layer.Layers;
@@ -71,7 +70,7 @@ final class LayerCheck {
         Clip clip = session.clip(layer.clip()).orElseThrow();
         List<Extent> extents = layer.extents();
         return !layer.offset()
-                && InBeats.turns(clip).stream().noneMatch(turn -> extents.stream()
+                && clip.turns().stream().noneMatch(turn -> extents.stream()
                         .anyMatch(e -> e.from() < turn.to() && turn.from() < e.to()));
     }
 

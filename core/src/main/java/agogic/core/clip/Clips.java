@@ -272,14 +272,8 @@ public final class Clips {
             }
         }
         List<Stretch> stretches = new ArrayList<>(into.stretches());
-        if (clip.cycle() <= 0) {
-            double by = clip.beat() - start - clip.offset() / clip.speed();
-            layer.stretches().stream()
-                    .map(s -> s.mapped(
-                            1 / clip.speed(), by, Frame.of(session.timeline().tempo())))
-                    .filter(s -> s.from() >= clip.beat() - start && s.to() <= clip.end() - start)
-                    .forEach(stretches::add);
-        }
+        Frame now = Frame.of(session.timeline().tempo());
+        InBeats.stretches(layer, clip, now).forEach(s -> stretches.add(s.mapped(1, -start, now)));
         return into.with(envelope, stretches).drawn(drawn);
     }
 

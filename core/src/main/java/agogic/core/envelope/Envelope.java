@@ -154,6 +154,12 @@ public final class Envelope {
         return shapes[i].value(values[i], values[i + 1], (time - times[i]) / length);
     }
 
+    /** True if the value stays what it is on the way from point {@code i} to the next, and after the last. */
+    public boolean level(int i) {
+        Shape.Kind kind = shapes[i].kind();
+        return i + 1 >= times.length || kind == Shape.Kind.HOLD || !kind.wave() && values[i] == values[i + 1];
+    }
+
     /** Index of the last point at or before {@code time}, −1 if there is none. */
     public int lastAtOrBefore(double time) {
         int low = 0;

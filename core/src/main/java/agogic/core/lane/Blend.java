@@ -57,11 +57,11 @@ public final class Blend {
             double end = times.get(i + 1);
             Envelope first = cut(one, begin, end);
             Envelope second = cut(other, begin, end);
-            if (level(first) && level(second)) {
+            if (first.level(0) && second.level(0)) {
                 add(points, new Point(begin, value.applyAsDouble(first.value(0), second.value(0)), Shape.HOLD));
                 continue;
             }
-            double scale = level(second) ? factor.applyAsDouble(second.value(0)) : Double.NaN;
+            double scale = second.level(0) ? factor.applyAsDouble(second.value(0)) : Double.NaN;
             if (!Double.isNaN(scale)) {
                 new Blend(List.of(new Voice(first, scale)), 0).way(points, begin, end);
                 continue;
@@ -115,11 +115,6 @@ public final class Blend {
         return Envelope.of(begun.point(0), new Point(to, held ? begun.value(0) : begun.value(1)));
     }
 
-    private static boolean level(Envelope way) {
-        Shape.Kind kind = way.shape(0).kind();
-        return kind == Shape.Kind.HOLD || !kind.wave() && way.value(0) == way.value(1);
-    }
-
     private void way(List<Point> points, double from, double to) {
         double begin = base;
         double end = base;
@@ -132,8 +127,8 @@ public final class Blend {
             Envelope cut = cut(voice.envelope, from, to);
             cuts.add(cut);
             begin += voice.weight * cut.value(0);
-            end += voice.weight * (level(cut) ? cut.value(0) : cut.value(1));
-            if (!level(cut)) {
+            end += voice.weight * (cut.level(0) ? cut.value(0) : cut.value(1));
+            if (!cut.level(0)) {
                 movers++;
                 moving = cut.shape(0);
                 weight = voice.weight;
@@ -253,7 +248,7 @@ public final class Blend {
     }
 
     /** Adds a point; one that stands where the last one stands, with its value, only gives it its shape. */
-    private static void add(List<Point> points, Point given) {
+    public static void add(List<Point> points, Point given) {
         int last = points.size() - 1;
         // Rounding must not put a crossing before the way on which it lies.
         double time = last < 0 ? given.time() : Math.max(points.get(last).time(), given.time());

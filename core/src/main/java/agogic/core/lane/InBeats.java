@@ -2,7 +2,6 @@ package agogic.core.lane;
 
 import agogic.core.envelope.Envelope;
 import agogic.core.envelope.Point;
-import agogic.core.envelope.Shape;
 import agogic.core.score.Clip;
 import agogic.core.time.Lock;
 import agogic.core.time.TempoPoint;
@@ -46,11 +45,7 @@ public final class InBeats {
             Point point = envelope.point(i);
             double time = point.time();
             double end = i + 1 < envelope.size() ? envelope.time(i + 1) : time;
-            boolean level = point.shape().kind() == Shape.Kind.HOLD
-                    || i + 1 < envelope.size()
-                            && !point.shape().kind().wave()
-                            && envelope.value(i + 1) == point.value();
-            if (end <= time || level) {
+            if (end <= time || envelope.level(i)) {
                 points.add(point.at(there.applyAsDouble(time), point.value()));
                 continue;
             }
@@ -107,12 +102,12 @@ public final class InBeats {
         if (layer.envelope().isEmpty()) {
             return said;
         }
-        for (Turn turn : turns(clip)) {
+        for (Clip.Turn turn : clip.turns()) {
             for (Extent one : extents) {
-                double from = Math.max(turn.from, one.from());
-                double to = Math.min(turn.to, one.to());
+                double from = Math.max(turn.from(), one.from());
+                double to = Math.min(turn.to(), one.to());
                 if (to - from > Clip.SAME) {
-                    double begins = clip.beatOf(from + turn.shift);
+                    double begins = clip.beatOf(from + turn.shift());
                     double by = begins - from / clip.speed();
                     Envelope part = cut(layer.envelope(), from, to).mapped(1 / clip.speed(), by);
                     said.add(new Said(part.time(0), part.time(part.size() - 1), part));
@@ -122,33 +117,20 @@ public final class InBeats {
         return said;
     }
 
+    /** The stretches of a layer of a clip that lie in it whole, in beats of the piece; none of a clip that repeats. */
+    public static List<Stretch> stretches(Layer layer, Clip clip, Frame now) {
+        if (clip.cycle() > 0) {
+            return List.of();
+        }
+        double by = clip.beat() - clip.offset() / clip.speed();
+        return layer.stretches().stream()
+                .map(s -> s.mapped(1 / clip.speed(), by, now))
+                .filter(s -> s.from() >= clip.beat() && s.to() <= clip.end())
+                .toList();
+    }
+
     /** The part of an envelope between two times, with what it has at both: at its end the value just before it. */
     public static Envelope cut(Envelope envelope, double from, double to) {
         return envelope.from(from).until(to);
-    }
-
-    /**
-     * One time through the content of a clip.
-     *
-     * @param from where in the content it begins
-     * @param to where it ends
-     * @param shift how far content that runs on has come where this turn's is 0
-     */
-    public record Turn(double from, double to, double shift) {}
-
-    /** The turns that a clip takes through its content: one, if it does not repeat. */
-    public static List<Turn> turns(Clip clip) {
-        double last = clip.running(clip.end());
-        double cycle = clip.cycle();
-        if (cycle <= 0) {
-            return List.of(new Turn(clip.offset(), last, 0));
-        }
-        List<Turn> turns = new ArrayList<>();
-        for (double shift = cycle * Math.floor(clip.offset() / cycle + Clip.SAME);
-                shift < last - Clip.SAME;
-                shift += cycle) {
-            turns.add(new Turn(Math.max(0, clip.offset() - shift), Math.min(cycle, last - shift), shift));
-        }
-        return turns;
     }
 }

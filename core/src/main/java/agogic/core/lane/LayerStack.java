@@ -2,7 +2,6 @@ package agogic.core.lane;
 
 import agogic.core.envelope.Envelope;
 import agogic.core.envelope.EnvelopeCursor;
-import agogic.core.envelope.Shape;
 import agogic.core.parameter.Offset;
 import agogic.core.parameter.Parameter;
 import agogic.core.score.Clip;
@@ -52,11 +51,6 @@ public final class LayerStack {
     private double until = Double.NaN;
     private double absolute = Double.NaN;
     private double amount;
-
-    /** Of a lane whose layers belong to no clip. */
-    public LayerStack(Lane lane, Parameter parameter, Timeline timeline) {
-        this(lane, parameter, timeline, id -> null);
-    }
 
     /**
      * Of a lane.
@@ -220,12 +214,10 @@ public final class LayerStack {
         if (absolutes != null) {
             return ways().going(way);
         }
-        if (way < 0 || way + 1 >= envelope.size()) {
+        if (way < 0 || envelope.level(way)) {
             return Going.LEVEL;
         }
-        Shape.Kind kind = envelope.shape(way).kind();
-        boolean level = kind == Shape.Kind.HOLD || !kind.wave() && envelope.value(way) == envelope.value(way + 1);
-        return level ? Going.LEVEL : kind.wave() ? Going.WAVE : Going.ONE_WAY;
+        return envelope.shape(way).kind().wave() ? Going.WAVE : Going.ONE_WAY;
     }
 
     /** How much the value can change on a way in a beat, at the most; infinite where that is not known so easily. */

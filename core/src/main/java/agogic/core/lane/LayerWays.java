@@ -1,9 +1,7 @@
 package agogic.core.lane;
 
 import agogic.core.envelope.Envelope;
-import agogic.core.envelope.Shape;
 import agogic.core.score.Clip;
-import agogic.core.time.Lock;
 import agogic.core.time.Timeline;
 import java.util.ArrayList;
 import java.util.Arrays;
@@ -30,8 +28,7 @@ final class LayerWays {
                 times.add(envelope.time(i));
             }
             if (clip == null) {
-                boolean inBeats = part.layer.lock() == Lock.BEATS;
-                times.forEach(time -> all.add(inBeats ? time : timeline.beatAt(time)));
+                times.forEach(time -> all.add(timeline.beatOfLane(part.layer.lock(), time)));
                 continue;
             }
             part.layer.extents().forEach(one -> {
@@ -60,17 +57,14 @@ final class LayerWays {
                 continue;
             }
             double time = part.clip == null
-                    ? part.layer.lock() == Lock.BEATS ? middle : timeline.secondsAt(middle)
+                    ? timeline.laneTimeOfBeat(part.layer.lock(), middle)
                     : part.clip.contentAt(middle);
             Envelope envelope = part.layer.envelope();
             int i = envelope.lastAtOrBefore(time);
-            if (i < 0 || i + 1 >= envelope.size()) {
-                continue;
+            if (i >= 0 && !envelope.level(i)) {
+                moving++;
+                waves |= envelope.shape(i).kind().wave();
             }
-            Shape.Kind kind = envelope.shape(i).kind();
-            boolean level = kind == Shape.Kind.HOLD || !kind.wave() && envelope.value(i) == envelope.value(i + 1);
-            moving += level ? 0 : 1;
-            waves |= kind.wave();
         }
         return moving == 0
                 ? LayerStack.Going.LEVEL

@@ -13,7 +13,6 @@ import agogic.core.lane.Stretch;
 import agogic.core.parameter.Offset;
 import agogic.core.parameter.Parameter;
 import agogic.core.parameter.Taper;
-import agogic.core.parameter.Unit;
 import agogic.core.route.Target;
 import agogic.core.score.Clip;
 import agogic.core.session.Session;
@@ -73,11 +72,11 @@ public final class Converting {
                     + " already, and that one is heard there. Take it to the timeline first, or remove it.");
         }
         Envelope beats = InBeats.of(layer, session.timeline());
-        List<InBeats.Turn> turns = InBeats.turns(clip);
+        List<Clip.Turn> turns = clip.turns();
         Envelope content = Envelope.EMPTY;
         // Where content is heard more than once, the first time counts.
         for (int i = Math.min(1, turns.size() - 1); i >= 0; i--) {
-            InBeats.Turn turn = turns.get(i);
+            Clip.Turn turn = turns.get(i);
             double from = clip.beatOf(turn.from() + turn.shift());
             double to = clip.beatOf(turn.to() + turn.shift());
             Envelope part = InBeats.cut(beats, from, to).mapped(clip.speed(), turn.from() - clip.speed() * from);
@@ -108,18 +107,14 @@ public final class Converting {
 
     /** A layer of the timeline that stays at what it was before a clip, while the clip lasts. */
     private Layer levelled(Layer layer, Clip clip) {
-        double from = time(layer.lock(), clip.beat());
-        double to = time(layer.lock(), clip.end());
+        double from = session.timeline().laneTimeOfBeat(layer.lock(), clip.beat());
+        double to = session.timeline().laneTimeOfBeat(layer.lock(), clip.end());
         double before = layer.offset() ? Layer.NO_OFFSET : layer.envelope().valueBefore(from);
         Envelope level = Envelope.of(new Point(from, before, Shape.HOLD), new Point(to, before));
         List<Stretch> left = layer.stretches().stream()
                 .filter(s -> s.to() <= from || s.from() >= to)
                 .toList();
         return layer.with(layer.envelope().splice(from, to, level, rest(layer)), left);
-    }
-
-    private double time(Lock lock, double beat) {
-        return lock == Lock.BEATS ? beat : session.timeline().secondsAt(beat);
     }
 
     private double rest(Layer layer) {
@@ -152,12 +147,8 @@ public final class Converting {
             stretches.removeIf(s -> s.from() < to && from < s.to());
             written = written.splice(from, to, part, rest(layer));
         }
-        if (clip.cycle() <= 0 && base.lock() == Lock.BEATS) {
-            double by = clip.beat() - clip.offset() / clip.speed();
-            layer.stretches().stream()
-                    .map(s -> s.mapped(1 / clip.speed(), by, now()))
-                    .filter(s -> s.from() >= clip.beat() && s.to() <= clip.end())
-                    .forEach(stretches::add);
+        if (base.lock() == Lock.BEATS) {
+            stretches.addAll(InBeats.stretches(layer, clip, now()));
         }
         Layer after = base.with(written, stretches);
         Lane without = lane.without(index);
@@ -226,7 +217,7 @@ public final class Converting {
         List<Blend.Voice> voices = new ArrayList<>();
         offsets.forEach(one -> voices.add(new Blend.Voice(one, 1)));
         double none = -Layer.NO_OFFSET * offsets.size();
-        if (additive()) {
+        if (Offset.adds(parameter)) {
             // An offset that is kept as 0..1 goes from −1 to 1.
             List<Blend.Voice> all = new ArrayList<>(List.of(new Blend.Voice(absolute, 1)));
             offsets.forEach(one -> all.add(new Blend.Voice(one, 2)));
@@ -237,17 +228,9 @@ public final class Converting {
                 absolute,
                 together,
                 (x, o) -> Offset.moved(parameter, x, Offset.amount(o)),
-                o -> parameter.taper() instanceof Taper.Fader
-                        ? Math.pow(10, Offset.amount(o) * Offset.FADER_DB / 40)
-                        : Double.NaN,
+                o -> parameter.taper() instanceof Taper.Fader ? Offset.factor(Offset.amount(o)) : Double.NaN,
                 from,
                 to));
-    }
-
-    /** True if an offset simply adds along the travel. */
-    private boolean additive() {
-        boolean octaves = parameter.unit() == Unit.HERTZ && !(parameter.taper() instanceof Taper.Logarithmic);
-        return parameter.stepped() || !octaves && !(parameter.taper() instanceof Taper.Fader);
     }
 
     private Envelope settled(Envelope envelope) {
@@ -281,7 +264,7 @@ public final class Converting {
         double from = envelope.time(0);
         double to = envelope.time(envelope.size() - 1) + 1;
         double rest = parameter.resting();
-        Envelope amounts = additive()
+        Envelope amounts = Offset.adds(parameter)
                 ? Blend.sum(List.of(new Blend.Voice(envelope, 0.5)), Layer.NO_OFFSET - rest / 2, from, to)
                 : Blend.of(
                         envelope,

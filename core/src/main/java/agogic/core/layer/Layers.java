@@ -1,6 +1,5 @@
 package agogic.core.layer;
 
-import agogic.core.envelope.Envelope;
 import agogic.core.lane.Lane;
 import agogic.core.lane.LaneWriter;
 import agogic.core.lane.Layer;
@@ -104,7 +103,7 @@ public final class Layers {
         Layer one = lane.layer(layer);
         DoubleUnaryOperator beneath = null;
         if (one.inClip() && !one.offset()) {
-            LayerStack stack = session.stack(lane.layered() ? lane : lane.with(1, Layer.of("", true)));
+            LayerStack stack = session.stack(lane);
             beneath = seconds -> {
                 double value = stack.valueAtSeconds(seconds);
                 return Double.isNaN(value) ? session.parameter(target).resting() : stack.absolute();
@@ -170,10 +169,5 @@ public final class Layers {
             }
         }
         return lane.of(left);
-    }
-
-    /** A layer whose envelope was taken from others: no ride stands behind it any more. */
-    static Layer baked(Layer layer, Envelope envelope) {
-        return layer.with(envelope, List.of());
     }
 }

@@ -35,7 +35,7 @@ public final class Offset {
         double to;
         if (parameter.taper() instanceof Taper.Fader) {
             // Adding dB is multiplying the way: 40·log10(x·f) = 40·log10(x) + 40·log10(f).
-            to = x * Math.pow(10, amount * FADER_DB / 40);
+            to = x * factor(amount);
         } else if (inOctaves(parameter)) {
             double value = parameter.valueAt(x) * Math.pow(2, amount * octaves(parameter));
             to = parameter.taper().position(value, parameter.from(), parameter.to());
@@ -56,6 +56,16 @@ public final class Offset {
             return Math.log(parameter.valueAt(y) / parameter.valueAt(x)) / Math.log(2) / octaves(parameter);
         }
         return y - x;
+    }
+
+    /** What an offset of a fader multiplies its way with. */
+    public static double factor(double amount) {
+        return Math.pow(10, amount * FADER_DB / 40);
+    }
+
+    /** True if an offset of this parameter simply adds along the travel. */
+    public static boolean adds(Parameter parameter) {
+        return !(parameter.taper() instanceof Taper.Fader) && !inOctaves(parameter);
     }
 
     /** True for Hz that do not lie along octaves of themselves. */

@@ -122,7 +122,7 @@ public record Clip(
         if (cycle <= 0) {
             return content;
         }
-        double inside = content - cycle * Math.floor(content / cycle);
+        double inside = content - turnAt(content);
         return cycle - inside < SAME ? 0 : inside;
     }
 
@@ -145,6 +145,33 @@ public record Clip(
         return beats;
     }
 
+    /**
+     * One time through the content.
+     *
+     * @param from where in the content it begins
+     * @param to where it ends
+     * @param shift how far content that runs on has come where this turn's is 0
+     */
+    public record Turn(double from, double to, double shift) {}
+
+    /** The turns that it takes through its content: one, if it does not repeat. */
+    public List<Turn> turns() {
+        double last = running(end());
+        if (cycle <= 0) {
+            return List.of(new Turn(offset, last, 0));
+        }
+        List<Turn> turns = new ArrayList<>();
+        for (double shift = cycle * Math.floor(offset / cycle + SAME); shift < last - SAME; shift += cycle) {
+            turns.add(new Turn(Math.max(0, offset - shift), Math.min(cycle, last - shift), shift));
+        }
+        return turns;
+    }
+
+    /** Where the turn begins in which content that runs on is at {@code running}; 0 if it does not repeat. */
+    public double turnAt(double running) {
+        return cycle > 0 ? cycle * Math.floor(running / cycle) : 0;
+    }
+
     /** True if its content is played as it is written. */
     private boolean plain() {
         return offset == 0 && speed == 1 && cycle == 0;
@@ -161,12 +188,10 @@ public record Clip(
         List<Note> played = new ArrayList<>();
         List<Dynamic> marks = new ArrayList<>();
         List<Hairpin> ways = new ArrayList<>();
-        double last = running(end());
-        double turns = cycle > 0 ? Math.ceil(last / cycle) : 1;
-        for (double turn = cycle > 0 ? Math.floor(offset / cycle) : 0; turn < turns; turn++) {
-            double shift = turn * cycle;
-            double from = Math.max(offset, shift);
-            double to = cycle > 0 ? Math.min(last, shift + cycle) : last;
+        for (Turn turn : turns()) {
+            double shift = turn.shift;
+            double from = turn.from + shift;
+            double to = turn.to + shift;
             notes.forEach(note -> {
                 double begins = Math.max(from, note.beat() + shift);
                 double ends = Math.min(to, note.beat() + shift + note.length());

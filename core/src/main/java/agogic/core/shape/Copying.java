@@ -135,8 +135,8 @@ public final class Copying {
 
     private static Session without(Session session, Order order) {
         Layer layer = session.lane(order.from).layer();
-        double begin = time(session, layer, order.begin);
-        double end = time(session, layer, order.end);
+        double begin = session.timeline().laneTimeOfBeat(layer.lock(), order.begin);
+        double end = session.timeline().laneTimeOfBeat(layer.lock(), order.end);
         if (order.source == Source.SILENCED) {
             double stood = layer.envelope().valueBefore(begin);
             return new Shaping(session, order.from, 0).level(begin, end, stood);
@@ -150,10 +150,6 @@ public final class Copying {
                         .filter(s -> s.to() <= begin || s.from() >= end)
                         .toList());
         return session.with(session.lane(order.from).with(0, after));
-    }
-
-    private static double time(Session session, Layer layer, double beat) {
-        return layer.lock() == Lock.BEATS ? beat : session.timeline().secondsAt(beat);
     }
 
     private static Session pasted(Session session, Order order, Envelope part) {
@@ -176,8 +172,8 @@ public final class Copying {
             all = all.splice(once.time(0), once.time(once.size() - 1), once, parameter.resting());
         }
         all = parameter.stepped() ? all.held(parameter::settled) : all;
-        double from = time(session, layer, order.at);
-        double to = time(session, layer, until);
+        double from = session.timeline().laneTimeOfBeat(layer.lock(), order.at);
+        double to = session.timeline().laneTimeOfBeat(layer.lock(), until);
         Layer after = layer.with(
                 all,
                 layer.stretches().stream()

@@ -10,7 +10,6 @@ import agogic.core.score.Clip;
 import agogic.core.score.Loudness;
 import agogic.core.session.Session;
 import agogic.core.session.Track;
-import agogic.core.time.Lock;
 import java.util.ArrayList;
 import java.util.List;
 
@@ -58,8 +57,7 @@ public final class DynamicsDraft {
                     continue;
                 }
                 double beat = clip.beat() + part.beat();
-                double time =
-                        lane.lock() == Lock.BEATS ? beat : session.timeline().secondsAt(beat);
+                double time = session.timeline().laneTimeOfBeat(lane.lock(), beat);
                 double share = Math.max(0, Math.min(1, (part.level() - SOFTEST) / (LOUDEST - SOFTEST)));
                 double value = parameter.settled(soft + (loud - soft) * share);
                 Shape way = part.moves() && !parameter.stepped() ? Shape.S : Shape.HOLD;

@@ -2,7 +2,6 @@ package agogic.core.shape;
 
 import agogic.core.envelope.Shape;
 import agogic.core.layer.Converting;
-import agogic.core.parameter.Parameter;
 import agogic.core.route.Target;
 import agogic.core.session.Session;
 import agogic.core.time.Lock;
@@ -13,7 +12,6 @@ import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Locale;
 import java.util.Map;
-import java.util.OptionalDouble;
 import java.util.regex.Matcher;
 import java.util.regex.Pattern;
 
@@ -174,7 +172,7 @@ public final class ShapeWords {
             throw new IllegalArgumentException("Where? Expected two positions at the end, such as 9 17, or “in "
                     + (sections.isEmpty() ? "Chorus" : sections.get(0).name()) + "”, “loop” or “all”.");
         }
-        Range range = new Range(beat(two.group(1)), beat(two.group(2)));
+        Range range = new Range(timeline.position(two.group(1)), timeline.position(two.group(2)));
         int begins = two.start(1);
         String before = rest.substring(0, begins).strip();
         rest = before.endsWith(" from") || before.equals("from")
@@ -187,15 +185,9 @@ public final class ShapeWords {
         return List.of(range);
     }
 
-    private double beat(String text) {
-        OptionalDouble beat = timeline.parse(text);
-        return beat.orElseThrow(() ->
-                new IllegalArgumentException("“" + text + "” is no position. Expected " + Timeline.expected() + "."));
-    }
-
     /** Time of the layer at a beat of the piece. */
     private double time(double beat) {
-        return session.lane(target).layer(layer).lock() == Lock.BEATS ? beat : timeline.secondsAt(beat);
+        return timeline.laneTimeOfBeat(session.lane(target).layer(layer).lock(), beat);
     }
 
     private double value(String text) {
@@ -334,8 +326,8 @@ public final class ShapeWords {
             }
             double beats = 4 * whole;
             return s -> s.grid(time(r.from), time(r.to), t -> {
-                boolean inBeats = session.lane(target).layer(layer).lock() == Lock.BEATS;
-                double beat = inBeats ? t : timeline.beatAt(t);
+                double beat =
+                        timeline.beatOfLane(session.lane(target).layer(layer).lock(), t);
                 return time(r.from + Math.rint((beat - r.from) / beats) * beats);
             });
         });
@@ -361,15 +353,15 @@ public final class ShapeWords {
         double from;
         double to = session.length();
         if (two.matches() && !rest.substring(0, two.start(1)).isBlank()) {
-            from = beat(two.group(1));
-            to = beat(two.group(2));
+            from = timeline.position(two.group(1));
+            to = timeline.position(two.group(2));
             rest = rest.substring(0, two.start(1)).strip();
         } else {
             Matcher one = ONE.matcher(rest);
             if (!one.matches()) {
                 throw new IllegalArgumentException("When? Expected a position at the end, such as switch Off 33.");
             }
-            from = beat(one.group(1));
+            from = timeline.position(one.group(1));
             rest = rest.substring(0, one.start(1)).strip().replaceAll("( at| to)$", "");
         }
         if (!(to > from)) {
@@ -387,7 +379,7 @@ public final class ShapeWords {
                             ? "Expected up to where, such as repeat 9 13 to 41."
                             : "Expected where to, such as copy 9 13 to 33.");
         }
-        double at = beat(end.group(2));
+        double at = timeline.position(end.group(2));
         rest = end.group(1);
         List<Range> ranges = ranges();
         Range range = ranges.get(0);
@@ -407,10 +399,5 @@ public final class ShapeWords {
             case "seconds" -> Lock.SECONDS;
             default -> throw new IllegalArgumentException("Lock to beats, or to seconds?");
         };
-    }
-
-    /** What the parameter of the layer is, for those who ask what was typed. */
-    public static Parameter parameter(Session session, Target target, int layer) {
-        return new Shaping(session, target, layer).parameter();
     }
 }

@@ -167,22 +167,10 @@ public final class Shaping {
             Shape shape = part.shape(i);
             boolean held = shape.kind() == Shape.Kind.HOLD;
             double end = held ? part.value(i) : part.value(i + 1);
-            add(points, new Point(round.applyAsDouble(part.time(i + 1)), end, turned(shape)));
-            add(points, new Point(round.applyAsDouble(part.time(i)), part.value(i)));
+            Blend.add(points, new Point(round.applyAsDouble(part.time(i + 1)), end, turned(shape)));
+            Blend.add(points, new Point(round.applyAsDouble(part.time(i)), part.value(i)));
         }
         return Envelope.of(points);
-    }
-
-    private static void add(List<Point> points, Point point) {
-        int last = points.size() - 1;
-        boolean same = last >= 0
-                && points.get(last).time() == point.time()
-                && points.get(last).value() == point.value();
-        if (same) {
-            points.set(last, point);
-        } else {
-            points.add(point);
-        }
     }
 
     /** The same way backwards; of a wave, of whole periods. */
@@ -334,10 +322,5 @@ public final class Shaping {
         Point one = envelope().point(point);
         return with(envelope()
                 .replacing(point, one.at(one.time(), envelope().value(other)).pinned(true)));
-    }
-
-    /** How far a part of the travel is, for a difference in the unit; below 0 for one that goes down. */
-    public double travel(double difference) {
-        return difference / parameter.travel();
     }
 }

@@ -32,6 +32,16 @@ public record Timeline(TempoMap tempo, MetreMap metre) {
         return lock == Lock.BEATS ? tempo.secondsAt(time) : time;
     }
 
+    /** The time of a lane fixed by {@code lock} at a beat of the piece. */
+    public double laneTimeOfBeat(Lock lock, double beat) {
+        return lock == Lock.BEATS ? beat : tempo.secondsAt(beat);
+    }
+
+    /** The beat of the piece at {@code time} of a lane fixed by {@code lock}. */
+    public double beatOfLane(Lock lock, double time) {
+        return lock == Lock.BEATS ? time : tempo.beatAt(time);
+    }
+
     /** {@code 17.3.02}. */
     public String printBars(double beat) {
         return metre.print(beat);
@@ -85,6 +95,17 @@ public record Timeline(TempoMap tempo, MetreMap metre) {
         String fraction = bars.group(3);
         double hundredths = fraction == null ? 0 : Integer.parseInt(fraction) / Math.pow(10, fraction.length());
         return OptionalDouble.of(metre.beatOfBar(bar) + (beat - 1 + hundredths) * inForce.quartersInBeat());
+    }
+
+    /**
+     * As {@link #parse}.
+     *
+     * @throws IllegalArgumentException with what was expected, for people, if it is no position
+     */
+    public double position(String text) {
+        return parse(text)
+                .orElseThrow(() ->
+                        new IllegalArgumentException("“" + text + "” is no position. Expected " + expected() + "."));
     }
 
     /** What {@link #parse} takes, in words for an error. */

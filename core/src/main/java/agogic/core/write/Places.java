@@ -1,7 +1,6 @@
 package agogic.core.write;
 
 import agogic.core.lane.Frame;
-import agogic.core.lane.InBeats;
 import agogic.core.lane.Lane;
 import agogic.core.lane.Layer;
 import agogic.core.lane.Stretch;
@@ -39,7 +38,7 @@ final class Places {
         List<Clip> clips = session.trackOf(target.device()).map(Track::clips).orElse(List.of());
         TreeSet<Double> edges = new TreeSet<>(List.of(from, to));
         for (Clip clip : clips) {
-            for (InBeats.Turn turn : InBeats.turns(clip)) {
+            for (Clip.Turn turn : clip.turns()) {
                 edge(edges, session, clip.beatOf(turn.from() + turn.shift()));
                 edge(edges, session, clip.beatOf(turn.to() + turn.shift()));
             }
@@ -53,7 +52,7 @@ final class Places {
                 under = clip.covers(middle) ? clip : under;
             }
             if (under != null && end - begin > SHORTEST) {
-                double turn = under.cycle() > 0 ? under.cycle() * Math.floor(under.running(middle) / under.cycle()) : 0;
+                double turn = under.turnAt(under.running(middle));
                 Frame frame = Frame.of(under, turn, session.timeline().tempo());
                 places.add(new Place(under.id(), Optional.of(frame), begin, end));
             }

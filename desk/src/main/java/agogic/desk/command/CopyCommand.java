@@ -78,7 +78,7 @@ final class CopyCommand extends FileCommand {
             throw new IllegalArgumentException("There are " + targets.size() + " times --target, but " + others.size()
                     + " times --to: each goes to one.");
         }
-        double begin = RideCommand.position(timeline, from);
+        double begin = timeline.position(from);
         Session after = before;
         Answer answer = new Answer();
         List<Map<String, Object>> all = new ArrayList<>();
@@ -88,9 +88,9 @@ final class CopyCommand extends FileCommand {
                     target,
                     others.isEmpty() ? target : LaneCommand.target(before, others.get(i)),
                     begin,
-                    RideCommand.position(timeline, until),
-                    at == null ? begin : RideCommand.position(timeline, at),
-                    fill == null ? 0 : RideCommand.position(timeline, fill),
+                    timeline.position(until),
+                    at == null ? begin : timeline.position(at),
+                    fill == null ? 0 : timeline.position(fill),
                     speed,
                     word(by, Copying.By.class),
                     word(source, Copying.Source.class));

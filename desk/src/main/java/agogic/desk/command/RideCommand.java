@@ -107,8 +107,8 @@ final class RideCommand extends FileCommand {
         Session before = SessionFile.open(session);
         int place = surface(before, surface);
         Timeline timeline = before.timeline();
-        double start = timeline.secondsAt(position(timeline, from));
-        double end = timeline.secondsAt(position(timeline, to));
+        double start = timeline.secondsAt(timeline.position(from));
+        double end = timeline.secondsAt(timeline.position(to));
         if (end <= start) {
             throw new IllegalArgumentException("The pass ends at " + to + ", before it begins at " + from + ".");
         }
@@ -251,19 +251,16 @@ final class RideCommand extends FileCommand {
 
     private static List<Map<String, Object>> written(Session before, Session after, List<Pass> passes, Answer answer) {
         List<Map<String, Object>> written = new ArrayList<>();
-        Map<String, Integer> moves = new LinkedHashMap<>();
         Set<Target> targets = new LinkedHashSet<>();
         for (Pass pass : passes) {
             targets.add(pass.route().target());
         }
-        after.rides().forEach(ride -> moves.put(ride.id(), ride.size()));
         for (Target target : targets) {
             Lane lane = after.lane(target);
             for (int k = 0; k < lane.layers().size(); k++) {
                 for (int i = old(before, lane, k); i < lane.layer(k).stretches().size(); i++) {
                     Map<String, Object> one =
                             told(after, target, k, lane.layer(k).stretches().get(i));
-                    one.put("moves", moves.get(one.get("ride")));
                     written.add(one);
                     answer.say(after.device(target.device()).name() + " · "
                             + after.parameter(target).name()
@@ -289,6 +286,7 @@ final class RideCommand extends FileCommand {
         one.put("layer", Layers.name(after, layer));
         one.put("take", stretch.name());
         one.put("ride", stretch.ride());
+        one.put("moves", after.ride(stretch.ride()).size());
         one.put("points", refined.points());
         one.put("fewest", refined.fewest());
         one.put("farthest", refined.farthest());
@@ -326,12 +324,5 @@ final class RideCommand extends FileCommand {
         }
         throw new IllegalArgumentException("The session has no surface “" + name + "”. It has "
                 + (known.isEmpty() ? "none" : String.join(", ", known)) + ".");
-    }
-
-    /** A position in beats. */
-    static double position(Timeline timeline, String text) {
-        return timeline.parse(text)
-                .orElseThrow(() -> new IllegalArgumentException(
-                        "“" + text + "” is no position. Expected " + Timeline.expected() + "."));
     }
 }

@@ -55,7 +55,7 @@ final class TraceCommand extends FileCommand {
             engine.turn(place, page(one));
         }
         if (at != null) {
-            engine.locate(opened.timeline().secondsAt(RideCommand.position(opened.timeline(), at)));
+            engine.locate(opened.timeline().secondsAt(opened.timeline().position(at)));
         }
         if (play) {
             engine.play();

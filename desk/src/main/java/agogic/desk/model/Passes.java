@@ -157,9 +157,9 @@ public final class Passes {
                 }
             }
         }
-        LayerView view = new LayerView(desk.session(), target, layer);
+        SeenLayer seen = new SeenLayer(desk.session(), target, layer);
         Ride ride = desk.session().ride(stretch.ride());
-        RefineModel model = new RefineModel(view, stretch);
+        RefineModel model = new RefineModel(seen, stretch);
         Timeline timeline = desk.timeline();
         int from = timeline.metre().barAt(model.beat(stretch.from()) + 1e-6);
         int to = timeline.metre().barAt(model.beat(stretch.to()) - 1e-6);
@@ -168,8 +168,8 @@ public final class Passes {
                 + desk.session().device(target.device()).name() + " · "
                 + desk.session().parameter(target).name() + " · " + bars + " · " + ride.size() + " moves → "
                 + model.refined().points() + " points, never more than "
-                + view.parameter().printDifference(model.refined().farthest()) + " from the hand."
-                + (layer == 0 ? "" : " Layer: " + Layers.name(desk.session(), view.layer()) + ".");
+                + seen.parameter().printDifference(model.refined().farthest()) + " from the hand."
+                + (layer == 0 ? "" : " Layer: " + Layers.name(desk.session(), seen.layer()) + ".");
         return new Notice(
                 Notice.Kind.GOOD,
                 "Written",

@@ -10,15 +10,15 @@ import agogic.core.session.Session;
 
 /** One stretch of a layer with its ride and what came of it. */
 public final class RefineModel {
-    private final LayerView view;
+    private final SeenLayer seen;
     private final Stretch stretch;
     private final Refined refined;
 
-    public RefineModel(LayerView view, Stretch stretch) {
-        this.view = view;
+    public RefineModel(SeenLayer seen, Stretch stretch) {
+        this.seen = seen;
         this.stretch = stretch;
-        refined = Layers.writer(view.session(), view.target(), view.index())
-                .look(view.lane(), stretch, view.session().ride(stretch.ride()));
+        refined = Layers.writer(seen.session(), seen.target(), seen.index())
+                .look(seen.lane(), stretch, seen.session().ride(stretch.ride()));
     }
 
     /** The session with this recipe for stretch {@code index} of a layer. */
@@ -32,7 +32,7 @@ public final class RefineModel {
     }
 
     public Ride ride() {
-        return view.session().ride(stretch.ride());
+        return seen.session().ride(stretch.ride());
     }
 
     public Refined refined() {
@@ -41,6 +41,6 @@ public final class RefineModel {
 
     /** Beats of the piece at a time of the lane. */
     public double beat(double laneTime) {
-        return view.beat(laneTime);
+        return seen.beat(laneTime);
     }
 }

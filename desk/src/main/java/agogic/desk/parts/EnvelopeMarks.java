@@ -95,14 +95,14 @@ public final class EnvelopeMarks {
         List<Mark> marks = new ArrayList<>();
         int visible = 0;
         for (int i = 0; i < envelope.size(); i++) {
-            double beat = lock == Lock.BEATS ? envelope.time(i) : timeline.beatAt(envelope.time(i));
+            double beat = timeline.beatOfLane(lock, envelope.time(i));
             visible += beat >= time.from() && beat <= time.to() ? 1 : 0;
         }
         if (visible > field.width() / ROOM) {
             return marks;
         }
         for (int i = 0; i < envelope.size(); i++) {
-            double beat = lock == Lock.BEATS ? envelope.time(i) : timeline.beatAt(envelope.time(i));
+            double beat = timeline.beatOfLane(lock, envelope.time(i));
             if (beat < time.from() || beat > time.to()) {
                 continue;
             }

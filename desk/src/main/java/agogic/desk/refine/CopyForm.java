@@ -69,10 +69,7 @@ final class CopyForm extends FormDialog<Copying.Order> {
     }
 
     private double position(TextField field) {
-        return session.timeline()
-                .parse(field.getText())
-                .orElseThrow(() -> new IllegalArgumentException(
-                        "“" + field.getText() + "” is no position. Expected " + Timeline.expected() + "."));
+        return session.timeline().position(field.getText());
     }
 
     @Override

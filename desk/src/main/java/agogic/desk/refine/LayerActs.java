@@ -105,7 +105,7 @@ final class LayerActs {
     }
 
     private static String name(Shown shown) {
-        return Layers.name(shown.desk.session(), shown.view.layer());
+        return Layers.name(shown.desk.session(), shown.seen.layer());
     }
 
     private void next(Shown shown) {
@@ -115,7 +115,7 @@ final class LayerActs {
 
     private void look(Shown shown, int layer) {
         shown.show(layer);
-        view.get().refreshed();
+        view.get().refresh();
         Lane lane = shown.desk.session().lane(shown.target);
         shown.desk.say(Notice.plain("Layer", LayerList.spoken(shown.desk.session(), lane, shown.layer) + "."));
     }
@@ -128,7 +128,7 @@ final class LayerActs {
     }
 
     private void silence(Shown shown) {
-        boolean on = !shown.view.layer().on();
+        boolean on = !shown.seen.layer().on();
         int layer = shown.layer;
         shown.desk.edit(on ? "Hear the layer" : "Silence the layer", s -> Layers.switched(s, shown.target, layer, on));
         shown.desk.say(Notice.good(on ? "Heard" : "Silenced", name(shown) + "."));
@@ -146,7 +146,7 @@ final class LayerActs {
     }
 
     private void call(Shown shown) {
-        NameDialog.ask(window(), "Name of the layer", shown.view.layer().name())
+        NameDialog.ask(window(), "Name of the layer", shown.seen.layer().name())
                 .ifPresent(name -> named(shown, shown.layer, name));
     }
 
@@ -185,7 +185,7 @@ final class LayerActs {
         if (!none(shown)) {
             shown.stretch = (shown.stretch + 1) % shown.lane.stretches().size();
             shown.frameStretch();
-            view.get().refreshed();
+            view.get().refresh();
             shown.desk.say(
                     Notice.plain("Take", shown.name(shown.lane.stretches().get(shown.stretch)) + compared(shown)));
         }
@@ -216,7 +216,7 @@ final class LayerActs {
         shown.desk.edit("Let a take count", s -> Takes.choose(s, shown.target, layer, index));
         shown.stretch =
                 Takes.over(shown.lane, index).stream().reduce((a, b) -> b).orElse(index);
-        view.get().refreshed();
+        view.get().refresh();
         shown.desk.say(Notice.good("Counts", name + ". The others stay."));
     }
 
@@ -240,14 +240,14 @@ final class LayerActs {
         int index = shown.stretch;
         int layer = shown.layer;
         Loop loop = shown.desk.session().loop();
-        double from = shown.view.time(loop.from());
-        double to = shown.view.time(loop.to());
+        double from = shown.seen.time(loop.from());
+        double to = shown.seen.time(loop.to());
         shown.desk.edit("A part of a take", s -> Takes.part(s, shown.target, layer, index, from, to));
     }
 
     private void average(Shown shown) {
         if (!none(shown)) {
-            List<Integer> takes = Takes.over(shown.lane, shown.stretch);
+            List<Integer> takes = shown.cycles();
             int layer = shown.layer;
             shown.desk.edit("Average of " + takes.size() + " takes", s -> Takes.average(s, shown.target, layer, takes));
         }

@@ -61,7 +61,7 @@ final class Plot extends Region {
     }
 
     private RefineMarks marks() {
-        return new RefineMarks(shown.view, shown.model, time, shown.outline, getWidth() - 4, getHeight() - 4);
+        return new RefineMarks(shown.seen, shown.model, time, shown.outline, getWidth() - 4, getHeight() - 4);
     }
 
     @Override

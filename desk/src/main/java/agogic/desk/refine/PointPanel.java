@@ -150,7 +150,7 @@ final class PointPanel extends VBox {
             desk.refuse("“" + at.getText() + "” is no position. Expected " + Timeline.expected() + ".");
             return beats;
         }
-        return OptionalDouble.of(shown.view.time(beats.getAsDouble()));
+        return OptionalDouble.of(shown.seen.time(beats.getAsDouble()));
     }
 
     private OptionalDouble typedValue() {

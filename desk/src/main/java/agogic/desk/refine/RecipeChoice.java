@@ -9,8 +9,8 @@ import agogic.core.time.Timeline;
 import agogic.core.write.RecipeForAll;
 import agogic.desk.model.Beside;
 import agogic.desk.model.Desk;
-import agogic.desk.model.LayerView;
 import agogic.desk.model.Notice;
+import agogic.desk.model.SeenLayer;
 import agogic.desk.parts.ChoiceDialog;
 import java.util.List;
 import java.util.Set;
@@ -94,15 +94,15 @@ final class RecipeChoice {
     }
 
     private static String where(Session session, RecipeForAll.One one) {
-        LayerView view = new LayerView(session, one.target(), one.layer());
-        return name(view, view.layer().stretches().get(one.stretch()));
+        SeenLayer seen = new SeenLayer(session, one.target(), one.layer());
+        return name(seen, seen.layer().stretches().get(one.stretch()));
     }
 
     /** {@code Ride 3 · 9.1.00 – 17.1.00}. */
-    static String name(LayerView view, Stretch one) {
-        Timeline timeline = view.session().timeline();
+    static String name(SeenLayer seen, Stretch one) {
+        Timeline timeline = seen.session().timeline();
         String called = one.name().isEmpty() ? "Ride " + one.ride().replaceAll("\\D", "") : one.name();
-        return called + " · " + timeline.printBars(Math.max(0, view.beat(one.from()))) + " – "
-                + timeline.printBars(Math.max(0, view.beat(one.to())));
+        return called + " · " + timeline.printBars(Math.max(0, seen.beat(one.from()))) + " – "
+                + timeline.printBars(Math.max(0, seen.beat(one.to())));
     }
 }

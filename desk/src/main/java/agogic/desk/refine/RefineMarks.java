@@ -12,8 +12,8 @@ import agogic.core.refine.Tube;
 import agogic.core.session.Session;
 import agogic.desk.draw.Ink;
 import agogic.desk.draw.Mark;
-import agogic.desk.model.LayerView;
 import agogic.desk.model.RefineModel;
+import agogic.desk.model.SeenLayer;
 import agogic.desk.model.TimeWindow;
 import agogic.desk.parts.EnvelopeMarks;
 import agogic.desk.parts.Ticks;
@@ -35,7 +35,7 @@ public final class RefineMarks {
     private static final double DISTANCE = 92;
     private static final double TAKES = 40;
 
-    private final LayerView view;
+    private final SeenLayer seen;
     private final Session session;
     private final Lane lane;
     private final Parameter parameter;
@@ -48,16 +48,16 @@ public final class RefineMarks {
     private final double high;
 
     RefineMarks(
-            LayerView view, RefineModel model, TimeWindow time, EnvelopeOutline outline, double width, double height) {
-        this.view = view;
-        session = view.session();
-        lane = view.lane();
+            SeenLayer seen, RefineModel model, TimeWindow time, EnvelopeOutline outline, double width, double height) {
+        this.seen = seen;
+        session = seen.session();
+        lane = seen.lane();
         this.model = model;
         this.time = time;
         this.outline = outline;
         this.width = width;
         this.height = height;
-        parameter = view.parameter();
+        parameter = seen.parameter();
         double[] range = range();
         low = range[0];
         high = range[1];
@@ -85,15 +85,15 @@ public final class RefineMarks {
 
     /** The time of what is drawn: that of a clip's layer is the piece's. */
     private double drawnTime(double beat) {
-        return view.layer().inClip() ? beat : laneTime(beat);
+        return seen.layer().inClip() ? beat : laneTime(beat);
     }
 
     private double laneTime(double beat) {
-        return view.time(beat);
+        return seen.time(beat);
     }
 
     private double beat(double laneTime) {
-        return view.beat(laneTime);
+        return seen.beat(laneTime);
     }
 
     /** Where the envelope is drawn. */
@@ -123,7 +123,7 @@ public final class RefineMarks {
     }
 
     /** All marks; {@code handle}, if not null, is where the way from the chosen point is drawn. */
-    List<Mark> all(int chosen, double[] handle, LayerView preview) {
+    List<Mark> all(int chosen, double[] handle, SeenLayer preview) {
         List<Mark> marks = new ArrayList<>();
         grid(marks);
         if (model != null) {
@@ -229,17 +229,17 @@ public final class RefineMarks {
         // The picture shows a part of the travel: the same marks, stretched.
         EnvelopeMarks.Field whole = new EnvelopeMarks.Field(f.left(), y(1), f.width(), y(0) - y(1));
         marks.addAll(EnvelopeMarks.line(
-                view.drawn(), outline, lane.lock(), session.timeline(), time.from(), time.to(), whole, 2.4, false));
+                seen.drawn(), outline, lane.lock(), session.timeline(), time.from(), time.to(), whole, 2.4, false));
         double perBeat = f.width() / (time.to() - time.from());
         marks.addAll(
-                EnvelopeMarks.points(view.drawn(), time, perBeat, whole, 4.6, chosen, session.timeline(), lane.lock()));
+                EnvelopeMarks.points(seen.drawn(), time, perBeat, whole, 4.6, chosen, session.timeline(), lane.lock()));
         if (chosen >= 0 && chosen < envelope.size()) {
             tag(marks, chosen, handle != null && y(handle[1]) < y(envelope.value(chosen)));
         }
     }
 
     /** What would be: a dashed line over what is. */
-    private void preview(List<Mark> marks, LayerView would) {
+    private void preview(List<Mark> marks, SeenLayer would) {
         EnvelopeMarks.Field f = field();
         Envelope envelope = would.drawn();
         int n = (int) f.width();

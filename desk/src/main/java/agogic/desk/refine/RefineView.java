@@ -48,7 +48,7 @@ public final class RefineView extends BorderPane {
         points = new PointPanel(shown);
         plot = new Plot(shown, points::typePlace);
         layers = new LayerList(shown, this::refresh);
-        shape = new ShapeBar(shown, () -> plot().draw());
+        shape = new ShapeBar(shown, plot::draw);
         score = new ScoreStrip(desk, shown.time, RefineMarks.LEFT, RefineMarks.RIGHT + 4);
         shown.tell(
                 () -> {
@@ -137,7 +137,8 @@ public final class RefineView extends BorderPane {
         }
     }
 
-    private void refresh() {
+    /** Shows what is chosen now. */
+    void refresh() {
         Session session = desk.session();
         // What was shown may have gone, with a macro or by undoing: there is nothing to refine then.
         boolean gone = shown.target != null && !session.has(shown.target);
@@ -159,7 +160,7 @@ public final class RefineView extends BorderPane {
         title.setText(parameter.name() + (session.lane(target).guarded() ? " · protected" : ""));
         subtitle.setText(session.device(target.device()).name() + " · "
                 + session.trackOf(target.device()).map(t -> t.name()).orElse("") + " · "
-                + (shown.view.layer().offset()
+                + (shown.seen.layer().offset()
                         ? "offset, " + parameter.print(0) + " to +"
                                 + parameter.print(1).replace("+", "")
                         : parameter.printRange()));
@@ -170,7 +171,7 @@ public final class RefineView extends BorderPane {
         stretches.setValue(stretch < 0 ? null : stretch);
         List<Integer> takes = stretch < 0 ? List.of() : Takes.over(lane, stretch);
         hear.setVisible(takes.size() > 1 && !Takes.counts(lane, stretch));
-        average.setVisible(takes.size() > 1);
+        average.setVisible(shown.cycles().size() > 1);
         layers.refreshAll();
         shape.refresh();
         recipe.show(parameter, shown.model, session);
@@ -186,18 +187,9 @@ public final class RefineView extends BorderPane {
         }
     }
 
-    private Plot plot() {
-        return plot;
-    }
-
     /** Puts the cursor where a range is shaped in words. */
     void typeShape() {
         shape.type();
-    }
-
-    /** What is shown was chosen otherwise. */
-    void refreshed() {
-        refresh();
     }
 
     /** Zooms about the chosen point, or the playhead. */

@@ -3,8 +3,8 @@ package agogic.desk.refine;
 import agogic.core.layer.Difference;
 import agogic.core.session.Session;
 import agogic.core.shape.ShapeWords;
-import agogic.desk.model.LayerView;
 import agogic.desk.model.Notice;
+import agogic.desk.model.SeenLayer;
 import java.util.List;
 import javafx.geometry.Pos;
 import javafx.scene.control.Label;
@@ -84,9 +84,9 @@ final class ShapeBar extends HBox {
             try {
                 Session before = shown.desk.session();
                 Session after = ShapeWords.apply(before, shown.target, shown.layer, words.getText());
-                LayerView view = new LayerView(after, shown.target, shown.layer);
-                shown.preview = view;
-                int n = view.layer().envelope().size();
+                SeenLayer seen = new SeenLayer(after, shown.target, shown.layer);
+                shown.preview = seen;
+                int n = seen.layer().envelope().size();
                 String moves = n > TOLD
                         ? ""
                         : "; " + Difference.of(before, after, shown.target).would(before, shown.target);
@@ -127,6 +127,8 @@ final class ShapeBar extends HBox {
 
     /** Another lane is shown: what was typed is looked at anew. */
     void refresh() {
-        preview();
+        if (!words.getText().isBlank()) {
+            preview();
+        }
     }
 }

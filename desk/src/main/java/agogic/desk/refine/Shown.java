@@ -15,10 +15,11 @@ import agogic.core.route.Target;
 import agogic.core.session.Points;
 import agogic.core.shape.DynamicsDraft;
 import agogic.core.time.Timeline;
+import agogic.core.write.Takes;
 import agogic.desk.model.Desk;
-import agogic.desk.model.LayerView;
 import agogic.desk.model.Notice;
 import agogic.desk.model.RefineModel;
+import agogic.desk.model.SeenLayer;
 import agogic.desk.model.TimeWindow;
 import agogic.desk.parts.Ways;
 import java.util.List;
@@ -33,9 +34,9 @@ final class Shown {
     int layer;
 
     Lane lane;
-    LayerView view;
+    SeenLayer seen;
     /** What would come of what is typed; null for nothing. */
-    LayerView preview;
+    SeenLayer preview;
 
     EnvelopeOutline outline;
     RefineModel model;
@@ -67,14 +68,14 @@ final class Shown {
     }
 
     Parameter parameter() {
-        return view.parameter();
+        return seen.parameter();
     }
 
     /** The layer that is shown of the session as it is now; the first if it has gone. */
     private void look() {
         layer = Math.min(layer, desk.session().lane(target).layers().size() - 1);
-        view = new LayerView(desk.session(), target, layer);
-        lane = view.lane();
+        seen = new SeenLayer(desk.session(), target, layer);
+        lane = seen.lane();
     }
 
     /** Looks at another layer. */
@@ -104,7 +105,7 @@ final class Shown {
     /** Takes what the session has of it now. */
     void refresh() {
         Lane before = lane;
-        int layers = view == null ? 0 : view.session().lane(target).layers().size();
+        int layers = seen == null ? 0 : seen.session().lane(target).layers().size();
         time.reach(desk.session().length());
         List<Layer> all = desk.session().lane(target).layers();
         if (layers > 0 && all.size() > layers) {
@@ -118,8 +119,8 @@ final class Shown {
             frameStretch();
         }
         stretch = Math.min(stretch, lane.stretches().size() - 1);
-        outline = new EnvelopeOutline(view.drawn());
-        model = stretch < 0 ? null : new RefineModel(view, lane.stretches().get(stretch));
+        outline = new EnvelopeOutline(seen.drawn());
+        model = stretch < 0 ? null : new RefineModel(seen, lane.stretches().get(stretch));
         chosen = Math.min(chosen, lane.envelope().size() - 1);
     }
 
@@ -134,8 +135,13 @@ final class Shown {
         }
     }
 
+    /** The takes of the loop of which the shown one is a turn, all by one hand: what an average can be made of. */
+    List<Integer> cycles() {
+        return stretch < 0 ? List.of() : Takes.of(desk.session(), lane, stretch);
+    }
+
     String name(Stretch one) {
-        return RecipeChoice.name(view, one);
+        return RecipeChoice.name(seen, one);
     }
 
     /** Shows the bars of the stretch, or the whole piece. */
@@ -155,7 +161,7 @@ final class Shown {
     }
 
     double beat(double laneTime) {
-        return view.beat(laneTime);
+        return seen.beat(laneTime);
     }
 
     /** {@code point 5 of 14, bar 20 beat 2, 2.41 kHz, hold}. */
@@ -186,7 +192,7 @@ final class Shown {
                 : ", ride " + model.ride().number() + ", farthest from the hand "
                         + parameter.printDifference(model.refined().farthest()) + " at "
                         + desk.timeline().speakBars(beat(model.refined().farthestAt()));
-        String kind = layer == 0 ? "" : ", " + Layers.kind(desk.session(), view.layer());
+        String kind = layer == 0 ? "" : ", " + Layers.kind(desk.session(), seen.layer());
         return parameter.name() + kind + ", " + lies + hand;
     }
 
@@ -365,7 +371,7 @@ final class Shown {
         }
         double beat =
                 Math.max(0, Math.min(desk.session().length(), desk.riding().positionBeat()));
-        double at = view.time(beat);
+        double at = seen.time(beat);
         add(at, LayerStack.valueAt(lane, at, parameter()));
     }
 
@@ -378,7 +384,7 @@ final class Shown {
         int point = chosen;
         Point one = lane.envelope().point(point);
         double beat = Math.max(0, Math.min(desk.session().length(), beat(one.time()) + beats));
-        double time2 = view.time(beat);
+        double time2 = seen.time(beat);
         desk.editOn(
                 "Move point " + (point + 1),
                 List.of("point", target, layer, point),

@@ -1,6 +1,7 @@
 package agogic.desk.routes;
 
 import agogic.core.clip.Clips;
+import agogic.core.lane.Lane;
 import agogic.core.lane.Layer;
 import agogic.core.score.Clip;
 import agogic.core.session.Track;
@@ -12,6 +13,8 @@ import agogic.desk.model.Desk;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Objects;
+import java.util.Set;
+import java.util.stream.Collectors;
 import javafx.scene.Cursor;
 import javafx.scene.canvas.Canvas;
 import javafx.scene.input.MouseEvent;
@@ -170,6 +173,7 @@ final class ClipBar extends Region {
         }
         drawn = now;
         List<Mark> marks = new ArrayList<>();
+        Set<String> layered = layered();
         for (Clip clip : track.clips()) {
             double x0 = Math.max(0, x(clip.beat()));
             double x1 = Math.min(getWidth(), x(clip.end()));
@@ -185,7 +189,7 @@ final class ClipBar extends Region {
                     marks.add(new Mark.Line(x, 4, x, HEIGHT - 4, Ink.QUIET, 1, 2));
                 }
             }
-            if (layered(clip)) {
+            if (layered.contains(clip.id())) {
                 marks.add(new Mark.Line(x0 + 6, HEIGHT - 5, x1 - 6, HEIGHT - 5, Ink.SOUND, 2, 0));
             }
             int letters = (int) ((x1 - x0 - 9) / PER_LETTER);
@@ -198,9 +202,12 @@ final class ClipBar extends Region {
         Painter.paint(canvas.getGraphicsContext2D(), getWidth(), HEIGHT, marks, Palette.of(light));
     }
 
-    private boolean layered(Clip clip) {
+    /** The clips that have layers. */
+    private Set<String> layered() {
         return desk.session().lanes().stream()
-                .anyMatch(lane -> lane.layered()
-                        && lane.layers().stream().map(Layer::clip).anyMatch(clip.id()::equals));
+                .filter(Lane::layered)
+                .flatMap(lane -> lane.layers().stream())
+                .map(Layer::clip)
+                .collect(Collectors.toSet());
     }
 }

@@ -41,10 +41,7 @@ final class ClipForm extends FormDialog<UnaryOperator<Session>> {
         if (field.getText().equals(session.timeline().printBars(was))) {
             return was;
         }
-        return session.timeline()
-                .parse(field.getText())
-                .orElseThrow(() -> new IllegalArgumentException(
-                        "“" + field.getText() + "” is no position. Expected " + Timeline.expected() + "."));
+        return session.timeline().position(field.getText());
     }
 
     private static double typed(TextField field, double was, String what) {
@@ -98,10 +95,7 @@ final class ClipForm extends FormDialog<UnaryOperator<Session>> {
 
         @Override
         protected Double made() {
-            double beat = session.timeline()
-                    .parse(to.getText())
-                    .orElseThrow(() -> new IllegalArgumentException(
-                            "“" + to.getText() + "” is no position. Expected " + Timeline.expected() + "."));
+            double beat = session.timeline().position(to.getText());
             return Clips.repeat(session, clip.id(), beat) == session ? clip.end() : beat;
         }
     }

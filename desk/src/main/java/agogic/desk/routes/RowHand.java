@@ -4,7 +4,6 @@ import agogic.core.envelope.Envelope;
 import agogic.core.lane.Lane;
 import agogic.core.route.Route;
 import agogic.core.session.Points;
-import agogic.core.time.Lock;
 import agogic.desk.model.Desk;
 import agogic.desk.model.Place;
 import agogic.desk.parts.EnvelopeMarks;
@@ -92,12 +91,12 @@ final class RowHand {
         EnvelopeMarks.Field field = field();
         double beat = Math.max(0, desk.time().beat(x, field.left(), field.width()));
         Lane lane = desk.session().lane(route().target());
-        return lane.lock() == Lock.BEATS ? beat : desk.timeline().secondsAt(beat);
+        return desk.timeline().laneTimeOfBeat(lane.lock(), beat);
     }
 
     /** Where a time of the lane lies in the piece: of a lane in seconds too. */
     private double beat(Lane lane, double laneTime) {
-        return lane.lock() == Lock.BEATS ? laneTime : desk.timeline().beatAt(laneTime);
+        return desk.timeline().beatOfLane(lane.lock(), laneTime);
     }
 
     private int near(double x, double y) {

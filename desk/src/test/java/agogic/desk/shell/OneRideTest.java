@@ -11,8 +11,8 @@ import agogic.core.session.Session;
 import agogic.core.time.TempoMap;
 import agogic.core.time.TempoPoint;
 import agogic.core.time.Timeline;
-import agogic.desk.model.LayerView;
 import agogic.desk.model.RefineModel;
+import agogic.desk.model.SeenLayer;
 import agogic.desk.model.View;
 import agogic.desk.parts.PathChooser;
 import agogic.desk.routes.RouteMarks;
@@ -100,7 +100,7 @@ public class OneRideTest extends WindowTest {
         until(() -> !cutoff().stretches().isEmpty());
         Lane ridden = cutoff();
         RefineModel model = new RefineModel(
-                new LayerView(desk().session(), CUTOFF, 0), ridden.stretches().get(0));
+                new SeenLayer(desk().session(), CUTOFF, 0), ridden.stretches().get(0));
         assertThat(ridden.stretches().get(0).from()).as("on the bar line").isZero();
         assertThat(ridden.stretches().get(0).to()).as("eight bars").isGreaterThan(31);
         assertThat(model.refined().points()).isBetween(2, 29);

@@ -7,14 +7,13 @@ import agogic.core.parameter.Parameter;
 import agogic.core.route.Target;
 import agogic.core.score.Clip;
 import agogic.core.session.Session;
-import agogic.core.time.Lock;
 import java.util.Optional;
 
 /**
  * One layer of a lane as it is looked at: where its times lie in the piece, and what its values are to people. A layer of a
  * clip that repeats is looked at where it is heard first.
  */
-public record LayerView(Session session, Target target, int index) {
+public record SeenLayer(Session session, Target target, int index) {
     public Layer layer() {
         return session.lane(target).layer(index);
     }
@@ -34,26 +33,22 @@ public record LayerView(Session session, Target target, int index) {
         return layer().inClip() ? session.clip(layer().clip()) : Optional.empty();
     }
 
-    private static double shift(Clip clip) {
-        return clip.cycle() > 0 ? clip.cycle() * Math.floor(clip.offset() / clip.cycle()) : 0;
-    }
-
     /** Beats of the piece at a time of the layer. */
     public double beat(double time) {
         Clip clip = clip().orElse(null);
         if (clip != null) {
-            return clip.beatOf(time + shift(clip));
+            return clip.beatOf(time + clip.turnAt(clip.offset()));
         }
-        return layer().lock() == Lock.BEATS ? time : session.timeline().beatAt(time);
+        return session.timeline().beatOfLane(layer().lock(), time);
     }
 
     /** Time of the layer at a beat of the piece. */
     public double time(double beat) {
         Clip clip = clip().orElse(null);
         if (clip != null) {
-            return clip.running(beat) - shift(clip);
+            return clip.running(beat) - clip.turnAt(clip.offset());
         }
-        return layer().lock() == Lock.BEATS ? beat : session.timeline().secondsAt(beat);
+        return session.timeline().laneTimeOfBeat(layer().lock(), beat);
     }
 
     /** Its points in the time in which they are drawn: beats of the piece for a clip's. */
