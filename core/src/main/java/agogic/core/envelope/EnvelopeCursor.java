@@ -55,11 +55,10 @@ public class EnvelopeCursor {
         to = Double.NaN;
         boolean inside = at >= 0 && at + 1 < n;
         double end = inside ? envelope.time(at + 1) : Double.POSITIVE_INFINITY;
-        double begin = at < 0 ? Double.NEGATIVE_INFINITY : envelope.time(at);
+        // Before the first point its value holds, from as early as a number can be.
+        double begin = at < 0 ? -Double.MAX_VALUE : envelope.time(at);
         if (!inside) {
-            if (at >= 0) {
-                hold(begin, end, envelope.value(at));
-            }
+            hold(begin, at < 0 ? envelope.time(0) : end, envelope.value(Math.max(0, at)));
             return;
         }
         Shape.Kind kind = envelope.shape(at).kind();
@@ -72,6 +71,31 @@ public class EnvelopeCursor {
             rise = envelope.value(at + 1) - first;
             length = end - begin;
         }
+    }
+
+    /** True if {@code time} lies on a way that is level or straight; the four below then say which. */
+    protected final boolean even(double time) {
+        return !Double.isNaN(valueAt(time)) && time >= from && time < to;
+    }
+
+    /** Where that way begins. */
+    protected final double wayFrom() {
+        return from;
+    }
+
+    /** Where it ends. */
+    protected final double wayTo() {
+        return to;
+    }
+
+    /** The value at its beginning. */
+    protected final double wayFirst() {
+        return first;
+    }
+
+    /** How much it rises in one of time. */
+    protected final double waySlope() {
+        return rise / length;
     }
 
     private void hold(double begin, double end, double value) {

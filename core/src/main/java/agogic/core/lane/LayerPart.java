@@ -27,6 +27,13 @@ final class LayerPart extends EnvelopeCursor {
 
     private double saysTo = Double.NaN;
 
+    /** From when to when it goes evenly, in beats, with which value at first, and how much it rises in a beat. */
+    double lineFrom;
+
+    double lineTo;
+    private double value;
+    double slope;
+
     LayerPart(Layer layer, Clip clip) {
         super(layer.envelope());
         this.layer = layer;
@@ -47,6 +54,38 @@ final class LayerPart extends EnvelopeCursor {
         }
         double content = cycle > 0 ? clip.contentAt(beat) : offset + speed * (beat - begins);
         return everywhere || content >= saysFrom && content < saysTo || says(content) ? valueAt(content) : Double.NaN;
+    }
+
+    /**
+     * True if what it says at a beat goes evenly, in beats: then {@link #lineFrom} to {@link #lineAt} say from when to when, and
+     * how. False too where it says nothing, or is locked to seconds.
+     */
+    boolean line(double beat) {
+        if (!inBeats) {
+            return false;
+        }
+        double turn = clip == null ? 0 : clip.turnAt(offset + speed * (beat - begins));
+        double content = clip == null ? beat : clip.contentAt(beat);
+        boolean says = everywhere || content >= saysFrom && content < saysTo || says(content);
+        if (!says || !even(content)) {
+            return false;
+        }
+        double from = everywhere ? wayFrom() : Math.max(wayFrom(), saysFrom);
+        double to = everywhere ? wayTo() : Math.min(wayTo(), saysTo);
+        slope = waySlope() * speed;
+        if (cycle > 0) {
+            from = Math.max(from, 0);
+            to = Math.min(to, cycle - Clip.SAME);
+        }
+        value = wayFirst() + waySlope() * (from - wayFrom());
+        lineFrom = begins + (from + turn - offset) / speed;
+        lineTo = begins + (to + turn - offset) / speed;
+        return true;
+    }
+
+    /** What that line comes to at a beat; a level one began before all numbers, perhaps. */
+    double lineAt(double beat) {
+        return slope == 0 ? value : value + slope * (beat - lineFrom);
     }
 
     private boolean says(double content) {

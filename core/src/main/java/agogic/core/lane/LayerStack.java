@@ -31,6 +31,9 @@ public final class LayerStack {
 
     private final Envelope envelope;
     private final EnvelopeCursor cursor;
+    /** The first layer as one of several; null for a lane that is its first layer only. */
+    private final LayerPart base;
+
     private final boolean inBeats;
     private final Timeline timeline;
     private final Parameter parameter;
@@ -49,6 +52,14 @@ public final class LayerStack {
     private int activeOffsets;
     private double since = Double.NaN;
     private double until = Double.NaN;
+    /** While all that have a say go evenly: from when to when, in beats, and what they come to. */
+    private double lineFrom = Double.NaN;
+
+    private double lineTo = Double.NaN;
+    private double first;
+    private double rise;
+    private double added;
+    private double adding;
     private double absolute = Double.NaN;
     private double amount;
 
@@ -68,9 +79,11 @@ public final class LayerStack {
             absolutes = null;
             offsets = null;
             active = null;
+            base = null;
             plays = !envelope.isEmpty();
             return;
         }
+        base = new LayerPart(first, null);
         List<LayerPart> over = new ArrayList<>();
         List<LayerPart> adding = new ArrayList<>();
         for (Layer layer : lane.layers().subList(1, lane.layers().size())) {
@@ -112,24 +125,77 @@ public final class LayerStack {
     }
 
     private double together(double seconds, double beat) {
-        if (!(beat >= since && beat < until)) {
-            activate(beat);
+        if (!(beat >= lineFrom && beat < lineTo)) {
+            if (!(beat >= since && beat < until)) {
+                activate(beat);
+            }
+            if (!line(beat)) {
+                apart(seconds, beat);
+                return Offset.moved(parameter, absolute, amount);
+            }
         }
+        double into = beat - lineFrom;
+        absolute = first + rise * into;
+        amount = added + adding * into;
+        return Offset.moved(parameter, absolute, amount);
+    }
+
+    /** What each says for itself. */
+    private void apart(double seconds, double beat) {
         double value = Double.NaN;
-        int all = activeAbsolutes + activeOffsets;
         for (int i = 0; i < activeAbsolutes && Double.isNaN(value); i++) {
             value = active[i].valueAt(seconds, beat);
         }
         if (Double.isNaN(value)) {
-            value = envelope.isEmpty() ? parameter.resting() : cursor.valueAt(inBeats ? beat : seconds);
+            value = envelope.isEmpty() ? parameter.resting() : base.valueAt(seconds, beat);
         }
         double sum = 0;
-        for (int i = activeAbsolutes; i < all; i++) {
+        for (int i = activeAbsolutes; i < activeAbsolutes + activeOffsets; i++) {
             sum += Offset.amount(active[i].valueAt(seconds, beat));
         }
         absolute = value;
         amount = sum;
-        return Offset.moved(parameter, value, sum);
+    }
+
+    /**
+     * True if all that have a say at a beat go evenly: then what they say together is one line, from the latest of their
+     * beginnings to the first of their ends, and asked for again it costs what one lane costs. It depends on the beat alone.
+     */
+    private boolean line(double beat) {
+        lineFrom = Math.max(since, -Double.MAX_VALUE);
+        lineTo = until;
+        LayerPart says = activeAbsolutes > 0 ? active[0] : envelope.isEmpty() ? null : base;
+        boolean even = (says == null || joins(says, beat)) && allJoin(beat);
+        if (!even) {
+            lineTo = Double.NaN;
+            return false;
+        }
+        first = says == null ? parameter.resting() : says.lineAt(lineFrom);
+        rise = says == null ? 0 : says.slope;
+        added = 0;
+        adding = 0;
+        for (int i = activeAbsolutes; i < activeAbsolutes + activeOffsets; i++) {
+            LayerPart part = active[i];
+            added += Offset.amount(part.lineAt(lineFrom));
+            adding += 2 * part.slope;
+        }
+        return true;
+    }
+
+    private boolean allJoin(double beat) {
+        for (int i = activeAbsolutes; i < activeAbsolutes + activeOffsets; i++) {
+            if (!joins(active[i], beat)) {
+                return false;
+            }
+        }
+        return true;
+    }
+
+    private boolean joins(LayerPart part, double beat) {
+        boolean even = part.line(beat);
+        lineFrom = even ? Math.max(lineFrom, part.lineFrom) : lineFrom;
+        lineTo = even ? Math.min(lineTo, part.lineTo) : lineTo;
+        return even && beat >= lineFrom && beat < lineTo;
     }
 
     /** Finds what has a say at a beat, and from when to when that is so. */
@@ -190,7 +256,7 @@ public final class LayerStack {
             List<LayerPart> all = new ArrayList<>(List.of(absolutes));
             all.addAll(List.of(offsets));
             if (!envelope.isEmpty()) {
-                all.add(new LayerPart(new Layer(inBeats ? Lock.BEATS : Lock.SECONDS, envelope, List.of()), null));
+                all.add(base);
             }
             ways = new LayerWays(all, timeline);
         }
