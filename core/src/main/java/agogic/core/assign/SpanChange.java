@@ -130,7 +130,7 @@ public final class SpanChange {
                 boolean wall = (value == 0 || value == 1) && value != span.from() && value != span.to();
                 stopped += wall ? 1 : 0;
             }
-            return new Point(point.time(), value, shape, point.pinned());
+            return point.at(point.time(), value).with(shape);
         }
     }
 

@@ -13,18 +13,21 @@ import java.util.function.DoubleUnaryOperator;
  * <p>Times are beats or seconds, as the lane is locked; values are normalised.
  */
 public final class Envelope {
-    public static final Envelope EMPTY = new Envelope(new double[0], new double[0], new Shape[0], new boolean[0]);
+    public static final Envelope EMPTY = new Envelope(new double[0], new double[0], new Shape[0], new boolean[0], null);
 
     private final double[] times;
     private final double[] values;
     private final Shape[] shapes;
     private final boolean[] pins;
+    /** Null if no point is tied, as in most envelopes. */
+    private final int[] ties;
 
-    private Envelope(double[] times, double[] values, Shape[] shapes, boolean[] pins) {
+    private Envelope(double[] times, double[] values, Shape[] shapes, boolean[] pins, int[] ties) {
         this.times = times;
         this.values = values;
         this.shapes = shapes;
         this.pins = pins;
+        this.ties = ties;
     }
 
     /**
@@ -37,7 +40,8 @@ public final class Envelope {
         if (n == 0) {
             return EMPTY;
         }
-        Envelope made = new Envelope(new double[n], new double[n], new Shape[n], new boolean[n]);
+        int[] ties = null;
+        Envelope made = new Envelope(new double[n], new double[n], new Shape[n], new boolean[n], null);
         int i = 0;
         for (Point point : points) {
             if (i > 0 && point.time() < made.times[i - 1]) {
@@ -48,9 +52,13 @@ public final class Envelope {
             made.values[i] = point.value();
             made.shapes[i] = point.shape();
             made.pins[i] = point.pinned();
+            if (point.tie() != 0) {
+                ties = ties == null ? new int[n] : ties;
+                ties[i] = point.tie();
+            }
             i++;
         }
-        return made;
+        return ties == null ? made : new Envelope(made.times, made.values, made.shapes, made.pins, ties);
     }
 
     public static Envelope of(Point... points) {
@@ -79,7 +87,7 @@ public final class Envelope {
             inside = inside == values ? values.clone() : inside;
             inside[i] = value < 0 ? 0 : 1;
         }
-        return inside == values ? this : new Envelope(times, inside, shapes, pins);
+        return inside == values ? this : new Envelope(times, inside, shapes, pins, ties);
     }
 
     public int size() {
@@ -106,8 +114,18 @@ public final class Envelope {
         return pins[i];
     }
 
+    /** The number of the points to which point {@code i} is equal, 0 for none. */
+    public int tie(int i) {
+        return ties == null ? 0 : ties[i];
+    }
+
+    /** True if some points are tied. */
+    public boolean tied() {
+        return ties != null;
+    }
+
     public Point point(int i) {
-        return new Point(times[i], values[i], shapes[i], pins[i]);
+        return new Point(times[i], values[i], shapes[i], pins[i], tie(i));
     }
 
     /** All points, as a view. */
@@ -248,7 +266,12 @@ public final class Envelope {
             list.add(new Point(time, values[0]));
         } else if (next < times.length && times[next] == time) {
             boolean held = shapes[next - 1].kind() == Shape.Kind.HOLD;
-            list.add(new Point(time, held ? values[next - 1] : values[next], Shape.STRAIGHT, pins[next]));
+            list.add(new Point(
+                    time,
+                    held ? values[next - 1] : values[next],
+                    Shape.STRAIGHT,
+                    pins[next],
+                    held && values[next - 1] != values[next] ? 0 : tie(next)));
         } else {
             int last = next - 1;
             if (next == times.length) {
@@ -270,7 +293,8 @@ public final class Envelope {
         if (last < 0) {
             list.add(new Point(time, values[0], Shape.HOLD));
         } else if (times[last] == time || last + 1 == times.length) {
-            list.add(new Point(time, values[last], shapes[last], times[last] == time && pins[last]));
+            boolean here = times[last] == time;
+            list.add(new Point(time, values[last], shapes[last], here && pins[last], here ? tie(last) : 0));
         } else {
             double u = (time - times[last]) / (times[last + 1] - times[last]);
             double value = shapes[last].cutValue(values[last], values[last + 1], u);
@@ -283,7 +307,9 @@ public final class Envelope {
     private static void appendUnlessSame(List<Point> list, Point point) {
         Point last = list.isEmpty() ? null : list.get(list.size() - 1);
         if (last != null && last.time() == point.time() && last.value() == point.value()) {
-            list.set(list.size() - 1, last.with(point.shape()).pinned(last.pinned() || point.pinned()));
+            int tie = last.tie() == 0 ? point.tie() : last.tie();
+            Point one = last.with(point.shape()).tied(tie);
+            list.set(list.size() - 1, one.pinned(last.pinned() || point.pinned()));
         } else {
             list.add(point);
         }
@@ -295,7 +321,8 @@ public final class Envelope {
                 && Arrays.equals(e.times, times)
                 && Arrays.equals(e.values, values)
                 && Arrays.equals(e.shapes, shapes)
-                && Arrays.equals(e.pins, pins);
+                && Arrays.equals(e.pins, pins)
+                && Arrays.equals(e.ties, ties);
     }
 
     @Override
@@ -314,14 +341,15 @@ public final class Envelope {
         for (int i = 0; i < moved.length; i++) {
             moved[i] = times[i] * speed + by;
         }
-        return new Envelope(moved, values, shapes, pins);
+        return new Envelope(moved, values, shapes, pins, ties);
     }
 
     /** The same places as steps: each point holds until the next, at what {@code settled} makes of its value. */
     public Envelope held(DoubleUnaryOperator settled) {
         List<Point> points = new ArrayList<>();
         for (Point point : points()) {
-            points.add(new Point(point.time(), settled.applyAsDouble(point.value()), Shape.HOLD, point.pinned()));
+            points.add(
+                    point.at(point.time(), settled.applyAsDouble(point.value())).with(Shape.HOLD));
         }
         return of(points);
     }

@@ -7,12 +7,18 @@ package agogic.core.envelope;
  * @param value normalised; 0..1 except where an offset is meant
  * @param shape the way to the next point
  * @param pinned true if it was set by hand and a recipe must pass through it
+ * @param tie points of a layer with the same number above 0 stay equal in value ({@link Ties}); 0 for none
  */
-public record Point(double time, double value, Shape shape, boolean pinned) {
+public record Point(double time, double value, Shape shape, boolean pinned, int tie) {
     public Point {
         if (!Double.isFinite(time) || !Double.isFinite(value)) {
             throw new IllegalArgumentException("A point needs a finite time and value.");
         }
+    }
+
+    /** A point that is tied to none. */
+    public Point(double time, double value, Shape shape, boolean pinned) {
+        this(time, value, shape, pinned, 0);
     }
 
     public Point(double time, double value, Shape shape) {
@@ -25,14 +31,19 @@ public record Point(double time, double value, Shape shape, boolean pinned) {
     }
 
     public Point at(double newTime, double newValue) {
-        return new Point(newTime, newValue, shape, pinned);
+        return new Point(newTime, newValue, shape, pinned, tie);
     }
 
     public Point with(Shape newShape) {
-        return new Point(time, value, newShape, pinned);
+        return new Point(time, value, newShape, pinned, tie);
     }
 
     public Point pinned(boolean pin) {
-        return new Point(time, value, shape, pin);
+        return new Point(time, value, shape, pin, tie);
+    }
+
+    /** The same, equal to the others with this number; 0 for none. */
+    public Point tied(int newTie) {
+        return newTie == tie ? this : new Point(time, value, shape, pinned, newTie);
     }
 }

@@ -2,14 +2,12 @@ package agogic.core.expose;
 
 import agogic.core.device.Device;
 import agogic.core.lane.Lane;
-import agogic.core.lane.Stretch;
 import agogic.core.macro.Macro;
 import agogic.core.macro.Member;
 import agogic.core.route.Target;
 import agogic.core.session.Session;
 import agogic.core.session.Track;
 import java.util.ArrayList;
-import java.util.HashSet;
 import java.util.List;
 import java.util.Set;
 
@@ -52,16 +50,10 @@ public record Removing(
     private static Removing of(Session session, String track, List<String> devices, int notes) {
         Set<String> gone = Set.copyOf(devices);
         int points = 0;
-        Set<String> rides = new HashSet<>();
-        Set<String> kept = new HashSet<>();
         for (Lane lane : session.lanes()) {
-            boolean goes = gone.contains(lane.target().device());
-            points += goes ? lane.points() : 0;
-            for (Stretch stretch : lane.allStretches()) {
-                (goes ? rides : kept).add(stretch.ride());
-            }
+            points += gone.contains(lane.target().device()) ? lane.points() : 0;
         }
-        rides.removeAll(kept);
+        Set<String> rides = Traces.rides(session, t -> gone.contains(t.device()));
         int routes = (int) session.routes().stream()
                 .filter(r -> gone.contains(r.target().device()))
                 .count();
@@ -86,14 +78,11 @@ public record Removing(
             }
             macros.add(less);
         }
-        Session after = session.withMacros(macros)
+        Session unlaned = session.withMacros(macros)
                 .withRoutes(session.routes().stream()
                         .filter(r -> !gone.contains(r.target().device()))
-                        .toList())
-                .withLanes(session.lanes().stream()
-                        .filter(l -> !gone.contains(l.target().device()))
-                        .toList())
-                .withoutRides(rides);
+                        .toList());
+        Session after = Traces.without(unlaned, t -> gone.contains(t.device()));
         for (String device : devices) {
             after = Chains.unchained(after, device).withoutDevice(device);
         }
@@ -118,13 +107,17 @@ public record Removing(
         return String.join(", ", parts);
     }
 
-    private static void count(List<String> parts, int n, String what) {
+    static void count(List<String> parts, int n, String what) {
         count(parts, n, what, what + "s");
     }
 
-    private static void count(List<String> parts, int n, String one, String many) {
+    static void count(List<String> parts, int n, String one, String many) {
         if (n > 0) {
             parts.add(n + " " + (n == 1 ? one : many));
         }
+    }
+
+    static String counted(int n, String what) {
+        return n + " " + what + (n == 1 ? "" : "s");
     }
 }

@@ -5,13 +5,13 @@ import agogic.core.device.Exposure;
 import agogic.core.device.Seat;
 import agogic.core.device.Socket;
 import agogic.core.lane.Lane;
-import agogic.core.lane.Stretch;
 import agogic.core.macro.Macro;
 import agogic.core.parameter.Parameter;
 import agogic.core.ride.Ride;
 import agogic.core.route.Route;
 import agogic.core.route.Target;
 import agogic.core.session.Session;
+import agogic.core.snapshot.SnapshotSet;
 import java.util.ArrayList;
 import java.util.HashSet;
 import java.util.List;
@@ -33,16 +33,10 @@ public record TakingBack(
     public static TakingBack of(Session session, List<Target> targets) {
         Set<Target> gone = new HashSet<>(targets);
         int points = 0;
-        Set<String> rides = new HashSet<>();
-        Set<String> kept = new HashSet<>();
         for (Lane lane : session.lanes()) {
-            boolean goes = gone.contains(lane.target());
-            points += goes ? lane.points() : 0;
-            for (Stretch stretch : lane.allStretches()) {
-                (goes ? rides : kept).add(stretch.ride());
-            }
+            points += gone.contains(lane.target()) ? lane.points() : 0;
         }
-        rides.removeAll(kept);
+        Set<String> rides = Traces.rides(session, gone::contains);
         List<Target> others = new ArrayList<>();
         for (Target target : targets) {
             Device device = session.device(target.device());
@@ -88,13 +82,21 @@ public record TakingBack(
                     return less;
                 })
                 .toList());
-        return after.withRoutes(after.routes().stream()
-                        .filter(r -> !gone.contains(r.target()))
-                        .toList())
-                .withLanes(after.lanes().stream()
-                        .filter(l -> !gone.contains(l.target()))
-                        .toList())
-                .withoutRides(new HashSet<>(rides));
+        Session unlaned = after.withRoutes(
+                after.routes().stream().filter(r -> !gone.contains(r.target())).toList());
+        Session bare = Traces.without(unlaned, gone::contains);
+        return bare.sets().isEmpty()
+                ? bare
+                : bare.withSets(bare.sets().stream().map(s -> without(s, gone)).toList());
+    }
+
+    private static SnapshotSet without(SnapshotSet set, Set<Target> gone) {
+        return set.with(set.snapshots().stream()
+                .map(s -> s.with(s.values().stream()
+                        .filter(v -> !gone.contains(v.target()))
+                        .toList()))
+                .filter(s -> !s.values().isEmpty())
+                .toList());
     }
 
     /** What goes, for people: {@code 14 points, ride 3, 1 route (Fader 1)}. */

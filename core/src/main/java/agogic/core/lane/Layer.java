@@ -21,6 +21,7 @@ import java.util.List;
  * @param envelope its points
  * @param stretches the parts that came from rides, in the order in which they were written
  * @param drawn of an absolute layer of a clip: where it says something besides those; else empty
+ * @param placed the parts whose points are a pattern's; what is changed by hand there is that no more
  */
 public record Layer(
         String name,
@@ -30,7 +31,8 @@ public record Layer(
         Lock lock,
         Envelope envelope,
         List<Stretch> stretches,
-        List<Extent> drawn) {
+        List<Extent> drawn,
+        List<Placed> placed) {
     public static final Layer EMPTY = new Layer(Lock.BEATS, Envelope.EMPTY, List.of());
 
     /** The value of a layer that adds nothing. */
@@ -41,6 +43,7 @@ public record Layer(
         Text.sound("The clip of a layer", clip);
         stretches = List.copyOf(stretches);
         drawn = List.copyOf(drawn);
+        placed = List.copyOf(placed);
         envelope = envelope.normalised();
         if (!clip.isEmpty() && lock != Lock.BEATS) {
             throw new IllegalArgumentException("A layer of a clip is locked to its beats.");
@@ -52,17 +55,47 @@ public record Layer(
         this("", "", false, true, lock, envelope, stretches, List.of());
     }
 
+    /** A layer without patterns. */
+    public Layer(
+            String name,
+            String clip,
+            boolean offset,
+            boolean on,
+            Lock lock,
+            Envelope envelope,
+            List<Stretch> stretches,
+            List<Extent> drawn) {
+        this(name, clip, offset, on, lock, envelope, stretches, drawn, List.of());
+    }
+
     /** An empty layer of the timeline or of a clip. */
     public static Layer of(String clip, boolean offset) {
         return new Layer("", clip, offset, true, Lock.BEATS, Envelope.EMPTY, List.of(), List.of());
     }
 
     public Layer with(Envelope newEnvelope, List<Stretch> newStretches) {
-        return new Layer(name, clip, offset, on, lock, newEnvelope, newStretches, drawn);
+        return new Layer(name, clip, offset, on, lock, newEnvelope, newStretches, drawn, left(newEnvelope));
     }
 
     public Layer with(Envelope newEnvelope) {
         return with(newEnvelope, stretches);
+    }
+
+    /** With these patterns. */
+    public Layer placed(List<Placed> newPlaced) {
+        return new Layer(name, clip, offset, on, lock, envelope, stretches, drawn, newPlaced);
+    }
+
+    /** The patterns whose points are as they were. */
+    private List<Placed> left(Envelope changed) {
+        return placed.isEmpty() || changed == envelope
+                ? placed
+                : placed.stream().filter(p -> same(changed, p)).toList();
+    }
+
+    private boolean same(Envelope changed, Placed one) {
+        return !changed.isEmpty()
+                && InBeats.cut(changed, one.from(), one.to()).equals(InBeats.cut(envelope, one.from(), one.to()));
     }
 
     /** Locked otherwise, with points for it. */
@@ -71,21 +104,21 @@ public record Layer(
     }
 
     public Layer named(String newName) {
-        return new Layer(newName, clip, offset, on, lock, envelope, stretches, drawn);
+        return new Layer(newName, clip, offset, on, lock, envelope, stretches, drawn, placed);
     }
 
     public Layer switched(boolean isOn) {
-        return new Layer(name, clip, offset, isOn, lock, envelope, stretches, drawn);
+        return new Layer(name, clip, offset, isOn, lock, envelope, stretches, drawn, placed);
     }
 
     /** The same in another clip. */
     public Layer in(String newClip) {
-        return new Layer(name, newClip, offset, on, lock, envelope, stretches, drawn);
+        return new Layer(name, newClip, offset, on, lock, envelope, stretches, drawn, placed);
     }
 
     /** Saying something in these parts too. */
     public Layer drawn(List<Extent> newDrawn) {
-        return new Layer(name, clip, offset, on, lock, envelope, stretches, newDrawn);
+        return new Layer(name, clip, offset, on, lock, envelope, stretches, newDrawn, placed);
     }
 
     public boolean inClip() {

@@ -3,8 +3,10 @@ package agogic.core.session;
 import agogic.core.device.Device;
 import agogic.core.lane.Lane;
 import agogic.core.macro.Macro;
+import agogic.core.pattern.Pattern;
 import agogic.core.ride.Ride;
 import agogic.core.route.Route;
+import agogic.core.snapshot.SnapshotSet;
 import agogic.core.surface.Surface;
 import agogic.core.sync.Sync;
 import agogic.core.time.Section;
@@ -27,6 +29,9 @@ final class Draft {
     List<Ride> rides;
     List<Macro> macros;
     Sync sync = Sync.OWN;
+    List<Pattern> patterns = List.of();
+    List<SnapshotSet> sets = List.of();
+    List<Version> versions = List.of();
 
     Draft(
             String name,
@@ -73,5 +78,8 @@ final class Draft {
         rides = from.rides();
         macros = from.macros();
         sync = from.sync();
+        patterns = from.patterns();
+        sets = from.sets();
+        versions = from.versions();
     }
 }

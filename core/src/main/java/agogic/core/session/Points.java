@@ -3,6 +3,7 @@ package agogic.core.session;
 import agogic.core.envelope.Envelope;
 import agogic.core.envelope.Point;
 import agogic.core.envelope.Shape;
+import agogic.core.envelope.Ties;
 import agogic.core.lane.Extent;
 import agogic.core.lane.Lane;
 import agogic.core.lane.Layer;
@@ -85,7 +86,27 @@ public final class Points {
         Layer one = having(session, target, layer, index);
         double settled = one.scale(session.parameter(target)).settled(value);
         Point moved = one.envelope().point(index).at(time, settled).pinned(true);
-        return with(session, target, layer, one.envelope().replacing(index, moved));
+        Envelope followed = Ties.followed(one.envelope().replacing(index, moved), index);
+        return with(session, target, layer, followed);
+    }
+
+    /** With these points equal from now on, all at the value of the first: whoever moves one, moves all. */
+    public static Session tie(Session session, Target target, int layer, List<Integer> points) {
+        if (points.stream().distinct().count() < 2) {
+            throw new IllegalArgumentException("Two points or more are made equal. Choose them first.");
+        }
+        points.forEach(i -> having(session, target, layer, i));
+        Layer one = layer(session, target, layer);
+        return with(session, target, layer, Ties.tied(one.envelope(), points));
+    }
+
+    /** With a point on its own again. */
+    public static Session part(Session session, Target target, int layer, int index) {
+        Layer one = having(session, target, layer, index);
+        if (one.envelope().tie(index) == 0) {
+            throw new IllegalArgumentException("That point is not tied to others.");
+        }
+        return with(session, target, layer, Ties.parted(one.envelope(), index));
     }
 
     private static Session with(Session session, Target target, int layer, Envelope envelope) {
@@ -120,7 +141,7 @@ public final class Points {
                 session,
                 target,
                 layer,
-                having(session, target, layer, index).envelope().without(index));
+                Ties.sorted(having(session, target, layer, index).envelope().without(index)));
     }
 
     private static Layer having(Session session, Target target, int layer, int index) {

@@ -6,11 +6,13 @@ import agogic.core.lane.LayerStack;
 import agogic.core.list.SharedList;
 import agogic.core.macro.Macro;
 import agogic.core.parameter.Parameter;
+import agogic.core.pattern.Pattern;
 import agogic.core.ride.Ride;
 import agogic.core.route.Hand;
 import agogic.core.route.Route;
 import agogic.core.route.Target;
 import agogic.core.score.Clip;
+import agogic.core.snapshot.SnapshotSet;
 import agogic.core.surface.Control;
 import agogic.core.surface.Surface;
 import agogic.core.sync.Sync;
@@ -40,6 +42,9 @@ public final class Session {
     private final SharedList<Ride> rides;
     private final SharedList<Macro> macros;
     private final Sync sync;
+    private final List<Pattern> patterns;
+    private final List<SnapshotSet> sets;
+    private final List<Version> versions;
     private final Lookup lookup;
 
     private Session(Draft draft, Session before) {
@@ -57,7 +62,10 @@ public final class Session {
         rides = SharedList.of(draft.rides);
         macros = SharedList.of(draft.macros);
         sync = draft.sync;
+        patterns = List.copyOf(draft.patterns);
         lookup = before == null ? new Lookup(this) : new Lookup(this, before, before.lookup);
+        sets = before == null ? List.copyOf(draft.sets) : Remaining.sets(draft.sets, this, before);
+        versions = before == null ? List.copyOf(draft.versions) : Remaining.versions(draft.versions, this, before);
         Soundness.check(this, before);
     }
 
@@ -164,6 +172,21 @@ public final class Session {
         return sync;
     }
 
+    /** Cycles of steps and waves that can be placed, each name once. */
+    public List<Pattern> patterns() {
+        return patterns;
+    }
+
+    /** Sets of snapshots, each name once. */
+    public List<SnapshotSet> sets() {
+        return sets;
+    }
+
+    /** Lanes and sessions that were kept to compare with, the oldest first. */
+    public List<Version> versions() {
+        return versions;
+    }
+
     @Override
     public boolean equals(Object other) {
         return other == this || other instanceof Session session && parts().equals(session.parts());
@@ -182,7 +205,7 @@ public final class Session {
     private List<Object> parts() {
         return List.of(
                 name, subtitle, timeline, length, sections, loop, tracks, devices, surfaces, routes, lanes, rides,
-                macros, sync);
+                macros, sync, patterns, sets, versions);
     }
 
     private static <T> T at(List<T> all, int place, String what, Object name) {
@@ -423,5 +446,17 @@ public final class Session {
 
     public Session withSurfaces(List<Surface> newSurfaces) {
         return changed(draft -> draft.surfaces = newSurfaces);
+    }
+
+    public Session withPatterns(List<Pattern> newPatterns) {
+        return changed(draft -> draft.patterns = newPatterns);
+    }
+
+    public Session withSets(List<SnapshotSet> newSets) {
+        return changed(draft -> draft.sets = newSets);
+    }
+
+    public Session withVersions(List<Version> newVersions) {
+        return changed(draft -> draft.versions = newVersions);
     }
 }

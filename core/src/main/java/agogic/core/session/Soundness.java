@@ -3,17 +3,22 @@ package agogic.core.session;
 import agogic.core.device.Device;
 import agogic.core.lane.Lane;
 import agogic.core.lane.Layer;
+import agogic.core.lane.Placed;
 import agogic.core.lane.Stretch;
 import agogic.core.list.SharedList;
 import agogic.core.macro.Macro;
 import agogic.core.macro.MacroOrder;
 import agogic.core.macro.Member;
 import agogic.core.parameter.Parameter;
+import agogic.core.pattern.Pattern;
 import agogic.core.route.Hand;
 import agogic.core.route.Route;
 import agogic.core.route.Target;
+import agogic.core.snapshot.Snapshot;
+import agogic.core.snapshot.SnapshotSet;
 import agogic.core.text.Text;
 import java.util.HashSet;
+import java.util.List;
 import java.util.Set;
 import java.util.function.Consumer;
 import java.util.function.Supplier;
@@ -60,7 +65,21 @@ final class Soundness {
         }
         each(before == null ? null : before.tracks(), session.tracks(), sameDevices, this::track);
         each(before == null ? null : before.routes(), session.routes(), sameParameters && sameSurfaces, this::route);
-        each(before == null ? null : before.lanes(), session.lanes(), sameParameters && sameRides, this::lane);
+        boolean samePatterns = before != null && before.patterns() == session.patterns();
+        if (!samePatterns) {
+            once("pattern", session.patterns().stream().map(Pattern::name).toList());
+        }
+        each(
+                before == null ? null : before.lanes(),
+                session.lanes(),
+                sameParameters && sameRides && samePatterns,
+                this::lane);
+        if (before == null || before.sets() != session.sets()) {
+            sets();
+        }
+        if (before == null || before.versions() != session.versions()) {
+            versions();
+        }
     }
 
     /** Looks at all, or at those that were not in the same place before if nothing that they name was replaced. */
@@ -110,11 +129,53 @@ final class Soundness {
                 throw new IllegalArgumentException("The lane of " + lane.target()
                         + " needs one absolute layer of the timeline, first, and one of each clip at the most.");
             }
+            for (Placed placed : layer.placed()) {
+                require(
+                        session.patterns().stream().anyMatch(p -> p.name().equals(placed.pattern())),
+                        () -> "The lane of " + lane.target() + " has the pattern " + placed.pattern());
+            }
             for (Stretch stretch : layer.stretches()) {
                 require(
                         session.hasRide(stretch.ride()),
                         () -> "The lane of " + lane.target() + " was written by ride " + stretch.ride());
             }
+        }
+    }
+
+    private static void once(String what, List<String> names) {
+        Set<String> seen = new HashSet<>();
+        for (String name : names) {
+            if (!seen.add(name)) {
+                throw new IllegalArgumentException(
+                        "There are two " + what + "s with the name " + name + ". Give one of them another.");
+            }
+        }
+    }
+
+    private void sets() {
+        once("set", session.sets().stream().map(SnapshotSet::name).toList());
+        for (SnapshotSet set : session.sets()) {
+            for (Snapshot one : set.snapshots()) {
+                one.values()
+                        .forEach(v -> require(
+                                session.has(v.target()), () -> "Snapshot " + one.name() + " sets " + v.target()));
+                one.pad()
+                        .ifPresent(pad -> require(
+                                session.has(pad)
+                                        && pad.page()
+                                                <= session.surface(pad.surface())
+                                                        .pages()
+                                                        .size(),
+                                () -> "Snapshot " + one.name() + " is started by " + pad));
+            }
+        }
+    }
+
+    private void versions() {
+        for (Version version : session.versions()) {
+            version.lane()
+                    .ifPresent(lane -> require(
+                            session.has(lane.target()), () -> "Version " + version.name() + " is of " + lane.target()));
         }
     }
 

@@ -3,17 +3,17 @@ package agogic.core.shape;
 import agogic.core.envelope.Shape;
 import agogic.core.layer.Converting;
 import agogic.core.route.Target;
+import agogic.core.session.Points;
 import agogic.core.session.Session;
 import agogic.core.time.Lock;
-import agogic.core.time.Section;
 import agogic.core.time.Timeline;
-import java.util.ArrayList;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Locale;
 import java.util.Map;
 import java.util.regex.Matcher;
 import java.util.regex.Pattern;
+import java.util.stream.IntStream;
 
 /**
  * Acts on a range in a few words, the same for typing in the window and for the command: {@code sweep 120 Hz to 3 kHz 27 33 slow
@@ -21,10 +21,7 @@ import java.util.regex.Pattern;
  * two positions, a section by its name (all of that name), {@code loop} or {@code all}.
  */
 public final class ShapeWords {
-    private static final String POSITION = "(?:\\d{1,6}(?:\\.\\d{1,4}){0,2}|\\d{1,6}:\\d{1,2}(?:\\.\\d+)?)";
-    private static final Pattern TWO =
-            Pattern.compile("(?:^|.*?\\s)(?:from )?(" + POSITION + ")(?: to | ?[–-] ?| )(" + POSITION + ")$");
-    private static final Pattern ONE = Pattern.compile("(?:^|.*\\s)(?:at |to )?(" + POSITION + ")$");
+    private static final Pattern ONE = Pattern.compile("(?:^|.*\\s)(?:at |to )?(" + RangeWords.POSITION + ")$");
     private static final Map<String, Shape> SHAPES = new LinkedHashMap<>();
 
     static {
@@ -51,6 +48,12 @@ public final class ShapeWords {
             "thin 0.5 dB 9 17",
             "erase 100 ms 0.2 dB 9 17",
             "switch Off 33 37",
+            "wave sine 1 bar 20 % to 80 % 17 25",
+            "wave steps 1 bar 0 % / 50 % / 100 % 17 25 swing 60 % named Stairs",
+            "wave own 2 bars of 9 11 17 25",
+            "pattern Stairs 17 25",
+            "drop Near 33 over 1 bar",
+            "equal 9 17",
             "copy 9 13 to 33",
             "repeat 9 13 to 41",
             "lock seconds");
@@ -71,25 +74,46 @@ public final class ShapeWords {
         timeline = session.timeline();
     }
 
-    private record Range(double from, double to) {}
-
     /**
      * The session after what the words say was done to a layer.
      *
      * @throws IllegalArgumentException in words for people if they say nothing that can be done
      */
     public static Session apply(Session session, Target target, int layer, String words) {
-        return new ShapeWords(session, target, layer).apply(words);
+        return apply(session, List.of(target), layer, words);
     }
 
-    private Session apply(String words) {
+    /**
+     * The session after what the words say was done to a layer of each of these lanes.
+     *
+     * @throws IllegalArgumentException in words for people if they say nothing that can be done to all of them
+     */
+    public static Session apply(Session session, List<Target> targets, int layer, String words) {
         String clean = words.strip().replace(',', ' ').replace('−', '-').replaceAll("\\s+", " ");
         int space = clean.indexOf(' ');
         String act = (space < 0 ? clean : clean.substring(0, space)).toLowerCase(Locale.ROOT);
-        rest = space < 0 ? "" : clean.substring(space + 1).strip();
+        String rest = space < 0 ? "" : clean.substring(space + 1).strip();
+        switch (act) {
+            case "wave":
+                return new PatternWords(session, targets, layer).wave(rest);
+            case "pattern":
+                return new PatternWords(session, targets, layer).pattern(rest);
+            case "drop":
+                return SnapshotWords.drop(session, rest);
+            default:
+                Session after = session;
+                for (Target target : targets) {
+                    after = new ShapeWords(after, target, layer).apply(act, rest);
+                }
+                return after;
+        }
+    }
+
+    private Session apply(String act, String words) {
+        rest = words;
         return switch (act) {
             case "sweep" -> sweep();
-            case "level" -> each(r -> valued((s, v) -> s.level(time(r.from), time(r.to), v)));
+            case "level" -> each(r -> valued((s, v) -> s.level(time(r.from()), time(r.to()), v)));
             case "raise", "lower" -> raise(act.equals("raise") ? 1 : -1);
             case "scale" -> scale();
             case "tilt" -> tilt();
@@ -97,11 +121,13 @@ public final class ShapeWords {
             case "move" -> move();
             case "stretch" -> stretch();
             case "grid" -> grid();
-            case "steps" -> each(r -> s -> s.steps(time(r.from), time(r.to), (int) number(rest, "number of steps")));
-            case "thin" -> each(r -> differing((s, d) -> s.thin(time(r.from), time(r.to), d)));
+            case "steps" -> each(
+                    r -> s -> s.steps(time(r.from()), time(r.to()), (int) number(rest, "number of steps")));
+            case "thin" -> each(r -> differing((s, d) -> s.thin(time(r.from()), time(r.to()), d)));
             case "erase" -> erase();
             case "switch" -> turn();
             case "copy", "repeat" -> copy(act.equals("repeat"));
+            case "equal" -> equal();
             case "lock" -> Converting.lock(session, target, layer, lock()).session();
             default -> throw new IllegalArgumentException(
                     "“" + act + "” is no act. Such as: " + String.join("; ", ACTS.subList(0, 4)) + "; …");
@@ -113,7 +139,7 @@ public final class ShapeWords {
     }
 
     private interface Over {
-        Edit of(Range range);
+        Edit of(RangeWords.Range range);
     }
 
     private interface Valued {
@@ -122,9 +148,9 @@ public final class ShapeWords {
 
     /** Does it over each range that the words end with. */
     private Session each(Over over) {
-        List<Range> ranges = ranges();
+        List<RangeWords.Range> ranges = ranges();
         Session done = session;
-        for (Range range : ranges) {
+        for (RangeWords.Range range : ranges) {
             done = over.of(range).of(new Shaping(done, target, layer));
         }
         return done;
@@ -141,48 +167,10 @@ public final class ShapeWords {
     }
 
     /** Takes the range off the end of the words. */
-    private List<Range> ranges() {
-        String low = rest.toLowerCase(Locale.ROOT);
-        if (low.equals("all") || low.endsWith(" all")) {
-            rest = rest.substring(0, Math.max(0, rest.length() - 4)).strip();
-            return List.of(new Range(0, session.length()));
-        }
-        if (low.equals("loop") || low.endsWith(" loop")) {
-            rest = rest.substring(0, Math.max(0, rest.length() - 5)).strip();
-            return List.of(new Range(session.loop().from(), session.loop().to()));
-        }
-        List<Range> named = new ArrayList<>();
-        String name = "";
-        List<Section> sections = session.sections();
-        for (int i = 0; i < sections.size(); i++) {
-            String section = sections.get(i).name();
-            String ending = "in " + section.toLowerCase(Locale.ROOT);
-            if (low.equals(ending) || low.endsWith(" " + ending)) {
-                double end = i + 1 < sections.size() ? sections.get(i + 1).beat() : session.length();
-                named.add(new Range(sections.get(i).beat(), end));
-                name = ending;
-            }
-        }
-        if (!named.isEmpty()) {
-            rest = rest.substring(0, rest.length() - name.length()).strip();
-            return named;
-        }
-        Matcher two = TWO.matcher(rest);
-        if (!two.matches()) {
-            throw new IllegalArgumentException("Where? Expected two positions at the end, such as 9 17, or “in "
-                    + (sections.isEmpty() ? "Chorus" : sections.get(0).name()) + "”, “loop” or “all”.");
-        }
-        Range range = new Range(timeline.position(two.group(1)), timeline.position(two.group(2)));
-        int begins = two.start(1);
-        String before = rest.substring(0, begins).strip();
-        rest = before.endsWith(" from") || before.equals("from")
-                ? before.substring(0, before.length() - 4).strip()
-                : before;
-        if (!(range.to > range.from)) {
-            throw new IllegalArgumentException(
-                    "The range ends at " + two.group(2) + ", not after " + two.group(1) + ".");
-        }
-        return List.of(range);
+    private List<RangeWords.Range> ranges() {
+        RangeWords found = RangeWords.atEnd(session, rest);
+        rest = found.before();
+        return found.ranges();
     }
 
     /** Time of the layer at a beat of the piece. */
@@ -198,7 +186,7 @@ public final class ShapeWords {
         return shaping.parameter().parseDifference(text.startsWith("+") ? text.substring(1) : text);
     }
 
-    private static double number(String text, String what) {
+    static double number(String text, String what) {
         String[] parts = text.replace("%", "").strip().split("/");
         try {
             double first = Double.parseDouble(parts[0].strip());
@@ -218,7 +206,7 @@ public final class ShapeWords {
         }
     }
 
-    private static String[] two(String text, String between, String such) {
+    static String[] two(String text, String between, String such) {
         String[] parts = text.split(between, -1);
         if (parts.length != 2 || parts[0].isBlank() || parts[1].isBlank()) {
             throw new IllegalArgumentException(
@@ -235,7 +223,7 @@ public final class ShapeWords {
             double first = value(ends[0]);
             double last = value(ends[1]);
             Shape way = shaping.parameter().stepped() ? Shape.HOLD : shape;
-            return s -> s.sweep(time(r.from), time(r.to), first, last, way);
+            return s -> s.sweep(time(r.from()), time(r.to()), first, last, way);
         });
     }
 
@@ -243,7 +231,7 @@ public final class ShapeWords {
         return each(r -> {
             boolean down = rest.startsWith("-");
             double amount = difference(down ? rest.substring(1).strip() : rest) * (down ? -sign : sign);
-            return s -> s.raise(time(r.from), time(r.to), amount);
+            return s -> s.raise(time(r.from()), time(r.to()), amount);
         });
     }
 
@@ -254,7 +242,7 @@ public final class ShapeWords {
                     : new String[] {rest, ""};
             double factor = number(parts[0], "part, such as 50 %") / (parts[0].contains("%") ? 100 : 1);
             double about = parts[1].isEmpty() ? shaping.parameter().resting() : value(parts[1]);
-            return s -> s.scale(time(r.from), time(r.to), factor, about);
+            return s -> s.scale(time(r.from()), time(r.to()), factor, about);
         });
     }
 
@@ -263,7 +251,7 @@ public final class ShapeWords {
             String[] ends = two(rest, " to ", "such as 0 to 10 %, parts of the travel");
             double first = number(ends[0], "part of the travel, such as 10 %") / 100;
             double last = number(ends[1], "part of the travel, such as 10 %") / 100;
-            return s -> s.tilt(time(r.from), time(r.to), first, last);
+            return s -> s.tilt(time(r.from()), time(r.to()), first, last);
         });
     }
 
@@ -271,11 +259,11 @@ public final class ShapeWords {
         return each(r -> {
             String low = rest.toLowerCase(Locale.ROOT);
             if (low.equals("time")) {
-                return s -> s.mirrorTime(time(r.from), time(r.to));
+                return s -> s.mirrorTime(time(r.from()), time(r.to()));
             }
             if (low.equals("value") || low.startsWith("value about ")) {
                 double about = low.equals("value") ? 0.5 : value(rest.substring("value about ".length()));
-                return s -> s.mirrorValues(time(r.from), time(r.to), about);
+                return s -> s.mirrorValues(time(r.from()), time(r.to()), about);
             }
             throw new IllegalArgumentException("Mirror time, or mirror value about 50 %?");
         });
@@ -291,7 +279,7 @@ public final class ShapeWords {
             if (bars.matches()) {
                 double many = number(bars.group(1), "number of " + bars.group(2));
                 double bar = timeline.metre()
-                        .metreOfBar(timeline.metre().barAt(r.from + 1e-6))
+                        .metreOfBar(timeline.metre().barAt(r.from() + 1e-6))
                         .quartersInBar();
                 later = many * (bars.group(2).startsWith("bar") ? bar : 1);
                 left = bars.group(3).strip();
@@ -300,9 +288,9 @@ public final class ShapeWords {
                 boolean down = left.startsWith("-");
                 difference = difference(down ? left.substring(1).strip() : left) * (down ? -1 : 1);
             }
-            double by = time(r.from + later) - time(r.from);
+            double by = time(r.from() + later) - time(r.from());
             double raised = difference;
-            return s -> s.move(time(r.from), time(r.to), by, raised);
+            return s -> s.move(time(r.from()), time(r.to()), by, raised);
         });
     }
 
@@ -312,10 +300,10 @@ public final class ShapeWords {
             throw new IllegalArgumentException("Expected two ranges, such as stretch 9 13 to 9 17.");
         }
         rest = parts[1];
-        Range there = ranges().get(0);
+        RangeWords.Range there = ranges().get(0);
         rest = parts[0];
-        Range here = ranges().get(0);
-        return shaping.stretch(time(here.from), time(here.to), time(there.from), time(there.to));
+        RangeWords.Range here = ranges().get(0);
+        return shaping.stretch(time(here.from()), time(here.to()), time(there.from()), time(there.to()));
     }
 
     private Session grid() {
@@ -325,10 +313,10 @@ public final class ShapeWords {
                 throw new IllegalArgumentException("A grid is a part of a whole note, such as 1/4 or 1/16.");
             }
             double beats = 4 * whole;
-            return s -> s.grid(time(r.from), time(r.to), t -> {
+            return s -> s.grid(time(r.from()), time(r.to()), t -> {
                 double beat =
                         timeline.beatOfLane(session.lane(target).layer(layer).lock(), t);
-                return time(r.from + Math.rint((beat - r.from) / beats) * beats);
+                return time(r.from() + Math.rint((beat - r.from()) / beats) * beats);
             });
         });
     }
@@ -342,14 +330,14 @@ public final class ShapeWords {
             }
             double seconds = Double.parseDouble(parts.group(1)) / 1000;
             double tolerance = difference(parts.group(2));
-            double begin = timeline.secondsAt(r.from);
-            double dwell = time(timeline.beatAt(begin + seconds)) - time(r.from);
-            return s -> s.erase(time(r.from), time(r.to), dwell, tolerance);
+            double begin = timeline.secondsAt(r.from());
+            double dwell = time(timeline.beatAt(begin + seconds)) - time(r.from());
+            return s -> s.erase(time(r.from()), time(r.to()), dwell, tolerance);
         });
     }
 
     private Session turn() {
-        Matcher two = TWO.matcher(rest);
+        Matcher two = RangeWords.TWO.matcher(rest);
         double from;
         double to = session.length();
         if (two.matches() && !rest.substring(0, two.start(1)).isBlank()) {
@@ -372,7 +360,7 @@ public final class ShapeWords {
     }
 
     private Session copy(boolean again) {
-        Matcher end = Pattern.compile("(.+) to (" + POSITION + ")$").matcher(rest);
+        Matcher end = Pattern.compile("(.+) to (" + RangeWords.POSITION + ")$").matcher(rest);
         if (!end.matches()) {
             throw new IllegalArgumentException(
                     again
@@ -381,16 +369,29 @@ public final class ShapeWords {
         }
         double at = timeline.position(end.group(2));
         rest = end.group(1);
-        List<Range> ranges = ranges();
-        Range range = ranges.get(0);
-        double length = range.to - range.from;
-        double begin = again ? range.to : at;
+        List<RangeWords.Range> ranges = ranges();
+        RangeWords.Range range = ranges.get(0);
+        double length = range.to() - range.from();
+        double begin = again ? range.to() : at;
         double until = again ? at : at + length;
         if (!(until > begin)) {
             throw new IllegalArgumentException(
-                    "It is repeated up to a place behind it: after " + timeline.printBars(range.to) + ".");
+                    "It is repeated up to a place behind it: after " + timeline.printBars(range.to()) + ".");
         }
-        return shaping.copy(time(range.from), time(range.to), time(begin), time(until));
+        return shaping.copy(time(range.from()), time(range.to()), time(begin), time(until));
+    }
+
+    private Session equal() {
+        RangeWords.Range range = ranges().get(0);
+        if (!rest.isBlank()) {
+            throw new IllegalArgumentException("Expected a range, such as equal 9 17, not “" + rest + "” before it.");
+        }
+        var envelope = session.lane(target).layer(layer).envelope();
+        List<Integer> inside = IntStream.range(0, envelope.size())
+                .filter(i -> envelope.time(i) >= time(range.from()) && envelope.time(i) <= time(range.to()))
+                .boxed()
+                .toList();
+        return Points.tie(session, target, layer, inside);
     }
 
     private Lock lock() {

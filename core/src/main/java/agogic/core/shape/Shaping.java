@@ -4,6 +4,7 @@ import agogic.core.curve.Reconstruction;
 import agogic.core.envelope.Envelope;
 import agogic.core.envelope.Point;
 import agogic.core.envelope.Shape;
+import agogic.core.envelope.Ties;
 import agogic.core.lane.Blend;
 import agogic.core.lane.InBeats;
 import agogic.core.lane.Layer;
@@ -51,7 +52,7 @@ public final class Shaping {
     }
 
     private Session with(Envelope changed) {
-        Envelope settled = parameter.stepped() ? changed.held(parameter::settled) : changed;
+        Envelope settled = Ties.sorted(parameter.stepped() ? changed.held(parameter::settled) : changed);
         return session.with(session.lane(target).with(index, layer.with(settled, left(settled))));
     }
 

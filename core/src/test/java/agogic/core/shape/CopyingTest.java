@@ -37,7 +37,7 @@ class CopyingTest {
     private static final Target NARROW = new Target("two", "narrow");
     private static final Target MODE = new Target("two", "mode");
 
-    private static Session piece(Lock lock, Envelope drawn, boolean ramp) {
+    static Session piece(Lock lock, Envelope drawn, boolean ramp) {
         Parameter azimuth = Parameter.continuous("azimuth", "Azimuth", "", Unit.DEGREES, Taper.LINEAR, -180, 180, 0);
         Parameter elevation = Parameter.continuous("elevation", "Elevation", "", Unit.DEGREES, Taper.LINEAR, 0, 80, 20);
         Parameter narrow = Parameter.continuous("narrow", "Narrow", "", Unit.DEGREES, Taper.LINEAR, -90, 90, 0);
@@ -79,7 +79,7 @@ class CopyingTest {
         return Envelope.of(points);
     }
 
-    private static double heard(Session session, Target target, double beat) {
+    static double heard(Session session, Target target, double beat) {
         LayerStack stack = session.stack(session.lane(target));
         return stack.plays()
                 ? stack.valueAtBeat(beat)

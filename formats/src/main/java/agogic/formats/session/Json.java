@@ -110,19 +110,25 @@ final class Json {
     }
 
     int whole(String name) throws FormatException {
-        Json json = at(name);
-        if (!json.node.isIntegralNumber() || !json.node.canConvertToInt()) {
-            throw json.error("expected a whole number, found " + kind(json.node));
+        return at(name).whole();
+    }
+
+    private int whole() throws FormatException {
+        if (!node.isIntegralNumber() || !node.canConvertToInt()) {
+            throw error("expected a whole number, found " + kind(node));
         }
-        return json.node.intValue();
+        return node.intValue();
     }
 
     boolean flag(String name) throws FormatException {
-        Json json = at(name);
-        if (!json.node.isBoolean()) {
-            throw json.error("expected true or false, found " + kind(json.node));
+        return at(name).flag();
+    }
+
+    private boolean flag() throws FormatException {
+        if (!node.isBoolean()) {
+            throw error("expected true or false, found " + kind(node));
         }
-        return json.node.booleanValue();
+        return node.booleanValue();
     }
 
     /** What is read, to be lifted from an older version. */
@@ -195,6 +201,14 @@ final class Json {
 
         private Json cell(int i) {
             return new Json(json.document, json.node.get(i), json.path + "[" + (i + 1) + "]");
+        }
+
+        int whole(int i) throws FormatException {
+            return cell(i).whole();
+        }
+
+        boolean flag(int i) throws FormatException {
+            return cell(i).flag();
         }
 
         String text(int i) throws FormatException {

@@ -1,7 +1,9 @@
 package agogic.formats.session;
 
+import agogic.core.list.SharedList;
 import agogic.core.ride.Ride;
 import agogic.core.session.Session;
+import agogic.core.session.Version;
 import agogic.formats.file.FormatException;
 import agogic.formats.file.Input;
 import agogic.formats.file.SafeFile;
@@ -24,6 +26,7 @@ import java.nio.charset.StandardCharsets;
 import java.nio.file.Path;
 import java.util.Enumeration;
 import java.util.HashMap;
+import java.util.List;
 import java.util.Map;
 import java.util.regex.Matcher;
 import java.util.regex.Pattern;
@@ -45,7 +48,7 @@ public final class SessionFile {
     static final int VERSION = 2;
 
     private static final String SESSION = "session.json";
-    private static final Pattern RIDE = Pattern.compile("rides/([A-Za-z0-9_-]{1,80})\\.csv");
+    private static final Pattern RIDE = Pattern.compile("((?:versions/\\d{1,4}/)?)rides/([A-Za-z0-9_-]{1,80})\\.csv");
 
     /** No file may be larger. */
     private static final long LARGEST = 1L << 30;
@@ -66,6 +69,11 @@ public final class SessionFile {
             .enable(DeserializationFeature.FAIL_ON_READING_DUP_TREE_KEY);
 
     private SessionFile() {}
+
+    /** Before the rides of the version of the whole piece with this number, from 1. */
+    static String versionPlace(int number) {
+        return "versions/" + number + "/";
+    }
 
     static String rideEntry(String id) {
         return "rides/" + id + ".csv";
@@ -103,11 +111,24 @@ public final class SessionFile {
         zip.write(MAPPER.writerWithDefaultPrettyPrinter().writeValueAsBytes(SessionWriter.write(session)));
         zip.closeEntry();
         for (Ride ride : session.rides()) {
-            begin(zip, rideEntry(ride.id()));
-            zip.write(table(ride).getBytes(StandardCharsets.UTF_8));
-            zip.closeEntry();
+            write(zip, "", ride);
+        }
+        List<Version> versions = session.versions();
+        for (int k = 0; k < versions.size(); k++) {
+            for (Ride ride : versions.get(k).whole().map(Session::rides).orElse(SharedList.of(List.of()))) {
+                // Most rides of a version are still those of the piece.
+                if (!session.hasRide(ride.id()) || !session.ride(ride.id()).equals(ride)) {
+                    write(zip, versionPlace(k + 1), ride);
+                }
+            }
         }
         zip.finish();
+    }
+
+    private static void write(ZipOutputStream zip, String place, Ride ride) throws IOException {
+        begin(zip, place + rideEntry(ride.id()));
+        zip.write(table(ride).getBytes(StandardCharsets.UTF_8));
+        zip.closeEntry();
     }
 
     private static void begin(ZipOutputStream zip, String name) throws IOException {
@@ -189,7 +210,7 @@ public final class SessionFile {
                         new ByteArrayInputStream(bytes(zip, entry, budget)), StandardCharsets.UTF_8.newDecoder());
                 RideTable.Moves table = RideTable.read(entry.getName(), reader, budget.moves);
                 budget.moves(entry.getName(), table.seconds().length);
-                if (moves.put(ride.group(1), table) != null) {
+                if (moves.put(ride.group(1) + ride.group(2), table) != null) {
                     throw new FormatException("it holds two parts called " + entry.getName() + ". Nothing was opened.");
                 }
             } else {

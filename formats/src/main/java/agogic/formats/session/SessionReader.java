@@ -16,6 +16,7 @@ import agogic.core.lane.Stretch;
 import agogic.core.parameter.Parameter;
 import agogic.core.parameter.Taper;
 import agogic.core.parameter.Unit;
+import agogic.core.pattern.Pattern;
 import agogic.core.refine.Recipe;
 import agogic.core.ride.Ride;
 import agogic.core.route.Hand;
@@ -32,6 +33,8 @@ import agogic.core.score.Note;
 import agogic.core.session.Loop;
 import agogic.core.session.Session;
 import agogic.core.session.Track;
+import agogic.core.session.Version;
+import agogic.core.snapshot.SnapshotSet;
 import agogic.core.sync.Sync;
 import agogic.core.time.Lock;
 import agogic.core.time.Metre;
@@ -49,10 +52,17 @@ import java.util.Optional;
 /** A session from JSON; every error says where it is. */
 final class SessionReader {
     private final Map<String, RideTable.Moves> moves;
+    /** Before the ids of rides of a version that are not those of the piece. */
+    private final String place;
 
     /** A reader that finds the moves of each ride by its id. */
     SessionReader(Map<String, RideTable.Moves> moves) {
+        this(moves, "");
+    }
+
+    private SessionReader(Map<String, RideTable.Moves> moves, String place) {
         this.moves = moves;
+        this.place = place;
     }
 
     Session read(Json json) throws FormatException {
@@ -90,10 +100,29 @@ final class SessionReader {
                 json.list("devices", SessionReader::device),
                 json.list("surfaces", SurfaceJson::read),
                 json.list("routes", SessionReader::route),
-                json.list("lanes", SessionReader::lane),
+                List.of(),
                 json.list("rides", this::ride),
                 json.maybe("macros").isPresent() ? json.list("macros", MacroJson::read) : List.of()));
-        return session.withSync(sync);
+        List<Lane> lanes = json.list("lanes", SessionReader::lane);
+        List<Pattern> patterns =
+                json.maybe("patterns").isPresent() ? json.list("patterns", PatternJson::read) : List.of();
+        List<SnapshotSet> sets = json.maybe("sets").isPresent() ? json.list("sets", SetJson::read) : List.of();
+        Session whole = json.make(() ->
+                session.withSync(sync).withPatterns(patterns).withLanes(lanes).withSets(sets));
+        return json.maybe("versions").isEmpty() ? whole : versions(json.at("versions"), whole);
+    }
+
+    private Session versions(Json json, Session session) throws FormatException {
+        int[] k = new int[1];
+        List<Version> versions = json.list(one -> {
+            String rides = SessionFile.versionPlace(++k[0]);
+            boolean ofLane = one.maybe("lane").isPresent();
+            return ofLane
+                    ? one.make(() -> Version.of(one.text("name"), lane(one.at("lane"))))
+                    : one.make(
+                            () -> Version.of(one.text("name"), new SessionReader(moves, rides).read(one.at("whole"))));
+        });
+        return json.make(() -> session.withVersions(versions));
     }
 
     private static Sync sync(Json json) throws FormatException {
@@ -217,12 +246,12 @@ final class SessionReader {
         };
     }
 
-    private static Hand hand(Json json) throws FormatException {
+    static Hand hand(Json json) throws FormatException {
         int page = json.maybe("page").isPresent() ? json.whole("page") : 0;
         return json.make(() -> new Hand(json.text("surface"), json.text("control"), page));
     }
 
-    private static Target target(Json json) throws FormatException {
+    static Target target(Json json) throws FormatException {
         return new Target(json.text("device"), json.text("parameter"));
     }
 
@@ -272,7 +301,8 @@ final class SessionReader {
                 json.word("lock", Lock.class),
                 envelope(json.at("points")),
                 json.list("stretches", SessionReader::stretch),
-                json.maybe("drawn").isPresent() ? json.list("drawn", SessionReader::extent) : List.of()));
+                json.maybe("drawn").isPresent() ? json.list("drawn", SessionReader::extent) : List.of(),
+                json.maybe("patterns").isPresent() ? json.list("patterns", PatternJson::placed) : List.of()));
     }
 
     private static Extent extent(Json json) throws FormatException {
@@ -290,7 +320,7 @@ final class SessionReader {
                 () -> new Frame(TempoMap.of(tempo), json.number("beat"), json.number("offset"), json.number("speed")));
     }
 
-    private static Envelope envelope(Json json) throws FormatException {
+    static Envelope envelope(Json json) throws FormatException {
         List<Point> points = json.list(SessionReader::point);
         return json.make(() -> Envelope.of(points));
     }
@@ -299,8 +329,12 @@ final class SessionReader {
         Json.Cells cells = json.cells(4);
         Shape.Kind kind = cells.word(2, Shape.Kind.class);
         double[] numbers = cells.numbers(3);
-        return json.make(() ->
-                new Point(cells.number(0), cells.normalised(1), ShapeNumbers.shape(kind, numbers), cells.size() > 4));
+        return json.make(() -> new Point(
+                cells.number(0),
+                cells.normalised(1),
+                ShapeNumbers.shape(kind, numbers),
+                cells.size() > 4 && cells.flag(4),
+                cells.size() > 5 ? cells.whole(5) : 0));
     }
 
     private static Stretch stretch(Json json) throws FormatException {
@@ -336,7 +370,7 @@ final class SessionReader {
 
     private Ride ride(Json json) throws FormatException {
         String id = json.text("id");
-        RideTable.Moves table = moves.get(id);
+        RideTable.Moves table = moves.getOrDefault(place + id, moves.get(id));
         if (table == null) {
             throw json.error("the moves of this ride are missing; expected them in " + SessionFile.rideEntry(id));
         }

@@ -22,6 +22,7 @@ import agogic.core.score.Clip;
 import agogic.core.score.Note;
 import agogic.core.session.Session;
 import agogic.core.session.Track;
+import agogic.core.session.Version;
 import agogic.core.sync.Sync;
 import agogic.core.time.Metre;
 import agogic.core.time.Section;
@@ -76,6 +77,23 @@ final class SessionWriter {
         json.set("routes", list(session.routes(), SessionWriter::route));
         json.set("lanes", list(session.lanes(), SessionWriter::lane));
         json.set("rides", list(session.rides(), SessionWriter::ride));
+        more(json, "patterns", list(session.patterns(), PatternJson::write));
+        more(json, "sets", list(session.sets(), SetJson::write));
+        more(json, "versions", list(session.versions(), SessionWriter::version));
+        return json;
+    }
+
+    /** Only if there are any: pieces without them are as they were. */
+    private static void more(ObjectNode json, String name, ArrayNode all) {
+        if (!all.isEmpty()) {
+            json.set(name, all);
+        }
+    }
+
+    private static ObjectNode version(Version version) {
+        ObjectNode json = object().put("name", version.name());
+        version.lane().ifPresent(lane -> json.set("lane", lane(lane)));
+        version.whole().ifPresent(whole -> json.set("whole", write(whole)));
         return json;
     }
 
@@ -231,7 +249,7 @@ final class SessionWriter {
         return json;
     }
 
-    private static ObjectNode target(Target target) {
+    static ObjectNode target(Target target) {
         return object().put("device", target.device()).put("parameter", target.parameter());
     }
 
@@ -261,7 +279,7 @@ final class SessionWriter {
         return json;
     }
 
-    private static void hand(ObjectNode json, Hand hand) {
+    static void hand(ObjectNode json, Hand hand) {
         json.put("surface", hand.surface()).put("control", hand.control());
         if (hand.page() > 0) {
             json.put("page", hand.page());
@@ -297,10 +315,11 @@ final class SessionWriter {
             ArrayNode drawn = json.putArray("drawn");
             layer.drawn().forEach(one -> drawn.addArray().add(one.from()).add(one.to()));
         }
+        more(json, "patterns", list(layer.placed(), PatternJson::write));
         return json;
     }
 
-    private static ArrayNode points(Envelope envelope) {
+    static ArrayNode points(Envelope envelope) {
         ArrayNode array = JSON.arrayNode(envelope.size());
         for (var point : envelope.points()) {
             ArrayNode one = array.addArray().add(point.time()).add(point.value());
@@ -309,8 +328,11 @@ final class SessionWriter {
             for (double number : ShapeNumbers.of(point.shape())) {
                 numbers.add(number);
             }
-            if (point.pinned()) {
-                one.add(true);
+            if (point.pinned() || point.tie() != 0) {
+                one.add(point.pinned());
+            }
+            if (point.tie() != 0) {
+                one.add(point.tie());
             }
         }
         return array;

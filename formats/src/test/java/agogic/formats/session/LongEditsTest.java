@@ -183,7 +183,7 @@ class LongEditsTest {
     }
 
     private Session edited(Session s) {
-        return switch (random.nextInt(51)) {
+        return switch (random.nextInt(57)) {
             case 0, 1 -> Assigning.connect(s, hand(s), target(s), Assigning.How.values()[random.nextInt(2)]);
             case 2 -> Assigning.disconnect(s, one(s.routes()).id());
             case 3 -> Assigning.onPage(s, one(s.routes()).id(), random.nextInt(6) - 1);
@@ -264,6 +264,7 @@ class LongEditsTest {
                     MetreMap.steady(1 + random.nextInt(7), 4)));
             case 42 -> Resting.at(s, target(s), edge());
             case 43, 44, 45, 46, 47, 48, 49 -> new AnyLayerEdit(random, this::time).of(s, target(s));
+            case 50, 51, 52, 53, 54, 55 -> new AnyShapeEdit(random).of(s, target(s), this::hand);
             default -> {
                 FitPlan plan = Fit.plan(s, one(s.devices()).id(), Set.of());
                 yield random.nextBoolean()

@@ -1,0 +1,37 @@
+package agogic.core.shape;
+
+import agogic.core.envelope.Shape;
+import agogic.core.session.Session;
+import agogic.core.snapshot.Snapshot;
+import java.util.regex.Matcher;
+import java.util.regex.Pattern;
+
+/** A snapshot dropped in a few words: {@code drop Near 33}, {@code drop Near 33 until 37 over 1 bar}. */
+final class SnapshotWords {
+    private static final Pattern WORDS = Pattern.compile("(.+?) (?:at )?(" + RangeWords.POSITION + ")"
+            + "(?: (?:until|to) (" + RangeWords.POSITION + "))?(?: over ([\\d./]+) (bars?|beats?))?");
+
+    private SnapshotWords() {}
+
+    static Session drop(Session session, String words) {
+        Matcher found = WORDS.matcher(words);
+        if (!found.matches()) {
+            throw new IllegalArgumentException(
+                    "Which, and where? Expected a snapshot and a position, such as drop Near 33,"
+                            + " and how long it takes, such as over 1 bar.");
+        }
+        Snapshot snapshot = Snapshots.find(session, found.group(1));
+        var timeline = session.timeline();
+        double beat = timeline.position(found.group(2));
+        double until = found.group(3) == null ? session.length() : timeline.position(found.group(3));
+        double over = 0;
+        if (found.group(4) != null) {
+            double bar = timeline.metre()
+                    .metreOfBar(timeline.metre().barAt(beat + 1e-6))
+                    .quartersInBar();
+            over = ShapeWords.number(found.group(4), "number of bars")
+                    * (found.group(5).startsWith("bar") ? bar : 1);
+        }
+        return Snapshots.drop(session, snapshot, beat, over, Shape.S, until);
+    }
+}
