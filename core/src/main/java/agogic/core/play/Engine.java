@@ -7,6 +7,7 @@ import agogic.core.write.Pass;
 import java.util.List;
 import java.util.Queue;
 import java.util.concurrent.ConcurrentLinkedQueue;
+import java.util.concurrent.atomic.AtomicIntegerArray;
 import java.util.concurrent.atomic.AtomicReference;
 import java.util.function.Consumer;
 import java.util.function.UnaryOperator;
@@ -33,6 +34,7 @@ public final class Engine {
     private final HandMoves moves;
     private final Inputs inputs;
     private final Handover handover;
+    private final Starts starts;
 
     private final AtomicReference<Plan> next = new AtomicReference<>();
     private final Queue<Runnable> commands = new ConcurrentLinkedQueue<>();
@@ -58,11 +60,13 @@ public final class Engine {
         takes = new Takes(present, transport);
         punching = new Punching(present, transport, takes);
         values = new Values(present, transport);
-        moves = new HandMoves(present, clock, transport, takes, values, this::listening, this::wrote);
+        moves = new HandMoves(present, clock, transport, takes, values, this::listening, this::wrote, this::pressed);
+        starts = new Starts(present, transport, moves, takes);
         inputs = new Inputs(moves::of, this::came);
         handover = new Handover(present, clock, transport, inputs, takes, values);
         following = new Following(present, clock, transport, new Led());
         playing = handover.begin();
+        starts.begin();
     }
 
     /** What is being played, what it was made into, and what is so, all of one moment. */
@@ -129,6 +133,20 @@ public final class Engine {
         if (kept != null) {
             kept.add(kind, null, 0, nanos, seconds, transport.playing());
         }
+    }
+
+    private void pressed(int set, int snapshot, long nanos) {
+        starts.press(set, snapshot, nanos);
+    }
+
+    /** Starts a snapshot, by the places of its set and itself: when its set says, or at once if nothing plays. */
+    public void start(int set, int snapshot, long nanos) {
+        commands.add(() -> starts.press(set, snapshot, nanos));
+    }
+
+    /** For each set two numbers, 1 for its first snapshot, 0 for none: which one waits, and which came last. */
+    public AtomicIntegerArray started() {
+        return starts.shown();
     }
 
     private boolean listening() {
@@ -288,6 +306,7 @@ public final class Engine {
         Plan fresh = next.getAndSet(null);
         if (fresh != null) {
             playing = handover.to(fresh);
+            starts.begin();
             stirred = true;
         }
         for (Runnable command = commands.poll(); command != null; command = commands.poll()) {
@@ -299,15 +318,26 @@ public final class Engine {
             }
         }
         following.tick(nanos);
-        while (transport.due(nanos)) {
-            double at = transport.boundary();
+        while (transport.due(nanos) || transport.playing() && clock.secondsAt(nanos) >= starts.due()) {
+            double at = Math.min(transport.boundary(), starts.due());
             long when = clock.nanosAt(at);
             inputs.drain(when - 1);
+            if (starts.due() < at) {
+                // What was pressed just now comes before that.
+                continue;
+            }
             takes.releaseIdle(when);
+            boolean crosses = at >= transport.boundary();
             transport.moveTo(at);
-            cross(at, when);
+            starts.come(at, when);
+            if (crosses) {
+                cross(at, when);
+            }
         }
         inputs.drain(nanos);
+        if (transport.playing() && starts.goes()) {
+            starts.follow(clock.secondsAt(nanos), nanos);
+        }
         boolean held = takes.releaseIdle(nanos);
         transport.follow();
         if (transport.playing() || held || stirred || present.live.changes() != evaluated) {
@@ -368,6 +398,7 @@ public final class Engine {
         mark(Memory.Kind.ENDS, at, when);
         if (turns) {
             double from = transport.turn(when);
+            starts.turned(at, from, when);
             mark(Memory.Kind.BEGINS, from, when);
             for (RouteState state : present.plan.routes) {
                 takes.goOn(state, from);
@@ -375,6 +406,7 @@ public final class Engine {
         } else {
             transport.stop();
             transport.moveTo(at);
+            starts.stop(when);
         }
     }
 
@@ -419,6 +451,7 @@ public final class Engine {
             transport.stop();
             mark(Memory.Kind.ENDS, transport.position(), clock.now());
             takes.finish(transport.position(), end, false);
+            starts.stop(clock.now());
             values.chase();
         }
     }

@@ -1,6 +1,7 @@
 package agogic.core.play;
 
 import agogic.core.macro.Macro;
+import agogic.core.ride.Ride;
 import agogic.core.route.Span;
 import agogic.core.route.WriteMode;
 import agogic.core.surface.MoveSink;
@@ -21,6 +22,12 @@ final class HandMoves {
     private final Values values;
     private final BooleanSupplier listening;
     private final Runnable wrote;
+    private final Pressed pressed;
+
+    /** Is told when a pad is pressed that starts a snapshot, by the places of its set and itself. */
+    interface Pressed {
+        void snapshot(int set, int snapshot, long nanos);
+    }
 
     HandMoves(
             Present present,
@@ -29,8 +36,10 @@ final class HandMoves {
             Takes takes,
             Values values,
             BooleanSupplier listening,
-            Runnable wrote) {
+            Runnable wrote,
+            Pressed pressed) {
         this.wrote = wrote;
+        this.pressed = pressed;
         this.present = present;
         this.clock = clock;
         this.transport = transport;
@@ -92,16 +101,25 @@ final class HandMoves {
      * @param held true while it is not let go; else it counts as released a while after its last move
      */
     void onScreen(RouteState state, double value, double step, boolean held, long nanos) {
+        onScreen(state, value, step, held, transport.at(nanos), nanos);
+    }
+
+    /** A parameter is at {@code value} from {@code at} on, in seconds, and was where it was until then, as if pressed. */
+    void jump(RouteState state, double value, double at, long nanos) {
+        onScreen(state, value, Ride.PRESSED, true, at, nanos);
+    }
+
+    /** The same at a moment of the piece in seconds. */
+    void onScreen(RouteState state, double value, double step, boolean held, double at, long nanos) {
         if (state.parameter.reserved() || state.follows) {
             return;
         }
-        double at = transport.at(nanos);
         if (state.offsets() && !state.touched) {
             // A knob on the screen stands where its parameter does.
             state.counted = present.live.value(state.parameterIndex);
         }
         if (held) {
-            takes.touch(state, nanos);
+            takes.touchAt(state, at);
         } else {
             begins(state, at, value);
         }
@@ -164,6 +182,14 @@ final class HandMoves {
             int turns = present.plan.turns[surface][control];
             if (turns > 0 && value >= 0.5 && !(before >= 0.5)) {
                 turn(surface, turns);
+            }
+            if (value > 0 && !(before > 0)) {
+                int[] starts = present.plan.starts[surface][control];
+                for (int i = 0; i < starts.length; i += Plan.START) {
+                    if (present.live.active(surface, starts[i + 2])) {
+                        pressed.snapshot(starts[i], starts[i + 1], nanos);
+                    }
+                }
             }
             for (int r : routes(control)) {
                 RouteState state = present.plan.routes.get(r);

@@ -46,6 +46,11 @@ public final class LiveState {
         return changes.getAcquire();
     }
 
+    /** Something changed that is not kept here. */
+    void stirred() {
+        changed();
+    }
+
     /** One writer: the playing thread. */
     private void set(AtomicLongArray array, int place, double value) {
         long bits = Double.doubleToRawLongBits(value);

@@ -42,6 +42,12 @@ public final class Plan {
     /** The page each control of each surface turns to, 0 for none. */
     final int[][] turns;
 
+    /** How many numbers a start has. */
+    static final int START = 3;
+
+    /** The snapshots that each control of each surface starts: set, snapshot and page of each, one after the other. */
+    final int[][][] starts;
+
     Plan(Planning made) {
         session = made.session;
         index = made.index;
@@ -57,6 +63,7 @@ public final class Plan {
         turns = made.turns;
         screen = made.screen;
         lent = made.lent;
+        starts = made.starts;
     }
 
     /** The plan of a session. */

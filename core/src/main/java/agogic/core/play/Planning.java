@@ -17,12 +17,15 @@ import agogic.core.route.Span;
 import agogic.core.route.Target;
 import agogic.core.route.WriteMode;
 import agogic.core.session.Session;
+import agogic.core.snapshot.Snapshot;
 import agogic.core.surface.Control;
 import agogic.core.surface.Surface;
 import java.util.ArrayList;
 import java.util.Arrays;
+import java.util.LinkedHashSet;
 import java.util.List;
 import java.util.Objects;
+import java.util.Set;
 
 /**
  * Makes a {@link Plan} of a session: whole, or from the plan of the session before if the edit left all names where they
@@ -44,6 +47,7 @@ final class Planning {
     int[][][] routesOfControl;
     int[][] turns;
     List<Target> screen;
+    int[][][] starts;
     boolean lent;
 
     private Planning(Session session) {
@@ -58,7 +62,10 @@ final class Planning {
      */
     static Planning whole(Session session, Plan before, List<Target> screen, boolean lent) {
         Planning made = new Planning(session);
-        made.screen = screen.stream().filter(session::has).toList();
+        // What snapshots set has a hand on the screen from the beginning: nothing is to be made when a pad is pressed.
+        Set<Target> all = new LinkedHashSet<>(screen);
+        session.sets().forEach(set -> set.snapshots().forEach(s -> s.values().forEach(v -> all.add(v.target()))));
+        made.screen = all.stream().filter(session::has).toList();
         made.lent = lent;
         made.parameters(before);
         made.routes(before);
@@ -75,6 +82,7 @@ final class Planning {
                 && old.surfaces() == session.surfaces()
                 && old.timeline() == session.timeline()
                 && old.tracks() == session.tracks()
+                && old.sets() == session.sets()
                 && old.routes().size() == session.routes().size()
                 && old.lanes().size() == session.lanes().size();
         if (!sameNames) {
@@ -118,6 +126,7 @@ final class Planning {
         macros = before.macros;
         members = before.members;
         turns = before.turns;
+        starts = before.starts;
         screen = before.screen;
         lent = before.lent;
         lanes = newLanes.isEmpty() ? before.lanes : before.lanes.clone();
@@ -260,10 +269,14 @@ final class Planning {
     private void surfaces() {
         routesOfControl = new int[session.surfaces().size()][][];
         turns = new int[routesOfControl.length][];
+        starts = new int[routesOfControl.length][][];
         for (int s = 0; s < routesOfControl.length; s++) {
             Surface surface = session.surfaces().get(s);
             routesOfControl[s] = new int[surface.controls().size()][];
             Arrays.fill(routesOfControl[s], NONE);
+            starts[s] = new int[surface.controls().size()][];
+            Arrays.fill(starts[s], NONE);
+            starts(s, surface);
             turns[s] = new int[surface.controls().size()];
             for (int page = 0; page < surface.pages().size(); page++) {
                 if (surface.pages().get(page).button().isPresent()) {
@@ -275,6 +288,19 @@ final class Planning {
                 if (hand != null && hand.surface().equals(surface.id())) {
                     int c = surface.placeOf(hand.control());
                     routesOfControl[s][c] = with(routesOfControl[s][c], state.index);
+                }
+            }
+        }
+    }
+
+    private void starts(int s, Surface surface) {
+        for (int set = 0; set < session.sets().size(); set++) {
+            List<Snapshot> all = session.sets().get(set).snapshots();
+            for (int k = 0; k < all.size(); k++) {
+                Hand pad = all.get(k).pad().orElse(null);
+                if (pad != null && pad.surface().equals(surface.id())) {
+                    int c = surface.placeOf(pad.control());
+                    starts[s][c] = with(with(with(starts[s][c], set), k), pad.page());
                 }
             }
         }

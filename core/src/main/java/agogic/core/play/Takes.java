@@ -74,8 +74,12 @@ final class Takes {
 
     /** A hand is on the control of a route. */
     void touch(RouteState state, long nanos) {
+        touchAt(state, transport.at(nanos));
+    }
+
+    /** The same at a moment of the piece in seconds. */
+    void touchAt(RouteState state, double at) {
         if (!state.touched && state.route.on() && !state.parameter.reserved()) {
-            double at = transport.at(nanos);
             if (state.passMode() == WriteMode.TOUCH) {
                 // Each time it is taken an offset begins anew.
                 state.zero = Double.NaN;

@@ -37,6 +37,7 @@ public final class Commands extends FileCommand {
         COMMANDS.put("lane", LaneCommand::new);
         COMMANDS.put("shape", ShapeCommand::new);
         COMMANDS.put("copy", CopyCommand::new);
+        COMMANDS.put("snapshot", SnapshotCommand::new);
         COMMANDS.put("export", ExportCommand::new);
         COMMANDS.put("import", ImportCommand::new);
         COMMANDS.put("describe", DescribeCommand::new);

@@ -4,9 +4,6 @@ import agogic.core.route.Target;
 import agogic.core.session.Session;
 import agogic.core.shape.Copying;
 import agogic.core.time.Timeline;
-import agogic.formats.session.SessionFile;
-import java.io.IOException;
-import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.LinkedHashMap;
 import java.util.List;
@@ -14,7 +11,6 @@ import java.util.Locale;
 import java.util.Map;
 import picocli.CommandLine.Command;
 import picocli.CommandLine.Option;
-import picocli.CommandLine.Parameters;
 
 /** {@code copy}: what a range of lanes has, on other lanes: pairs go together. */
 @Command(
@@ -23,10 +19,7 @@ import picocli.CommandLine.Parameters;
             "What a range of lanes has, on others: the first --target to the first --to, and so on.",
             "By place of the travel, or by value where both have one unit; what does not fit is told."
         })
-final class CopyCommand extends FileCommand {
-    @Parameters(index = "0", paramLabel = "SESSION", description = "the session to start from")
-    private Path session;
-
+final class CopyCommand extends EditCommand {
     @Option(
             names = "--target",
             required = true,
@@ -66,13 +59,8 @@ final class CopyCommand extends FileCommand {
             description = "what becomes of where it came from")
     private String source;
 
-    @Option(names = "--out", required = true, paramLabel = "SESSION", description = "where the new session goes")
-    private Path out;
-
     @Override
-    public Answer run() throws IOException {
-        apart(out, session);
-        Session before = SessionFile.open(session);
+    Session edited(Session before, Answer answer) {
         Timeline timeline = before.timeline();
         if (!others.isEmpty() && others.size() != targets.size()) {
             throw new IllegalArgumentException("There are " + targets.size() + " times --target, but " + others.size()
@@ -80,7 +68,6 @@ final class CopyCommand extends FileCommand {
         }
         double begin = timeline.position(from);
         Session after = before;
-        Answer answer = new Answer();
         List<Map<String, Object>> all = new ArrayList<>();
         for (int i = 0; i < targets.size(); i++) {
             Target target = LaneCommand.target(before, targets.get(i));
@@ -104,8 +91,8 @@ final class CopyCommand extends FileCommand {
             all.add(one);
             answer.say(Copying.told(before, order, outcome));
         }
-        SessionFile.save(out, after);
-        return answer.put("copied", all);
+        answer.put("copied", all);
+        return after;
     }
 
     private static <T extends Enum<T>> T word(String word, Class<T> words) {

@@ -1,0 +1,201 @@
+package agogic.core.play;
+
+import static agogic.core.Pieces.target;
+import static org.assertj.core.api.Assertions.assertThat;
+import static org.assertj.core.api.Assertions.within;
+
+import agogic.core.Pieces;
+import agogic.core.envelope.Envelope;
+import agogic.core.lane.LayerStack;
+import agogic.core.route.Hand;
+import agogic.core.route.Target;
+import agogic.core.session.Loop;
+import agogic.core.session.Session;
+import agogic.core.shape.Snapshots;
+import agogic.core.snapshot.Snapshot;
+import agogic.core.snapshot.SnapshotSet;
+import agogic.core.write.Pass;
+import agogic.core.write.PassWriter;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Optional;
+import java.util.Random;
+import net.jqwik.api.ForAll;
+import net.jqwik.api.Property;
+import org.junit.jupiter.api.Test;
+
+/** Snapshots that are started from pads while it plays come on the bar, are heard, and are written there. */
+class StartsTest {
+    private static final long TICK = 3_000_000;
+    private static final Target ONE = target("p1");
+    private static final Target TWO = target("p2");
+
+    private long now;
+
+    private static Session piece(SnapshotSet.Start start, double over, double[][] values) {
+        Session session = Pieces.wanting(3, 4, 2);
+        for (int i = 0; i < values.length; i++) {
+            double[] of = values[i];
+            Snapshot one =
+                    Snapshots.take(session, "S" + (i + 1), List.of(ONE, TWO), t -> t.equals(ONE) ? of[0] : of[1]);
+            session = Snapshots.keep(session, "Set", one.on(Optional.of(new Hand("s", "fader-" + (i + 1)))));
+        }
+        return Snapshots.keep(session, session.sets().get(0).starting(start, over));
+    }
+
+    private void run(Engine engine, double until) {
+        while (now < until * 1e9) {
+            now += TICK;
+            engine.tick(now);
+        }
+    }
+
+    private void press(Engine engine, int pad) {
+        engine.port(0).message(0xB0, 19 + pad, 127, now);
+        engine.port(0).message(0xB0, 19 + pad, 0, now + 1000);
+    }
+
+    private Session written(Engine engine, Session session) {
+        engine.stop();
+        now += TICK;
+        engine.tick(now);
+        Session after = session;
+        for (List<Pass> passes = engine.finishedPass(); passes != null; passes = engine.finishedPass()) {
+            after = PassWriter.write(after, passes);
+        }
+        return after;
+    }
+
+    private static double heard(Session session, Target target, double beat) {
+        LayerStack stack = session.stack(session.lane(target));
+        return stack.valueAtBeat(beat);
+    }
+
+    /** One beat is a second. What counts is what was pressed last before the place where it comes. */
+    @Property(tries = 80, seed = "51")
+    void whatIsPressedComesOnItsLineAndIsWrittenThere(@ForAll long seed) {
+        Random random = new Random(seed);
+        now = 0;
+        SnapshotSet.Start start = SnapshotSet.Start.values()[1 + random.nextInt(2)];
+        double grid = start == SnapshotSet.Start.BEAT ? 1 : 4;
+        double[][] values = new double[4][2];
+        for (double[] one : values) {
+            one[0] = random.nextInt(128) / 127.0;
+            one[1] = random.nextDouble();
+        }
+        Session session = piece(start, 0, values);
+        Engine engine = new Engine(session);
+        engine.tick(0);
+        engine.lend(true);
+        engine.play(0, 0);
+        engine.tick(now);
+        List<double[]> expected = new ArrayList<>();
+        double end = 9 + random.nextInt(12);
+        for (double at = 0.3 + random.nextDouble(); at < end - 0.5; at += 0.2 + 3 * random.nextDouble()) {
+            run(engine, at);
+            int pad = 1 + random.nextInt(4);
+            press(engine, pad);
+            double line = Math.ceil(now * 1e-9 / grid - 1e-6) * grid;
+            expected.removeIf(e -> e[0] == line);
+            expected.add(new double[] {line, pad - 1});
+        }
+        run(engine, end);
+        Session after = written(engine, session);
+        expected.removeIf(e -> e[0] >= end);
+        for (int i = 0; i < expected.size(); i++) {
+            double line = expected.get(i)[0];
+            double[] said = values[(int) expected.get(i)[1]];
+            double until = i + 1 < expected.size() ? expected.get(i + 1)[0] : end;
+            for (double beat : new double[] {line + 1e-6, line + 0.01, (line + until) / 2, until - 1e-3}) {
+                assertThat(heard(after, ONE, beat))
+                        .as("%s in %s", beat, expected.size())
+                        .isCloseTo(said[0], within(1e-9));
+                assertThat(heard(after, TWO, beat))
+                        .as(
+                                "%s of %s: %s",
+                                beat,
+                                expected.stream()
+                                        .map(java.util.Arrays::toString)
+                                        .toList(),
+                                after.lane(TWO).envelope())
+                        .isCloseTo(said[1], within(1e-9));
+            }
+        }
+        if (!expected.isEmpty()) {
+            double first = expected.get(0)[0];
+            assertThat(heard(after, ONE, first - 1e-6)).isCloseTo(0.5, within(1e-9));
+            assertThat(heard(after, ONE, end + 1)).isCloseTo(0.5, within(1e-9));
+            Envelope points = after.lane(ONE).envelope();
+            assertThat(points.size()).isLessThanOrEqualTo(2 * expected.size() + 4);
+        }
+    }
+
+    @Test
+    void withoutPlayingItIsHeardAtOnceAndNothingIsWritten() {
+        now = 0;
+        Session session = piece(SnapshotSet.Start.FOUR_BARS, 2, new double[][] {{0.2, 0.4}, {0.9, 0.1}});
+        Engine engine = new Engine(session);
+        engine.tick(0);
+        press(engine, 2);
+        run(engine, 0.02);
+        assertThat(engine.live().value(engine.index().of(ONE))).isEqualTo(0.9);
+        assertThat(engine.started().get(1)).isEqualTo(2);
+        engine.play(0, 0);
+        engine.tick(now);
+        run(engine, 1);
+        assertThat(written(engine, session)).isEqualTo(session);
+    }
+
+    @Test
+    void itWaitsForItsFourBarsAndGoesThereOverItsLength() {
+        now = 0;
+        Session session = piece(SnapshotSet.Start.FOUR_BARS, 2, new double[][] {{1, 0}, {0.5, 0.5}});
+        Engine engine = new Engine(session);
+        engine.tick(0);
+        engine.lend(true);
+        engine.play(0, 0);
+        engine.tick(now);
+        run(engine, 3);
+        press(engine, 1);
+        run(engine, 15.9);
+        assertThat(engine.started().get(0)).isEqualTo(1);
+        assertThat(engine.live().value(engine.index().of(ONE))).isEqualTo(0.5);
+        run(engine, 17);
+        assertThat(engine.started().get(0)).isZero();
+        assertThat(engine.live().value(engine.index().of(ONE))).isCloseTo(0.75, within(0.01));
+        run(engine, 20);
+        Session after = written(engine, session);
+        assertThat(heard(after, ONE, 15.99)).isCloseTo(0.5, within(1e-6));
+        assertThat(heard(after, ONE, 17)).isCloseTo(0.75, within(0.011));
+        assertThat(heard(after, TWO, 19)).isCloseTo(0, within(1e-6));
+        assertThat(after.lane(ONE).envelope().size()).isLessThan(9);
+    }
+
+    /** What waits for a place behind the loop comes where the loop begins; a stop lets go of everything. */
+    @Test
+    void aLoopAndAStopTakeCareOfWhatWaits() {
+        now = 0;
+        Session session = piece(SnapshotSet.Start.BAR, 0, new double[][] {{0.2, 0.4}, {0.9, 0.1}})
+                .withLoop(new Loop(0, 6, true));
+        Engine engine = new Engine(session);
+        engine.tick(0);
+        engine.lend(true);
+        engine.play(0, 0);
+        engine.tick(now);
+        run(engine, 5);
+        press(engine, 2);
+        run(engine, 5.99);
+        assertThat(engine.live().value(engine.index().of(ONE))).isEqualTo(0.5);
+        run(engine, 6.01);
+        assertThat(engine.live().value(engine.index().of(ONE))).isEqualTo(0.9);
+        press(engine, 1);
+        engine.stop();
+        run(engine, 6.1);
+        assertThat(engine.started().get(0)).isZero();
+        Session after = PassWriter.write(session, engine.finishedPass());
+        engine.play(1, 1);
+        run(engine, 7);
+        assertThat(engine.finishedPass()).isNull();
+        assertThat(heard(after, ONE, 0.001)).isCloseTo(0.9, within(1e-9));
+    }
+}

@@ -1,0 +1,94 @@
+package agogic.desk.command;
+
+import agogic.core.lane.LayerStack;
+import agogic.core.parameter.Parameter;
+import agogic.core.route.Target;
+import agogic.core.session.Session;
+import agogic.core.shape.ShapeWords;
+import agogic.core.shape.Snapshots;
+import agogic.core.snapshot.Snapshot;
+import java.util.ArrayList;
+import java.util.HashMap;
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Map;
+import picocli.CommandLine.Command;
+import picocli.CommandLine.Option;
+
+/** {@code snapshot}: values of several parameters under a name: taken, or dropped at a bar. */
+@Command(
+        name = "snapshot",
+        description = {
+            "Values of several parameters under a name. --take keeps them as they are at --at, or as given by --value;",
+            "--drop writes them on their lanes, in words: “Far 33”, “Far 33 until 37”, “Far 33 over 2 bars”."
+        })
+final class SnapshotCommand extends EditCommand {
+    @Option(names = "--take", paramLabel = "NAME", description = "the name of the snapshot that is taken")
+    private String take;
+
+    @Option(
+            names = "--set",
+            defaultValue = "Snapshots",
+            paramLabel = "SET",
+            description = "the set it belongs to; made if there is none")
+    private String set;
+
+    @Option(names = "--target", paramLabel = "DEVICE/PARAMETER", description = "what it holds; may be repeated")
+    private List<String> targets = List.of();
+
+    @Option(
+            names = "--value",
+            paramLabel = "VALUE",
+            description = "where each of them stands, in their order; as heard at --at if not given")
+    private List<String> values = List.of();
+
+    @Option(names = "--at", paramLabel = "BAR.BEAT", defaultValue = "1", description = "where they are heard")
+    private String at;
+
+    @Option(names = "--drop", paramLabel = "WORDS", description = "which one where; may be repeated, in order")
+    private List<String> drops = List.of();
+
+    @Override
+    Session edited(Session before, Answer answer) {
+        if (take == null && drops.isEmpty()) {
+            throw new IllegalArgumentException("Nothing to do: --take a snapshot, or --drop one.");
+        }
+        Session after = before;
+        List<Map<String, Object>> done = new ArrayList<>();
+        if (take != null) {
+            Snapshot snapshot = taken(before);
+            after = Snapshots.keep(after, set, snapshot);
+            String spoken = Snapshots.spoken(after, snapshot);
+            answer.say(take + ", of the set " + set + ": " + spoken + ".");
+            done.add(new LinkedHashMap<>(Map.of("taken", take, "set", set, "values", spoken)));
+        }
+        for (String words : drops) {
+            after = ShapeWords.apply(after, new Target("", ""), 0, "drop " + words);
+            answer.say("Dropped: " + words + ".");
+            done.add(new LinkedHashMap<>(Map.of("dropped", words)));
+        }
+        answer.put("snapshots", done);
+        return after;
+    }
+
+    private Snapshot taken(Session session) {
+        List<Target> all = new ArrayList<>();
+        targets.forEach(t -> all.add(LaneCommand.target(session, t)));
+        if (all.isEmpty()) {
+            throw new IllegalArgumentException("Of what? Name parameters by --target.");
+        }
+        if (!values.isEmpty() && values.size() != all.size()) {
+            throw new IllegalArgumentException("There are " + all.size() + " times --target, but " + values.size()
+                    + " times --value: each has one.");
+        }
+        double beat = session.timeline().position(at);
+        Map<Target, Double> stands = new HashMap<>();
+        for (int i = 0; i < all.size(); i++) {
+            Parameter parameter = session.parameter(all.get(i));
+            LayerStack stack = session.stack(session.lane(all.get(i)));
+            double heard = stack.plays() ? stack.valueAtBeat(beat) : parameter.resting();
+            stands.put(all.get(i), values.isEmpty() ? heard : parameter.parse(values.get(i)));
+        }
+        return Snapshots.take(session, take, all, stands::get);
+    }
+}
