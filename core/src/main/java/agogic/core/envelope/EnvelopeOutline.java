@@ -20,12 +20,17 @@ public final class EnvelopeOutline {
             double low = Double.POSITIVE_INFINITY;
             double high = Double.NEGATIVE_INFINITY;
             for (int i = b * BLOCK; i < (b + 1) * BLOCK; i++) {
-                low = Math.min(low, envelope.value(i));
-                high = Math.max(high, envelope.value(i));
+                low = Math.min(low, at(i));
+                high = Math.max(high, at(i));
             }
             blockLow[b] = low;
             blockHigh[b] = high;
         }
+    }
+
+    /** Where the way from a point begins: a wave begins beside its point. */
+    private double at(int i) {
+        return envelope.shape(i).kind().wave() ? envelope.valueFrom(i, envelope.time(i)) : envelope.value(i);
     }
 
     /** Fills {@code low} and {@code high} (equal lengths) with the extremes of the columns of {@code from..to}. */
@@ -50,8 +55,8 @@ public final class EnvelopeOutline {
                     most = Math.max(most, blockHigh[next / BLOCK]);
                     next += BLOCK;
                 } else {
-                    least = Math.min(least, envelope.value(next));
-                    most = Math.max(most, envelope.value(next));
+                    least = Math.min(least, at(next));
+                    most = Math.max(most, at(next));
                     next++;
                 }
             }

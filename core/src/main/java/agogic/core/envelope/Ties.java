@@ -49,6 +49,17 @@ public final class Ties {
         return Envelope.of(all);
     }
 
+    /** With ties that are none of another envelope's, for points that go there. */
+    public static Envelope apart(Envelope envelope, Envelope other) {
+        if (!envelope.tied()) {
+            return envelope;
+        }
+        int by = fresh(other);
+        return Envelope.of(envelope.points().stream()
+                .map(p -> p.tie() == 0 ? p : p.tied(p.tie() + by))
+                .toList());
+    }
+
     /** With only those tied that are equal: mates that went elsewhere together stay together, one alone is parted. */
     public static Envelope sorted(Envelope envelope) {
         if (!envelope.tied()) {

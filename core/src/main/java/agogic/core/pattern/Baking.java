@@ -285,9 +285,11 @@ public final class Baking {
         double d = pattern.depth();
         switch (pattern.form()) {
             case SINE -> {
-                for (int i = 0; i < 4; i++) {
-                    Shape quarter = new Shape(Shape.Kind.SINE, d, 1, 0, i / 4.0, (i + 1) / 4.0);
-                    points.add(new Point(pattern.swung(i / 4.0), c, quarter));
+                // Halves begin and end on the line; to find its steps it has to go one way only.
+                double parts = pattern.steps() != 0 || settled != null ? 4 : 2;
+                for (int i = 0; i < parts; i++) {
+                    Shape part = new Shape(Shape.Kind.SINE, d, 1, 0, i / parts, (i + 1) / parts);
+                    points.add(new Point(pattern.swung(i / parts), c, part));
                 }
                 points.add(new Point(1, c));
             }

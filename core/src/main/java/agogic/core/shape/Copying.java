@@ -2,6 +2,7 @@ package agogic.core.shape;
 
 import agogic.core.envelope.Envelope;
 import agogic.core.envelope.Point;
+import agogic.core.envelope.Ties;
 import agogic.core.lane.Blend;
 import agogic.core.lane.InBeats;
 import agogic.core.lane.Layer;
@@ -169,9 +170,10 @@ public final class Copying {
             if (layer.lock() == Lock.SECONDS) {
                 once = InBeats.toSeconds(once, session.timeline());
             }
+            once = order.from.equals(order.to) ? once : Ties.apart(once, all);
             all = all.splice(once.time(0), once.time(once.size() - 1), once, parameter.resting());
         }
-        all = parameter.stepped() ? all.held(parameter::settled) : all;
+        all = Ties.sorted(parameter.stepped() ? all.held(parameter::settled) : all);
         double from = session.timeline().laneTimeOfBeat(layer.lock(), order.at);
         double to = session.timeline().laneTimeOfBeat(layer.lock(), until);
         Layer after = layer.with(

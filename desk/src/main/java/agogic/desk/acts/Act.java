@@ -20,6 +20,7 @@ import java.util.function.Supplier;
  * @param repeats true if a key that is held down does it again and again
  * @param counts false while it has nothing to act on and another act may have the key
  * @param state the words for a menu, where they tell what would be done or whether it is on
+ * @param why why it cannot be done now; empty if it can
  */
 public record Act(
         String id,
@@ -32,8 +33,11 @@ public record Act(
         boolean repeats,
         BooleanSupplier counts,
         Supplier<String> state,
+        Supplier<String> why,
         Runnable run) {
     private static final BooleanSupplier ALWAYS = () -> true;
+    /** Told in the line of another act. */
+    private static final String UNTOLD = "with others";
 
     /**
      * An act that counts in every view.
@@ -52,6 +56,7 @@ public record Act(
                 false,
                 ALWAYS,
                 () -> words,
+                () -> "",
                 run);
     }
 
@@ -68,32 +73,59 @@ public record Act(
                 true,
                 () -> false,
                 () -> words,
+                () -> "",
                 () -> {});
     }
 
     /** It counts in these views only. */
     public Act in(View first, View... more) {
-        return new Act(id, words, brief, about, keys, told, EnumSet.of(first, more), repeats, counts, state, run);
+        return new Act(id, words, brief, about, keys, told, EnumSet.of(first, more), repeats, counts, state, why, run);
     }
 
     /** What its button says. */
     public Act brief(String onButton) {
-        return new Act(id, words, onButton, about, keys, told, views, repeats, counts, state, run);
+        return new Act(id, words, onButton, about, keys, told, views, repeats, counts, state, why, run);
     }
 
     /** A held key does it again and again. */
     public Act repeating() {
-        return new Act(id, words, brief, about, keys, told, views, true, counts, state, run);
+        return new Act(id, words, brief, about, keys, told, views, true, counts, state, why, run);
     }
 
     /** It counts only while this holds. */
     public Act when(BooleanSupplier holds) {
-        return new Act(id, words, brief, about, keys, told, views, repeats, holds, state, run);
+        return new Act(id, words, brief, about, keys, told, views, repeats, holds, state, why, run);
     }
 
     /** Its words in a menu. */
     public Act reading(Supplier<String> now) {
-        return new Act(id, words, brief, about, keys, told, views, repeats, counts, now, run);
+        return new Act(id, words, brief, about, keys, told, views, repeats, counts, now, why, run);
+    }
+
+    /** Another line of the list of keys tells its key. */
+    public Act untold() {
+        return new Act(id, words, brief, about, keys, UNTOLD, views, repeats, counts, state, why, run);
+    }
+
+    /** It cannot be done while this says why not. */
+    public Act unless(Supplier<String> whyNot) {
+        return new Act(id, words, brief, about, keys, told, views, repeats, counts, state, whyNot, run);
+    }
+
+    /** Why it cannot be done in a view now, in words; empty if it can. */
+    public String whyNot(View view) {
+        if (keys.isEmpty() && !told.isEmpty()) {
+            return "its keys do it";
+        }
+        if (!views.contains(view)) {
+            return "in " + String.join(", ", views.stream().map(View::title).toList());
+        }
+        return counts.getAsBoolean() ? why.get() : "nothing here to do it to";
+    }
+
+    /** True if it has a line of its own in the list of keys. */
+    boolean listed() {
+        return !told.equals(UNTOLD);
     }
 
     /** True if it is there in a view, now. */

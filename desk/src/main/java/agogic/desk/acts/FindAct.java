@@ -2,6 +2,8 @@ package agogic.desk.acts;
 
 import agogic.desk.model.View;
 import agogic.desk.parts.Theme;
+import java.util.ArrayList;
+import java.util.Comparator;
 import java.util.List;
 import java.util.Locale;
 import java.util.Optional;
@@ -26,9 +28,11 @@ public final class FindAct extends Dialog<Act> {
     private final TextField search = new TextField();
     private final ListView<Act> list = new ListView<>();
     private final List<Act> all;
+    private final View view;
 
-    private FindAct(List<Act> all, Window owner) {
+    private FindAct(List<Act> all, View view, Window owner) {
         this.all = all;
+        this.view = view;
         initOwner(owner);
         Theme.dress(this, owner);
         Theme.enterConfirms(this);
@@ -44,7 +48,7 @@ public final class FindAct extends Dialog<Act> {
         list.setAccessibleText("Acts");
         list.setPrefSize(620, 380);
         list.setPlaceholder(new Label("No act has all of these words."));
-        list.setCellFactory(view -> new ActCell());
+        list.setCellFactory(cells -> new ActCell());
         list.setOnMouseClicked(e -> {
             if (e.getClickCount() == 2) {
                 setResult(list.getSelectionModel().getSelectedItem());
@@ -58,14 +62,16 @@ public final class FindAct extends Dialog<Act> {
         fill();
     }
 
-    /** Asks for one of the acts of a view; empty if none was chosen. */
+    /**
+     * Asks for one of all acts, those of the view first; one that cannot be done now is grey, with why. Empty if none was
+     * chosen.
+     */
     public static Optional<Act> ask(Acts acts, View view, Window owner) {
-        return new FindAct(
-                        acts.in(view).stream()
-                                .filter(a -> !"find-act".equals(a.id()))
-                                .toList(),
-                        owner)
-                .showAndWait();
+        List<Act> all = new ArrayList<>(acts.in(view));
+        acts.all().stream().filter(a -> !all.contains(a)).forEach(all::add);
+        all.removeIf(
+                a -> "find-act".equals(a.id()) || a.keys().isEmpty() && !a.key().isEmpty());
+        return new FindAct(all, view, owner).showAndWait();
     }
 
     /** Those acts that have all of the words, whatever their order. */
@@ -80,7 +86,12 @@ public final class FindAct extends Dialog<Act> {
     }
 
     private void fill() {
-        list.getItems().setAll(matching(all, search.getText()));
+        List<Act> found = new ArrayList<>(matching(all, search.getText()));
+        String typed = search.getText().toLowerCase(Locale.ROOT).strip();
+        // What can be done first, and of that what is called so.
+        found.sort(Comparator.comparing((Act a) -> !a.whyNot(view).isEmpty())
+                .thenComparing(a -> !a.words().toLowerCase(Locale.ROOT).contains(typed)));
+        list.getItems().setAll(found);
         list.getSelectionModel().selectFirst();
     }
 
@@ -95,7 +106,11 @@ public final class FindAct extends Dialog<Act> {
         }
     }
 
-    private static final class ActCell extends ListCell<Act> {
+    private final class ActCell extends ListCell<Act> {
+        ActCell() {
+            setPrefWidth(0);
+        }
+
         @Override
         protected void updateItem(Act act, boolean empty) {
             super.updateItem(act, empty);
@@ -108,17 +123,23 @@ public final class FindAct extends Dialog<Act> {
             words.setMinWidth(200);
             Label about = new Label(act.about());
             about.getStyleClass().addAll("quiet", "small");
-            about.setMaxWidth(330);
+            about.setMinWidth(0);
+            words.setMaxWidth(250);
             Region gap = new Region();
             HBox.setHgrow(gap, Priority.ALWAYS);
             Label key = new Label(act.firstKey());
             key.getStyleClass().addAll("figures", "hand-text", "small");
             key.setMinWidth(Region.USE_PREF_SIZE);
+            String why = act.whyNot(view);
+            if (!why.isEmpty()) {
+                words.getStyleClass().add("quiet");
+                about.setText("not now: " + why);
+            }
             HBox line = new HBox(10, words, about, gap, key);
             line.setAlignment(Pos.CENTER_LEFT);
             setGraphic(line);
-            setAccessibleText(
-                    act.state().get() + ". " + act.about() + (act.key().isEmpty() ? "" : ". Key " + act.key()));
+            setAccessibleText(act.state().get() + ". " + (why.isEmpty() ? act.about() : "Not now: " + why)
+                    + (act.key().isEmpty() ? "" : ". Key " + act.key()));
         }
     }
 }

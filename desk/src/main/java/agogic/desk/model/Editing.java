@@ -1,5 +1,6 @@
 package agogic.desk.model;
 
+import agogic.core.route.WriteMode;
 import agogic.core.session.Gesture;
 import agogic.core.session.History;
 import agogic.core.session.Session;
@@ -24,6 +25,7 @@ public final class Editing {
     private History history;
     private Session saved;
     private final ReadOnlyObjectWrapper<Session> session = new ReadOnlyObjectWrapper<>();
+    private boolean other;
     private final ObjectProperty<Path> file = new SimpleObjectProperty<>();
 
     Editing(Session first, LiveDesk live, Notices notices) {
@@ -122,14 +124,34 @@ public final class Editing {
                         () -> notices.say(Notice.plain("Redo", "There is nothing to do again.")));
     }
 
+    /** Another session is heard in the place of this one, from the same position, until something is edited; null for none. */
+    public void hear(Session instead) {
+        attempt(() -> {
+            live.load(instead == null ? session() : read(instead));
+            other = instead != null;
+        });
+    }
+
+    /** A session in which nothing is armed: what is only heard is not written. */
+    private static Session read(Session other) {
+        return other.withRoutes(
+                other.routes().stream().map(r -> r.in(WriteMode.READ)).toList());
+    }
+
+    /** True while another session than this one is heard. */
+    public boolean hearsOther() {
+        return other;
+    }
+
     private void adopt(History next) {
-        boolean other = session() != next.session();
-        if (other) {
+        boolean changed = session() != next.session();
+        if (changed || other) {
             // What cannot be played is refused here, before it is a step of the history.
             live.load(next.session());
         }
         history = next;
-        if (other) {
+        other = false;
+        if (changed) {
             session.set(next.session());
         }
     }

@@ -152,6 +152,10 @@ public final class Riding {
     }
 
     private void begin(String words) {
+        if (desk.editing().hearsOther()) {
+            // What is written is written on what is.
+            desk.editing().hear(null);
+        }
         Sync sync = desk.session().sync();
         if (!sync.follows()) {
             rideFrom(desk.timeline().beatAt(startingSecond()), words);

@@ -25,6 +25,7 @@ public final class Selection {
     private final ObjectProperty<View> view = new SimpleObjectProperty<>(View.ROUTES);
     private final BooleanProperty drawer = new SimpleBooleanProperty(true);
     private final Map<View, Boolean> drawers = new EnumMap<>(View.class);
+    private final BooleanProperty sets = new SimpleBooleanProperty(false);
     private final BooleanProperty light = new SimpleBooleanProperty(false);
     private final ObservableList<Target> touched = FXCollections.observableArrayList();
     private final ObjectProperty<Target> shown = new SimpleObjectProperty<>();
@@ -63,6 +64,11 @@ public final class Selection {
 
     public BooleanProperty drawerProperty() {
         return drawer;
+    }
+
+    /** True while the snapshots are shown. */
+    public BooleanProperty setsProperty() {
+        return sets;
     }
 
     public BooleanProperty lightProperty() {

@@ -41,6 +41,8 @@ public final class ChoiceDialog extends Dialog<Set<String>> {
     private final Label sum = new Label();
     private final VBox box = new VBox(10);
     private final Function<Set<String>, String> summing;
+    /** True if what is left out tells what would become of it, too. */
+    private boolean offers;
 
     /**
      * A dialog over a window.
@@ -70,6 +72,11 @@ public final class ChoiceDialog extends Dialog<Set<String>> {
         list.setAccessibleText(title + "; Space takes a line or leaves it out");
         list.getSelectionModel().selectFirst();
         list.addEventFilter(KeyEvent.KEY_PRESSED, e -> {
+            if (e.getCode() == KeyCode.ESCAPE) {
+                setResult(null);
+                close();
+                e.consume();
+            }
             if (e.getCode() == KeyCode.SPACE) {
                 turn(list.getSelectionModel().getSelectedItem());
                 e.consume();
@@ -108,6 +115,13 @@ public final class ChoiceDialog extends Dialog<Set<String>> {
             small.setId(id);
             box.getChildren().add(small);
         }
+        return this;
+    }
+
+    /** Telling what would become of each line, also while it is left out. */
+    public ChoiceDialog offering() {
+        offers = true;
+        told();
         return this;
     }
 
@@ -179,7 +193,8 @@ public final class ChoiceDialog extends Dialog<Set<String>> {
             taken.setText(takes ? "✓" : line.takes() ? "○" : "–");
             what.setText(line.what());
             count.setText(line.count());
-            String fate = takes ? line.becomes() : line.takes() ? "left out" : "not taken: " + line.becomes();
+            String left = offers ? line.becomes() : "left out";
+            String fate = takes ? line.becomes() : line.takes() ? left : "not taken: " + line.becomes();
             becomes.setText(fate);
             for (Label label : List.of(taken, what, count, becomes)) {
                 label.getStyleClass().remove("quiet");
@@ -187,7 +202,8 @@ public final class ChoiceDialog extends Dialog<Set<String>> {
                     label.getStyleClass().add("quiet");
                 }
             }
-            setAccessibleText((takes ? "taken: " : "") + line.what() + ", " + line.count() + ", " + fate);
+            setAccessibleText(
+                    (takes ? "taken: " : offers ? "left out: " : "") + line.what() + ", " + line.count() + ", " + fate);
         }
     }
 }

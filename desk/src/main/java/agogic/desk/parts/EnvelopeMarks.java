@@ -9,6 +9,7 @@ import agogic.desk.draw.Mark;
 import agogic.desk.model.TimeWindow;
 import java.util.ArrayList;
 import java.util.List;
+import java.util.function.IntPredicate;
 
 /** An envelope as marks: a line through the extremes of every pixel, a soft ground, and its points where there is room. */
 public final class EnvelopeMarks {
@@ -82,39 +83,41 @@ public final class EnvelopeMarks {
         return Math.max(0, Math.min(1, value));
     }
 
-    /** The points of an envelope between beats {@code from..to}; {@code chosen} is marked, −1 for none. */
+    /** The points of an envelope between beats {@code from..to}; those that are chosen are marked. */
     public static List<Mark> points(
             Envelope envelope,
             TimeWindow time,
             double perBeat,
             Field field,
             double radius,
-            int chosen,
+            IntPredicate chosen,
             Timeline timeline,
             Lock lock) {
         List<Mark> marks = new ArrayList<>();
-        int visible = 0;
-        for (int i = 0; i < envelope.size(); i++) {
-            double beat = timeline.beatOfLane(lock, envelope.time(i));
-            visible += beat >= time.from() && beat <= time.to() ? 1 : 0;
-        }
-        if (visible > field.width() / ROOM) {
+        int first = envelope.firstAtOrAfter(timeline.laneTimeOfBeat(lock, time.from()));
+        int last = envelope.lastAtOrBefore(timeline.laneTimeOfBeat(lock, time.to()));
+        if (last - first > field.width() / ROOM) {
             return marks;
         }
-        for (int i = 0; i < envelope.size(); i++) {
+        for (int i = first; i <= last; i++) {
             double beat = timeline.beatOfLane(lock, envelope.time(i));
             if (beat < time.from() || beat > time.to()) {
                 continue;
             }
             double x = field.left() + (beat - time.from()) * perBeat;
             double y = field.y(clamp(envelope.value(i)));
-            double r = i == chosen ? radius + 2 : radius;
-            Ink fill = i == chosen ? Ink.TEXT : Ink.PANEL;
+            double r = chosen.test(i) ? radius + 2 : radius;
+            Ink fill = chosen.test(i) ? Ink.TEXT : Ink.PANEL;
             if (envelope.pinned(i)) {
                 // A pinned point is full: set by hand, kept by every recipe.
-                fill = i == chosen ? Ink.TEXT : Ink.SOUND;
+                fill = chosen.test(i) ? Ink.TEXT : Ink.SOUND;
             }
             marks.add(new Mark.Disc(x, y, r, fill, Ink.SOUND, 1.6, 0));
+            if (envelope.tie(i) != 0) {
+                // Two bars over a point that stays equal to others.
+                marks.add(new Mark.Line(x - 4, y - r - 4, x + 4, y - r - 4, Ink.SOUND, 1.6, 0));
+                marks.add(new Mark.Line(x - 4, y - r - 7, x + 4, y - r - 7, Ink.SOUND, 1.6, 0));
+            }
         }
         return marks;
     }

@@ -49,6 +49,13 @@ public final class Parts {
         return line;
     }
 
+    /** A number as short as it can be: {@code 4}, {@code 0.5}. */
+    public static String number(double value) {
+        return value == Math.rint(value) && Math.abs(value) < 1e15
+                ? Long.toString((long) value)
+                : Double.toString(value);
+    }
+
     public static MenuItem item(String words, Runnable run) {
         MenuItem item = new MenuItem(words);
         item.setMnemonicParsing(false);

@@ -10,19 +10,26 @@ import agogic.core.time.Timeline;
 import agogic.desk.model.Desk;
 import agogic.desk.model.Notice;
 import agogic.desk.parts.FormDialog;
+import java.util.ArrayList;
 import java.util.List;
+import java.util.stream.Stream;
 import javafx.scene.control.ComboBox;
 import javafx.scene.control.TextField;
 import javafx.stage.Window;
 
-/** Asks what of a lane goes where: a range, to another lane or its own, as fast or slower, once or up to a bar. */
-final class CopyForm extends FormDialog<Copying.Order> {
+/**
+ * Asks what of lanes goes where: a range, to other lanes or their own, as fast or slower, once or up to a bar. Several lanes of
+ * one device go to those of the same names of another.
+ */
+final class CopyForm extends FormDialog<List<Copying.Order>> {
     private static final List<String> SOURCES = List.of("stays", "is level there", "goes");
     private static final List<String> WAYS = List.of("place of the travel", "value in the unit");
 
     private final Session session;
-    private final Target source;
-    private final List<Target> targets;
+    private final List<Target> sources;
+    /** For each answer of where to, a target for each source. */
+    private final List<List<Target>> targets = new ArrayList<>();
+
     private final ComboBox<String> to;
     private final TextField from;
     private final TextField until;
@@ -32,18 +39,36 @@ final class CopyForm extends FormDialog<Copying.Order> {
     private final ComboBox<String> by;
     private final ComboBox<String> becomes;
 
-    private CopyForm(Session session, Target source, double here, Window owner) {
-        super("Copy a range", "What " + TargetName.of(session, source) + " has in a range, elsewhere too", owner);
+    private CopyForm(Session session, List<Target> sources, double here, Window owner) {
+        super("Copy a range", "What " + named(session, sources) + " in a range, elsewhere too", owner);
         this.session = session;
-        this.source = source;
-        targets = session.routes().stream().map(Route::target).distinct().toList();
-        List<String> names =
-                targets.stream().map(t -> TargetName.of(session, t)).toList();
+        this.sources = sources;
+        List<String> names = new ArrayList<>();
+        if (sources.size() == 1) {
+            Stream.concat(sources.stream(), session.routes().stream().map(Route::target))
+                    .distinct()
+                    .forEach(t -> {
+                        targets.add(List.of(t));
+                        names.add(TargetName.of(session, t));
+                    });
+        } else {
+            targets.add(sources);
+            names.add("the same lanes");
+            session.devices().forEach(d -> {
+                if (sources.stream().allMatch(s -> d.find(s.parameter()) != null)
+                        && sources.stream().noneMatch(s -> s.device().equals(d.id()))) {
+                    targets.add(sources.stream()
+                            .map(s -> new Target(d.id(), s.parameter()))
+                            .toList());
+                    names.add(d.name());
+                }
+            });
+        }
         Loop loop = session.loop();
         Timeline timeline = session.timeline();
         from = row("copy-from", "From", timeline.printBars(loop.from()), "the loop's beginning");
         until = row("copy-until", "Until", timeline.printBars(loop.to()), "the loop's end");
-        to = choice("copy-to", "To", names, TargetName.of(session, source), "");
+        to = choice("copy-to", "To", names, names.get(0), "");
         at = row("copy-at", "At", timeline.printBars(here), "the playhead");
         fill = row("copy-fill", "Repeat up to", "", "empty for once");
         speed = row("copy-speed", "Speed", "100", "%; 50 is twice as long");
@@ -52,19 +77,38 @@ final class CopyForm extends FormDialog<Copying.Order> {
         done("copy", "Copy it");
     }
 
+    private static String named(Session session, List<Target> sources) {
+        return sources.size() == 1
+                ? TargetName.of(session, sources.get(0)) + " has"
+                : "these " + sources.size() + " lanes have";
+    }
+
+    /** Copies in order; the outcome of the last, with the session after all. */
+    private static Session copied(Session session, List<Copying.Order> orders, List<String> told) {
+        Session after = session;
+        for (Copying.Order order : orders) {
+            Copying.Outcome outcome = Copying.copy(after, order);
+            told.add(Copying.told(after, order, outcome));
+            after = outcome.session();
+        }
+        return after;
+    }
+
     /** Asks, and copies. */
-    static void ask(Desk desk, Target source, Window owner) {
-        if (source == null) {
+    static void ask(Desk desk, List<Target> sources, Window owner) {
+        if (sources.contains(null)) {
             desk.refuse("Show a lane first: what it has in a range can be copied.");
             return;
         }
         double here = Math.max(0, desk.riding().positionBeat());
-        new CopyForm(desk.session(), source, here, owner).showAndWait().ifPresent(order -> {
-            Copying.Outcome outcome = Copying.copy(desk.session(), order);
-            String told = Copying.told(desk.session(), order, outcome);
-            desk.edit("Copy a range", s -> Copying.copy(s, order).session());
+        new CopyForm(desk.session(), sources, here, owner).showAndWait().ifPresent(orders -> {
+            List<String> told = new ArrayList<>();
+            desk.edit("Copy a range", s -> copied(s, orders, told));
             desk.say(new Notice(
-                    Notice.Kind.GOOD, "Copied", told, List.of(new Notice.Act("Undo", desk.editing()::undo))));
+                    Notice.Kind.GOOD,
+                    "Copied",
+                    String.join(" ", told),
+                    List.of(new Notice.Act("Undo", desk.editing()::undo))));
         });
     }
 
@@ -73,7 +117,7 @@ final class CopyForm extends FormDialog<Copying.Order> {
     }
 
     @Override
-    protected Copying.Order made() {
+    protected List<Copying.Order> made() {
         double times;
         try {
             times = Double.parseDouble(
@@ -82,17 +126,22 @@ final class CopyForm extends FormDialog<Copying.Order> {
         } catch (NumberFormatException e) {
             throw new IllegalArgumentException("“" + speed.getText() + "” is no speed. Expected percent, such as 50.");
         }
-        Copying.Order order = new Copying.Order(
-                source,
-                targets.get(to.getItems().indexOf(to.getValue())),
-                position(from),
-                position(until),
-                position(at),
-                fill.getText().isBlank() ? 0 : position(fill),
-                times,
-                Copying.By.values()[WAYS.indexOf(by.getValue())],
-                Copying.Source.values()[SOURCES.indexOf(becomes.getValue())]);
+        List<Target> there = targets.get(to.getItems().indexOf(to.getValue()));
+        List<Copying.Order> orders = new ArrayList<>();
+        for (int i = 0; i < sources.size(); i++) {
+            orders.add(new Copying.Order(
+                    sources.get(i),
+                    there.get(i),
+                    position(from),
+                    position(until),
+                    position(at),
+                    fill.getText().isBlank() ? 0 : position(fill),
+                    times,
+                    Copying.By.values()[WAYS.indexOf(by.getValue())],
+                    Copying.Source.values()[SOURCES.indexOf(becomes.getValue())]));
+        }
         // What cannot be done is said while the form is open.
-        return Copying.copy(session, order).points() >= 0 ? order : null;
+        copied(session, orders, new ArrayList<>());
+        return orders;
     }
 }

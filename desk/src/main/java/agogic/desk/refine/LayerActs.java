@@ -97,7 +97,10 @@ final class LayerActs {
                         run.accept(shown);
                     }
                 })
-                .in(View.REFINE);
+                .in(View.REFINE)
+                .unless(() -> id.startsWith("take-")
+                        ? view.get().shown().whyNoTake()
+                        : view.get().shown().whyNone());
     }
 
     private Window window() {

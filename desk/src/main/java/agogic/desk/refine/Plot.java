@@ -2,11 +2,13 @@ package agogic.desk.refine;
 
 import agogic.core.session.Points;
 import agogic.desk.draw.Ink;
+import agogic.desk.draw.Mark;
 import agogic.desk.draw.Painter;
 import agogic.desk.draw.Palette;
 import agogic.desk.model.Desk;
 import agogic.desk.model.TimeWindow;
 import agogic.desk.parts.EnvelopeMarks;
+import java.util.ArrayList;
 import java.util.List;
 import javafx.scene.AccessibleAttribute;
 import javafx.scene.AccessibleRole;
@@ -31,11 +33,20 @@ final class Plot extends Region {
     private final Line playhead = new Line();
     private int dragged = -1;
     private boolean drawing;
+    /** Where the hand was last while it drags several points. */
+    private double at;
+
+    private double value;
+    /** The part of the picture whose points are chosen by drawing a box round them, while it is drawn. */
+    private double[] boxed;
+
+    private final Freehand freehand;
 
     Plot(Shown shown, Runnable typing) {
         this.shown = shown;
         this.typing = typing;
         desk = shown.desk;
+        freehand = new Freehand(shown);
         time = shown.time;
         getStyleClass().add("plot");
         setId("plot");
@@ -54,6 +65,10 @@ final class Plot extends Region {
         addEventHandler(MouseEvent.MOUSE_RELEASED, e -> {
             dragged = -1;
             drawing = false;
+            if (boxed != null) {
+                box();
+            }
+            freehand.end();
             desk.settle();
         });
         addEventHandler(KeyEvent.KEY_PRESSED, this::key);
@@ -73,18 +88,35 @@ final class Plot extends Region {
 
     void draw() {
         if (getWidth() > 0 && shown.lane != null && !isDisabled()) {
+            RefineMarks marks = marks();
+            List<Mark> all = new ArrayList<>(marks.all(
+                    shown.chosen,
+                    shown.picked::has,
+                    shown.drawable() == null ? null : shown.handle(),
+                    shown.preview,
+                    shown.ghost));
+            all.addAll(freehand.marks(marks));
+            if (boxed != null) {
+                double x = Math.min(boxed[0], boxed[2]);
+                double y = Math.min(boxed[1], boxed[3]);
+                double wide = Math.abs(boxed[2] - boxed[0]);
+                all.add(new Mark.Box(x, y, wide, Math.abs(boxed[3] - boxed[1]), 0, Ink.NONE, Ink.TEXT, 1));
+            }
             Painter.paint(
                     canvas.getGraphicsContext2D(),
                     getWidth(),
                     getHeight(),
-                    marks().all(shown.chosen, shown.drawable() == null ? null : shown.handle(), shown.preview),
+                    all,
                     Palette.of(desk.selection().lightProperty().get()));
         }
     }
 
     /** Says in words what it shows: the chosen point, or the whole. */
     void tell() {
-        setAccessibleText(shown.any() ? shown.spoken(shown.chosen) : shown.spoken());
+        setAccessibleText(
+                shown.picked.many()
+                        ? shown.picked.spoken()
+                        : shown.any() ? shown.spoken(shown.chosen) : shown.spoken());
         notifyAccessibleAttributeChanged(AccessibleAttribute.TEXT);
         draw();
     }
@@ -123,9 +155,22 @@ final class Plot extends Region {
         drawing = handle != null && Math.hypot(marks.x(handle[0]) - e.getX(), marks.y(handle[1]) - e.getY()) < nearest;
         if (drawing) {
             dragged = -1;
+        } else if (near >= 0 && e.isShiftDown()) {
+            shown.picked.turn(near);
         } else if (near >= 0) {
             dragged = near;
-            shown.choose(near);
+            if (!shown.picked.many() || !shown.picked.has(near)) {
+                shown.choose(near);
+            } else {
+                shown.chosen = near;
+            }
+            at = marks.laneTimeAt(e.getX());
+            value = marks.valueAt(e.getY());
+        } else if (e.isShiftDown() && e.getY() >= field.top()) {
+            boxed = new double[] {e.getX(), e.getY(), e.getX(), e.getY()};
+        } else if (e.isShortcutDown() && e.getY() >= field.top()) {
+            freehand.begin();
+            freehand.moved(marks.laneTimeAt(e.getX()), marks.valueAt(e.getY()));
         } else if (e.getClickCount() == 2 && e.getY() >= field.top() && e.getY() <= field.top() + field.height()) {
             double time2 = marks.laneTimeAt(e.getX());
             double to = marks.valueAt(e.getY());
@@ -135,7 +180,39 @@ final class Plot extends Region {
         }
     }
 
+    private void box() {
+        RefineMarks marks = marks();
+        double[] one = boxed;
+        boxed = null;
+        shown.picked.box(
+                marks.laneTimeAt(Math.min(one[0], one[2])),
+                marks.laneTimeAt(Math.max(one[0], one[2])),
+                marks.valueAt(Math.max(one[1], one[3])),
+                marks.valueAt(Math.min(one[1], one[3])));
+        draw();
+    }
+
     private void moved(MouseEvent e) {
+        if (boxed != null) {
+            boxed[2] = e.getX();
+            boxed[3] = e.getY();
+            draw();
+            return;
+        }
+        if (freehand.on()) {
+            freehand.moved(marks().laneTimeAt(e.getX()), marks().valueAt(e.getY()));
+            draw();
+            return;
+        }
+        if (dragged >= 0 && shown.picked.many()) {
+            RefineMarks marks = marks();
+            double time2 = marks.laneTimeAt(e.getX());
+            double to = marks.valueAt(e.getY());
+            shown.picked.move(time2 - at, to - value);
+            at = time2;
+            value = to;
+            return;
+        }
         if (drawing && shown.drawable() != null) {
             shown.drawThrough(marks().valueAt(e.getY()));
         }
@@ -158,8 +235,8 @@ final class Plot extends Region {
         boolean handled = true;
         int last = shown.lane.envelope().size() - 1;
         switch (e.getCode()) {
-            case RIGHT -> shown.choose(Math.min(last, shown.chosen + 1));
-            case LEFT -> shown.choose(Math.max(0, shown.chosen - 1));
+            case RIGHT -> walk(Math.min(last, shown.chosen + 1), e.isShiftDown());
+            case LEFT -> walk(Math.max(0, shown.chosen - 1), e.isShiftDown());
             case UP -> shown.nudge(e.isShiftDown() ? 0.001 : 0.01);
             case DOWN -> shown.nudge(e.isShiftDown() ? -0.001 : -0.01);
             case DELETE, BACK_SPACE -> shown.deleteChosen();
@@ -168,6 +245,14 @@ final class Plot extends Region {
         }
         if (handled) {
             e.consume();
+        }
+    }
+
+    private void walk(int point, boolean more) {
+        if (more) {
+            shown.picked.upTo(point);
+        } else {
+            shown.choose(point);
         }
     }
 

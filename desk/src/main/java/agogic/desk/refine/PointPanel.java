@@ -260,8 +260,8 @@ final class PointPanel extends VBox {
                     index + 1,
                     desk.timeline().printBars(shown.beat(envelope.time(index))),
                     parameter.print(envelope.value(index)),
-                    envelope.shape(index).kind().spoken(),
-                    envelope.pinned(index) ? " ●" : ""));
+                    envelope.shape(index).kind().spoken().replace(" wave", ""),
+                    (envelope.pinned(index) ? " ●" : "") + (envelope.tie(index) == 0 ? "" : " =")));
             setAccessibleText(shown.spoken(index));
         }
     }

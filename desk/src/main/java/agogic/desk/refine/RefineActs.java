@@ -33,44 +33,44 @@ public final class RefineActs {
                         "A point at the playhead, where the lane stands there",
                         "N",
                         Shown::addAtPlayhead),
-                act("delete-point", "Delete the point", "The chosen point goes", "Delete", Shown::deleteChosen)
+                pointed("delete-point", "Delete the point", "The chosen point goes", "Delete", Shown::deleteChosen)
                         .brief("Delete"),
-                act(
+                pointed(
                                 "point-earlier",
                                 "Point earlier",
                                 "The chosen point a quarter beat earlier",
                                 "Alt+←",
                                 shown -> shown.shift(-COARSE))
                         .repeating(),
-                act(
+                pointed(
                                 "point-later",
                                 "Point later",
                                 "The chosen point a quarter beat later",
                                 "Alt+→",
                                 shown -> shown.shift(COARSE))
                         .repeating(),
-                act(
+                pointed(
                                 "point-bit-earlier",
                                 "Point a little earlier",
                                 "The chosen point a hundredth of a beat earlier",
                                 "Shift+Alt+←",
                                 shown -> shown.shift(-FINE))
                         .repeating(),
-                act(
+                pointed(
                                 "point-bit-later",
                                 "Point a little later",
                                 "The chosen point a hundredth of a beat later",
                                 "Shift+Alt+→",
                                 shown -> shown.shift(FINE))
                         .repeating(),
-                act(
+                pointed(
                                 "amount-more",
                                 "More of the shape",
                                 "The way from the chosen point bends more, or is more of an S",
                                 "Alt+↑",
                                 shown -> shown.more(AMOUNT))
                         .repeating(),
-                act(
+                pointed(
                                 "amount-less",
                                 "Less of the shape",
                                 "The way from the chosen point bends less, or is less of an S",
@@ -89,6 +89,7 @@ public final class RefineActs {
                         .in(View.REFINE)));
         for (Recipes one : Recipes.values()) {
             all.add(act(one.id(), one.words() + " recipe", one.about(), one.key(), shown -> shown.recipe(one))
+                    .unless(() -> view.get().shown().model == null ? "no ride is shown" : "")
                     .brief(one.words()));
         }
         all.add(act(
@@ -123,10 +124,14 @@ public final class RefineActs {
                 "To another lane or its own, as fast or slower, once or up to a bar",
                 "Ctrl+Shift+D",
                 shown -> CopyForm.ask(
-                        shown.desk, shown.target, view.get().getScene().getWindow())));
+                        shown.desk,
+                        shown.target == null ? java.util.Collections.singletonList(null) : shown.lanes(),
+                        view.get().getScene().getWindow())));
+        all.addAll(ChoosingActs.of(view));
+        all.addAll(Comparing.of(view));
         all.addAll(LayerActs.of(view));
         for (Ways way : Ways.ALL) {
-            all.add(act(
+            all.add(pointed(
                     "way-" + way.id(),
                     way.title(),
                     "How the value goes on from the chosen point",
@@ -138,6 +143,12 @@ public final class RefineActs {
 
     private Act act(String id, String words, String about, String key, Consumer<Shown> run) {
         return Act.of(id, words, about, key, () -> run.accept(view.get().shown()))
-                .in(View.REFINE);
+                .in(View.REFINE)
+                .unless(() -> view.get().shown().whyNone());
+    }
+
+    /** An act on the chosen point, or the chosen ones. */
+    private Act pointed(String id, String words, String about, String key, Consumer<Shown> run) {
+        return act(id, words, about, key, run).unless(() -> view.get().shown().whyNoPoint());
     }
 }

@@ -4,6 +4,7 @@ import agogic.core.curve.Curve;
 import agogic.core.envelope.Envelope;
 import agogic.core.envelope.EnvelopeOutline;
 import agogic.core.lane.Lane;
+import agogic.core.lane.Placed;
 import agogic.core.lane.Stretch;
 import agogic.core.parameter.Parameter;
 import agogic.core.refine.Refined;
@@ -20,6 +21,7 @@ import agogic.desk.parts.Ticks;
 import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.List;
+import java.util.function.IntPredicate;
 
 /** One lane, large, as marks: the ride, the band of the tolerance, the envelope, and the distance between them. */
 public final class RefineMarks {
@@ -28,6 +30,8 @@ public final class RefineMarks {
 
     /** How long a dash of what would be is, in pixels. */
     private static final int DASH = 5;
+    /** How long a dash of another version is. */
+    private static final int GHOST = 2;
 
     static final double LEFT = 78;
     static final double RIGHT = 14;
@@ -123,7 +127,7 @@ public final class RefineMarks {
     }
 
     /** All marks; {@code handle}, if not null, is where the way from the chosen point is drawn. */
-    List<Mark> all(int chosen, double[] handle, SeenLayer preview) {
+    List<Mark> all(int chosen, IntPredicate picked, double[] handle, SeenLayer preview, SeenLayer ghost) {
         List<Mark> marks = new ArrayList<>();
         grid(marks);
         if (model != null) {
@@ -132,9 +136,13 @@ public final class RefineMarks {
             raw(marks);
             rests(marks);
         }
-        envelope(marks, chosen, handle);
+        if (ghost != null) {
+            other(marks, ghost, Ink.QUIET, 2, GHOST);
+        }
+        patterns(marks);
+        envelope(marks, chosen, picked, handle);
         if (preview != null) {
-            preview(marks, preview);
+            other(marks, preview, Ink.SPAN, 2.4, DASH);
         }
         if (handle != null) {
             double x = Math.rint(x(handle[0]));
@@ -211,7 +219,7 @@ public final class RefineMarks {
         marks.add(new Mark.Path(xs, ys, Ink.RIDE, 1.2, false));
     }
 
-    private void envelope(List<Mark> marks, int chosen, double[] handle) {
+    private void envelope(List<Mark> marks, int chosen, IntPredicate picked, double[] handle) {
         EnvelopeMarks.Field f = field();
         Envelope envelope = lane.envelope();
         if (envelope.isEmpty()) {
@@ -231,15 +239,22 @@ public final class RefineMarks {
         marks.addAll(EnvelopeMarks.line(
                 seen.drawn(), outline, lane.lock(), session.timeline(), time.from(), time.to(), whole, 2.4, false));
         double perBeat = f.width() / (time.to() - time.from());
-        marks.addAll(
-                EnvelopeMarks.points(seen.drawn(), time, perBeat, whole, 4.6, chosen, session.timeline(), lane.lock()));
+        marks.addAll(EnvelopeMarks.points(
+                seen.drawn(),
+                time,
+                perBeat,
+                whole,
+                4.6,
+                i -> i == chosen || picked.test(i),
+                session.timeline(),
+                lane.lock()));
         if (chosen >= 0 && chosen < envelope.size()) {
             tag(marks, chosen, handle != null && y(handle[1]) < y(envelope.value(chosen)));
         }
     }
 
-    /** What would be: a dashed line over what is. */
-    private void preview(List<Mark> marks, SeenLayer would) {
+    /** What would be, or was: a line of dashes with what is. */
+    private void other(List<Mark> marks, SeenLayer would, Ink ink, double thick, int dash) {
         EnvelopeMarks.Field f = field();
         Envelope envelope = would.drawn();
         int n = (int) f.width();
@@ -250,13 +265,29 @@ public final class RefineMarks {
             double value = envelope.valueAt(drawnTime(time.beat(xs[i], f.left(), f.width())));
             ys[i] = Math.max(f.top(), Math.min(f.top() + f.height(), y(value)));
         }
-        for (int i = 0; i + DASH < n; i += 2 * DASH) {
+        for (int i = 0; i + dash < n; i += 2 * dash) {
             marks.add(new Mark.Path(
-                    Arrays.copyOfRange(xs, i, i + DASH + 1),
-                    Arrays.copyOfRange(ys, i, i + DASH + 1),
-                    Ink.SPAN,
-                    2.4,
+                    Arrays.copyOfRange(xs, i, i + dash + 1),
+                    Arrays.copyOfRange(ys, i, i + dash + 1),
+                    ink,
+                    thick,
                     false));
+        }
+    }
+
+    /** The parts whose points are a pattern's: a bar above with its name. */
+    private void patterns(List<Mark> marks) {
+        EnvelopeMarks.Field f = field();
+        for (Placed placed : seen.layer().placed()) {
+            double x0 = Math.max(f.left(), x(placed.from()));
+            double x1 = Math.min(f.left() + f.width(), x(placed.to()));
+            if (x1 > x0 + 2) {
+                marks.add(new Mark.Box(x0, f.top(), x1 - x0, 4, 0, Ink.SPAN, Ink.NONE, 0));
+                if (x1 - x0 > 60) {
+                    marks.add(new Mark.Words(
+                            x0 + 6, f.top() + 18, "pattern " + placed.pattern(), Ink.SPAN, 11, false, false, -1));
+                }
+            }
         }
     }
 

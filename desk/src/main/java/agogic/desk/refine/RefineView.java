@@ -5,6 +5,7 @@ import agogic.core.parameter.Parameter;
 import agogic.core.refine.Recipe;
 import agogic.core.route.Target;
 import agogic.core.session.Session;
+import agogic.core.session.TargetName;
 import agogic.core.write.Takes;
 import agogic.desk.acts.ActParts;
 import agogic.desk.model.Desk;
@@ -33,6 +34,7 @@ public final class RefineView extends BorderPane {
     private final Label subtitle = new Label();
     private final ComboBox<Integer> stretches = new ComboBox<>();
     private final Button hear = ActParts.button("take-count");
+    private final Label beside = new Label();
     private final Button average = ActParts.button("take-average");
     private final ScoreStrip score;
     private final LayerList layers;
@@ -81,8 +83,13 @@ public final class RefineView extends BorderPane {
         HBox head = new HBox(12, title, subtitle, gap, hear, average, stretches);
         head.setAlignment(Pos.CENTER_LEFT);
         head.setStyle("-fx-padding: 8 16 4 20;");
+        beside.setId("beside");
+        beside.getStyleClass().addAll("span-text", "small");
+        beside.managedProperty().bind(beside.visibleProperty());
+        beside.setVisible(false);
+        beside.setStyle("-fx-padding: 0 16 2 20;");
         BorderPane left = new BorderPane(plot);
-        left.setTop(head);
+        left.setTop(new VBox(head, beside));
         VBox below = new VBox(4, shape, layers, score);
         VBox.setMargin(shape, new Insets(0, RefineMarks.RIGHT + 4, 0, 8));
         VBox.setMargin(layers, new Insets(0, RefineMarks.RIGHT + 4, 0, 8));
@@ -178,13 +185,32 @@ public final class RefineView extends BorderPane {
         points.refresh();
         score.show(target);
         filling = false;
-        shown.choose(shown.chosen);
+        shown.choosing();
+        compared();
     }
 
     private void changeRecipe(String act, Recipe changed) {
         if (!filling) {
             shown.change(act, changed);
         }
+    }
+
+    /** Another version, or other lanes, are looked at together with this one. */
+    void compared() {
+        shape.refresh();
+        plot.tell();
+        Label told = beside;
+        String lanes = shown.lanes().size() > 1 ? "with " + (shown.lanes().size() - 1) + " more lanes" : "";
+        lanes = shown.lanes().size() == 2
+                ? "with " + TargetName.of(desk.session(), shown.lanes().get(1))
+                : lanes;
+        String other = shown.compared == null
+                ? ""
+                : (desk.editing().hearsOther() ? "heard: " : "beside ") + shown.compared.name() + ", "
+                        + Comparing.told(shown);
+        told.setText(lanes + (lanes.isEmpty() || other.isEmpty() ? "" : " · ") + other);
+        told.setVisible(!told.getText().isEmpty());
+        told.setAccessibleText(told.getText());
     }
 
     /** Puts the cursor where a range is shaped in words. */

@@ -83,14 +83,16 @@ final class ShapeBar extends HBox {
         if (!words.getText().isBlank() && shown.target != null) {
             try {
                 Session before = shown.desk.session();
-                Session after = ShapeWords.apply(before, shown.target, shown.layer, words.getText());
+                Session after = ShapeWords.apply(before, shown.lanes(), shown.layer, words.getText());
                 SeenLayer seen = new SeenLayer(after, shown.target, shown.layer);
                 shown.preview = seen;
                 int n = seen.layer().envelope().size();
                 String moves = n > TOLD
                         ? ""
                         : "; " + Difference.of(before, after, shown.target).would(before, shown.target);
-                told.setText(shown.lane.envelope().size() + " → " + n + " points" + moves);
+                int more = shown.lanes().size() - 1;
+                String lanes = more == 0 ? "" : more == 1 ? "; on one lane more" : "; on " + more + " lanes more";
+                told.setText(shown.lane.envelope().size() + " → " + n + " points" + moves + lanes);
             } catch (IllegalArgumentException e) {
                 told.setText(e.getMessage());
             }
@@ -105,7 +107,7 @@ final class ShapeBar extends HBox {
         }
         Session before = shown.desk.session();
         String what = words.getText().strip();
-        shown.desk.edit(what, s -> ShapeWords.apply(s, shown.target, shown.layer, what));
+        shown.desk.edit(what, s -> ShapeWords.apply(s, shown.lanes(), shown.layer, what));
         Session after = shown.desk.session();
         if (after != before) {
             String moved = Difference.of(before, after, shown.target).told(before, shown.target);

@@ -22,7 +22,11 @@ import agogic.desk.model.RefineModel;
 import agogic.desk.model.SeenLayer;
 import agogic.desk.model.TimeWindow;
 import agogic.desk.parts.Ways;
+import java.util.ArrayList;
+import java.util.LinkedHashSet;
 import java.util.List;
+import java.util.Set;
+import java.util.stream.IntStream;
 import javafx.stage.Window;
 
 /** Which lane, which of its stretches and which of its points is shown, and what is done to them. */
@@ -42,6 +46,14 @@ final class Shown {
     RefineModel model;
     int stretch = -1;
     int chosen = -1;
+    final Picked picked = new Picked(this);
+    /** Lanes that are shaped together with this one. */
+    final Set<Target> also = new LinkedHashSet<>();
+    /** What another version of the lane says; null for nothing. */
+    SeenLayer ghost;
+    /** What that is; null for nothing. */
+    Comparing.Other compared;
+
     private Runnable choosing = () -> {};
     private Runnable looking = () -> {};
 
@@ -56,6 +68,21 @@ final class Shown {
         looking = whenSeen;
     }
 
+    /** Why nothing can be done to a lane; empty if it can. */
+    String whyNone() {
+        return target == null ? "no lane is shown" : "";
+    }
+
+    /** Why nothing can be done to a point; empty if it can. */
+    String whyNoPoint() {
+        return target == null ? "no lane is shown" : any() ? "" : "no point is chosen";
+    }
+
+    /** Why nothing can be done to a take; empty if it can. */
+    String whyNoTake() {
+        return target == null ? "no lane is shown" : stretch < 0 ? "this layer has no takes" : "";
+    }
+
     /** True if a point is chosen. */
     boolean any() {
         return lane != null && chosen >= 0 && chosen < lane.envelope().size();
@@ -63,7 +90,13 @@ final class Shown {
 
     void choose(int point) {
         chosen = point;
-        desk.riding().here(any() ? beat(lane.envelope().time(point)) : Double.NaN);
+        picked.only(point);
+        choosing();
+    }
+
+    /** Tells that other points are chosen. */
+    void choosing() {
+        desk.riding().here(any() ? beat(lane.envelope().time(chosen)) : Double.NaN);
         choosing.run();
     }
 
@@ -93,6 +126,8 @@ final class Shown {
         target = now;
         if (other) {
             chosen = -1;
+            also.clear();
+            compared = null;
             layer = 0;
         }
         look();
@@ -122,6 +157,8 @@ final class Shown {
         outline = new EnvelopeOutline(seen.drawn());
         model = stretch < 0 ? null : new RefineModel(seen, lane.stretches().get(stretch));
         chosen = Math.min(chosen, lane.envelope().size() - 1);
+        picked.keepBelow(lane.envelope().size());
+        Comparing.ghost(this);
     }
 
     void change(String act, Recipe changed) {
@@ -170,7 +207,24 @@ final class Shown {
         return "point " + (point + 1) + " of " + envelope.size() + ", "
                 + desk.timeline().speakBars(beat(envelope.time(point))) + ", "
                 + parameter().print(envelope.value(point)) + ", "
-                + said(envelope.shape(point)) + (envelope.pinned(point) ? ", pinned" : "");
+                + said(envelope.shape(point))
+                + (envelope.pinned(point) ? ", pinned" : "")
+                + (envelope.tie(point) == 0 ? "" : ", equal to " + mates(point) + " more");
+    }
+
+    private int mates(int point) {
+        Envelope envelope = lane.envelope();
+        return (int) IntStream.range(0, envelope.size())
+                        .filter(i -> envelope.tie(i) == envelope.tie(point))
+                        .count()
+                - 1;
+    }
+
+    /** This lane and those that are shaped together with it, in their order. */
+    List<Target> lanes() {
+        List<Target> all = new ArrayList<>(List.of(target));
+        also.stream().filter(t -> !t.equals(target) && desk.session().has(t)).forEach(all::add);
+        return all;
     }
 
     private static String said(Shape shape) {
@@ -245,7 +299,9 @@ final class Shown {
     }
 
     void deleteChosen() {
-        if (chosen >= 0) {
+        if (picked.many()) {
+            picked.delete();
+        } else if (chosen >= 0) {
             int point = chosen;
             String gone = spoken(point);
             desk.edit("Delete point " + (point + 1), s -> Points.delete(s, target, layer, point));
@@ -381,6 +437,12 @@ final class Shown {
             refuse();
             return;
         }
+        if (picked.many()) {
+            int first = picked.all().nextSetBit(0);
+            double from = lane.envelope().time(first);
+            picked.move(seen.time(Math.max(0, beat(from) + beats)) - from, 0);
+            return;
+        }
         int point = chosen;
         Point one = lane.envelope().point(point);
         double beat = Math.max(0, Math.min(desk.session().length(), beat(one.time()) + beats));
@@ -400,6 +462,10 @@ final class Shown {
             double step = parameter.stepped()
                     ? Math.signum(by) / parameter.positions().size()
                     : by;
+            if (picked.many()) {
+                picked.move(0, step);
+                return;
+            }
             desk.editOn(
                     "Move point " + (point + 1),
                     List.of("point", target, layer, point),

@@ -249,7 +249,7 @@ public final class RouteMarks {
                     lane.envelope(), outline, lane.lock(), session.timeline(), time.from(), time.to(), field, 2, true));
             double perBeat = field.width() / (time.to() - time.from());
             marks.addAll(EnvelopeMarks.points(
-                    lane.envelope(), time, perBeat, field, 3.4, -1, session.timeline(), lane.lock()));
+                    lane.envelope(), time, perBeat, field, 3.4, i -> false, session.timeline(), lane.lock()));
         }
         handOvers(marks, session, route, time, field);
         if (trail != null && trail.size() > 1) {

@@ -227,10 +227,12 @@ final class DeskActs {
                 files::exportSheet);
         all.add(Act.of("undo", "Undo", "Take the last step back", "Ctrl+Z", desk.editing()::undo)
                 .repeating()
-                .reading(() -> desk.editing().undoable().map(a -> "Undo: " + a).orElse("Undo")));
+                .reading(() -> desk.editing().undoable().map(a -> "Undo: " + a).orElse("Undo"))
+                .unless(() -> desk.editing().undoable().isEmpty() ? "there is nothing to undo" : ""));
         all.add(Act.of("redo", "Redo", "Do again what was undone", "Ctrl+Shift+Z|Ctrl+Y", desk.editing()::redo)
                 .repeating()
-                .reading(() -> desk.editing().redoable().map(a -> "Redo: " + a).orElse("Redo")));
+                .reading(() -> desk.editing().redoable().map(a -> "Redo: " + a).orElse("Redo"))
+                .unless(() -> desk.editing().redoable().isEmpty() ? "there is nothing to do again" : ""));
     }
 
     private void routes() {
@@ -311,7 +313,9 @@ final class DeskActs {
                 .selectedRoute()
                 .ifPresentOrElse(
                         run, () -> desk.refuse("Select a route first: “" + words + "” is about the selected one."));
-        all.add(Act.of(id, words, about, key, whole).in(View.ROUTES, View.REFINE));
+        all.add(Act.of(id, words, about, key, whole)
+                .in(View.ROUTES, View.REFINE)
+                .unless(() -> desk.selection().selectedRoute().isEmpty() ? "no route is selected" : ""));
     }
 
     private void told() {

@@ -14,6 +14,8 @@ import agogic.desk.model.Desk;
 import agogic.desk.model.Notice;
 import agogic.desk.model.View;
 import agogic.desk.parts.Theme;
+import agogic.desk.sets.SetActs;
+import agogic.desk.sets.SetsDrawer;
 import agogic.desk.start.Entrance;
 import agogic.desk.start.Opened;
 import agogic.desk.start.StartPage;
@@ -57,6 +59,8 @@ public final class DeskWindow {
     private RidingLayer riding;
     private boolean acted;
     /** Keys that are down. A key that is held down comes again and again. */
+    private SetsDrawer sets;
+
     private final Set<KeyCode> held = EnumSet.noneOf(KeyCode.class);
 
     public DeskWindow(Stage stage, LongSupplier clock, boolean audible) {
@@ -152,11 +156,12 @@ public final class DeskWindow {
         transport = new TransportBar(desk, new MainMenu(() -> acts, () -> files.entrance()));
         trace = new TraceBar(desk);
         views = new Views(desk, files, () -> stage);
+        sets = new SetsDrawer(desk);
         acts = new DeskActs(desk, files, () -> stage).with(own(), views.acts());
         views.show(acts);
         BorderPane root = new BorderPane(views);
         root.setTop(transport);
-        root.setBottom(new VBox(new SurfaceDrawer(desk), trace));
+        root.setBottom(new VBox(sets, new SurfaceDrawer(desk), trace));
         riding = new RidingLayer(desk, root);
         Theme.dress(root, inLight);
         desk.selection().lightProperty().addListener((o, a, is) -> Theme.dress(root, is));
@@ -306,6 +311,7 @@ public final class DeskWindow {
                 "What is ridden, large, with its score and nothing else; again, or Esc: back",
                 "Z",
                 this::turnRidingView));
+        own.addAll(SetActs.of(desk, () -> sets, () -> stage));
         own.add(Act.told("keys-key", "This list", "The list of keys", "?"));
         own.add(over("zoom-in", "Zoom in", "+", () -> views.refine().zoom(0.7), () -> zoom(0.7))
                 .repeating());
@@ -346,12 +352,18 @@ public final class DeskWindow {
     }
 
     private void findAct() {
-        FindAct.ask(acts, desk.selection().viewProperty().get(), stage)
-                .ifPresent(act -> act.run().run());
+        FindAct.ask(acts, desk.selection().viewProperty().get(), stage).ifPresent(act -> {
+            String why = act.whyNot(desk.selection().viewProperty().get());
+            if (why.isEmpty()) {
+                act.run().run();
+            } else {
+                desk.refuse("“" + act.words() + "” cannot be done now: " + why + ".");
+            }
+        });
     }
 
     private void keys() {
-        KeyList.dialog(acts, stage).show();
+        KeyList.dialog(acts, desk.selection().viewProperty().get(), stage).show();
     }
 
     private boolean typing() {

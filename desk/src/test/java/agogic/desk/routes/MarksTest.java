@@ -158,10 +158,12 @@ public class MarksTest {
         Envelope envelope = Envelope.of(points);
         EnvelopeMarks.Field field = new EnvelopeMarks.Field(0, 0, 600, 100);
         TimeWindow time = new TimeWindow(160);
-        assertThat(EnvelopeMarks.points(envelope, time, 600 / 160.0, field, 3, -1, COMET.timeline(), Lock.BEATS))
+        assertThat(EnvelopeMarks.points(
+                        envelope, time, 600 / 160.0, field, 3, i -> false, COMET.timeline(), Lock.BEATS))
                 .isEmpty();
         time.show(0, 16);
-        assertThat(EnvelopeMarks.points(envelope, time, 600 / 16.0, field, 3, 2, COMET.timeline(), Lock.BEATS))
+        assertThat(EnvelopeMarks.points(
+                        envelope, time, 600 / 16.0, field, 3, i -> i == 2, COMET.timeline(), Lock.BEATS))
                 .hasSize(41);
     }
 

@@ -5,6 +5,7 @@ import agogic.core.envelope.Point;
 import agogic.formats.file.FormatException;
 import agogic.formats.file.SafeFile;
 import java.io.IOException;
+import java.io.StringReader;
 import java.nio.charset.StandardCharsets;
 import java.nio.file.Path;
 import java.util.ArrayList;
@@ -27,7 +28,35 @@ public final class EnvelopeTable {
      */
     public static Read read(Path path) throws IOException {
         List<Point> points = new ArrayList<>();
-        int header = Table.read(path, HEADERS, line -> {
+        return made(path.getFileName().toString(), points, Table.read(path, HEADERS, taker(points)));
+    }
+
+    /**
+     * Reads an envelope of a text, as {@link #read}; its cells may be parted by tabs, as a spreadsheet parts them.
+     *
+     * @param name what the text is, for people
+     */
+    public static Read parse(String name, String text) throws FormatException {
+        List<Point> points = new ArrayList<>();
+        boolean tabs = text.indexOf('\t') >= 0;
+        try (StringReader reader = new StringReader(tabs ? text.replace('\t', ',') : text)) {
+            return made(name, points, Table.read(name, reader, HEADERS, taker(points)));
+        } catch (FormatException e) {
+            throw e;
+        } catch (IOException e) {
+            throw new FormatException(name + " could not be read: " + e.getMessage(), e);
+        }
+    }
+
+    private static Read made(String name, List<Point> points, int header) throws FormatException {
+        if (points.isEmpty()) {
+            throw new FormatException(name + " has no points.");
+        }
+        return new Read(Envelope.of(points), header == 1);
+    }
+
+    private static Table.Taker taker(List<Point> points) {
+        return line -> {
             double time = line.number(0, "time");
             double value = line.number(1, "value");
             if (!points.isEmpty() && time < points.get(points.size() - 1).time()) {
@@ -41,21 +70,23 @@ public final class EnvelopeTable {
             } catch (IllegalArgumentException e) {
                 throw line.error(e.getMessage());
             }
-        });
-        if (points.isEmpty()) {
-            throw new FormatException(path.getFileName() + " has no points.");
-        }
-        return new Read(Envelope.of(points), header == 1);
+        };
     }
 
     /** Writes an envelope; every number reads back as the same. */
     public static void write(Path path, Envelope envelope, boolean inBeats) throws IOException {
+        String text = text(envelope, inBeats);
+        SafeFile.write(path, out -> out.write(text.getBytes(StandardCharsets.UTF_8)));
+    }
+
+    /** An envelope as such a text. */
+    public static String text(Envelope envelope, boolean inBeats) {
         StringBuilder text = new StringBuilder(inBeats ? "beat" : "seconds").append(",value,shape,amount\r\n");
         for (Point point : envelope.points()) {
             text.append(point.time()).append(',').append(point.value()).append(',');
             text.append(ShapeText.name(point.shape())).append(',').append(ShapeText.amount(point.shape()));
             text.append("\r\n");
         }
-        SafeFile.write(path, out -> out.write(text.toString().getBytes(StandardCharsets.UTF_8)));
+        return text.toString();
     }
 }

@@ -1,0 +1,252 @@
+package agogic.desk.refine;
+
+import agogic.core.curve.Curve;
+import agogic.core.envelope.Envelope;
+import agogic.core.envelope.Point;
+import agogic.core.lane.Layer;
+import agogic.core.layer.Difference;
+import agogic.core.session.Session;
+import agogic.core.session.Version;
+import agogic.core.shape.Versions;
+import agogic.desk.acts.Act;
+import agogic.desk.model.Desk;
+import agogic.desk.model.Notice;
+import agogic.desk.model.SeenLayer;
+import agogic.desk.model.View;
+import agogic.desk.parts.NameDialog;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Optional;
+import java.util.function.Consumer;
+import java.util.function.Supplier;
+
+/** Compares the lane that is shown with versions of it that were kept, and with its ride: seen, heard, told, brought back. */
+final class Comparing {
+    private final Supplier<RefineView> view;
+
+    private Comparing(Supplier<RefineView> view) {
+        this.view = view;
+    }
+
+    static List<Act> of(Supplier<RefineView> view) {
+        Comparing all = new Comparing(view);
+        return List.of(
+                all.act(
+                        "version-keep",
+                        "Keep a version of this lane…",
+                        "As it is now, under a name, to compare with it later",
+                        "Ctrl+U",
+                        shown -> all.keep(shown, false)),
+                all.act(
+                        "version-keep-all",
+                        "Keep a version of the piece…",
+                        "All of it as it is now, under a name",
+                        "Ctrl+Shift+U",
+                        shown -> all.keep(shown, true)),
+                all.act(
+                                "version-next",
+                                "Compare with the next version",
+                                "It lies behind the lane as small dashes: each version, the ride itself, nothing",
+                                "Shift+H",
+                                all::next)
+                        .repeating(),
+                all.act(
+                        "version-hear",
+                        "Hear the other version",
+                        "What it is compared with is heard in its place, from the same position; again: as it is",
+                        "Alt+H",
+                        all::hear),
+                all.act(
+                        "version-back",
+                        "Bring the version back",
+                        "The lane, or the piece, becomes what was kept",
+                        "Alt+U",
+                        all::back),
+                all.act(
+                        "version-remove",
+                        "Remove the version",
+                        "It is not kept any more; the lane stays as it is",
+                        "Alt+Delete",
+                        all::remove));
+    }
+
+    private Act act(String id, String words, String about, String key, Consumer<Shown> run) {
+        boolean needsOther =
+                List.of("version-hear", "version-back", "version-remove").contains(id);
+        return Act.of(id, words, about, key, () -> {
+                    Shown shown = view.get().shown();
+                    if (shown.target == null) {
+                        shown.desk.refuse("Select a route first: versions are of its lane.");
+                    } else {
+                        run.accept(shown);
+                    }
+                })
+                .in(View.REFINE)
+                .unless(() -> needsOther && view.get().shown().compared == null
+                        ? "it is compared with nothing yet"
+                        : view.get().shown().whyNone());
+    }
+
+    /** What a lane can be compared with: its versions, then the ride that is shown. */
+    record Other(String name, Session session, Optional<Version> version) {}
+
+    private static List<Other> others(Shown shown) {
+        Session session = shown.desk.session();
+        List<Other> all = new ArrayList<>();
+        for (Version one : Versions.of(session, shown.target)) {
+            if (Versions.heard(session, one).has(shown.target)) {
+                all.add(new Other(one.name(), Versions.heard(session, one), Optional.of(one)));
+            }
+        }
+        if (shown.model != null && shown.model.refined().raw().size() > 1) {
+            all.add(new Other("ride " + shown.model.ride().number(), ridden(shown), Optional.empty()));
+        }
+        return all;
+    }
+
+    /** The session with the raw moves of the ride that is shown in the place of its points. */
+    private static Session ridden(Shown shown) {
+        Session session = shown.desk.session();
+        Curve raw = shown.model.refined().raw();
+        List<Point> points = new ArrayList<>();
+        for (int i = 0; i < raw.size(); i++) {
+            points.add(new Point(raw.times()[i], Math.max(0, Math.min(1, raw.values()[i]))));
+        }
+        Layer layer = shown.seen.layer();
+        Envelope moves = Envelope.of(points);
+        Envelope all = layer.envelope()
+                .splice(
+                        moves.time(0),
+                        moves.time(moves.size() - 1),
+                        moves,
+                        shown.parameter().resting());
+        return session.with(session.lane(shown.target).with(shown.layer, layer.with(all, List.of())));
+    }
+
+    private void keep(Shown shown, boolean whole) {
+        Desk desk = shown.desk;
+        int n = desk.session().versions().size() + 1;
+        NameDialog.askNew(view.get().getScene().getWindow(), "Name of the version", "Version " + n)
+                .ifPresent(called -> {
+                    desk.edit(
+                            "Keep a version",
+                            s -> whole ? Versions.keep(s, called) : Versions.keep(s, shown.target, called));
+                    desk.say(Notice.good(
+                            "Kept", called + (whole ? ", all of the piece." : ", this lane.") + " Shift+H compares."));
+                });
+    }
+
+    private void next(Shown shown) {
+        List<Other> all = others(shown);
+        if (all.isEmpty()) {
+            shown.desk.refuse("Nothing to compare with: Ctrl+U keeps this lane as it is now.");
+            return;
+        }
+        int at = -1;
+        for (int i = 0; i < all.size(); i++) {
+            at = shown.compared != null && all.get(i).name().equals(shown.compared.name()) ? i : at;
+        }
+        show(shown, at + 1 < all.size() ? all.get(at + 1) : null);
+    }
+
+    private void show(Shown shown, Other other) {
+        asItIs(shown);
+        shown.compared = other;
+        ghost(shown);
+        view.get().compared();
+        shown.desk.say(
+                other == null
+                        ? Notice.plain("Compared", "with nothing.")
+                        : Notice.plain("Compared", "with " + other.name() + ": " + told(shown) + "."));
+    }
+
+    /** What is compared with lies behind the lane: anew after an edit. */
+    static void ghost(Shown shown) {
+        shown.ghost = null;
+        if (shown.compared == null) {
+            return;
+        }
+        String name = shown.compared.name();
+        shown.compared = others(shown).stream()
+                .filter(o -> o.name().equals(name))
+                .findFirst()
+                .orElse(null);
+        if (shown.compared != null) {
+            Session other = shown.compared.session();
+            int layers = other.lane(shown.target).layers().size();
+            shown.ghost = new SeenLayer(other, shown.target, Math.min(shown.layer, layers - 1));
+        }
+    }
+
+    /** {@code what is heard is up to 240 cents apart, at 12.3.00}. */
+    static String told(Shown shown) {
+        Session session = shown.desk.session();
+        Difference difference = Difference.of(session, shown.compared.session(), shown.target);
+        return difference.none()
+                ? "nothing that is heard differs"
+                : "up to " + session.parameter(shown.target).printDifference(difference.farthest()) + " apart, at "
+                        + session.timeline().printBars(difference.beat());
+    }
+
+    private static boolean none(Shown shown) {
+        if (shown.compared == null) {
+            shown.desk.refuse("It is compared with nothing yet: Shift+H chooses a version.");
+        }
+        return shown.compared == null;
+    }
+
+    private void hear(Shown shown) {
+        if (none(shown)) {
+            return;
+        }
+        boolean other = !shown.desk.editing().hearsOther();
+        if (other && shown.desk.riding().passOpen()) {
+            shown.desk.refuse("Something is being written: it is compared when the ride is over.");
+            return;
+        }
+        shown.desk.editing().hear(other ? shown.compared.session() : null);
+        view.get().compared();
+        shown.desk.say(
+                other
+                        ? Notice.plain("Other version", shown.compared.name() + " is heard now. Alt+H: as it is.")
+                        : Notice.good("As it is", "The piece as it is now is heard."));
+    }
+
+    private static void asItIs(Shown shown) {
+        if (shown.desk.editing().hearsOther()) {
+            shown.desk.editing().hear(null);
+        }
+    }
+
+    private static Version version(Shown shown) {
+        if (none(shown)) {
+            return null;
+        }
+        if (shown.compared.version().isEmpty()) {
+            shown.desk.refuse("The ride itself stays as it was moved: choose a version with Shift+H.");
+        }
+        return shown.compared.version().orElse(null);
+    }
+
+    private void back(Shown shown) {
+        Version version = version(shown);
+        if (version != null) {
+            asItIs(shown);
+            shown.desk.edit("Bring back " + version.name(), s -> Versions.back(s, version));
+            shown.desk.say(new Notice(
+                    Notice.Kind.GOOD,
+                    "Brought back",
+                    version.name() + ".",
+                    List.of(new Notice.Act("Undo", shown.desk.editing()::undo))));
+        }
+    }
+
+    private void remove(Shown shown) {
+        Version version = version(shown);
+        if (version != null) {
+            asItIs(shown);
+            shown.desk.edit("Remove " + version.name(), s -> Versions.remove(s, version));
+            shown.desk.say(Notice.good("Removed", "The version " + version.name() + ". The lane stays as it is."));
+        }
+    }
+}

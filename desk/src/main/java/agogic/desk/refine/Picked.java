@@ -1,0 +1,228 @@
+package agogic.desk.refine;
+
+import agogic.core.envelope.Envelope;
+import agogic.core.envelope.Point;
+import agogic.core.session.Points;
+import agogic.core.session.Session;
+import agogic.core.shape.Chosen;
+import agogic.desk.model.Notice;
+import agogic.formats.file.FormatException;
+import agogic.formats.table.EnvelopeTable;
+import java.util.BitSet;
+import java.util.List;
+import java.util.stream.Collectors;
+import javafx.scene.input.Clipboard;
+import javafx.scene.input.ClipboardContent;
+
+/** The points that are chosen together with the one that is looked at, and what is done to all of them. */
+final class Picked {
+    private final Shown shown;
+    private BitSet points = new BitSet();
+
+    Picked(Shown shown) {
+        this.shown = shown;
+    }
+
+    /** True if there are several. */
+    boolean many() {
+        return points.cardinality() > 1;
+    }
+
+    /** All that are chosen, also if it is but one. */
+    BitSet all() {
+        BitSet all = (BitSet) points.clone();
+        if (shown.any()) {
+            all.set(shown.chosen);
+        }
+        return all;
+    }
+
+    boolean has(int point) {
+        return points.get(point);
+    }
+
+    /** What was chosen may have gone. */
+    void keepBelow(int size) {
+        points.clear(Math.min(size, points.length()), points.length());
+    }
+
+    /** Only the one that is looked at is chosen. */
+    void only(int point) {
+        points.clear();
+        if (point >= 0) {
+            points.set(point);
+        }
+    }
+
+    /** A point more, or one less. */
+    void turn(int point) {
+        BitSet kept = all();
+        kept.flip(point);
+        set(kept, kept.get(point) ? point : kept.nextSetBit(0));
+    }
+
+    /** Everything from the one that is looked at to this one. */
+    void upTo(int point) {
+        BitSet kept = all();
+        kept.set(Math.min(point, Math.max(0, shown.chosen)), Math.max(point, shown.chosen) + 1);
+        set(kept, point);
+    }
+
+    private void set(BitSet chosen, int looked) {
+        shown.choose(looked);
+        points = chosen;
+        shown.choosing();
+        shown.desk.say(Notice.plain("Chosen", spoken() + "."));
+    }
+
+    /** {@code 5 points from 9.1.00 to 12.3.00}. */
+    String spoken() {
+        BitSet all = all();
+        if (all.isEmpty()) {
+            return "No point";
+        }
+        Envelope envelope = shown.lane.envelope();
+        int first = all.nextSetBit(0);
+        int last = all.length() - 1;
+        int n = all.cardinality();
+        return n == 1
+                ? shown.spoken(first)
+                : n + " points from " + shown.desk.timeline().printBars(shown.beat(envelope.time(first))) + " to "
+                        + shown.desk.timeline().printBars(shown.beat(envelope.time(last)));
+    }
+
+    /** Chooses what lies in ranges that are said in words. */
+    void choose(String words) {
+        try {
+            BitSet found = Chosen.in(shown.desk.session(), shown.target, shown.layer, words);
+            if (found.isEmpty()) {
+                shown.desk.refuse("No point lies there.");
+                return;
+            }
+            set(found, found.nextSetBit(0));
+        } catch (IllegalArgumentException e) {
+            shown.desk.refuse(e.getMessage());
+        }
+    }
+
+    /** Chooses what lies in a part of the picture, in lane time and value. */
+    void box(double from, double to, double low, double high) {
+        Envelope envelope = shown.lane.envelope();
+        BitSet found = new BitSet();
+        for (int i = Math.max(0, envelope.firstAtOrAfter(from)); i < envelope.size() && envelope.time(i) <= to; i++) {
+            found.set(i, envelope.value(i) >= low && envelope.value(i) <= high);
+        }
+        if (!found.isEmpty()) {
+            set(found, found.nextSetBit(0));
+        }
+    }
+
+    /** Moves all, one step with the move just before. */
+    void move(double later, double higher) {
+        BitSet moved = all();
+        int looked = shown.chosen;
+        shown.desk.editOn(
+                "Move " + moved.cardinality() + " points",
+                List.of("points", shown.target, shown.layer, moved),
+                s -> Chosen.move(s, shown.target, shown.layer, moved, later, higher));
+        shown.chosen = Math.min(looked, shown.lane.envelope().size() - 1);
+        points = moved;
+        points.clear(Math.min(points.length(), shown.lane.envelope().size()), Math.max(points.length(), 1));
+        shown.choosing();
+        shown.desk.say(Notice.good("Moved", spoken() + "."));
+    }
+
+    void delete() {
+        BitSet gone = all();
+        String told = spoken();
+        shown.desk.edit("Delete points", s -> Chosen.delete(s, shown.target, shown.layer, gone));
+        only(-1);
+        shown.choose(-1);
+        undoable("Deleted", told);
+    }
+
+    private void undoable(String head, String told) {
+        shown.desk.say(new Notice(
+                Notice.Kind.GOOD, head, told + ".", List.of(new Notice.Act("Undo", shown.desk.editing()::undo))));
+    }
+
+    /** They stay equal from now on. */
+    void tie() {
+        BitSet all = all();
+        String value =
+                shown.any() ? shown.parameter().print(shown.lane.envelope().value(all.nextSetBit(0))) : "";
+        Session before = shown.desk.session();
+        shown.desk.edit(
+                "Keep points equal",
+                s -> Points.tie(
+                        s, shown.target, shown.layer, all.stream().boxed().toList()));
+        if (shown.desk.session() != before) {
+            points = all;
+            shown.choosing();
+            undoable("Equal", spoken() + " are at " + value + " and stay equal: move one, and all move");
+        }
+    }
+
+    /** The one that is looked at is on its own again. */
+    void part() {
+        int point = shown.chosen;
+        Session before = shown.desk.session();
+        shown.desk.edit("Part a point", s -> Points.part(s, shown.target, shown.layer, point));
+        if (shown.desk.session() != before) {
+            shown.desk.say(Notice.good("Parted", shown.spoken(point) + "."));
+        }
+    }
+
+    /** All that are chosen, or all there are, as a table. */
+    void copy() {
+        BitSet all = all();
+        if (all.cardinality() < 2) {
+            all.set(0, shown.lane.envelope().size());
+        }
+        if (all.isEmpty()) {
+            shown.desk.refuse("There are no points to copy.");
+            return;
+        }
+        List<Point> taken = Chosen.taken(shown.desk.session(), shown.target, shown.layer, all);
+        ClipboardContent content = new ClipboardContent();
+        content.putString(EnvelopeTable.text(Envelope.of(taken), true));
+        Clipboard.getSystemClipboard().setContent(content);
+        shown.desk.say(Notice.good(
+                "Copied", taken.size() + " points, as a table: they can be pasted here or in a spreadsheet."));
+    }
+
+    /** What the clipboard has, from the playhead on. */
+    void paste() {
+        String text = Clipboard.getSystemClipboard().getString();
+        if (text == null || text.isBlank()) {
+            shown.desk.refuse("There is nothing on the clipboard. Copy points with Ctrl+C first.");
+            return;
+        }
+        try {
+            EnvelopeTable.Read read = EnvelopeTable.parse("The clipboard", text);
+            Envelope beats = read.inBeats()
+                    ? read.envelope()
+                    : Envelope.of(read.envelope().points().stream()
+                            .map(p -> p.at(shown.desk.timeline().beatAt(p.time()), p.value()))
+                            .collect(Collectors.toList()));
+            double by = Math.max(0, shown.desk.riding().positionBeat()) - beats.time(0);
+            List<Point> there = beats.mapped(1, by).points();
+            Session before = shown.desk.session();
+            shown.desk.edit("Paste points", s -> Chosen.paste(s, shown.target, shown.layer, there));
+            if (shown.desk.session() != before) {
+                int first = shown.lane
+                        .envelope()
+                        .firstAtOrAfter(shown.seen.time(there.get(0).time()) - Points.SAME);
+                BitSet pasted = new BitSet();
+                pasted.set(first, Math.min(shown.lane.envelope().size(), first + there.size()));
+                shown.choose(first);
+                points = pasted;
+                shown.choosing();
+                shown.reveal(there.get(0).time());
+                undoable("Pasted", spoken());
+            }
+        } catch (FormatException e) {
+            shown.desk.refuse(e.getMessage());
+        }
+    }
+}

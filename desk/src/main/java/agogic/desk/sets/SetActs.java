@@ -1,0 +1,209 @@
+package agogic.desk.sets;
+
+import agogic.core.route.Hand;
+import agogic.core.session.Session;
+import agogic.core.shape.ShapeWords;
+import agogic.core.shape.Snapshots;
+import agogic.core.snapshot.Snapshot;
+import agogic.core.snapshot.SnapshotSet;
+import agogic.desk.acts.Act;
+import agogic.desk.model.Desk;
+import agogic.desk.model.Notice;
+import agogic.desk.parts.ChoiceDialog;
+import java.util.ArrayList;
+import java.util.HashSet;
+import java.util.List;
+import java.util.Optional;
+import java.util.Set;
+import java.util.function.Supplier;
+import javafx.stage.Window;
+
+/** What can be done with snapshots, wherever one is. */
+public final class SetActs {
+    private final Desk desk;
+    private final Supplier<SetsDrawer> drawer;
+    private final Supplier<Window> window;
+
+    private SetActs(Desk desk, Supplier<SetsDrawer> drawer, Supplier<Window> window) {
+        this.desk = desk;
+        this.drawer = drawer;
+        this.window = window;
+    }
+
+    public static List<Act> of(Desk desk, Supplier<SetsDrawer> drawer, Supplier<Window> window) {
+        return new SetActs(desk, drawer, window).all();
+    }
+
+    private List<Act> all() {
+        List<Act> all = new ArrayList<>(List.of(
+                Act.of("sets", "Snapshots", "Show or hide the snapshots", "Alt+S", this::turn)
+                        .brief("Close"),
+                Act.of(
+                                "snapshot-take",
+                                "Take a snapshot…",
+                                "Parameters as they stand now, under a name, in a set",
+                                "Alt+N",
+                                this::take)
+                        .brief("Take one…"),
+                Act.of(
+                                "snapshot-drop",
+                                "Drop a snapshot…",
+                                "Its values on the lanes of its parameters, at a bar: at once or over a length",
+                                "Alt+D",
+                                this::drop)
+                        .brief("Drop one…")
+                        .unless(this::whyNone),
+                Act.of(
+                                "snapshot-pad",
+                                "Pad for a snapshot…",
+                                "A button or pad of a surface starts it; the one moved last is offered",
+                                "Alt+P",
+                                this::pad)
+                        .brief("Pad…")
+                        .unless(this::whyNone),
+                Act.of(
+                                "set-settings",
+                                "When a set comes…",
+                                "On the next beat, bar or four bars, as a jump or over a length; and its name",
+                                "Alt+T",
+                                this::settings)
+                        .brief("When…")
+                        .unless(this::whyNone),
+                Act.of(
+                                "snapshots-remove",
+                                "Remove snapshots…",
+                                "Those that are chosen go; what they wrote stays",
+                                "Alt+X",
+                                this::remove)
+                        .unless(this::whyNone)));
+        for (int i = 0; i < SetsDrawer.KEYS; i++) {
+            int place = i;
+            all.add(Act.of(
+                            "snapshot-start-" + (i + 1),
+                            "Start snapshot " + (i + 1),
+                            "It comes when its set says, and is written if anything is",
+                            "F" + (i + 1),
+                            () -> drawer.get().start(place))
+                    .untold());
+        }
+        all.add(Act.told("snapshot-starts", "Start snapshots 1 to 8", "Start a snapshot of the shown set", "F1 … F8"));
+        return all;
+    }
+
+    private void turn() {
+        boolean now = !desk.selection().setsProperty().get();
+        desk.selection().setsProperty().set(now);
+    }
+
+    private void take() {
+        new SnapshotForms.Take(desk, drawer.get().set(), window.get())
+                .showAndWait()
+                .ifPresent(made -> {
+                    desk.edit("Take a snapshot", s -> Snapshots.keep(s, made.set(), made.snapshot()));
+                    desk.selection().setsProperty().set(true);
+                    drawer.get().show(made.set());
+                    desk.say(new Notice(
+                            Notice.Kind.GOOD,
+                            "Taken",
+                            made.snapshot().name() + ": " + Snapshots.spoken(desk.session(), made.snapshot()) + ".",
+                            List.of(new Notice.Act("Undo", desk.editing()::undo))));
+                });
+    }
+
+    private String whyNone() {
+        SnapshotSet set = drawer.get().set();
+        return set == null || set.snapshots().isEmpty() ? "there are no snapshots" : "";
+    }
+
+    private boolean none() {
+        SnapshotSet set = drawer.get().set();
+        boolean none = set == null || set.snapshots().isEmpty();
+        if (none) {
+            desk.refuse("There are no snapshots yet: Alt+N takes one.");
+        }
+        return none;
+    }
+
+    private void drop() {
+        if (none()) {
+            return;
+        }
+        new SnapshotForms.Drop(desk, drawer.get().set(), window.get())
+                .showAndWait()
+                .ifPresent(words -> {
+                    Session before = desk.session();
+                    desk.edit("Drop " + words, s -> ShapeWords.apply(s, List.of(), 0, "drop " + words));
+                    if (desk.session() != before) {
+                        desk.say(new Notice(
+                                Notice.Kind.GOOD,
+                                "Dropped",
+                                words + ".",
+                                List.of(new Notice.Act("Undo", desk.editing()::undo))));
+                    }
+                });
+    }
+
+    private void pad() {
+        if (none()) {
+            return;
+        }
+        SnapshotSet set = drawer.get().set();
+        new SnapshotForms.Pad(desk, set, window.get()).showAndWait().ifPresent(made -> {
+            desk.edit("Pad for " + made.snapshot().name(), s -> Snapshots.on(s, set, made.snapshot(), made.pad()));
+            Optional<Hand> pad = made.pad();
+            desk.say(Notice.good(
+                    "Pad",
+                    pad.isEmpty()
+                            ? made.snapshot().name() + " is started by no pad any more."
+                            : desk.session().controlName(pad.get()) + " starts "
+                                    + made.snapshot().name() + "."));
+        });
+    }
+
+    private void settings() {
+        SnapshotSet set = drawer.get().set();
+        if (set == null) {
+            desk.refuse("There is no set yet: Alt+N takes a snapshot, and makes one.");
+            return;
+        }
+        new SnapshotForms.Settings(set, window.get()).showAndWait().ifPresent(changed -> {
+            desk.edit("When a set comes", s -> Snapshots.keep(s, set.name(), changed));
+            drawer.get().show(changed.name());
+            desk.say(Notice.good("Set", changed.name() + ": its snapshots " + SetsDrawer.words(changed) + "."));
+        });
+    }
+
+    private void remove() {
+        if (none()) {
+            return;
+        }
+        SnapshotSet set = drawer.get().set();
+        List<ChoiceDialog.Choice> lines = set.snapshots().stream()
+                .map(s -> new ChoiceDialog.Choice(
+                        s.name(),
+                        s.name(),
+                        s.values().size() + (s.values().size() == 1 ? " value" : " values"),
+                        "goes; what it wrote stays",
+                        true))
+                .toList();
+        Set<String> off = new HashSet<>();
+        lines.forEach(l -> off.add(l.id()));
+        new ChoiceDialog(
+                        "snapshots",
+                        "Remove snapshots",
+                        "Which snapshots of " + set.name() + " go?",
+                        lines,
+                        "Remove",
+                        left -> lines.size() - left.size() + " of " + lines.size() + " go",
+                        window.get())
+                .offering()
+                .without(off)
+                .showAndWait()
+                .ifPresent(left -> desk.edit("Remove snapshots", s -> {
+                    List<Snapshot> stay = set.snapshots().stream()
+                            .filter(one -> left.contains(one.name()))
+                            .toList();
+                    return stay.isEmpty() ? Snapshots.remove(s, set) : Snapshots.keep(s, set.with(stay));
+                }));
+    }
+}

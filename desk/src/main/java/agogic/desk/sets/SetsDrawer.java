@@ -1,0 +1,236 @@
+package agogic.desk.sets;
+
+import agogic.core.session.Session;
+import agogic.core.shape.Snapshots;
+import agogic.core.snapshot.Snapshot;
+import agogic.core.snapshot.SnapshotSet;
+import agogic.desk.acts.ActParts;
+import agogic.desk.model.Desk;
+import agogic.desk.model.Notice;
+import agogic.desk.parts.Parts;
+import agogic.desk.parts.Tip;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.concurrent.atomic.AtomicIntegerArray;
+import javafx.geometry.Pos;
+import javafx.scene.control.Button;
+import javafx.scene.control.ComboBox;
+import javafx.scene.control.ContentDisplay;
+import javafx.scene.control.Label;
+import javafx.scene.layout.FlowPane;
+import javafx.scene.layout.HBox;
+import javafx.scene.layout.Priority;
+import javafx.scene.layout.Region;
+import javafx.scene.layout.VBox;
+
+/** The snapshots of a set as pads: which waits, which came last; a press, Enter or a key starts one. */
+public final class SetsDrawer extends VBox {
+    /** So many pads have a key. */
+    public static final int KEYS = 8;
+
+    private static final double PAD = 142;
+
+    private final Desk desk;
+    private final ComboBox<String> which = new ComboBox<>();
+    private final Label about = new Label();
+    private final FlowPane pads = new FlowPane(8, 8);
+    private final Label none = new Label();
+    private List<SnapshotSet> drawn;
+    private String drawnSet;
+    private long seen = -1;
+    private boolean filling;
+
+    public SetsDrawer(Desk desk) {
+        super(6);
+        this.desk = desk;
+        getStyleClass().add("drawer");
+        Label title = new Label("Snapshots");
+        title.getStyleClass().add("title");
+        which.setId("sets");
+        which.setAccessibleText("Which set of snapshots");
+        which.setConverter(Parts.words(s -> s));
+        which.managedProperty().bind(which.visibleProperty());
+        which.setOnAction(e -> {
+            if (!filling && which.getValue() != null) {
+                drawn = null;
+                draw();
+            }
+        });
+        about.getStyleClass().addAll("quiet", "small");
+        about.setMinWidth(0);
+        Region gap = new Region();
+        HBox.setHgrow(gap, Priority.ALWAYS);
+        HBox head = new HBox(
+                8,
+                title,
+                which,
+                about,
+                gap,
+                ActParts.button("snapshot-take"),
+                ActParts.button("snapshot-drop"),
+                ActParts.button("snapshot-pad"),
+                ActParts.button("set-settings"),
+                ActParts.button("sets"));
+        head.setAlignment(Pos.CENTER_LEFT);
+        head.getChildren().forEach(n -> {
+            if (n instanceof Button button) {
+                button.setMinWidth(Region.USE_PREF_SIZE);
+            }
+        });
+        none.setText("No snapshots yet. Alt+N takes one: parameters as they stand now, under a name.");
+        none.getStyleClass().add("quiet");
+        none.managedProperty().bind(none.visibleProperty());
+        none.setId("sets-none");
+        pads.setId("pads");
+        getChildren().addAll(head, none, pads);
+        visibleProperty().bind(desk.selection().setsProperty());
+        managedProperty().bind(visibleProperty());
+        visibleProperty().addListener((o, a, is) -> draw());
+        desk.editing().sessionProperty().addListener((o, a, b) -> {
+            if (isVisible()) {
+                draw();
+            }
+        });
+        desk.onFrame(this::frame);
+        draw();
+    }
+
+    /** The set that is shown, or null if there is none. */
+    SnapshotSet set() {
+        List<SnapshotSet> all = desk.session().sets();
+        return all.isEmpty()
+                ? null
+                : Snapshots.set(desk.session(), String.valueOf(which.getValue()))
+                        .orElse(all.get(0));
+    }
+
+    void show(String set) {
+        drawn = null;
+        draw();
+        which.setValue(set);
+    }
+
+    private void draw() {
+        Session session = desk.session();
+        if (session.sets() == drawn) {
+            return;
+        }
+        filling = true;
+        drawn = session.sets();
+        String kept = which.getValue();
+        List<String> names = drawn.stream().map(SnapshotSet::name).toList();
+        which.getItems().setAll(names);
+        which.setValue(names.contains(kept) ? kept : names.isEmpty() ? null : names.get(0));
+        which.setVisible(names.size() > 1 || !names.isEmpty());
+        filling = false;
+        SnapshotSet set = set();
+        drawnSet = set == null ? null : set.name();
+        none.setVisible(set == null || set.snapshots().isEmpty());
+        pads.getChildren().clear();
+        about.setText(set == null ? "" : words(set));
+        if (set != null) {
+            for (int i = 0; i < set.snapshots().size(); i++) {
+                pads.getChildren().add(pad(set, i));
+            }
+        }
+        seen = -1;
+        frame();
+    }
+
+    /** {@code come on the next bar, as a jump}. */
+    static String words(SnapshotSet set) {
+        return "come " + set.start().spoken()
+                + (set.over() == 0 ? ", as a jump" : ", over " + Parts.number(set.over()) + " beats");
+    }
+
+    private Button pad(SnapshotSet set, int place) {
+        Snapshot one = set.snapshots().get(place);
+        Label name = new Label(one.name());
+        name.setMaxWidth(PAD - 20);
+        Label state = new Label();
+        state.setId("pad-state-" + (place + 1));
+        state.getStyleClass().addAll("small", "hand-text");
+        state.setMaxWidth(PAD - 20);
+        Button pad = new Button();
+        pad.setId("pad-" + (place + 1));
+        pad.getStyleClass().addAll("pad");
+        pad.setGraphic(new VBox(2, name, state));
+        pad.setContentDisplay(ContentDisplay.GRAPHIC_ONLY);
+        pad.setAlignment(Pos.CENTER_LEFT);
+        pad.setPrefWidth(PAD);
+        pad.setOnAction(e -> start(place));
+        Tip.on(pad, Snapshots.spoken(desk.session(), one));
+        return pad;
+    }
+
+    /** Starts a snapshot of the shown set, 0 for the first. */
+    void start(int place) {
+        SnapshotSet set = set();
+        if (set == null || place >= set.snapshots().size()) {
+            desk.refuse("There is no snapshot " + (place + 1) + ". Alt+N takes one.");
+            return;
+        }
+        if (desk.editing().hearsOther()) {
+            desk.editing().hear(null);
+        }
+        desk.engine()
+                .start(desk.session().sets().indexOf(set), place, desk.live().nanos());
+        Snapshot one = set.snapshots().get(place);
+        desk.say(
+                desk.riding().playing() && set.start() != SnapshotSet.Start.AT_ONCE
+                        ? Notice.plain(
+                                "Started", one.name() + " comes " + set.start().spoken() + ".")
+                        : Notice.good("Started", one.name() + ": " + Snapshots.spoken(desk.session(), one) + "."));
+    }
+
+    private void frame() {
+        SnapshotSet set = isVisible() ? set() : null;
+        if (set == null
+                || !set.name().equals(drawnSet)
+                || pads.getChildren().size() != set.snapshots().size()) {
+            return;
+        }
+        int place = desk.session().sets().indexOf(set);
+        AtomicIntegerArray started = desk.engine().started();
+        if (2 * place + 1 >= started.length()) {
+            return;
+        }
+        long now = (long) started.get(2 * place) << 32 | started.get(2 * place + 1);
+        if (now == seen) {
+            return;
+        }
+        seen = now;
+        for (int i = 0; i < pads.getChildren().size(); i++) {
+            tell((Button) pads.getChildren().get(i), set.snapshots().get(i), i, started, place);
+        }
+    }
+
+    private void tell(Button pad, Snapshot one, int i, AtomicIntegerArray started, int place) {
+        boolean waits = started.get(2 * place) == i + 1;
+        boolean on = started.get(2 * place + 1) == i + 1;
+        List<String> parts = new ArrayList<>();
+        if (waits) {
+            parts.add("▸ waits");
+        } else if (on) {
+            parts.add("● on");
+        }
+        if (i < KEYS) {
+            parts.add("F" + (i + 1));
+        }
+        one.pad().ifPresent(hand -> parts.add(desk.session().controlName(hand)));
+        Label state = (Label) pad.lookup("#pad-state-" + (i + 1));
+        if (state == null) {
+            state = (Label) ((VBox) pad.getGraphic()).getChildren().get(1);
+        }
+        state.setText(String.join(" · ", parts));
+        pad.getStyleClass().removeAll("waits", "on");
+        if (waits || on) {
+            pad.getStyleClass().add(waits ? "waits" : "on");
+        }
+        pad.setAccessibleText(one.name() + (waits ? ", waits" : on ? ", on" : "") + ", "
+                + Snapshots.spoken(desk.session(), one)
+                + one.pad()
+                        .map(h -> ", started by " + desk.session().controlName(h))
+                        .orElse(""));
+    }
+}

@@ -1,0 +1,238 @@
+package agogic.desk.sets;
+
+import agogic.core.device.Device;
+import agogic.core.play.LiveState;
+import agogic.core.route.Hand;
+import agogic.core.route.Route;
+import agogic.core.route.Target;
+import agogic.core.session.Session;
+import agogic.core.session.TargetName;
+import agogic.core.shape.ShapeWords;
+import agogic.core.shape.Snapshots;
+import agogic.core.snapshot.Snapshot;
+import agogic.core.snapshot.SnapshotSet;
+import agogic.core.surface.Control;
+import agogic.core.surface.Surface;
+import agogic.desk.model.Desk;
+import agogic.desk.parts.FormDialog;
+import agogic.desk.parts.Parts;
+import java.util.ArrayList;
+import java.util.Arrays;
+import java.util.List;
+import java.util.Optional;
+import javafx.scene.control.ComboBox;
+import javafx.scene.control.TextField;
+import javafx.stage.Window;
+
+/** What is asked about snapshots. */
+final class SnapshotForms {
+    private SnapshotForms() {}
+
+    /** A snapshot that was taken, and its set. */
+    record Taken(String set, Snapshot snapshot) {}
+
+    /** Asks for a name and of what it is. */
+    static final class Take extends FormDialog<Taken> {
+        private final Desk desk;
+        private final TextField name;
+        private final TextField set;
+        private final ComboBox<String> of;
+        private final List<List<Target>> targets = new ArrayList<>();
+
+        Take(Desk desk, SnapshotSet shown, Window owner) {
+            super("Take a snapshot", "Parameters as they stand now, under a name", owner);
+            this.desk = desk;
+            Session session = desk.session();
+            List<String> words = new ArrayList<>();
+            Optional<Route> selected = desk.selection().selectedRoute();
+            if (shown != null && !shown.snapshots().isEmpty()) {
+                offer(
+                        words,
+                        "what " + shown.snapshots().get(0).name() + " holds",
+                        shown.snapshots().get(0).values().stream()
+                                .map(Snapshot.Value::target)
+                                .toList());
+            }
+            selected.ifPresent(r -> {
+                Device device = session.device(r.target().device());
+                offer(
+                        words,
+                        "all that " + device.name() + " has a row or a socket for",
+                        session.routes().stream()
+                                .map(Route::target)
+                                .filter(t -> t.device().equals(device.id()))
+                                .toList(),
+                        device.used().stream()
+                                .flatMap(s -> s.seats().stream())
+                                .map(seat -> new Target(device.id(), seat.parameter()))
+                                .toList());
+                offer(words, TargetName.of(session, r.target()), List.of(r.target()));
+            });
+            for (Device device : session.devices()) {
+                offer(
+                        words,
+                        "all rows of " + device.name(),
+                        session.routes().stream()
+                                .map(Route::target)
+                                .filter(t -> t.device().equals(device.id()))
+                                .toList());
+            }
+            offer(
+                    words,
+                    "all rows",
+                    session.routes().stream().map(Route::target).toList());
+            int n = shown == null ? 1 : shown.snapshots().size() + 1;
+            name = row("snapshot-name", "Name", "Snapshot " + n, "");
+            set = row("snapshot-set", "Set", shown == null ? "Snapshots" : shown.name(), "made if there is none");
+            of = choice("snapshot-of", "Of", words, words.isEmpty() ? null : words.get(0), "");
+            of.setMaxWidth(380);
+            done("snapshot", "Take it");
+        }
+
+        @SafeVarargs
+        private void offer(List<String> words, String called, List<Target>... parts) {
+            List<Target> all = Arrays.stream(parts)
+                    .flatMap(List::stream)
+                    .distinct()
+                    .filter(t -> !desk.session().parameter(t).reserved())
+                    .toList();
+            if (!all.isEmpty() && !words.contains(called)) {
+                words.add(called);
+                targets.add(all);
+            }
+        }
+
+        @Override
+        protected Taken made() {
+            int at = of.getItems().indexOf(of.getValue());
+            if (at < 0) {
+                throw new IllegalArgumentException("There is nothing to take: no parameter has a row yet.");
+            }
+            Session session = desk.session();
+            LiveState state = desk.state();
+            Snapshot snapshot = Snapshots.take(
+                    session,
+                    name.getText().strip(),
+                    targets.get(at),
+                    t -> state.value(desk.engine().index().of(t)));
+            Snapshots.keep(session, set.getText().strip(), snapshot);
+            return new Taken(set.getText().strip(), snapshot);
+        }
+    }
+
+    /** Asks which one comes where, in words that {@code drop} takes. */
+    static final class Drop extends FormDialog<String> {
+        private final Session session;
+        private final ComboBox<String> which;
+        private final TextField at;
+        private final TextField until;
+        private final TextField over;
+
+        Drop(Desk desk, SnapshotSet set, Window owner) {
+            super("Drop a snapshot", "Its values come on the lanes of its parameters", owner);
+            session = desk.session();
+            List<String> names = set.snapshots().stream().map(Snapshot::name).toList();
+            which = choice("drop-which", "Snapshot", names, names.get(0), "");
+            double here = Math.max(0, desk.riding().positionBeat());
+            at = row("drop-at", "At", session.timeline().printBars(here), "the playhead");
+            until = row("drop-until", "Until", "", "empty: the end of the piece");
+            over = row("drop-over", "Over", "", "such as 2 bars; empty: a jump");
+            done("drop", "Drop it");
+        }
+
+        @Override
+        protected String made() {
+            String words = which.getValue() + " " + at.getText().strip()
+                    + (until.getText().isBlank()
+                            ? ""
+                            : " until " + until.getText().strip())
+                    + (over.getText().isBlank() ? "" : " over " + over.getText().strip());
+            ShapeWords.apply(session, List.of(), 0, "drop " + words);
+            return words;
+        }
+    }
+
+    /** A snapshot and what starts it. */
+    record OnPad(Snapshot snapshot, Optional<Hand> pad) {}
+
+    /** Asks which pad starts which one; the control that was moved last is offered. */
+    static final class Pad extends FormDialog<OnPad> {
+        private final SnapshotSet set;
+        private final ComboBox<String> which;
+        private final ComboBox<String> control;
+        private final List<Optional<Hand>> hands = new ArrayList<>(List.of(Optional.empty()));
+
+        Pad(Desk desk, SnapshotSet set, Window owner) {
+            super("Pad for a snapshot", "What starts it, besides its key", owner);
+            this.set = set;
+            Session session = desk.session();
+            List<String> names = set.snapshots().stream().map(Snapshot::name).toList();
+            String first = set.snapshots().stream()
+                    .filter(s -> s.pad().isEmpty())
+                    .map(Snapshot::name)
+                    .findFirst()
+                    .orElse(names.get(0));
+            which = choice("pad-which", "Snapshot", names, first, "");
+            List<String> words = new ArrayList<>(List.of("no pad"));
+            for (Surface surface : session.surfaces()) {
+                for (Control one : surface.controls()) {
+                    words.add(one.name() + " of " + surface.name());
+                    hands.add(Optional.of(new Hand(surface.id(), one.id())));
+                }
+            }
+            LiveState.LastEvent last = desk.state().lastEvent();
+            int moved = 0;
+            if (last != null
+                    && last.control() >= 0
+                    && last.surface() < session.surfaces().size()) {
+                Surface surface = session.surfaces().get(last.surface());
+                moved = hands.indexOf(Optional.of(new Hand(
+                        surface.id(), surface.controls().get(last.control()).id())));
+            }
+            control = choice("pad-control", "Control", words, words.get(Math.max(0, moved)), "moved last");
+            done("pad", "So be it");
+        }
+
+        @Override
+        protected OnPad made() {
+            Snapshot snapshot = set.snapshots().stream()
+                    .filter(s -> s.name().equals(which.getValue()))
+                    .findFirst()
+                    .orElseThrow();
+            return new OnPad(snapshot, hands.get(control.getItems().indexOf(control.getValue())));
+        }
+    }
+
+    /** Asks for the name of a set, when its snapshots come and how long they take. */
+    static final class Settings extends FormDialog<SnapshotSet> {
+        private final SnapshotSet set;
+        private final TextField name;
+        private final ComboBox<String> start;
+        private final TextField over;
+
+        Settings(SnapshotSet set, Window owner) {
+            super("When a set comes", "What happens when a snapshot of " + set.name() + " is started", owner);
+            this.set = set;
+            List<String> starts = Arrays.stream(SnapshotSet.Start.values())
+                    .map(SnapshotSet.Start::spoken)
+                    .toList();
+            start = choice("set-start", "It comes", starts, set.start().spoken(), "while it plays");
+            over = row("set-over", "Over", Parts.number(set.over()), "beats; 0 is a jump");
+            name = row("set-name", "Name of the set", set.name(), "");
+            done("set", "Set it");
+        }
+
+        @Override
+        protected SnapshotSet made() {
+            double beats;
+            try {
+                beats = Double.parseDouble(
+                        over.getText().replace(',', '.').replace("beats", "").strip());
+            } catch (NumberFormatException e) {
+                throw new IllegalArgumentException("“" + over.getText() + "” is no number of beats, such as 4.");
+            }
+            SnapshotSet.Start when = SnapshotSet.Start.values()[start.getItems().indexOf(start.getValue())];
+            return set.named(name.getText().strip()).starting(when, beats);
+        }
+    }
+}
