@@ -18,14 +18,15 @@ import java.util.List;
 public final class Chosen {
     private Chosen() {}
 
-    /** The points of a layer in ranges that are said in words: {@code 9 17}, {@code in Shadow}, {@code loop}, {@code all}. */
+    /**
+     * The points of a layer in ranges that are said in words: {@code 9 17}, {@code in Shadow}, {@code loop}, {@code all}; with a
+     * value before it only those that read so: {@code 300 Hz in Shadow}.
+     */
     public static BitSet in(Session session, Target target, int layer, String words) {
         RangeWords said = RangeWords.atEnd(session, words.strip());
-        if (!said.before().isBlank()) {
-            throw new IllegalArgumentException(
-                    "“" + said.before() + "” was not understood. Expected only a range, such as 9 17 or in Shadow.");
-        }
         Layer one = session.lane(target).layer(layer);
+        Parameter parameter = one.scale(session.parameter(target));
+        String value = said.before().isBlank() ? "" : parameter.print(parameter.parse(said.before()));
         BitSet chosen = new BitSet();
         for (RangeWords.Range range : said.ranges()) {
             double from = time(session, one, range.from());
@@ -35,6 +36,9 @@ public final class Chosen {
             if (first <= last) {
                 chosen.set(first, last + 1);
             }
+        }
+        for (int i = chosen.nextSetBit(0); i >= 0 && !value.isEmpty(); i = chosen.nextSetBit(i + 1)) {
+            chosen.set(i, parameter.print(one.envelope().value(i)).equals(value));
         }
         return chosen;
     }

@@ -22,6 +22,15 @@ record RangeWords(List<Range> ranges, String before) {
     /** From one beat to another. */
     record Range(double from, double to) {}
 
+    /** True if the words end with a range that has a name: a section, the loop, all. */
+    static boolean named(Session session, String words) {
+        String low = words.toLowerCase(Locale.ROOT);
+        return low.endsWith(" all")
+                || low.endsWith(" loop")
+                || session.sections().stream()
+                        .anyMatch(s -> low.endsWith(" in " + s.name().toLowerCase(Locale.ROOT)));
+    }
+
     /**
      * What the words end with.
      *

@@ -22,6 +22,7 @@ import java.util.stream.IntStream;
  */
 public final class ShapeWords {
     private static final Pattern ONE = Pattern.compile("(?:^|.*\\s)(?:at |to )?(" + RangeWords.POSITION + ")$");
+    private static final Pattern OF_SPAN = Pattern.compile("([\\d.]+) ?% of (?:the |its )?span");
     private static final Map<String, Shape> SHAPES = new LinkedHashMap<>();
 
     static {
@@ -36,6 +37,7 @@ public final class ShapeWords {
     public static final List<String> ACTS = List.of(
             "sweep 120 Hz to 3 kHz 27 33 slow start",
             "level -6 dB 9 17",
+            "level 75 % of span 9 17",
             "raise -2 dB 9 17",
             "scale 50 % about -12 dB 9 17",
             "tilt 0 to 10 % 9 17",
@@ -178,8 +180,22 @@ public final class ShapeWords {
         return timeline.laneTimeOfBeat(session.lane(target).layer(layer).lock(), beat);
     }
 
+    /** A value in the unit of the parameter, or a place in the span of its route: {@code 75 % of span}. */
     private double value(String text) {
-        return shaping.parameter().parse(text);
+        Matcher ofSpan = OF_SPAN.matcher(text);
+        if (!ofSpan.matches()) {
+            return shaping.parameter().parse(text);
+        }
+        double part = number(ofSpan.group(1), "part of the span, such as 75 % of span") / 100;
+        if (!(part >= 0 && part <= 1) || session.lane(target).layer(layer).offset()) {
+            throw new IllegalArgumentException("A place in the span lies between 0 % and 100 % of it.");
+        }
+        return session.routes().stream()
+                .filter(r -> r.target().equals(target))
+                .findFirst()
+                .orElseThrow(() -> new IllegalArgumentException("No route moves it, so it has no span."))
+                .span()
+                .apply(part);
     }
 
     private double difference(String text) {
@@ -337,6 +353,9 @@ public final class ShapeWords {
     }
 
     private Session turn() {
+        if (RangeWords.named(session, rest)) {
+            return each(r -> s -> s.level(time(r.from()), time(r.to()), value(rest)));
+        }
         Matcher two = RangeWords.TWO.matcher(rest);
         double from;
         double to = session.length();

@@ -54,7 +54,10 @@ final class ChoosingActs {
                         "Those of a range in words: 9 17, in Shadow, loop, all. In the picture: Shift and the arrows, or a"
                                 + " box drawn with Shift",
                         "Shift+G",
-                        shown -> NameDialog.askNew(window(), "Which points? 9 17, in Shadow, loop or all", "loop")
+                        shown -> NameDialog.askNew(
+                                        window(),
+                                        "Which points? 9 17, in Shadow, 300 Hz in Shadow, loop or all",
+                                        "loop")
                                 .ifPresent(shown.picked::choose)),
                 act(
                         "points-equal",

@@ -1,0 +1,333 @@
+package agogic.desk.shell;
+
+import static org.assertj.core.api.Assertions.assertThat;
+import static org.assertj.core.api.Assertions.within;
+
+import agogic.core.lane.LayerStack;
+import agogic.core.parameter.Parameter;
+import agogic.core.route.Hand;
+import agogic.core.route.Route;
+import agogic.core.route.Span;
+import agogic.core.route.Target;
+import agogic.core.session.Session;
+import agogic.core.surface.ControlSender;
+import agogic.desk.parts.ChoiceDialog;
+import agogic.standins.comet.SlowComet;
+import agogic.standins.surfaces.SimulatedDevices;
+import java.util.List;
+import javafx.scene.control.ComboBox;
+import javafx.scene.control.Label;
+import javafx.scene.control.ListView;
+import javafx.scene.control.TextField;
+import javafx.scene.input.KeyCode;
+import org.junit.jupiter.api.Test;
+
+/** Whole tasks with exact shapes, by keys in the real window. */
+public class ShapeTasksTest extends WindowTest {
+    private static final Target CUTOFF = new Target("filter", "cutoff");
+    private static final Target FILTER = new Target("filter", "bypass");
+    private static final Target ECHO = new Target("echo", "bypass");
+    private static final Target HALL = new Target("hall", "bypass");
+    private static final Target FEEDBACK = new Target("echo", "feedback");
+    private static final Target TONE = new Target("echo", "tone");
+    private static final Target LEVEL = new Target("drone", "level");
+
+    @Override
+    Session session() {
+        Session comet = SlowComet.session();
+        for (Target one : List.of(FILTER, ECHO)) {
+            comet = comet.with(Route.of("row-" + one.device(), null, Span.FULL, one));
+        }
+        return comet;
+    }
+
+    @Override
+    int faster() {
+        return 4;
+    }
+
+    private double heard(Target target, double beat) {
+        LayerStack stack = desk().session().stack(desk().session().lane(target));
+        return stack.plays()
+                ? stack.valueAtBeat(beat)
+                : desk().session().parameter(target).resting();
+    }
+
+    private String reads(Target target, double beat) {
+        return desk().session().parameter(target).print(heard(target, beat));
+    }
+
+    /** Types what is to be done, looks at what would come of it, and does it. */
+    private void shape(String words) {
+        see("#shape-words");
+        Session before = desk().session();
+        push(KeyCode.SHIFT, KeyCode.F);
+        until(() -> node("#shape-words").isFocused());
+        write(words);
+        until(() -> lookup("#shape-told").queryAs(Label.class).getText().contains(" points"));
+        push(KeyCode.ENTER);
+        until(() -> desk().session() != before);
+        assertThat(text("#trace-head")).isEqualTo("Shaped");
+        leave();
+    }
+
+    private void leave() {
+        TextField words = node("#shape-words");
+        interact(() -> words.getScene().getRoot().requestFocus());
+        until(() -> !words.isFocused());
+    }
+
+    /** Works on more lanes: those whose lines begin with these names; none for only the one that is shown. */
+    private void with(String... names) {
+        push(KeyCode.SHIFT, KeyCode.X);
+        take("lanes", names);
+    }
+
+    /** Chooses points in words. */
+    private void choose(String words) {
+        interact(() -> desk().say(agogic.desk.model.Notice.plain("Choosing", "")));
+        push(KeyCode.SHIFT, KeyCode.G);
+        see("#name-field");
+        push(KeyCode.CONTROL, KeyCode.A).write(words).push(KeyCode.ENTER);
+        until(() -> text("#trace-head").equals("Chosen"));
+    }
+
+    private void take(String dialog, String... names) {
+        ListView<ChoiceDialog.Choice> list = node("#" + dialog + "-lines");
+        until(list::isFocused);
+        for (String name : names) {
+            interact(() -> {
+                int at = 0;
+                while (!list.getItems().get(at).what().equals(name)) {
+                    at++;
+                }
+                list.getSelectionModel().select(at);
+            });
+            push(KeyCode.SPACE);
+        }
+        push(KeyCode.ENTER);
+        until(() -> lookup("#" + dialog + "-lines").tryQuery().isEmpty());
+    }
+
+    /** A sweep over the six bars before Shadow, and the filter off exactly where Shadow begins. */
+    @Test
+    void aSweepAndTheFilterOffWhereShadowBegins() {
+        refine(CUTOFF);
+        shape("sweep 120 Hz to 3 kHz 27 33 slow start");
+        assertThat(reads(CUTOFF, 104.00001)).isEqualTo("120 Hz");
+        assertThat(reads(CUTOFF, 127.99999)).isEqualTo("3 kHz");
+        refine(FILTER);
+        shape("switch On 33");
+        assertThat(reads(FILTER, 127.9999999)).isEqualTo("Off");
+        assertThat(reads(FILTER, 128)).isEqualTo("On");
+        assertThat(reads(FILTER, 191)).isEqualTo("On");
+    }
+
+    /** Three effects off at Shadow in one act, one of them back four bars later, one at Dawn. */
+    @Test
+    void threeEffectsAreOffTogetherAndComeBackOneByOne() {
+        refine(FILTER);
+        see("#shape-words");
+        with("Echo Line · Bypass", "Long Hall · Bypass");
+        until(() -> text("#beside").contains("2 more lanes"));
+        shape("switch On in Shadow");
+        for (Target one : List.of(FILTER, ECHO, HALL)) {
+            assertThat(reads(one, 127.9999999)).as("%s", one).isEqualTo("Off");
+            assertThat(reads(one, 128)).as("%s", one).isEqualTo("On");
+            assertThat(reads(one, 159.999)).as("%s", one).isEqualTo("On");
+        }
+        refine(ECHO);
+        shape("switch Off 37");
+        assertThat(reads(ECHO, 143.9999999)).isEqualTo("On");
+        assertThat(reads(ECHO, 144)).isEqualTo("Off");
+        refine(HALL);
+        shape("switch Off in Dawn");
+        assertThat(reads(HALL, 159.9999999)).isEqualTo("On");
+        assertThat(reads(HALL, 160)).isEqualTo("Off");
+        push(KeyCode.CONTROL, KeyCode.Z);
+        push(KeyCode.CONTROL, KeyCode.Z);
+        push(KeyCode.CONTROL, KeyCode.Z);
+        until(() -> reads(ECHO, 150).equals("Off") && reads(FILTER, 150).equals("Off"));
+    }
+
+    /** Two bars of a figure of both axes of one panner go to those of another, at half speed, all over Comet: one act. */
+    @Test
+    void aFigureOfTwoAxesGoesToAnotherDeviceAtHalfSpeed() {
+        Target azimuth = new Target("panner-1", "azimuth");
+        Target elevation = new Target("panner-1", "elevation");
+        refine(elevation);
+        shape("wave sine 2 bars 10° to 70° 1 3");
+        with("Dome Panner 1 · Azimuth");
+        until(() -> text("#beside").contains("Azimuth"));
+        Session before = desk().session();
+        push(KeyCode.CONTROL, KeyCode.SHIFT, KeyCode.D);
+        ComboBox<String> to = node("#copy-to");
+        assertThat(to.getItems()).contains("the same lanes", "Dome Panner 2").doesNotContain("Echo Line");
+        interact(() -> to.setValue("Dome Panner 2"));
+        for (String[] one : new String[][] {
+            {"#copy-from", "1"}, {"#copy-until", "3"}, {"#copy-at", "17"}, {"#copy-fill", "33"}, {"#copy-speed", "50"}
+        }) {
+            interact(() -> this.<TextField>node(one[0]).setText(one[1]));
+        }
+        push(KeyCode.ENTER);
+        until(() -> desk().session() != before);
+        for (Target axis : List.of(azimuth, elevation)) {
+            Target there = new Target("panner-2", axis.parameter());
+            for (double into = 0.05; into < 64; into += 0.71) {
+                assertThat(heard(there, 64 + into))
+                        .as("%s at %s", axis.parameter(), into)
+                        .isCloseTo(heard(axis, into / 2 % 8), within(1e-9));
+            }
+            assertThat(desk().session().lane(axis)).isEqualTo(before.lane(axis));
+        }
+        assertThat(text("#trace-sentence")).contains("Dome Panner 2 · Elevation", "Dome Panner 2 · Azimuth");
+        push(KeyCode.CONTROL, KeyCode.Z);
+        until(() -> desk().session() == before);
+    }
+
+    private void press(int button) {
+        Session session = desk().session();
+        Hand hand = new Hand("north-eight", "button-" + button);
+        var device = SimulatedDevices.at(session.surface("north-eight").port());
+        device.send(ControlSender.move(session.control(hand), 0, 1));
+        device.send(ControlSender.move(session.control(hand), 0, 0));
+    }
+
+    /** Four snapshots of the echo are taken, tied to pads, switched on the bar while it is ridden, and written. */
+    @Test
+    void fourSnapshotsAreSwitchedOnTheBarFromPads() {
+        interact(() -> desk().selection().selectedProperty().set("route-echo-feedback"));
+        String[] names = {"still", "near", "far", "farthest"};
+        String[] feedback = {"0 %", "20 %", "45 %", "70 %"};
+        for (int i = 0; i < names.length; i++) {
+            String typed = feedback[i];
+            push(KeyCode.CONTROL, KeyCode.SHIFT, KeyCode.V);
+            see("#typed-value");
+            push(KeyCode.CONTROL, KeyCode.A).write(typed).push(KeyCode.ENTER);
+            Parameter parameter = desk().session().parameter(FEEDBACK);
+            until(() -> parameter
+                    .print(desk().state().value(desk().engine().index().of(FEEDBACK)))
+                    .equals(typed));
+            push(KeyCode.ALT, KeyCode.N);
+            see("#snapshot-name");
+            int n = i + 1;
+            push(KeyCode.CONTROL, KeyCode.A).write(names[i]).push(KeyCode.ENTER);
+            until(() -> desk().session().sets().size() == 1
+                    && desk().session().sets().get(0).snapshots().size() == n);
+            // The button that was pressed last is offered.
+            press(5 + i);
+            until(() -> {
+                var last = desk().state().lastEvent();
+                return last != null
+                        && desk().session()
+                                .surfaces()
+                                .get(0)
+                                .controls()
+                                .get(last.control())
+                                .id()
+                                .equals("button-" + (4 + n));
+            });
+            push(KeyCode.ALT, KeyCode.P);
+            see("#pad-control");
+            assertThat(this.<ComboBox<String>>node("#pad-which").getValue()).isEqualTo(names[i]);
+            push(KeyCode.ENTER);
+            until(() ->
+                    desk().session().sets().get(0).snapshots().get(n - 1).pad().isPresent());
+        }
+        assertThat(desk().session().sets().get(0).snapshots().get(0).values())
+                .extracting(v -> v.target().toString())
+                .contains("echo/feedback", "echo/tone", "echo/mix");
+        assertThat(node("#pad-2").getAccessibleText()).startsWith("near").contains("Feedback 20 %", "Button 6");
+
+        interact(() -> desk().riding().locate(64));
+        until(() -> Math.abs(desk().riding().positionBeat() - 64) < 0.01);
+        Session before = desk().session();
+        push(KeyCode.R);
+        until(() -> desk().riding().positionBeat() > 61);
+        press(6);
+        until(() -> desk().riding().positionBeat() > 65);
+        press(8);
+        until(() -> node("#pad-4").getAccessibleText().startsWith("farthest, waits"));
+        until(() -> desk().riding().positionBeat() > 69);
+        assertThat(node("#pad-4").getAccessibleText()).startsWith("farthest, on");
+        press(5);
+        until(() -> desk().riding().positionBeat() > 73);
+        push(KeyCode.F3);
+        until(() -> desk().riding().positionBeat() > 77);
+        push(KeyCode.SPACE);
+        until(() -> desk().session().rides().size() > before.rides().size());
+        Object[][] expected = {{64.0, 68.0, "20 %"}, {68.0, 72.0, "70 %"}, {72.0, 76.0, "0 %"}, {76.0, 76.9, "45 %"}};
+        for (Object[] one : expected) {
+            double from = (double) one[0];
+            double to = (double) one[1];
+            for (double beat : new double[] {from + 1e-5, (from + to) / 2, to - 1e-5}) {
+                assertThat(reads(FEEDBACK, beat)).as("at %s", beat).isEqualTo(one[2]);
+            }
+        }
+        assertThat(heard(FEEDBACK, 63.99))
+                .isCloseTo(before.stack(before.lane(FEEDBACK)).valueAtBeat(63.99), within(1e-9));
+        push(KeyCode.CONTROL, KeyCode.Z);
+        until(() -> desk().session().equals(before));
+    }
+
+    /** A level line at three quarters of its span, and then all of it lower because the top of the span is 2 dB lower. */
+    @Test
+    void aLineInPercentOfItsSpanIsLoweredAtTheTopOnly() {
+        refine(LEVEL);
+        shape("level 100 % of span 9 13");
+        shape("level 0 % of span 13 17");
+        Route route = desk().session().routes().stream()
+                .filter(r -> r.target().equals(LEVEL))
+                .findFirst()
+                .orElseThrow();
+        Parameter level = desk().session().parameter(LEVEL);
+        double top = level.valueAt(route.span().to());
+        assertThat(heard(LEVEL, 40)).isCloseTo(route.span().to(), within(1e-12));
+        assertThat(heard(LEVEL, 60)).isCloseTo(route.span().from(), within(1e-12));
+        push(KeyCode.S);
+        TextField to = node("#span-to");
+        interact(() -> node("#span-follow-whole").requestFocus());
+        push(KeyCode.SPACE);
+        interact(to::requestFocus);
+        push(KeyCode.CONTROL, KeyCode.A)
+                .write(level.print(level.normalisedOf(top - 2)))
+                .push(KeyCode.ENTER);
+        until(() -> !desk().session().route(route.id()).span().equals(route.span()));
+        Span span = desk().session().route(route.id()).span();
+        assertThat(level.valueAt(span.to())).isCloseTo(top - 2, within(0.051));
+        assertThat(heard(LEVEL, 40)).isCloseTo(span.to(), within(1e-9));
+        assertThat(heard(LEVEL, 60))
+                .as("the lower end stays")
+                .isCloseTo(route.span().from(), within(1e-9));
+    }
+
+    /** Eight bars of Dusk are also in Dawn; strays are erased; points that are equal stay so, here and there. */
+    @Test
+    void eightBarsAreCopiedStraysErasedAndEqualPointsStayEqual() {
+        refine(CUTOFF);
+        shape("wave steps 2 bars 300 Hz / 900 Hz / 300 Hz / 2 kHz 1 9 named Stairs");
+        Parameter cutoff = desk().session().parameter(CUTOFF);
+        choose("300 Hz 1 9");
+        assertThat(text("#trace-sentence")).contains("8 points from 1.1.00 to");
+        push(KeyCode.SHIFT, KeyCode.E);
+        until(() -> text("#trace-head").equals("Equal"));
+        assertThat(text("#trace-sentence")).contains("300 Hz and stay equal");
+        shape("copy 1 9 to 41");
+        shape("erase 100 ms 200 cents in Dawn");
+        for (double into = 0.1; into < 32; into += 0.77) {
+            assertThat(heard(CUTOFF, 160 + into)).isCloseTo(heard(CUTOFF, into), within(1e-9));
+        }
+        // One of them is moved by a key, and all go along, also in Dawn.
+        choose("300 Hz 2 2.3");
+        interact(() -> node("#plot").requestFocus());
+        until(() -> node("#plot").isFocused());
+        assertThat(node("#plot").getAccessibleText()).contains("300 Hz", "hold", "equal to 15 more");
+        push(KeyCode.UP);
+        until(() -> heard(CUTOFF, 160.5) != cutoff.normalisedOf(300)
+                && !reads(CUTOFF, 0.5).equals("300 Hz"));
+        for (double into = 0.1; into < 32; into += 0.77) {
+            assertThat(heard(CUTOFF, 160 + into)).isCloseTo(heard(CUTOFF, into), within(1e-9));
+        }
+        assertThat(reads(CUTOFF, 3)).isEqualTo("900 Hz");
+    }
+}
