@@ -1,8 +1,11 @@
 package agogic.core.envelope;
 
+import agogic.core.curve.Curve;
 import java.util.AbstractList;
 import java.util.ArrayList;
 import java.util.Arrays;
+import java.util.BitSet;
+import java.util.Comparator;
 import java.util.List;
 import java.util.function.DoubleUnaryOperator;
 
@@ -248,71 +251,160 @@ public final class Envelope {
             return this;
         }
         Envelope old = isEmpty() ? of(new Point(from, resting)) : this;
-        List<Point> list = new ArrayList<>(old.until(from).points());
-        for (Point point : inner.points()) {
-            appendUnlessSame(list, point);
+        return joined(joined(old.until(from), inner, true), old.from(to), true);
+    }
+
+    /** One after the other; if {@code once}, and the second begins with the last point of the first, that stands once. */
+    private static Envelope joined(Envelope one, Envelope other, boolean once) {
+        int n = one.size();
+        if (other.isEmpty()) {
+            return one;
         }
-        List<Point> after = old.from(to).points();
-        appendUnlessSame(list, after.get(0));
-        list.addAll(after.subList(1, after.size()));
-        return of(list);
+        boolean same = once && n > 0 && one.times[n - 1] == other.times[0] && one.values[n - 1] == other.values[0];
+        int skip = same ? 1 : 0;
+        int size = n + other.size() - skip;
+        double[] t = Arrays.copyOf(one.times, size);
+        double[] v = Arrays.copyOf(one.values, size);
+        Shape[] s = Arrays.copyOf(one.shapes, size);
+        boolean[] p = Arrays.copyOf(one.pins, size);
+        int[] k = one.ties == null && other.ties == null
+                ? null
+                : one.ties == null ? new int[size] : Arrays.copyOf(one.ties, size);
+        System.arraycopy(other.times, skip, t, n, size - n);
+        System.arraycopy(other.values, skip, v, n, size - n);
+        System.arraycopy(other.shapes, skip, s, n, size - n);
+        System.arraycopy(other.pins, skip, p, n, size - n);
+        if (other.ties != null) {
+            System.arraycopy(other.ties, skip, k, n, size - n);
+        }
+        if (same) {
+            s[n - 1] = other.shapes[0];
+            p[n - 1] |= other.pins[0];
+            if (k != null && k[n - 1] == 0) {
+                k[n - 1] = other.tie(0);
+            }
+        }
+        return new Envelope(t, v, s, p, k);
+    }
+
+    /** The points {@code i} to {@code j}, the last not included. */
+    private Envelope range(int i, int j) {
+        return new Envelope(
+                Arrays.copyOfRange(times, i, j),
+                Arrays.copyOfRange(values, i, j),
+                Arrays.copyOfRange(shapes, i, j),
+                Arrays.copyOfRange(pins, i, j),
+                ties == null ? null : Arrays.copyOfRange(ties, i, j));
+    }
+
+    /** With this point behind all others, wherever they are. */
+    private Envelope then(Point point) {
+        Envelope longer = range(0, size() + 1);
+        longer.times[size()] = point.time();
+        longer.values[size()] = point.value();
+        longer.shapes[size()] = point.shape();
+        longer.pins[size()] = point.pinned();
+        if (point.tie() == 0 || longer.ties != null) {
+            if (longer.ties != null) {
+                longer.ties[size()] = point.tie();
+            }
+            return longer;
+        }
+        int[] tied = new int[size() + 1];
+        tied[size()] = point.tie();
+        return new Envelope(longer.times, longer.values, longer.shapes, longer.pins, tied);
+    }
+
+    /** The points as one line of straight links, if they are that and nothing jumps; null if not. */
+    public Curve straight() {
+        for (int i = 0; i + 1 < times.length; i++) {
+            boolean goes = shapes[i].kind() == Shape.Kind.STRAIGHT || level(i) && values[i] == values[i + 1];
+            if (!goes || !(times[i + 1] > times[i])) {
+                return null;
+            }
+        }
+        return new Curve(times, values);
+    }
+
+    /**
+     * With some points elsewhere, and pinned; in time order again.
+     *
+     * @param chosen those that move
+     * @param later by how much, in the time of this envelope
+     * @param value what becomes of their values
+     */
+    public Envelope moved(BitSet chosen, double later, DoubleUnaryOperator value) {
+        Envelope moved = new Envelope(times.clone(), values.clone(), shapes, pins.clone(), ties);
+        boolean inOrder = true;
+        for (int i = 0; i < times.length; i++) {
+            if (chosen.get(i)) {
+                moved.times[i] += later;
+                moved.values[i] = value.applyAsDouble(values[i]);
+                moved.pins[i] = true;
+            }
+            inOrder &= i == 0 || moved.times[i] >= moved.times[i - 1];
+        }
+        if (inOrder) {
+            return moved;
+        }
+        List<Point> sorted = new ArrayList<>(moved.points());
+        sorted.sort(Comparator.comparingDouble(Point::time));
+        return of(sorted);
+    }
+
+    /** All values multiplied and moved, if nothing but that is to be done: null if one came outside 0..1, or is a wave. */
+    public Envelope scaled(double weight, double base) {
+        double[] scaled = new double[values.length];
+        for (int i = 0; i < scaled.length; i++) {
+            scaled[i] = base + weight * values[i];
+            if (!(scaled[i] >= 0 && scaled[i] <= 1) || shapes[i].kind().wave()) {
+                return null;
+            }
+        }
+        return new Envelope(times, scaled, shapes, pins, ties);
     }
 
     /** The part before {@code time}, ended by a point at {@code time} with the value just before it. */
     public Envelope until(double time) {
         int next = firstAtOrAfter(time);
-        List<Point> list = new ArrayList<>(points().subList(0, next));
+        Envelope part = range(0, next);
         if (next == 0) {
-            list.add(new Point(time, values[0]));
-        } else if (next < times.length && times[next] == time) {
-            boolean held = shapes[next - 1].kind() == Shape.Kind.HOLD;
-            list.add(new Point(
-                    time,
-                    held ? values[next - 1] : values[next],
-                    Shape.STRAIGHT,
-                    pins[next],
-                    held && values[next - 1] != values[next] ? 0 : tie(next)));
-        } else {
-            int last = next - 1;
-            if (next == times.length) {
-                list.add(new Point(time, values[last]));
-                list.set(last, point(last).with(Shape.HOLD));
-            } else {
-                double u = (time - times[last]) / (times[next] - times[last]);
-                list.set(last, point(last).with(shapes[last].part(0, u)));
-                list.add(new Point(time, shapes[last].cutValue(values[last], values[next], u)));
-            }
+            return part.then(new Point(time, values[0]));
         }
-        return of(list);
+        int last = next - 1;
+        if (next < times.length && times[next] == time) {
+            boolean held = shapes[last].kind() == Shape.Kind.HOLD;
+            boolean other = held && values[last] != values[next];
+            return part.then(new Point(
+                    time, held ? values[last] : values[next], Shape.STRAIGHT, pins[next], other ? 0 : tie(next)));
+        }
+        if (next == times.length) {
+            part.shapes[last] = Shape.HOLD;
+            return part.then(new Point(time, values[last]));
+        }
+        double u = (time - times[last]) / (times[next] - times[last]);
+        part.shapes[last] = shapes[last].part(0, u);
+        return part.then(new Point(time, shapes[last].cutValue(values[last], values[next], u)));
     }
 
     /** The part from {@code time} on, begun by a point at {@code time} with the value there. */
     public Envelope from(double time) {
         int last = lastAtOrBefore(time);
-        List<Point> list = new ArrayList<>();
         if (last < 0) {
-            list.add(new Point(time, values[0], Shape.HOLD));
-        } else if (times[last] == time || last + 1 == times.length) {
-            boolean here = times[last] == time;
-            list.add(new Point(time, values[last], shapes[last], here && pins[last], here ? tie(last) : 0));
+            return joined(of(new Point(time, values[0], Shape.HOLD)), this, false);
+        }
+        if (times[last] == time) {
+            return last == 0 ? this : range(last, times.length);
+        }
+        Point first;
+        if (last + 1 == times.length) {
+            first = new Point(time, values[last], shapes[last], false, 0);
         } else {
             double u = (time - times[last]) / (times[last + 1] - times[last]);
             double value = shapes[last].cutValue(values[last], values[last + 1], u);
-            list.add(new Point(time, value, shapes[last].part(u, 1)));
+            first = new Point(time, value, shapes[last].part(u, 1));
         }
-        list.addAll(points().subList(last + 1, times.length));
-        return of(list);
-    }
-
-    private static void appendUnlessSame(List<Point> list, Point point) {
-        Point last = list.isEmpty() ? null : list.get(list.size() - 1);
-        if (last != null && last.time() == point.time() && last.value() == point.value()) {
-            int tie = last.tie() == 0 ? point.tie() : last.tie();
-            Point one = last.with(point.shape()).tied(tie);
-            list.set(list.size() - 1, one.pinned(last.pinned() || point.pinned()));
-        } else {
-            list.add(point);
-        }
+        return joined(of(first), range(last + 1, times.length), false);
     }
 
     @Override

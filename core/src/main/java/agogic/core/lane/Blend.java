@@ -4,8 +4,8 @@ import agogic.core.envelope.Envelope;
 import agogic.core.envelope.Point;
 import agogic.core.envelope.Shape;
 import java.util.ArrayList;
+import java.util.Arrays;
 import java.util.List;
-import java.util.TreeSet;
 import java.util.function.DoubleBinaryOperator;
 import java.util.function.DoubleUnaryOperator;
 
@@ -51,10 +51,10 @@ public final class Blend {
             double from,
             double to) {
         List<Point> points = new ArrayList<>();
-        List<Double> times = times(List.of(one, other), from, to);
-        for (int i = 0; i + 1 < times.size(); i++) {
-            double begin = times.get(i);
-            double end = times.get(i + 1);
+        double[] times = times(List.of(one, other), from, to);
+        for (int i = 0; i + 1 < times.length; i++) {
+            double begin = times[i];
+            double end = times[i + 1];
             Envelope first = cut(one, begin, end);
             Envelope second = cut(other, begin, end);
             if (first.level(0) && second.level(0)) {
@@ -73,11 +73,39 @@ public final class Blend {
 
     private Envelope summed(double from, double to) {
         List<Point> points = new ArrayList<>();
-        List<Double> times = times(voices.stream().map(Voice::envelope).toList(), from, to);
-        for (int i = 0; i + 1 < times.size(); i++) {
-            way(points, times.get(i), times.get(i + 1));
+        Envelope first = voices.get(0).envelope;
+        boolean whole = voices.size() == 1 && first.time(0) == from && first.time(first.size() - 1) == to;
+        if (whole && first.size() > 1) {
+            Envelope scaled = first.scaled(voices.get(0).weight, base);
+            if (scaled != null) {
+                return scaled;
+            }
+            each(points, first, voices.get(0).weight);
+            return closed(points, to);
+        }
+        double[] times = times(voices.stream().map(Voice::envelope).toList(), from, to);
+        for (int i = 0; i + 1 < times.length; i++) {
+            way(points, times[i], times[i + 1]);
         }
         return closed(points, to);
+    }
+
+    /** One voice point by point; only what comes to a wall is looked at more closely. */
+    private void each(List<Point> points, Envelope one, double weight) {
+        for (int i = 0; i < one.size(); i++) {
+            boolean last = i + 1 == one.size();
+            double value = base + weight * one.value(i);
+            double next = last ? value : base + weight * one.value(i + 1);
+            boolean inside = Math.min(value, next) >= 0 && Math.max(value, next) <= 1;
+            boolean plain = inside && !one.shape(i).kind().wave();
+            if (plain || last) {
+                add(points, new Point(one.time(i), within(value), one.shape(i)));
+            } else if (one.time(i + 1) > one.time(i)) {
+                way(points, one.time(i), one.time(i + 1));
+            } else {
+                add(points, new Point(one.time(i), within(value)));
+            }
+        }
     }
 
     /** With what it comes to held by a point at the end. */
@@ -89,21 +117,29 @@ public final class Blend {
         return Envelope.of(points);
     }
 
-    private static List<Double> times(List<Envelope> all, double from, double to) {
-        TreeSet<Double> times = new TreeSet<>(List.of(from, to));
-        all.forEach(envelope -> {
+    private static double[] times(List<Envelope> all, double from, double to) {
+        double[] times = new double[2 + all.stream().mapToInt(Envelope::size).sum()];
+        times[0] = from;
+        times[1] = to;
+        int n = 2;
+        for (Envelope envelope : all) {
             for (int i = 0; i < envelope.size(); i++) {
                 if (envelope.time(i) > from && envelope.time(i) < to) {
-                    times.add(envelope.time(i));
+                    times[n++] = envelope.time(i);
                 }
             }
-        });
-        return List.copyOf(times);
+        }
+        return Arrays.stream(times, 0, n).sorted().distinct().toArray();
     }
 
     /** One way of an envelope between two times of its points or beyond: two points. */
     private static Envelope cut(Envelope envelope, double from, double to) {
-        Envelope begun = envelope.from(from);
+        // Nothing else than the points beside it is looked at: there may be a million more.
+        int at = envelope.lastAtOrBefore(from);
+        Envelope near = envelope.size() <= 2
+                ? envelope
+                : Envelope.of(envelope.points().subList(Math.max(0, at), Math.min(envelope.size(), at + 2)));
+        Envelope begun = near.from(from);
         if (begun.size() == 1) {
             return Envelope.of(begun.point(0).with(Shape.HOLD), new Point(to, begun.value(0)));
         }

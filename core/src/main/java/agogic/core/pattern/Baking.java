@@ -21,7 +21,7 @@ public final class Baking {
     /** So near to the pattern are the points where no shape can say it, in parts of the travel. */
     public static final double TOLERANCE = 0.001;
 
-    private static final int MOST_POINTS = 1_000_000;
+    private static final int MOST_POINTS = 2_000_000;
     private static final int LOOKS = 64;
 
     private final Pattern pattern;
@@ -96,7 +96,7 @@ public final class Baking {
 
     private Envelope bake() {
         if ((cycles(to) - cycles(from)) * Math.max(4, pattern.own().size()) > MOST_POINTS) {
-            throw new IllegalArgumentException("That would be more than a million points on one layer.");
+            throw new IllegalArgumentException("That would be more than two million points on one layer.");
         }
         Envelope cycle = settled == null && pattern.oneShape() ? null : cycle();
         TreeSet<Double> cuts = new TreeSet<>(List.of(from, to));

@@ -16,6 +16,9 @@ public final class FewestLinks {
     /** A wall counts as passed only beyond this, so that points on one line stay on one link. */
     private static final double ROUNDING = 1e-13;
 
+    /** A hull has room for so many points to begin with. */
+    private static final int HULL = 256;
+
     /** More corners than this are not drawn to the middle all together. */
     static final int MANY = 128;
 
@@ -118,17 +121,19 @@ public final class FewestLinks {
             boolean asUpper = upper.next == i;
             boolean asLower = lower.next == i;
             double t = tube.times[i];
-            if (asUpper && lower.passes(t, tube.upper[i])) {
+            double high = tube.upper[i];
+            double low = tube.lower[i];
+            if (asUpper && lower.passes(t, high)) {
                 return border(lower, upper, i, false);
             }
-            if (asLower && upper.passes(t, tube.lower[i])) {
+            if (asLower && upper.passes(t, low)) {
                 return border(upper, lower, i, true);
             }
             if (asUpper) {
-                upper.take(t, tube.upper[i], lower);
+                upper.take(t, high, lower);
             }
             if (asLower) {
-                lower.take(t, tube.lower[i], upper);
+                lower.take(t, low, upper);
             }
         }
         return null;
@@ -206,8 +211,8 @@ public final class FewestLinks {
      */
     private static final class Wall {
         private final int side;
-        private final double[] times;
-        private final double[] values;
+        private double[] times;
+        private double[] values;
         private int first;
         private int end;
         /** The tube's next point that this wall has not taken in. */
@@ -228,8 +233,8 @@ public final class FewestLinks {
 
         Wall(int capacity, int side) {
             this.side = side;
-            times = new double[capacity];
-            values = new double[capacity];
+            times = new double[Math.min(capacity, HULL)];
+            values = new double[times.length];
         }
 
         void begin(double time, double value, int nextPoint) {
@@ -301,20 +306,30 @@ public final class FewestLinks {
 
         /** Adds a point to the hull: the lower hull of the upper wall, the upper hull of the lower one. */
         private void push(double t, double value) {
-            if (end > first && t <= times[end - 1]) {
-                values[end - 1] = side > 0 ? Math.min(values[end - 1], value) : Math.max(values[end - 1], value);
+            double[] at = times;
+            double[] of = values;
+            int last = end - 1;
+            if (last >= first && t <= at[last]) {
+                of[last] = side > 0 ? Math.min(of[last], value) : Math.max(of[last], value);
                 return;
             }
-            while (end - first >= 2) {
-                double run = times[end - 1] - times[end - 2];
-                double rise = values[end - 1] - values[end - 2];
-                if (side * ((value - values[end - 1]) * run - rise * (t - times[end - 1])) > 0) {
+            while (last > first) {
+                double run = at[last] - at[last - 1];
+                double rise = of[last] - of[last - 1];
+                if (side * ((value - of[last]) * run - rise * (t - at[last])) > 0) {
                     break;
                 }
-                end--;
+                last--;
             }
-            times[end] = t;
-            values[end++] = value;
+            end = last + 2;
+            if (end > at.length) {
+                at = Arrays.copyOf(at, 2 * end);
+                of = Arrays.copyOf(of, 2 * end);
+                times = at;
+                values = of;
+            }
+            at[last + 1] = t;
+            of[last + 1] = value;
         }
     }
 }

@@ -299,4 +299,16 @@ public final class Refining {
         Envelope envelope = bent ? Envelope.of(fit.points()).normalised() : Envelope.of(fit.points());
         return told(envelope, moves, fit, curves.get(0), cells, (a, b) -> Math.abs(a - b));
     }
+
+    /** The fewest straight links inside 0..1 within a tolerance of curves that follow each other, and nothing nearer: at once. */
+    public static Envelope fewest(List<Curve> curves, double tolerance) {
+        List<Point> points = new ArrayList<>();
+        for (Curve curve : curves) {
+            Curve path = FewestLinks.within(Tube.inside(curve, tolerance));
+            for (int i = 0; i < path.size(); i++) {
+                points.add(new Point(path.times()[i], path.values()[i]));
+            }
+        }
+        return Envelope.of(points).normalised();
+    }
 }

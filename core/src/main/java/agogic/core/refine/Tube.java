@@ -57,6 +57,14 @@ public final class Tube {
      * meets them, so that nothing more is cut away.
      */
     static Tube inside(Curve curve, double tolerance) {
+        boolean free = true;
+        for (double value : curve.values()) {
+            free &= value >= tolerance && value <= 1 - tolerance;
+        }
+        if (free) {
+            // No wall is met.
+            return around(curve, tolerance);
+        }
         double[] t = curve.times();
         double[] v = curve.values();
         Builder cut = new Builder();

@@ -11,7 +11,6 @@ import agogic.core.session.Points;
 import agogic.core.session.Session;
 import java.util.ArrayList;
 import java.util.BitSet;
-import java.util.Comparator;
 import java.util.List;
 
 /** Edits of many points of a layer at once: those that a person chose, wherever they lie. */
@@ -63,28 +62,8 @@ public final class Chosen {
         }
         double first = chosen.isEmpty() ? 0 : envelope.time(chosen.nextSetBit(0));
         double by = Math.max(-first, later);
-        List<Point> points = new ArrayList<>(envelope.size());
-        boolean inOrder = true;
-        double last = Double.NEGATIVE_INFINITY;
-        for (int i = 0; i < envelope.size(); i++) {
-            Point point = envelope.point(i);
-            if (chosen.get(i)) {
-                double value = Math.max(0, Math.min(1, point.value() + higher));
-                point = new Point(
-                        point.time() + by,
-                        higher == 0 ? point.value() : parameter.settled(value),
-                        point.shape(),
-                        true,
-                        point.tie());
-            }
-            inOrder &= point.time() >= last;
-            last = point.time();
-            points.add(point);
-        }
-        if (!inOrder) {
-            points.sort(Comparator.comparingDouble(Point::time));
-        }
-        Envelope moved = Envelope.of(points);
+        Envelope moved = envelope.moved(
+                chosen, by, v -> higher == 0 ? v : parameter.settled(Math.max(0, Math.min(1, v + higher))));
         return with(session, target, layer, higher == 0 ? moved : followed(moved, envelope, chosen));
     }
 

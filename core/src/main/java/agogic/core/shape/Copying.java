@@ -21,7 +21,7 @@ import java.util.Locale;
  * told how far that is.
  */
 public final class Copying {
-    private static final int MOST_POINTS = 1_000_000;
+    private static final int MOST_POINTS = 2_000_000;
 
     /** How values go over. */
     public enum By {
@@ -159,7 +159,7 @@ public final class Copying {
         double length = (order.end - order.begin) / order.speed;
         double until = Math.max(order.at + length, order.until);
         if ((until - order.at) / length * part.size() > MOST_POINTS) {
-            throw new IllegalArgumentException("That would be more than a million points on one layer.");
+            throw new IllegalArgumentException("That would be more than two million points on one layer.");
         }
         Envelope all = layer.envelope();
         for (int n = 0; order.at + n * length < until - 1e-9; n++) {

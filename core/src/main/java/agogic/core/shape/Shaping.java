@@ -1,5 +1,6 @@
 package agogic.core.shape;
 
+import agogic.core.curve.Curve;
 import agogic.core.curve.Reconstruction;
 import agogic.core.envelope.Envelope;
 import agogic.core.envelope.Point;
@@ -15,7 +16,6 @@ import agogic.core.refine.Refining;
 import agogic.core.route.Target;
 import agogic.core.session.Session;
 import java.util.ArrayList;
-import java.util.Arrays;
 import java.util.List;
 import java.util.function.DoubleUnaryOperator;
 import java.util.function.UnaryOperator;
@@ -25,7 +25,10 @@ import java.util.function.UnaryOperator;
  * normalised, differences in the difference unit of the parameter.
  */
 public final class Shaping {
-    private static final int MOST_POINTS = 1_000_000;
+    /** A range of more points is thinned to straight links, not to shapes: at once. */
+    private static final int MANY = 100_000;
+
+    private static final int MOST_POINTS = 2_000_000;
 
     private final Session session;
     private final Target target;
@@ -82,10 +85,11 @@ public final class Shaping {
 
     private Session replaced(double from, double to, UnaryOperator<Envelope> change) {
         Envelope part = change.apply(part(from, to));
-        if (envelope().size() + part.size() > MOST_POINTS) {
-            throw new IllegalArgumentException("That would be more than a million points on one layer.");
+        Envelope spliced = envelope().splice(from, to, part, parameter.resting());
+        if (spliced.size() > MOST_POINTS) {
+            throw new IllegalArgumentException("That would be more than two million points on one layer.");
         }
-        return with(envelope().splice(from, to, part, parameter.resting()));
+        return with(spliced);
     }
 
     /** From value to value between two positions. */
@@ -246,30 +250,45 @@ public final class Shaping {
     public Session thin(double from, double to, double tolerance) {
         double normalised = parameter.travel() > 0 ? tolerance / parameter.travel() : 0;
         return replaced(from, to, part -> {
-            double[] times = new double[part.size() * LOOKS];
-            double[] values = new double[times.length];
+            boolean many = part.size() > MANY;
+            Curve straight = many ? part.straight() : null;
+            if (straight != null) {
+                return Refining.fewest(List.of(straight), normalised);
+            }
+            int looks = 0;
+            for (int i = 0; i < part.size(); i++) {
+                looks += shaped(part, i) ? LOOKS : held(part, i) ? 2 : 1;
+            }
+            double[] t = new double[looks];
+            double[] v = new double[looks];
             int n = 0;
             for (int i = 0; i < part.size(); i++) {
-                boolean shaped = i + 1 < part.size()
-                        && part.shape(i).kind() != Shape.Kind.STRAIGHT
-                        && part.shape(i).kind() != Shape.Kind.HOLD;
-                times[n] = part.time(i);
-                values[n++] = part.value(i);
-                if (i + 1 < part.size() && part.shape(i).kind() == Shape.Kind.HOLD) {
-                    times[n] = part.time(i + 1);
-                    values[n++] = part.value(i);
+                t[n] = part.time(i);
+                v[n++] = part.value(i);
+                if (held(part, i)) {
+                    t[n] = part.time(i + 1);
+                    v[n++] = part.value(i);
                 }
-                for (int k = 1; k < LOOKS - 1 && shaped; k++) {
-                    times[n] = part.time(i) + (part.time(i + 1) - part.time(i)) * k / (LOOKS - 1);
-                    values[n] = part.valueAt(times[n]);
+                for (int k = 1; k < LOOKS && shaped(part, i); k++) {
+                    t[n] = part.time(i) + (part.time(i + 1) - part.time(i)) * k / LOOKS;
+                    v[n] = part.valueAt(t[n]);
                     n++;
                 }
             }
-            double[] t = Arrays.copyOf(times, n);
-            double[] v = Arrays.copyOf(values, n);
-            return Refining.refine(Reconstruction.pieces(t, v), n, normalised, true)
-                    .envelope();
+            List<Curve> curves = Reconstruction.pieces(t, v);
+            return many
+                    ? Refining.fewest(curves, normalised)
+                    : Refining.refine(curves, n, normalised, true).envelope();
         });
+    }
+
+    private static boolean held(Envelope part, int i) {
+        return i + 1 < part.size() && part.shape(i).kind() == Shape.Kind.HOLD;
+    }
+
+    private static boolean shaped(Envelope part, int i) {
+        Shape.Kind kind = part.shape(i).kind();
+        return i + 1 < part.size() && kind != Shape.Kind.STRAIGHT && kind != Shape.Kind.HOLD;
     }
 
     private static final int LOOKS = 16;
@@ -300,7 +319,7 @@ public final class Shaping {
         double length = to - from;
         Envelope all = envelope();
         if ((until - at) / length * part.size() > MOST_POINTS) {
-            throw new IllegalArgumentException("That would be more than a million points on one layer.");
+            throw new IllegalArgumentException("That would be more than two million points on one layer.");
         }
         for (double begin = at; begin < until - 1e-9; begin += length) {
             double end = Math.min(until, begin + length);

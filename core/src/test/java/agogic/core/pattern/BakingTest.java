@@ -172,7 +172,7 @@ class BakingTest {
         assertThatThrownBy(() -> whole.with(0.5, 0.6, 0, 0.5, 0)).hasMessageContaining("goes beyond the travel");
         assertThatThrownBy(() ->
                         Baking.bake(whole.at(new Rate(0.001, Rate.Per.BEATS)), EVEN, Lock.BEATS, 0, 300, 0, v -> v))
-                .hasMessageContaining("a million points");
+                .hasMessageContaining("two million points");
         assertThat(whole.spoken()).isEqualTo("sine, 1 bar, 0 % to 100 %");
         assertThat(whole.at(new Rate(2, Rate.Per.BEATS))
                         .with(-0.5, 0.5, 0.25, 0.6, 0.25)

@@ -9,21 +9,27 @@ import agogic.core.surface.Address;
 import agogic.core.surface.Control;
 import agogic.core.surface.Page;
 import agogic.desk.acts.Act;
+import agogic.desk.model.View;
 import agogic.standins.comet.SlowComet;
 import agogic.standins.surfaces.SimulatedDevices;
 import java.io.IOException;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.ArrayList;
+import java.util.HashSet;
 import java.util.List;
+import java.util.Locale;
 import java.util.Optional;
+import java.util.Set;
 import javafx.scene.Node;
 import javafx.scene.control.CheckMenuItem;
 import javafx.scene.control.ComboBox;
+import javafx.scene.control.Label;
 import javafx.scene.control.Menu;
 import javafx.scene.control.MenuButton;
 import javafx.scene.control.MenuItem;
 import javafx.scene.control.TextField;
+import javafx.scene.control.ToggleButton;
 import javafx.scene.input.KeyCode;
 import javafx.scene.input.MouseButton;
 import org.junit.jupiter.api.Test;
@@ -272,10 +278,20 @@ public class ControlsTest extends WindowTest {
         javafx.stage.Window dialog = node(".dialog-pane").getScene().getWindow();
         assertThat(dialog.getHeight()).isLessThan(760);
         assertThat(dialog.getWidth()).isLessThan(1280);
-        for (Act act : window().acts().all()) {
-            boolean told = act.key().isEmpty() || lookup(act.words()).tryQuery().isPresent();
-            assertThat(told).as(act.words()).isTrue();
+        Set<String> told = new HashSet<>();
+        for (View view : View.values()) {
+            interact(() -> this.<ToggleButton>node("#keys-" + view.title().toLowerCase(Locale.ROOT))
+                    .fire());
+            assertThat(dialog.getHeight()).isLessThan(760);
+            lookup(".dialog-pane .label").queryAllAs(Label.class).forEach(l -> told.add(l.getText()));
         }
+        for (Act act : window().acts().all()) {
+            boolean start = act.id().startsWith("snapshot-start-");
+            assertThat(start || act.key().isEmpty() || told.contains(act.words()))
+                    .as(act.words())
+                    .isTrue();
+        }
+        assertThat(told).contains("Start snapshots 1 to 8");
         push(KeyCode.ESCAPE);
         until(() -> !dialog.isShowing());
     }

@@ -110,7 +110,7 @@ class LayersTest extends WindowTest {
                         s -> s.with(s.route(route().id()).in(WriteMode.LATCH).pinned(true))));
 
         into(new Into(true, false));
-        ride(16, 17, 0.3, 0.7, 6, 30);
+        ride(16, 17, 0.3, 0.7, 6, 28.2);
         assertThat(lane().layers()).hasSize(2);
         assertThat(lane().layer(1).clip()).isEqualTo("glass:2");
         assertThat(lane().envelope())

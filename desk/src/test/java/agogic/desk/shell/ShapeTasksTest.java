@@ -15,6 +15,8 @@ import agogic.desk.parts.ChoiceDialog;
 import agogic.standins.comet.SlowComet;
 import agogic.standins.surfaces.SimulatedDevices;
 import java.util.List;
+import java.util.concurrent.CopyOnWriteArrayList;
+import javafx.scene.Node;
 import javafx.scene.control.ComboBox;
 import javafx.scene.control.Label;
 import javafx.scene.control.ListView;
@@ -39,11 +41,6 @@ public class ShapeTasksTest extends WindowTest {
             comet = comet.with(Route.of("row-" + one.device(), null, Span.FULL, one));
         }
         return comet;
-    }
-
-    @Override
-    int faster() {
-        return 4;
     }
 
     private double heard(Target target, double beat) {
@@ -242,20 +239,26 @@ public class ShapeTasksTest extends WindowTest {
         interact(() -> desk().riding().locate(64));
         until(() -> Math.abs(desk().riding().positionBeat() - 64) < 0.01);
         Session before = desk().session();
+        List<String> said = new CopyOnWriteArrayList<>();
+        for (int i = 1; i <= names.length; i++) {
+            Node pad = node("#pad-" + i);
+            interact(() -> pad.accessibleTextProperty()
+                    .addListener((o, was, is) -> said.add(is.split(", ")[0] + " " + is.split(", ")[1])));
+        }
         push(KeyCode.R);
-        until(() -> desk().riding().positionBeat() > 61);
+        until(() -> desk().riding().positionBeat() > 60.2);
         press(6);
-        until(() -> desk().riding().positionBeat() > 65);
+        until(() -> desk().riding().positionBeat() > 64.3);
         press(8);
-        until(() -> node("#pad-4").getAccessibleText().startsWith("farthest, waits"));
-        until(() -> desk().riding().positionBeat() > 69);
-        assertThat(node("#pad-4").getAccessibleText()).startsWith("farthest, on");
+        until(() -> desk().riding().positionBeat() > 68.3);
         press(5);
-        until(() -> desk().riding().positionBeat() > 73);
+        until(() -> desk().riding().positionBeat() > 72.3);
         push(KeyCode.F3);
         until(() -> desk().riding().positionBeat() > 77);
         push(KeyCode.SPACE);
         until(() -> desk().session().rides().size() > before.rides().size());
+        assertThat(said)
+                .containsSubsequence("near on", "farthest waits", "farthest on", "still on", "far waits", "far on");
         Object[][] expected = {{64.0, 68.0, "20 %"}, {68.0, 72.0, "70 %"}, {72.0, 76.0, "0 %"}, {76.0, 76.9, "45 %"}};
         for (Object[] one : expected) {
             double from = (double) one[0];

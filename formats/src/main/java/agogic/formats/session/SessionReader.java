@@ -89,6 +89,7 @@ final class SessionReader {
                 tempoPlace.make(() -> TempoMap.of(tempo)), json.at("metre").make(() -> new MetreMap(metre)));
         Json loop = json.at("loop");
         Sync sync = json.maybe("clock").isPresent() ? sync(json.at("clock")) : Sync.OWN;
+        List<Lane> lanes = json.list("lanes", SessionReader::lane);
         Session session = json.make(() -> new Session(
                 json.text("name"),
                 json.text("subtitle"),
@@ -103,7 +104,6 @@ final class SessionReader {
                 List.of(),
                 json.list("rides", this::ride),
                 json.maybe("macros").isPresent() ? json.list("macros", MacroJson::read) : List.of()));
-        List<Lane> lanes = json.list("lanes", SessionReader::lane);
         List<Pattern> patterns =
                 json.maybe("patterns").isPresent() ? json.list("patterns", PatternJson::read) : List.of();
         List<SnapshotSet> sets = json.maybe("sets").isPresent() ? json.list("sets", SetJson::read) : List.of();
