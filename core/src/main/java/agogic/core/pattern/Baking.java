@@ -95,35 +95,36 @@ public final class Baking {
     }
 
     private Envelope bake() {
-        if ((cycles(to) - cycles(from)) * Math.max(4, pattern.own().size()) > MOST_POINTS) {
+        Envelope cycle = settled == null && pattern.oneShape() ? null : cycle();
+        double points = (cycles(to) - cycles(from)) * (cycle == null ? 1e-4 : cycle.size());
+        if (points > MOST_POINTS) {
             throw new IllegalArgumentException("That would be more than two million points on one layer.");
         }
-        Envelope cycle = settled == null && pattern.oneShape() ? null : cycle();
         TreeSet<Double> cuts = new TreeSet<>(List.of(from, to));
         timeline.tempo().points().forEach(p -> cut(cuts, p.beat()));
         timeline.metre().metres().forEach(m -> cut(cuts, timeline.metre().beatOfBar(m.bar())));
         List<Double> ends = new ArrayList<>(cuts);
-        List<Point> points = new ArrayList<>();
+        List<Point> all = new ArrayList<>();
         double[] even = null;
         for (int i = 0; i + 1 < ends.size(); i++) {
             double a = ends.get(i);
             double b = ends.get(i + 1);
             if (!even(a, b)) {
-                even = flush(points, even, cycle);
-                uneven(points, cycle == null ? cycle() : cycle, a, b);
+                even = flush(all, even, cycle);
+                uneven(all, cycle == null ? cycle() : cycle, a, b);
             } else if (even != null && goesOn(even, a, b)) {
                 even[1] = b;
             } else {
-                flush(points, even, cycle);
+                flush(all, even, cycle);
                 even = new double[] {a, b};
             }
         }
-        flush(points, even, cycle);
+        flush(all, even, cycle);
         // Rounding must not put an end beside the range.
-        points.set(0, points.get(0).at(from, points.get(0).value()));
-        int last = points.size() - 1;
-        points.set(last, points.get(last).at(to, points.get(last).value()));
-        return Envelope.of(points).normalised();
+        all.set(0, all.get(0).at(from, all.get(0).value()));
+        int last = all.size() - 1;
+        all.set(last, all.get(last).at(to, all.get(last).value()));
+        return Envelope.of(all).normalised();
     }
 
     private void cut(TreeSet<Double> cuts, double beat) {
