@@ -30,7 +30,7 @@ public final class Envelope {
         this.values = values;
         this.shapes = shapes;
         this.pins = pins;
-        this.ties = ties;
+        this.ties = ties == null || Arrays.stream(ties).allMatch(tie -> tie == 0) ? null : ties;
     }
 
     /**
@@ -304,13 +304,10 @@ public final class Envelope {
         longer.values[size()] = point.value();
         longer.shapes[size()] = point.shape();
         longer.pins[size()] = point.pinned();
-        if (point.tie() == 0 || longer.ties != null) {
-            if (longer.ties != null) {
-                longer.ties[size()] = point.tie();
-            }
+        if (point.tie() == 0) {
             return longer;
         }
-        int[] tied = new int[size() + 1];
+        int[] tied = ties == null ? new int[size() + 1] : Arrays.copyOf(ties, size() + 1);
         tied[size()] = point.tie();
         return new Envelope(longer.times, longer.values, longer.shapes, longer.pins, tied);
     }

@@ -170,8 +170,8 @@ class BakingTest {
     void whatGoesBeyondTheTravelIsRefused() {
         Pattern whole = Pattern.wave("P", Pattern.Form.SINE, new Rate(1, Rate.Per.BARS), 0, 1);
         assertThatThrownBy(() -> whole.with(0.5, 0.6, 0, 0.5, 0)).hasMessageContaining("goes beyond the travel");
-        assertThatThrownBy(() ->
-                        Baking.bake(whole.at(new Rate(0.001, Rate.Per.BEATS)), EVEN, Lock.BEATS, 0, 900, 0, v -> v < 0.5 ? 0 : 1))
+        assertThatThrownBy(() -> Baking.bake(
+                        whole.at(new Rate(0.001, Rate.Per.BEATS)), EVEN, Lock.BEATS, 0, 900, 0, v -> v < 0.5 ? 0 : 1))
                 .hasMessageContaining("two million points");
         assertThat(whole.spoken()).isEqualTo("sine, 1 bar, 0 % to 100 %");
         assertThat(whole.at(new Rate(2, Rate.Per.BEATS))

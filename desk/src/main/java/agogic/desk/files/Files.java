@@ -6,6 +6,7 @@ import agogic.core.midi.Wire;
 import agogic.core.route.Target;
 import agogic.core.session.Session;
 import agogic.core.session.Track;
+import agogic.core.shape.OwnShapes;
 import agogic.desk.export.ExportDialog;
 import agogic.desk.model.Beside;
 import agogic.desk.model.Desk;
@@ -20,6 +21,7 @@ import agogic.formats.file.Told;
 import agogic.formats.midi.Fineness;
 import agogic.formats.midi.MidiExport;
 import agogic.formats.session.SessionFile;
+import agogic.formats.session.ShapesFile;
 import java.io.IOException;
 import java.nio.file.Path;
 import java.util.List;
@@ -281,6 +283,37 @@ public final class Files {
                                 path.getFileName() + ": " + pages + (pages == 1 ? " page" : " pages")
                                         + ", and each as a PNG beside it.")),
                         "Not printed"));
+    }
+
+    /** Asks for a file and writes the patterns and snapshots of the piece to it, for other pieces. */
+    public void saveShapes() {
+        OwnShapes shapes = OwnShapes.of(desk.session());
+        if (shapes.patterns().isEmpty() && shapes.sets().isEmpty()) {
+            desk.refuse("There are neither patterns nor snapshots in this piece.");
+            return;
+        }
+        chooser.toWrite("Save shapes of your own", "Shapes", ShapesFile.ENDING, "My shapes")
+                .ifPresent(path -> beside(
+                        () -> {
+                            ShapesFile.save(path, shapes);
+                            return shapes.patterns().size() + shapes.sets().size();
+                        },
+                        n -> desk.say(
+                                Notice.good("Saved", path.getFileName() + ": they can be brought into any piece.")),
+                        "Not saved"));
+    }
+
+    /** Asks for a file and brings the patterns and snapshots in it into the piece. */
+    public void bringShapes() {
+        chooser.toRead("Bring shapes of your own in", "Shapes", ShapesFile.ENDING)
+                .ifPresent(path -> beside(
+                        () -> ShapesFile.read(path),
+                        shapes -> {
+                            OwnShapes.Brought brought = shapes.into(desk.session());
+                            desk.edit("Bring shapes in", s -> shapes.into(s).session());
+                            desk.say(Notice.good("Brought in", brought.told() + "."));
+                        },
+                        "Not brought in"));
     }
 
     private <T> void beside(Beside.Work<T> work, Consumer<T> done, String failed) {

@@ -225,6 +225,18 @@ final class DeskActs {
                 "A page that says what every control does, for the table beside the controller",
                 "Ctrl+P",
                 files::exportSheet);
+        add(
+                "save-shapes",
+                "Save your own shapes…",
+                "The patterns and snapshots of the piece in a file, for other pieces",
+                "Ctrl+Alt+S",
+                files::saveShapes);
+        add(
+                "bring-shapes",
+                "Bring your own shapes in…",
+                "Patterns and snapshots of another piece come into this one",
+                "Ctrl+Alt+B",
+                files::bringShapes);
         all.add(Act.of("undo", "Undo", "Take the last step back", "Ctrl+Z", desk.editing()::undo)
                 .repeating()
                 .reading(() -> desk.editing().undoable().map(a -> "Undo: " + a).orElse("Undo"))
