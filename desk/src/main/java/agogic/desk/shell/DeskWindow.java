@@ -93,6 +93,16 @@ public final class DeskWindow {
         riding.turn();
     }
 
+    /** Does the act of this id. */
+    public void act(String id) {
+        acts.act(id).run().run();
+    }
+
+    /** What the window shows. */
+    public Parent root() {
+        return stage.getScene().getRoot();
+    }
+
     Files files() {
         return files;
     }

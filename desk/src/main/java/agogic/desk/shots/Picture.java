@@ -17,6 +17,8 @@ public enum Picture {
     BREATH,
     CLIPS,
     LAYERS,
+    SHAPES,
+    SNAPSHOTS,
     START;
 
     /** The picture of this name. */
@@ -28,6 +30,6 @@ public enum Picture {
         }
         throw new IllegalArgumentException(
                 "There is no view “" + name
-                        + "”. Expected routes, catalog, fit, face, surfaces, learn, macro, plane, breath, clips, layers, refine, writing, riding, stopped or start.");
+                        + "”. Expected routes, catalog, fit, face, surfaces, learn, macro, plane, breath, clips, layers, shapes, snapshots, refine, writing, riding, stopped or start.");
     }
 }

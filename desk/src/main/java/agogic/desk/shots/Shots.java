@@ -29,7 +29,10 @@ public final class Shots {
         }
         Launch.window(session, null, light, window -> {
             switch (scene) {
-                case REFINE, LAYERS -> window.desk().selection().viewProperty().set(View.REFINE);
+                case REFINE, LAYERS, SHAPES -> window.desk()
+                        .selection()
+                        .viewProperty()
+                        .set(View.REFINE);
                 case CATALOG, FIT, FACE -> window.catalog().open(scene == Picture.FACE);
                 case SURFACES, LEARN, BREATH -> window.desk()
                         .selection()
@@ -59,15 +62,15 @@ public final class Shots {
     public static List<String> allPictures(Path folder) throws IOException {
         List<Studio.Order> orders = new ArrayList<>();
         for (Picture picture : Picture.values()) {
-            if (picture == Picture.BREATH) {
+            if (picture == Picture.BREATH || picture == Picture.PLANE) {
                 continue;
             }
             String name = picture.name().toLowerCase(Locale.ROOT);
-            orders.add(new Studio.Order(picture, picture == Picture.CLIPS, folder.resolve(name + ".png")));
+            orders.add(new Studio.Order(
+                    picture, picture == Picture.CLIPS || picture == Picture.SNAPSHOTS, folder.resolve(name + ".png")));
         }
         orders.add(new Studio.Order(Picture.ROUTES, true, folder.resolve("routes-light.png")));
         orders.add(new Studio.Order(Picture.REFINE, true, folder.resolve("refine-light.png")));
-        orders.add(new Studio.Order(Picture.CATALOG, true, folder.resolve("catalog-light.png")));
         take(SlowComet.session(), orders);
         byte[] sheet = Sheet.firstPicture(SlowComet.session());
         SafeFile.write(folder.resolve("sheet.png"), out -> out.write(sheet));

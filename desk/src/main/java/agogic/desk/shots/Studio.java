@@ -25,6 +25,7 @@ import java.util.function.Consumer;
 import javafx.animation.KeyFrame;
 import javafx.animation.Timeline;
 import javafx.embed.swing.SwingFXUtils;
+import javafx.scene.control.TextField;
 import javafx.scene.image.WritableImage;
 import javafx.stage.Stage;
 import javafx.util.Duration;
@@ -60,7 +61,9 @@ public final class Studio {
             return;
         }
         boolean layered = order.picture() == Picture.LAYERS || order.picture() == Picture.CLIPS;
-        window.show(layered ? LayeredScene.of(session) : session, null, order.light());
+        boolean shaped = order.picture() == Picture.SHAPES || order.picture() == Picture.SNAPSHOTS;
+        window.show(
+                layered ? LayeredScene.of(session) : shaped ? ShapedScene.of(session) : session, null, order.light());
         stage.show();
         double wait = prepare(window, order.picture());
         after(wait, () -> {
@@ -94,6 +97,27 @@ public final class Studio {
                 desk.selection().drawerProperty().set(false);
                 desk.riding().locate(73.5);
                 return 0.8;
+            }
+            case SHAPES -> {
+                desk.selection().selectedProperty().set(route(desk, "fader-1"));
+                desk.selection().viewProperty().set(View.REFINE);
+                desk.selection().drawerProperty().set(false);
+                desk.riding().locate(73.5);
+                after(0.4, () -> {
+                    window.act("version-next");
+                    TextField words = (TextField) window.root().lookup("#shape-words");
+                    words.setText("sweep 1 kHz to 4.5 kHz 21 25 slow start");
+                });
+                return 1.0;
+            }
+            case SNAPSHOTS -> {
+                desk.selection().selectedProperty().set(route(desk, "fader-3"));
+                desk.selection().setsProperty().set(true);
+                desk.riding().locate(66);
+                desk.riding().play();
+                after(0.2, () -> window.act("snapshot-start-2"));
+                after(2.4, () -> window.act("snapshot-start-4"));
+                return 3.0;
             }
             case LAYERS -> {
                 desk.selection().selectedProperty().set(route(desk, "fader-1"));
