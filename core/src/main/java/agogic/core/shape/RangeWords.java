@@ -1,10 +1,12 @@
 package agogic.core.shape;
 
+import agogic.core.route.Target;
 import agogic.core.session.Session;
 import agogic.core.time.Section;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Locale;
+import java.util.function.Predicate;
 import java.util.regex.Matcher;
 import java.util.regex.Pattern;
 
@@ -32,6 +34,42 @@ record RangeWords(List<Range> ranges, String before) {
     }
 
     /**
+     * Where something goes along: all sections of a name, or, after the word {@code clips}, all clips of a name on the track of a
+     * target; each whole.
+     *
+     * @throws IllegalArgumentException in words for people if there are none
+     */
+    static List<Range> along(Session session, Target target, String words) {
+        List<Range> all = new ArrayList<>();
+        String name = words.strip();
+        if (name.toLowerCase(Locale.ROOT).startsWith("clips ")) {
+            String clips = name.substring(6).strip();
+            session.trackOf(target.device()).ifPresent(track -> track.clips().stream()
+                    .filter(c -> c.name().equalsIgnoreCase(clips))
+                    .forEach(c -> all.add(new Range(c.beat(), c.end()))));
+        } else {
+            all.addAll(sections(session, s -> s.name().equalsIgnoreCase(name)));
+        }
+        if (all.isEmpty()) {
+            throw new IllegalArgumentException("There is no section, and no clip of this track, with the name in “"
+                    + words + "”. Expected such as along Dawn, or along clips Glass A.");
+        }
+        return all;
+    }
+
+    private static List<Range> sections(Session session, Predicate<Section> which) {
+        List<Section> sections = session.sections();
+        List<Range> found = new ArrayList<>();
+        for (int i = 0; i < sections.size(); i++) {
+            if (which.test(sections.get(i))) {
+                double end = i + 1 < sections.size() ? sections.get(i + 1).beat() : session.length();
+                found.add(new Range(sections.get(i).beat(), end));
+            }
+        }
+        return found;
+    }
+
+    /**
      * What the words end with.
      *
      * @throws IllegalArgumentException in words for people if that is no range
@@ -44,20 +82,22 @@ record RangeWords(List<Range> ranges, String before) {
         if (low.equals("loop") || low.endsWith(" loop")) {
             return of(words, 5, new Range(session.loop().from(), session.loop().to()));
         }
-        List<Range> named = new ArrayList<>();
-        String name = "";
         List<Section> sections = session.sections();
-        for (int i = 0; i < sections.size(); i++) {
-            String ending = "in " + sections.get(i).name().toLowerCase(Locale.ROOT);
-            if (low.equals(ending) || low.endsWith(" " + ending)) {
-                double end = i + 1 < sections.size() ? sections.get(i + 1).beat() : session.length();
-                named.add(new Range(sections.get(i).beat(), end));
-                name = ending;
-            }
-        }
+        Predicate<Section> ends = s -> {
+            String ending = "in " + s.name().toLowerCase(Locale.ROOT);
+            return low.equals(ending) || low.endsWith(" " + ending);
+        };
+        List<Range> named = sections(session, ends);
         if (!named.isEmpty()) {
+            int length = 3
+                    + sections.stream()
+                            .filter(ends)
+                            .findFirst()
+                            .orElseThrow()
+                            .name()
+                            .length();
             return new RangeWords(
-                    named, words.substring(0, words.length() - name.length()).strip());
+                    named, words.substring(0, words.length() - length).strip());
         }
         Matcher two = TWO.matcher(words);
         if (!two.matches()) {

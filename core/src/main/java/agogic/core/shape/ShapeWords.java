@@ -22,6 +22,7 @@ import java.util.stream.IntStream;
  */
 public final class ShapeWords {
     private static final Pattern ONE = Pattern.compile("(?:^|.*\\s)(?:at |to )?(" + RangeWords.POSITION + ")$");
+    private static final Pattern ALONG = Pattern.compile("(.+) along (.+)");
     private static final Pattern OF_SPAN = Pattern.compile("([\\d.]+) ?% of (?:the |its )?span");
     private static final Map<String, Shape> SHAPES = new LinkedHashMap<>();
 
@@ -58,6 +59,8 @@ public final class ShapeWords {
             "equal 9 17",
             "copy 9 13 to 33",
             "repeat 9 13 to 41",
+            "copy 9 11 along Dawn",
+            "copy 9 11 along clips Glass A",
             "lock seconds");
 
     private final Session session;
@@ -379,6 +382,17 @@ public final class ShapeWords {
     }
 
     private Session copy(boolean again) {
+        Matcher along = ALONG.matcher(rest);
+        if (along.matches()) {
+            rest = along.group(1);
+            RangeWords.Range from = ranges().get(0);
+            Session done = session;
+            for (RangeWords.Range one : RangeWords.along(session, target, along.group(2))) {
+                done = new Shaping(done, target, layer)
+                        .copy(time(from.from()), time(from.to()), time(one.from()), time(one.to()));
+            }
+            return done;
+        }
         Matcher end = Pattern.compile("(.+) to (" + RangeWords.POSITION + ")$").matcher(rest);
         if (!end.matches()) {
             throw new IllegalArgumentException(

@@ -6,6 +6,7 @@ import agogic.core.shape.ShapeWords;
 import agogic.desk.model.Notice;
 import agogic.desk.model.SeenLayer;
 import java.util.List;
+import javafx.animation.PauseTransition;
 import javafx.geometry.Pos;
 import javafx.scene.control.Label;
 import javafx.scene.control.MenuButton;
@@ -16,6 +17,7 @@ import javafx.scene.input.KeyEvent;
 import javafx.scene.layout.HBox;
 import javafx.scene.layout.Priority;
 import javafx.scene.layout.Region;
+import javafx.util.Duration;
 
 /** Exact edits of a range, typed: while one types, what would come of it is drawn and told; Enter does it. */
 final class ShapeBar extends HBox {
@@ -26,6 +28,7 @@ final class ShapeBar extends HBox {
     private final Runnable draw;
     private final TextField words = new TextField();
     private final Label told = new Label();
+    private final PauseTransition rests = new PauseTransition(Duration.millis(70));
 
     ShapeBar(Shown shown, Runnable draw) {
         super(8);
@@ -42,7 +45,15 @@ final class ShapeBar extends HBox {
         words.setPrefWidth(330);
         words.setMinWidth(330);
         words.setAlignment(Pos.CENTER_LEFT);
-        words.textProperty().addListener((o, a, b) -> preview());
+        // A lane may have many points: it is looked at when the hand rests for a moment, not at every letter.
+        rests.setOnFinished(e -> preview());
+        words.textProperty().addListener((o, a, b) -> {
+            if (b.isBlank()) {
+                preview();
+            } else {
+                rests.playFromStart();
+            }
+        });
         words.setOnAction(e -> apply());
         words.addEventFilter(KeyEvent.KEY_PRESSED, e -> {
             if (e.getCode() == KeyCode.ESCAPE) {
@@ -78,6 +89,7 @@ final class ShapeBar extends HBox {
     }
 
     private void preview() {
+        rests.stop();
         shown.preview = null;
         told.setText("");
         if (!words.getText().isBlank() && shown.target != null) {
@@ -102,6 +114,7 @@ final class ShapeBar extends HBox {
     }
 
     private void apply() {
+        rests.stop();
         if (shown.target == null || words.getText().isBlank()) {
             return;
         }

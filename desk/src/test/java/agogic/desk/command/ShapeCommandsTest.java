@@ -101,4 +101,41 @@ class ShapeCommandsTest extends CommandTest {
         assertThat(err.toString()).contains("There are: Far");
         assertThat(run("snapshot", out, "--out", folder.resolve("x.agogic"))).isEqualTo(2);
     }
+
+    /** What one place has, all clips of a name and all sections of a name have too, each filled. */
+    @Test
+    void aFigureGoesAlongClipsAndSections() throws IOException {
+        Path out = folder.resolve("along.agogic");
+        assertThat(run(
+                        "shape", demo(),
+                        "--target", "Two-Pole Filter/Cutoff",
+                        "--do", "wave triangle 2 bars 300 Hz to 2 kHz 1 3",
+                        "--do", "copy 1 3 along clips Glass C",
+                        "--do", "copy 1 3 along Dawn",
+                        "--out", out))
+                .as(err.toString())
+                .isZero();
+        Session session = SessionFile.open(out);
+        session.tracks().get(0).clips().stream()
+                .filter(c -> c.name().equals("Glass C"))
+                .forEach(c -> {
+                    for (double into = 0.1; into < c.length(); into += 0.73) {
+                        assertThat(heard(session, "filter", "cutoff", c.beat() + into))
+                                .isCloseTo(heard(session, "filter", "cutoff", into % 8), within(1e-9));
+                    }
+                });
+        assertThat(heard(session, "filter", "cutoff", 162))
+                .isCloseTo(heard(session, "filter", "cutoff", 2), within(1e-9));
+        assertThat(run(
+                        "shape",
+                        out,
+                        "--target",
+                        "Two-Pole Filter/Cutoff",
+                        "--do",
+                        "copy 1 3 along Night",
+                        "--out",
+                        folder.resolve("x")))
+                .isEqualTo(2);
+        assertThat(err.toString()).contains("along Dawn");
+    }
 }
