@@ -30,6 +30,9 @@ public final class RefineMarks {
 
     /** How long a dash of what would be is, in pixels. */
     private static final int DASH = 5;
+    /** Lines nearer than this lie on each other, in pixels. */
+    private static final double SAME = 0.75;
+
     /** How long a dash of another version is. */
     private static final int GHOST = 2;
 
@@ -260,12 +263,20 @@ public final class RefineMarks {
         int n = (int) f.width();
         double[] xs = new double[n];
         double[] ys = new double[n];
+        boolean[] apart = new boolean[n];
+        Envelope now = seen.drawn();
         for (int i = 0; i < n && !envelope.isEmpty(); i++) {
             xs[i] = f.left() + i;
             double value = envelope.valueAt(drawnTime(time.beat(xs[i], f.left(), f.width())));
             ys[i] = Math.max(f.top(), Math.min(f.top() + f.height(), y(value)));
+            double is = now.isEmpty() ? Double.NaN : y(now.valueAt(drawnTime(time.beat(xs[i], f.left(), f.width()))));
+            apart[i] = !(Math.abs(is - y(value)) < SAME);
         }
         for (int i = 0; i + dash < n; i += 2 * dash) {
+            if (!apart[i] && !apart[i + dash]) {
+                // It says the same there.
+                continue;
+            }
             marks.add(new Mark.Path(
                     Arrays.copyOfRange(xs, i, i + dash + 1),
                     Arrays.copyOfRange(ys, i, i + dash + 1),

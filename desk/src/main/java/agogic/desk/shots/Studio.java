@@ -105,6 +105,9 @@ public final class Studio {
                 desk.riding().locate(73.5);
                 after(0.4, () -> {
                     window.act("version-next");
+                    for (int i = 0; i < 4; i++) {
+                        window.act("zoom-in");
+                    }
                     TextField words = (TextField) window.root().lookup("#shape-words");
                     words.setText("sweep 1 kHz to 4.5 kHz 21 25 slow start");
                 });
