@@ -5,6 +5,8 @@ import agogic.core.parameter.Parameter;
 import agogic.core.route.Hand;
 import agogic.core.route.Route;
 import agogic.core.session.Session;
+import agogic.core.snapshot.Snapshot;
+import agogic.core.snapshot.SnapshotSet;
 import agogic.core.surface.Control;
 import agogic.core.surface.Page;
 import agogic.core.surface.Surface;
@@ -20,7 +22,7 @@ import java.util.stream.Collectors;
  * @param surface where the control is
  * @param control the control
  * @param page on which page, 0 for all
- * @param route by which it does it; empty for a button that turns to a page
+ * @param route by which it does it; empty for a button that turns to a page, or starts a snapshot
  * @param does what it does, for people: {@code Two-Pole Filter · Cutoff}
  * @param from where the target is with the control at its lowest, in its unit
  * @param to where it is with the control at its highest
@@ -59,6 +61,21 @@ public record Assignment(
         for (Page page : surface.pages()) {
             if (page.button().filter(control.id()::equals).isPresent()) {
                 all.add(new Assignment(surface, control, 0, Optional.empty(), "Turns to page " + page.name(), "", ""));
+            }
+        }
+        Hand hand = new Hand(surface.id(), control.id());
+        for (SnapshotSet set : session.sets()) {
+            for (Snapshot one : set.snapshots()) {
+                one.pad()
+                        .filter(hand::sameControl)
+                        .ifPresent(pad -> all.add(new Assignment(
+                                surface,
+                                control,
+                                pad.page(),
+                                Optional.empty(),
+                                "Starts the snapshot " + one.name() + " of " + set.name(),
+                                "",
+                                "")));
             }
         }
         for (int page = 0; page <= surface.pages().size(); page++) {

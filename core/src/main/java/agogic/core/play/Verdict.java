@@ -16,6 +16,8 @@ public enum Verdict {
     OTHER_PAGE(Joint.HAND, false),
     /** The control turned its surface to another page. */
     PAGE_TURNED(Joint.HAND, true),
+    /** It started a snapshot. */
+    STARTED(Joint.HAND, true),
     /** The wire was cut by the person. */
     ROUTE_OFF(Joint.HAND, false),
     /** The hand has not met the value yet. */

@@ -204,8 +204,12 @@ final class Sentences {
                 int page = live.page(session.surfaces().indexOf(surface));
                 yield otherPage(session, surface, session.control(there), page, route);
             }
-            case NO_ROUTE, NO_CONTROL, OTHER_CHANNEL, PORT_CLOSED, PAGE_TURNED -> throw new IllegalStateException(
-                    "A route has no such verdict.");
+            case NO_ROUTE,
+                    NO_CONTROL,
+                    OTHER_CHANNEL,
+                    PORT_CLOSED,
+                    PAGE_TURNED,
+                    STARTED -> throw new IllegalStateException("A route has no such verdict.");
         };
     }
 

@@ -6,6 +6,8 @@ import agogic.core.play.Verdict;
 import agogic.core.route.Hand;
 import agogic.core.route.Route;
 import agogic.core.session.Session;
+import agogic.core.snapshot.Snapshot;
+import agogic.core.snapshot.SnapshotSet;
 import agogic.core.surface.Control;
 import agogic.core.surface.Page;
 import agogic.core.surface.Surface;
@@ -91,6 +93,10 @@ public record Trace(
                         Verdict.PAGE_TURNED, "Page", sentence, new Hand(surface.id(), control.id()), null));
             }
         }
+        Optional<Trace> started = routes.isEmpty() ? started(session, live, event, surface, control) : Optional.empty();
+        if (started.isPresent()) {
+            return started;
+        }
         if (routes.isEmpty() && !all.isEmpty()) {
             return Optional.of(Sentences.otherPage(
                     session, surface, control, page, session.routes().get(all.get(0))));
@@ -109,6 +115,29 @@ public record Trace(
             }
         }
         return Optional.of(of(session, live, worst, hand));
+    }
+
+    /** A button that starts a snapshot: which, and when it comes. */
+    private static Optional<Trace> started(
+            Session session, LiveState live, LiveState.LastEvent event, Surface surface, Control control) {
+        Hand here = new Hand(surface.id(), control.id());
+        for (SnapshotSet set : session.sets()) {
+            for (Snapshot one : set.snapshots()) {
+                boolean is = one.pad()
+                        .filter(p -> p.sameControl(here) && live.active(event.surface(), p.page()))
+                        .isPresent();
+                if (is) {
+                    String when = live.playing() ? " It comes " + set.start().spoken() + "." : "";
+                    return Optional.of(Sentences.about(
+                            Verdict.STARTED,
+                            "Snapshot",
+                            control.name() + " starts " + one.name() + " of " + set.name() + "." + when,
+                            here,
+                            null));
+                }
+            }
+        }
+        return Optional.empty();
     }
 
     /** The trace where nothing can come in, because the port of a surface is not open. {@code state} says why. */

@@ -5,6 +5,7 @@ import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.within;
 
 import agogic.core.Pieces;
+import agogic.core.assign.Assignment;
 import agogic.core.envelope.Envelope;
 import agogic.core.lane.LayerStack;
 import agogic.core.route.Hand;
@@ -14,6 +15,7 @@ import agogic.core.session.Session;
 import agogic.core.shape.Snapshots;
 import agogic.core.snapshot.Snapshot;
 import agogic.core.snapshot.SnapshotSet;
+import agogic.core.trace.Trace;
 import agogic.core.write.Pass;
 import agogic.core.write.PassWriter;
 import java.util.ArrayList;
@@ -140,6 +142,8 @@ class StartsTest {
         run(engine, 0.02);
         assertThat(engine.live().value(engine.index().of(ONE))).isEqualTo(0.9);
         assertThat(engine.started().get(1)).isEqualTo(2);
+        assertThat(Trace.last(session, engine.live()).orElseThrow().sentence()).isEqualTo("Fader 2 starts S2 of Set.");
+        assertThat(Assignment.of(session)).extracting(Assignment::does).contains("Starts the snapshot S2 of Set");
         engine.play(0, 0);
         engine.tick(now);
         run(engine, 1);

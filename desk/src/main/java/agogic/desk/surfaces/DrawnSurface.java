@@ -9,6 +9,8 @@ import agogic.core.play.Verdict;
 import agogic.core.route.Hand;
 import agogic.core.route.Route;
 import agogic.core.session.Session;
+import agogic.core.snapshot.Snapshot;
+import agogic.core.snapshot.SnapshotSet;
 import agogic.core.surface.Control;
 import agogic.core.surface.ControlSender;
 import agogic.core.surface.Surface;
@@ -227,7 +229,9 @@ public final class DrawnSurface extends VBox {
                 return new DrawnControl.Look(
                         stands, "page " + surface.pageName(turns), on, Double.NaN, 0, trouble, state, chosenNow);
             }
-            return new DrawnControl.Look(stands, "", "", Double.NaN, 0, trouble, state, chosenNow);
+            String starts = starts(session, hand, number, live);
+            return new DrawnControl.Look(
+                    stands, starts, starts.isEmpty() ? "" : "starts", Double.NaN, 0, trouble, state, chosenNow);
         }
         Route route = session.routes().get(routes.get(0));
         Parameter parameter = session.parameter(route.target());
@@ -244,5 +248,19 @@ public final class DrawnSurface extends VBox {
         }
         return new DrawnControl.Look(
                 stands, parameter.label(), parameter.print(value), waitsAt, routes.size(), trouble, state, chosenNow);
+    }
+
+    /** The name of the snapshot that a control starts on the page that counts; empty for none. */
+    private static String starts(Session session, Hand hand, int number, LiveState live) {
+        for (SnapshotSet set : session.sets()) {
+            for (Snapshot one : set.snapshots()) {
+                if (one.pad()
+                        .filter(p -> p.sameControl(hand) && live.active(number, p.page()))
+                        .isPresent()) {
+                    return one.name();
+                }
+            }
+        }
+        return "";
     }
 }

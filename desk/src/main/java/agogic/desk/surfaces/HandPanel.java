@@ -1,6 +1,7 @@
 package agogic.desk.surfaces;
 
 import agogic.core.assign.Assigning;
+import agogic.core.assign.Assignment;
 import agogic.core.assign.Overlap;
 import agogic.core.assign.SpanChange;
 import agogic.core.macro.Macro;
@@ -24,6 +25,7 @@ import agogic.desk.parts.Tip;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
+import java.util.stream.Collectors;
 import javafx.geometry.Pos;
 import javafx.scene.control.ComboBox;
 import javafx.scene.control.Label;
@@ -160,7 +162,11 @@ public final class HandPanel extends VBox {
                 + (control.turned() ? " · wrong way round" : "")
                 + (control.touchSensitive() ? " · feels the hand" : "")
                 + (control.shows() ? " · shows values" : "")
-                + (turns.isEmpty() ? "" : " · " + turns));
+                + (turns.isEmpty() ? "" : " · " + turns)
+                + Assignment.of(session, surface, control).stream()
+                        .filter(a -> a.does().startsWith("Starts"))
+                        .map(a -> " · s" + a.does().substring(1))
+                        .collect(Collectors.joining()));
         List<String> conflicts = Overlap.of(session).stream()
                 .filter(o -> o.kind().conflict() && o.about(hand))
                 .map(Overlap::sentence)
