@@ -260,6 +260,10 @@ public final class Envelope {
         if (other.isEmpty()) {
             return one;
         }
+        if (n > 0 && other.times[0] < one.times[n - 1]) {
+            throw new IllegalArgumentException("Point " + (n + 1) + " at " + other.times[0]
+                    + " comes before the one at " + one.times[n - 1] + ".");
+        }
         boolean same = once && n > 0 && one.times[n - 1] == other.times[0] && one.values[n - 1] == other.values[0];
         int skip = same ? 1 : 0;
         int size = n + other.size() - skip;

@@ -14,6 +14,7 @@ import agogic.desk.parts.ChoiceDialog;
 import agogic.standins.comet.SlowComet;
 import javafx.geometry.Bounds;
 import javafx.scene.Node;
+import javafx.scene.control.ComboBox;
 import javafx.scene.control.Label;
 import javafx.scene.control.ListView;
 import javafx.scene.control.TextField;
@@ -272,5 +273,50 @@ class CompareTest extends WindowTest {
         until(() -> lookup("#act-list .list-cell").queryAll().stream()
                 .anyMatch(c -> String.valueOf(c.getAccessibleText()).contains("Not now: in Refine")));
         push(KeyCode.ESCAPE);
+    }
+
+    /** A snapshot is taken and dropped at a bar over a length; its set is told when to come; it is removed. */
+    @Test
+    void aSnapshotIsDroppedAndItsSetSaysWhen() {
+        shown();
+        push(KeyCode.ALT, KeyCode.N);
+        see("#snapshot-name");
+        push(KeyCode.CONTROL, KeyCode.A).write("Wide").push(KeyCode.ENTER);
+        until(() -> node("#pad-1").getAccessibleText().startsWith("Wide, Cutoff 520 Hz"));
+        push(KeyCode.ALT, KeyCode.T);
+        see("#set-over");
+        interact(() -> {
+            this.<ComboBox<String>>node("#set-start").setValue("on the next beat");
+            this.<TextField>node("#set-over").setText("two");
+        });
+        push(KeyCode.ENTER);
+        until(() -> text2("#set-trouble").contains("no number of beats"));
+        interact(() -> this.<TextField>node("#set-over").setText("2"));
+        push(KeyCode.ENTER);
+        until(() -> text("#trace-sentence").contains("come on the next beat, over 2 beats"));
+        Session before = desk().session();
+        push(KeyCode.ALT, KeyCode.D);
+        see("#drop-at");
+        interact(() -> {
+            this.<TextField>node("#drop-at").setText("41");
+            this.<TextField>node("#drop-until").setText("45");
+            this.<TextField>node("#drop-over").setText("1 bar");
+        });
+        push(KeyCode.ENTER);
+        until(() -> desk().session() != before);
+        assertThat(text("#trace-sentence")).isEqualTo("Wide 41 until 45 over 1 bar.");
+        var cutoff = desk().session().parameter(CUTOFF);
+        assertThat(cutoff.print(heard(164.001))).isEqualTo("520 Hz");
+        assertThat(cutoff.print(heard(175.99))).isEqualTo("520 Hz");
+        assertThat(cutoff.print(heard(176))).isNotEqualTo("520 Hz");
+        push(KeyCode.F1);
+        until(() -> node("#pad-1").getAccessibleText().startsWith("Wide, on"));
+        push(KeyCode.ALT, KeyCode.X);
+        see("#snapshots-lines");
+        push(KeyCode.SPACE).push(KeyCode.ENTER);
+        until(() -> desk().session().sets().isEmpty());
+        until(() -> lookup("#sets-none").query().isVisible());
+        push(KeyCode.CONTROL, KeyCode.Z);
+        until(() -> desk().session().sets().size() == 1);
     }
 }
