@@ -32,6 +32,9 @@ public final class DrawnControl extends Region {
     private static final double FINE = 1.0 / 127;
     private static final int LIGHTS = 15;
     private static final String PAGE = "page ";
+    /** What a button does that starts a snapshot. */
+    static final String STARTS = "starts ";
+
     private static final double COARSE = 8.0 / 127;
 
     private final Control control;
@@ -135,7 +138,7 @@ public final class DrawnControl extends Region {
         if (look.does().isEmpty()) {
             words.append(", does nothing yet");
         } else {
-            words.append(turnsPage() ? ", turns to " : ", moves ")
+            words.append(pressed() ? ", turns to " : ", moves ")
                     .append(look.does())
                     .append(", ")
                     .append(look.reads());
@@ -179,7 +182,7 @@ public final class DrawnControl extends Region {
         requestFocus();
         if (control.kind().presses()) {
             // What turns a page springs back, as it does on the table; what switches something stays.
-            go(turnsPage() || place() < 0.5 ? 1 : 0);
+            go(pressed() || place() < 0.5 ? 1 : 0);
             return;
         }
         held = true;
@@ -197,12 +200,13 @@ public final class DrawnControl extends Region {
         }
     }
 
-    private boolean turnsPage() {
-        return look.does().startsWith(PAGE);
+    /** True if it does something when it is pressed, and says what, instead of being on or off. */
+    private boolean pressed() {
+        return look.does().startsWith(PAGE) || look.does().startsWith(STARTS);
     }
 
     private void release() {
-        if (control.kind().presses() && turnsPage()) {
+        if (control.kind().presses() && pressed()) {
             go(0);
         }
         if (held) {
@@ -231,7 +235,7 @@ public final class DrawnControl extends Region {
                     default -> Double.NaN;
                 };
         boolean toggles = control.kind().presses() && e.getCode() == KeyCode.ENTER;
-        if (toggles && turnsPage()) {
+        if (toggles && pressed()) {
             go(1);
             go(0);
             e.consume();
@@ -285,7 +289,7 @@ public final class DrawnControl extends Region {
         Ink ink = idle ? Ink.QUIET : Ink.HAND;
         double cx = w / 2;
         if (control.kind().presses()) {
-            boolean turns = turnsPage();
+            boolean turns = pressed();
             boolean on = turns ? look.reads().equals("on") : place() >= 0.5;
             String word = turns ? look.does() : on ? "on" : "off";
             double half = turns ? Math.min(w / 2 - 4, 10 + 2.8 * word.length()) : 20;

@@ -26,6 +26,7 @@ import java.util.Arrays;
 import java.util.HashSet;
 import java.util.List;
 import java.util.Set;
+import java.util.concurrent.atomic.AtomicIntegerArray;
 import java.util.function.Consumer;
 import javafx.geometry.Pos;
 import javafx.scene.layout.HBox;
@@ -230,8 +231,9 @@ public final class DrawnSurface extends VBox {
                         stands, "page " + surface.pageName(turns), on, Double.NaN, 0, trouble, state, chosenNow);
             }
             String starts = starts(session, hand, number, live);
+            String on = startedNow(session, hand) ? "on" : "off";
             return new DrawnControl.Look(
-                    stands, starts, starts.isEmpty() ? "" : "starts", Double.NaN, 0, trouble, state, chosenNow);
+                    stands, starts, starts.isEmpty() ? "" : on, Double.NaN, 0, trouble, state, chosenNow);
         }
         Route route = session.routes().get(routes.get(0));
         Parameter parameter = session.parameter(route.target());
@@ -257,10 +259,26 @@ public final class DrawnSurface extends VBox {
                 if (one.pad()
                         .filter(p -> p.sameControl(hand) && live.active(number, p.page()))
                         .isPresent()) {
-                    return one.name();
+                    return DrawnControl.STARTS + one.name();
                 }
             }
         }
         return "";
+    }
+
+    /** True if what a control starts came last of its set. */
+    private boolean startedNow(Session session, Hand hand) {
+        AtomicIntegerArray started = desk.engine().started();
+        List<SnapshotSet> sets = session.sets();
+        for (int s = 0; s < sets.size() && 2 * s + 1 < started.length(); s++) {
+            int last = started.get(2 * s + 1);
+            List<Snapshot> all = sets.get(s).snapshots();
+            if (last > 0
+                    && last <= all.size()
+                    && all.get(last - 1).pad().filter(hand::sameControl).isPresent()) {
+                return true;
+            }
+        }
+        return false;
     }
 }
