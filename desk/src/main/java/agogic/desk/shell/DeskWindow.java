@@ -310,7 +310,8 @@ public final class DeskWindow {
                 "answer-2", "Second answer", "Do the second that the trace bar offers", "Shift+A", () -> trace.act(1)));
         own.add(Act.of(
                 "answer-3", "Third answer", "Do the third that the trace bar offers", "Alt+A", () -> trace.act(2)));
-        own.add(Act.of("find-act", "Find an act…", "Find an act by its words, and do it", ".", this::findAct));
+        own.add(Act.of(
+                "find-act", "Find an act…", "Find an act by its words, and do it", ".|Ctrl+Space", this::findAct));
         own.add(Act.of(
                 "here", "Menu of what is here", "As the right button of the mouse", "Shift+F10|Menu", this::menuHere));
         own.add(Act.of("keys", "Keys", "The list of keys", "", this::keys));
