@@ -37,7 +37,8 @@ public final class ValueText {
     /** A difference: {@code 38 cents}, {@code 0.3 dB}. */
     public static String printDifference(Unit unit, double amount) {
         String number = digits(amount, 2);
-        String symbol = unit.difference();
+        boolean one = unit == Unit.POSITIONS && number.equals("1");
+        String symbol = one ? "position" : unit.difference();
         return symbol.isEmpty() ? number : symbol.equals("°") ? number + symbol : number + " " + symbol;
     }
 

@@ -33,7 +33,10 @@ public final class Plan {
     /** The places of the routes of each control of each surface. */
     final int[][][] routesOfControl;
 
-    /** What was ever moved on the screen: its states come after those of the routes. */
+    /** What was ever moved on the screen. */
+    final List<Target> moved;
+
+    /** That, and what snapshots set: its states come after those of the routes. */
     final List<Target> screen;
 
     /** True if whatever is touched is written. */
@@ -61,6 +64,7 @@ public final class Plan {
         routesOf = made.routesOf;
         routesOfControl = made.routesOfControl;
         turns = made.turns;
+        moved = made.moved;
         screen = made.screen;
         lent = made.lent;
         starts = made.starts;
@@ -81,14 +85,14 @@ public final class Plan {
         if (screen.contains(target) || !index.has(target)) {
             return this;
         }
-        List<Target> more = new ArrayList<>(screen);
+        List<Target> more = new ArrayList<>(moved);
         more.add(target);
         return new Plan(Planning.whole(session, this, more, lent));
     }
 
     /** The same with everything that is touched written, or only what its mode says. */
     Plan lending(boolean everything) {
-        return everything == lent ? this : new Plan(Planning.whole(session, this, screen, everything));
+        return everything == lent ? this : new Plan(Planning.whole(session, this, moved, everything));
     }
 
     /** The route with this id, or null if there is none. */

@@ -46,6 +46,7 @@ final class Planning {
     int[][] routesOf;
     int[][][] routesOfControl;
     int[][] turns;
+    List<Target> moved;
     List<Target> screen;
     int[][][] starts;
     boolean lent;
@@ -57,13 +58,14 @@ final class Planning {
     /**
      * Everything anew; {@code before}, if not null, gives the states of routes that are as they were.
      *
-     * @param screen what was moved on the screen; what the session has no more is left out
+     * @param moved what was moved on the screen; what the session has no more is left out
      * @param lent true if whatever is touched is written
      */
-    static Planning whole(Session session, Plan before, List<Target> screen, boolean lent) {
+    static Planning whole(Session session, Plan before, List<Target> moved, boolean lent) {
         Planning made = new Planning(session);
         // What snapshots set has a hand on the screen from the beginning: nothing is to be made when a pad is pressed.
-        Set<Target> all = new LinkedHashSet<>(screen);
+        made.moved = moved.stream().filter(session::has).toList();
+        Set<Target> all = new LinkedHashSet<>(made.moved);
         session.sets().forEach(set -> set.snapshots().forEach(s -> s.values().forEach(v -> all.add(v.target()))));
         made.screen = all.stream().filter(session::has).toList();
         made.lent = lent;
@@ -86,15 +88,15 @@ final class Planning {
                 && old.routes().size() == session.routes().size()
                 && old.lanes().size() == session.lanes().size();
         if (!sameNames) {
-            return whole(session, before, before.screen, before.lent);
+            return whole(session, before, before.moved, before.lent);
         }
         List<Lane> newLanes = new ArrayList<>();
         if (!different(old.lanes(), session.lanes(), Planning::sameWay, newLanes)) {
-            return whole(session, before, before.screen, before.lent);
+            return whole(session, before, before.moved, before.lent);
         }
         List<Route> newRoutes = new ArrayList<>();
         if (!different(old.routes(), session.routes(), Planning::sameWire, newRoutes)) {
-            return whole(session, before, before.screen, before.lent);
+            return whole(session, before, before.moved, before.lent);
         }
         return new Planning(session).from(before, newLanes, newRoutes);
     }
@@ -127,6 +129,7 @@ final class Planning {
         members = before.members;
         turns = before.turns;
         starts = before.starts;
+        moved = before.moved;
         screen = before.screen;
         lent = before.lent;
         lanes = newLanes.isEmpty() ? before.lanes : before.lanes.clone();

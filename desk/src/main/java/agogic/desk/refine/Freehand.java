@@ -121,6 +121,7 @@ final class Freehand {
             shown.desk.refuse(outcome.loose().get(0));
             return;
         }
+        shown.choose(-1);
         shown.desk.edit("Draw a line", s -> outcome.session());
         int points = shown.model == null ? 0 : shown.model.refined().envelope().size();
         shown.desk.say(new Notice(

@@ -41,11 +41,6 @@ final class Picked {
         return points.get(point);
     }
 
-    /** What was chosen may have gone. */
-    void keepBelow(int size) {
-        points.clear(Math.min(size, points.length()), points.length());
-    }
-
     /** Only the one that is looked at is chosen. */
     void only(int point) {
         points.clear();

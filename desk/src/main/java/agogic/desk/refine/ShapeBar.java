@@ -103,8 +103,8 @@ final class ShapeBar extends HBox {
                         ? ""
                         : "; " + Difference.of(before, after, shown.target).would(before, shown.target);
                 int more = shown.lanes().size() - 1;
-                String lanes = more == 0 ? "" : more == 1 ? "; on one lane more" : "; on " + more + " lanes more";
-                told.setText(shown.lane.envelope().size() + " → " + n + " points" + moves + lanes);
+                String lanes = more == 0 ? "" : (more + 1) + " lanes, here ";
+                told.setText(lanes + shown.lane.envelope().size() + " → " + n + " points" + moves);
             } catch (IllegalArgumentException e) {
                 told.setText(e.getMessage());
             }

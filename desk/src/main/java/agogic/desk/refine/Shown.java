@@ -157,7 +157,10 @@ final class Shown {
         outline = new EnvelopeOutline(seen.drawn());
         model = stretch < 0 ? null : new RefineModel(seen, lane.stretches().get(stretch));
         chosen = Math.min(chosen, lane.envelope().size() - 1);
-        picked.keepBelow(lane.envelope().size());
+        if (before == null || before.envelope().size() != lane.envelope().size()) {
+            // Points came or went: what was chosen by its place may be another one now.
+            picked.only(chosen);
+        }
         Comparing.ghost(this);
     }
 
