@@ -18,6 +18,7 @@ import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.List;
 import java.util.function.DoubleBinaryOperator;
+import java.util.stream.IntStream;
 
 /** From ride to envelope: reconstruct, shift, steady, fit, say how far the result is from the hand. */
 public final class Refining {
@@ -25,6 +26,9 @@ public final class Refining {
     private static final double OPENING = 0.25;
 
     /** Places of a bent span are followed at least so finely. */
+    /** A curve of more points is worked out in two halves. */
+    private static final int LONG = 400_000;
+
     private static final double FINE = 1.0 / 128;
 
     private final Parameter parameter;
@@ -300,15 +304,40 @@ public final class Refining {
         return told(envelope, moves, fit, curves.get(0), cells, (a, b) -> Math.abs(a - b));
     }
 
-    /** The fewest straight links inside 0..1 within a tolerance of curves that follow each other, and nothing nearer: at once. */
+    /**
+     * The fewest straight links inside 0..1 within a tolerance of curves that follow each other, and nothing nearer: at once. A
+     * very long curve is parted in the middle, where the path goes through it, and both parts are worked out side by side: that
+     * costs two points at the most.
+     */
     public static Envelope fewest(List<Curve> curves, double tolerance) {
         List<Point> points = new ArrayList<>();
         for (Curve curve : curves) {
-            Curve path = FewestLinks.within(Tube.inside(curve, tolerance));
-            for (int i = 0; i < path.size(); i++) {
-                points.add(new Point(path.times()[i], path.values()[i]));
+            int n = curve.size();
+            List<Curve> paths = n < LONG
+                    ? List.of(FewestLinks.within(Tube.inside(curve, tolerance)))
+                    : IntStream.of(0, 1)
+                            .parallel()
+                            .mapToObj(half -> half(curve, half == 0, tolerance))
+                            .toList();
+            for (Curve path : paths) {
+                for (int i = path == paths.get(0) ? 0 : 1; i < path.size(); i++) {
+                    points.add(new Point(path.times()[i], path.values()[i]));
+                }
             }
         }
         return Envelope.of(points).normalised();
+    }
+
+    /** The path of one half of a curve, which goes through its middle. */
+    private static Curve half(Curve curve, boolean first, double tolerance) {
+        int middle = curve.size() / 2;
+        int from = first ? 0 : middle;
+        int to = first ? middle + 1 : curve.size();
+        Curve part =
+                new Curve(Arrays.copyOfRange(curve.times(), from, to), Arrays.copyOfRange(curve.values(), from, to));
+        int at = first ? Arrays.binarySearch(part.times(), curve.times()[middle]) : 0;
+        Tube tube = Tube.inside(part, tolerance);
+        int pinned = first ? tube.size() - 1 : 0;
+        return FewestLinks.within(tube.through(pinned, part.values()[at]));
     }
 }

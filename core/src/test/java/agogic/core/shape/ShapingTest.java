@@ -4,6 +4,7 @@ import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.assertThatThrownBy;
 import static org.assertj.core.api.Assertions.within;
 
+import agogic.core.curve.Curve;
 import agogic.core.envelope.Envelope;
 import agogic.core.envelope.Point;
 import agogic.core.envelope.Shape;
@@ -12,9 +13,13 @@ import agogic.core.lane.LayerStack;
 import agogic.core.layer.Difference;
 import agogic.core.layer.Layered;
 import agogic.core.parameter.Parameter;
+import agogic.core.refine.FewestLinks;
+import agogic.core.refine.Refining;
+import agogic.core.refine.Tube;
 import agogic.core.route.Target;
 import agogic.core.session.Session;
 import agogic.core.time.Lock;
+import java.util.List;
 import java.util.Random;
 import net.jqwik.api.ForAll;
 import net.jqwik.api.Property;
@@ -194,5 +199,32 @@ class ShapingTest {
         Envelope equal =
                 new Shaping(made, TARGET, 0).equal(3, true).lane(TARGET).envelope();
         assertThat(equal.value(3)).isEqualTo(0.41);
+    }
+
+    /** A lane of very many points is thinned in two halves: still inside, still continuous, two points more at the most. */
+    @Test
+    void veryManyPointsAreThinnedWithinTheTolerance() {
+        Random random = new Random(4);
+        int n = 450_000;
+        double[] times = new double[n];
+        double[] values = new double[n];
+        double value = 0.5;
+        for (int i = 0; i < n; i++) {
+            value = Math.max(0, Math.min(1, value + (random.nextDouble() - 0.5) * 0.004));
+            times[i] = i * 1e-4;
+            values[i] = value;
+        }
+        Curve curve = new Curve(times, values);
+        Envelope thin = Refining.fewest(List.of(curve), 0.01);
+        int whole = FewestLinks.within(Tube.around(curve, 0.01)).size();
+        assertThat(thin.size()).isLessThanOrEqualTo(whole + 2);
+        for (int i = 0; i < n; i++) {
+            assertThat(Math.abs(thin.valueAt(times[i]) - values[i])).isLessThanOrEqualTo(0.01 + 1e-9);
+        }
+        for (int i = 1; i < thin.size(); i++) {
+            assertThat(thin.time(i)).as("nothing jumps").isGreaterThan(thin.time(i - 1));
+        }
+        assertThat(thin.time(0)).isZero();
+        assertThat(thin.time(thin.size() - 1)).isEqualTo(times[n - 1]);
     }
 }

@@ -9,7 +9,6 @@ import javafx.scene.control.Button;
 import javafx.scene.control.ButtonBase;
 import javafx.scene.control.Label;
 import javafx.scene.control.MenuItem;
-import javafx.scene.control.ScrollPane;
 import javafx.scene.control.SeparatorMenuItem;
 import javafx.scene.layout.HBox;
 import javafx.scene.layout.Priority;
@@ -69,10 +68,6 @@ public final class ActParts {
     /** Gives each button that has the id of an act the tip of it; one that has nothing to do, its words and what it does. */
     public static void dress(Node root, Acts acts) {
         for (Node node : root.lookupAll("*")) {
-            if (node instanceof ScrollPane scroll && scroll.getContent() != null && scroll.getSkin() == null) {
-                // What it scrolls is no part of it before it is first shown.
-                dress(scroll.getContent(), acts);
-            }
             if (node instanceof ButtonBase button && acts.has(button.getId())) {
                 Act act = acts.act(button.getId());
                 Tip.on(button, act.tip());

@@ -49,7 +49,6 @@ final class PointPanel extends VBox {
         points.getStyleClass().add("points");
         points.setAccessibleText("Points");
         points.setPrefHeight(120);
-        points.setMinHeight(72);
         VBox.setVgrow(points, Priority.ALWAYS);
         points.setCellFactory(view -> new PointCell());
         points.getSelectionModel().selectedItemProperty().addListener((o, a, b) -> {

@@ -19,7 +19,6 @@ import javafx.geometry.Pos;
 import javafx.scene.control.Button;
 import javafx.scene.control.ComboBox;
 import javafx.scene.control.Label;
-import javafx.scene.control.ScrollPane;
 import javafx.scene.layout.BorderPane;
 import javafx.scene.layout.HBox;
 import javafx.scene.layout.Priority;
@@ -126,14 +125,7 @@ public final class RefineView extends BorderPane {
         panel.getStyleClass().add("panel");
         panel.setPrefWidth(296);
         panel.setMinWidth(296);
-        // Where a drawer leaves little room, it is scrolled.
-        ScrollPane scroll = new ScrollPane(panel);
-        scroll.setFitToWidth(true);
-        scroll.setFitToHeight(true);
-        scroll.setHbarPolicy(ScrollPane.ScrollBarPolicy.NEVER);
-        scroll.getStyleClass().add("bare");
-        scroll.setFocusTraversable(false);
-        BorderPane holder = new BorderPane(scroll);
+        BorderPane holder = new BorderPane(panel);
         holder.setStyle("-fx-padding: 10 14 10 6;");
         VBox side = new VBox(holder);
         VBox.setVgrow(holder, Priority.ALWAYS);
