@@ -110,9 +110,11 @@ public record Clearing(Session session, List<String> parts) {
         List<Lane> lanes = session.lanes().stream().map(l -> unridden(l, rides)).toList();
         Session less = session.withLanes(lanes)
                 .withVersions(session.versions().stream()
-                        .map(v -> v.lane()
-                                .map(l -> Version.of(v.name(), unridden(l, rides)))
-                                .orElse(v))
+                        .map(v -> v.lane().isPresent()
+                                ? Version.of(v.name(), unridden(v.lane().get(), rides))
+                                : Version.of(
+                                        v.name(),
+                                        control(v.whole().orElseThrow(), hand).session()))
                         .toList())
                 .withoutRides(rides)
                 .withRoutes(session.routes().stream()
