@@ -88,8 +88,11 @@ class ShapesFileTest {
         assertThat(bytes(gone)).isEqualTo(bytes(bare));
         assertThat(bytes(with)).isNotEqualTo(bytes(bare));
         // A control: its routes, its rides; the points stay as points, and nothing names it any more.
-        Session control =
-                Clearing.control(bare, new Hand("north-eight", "fader-1")).session();
+        Hand fader = new Hand("north-eight", "fader-1");
+        Session kept = Clearing.control(Versions.keep(bare, "All"), fader).session();
+        assertThat(kept.versions().get(0).whole().orElseThrow())
+                .isEqualTo(Clearing.control(bare, fader).session());
+        Session control = Clearing.control(bare, fader).session();
         String json = SessionWriter.write(control).toString();
         assertThat(json.split("fader-1\"", -1))
                 .hasSizeLessThan(SessionWriter.write(bare).toString().split("fader-1\"", -1).length);
