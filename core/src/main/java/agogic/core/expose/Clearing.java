@@ -12,6 +12,7 @@ import agogic.core.route.Hand;
 import agogic.core.route.Target;
 import agogic.core.session.Session;
 import agogic.core.session.Version;
+import agogic.core.text.Text;
 import java.util.ArrayList;
 import java.util.HashSet;
 import java.util.LinkedHashSet;
@@ -69,9 +70,7 @@ public record Clearing(Session session, List<String> parts) {
 
     private static Layer less(Layer layer, double from, double to) {
         Envelope envelope = layer.envelope();
-        List<Stretch> left = layer.stretches().stream()
-                .filter(s -> s.to() <= from || s.from() >= to)
-                .toList();
+        List<Stretch> left = layer.outside(from, to);
         boolean before = envelope.time(0) < from;
         boolean after = envelope.time(envelope.size() - 1) > to;
         if (!before && !after) {
@@ -128,7 +127,7 @@ public record Clearing(Session session, List<String> parts) {
         List<String> parts = told(session, after, t -> false);
         int takes = takes(session, t -> true) - takes(after, t -> true);
         if (takes > 0) {
-            parts.add("the points of " + Removing.counted(takes, "take") + " stay, as points");
+            parts.add("the points of " + Text.counted(takes, "take") + " stay, as points");
         }
         return new Clearing(after, parts);
     }

@@ -116,8 +116,4 @@ public record Removing(
             parts.add(n + " " + (n == 1 ? one : many));
         }
     }
-
-    static String counted(int n, String what) {
-        return n + " " + what + (n == 1 ? "" : "s");
-    }
 }

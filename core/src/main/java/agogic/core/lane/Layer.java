@@ -161,6 +161,11 @@ public record Layer(
         return !inClip() || offset || extents().stream().anyMatch(e -> e.from() <= time && time < e.to());
     }
 
+    /** The stretches that lie outside of a range of its time. */
+    public List<Stretch> outside(double from, double to) {
+        return stretches.stream().filter(s -> s.to() <= from || s.from() >= to).toList();
+    }
+
     /** The last stretch written over {@code time}, or null. */
     public Stretch stretchAt(double time) {
         for (int i = stretches.size() - 1; i >= 0; i--) {

@@ -4,6 +4,7 @@ import agogic.core.curve.Reconstruction;
 import agogic.core.envelope.Envelope;
 import agogic.core.envelope.Point;
 import agogic.core.envelope.Shape;
+import agogic.core.lane.Blend;
 import agogic.core.refine.Refining;
 import agogic.core.time.Lock;
 import agogic.core.time.MetreMap;
@@ -167,9 +168,9 @@ public final class Baking {
             for (int i = 0; i < parts; i++) {
                 double begin = first + length * i / parts;
                 Shape shape = pattern.shape(begin - Math.floor(begin), length / parts);
-                append(points, new Point(a + (b - a) * i / parts, pattern.centre(), shape));
+                Blend.add(points, new Point(a + (b - a) * i / parts, pattern.centre(), shape));
             }
-            append(points, new Point(b, pattern.centre()));
+            Blend.add(points, new Point(b, pattern.centre()));
             return null;
         }
         double speed = (b - a) / length;
@@ -177,7 +178,7 @@ public final class Baking {
                 cycle,
                 first,
                 first + length,
-                (one, shape) -> append(
+                (one, shape) -> Blend.add(
                         points,
                         new Point(Math.max(a, Math.min(b, a + (one.time() - first) * speed)), one.value(), shape)));
         return null;
@@ -193,7 +194,7 @@ public final class Baking {
         List<Point> all = new ArrayList<>();
         for (double k = 0; origin + k < last; k++) {
             for (Point point : cycle.points()) {
-                append(all, point.at(point.time() + k, point.value()));
+                Blend.add(all, point.at(point.time() + k, point.value()));
             }
         }
         Envelope part = Envelope.of(all).from(first - origin).until(last - origin);
@@ -216,7 +217,7 @@ public final class Baking {
             if (held || jump) {
                 link(points, run, values);
                 if (held) {
-                    append(points, one.at(time.applyAsDouble(one.time()), one.value()));
+                    Blend.add(points, one.at(time.applyAsDouble(one.time()), one.value()));
                 }
                 continue;
             }
@@ -229,7 +230,7 @@ public final class Baking {
         }
         link(points, run, values);
         Point last = inCycles.get(inCycles.size() - 1);
-        append(points, last.at(b, last.value()));
+        Blend.add(points, last.at(b, last.value()));
     }
 
     /** The fewest links along what was looked at. */
@@ -240,7 +241,7 @@ public final class Baking {
             Refining.refine(Reconstruction.pieces(t, v), t.length, TOLERANCE / 2, true)
                     .envelope()
                     .points()
-                    .forEach(p -> append(points, p));
+                    .forEach(p -> Blend.add(points, p));
         }
         times.clear();
         values.clear();
@@ -262,21 +263,6 @@ public final class Baking {
             }
         }
         return high;
-    }
-
-    private static void append(List<Point> points, Point point) {
-        int last = points.size() - 1;
-        boolean same = last >= 0
-                && points.get(last).time() >= point.time()
-                && points.get(last).value() == point.value();
-        Point in = last >= 0 && points.get(last).time() > point.time()
-                ? point.at(points.get(last).time(), point.value())
-                : point;
-        if (same) {
-            points.set(last, in);
-        } else {
-            points.add(in);
-        }
     }
 
     /** One cycle as points over 0..1, from phase 0 on, swung, drawn to its steps. */
@@ -323,7 +309,7 @@ public final class Baking {
         Envelope whole = own.time(own.size() - 1) < 1 ? own.with(new Point(1, own.value(own.size() - 1))) : own;
         if (!steps && pattern.swing() != 0.5) {
             List<Point> halves = new ArrayList<>(whole.until(0.5).points());
-            whole.from(0.5).points().forEach(p -> append(halves, p));
+            whole.from(0.5).points().forEach(p -> Blend.add(halves, p));
             whole = Envelope.of(halves);
         }
         for (Point point : whole.points()) {
@@ -357,7 +343,7 @@ public final class Baking {
             if (b > a) {
                 int k = i;
                 DoubleUnaryOperator value = t -> settle(whole.valueFrom(k, t));
-                append(points, new Point(a, value.applyAsDouble(a), Shape.HOLD));
+                Blend.add(points, new Point(a, value.applyAsDouble(a), Shape.HOLD));
                 for (int n = 0; n < LOOKS; n++) {
                     double begin = a + (b - a) * n / LOOKS;
                     double end = n + 1 == LOOKS ? Math.nextDown(b) : a + (b - a) * (n + 1) / LOOKS;
@@ -377,7 +363,7 @@ public final class Baking {
         }
         double mid = (a + b) / 2;
         if (b - a < 1e-14 || mid <= a || mid >= b) {
-            append(points, new Point(b, last, Shape.HOLD));
+            Blend.add(points, new Point(b, last, Shape.HOLD));
             return;
         }
         turns(points, value, a, mid);

@@ -1,5 +1,8 @@
 package agogic.core.pattern;
 
+import java.util.Locale;
+import java.util.regex.Matcher;
+
 /**
  * How fast a pattern goes round.
  *
@@ -21,6 +24,33 @@ public record Rate(double amount, Per per) {
         public String spoken() {
             return spoken;
         }
+    }
+
+    private static final java.util.regex.Pattern WORDS = java.util.regex.Pattern.compile(
+            "([\\d.]+)(?:/([\\d.]+))? ?(bars?|beats?|hz)", java.util.regex.Pattern.CASE_INSENSITIVE);
+
+    /**
+     * A rate as people type it: {@code 1 bar}, {@code 1/2 beat}, {@code 0.5 Hz}.
+     *
+     * @throws IllegalArgumentException in words for people if it is none
+     */
+    public static Rate parse(String text) {
+        Matcher said = WORDS.matcher(text.strip());
+        double amount = Double.NaN;
+        if (said.matches()) {
+            try {
+                double parts = said.group(2) == null ? 1 : Double.parseDouble(said.group(2));
+                amount = Double.parseDouble(said.group(1)) / parts;
+            } catch (NumberFormatException e) {
+                amount = Double.NaN;
+            }
+        }
+        if (Double.isNaN(amount)) {
+            throw new IllegalArgumentException(
+                    "“" + text + "” is no rate. Expected such as 1 bar, 1/2 beat or 0.5 Hz.");
+        }
+        String per = said.group(3).toLowerCase(Locale.ROOT);
+        return new Rate(amount, per.startsWith("bar") ? Per.BARS : per.startsWith("beat") ? Per.BEATS : Per.HERTZ);
     }
 
     public Rate {

@@ -145,11 +145,7 @@ public final class Copying {
         List<Point> left = layer.envelope().points().stream()
                 .filter(p -> p.time() < begin || p.time() > end)
                 .toList();
-        Layer after = layer.with(
-                Envelope.of(left),
-                layer.stretches().stream()
-                        .filter(s -> s.to() <= begin || s.from() >= end)
-                        .toList());
+        Layer after = layer.with(Envelope.of(left), layer.outside(begin, end));
         return session.with(session.lane(order.from).with(0, after));
     }
 
@@ -176,11 +172,7 @@ public final class Copying {
         all = Ties.sorted(parameter.stepped() ? all.held(parameter::settled) : all);
         double from = session.timeline().laneTimeOfBeat(layer.lock(), order.at);
         double to = session.timeline().laneTimeOfBeat(layer.lock(), until);
-        Layer after = layer.with(
-                all,
-                layer.stretches().stream()
-                        .filter(s -> s.to() <= from || s.from() >= to)
-                        .toList());
+        Layer after = layer.with(all, layer.outside(from, to));
         return session.with(session.lane(order.to).with(0, after));
     }
 

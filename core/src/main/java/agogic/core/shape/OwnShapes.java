@@ -4,6 +4,7 @@ import agogic.core.pattern.Pattern;
 import agogic.core.session.Session;
 import agogic.core.snapshot.Snapshot;
 import agogic.core.snapshot.SnapshotSet;
+import agogic.core.text.Text;
 import java.util.ArrayList;
 import java.util.List;
 
@@ -34,14 +35,10 @@ public record OwnShapes(List<Pattern> patterns, List<SnapshotSet> sets) {
     public record Brought(Session session, int patterns, int snapshots, int lost) {
         /** In words. */
         public String told() {
-            return counted(patterns, "pattern") + " and " + counted(snapshots, "snapshot") + " came"
+            return Text.counted(patterns, "pattern") + " and " + Text.counted(snapshots, "snapshot") + " came"
                     + (lost == 0
                             ? ""
-                            : "; " + counted(lost, "value") + " of parameters that are not in this piece did not");
-        }
-
-        private static String counted(int n, String what) {
-            return n + " " + what + (n == 1 ? "" : "s");
+                            : "; " + Text.counted(lost, "value") + " of parameters that are not in this piece did not");
         }
     }
 

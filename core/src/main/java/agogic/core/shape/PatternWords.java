@@ -82,7 +82,7 @@ final class PatternWords {
             throw new IllegalArgumentException(
                     "Which wave, and how fast? Expected such as wave sine 1 bar 20 % to 80 % 17 25.");
         }
-        Rate rate = new Rate(ShapeWords.number(head.group(2), "rate"), per(head.group(3)));
+        Rate rate = Rate.parse(head.group(2) + " " + head.group(3));
         String of = head.group(4) == null ? "" : head.group(4).strip();
         String word = head.group(1).toLowerCase(Locale.ROOT);
         Optional<Pattern> there = name.isEmpty() ? Optional.empty() : Patterns.find(session, name);
@@ -146,11 +146,6 @@ final class PatternWords {
                     .tied(0));
         }
         return Envelope.of(points);
-    }
-
-    private static Rate.Per per(String word) {
-        String low = word.toLowerCase(Locale.ROOT);
-        return low.startsWith("bar") ? Rate.Per.BARS : low.startsWith("beat") ? Rate.Per.BEATS : Rate.Per.HERTZ;
     }
 
     private static double part(String text) {

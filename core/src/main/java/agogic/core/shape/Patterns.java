@@ -172,11 +172,7 @@ public final class Patterns {
                 parameter.stepped() ? parameter::settled : null);
         Envelope spliced = layer.envelope().splice(placed.from(), placed.to(), points, parameter.resting());
         Envelope all = parameter.stepped() ? spliced.held(parameter::settled) : spliced;
-        Layer with = layer.with(
-                all,
-                layer.stretches().stream()
-                        .filter(s -> s.to() <= placed.from() || s.from() >= placed.to())
-                        .toList());
+        Layer with = layer.with(all, layer.outside(placed.from(), placed.to()));
         List<Placed> over = new ArrayList<>(with.placed());
         over.removeIf(p -> p.from() < placed.to() && p.to() > placed.from());
         over.add(placed);

@@ -215,6 +215,13 @@ public final class ShapeWords {
         }
     }
 
+    /** So many bars, as they are at a beat of the piece, or beats. */
+    static double beats(Timeline timeline, double beat, String many, String unit) {
+        double bar =
+                timeline.metre().metreOfBar(timeline.metre().barAt(beat + 1e-6)).quartersInBar();
+        return number(many, "number of " + unit) * (unit.startsWith("bar") ? bar : 1);
+    }
+
     private void shapes() {
         for (Map.Entry<String, Shape> one : SHAPES.entrySet()) {
             if (rest.toLowerCase(Locale.ROOT).endsWith(" " + one.getKey())) {
@@ -296,11 +303,7 @@ public final class ShapeWords {
                     Pattern.compile("([+-]?[\\d./]+) (bars?|beats?)(?: |$)(.*)").matcher(rest);
             String left = rest;
             if (bars.matches()) {
-                double many = number(bars.group(1), "number of " + bars.group(2));
-                double bar = timeline.metre()
-                        .metreOfBar(timeline.metre().barAt(r.from() + 1e-6))
-                        .quartersInBar();
-                later = many * (bars.group(2).startsWith("bar") ? bar : 1);
+                later = beats(timeline, r.from(), bars.group(1), bars.group(2));
                 left = bars.group(3).strip();
             }
             if (!left.isEmpty()) {

@@ -26,11 +26,7 @@ final class SnapshotWords {
         double until = found.group(3) == null ? session.length() : timeline.position(found.group(3));
         double over = 0;
         if (found.group(4) != null) {
-            double bar = timeline.metre()
-                    .metreOfBar(timeline.metre().barAt(beat + 1e-6))
-                    .quartersInBar();
-            over = ShapeWords.number(found.group(4), "number of bars")
-                    * (found.group(5).startsWith("bar") ? bar : 1);
+            over = ShapeWords.beats(timeline, beat, found.group(4), found.group(5));
         }
         return Snapshots.drop(session, snapshot, beat, over, Shape.S, until);
     }

@@ -29,6 +29,11 @@ public final class Text {
         return text;
     }
 
+    /** {@code 1 point}, {@code 3 points}. */
+    public static String counted(int n, String what) {
+        return n + " " + what + (n == 1 ? "" : "s");
+    }
+
     /** {@code text} as people see it: without control characters, and without spaces around it. */
     public static String seen(String text) {
         return text.replaceAll("\\p{Cntrl}+", " ").strip();

@@ -233,11 +233,7 @@ public final class CatalogModel {
         }
         String went = taking.inWords(session());
         desk.edit("Take back " + what, taking::apply);
-        desk.say(new Notice(
-                Notice.Kind.GOOD,
-                "Taken back",
-                what + ": " + went + " went.",
-                List.of(new Notice.Act("Undo", desk.editing()::undo))));
+        desk.did("Taken back", what + ": " + went + " went.");
     }
 
     private Exposure exposure(Target target) {

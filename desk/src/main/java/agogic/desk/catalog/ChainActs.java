@@ -185,11 +185,7 @@ public final class ChainActs {
         if (sure) {
             view.get().model().leave(removing.devices());
             desk.edit("Remove " + what, removing::apply);
-            desk.say(new Notice(
-                    Notice.Kind.GOOD,
-                    "Removed",
-                    what + (words.isEmpty() ? "." : ", and with it " + words + "."),
-                    List.of(new Notice.Act("Undo", desk.editing()::undo))));
+            desk.did("Removed", what + (words.isEmpty() ? "." : ", and with it " + words + "."));
         }
     }
 }

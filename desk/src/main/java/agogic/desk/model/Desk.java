@@ -114,6 +114,11 @@ public final class Desk {
         notices.say(what);
     }
 
+    /** Says what was done, with the act that takes it back. */
+    public void did(String head, String what) {
+        say(new Notice(Notice.Kind.GOOD, head, what, List.of(new Notice.Act("Undo", editing::undo))));
+    }
+
     public void refuse(String why) {
         notices.refuse(why);
     }

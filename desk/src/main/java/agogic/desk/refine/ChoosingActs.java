@@ -295,8 +295,7 @@ final class ChoosingActs {
             return after;
         });
         if (desk.session() != before) {
-            desk.say(new Notice(
-                    Notice.Kind.GOOD,
+            desk.did(
                     "Deleted",
                     String.join(
                                     "; ",
@@ -304,8 +303,7 @@ final class ChoosingActs {
                                             .map(w -> w.what() + ": "
                                                     + w.clearing().inWords())
                                             .toList())
-                            + ".",
-                    List.of(new Notice.Act("Undo", desk.editing()::undo))));
+                            + ".");
         }
     }
 }

@@ -233,11 +233,7 @@ final class Comparing {
         if (version != null) {
             asItIs(shown);
             shown.desk.edit("Bring back " + version.name(), s -> Versions.back(s, version));
-            shown.desk.say(new Notice(
-                    Notice.Kind.GOOD,
-                    "Brought back",
-                    version.name() + ".",
-                    List.of(new Notice.Act("Undo", shown.desk.editing()::undo))));
+            shown.desk.did("Brought back", version.name() + ".");
         }
     }
 

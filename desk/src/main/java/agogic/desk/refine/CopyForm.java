@@ -8,7 +8,6 @@ import agogic.core.session.TargetName;
 import agogic.core.shape.Copying;
 import agogic.core.time.Timeline;
 import agogic.desk.model.Desk;
-import agogic.desk.model.Notice;
 import agogic.desk.parts.FormDialog;
 import java.util.ArrayList;
 import java.util.List;
@@ -104,11 +103,7 @@ final class CopyForm extends FormDialog<List<Copying.Order>> {
         new CopyForm(desk.session(), sources, here, owner).showAndWait().ifPresent(orders -> {
             List<String> told = new ArrayList<>();
             desk.edit("Copy a range", s -> copied(s, orders, told));
-            desk.say(new Notice(
-                    Notice.Kind.GOOD,
-                    "Copied",
-                    String.join(" ", told),
-                    List.of(new Notice.Act("Undo", desk.editing()::undo))));
+            desk.did("Copied", String.join(" ", told));
         });
     }
 

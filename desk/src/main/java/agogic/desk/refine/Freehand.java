@@ -11,7 +11,6 @@ import agogic.core.write.Pass;
 import agogic.core.write.PassWriter;
 import agogic.desk.draw.Ink;
 import agogic.desk.draw.Mark;
-import agogic.desk.model.Notice;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Map;
@@ -124,11 +123,7 @@ final class Freehand {
         shown.choose(-1);
         shown.desk.edit("Draw a line", s -> outcome.session());
         int points = shown.model == null ? 0 : shown.model.refined().envelope().size();
-        shown.desk.say(new Notice(
-                Notice.Kind.GOOD,
-                "Drawn",
-                at.length + " moves of the mouse are " + points + " points now, as the recipe says.",
-                List.of(new Notice.Act("Undo", shown.desk.editing()::undo))));
+        shown.desk.did("Drawn", at.length + " moves of the mouse are " + points + " points now, as the recipe says.");
     }
 
     private double seconds(double laneTime) {

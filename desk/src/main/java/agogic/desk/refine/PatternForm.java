@@ -7,7 +7,6 @@ import agogic.core.session.Session;
 import agogic.core.shape.Patterns;
 import agogic.core.shape.ShapeWords;
 import agogic.desk.model.Desk;
-import agogic.desk.model.Notice;
 import agogic.desk.model.SeenLayer;
 import agogic.desk.parts.FormDialog;
 import java.util.ArrayList;
@@ -15,7 +14,6 @@ import java.util.Arrays;
 import java.util.List;
 import java.util.Locale;
 import java.util.function.UnaryOperator;
-import java.util.regex.Matcher;
 import javafx.application.Platform;
 import javafx.scene.control.ComboBox;
 import javafx.scene.control.DialogEvent;
@@ -25,9 +23,6 @@ import javafx.stage.Window;
 /** A pattern as numbers: made, changed wherever it is placed, placed; what comes of it is drawn behind while one types. */
 final class PatternForm extends FormDialog<PatternForm.Made> {
     private static final String NEW = "a new one";
-    private static final java.util.regex.Pattern RATE =
-            java.util.regex.Pattern.compile("([\\d./]+) ?(bars?|beats?|Hz)", java.util.regex.Pattern.CASE_INSENSITIVE);
-
     /** What is done, and in words. */
     record Made(String words, UnaryOperator<Session> change) {}
 
@@ -96,11 +91,7 @@ final class PatternForm extends FormDialog<PatternForm.Made> {
             Session before = desk.session();
             desk.edit(made.words(), made.change());
             if (desk.session() != before) {
-                desk.say(new Notice(
-                        Notice.Kind.GOOD,
-                        "Pattern",
-                        made.words() + ".",
-                        List.of(new Notice.Act("Undo", desk.editing()::undo))));
+                desk.did("Pattern", made.words() + ".");
             }
         });
         shown.preview = null;
@@ -146,15 +137,7 @@ final class PatternForm extends FormDialog<PatternForm.Made> {
     }
 
     private Pattern pattern() {
-        Matcher said = RATE.matcher(rate.getText().strip());
-        if (!said.matches()) {
-            throw new IllegalArgumentException(
-                    "“" + rate.getText() + "” is no rate. Expected such as 1 bar, 1/2 beat or 0.5 Hz.");
-        }
-        String[] parts = said.group(1).split("/");
-        double amount = Double.parseDouble(parts[0]) / (parts.length > 1 ? Double.parseDouble(parts[1]) : 1);
-        String per = said.group(2).toLowerCase(Locale.ROOT);
-        Rate.Per in = per.startsWith("bar") ? Rate.Per.BARS : per.startsWith("beat") ? Rate.Per.BEATS : Rate.Per.HERTZ;
+        Rate cycle = Rate.parse(rate.getText());
         double first = number(low, "where it begins to swing") / 100;
         double last = number(high, "up to where it swings") / 100;
         Pattern.Form kind = Arrays.stream(Pattern.Form.values())
@@ -168,7 +151,7 @@ final class PatternForm extends FormDialog<PatternForm.Made> {
         return new Pattern(
                 name.getText().strip(),
                 kind,
-                new Rate(amount, in),
+                cycle,
                 (last - first) / 2,
                 (first + last) / 2,
                 number(phase, "a part of the cycle") / 100,

@@ -137,8 +137,7 @@ final class Picked {
     }
 
     private void undoable(String head, String told) {
-        shown.desk.say(new Notice(
-                Notice.Kind.GOOD, head, told + ".", List.of(new Notice.Act("Undo", shown.desk.editing()::undo))));
+        shown.desk.did(head, told + ".");
     }
 
     /** They stay equal from now on. */

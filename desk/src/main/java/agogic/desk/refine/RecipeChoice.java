@@ -52,12 +52,10 @@ final class RecipeChoice {
             return;
         }
         desk.edit("This recipe for " + all.rides() + " rides", s -> all.session());
-        desk.say(new Notice(
-                Notice.Kind.GOOD,
+        desk.did(
                 "Refined",
                 all.rides() + (all.rides() == 1 ? " ride" : " rides") + " by this recipe: the lanes had " + all.before()
-                        + " points and have " + all.after() + " now.",
-                List.of(new Notice.Act("Undo", desk.editing()::undo))));
+                        + " points and have " + all.after() + " now.");
     }
 
     private static ChoiceDialog of(Desk desk, List<RecipeForAll.One> each, Window owner) {

@@ -3,9 +3,7 @@ package agogic.desk.refine;
 import agogic.core.layer.Difference;
 import agogic.core.session.Session;
 import agogic.core.shape.ShapeWords;
-import agogic.desk.model.Notice;
 import agogic.desk.model.SeenLayer;
-import java.util.List;
 import javafx.animation.PauseTransition;
 import javafx.geometry.Pos;
 import javafx.scene.control.Label;
@@ -132,11 +130,7 @@ final class ShapeBar extends HBox {
                             ? "; one take is points now, its ride is kept"
                             : "; " + takes + " takes are points now, their rides are kept";
             words.clear();
-            shown.desk.say(new Notice(
-                    Notice.Kind.GOOD,
-                    "Shaped",
-                    what + ": " + moved + ".",
-                    List.of(new Notice.Act("Undo", shown.desk.editing()::undo))));
+            shown.desk.did("Shaped", what + ": " + moved + ".");
         }
     }
 

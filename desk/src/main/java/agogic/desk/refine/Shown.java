@@ -308,8 +308,7 @@ final class Shown {
             int point = chosen;
             String gone = spoken(point);
             desk.edit("Delete point " + (point + 1), s -> Points.delete(s, target, layer, point));
-            desk.say(new Notice(
-                    Notice.Kind.GOOD, "Deleted", gone + ".", List.of(new Notice.Act("Undo", desk.editing()::undo))));
+            desk.did("Deleted", gone + ".");
         } else {
             refuse();
         }

@@ -190,7 +190,6 @@ final class ClipActs {
         String gone = clip.name() + ": " + Clips.carries(desk.session(), clip.id());
         desk.edit("Remove " + clip.name(), s -> Clips.remove(s, clip.id()));
         desk.selection().clipProperty().set(null);
-        desk.say(new Notice(
-                Notice.Kind.GOOD, "Removed", gone + ".", List.of(new Notice.Act("Undo", desk.editing()::undo))));
+        desk.did("Removed", gone + ".");
     }
 }

@@ -102,11 +102,9 @@ public final class SetActs {
                     desk.edit("Take a snapshot", s -> Snapshots.keep(s, made.set(), made.snapshot()));
                     desk.selection().setsProperty().set(true);
                     drawer.get().show(made.set());
-                    desk.say(new Notice(
-                            Notice.Kind.GOOD,
+                    desk.did(
                             "Taken",
-                            made.snapshot().name() + ": " + Snapshots.spoken(desk.session(), made.snapshot()) + ".",
-                            List.of(new Notice.Act("Undo", desk.editing()::undo))));
+                            made.snapshot().name() + ": " + Snapshots.spoken(desk.session(), made.snapshot()) + ".");
                 });
     }
 
@@ -134,11 +132,7 @@ public final class SetActs {
                     Session before = desk.session();
                     desk.edit("Drop " + words, s -> ShapeWords.apply(s, List.of(), 0, "drop " + words));
                     if (desk.session() != before) {
-                        desk.say(new Notice(
-                                Notice.Kind.GOOD,
-                                "Dropped",
-                                words + ".",
-                                List.of(new Notice.Act("Undo", desk.editing()::undo))));
+                        desk.did("Dropped", words + ".");
                     }
                 });
     }
