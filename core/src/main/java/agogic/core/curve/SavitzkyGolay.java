@@ -31,8 +31,9 @@ public final class SavitzkyGolay {
             double[] table = tables[reach];
             // Summed as differences to the value itself, so that a level line stays exactly level.
             double sum = 0;
-            for (int j = -reach; j <= reach; j++) {
-                sum += table[j + reach] * (values[i + j] - values[i]);
+            double twice = 2 * values[i];
+            for (int j = 1; j <= reach; j++) {
+                sum += table[j + reach] * (values[i + j] + values[i - j] - twice);
             }
             smooth[i] = values[i] + sum;
         }

@@ -12,6 +12,12 @@ final class Drawing {
     private static final int SWEEPS = 6;
     private static final int HALVINGS = 3;
     private static final int ROUNDS = 6;
+
+    /** A straight path is drawn all at once so often at the most, the barrier then lower; and again if it got so much nearer. */
+    private static final int TURNS = 3;
+
+    private static final double LOW = 0.1;
+    private static final double ENOUGH = 0.99;
     private static final double FINER = 2;
     /** With each step it is tried so often at the most, while something gets nearer. */
     private static final int AGAIN = 2;
@@ -46,10 +52,12 @@ final class Drawing {
     private final boolean shaped;
     private final Pull pull = new Pull();
     private final Wander wander;
+    private final InteriorPoint interior;
     private final double[] range = new double[2];
     /** Which corners were put somewhere else since they were tried last. */
     private boolean[] stirred = {};
 
+    private int halvings = HALVINGS;
     private Path path;
     private double[] t;
     private double[] v;
@@ -61,6 +69,7 @@ final class Drawing {
         this.search = search;
         this.about = about;
         wander = new Wander(tube, ways);
+        interior = new InteriorPoint(tube, ways.middle);
     }
 
     /** Draws this path; it is changed in place. */
@@ -68,6 +77,15 @@ final class Drawing {
         path = drawn;
         t = path.t;
         v = path.v;
+        if (shaped) {
+            shaped();
+        } else {
+            straight();
+        }
+        lengthen();
+    }
+
+    private void shaped() {
         sweeps(SWEEPS, this::settle);
         double part = 0.125;
         for (int round = 0; round < ROUNDS; round++, part /= FINER) {
@@ -77,7 +95,7 @@ final class Drawing {
                 sweeps(SWEEPS, this::settle);
             }
         }
-        boolean moved = shaped;
+        boolean moved = true;
         for (int again = 0; moved && again < AGAIN; again++) {
             moved = false;
             for (double size : SIZES) {
@@ -87,10 +105,45 @@ final class Drawing {
                 }
             }
         }
-        if (shaped) {
-            wander();
+        wander();
+    }
+
+    /** All corners of a straight path at once and each by itself, in turn; the barrier is low when it is not the first time. */
+    private void straight() {
+        InteriorPoint.End first = end(0, about.levelBefore());
+        InteriorPoint.End last = end(tube.size() - 1, about.levelAfter());
+        double before = Double.POSITIVE_INFINITY;
+        for (int again = 0; again < TURNS; again++) {
+            boolean nearer = interior.draw(path, first, last, again == 0 ? 1 : LOW);
+            double off = 0;
+            for (int i = 0; i + 1 < t.length; i++) {
+                path.errors[i] = ways.straight(t[i], v[i], t[i + 1], v[i + 1]);
+            }
+            nearer |= sweeps(SWEEPS, this::settle);
+            for (double error : path.errors) {
+                off += error;
+            }
+            if (!nearer || off > ENOUGH * before) {
+                return;
+            }
+            before = off;
         }
-        lengthen();
+    }
+
+    /** Draws this path a little, in place: each corner once by itself. */
+    void brief(Path drawn) {
+        path = drawn;
+        t = path.t;
+        v = path.v;
+        halvings = 1;
+        sweeps(1, this::settle);
+        halvings = HALVINGS;
+    }
+
+    private InteriorPoint.End end(int point, boolean slides) {
+        return slides
+                ? InteriorPoint.End.TIME
+                : tube.upper[point] > tube.lower[point] ? InteriorPoint.End.VALUE : InteriorPoint.End.NOTHING;
     }
 
     /** Where much is to be gained that walls keep away, corners are tried beside where they are, with all that goes with them. */
@@ -182,7 +235,7 @@ final class Drawing {
         }
         double dt = pull.time;
         double dv = pull.value;
-        for (int k = 0; k < HALVINGS; k++, dt /= 2, dv /= 2) {
+        for (int k = 0; k < halvings; k++, dt /= 2, dv /= 2) {
             boolean done;
             if (end(i)) {
                 done = slides(i) ? slide(i, t[i] + dt) : free(i, v[i] + dv);
@@ -253,9 +306,6 @@ final class Drawing {
         if (isStraight(i)) {
             straight(i, t[i] + (t[i + 1] - t[i]) * part);
             straight(i, t[i] - (t[i] - t[i - 1]) * part);
-        }
-        if (!shaped) {
-            return;
         }
         double width = tube.upperAt(t[i]) - tube.lowerAt(t[i]);
         double before = t[i] - t[i - 1];

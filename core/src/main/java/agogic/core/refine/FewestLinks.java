@@ -19,8 +19,11 @@ public final class FewestLinks {
     /** A hull has room for so many points to begin with. */
     private static final int HULL = 256;
 
-    /** More corners than this are not drawn to the middle all together. */
-    static final int MANY = 128;
+    /** More links than this are not drawn to the middle all together. */
+    static final int MANY = 64;
+
+    /** So far the walls are drawn in for a path that keeps off them. */
+    private static final double[] ROOMY = {0.75, 0.95};
 
     private final Tube tube;
     private final Wall upper;
@@ -51,7 +54,7 @@ public final class FewestLinks {
      */
     public static Curve closest(Tube tube, int rounds) {
         Curve best = within(tube);
-        if (best.size() > MANY) {
+        if (best.size() - 1 > MANY) {
             return best;
         }
         double tooNarrow = 0;
@@ -64,6 +67,18 @@ public final class FewestLinks {
                 wide = part;
             } else {
                 tooNarrow = part;
+            }
+        }
+        return best;
+    }
+
+    /** A path with the fewest links that keeps off the walls a little, if there is one; of very many links as {@link #closest}. */
+    static Curve roomy(Tube tube) {
+        Curve best = within(tube);
+        for (int i = 0; i < ROOMY.length && best.size() > 2 && best.size() - 1 <= MANY; i++) {
+            Curve tried = within(tube.narrowed(ROOMY[i]));
+            if (tried.size() <= best.size()) {
+                return tried;
             }
         }
         return best;

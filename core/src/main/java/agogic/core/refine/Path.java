@@ -33,6 +33,17 @@ final class Path {
         return path;
     }
 
+    /** Straight along these corners. */
+    static Path straight(Curve corners, Ways ways) {
+        int links = corners.size() - 1;
+        Path path = new Path(corners.times().clone(), corners.values().clone(), new Shape[links], new double[links]);
+        for (int i = 0; i < links; i++) {
+            path.shapes[i] = Shape.STRAIGHT;
+            path.errors[i] = ways.straight(path.t[i], path.v[i], path.t[i + 1], path.v[i + 1]);
+        }
+        return path;
+    }
+
     int size() {
         return t.length;
     }

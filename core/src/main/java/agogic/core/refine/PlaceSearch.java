@@ -24,6 +24,10 @@ final class PlaceSearch {
     private static final int FAR = 24;
 
     private static final int GIVE_UP = 6;
+
+    /** The same where it is to be found at once. */
+    private static final int GIVE_UP_SOON = 4;
+
     /** Places that were added because reaches may begin, end or meet there lie close together. */
     private static final int MOST_ADDED = 40;
 
@@ -236,6 +240,67 @@ final class PlaceSearch {
             return new Path(times, values, found, off);
         }
         return null;
+    }
+
+    /**
+     * From each place as far as one way leads, beside a straight path: not always the fewest, but found in a time that grows
+     * with the number of places. Where that leads nowhere a nearer place is taken. Null if it finds none with so few ways as
+     * the straight path has.
+     */
+    Path farthest(Curve corners, Path straight) {
+        List<double[]> places = places(corners, straight.t, straight.v);
+        int n = places.size();
+        int[] chosen = new int[n];
+        int[][] reached = new int[n][];
+        int[] next = new int[n];
+        Path found = new Path(new double[n], new double[n], new Shape[n], new double[n]);
+        int links = 0;
+        while (chosen[links] < n - 1) {
+            int i = chosen[links];
+            if (reached[i] == null) {
+                reached[i] = reached(places, i);
+            }
+            if (next[i] == reached[i].length) {
+                // From here on it leads nowhere.
+                if (links-- == 0) {
+                    return null;
+                }
+                continue;
+            }
+            chosen[++links] = reached[i][next[i]++];
+        }
+        if (links > straight.size() - 1) {
+            return null;
+        }
+        double[] t = new double[links + 1];
+        double[] v = new double[links + 1];
+        for (int k = 0; k <= links; k++) {
+            t[k] = places.get(chosen[k])[0];
+            v[k] = places.get(chosen[k])[1];
+        }
+        return Path.along(new Curve(t, v), ways);
+    }
+
+    /** The places that one way leads to from a place, the farthest first. */
+    private int[] reached(List<double[]> places, int i) {
+        double[] a = places.get(i);
+        int[] reached = new int[FAR];
+        int count = 0;
+        int failed = 0;
+        for (int j = i + 1; j < places.size() && j - i <= FAR && failed < GIVE_UP_SOON; j++) {
+            double[] b = places.get(j);
+            if (b[0] > a[0]) {
+                boolean finds = ways.find(a[0], a[1], b[0], b[1]);
+                failed = finds ? 0 : failed + 1;
+                reached[count] = j;
+                count += finds ? 1 : 0;
+            }
+        }
+        int[] farthest = new int[count];
+        for (int k = 0; k < count; k++) {
+            farthest[k] = reached[count - 1 - k];
+        }
+        return farthest;
     }
 
     /** What a level up to this place is off; infinite if it does not reach it. */

@@ -11,8 +11,6 @@ import java.util.List;
  * corners of the straight path, found by going through all pairs, and are then drawn nearer.
  */
 final class ShapedFit {
-    private static final int MOST_PLACES = 400;
-
     private final Tube tube;
     private final Ways ways;
     private final boolean shaped;
@@ -42,18 +40,17 @@ final class ShapedFit {
     }
 
     private Fitted fit() {
-        Curve corners = FewestLinks.closest(tube, shaped ? 4 : 0);
+        Curve corners = shaped ? FewestLinks.closest(tube, 4) : FewestLinks.roomy(tube);
         if (corners.size() < 2) {
             return new Fitted(points(corners), Math.max(0, corners.size() - 1));
         }
         int straight = corners.size() - 1;
-        if (straight > MOST_PLACES) {
-            Curve centred = Centring.centre(corners, tube);
-            return new Fitted(shaped ? JoinedLinks.join(centred, tube).points() : points(centred), straight);
+        if (straight > FewestLinks.MANY) {
+            return new Fitted(atOnce(corners).points(), straight);
         }
         Path path = shaped ? search.single() : null;
         if (path == null) {
-            path = Path.along(shaped ? Centring.centre(corners, tube) : corners, ways);
+            path = Path.along(Centring.centre(corners, tube), ways);
             Path fewest = shaped && straight > 1 ? search.search(corners, path) : null;
             path = fewest == null ? path : fewest;
         }
@@ -63,6 +60,15 @@ final class ShapedFit {
             drawing.draw(merged);
         }
         return new Fitted(merged.points(), straight);
+    }
+
+    /** Of very many links: in one go, nearly as few and nearly as near, in a time that grows with them only. */
+    private Path atOnce(Curve corners) {
+        Path path = Path.straight(Centring.centre(corners, tube), ways);
+        Path fewer = shaped ? search.farthest(corners, path) : null;
+        path = fewer == null ? path : fewer;
+        drawing.brief(path);
+        return shaped ? merged(path) : path;
     }
 
     private static List<Point> points(Curve corners) {

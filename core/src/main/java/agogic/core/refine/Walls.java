@@ -9,6 +9,9 @@ import agogic.core.envelope.Shape;
  */
 final class Walls {
     private static final int DEPTH = 10;
+    /** Below this amount the difference of exponentials says too little. */
+    private static final double FLAT = 1e-3;
+
 
     private final Tube tube;
     /** The lowest upper and the highest lower wall of blocks of 1, 2, 4 and so on gaps between points. */
@@ -22,6 +25,10 @@ final class Walls {
     private double v1;
     private double length;
     private double curve;
+    /** Of a bent way, as the formula has it: the exponent, and the way by what it grows to; else 0. */
+    private double bend;
+
+    private double perBend;
     /** Where the way that was asked for last broke a wall, and what the wall is there. */
     double brokenAt;
 
@@ -86,6 +93,8 @@ final class Walls {
         v0 = begins;
         v1 = ends;
         length = to - from;
+        bend = way.kind() == Shape.Kind.BENT && Math.abs(way.amount()) > FLAT ? 8 * way.amount() : 0;
+        perBend = (ends - begins) / (Math.exp(bend) - 1);
         curve = curvature(way) * Math.abs(ends - begins) / 8;
         int begin = tube.before(from);
         int finish = tube.before(to);
@@ -158,7 +167,11 @@ final class Walls {
     }
 
     private double at(double time) {
-        return way.value(v0, v1, (time - t0) / length);
+        double u = (time - t0) / length;
+        if (bend == 0) {
+            return way.value(v0, v1, u);
+        }
+        return u >= 1 ? v1 : v0 + (Math.exp(bend * u) - 1) * perBend;
     }
 
     private boolean breaks(int i, double value) {

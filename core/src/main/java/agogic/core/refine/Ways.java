@@ -33,7 +33,7 @@ final class Ways {
 
     private final Walls walls;
     private final boolean shaped;
-    private final Middle middle;
+    final Middle middle;
 
     private final double[] c = new double[SAMPLES];
     /** How far a bend that is not in the table is at the places. */
