@@ -28,7 +28,7 @@ import org.openjdk.jmh.annotations.Warmup;
 @Warmup(iterations = 3, time = 1)
 @Measurement(iterations = 4, time = 1)
 public class Refining {
-    @Param({"100000", "1000000"})
+    @Param({"10000", "100000", "1000000"})
     int moves;
 
     private double[] times;

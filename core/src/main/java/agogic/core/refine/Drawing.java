@@ -25,6 +25,9 @@ final class Drawing {
     /** A step counts if it is nearer by this part. */
     private static final double NEARER = 1 - 1e-3;
 
+    /** Where there is little time: what can be gained is this part. */
+    private static final double MUCH = 0.02;
+
     /** A way shorter than this, in the time of the tube, looks like a spike. */
     private static final double SPIKE = 1e-3;
 
@@ -58,6 +61,7 @@ final class Drawing {
     private boolean[] stirred = {};
 
     private int halvings = HALVINGS;
+    private double worth = 1 - NEARER;
     private Path path;
     private double[] t;
     private double[] v;
@@ -136,8 +140,10 @@ final class Drawing {
         t = path.t;
         v = path.v;
         halvings = 1;
+        worth = MUCH;
         sweeps(1, this::settle);
         halvings = HALVINGS;
+        worth = 1 - NEARER;
     }
 
     private InteriorPoint.End end(int point, boolean slides) {
@@ -230,7 +236,7 @@ final class Drawing {
 
     /** One step to where the least squares are. */
     private void settle(int i) {
-        if (gain(i) < (1 - NEARER) * off(i)) {
+        if (gain(i) < worth * off(i)) {
             return;
         }
         double dt = pull.time;

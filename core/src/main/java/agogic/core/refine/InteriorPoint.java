@@ -104,9 +104,12 @@ final class InteriorPoint {
      * @return true if it is nearer
      */
     boolean draw(Path path, End first, End last, double high) {
+        if (path.size() == 2 && first == End.NOTHING && last == End.NOTHING) {
+            return false;
+        }
         begin(path, first, last);
         double off = off(x);
-        if (!(off > 0 && off < Double.POSITIVE_INFINITY && corners > 1)) {
+        if (!(off > 0 && off < Double.POSITIVE_INFINITY)) {
             return false;
         }
         double start = off;

@@ -14,7 +14,10 @@ final class Middle {
     private final double[] sums;
     private final double[] moments;
     private final double[] squares;
+    /** Where the times are not even; else one by their distance. */
     private final Gaps gaps;
+
+    private final double perSpace;
     private int gap;
 
     /** Up to the time that was asked for last. */
@@ -37,19 +40,22 @@ final class Middle {
                 times[i] = i == count ? length : i * space;
             }
             values = SavitzkyGolay.smooth(even(tube), half);
+            gaps = null;
+            perSpace = 1 / space;
         } else {
             times = new double[n];
             for (int i = 0; i < n; i++) {
                 times[i] = tube.times[i] - begin;
             }
             values = tube.centre;
+            gaps = new Gaps(times);
+            perSpace = Double.NaN;
         }
         int knots = times.length;
         rises = new double[knots - 1];
         sums = new double[knots];
         moments = new double[knots];
         squares = new double[knots];
-        gaps = new Gaps(times);
         for (int i = 0; i + 1 < knots; i++) {
             rises[i] = (values[i + 1] - values[i]) / (times[i + 1] - times[i]);
             gap = i;
@@ -78,7 +84,7 @@ final class Middle {
 
     /** Integrates up to {@code time}, counted from the beginning of the tube. */
     void upTo(double time) {
-        gap = Math.max(0, Math.min(times.length - 2, gaps.before(time)));
+        gap = Math.max(0, Math.min(times.length - 2, gaps == null ? (int) (time * perSpace) : gaps.before(time)));
         within(time - times[gap]);
     }
 

@@ -253,7 +253,6 @@ final class PlaceSearch {
         int[] chosen = new int[n];
         int[][] reached = new int[n][];
         int[] next = new int[n];
-        Path found = new Path(new double[n], new double[n], new Shape[n], new double[n]);
         int links = 0;
         while (chosen[links] < n - 1) {
             int i = chosen[links];
@@ -272,13 +271,18 @@ final class PlaceSearch {
         if (links > straight.size() - 1) {
             return null;
         }
-        double[] t = new double[links + 1];
-        double[] v = new double[links + 1];
+        Path path = new Path(new double[links + 1], new double[links + 1], new Shape[links], new double[links]);
         for (int k = 0; k <= links; k++) {
-            t[k] = places.get(chosen[k])[0];
-            v[k] = places.get(chosen[k])[1];
+            double[] b = places.get(chosen[k]);
+            path.t[k] = b[0];
+            path.v[k] = b[1];
+            if (k > 0) {
+                double[] a = places.get(chosen[k - 1]);
+                ways.find(a[0], a[1], b[0], b[1]);
+                path.way(k - 1, ways);
+            }
         }
-        return Path.along(new Curve(t, v), ways);
+        return path;
     }
 
     /** The places that one way leads to from a place, the farthest first. */

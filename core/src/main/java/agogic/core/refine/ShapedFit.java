@@ -50,7 +50,8 @@ final class ShapedFit {
         }
         Path path = shaped ? search.single() : null;
         if (path == null) {
-            path = Path.along(Centring.centre(corners, tube), ways);
+            Curve centred = Centring.centre(corners, tube);
+            path = shaped ? Path.along(centred, ways) : Path.straight(centred, ways);
             Path fewest = shaped && straight > 1 ? search.search(corners, path) : null;
             path = fewest == null ? path : fewest;
         }

@@ -12,7 +12,6 @@ final class Walls {
     /** Below this amount the difference of exponentials says too little. */
     private static final double FLAT = 1e-3;
 
-
     private final Tube tube;
     /** The lowest upper and the highest lower wall of blocks of 1, 2, 4 and so on gaps between points. */
     private final double[][] ceiling;

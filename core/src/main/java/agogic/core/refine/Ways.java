@@ -31,7 +31,10 @@ final class Ways {
 
     private static final double[] SPARE = {0.5, 1, 0, -0.5};
 
-    private final Walls walls;
+    private final Tube tube;
+    /** Made when a way is looked at that is not straight. */
+    private Walls walls;
+
     private final boolean shaped;
     final Middle middle;
 
@@ -52,9 +55,16 @@ final class Ways {
     double error;
 
     Ways(Tube tube, boolean shaped, double steady) {
-        walls = new Walls(tube);
+        this.tube = tube;
         this.shaped = shaped;
         middle = new Middle(tube, steady);
+    }
+
+    private Walls walls() {
+        if (walls == null) {
+            walls = new Walls(tube);
+        }
+        return walls;
     }
 
     /** What a straight way is off: the square over time, exactly. */
@@ -159,7 +169,7 @@ final class Ways {
             double off = t1 > t0 ? straight(t0, v0, t1, v1) : limit;
             return off < limit && keep(Shape.STRAIGHT, off, t0, v0, t1, v1);
         }
-        if (!walls.pass(t0, v0, t1, v1)) {
+        if (!walls().pass(t0, v0, t1, v1)) {
             return false;
         }
         sample(t0, t1);
@@ -242,7 +252,7 @@ final class Ways {
     private double found;
 
     private boolean keep(Shape one, double far, double t0, double v0, double t1, double v1) {
-        if (!walls.hold(t0, v0, t1, v1, one)) {
+        if (!(shaped ? walls().hold(t0, v0, t1, v1, one) : tube.holdsStraight(t0, v0, t1, v1))) {
             return false;
         }
         shape = one;
@@ -323,8 +333,15 @@ final class Ways {
     private double bent(double amount, double v0, double whole) {
         double k = 8 * amount;
         double end = Math.exp(k) - 1;
-        for (int i = 0; i < SAMPLES; i++) {
-            own[i] = (Math.exp(k * PLACES[i]) - 1) / end;
+        // From part to part it grows by the same.
+        double first = Math.exp(k * PLACES[0]) / end;
+        double second = Math.exp(k * PLACES[1]) / end;
+        double grows = Math.exp(k / PARTS);
+        for (int i = 0; i < SAMPLES; i += 2) {
+            own[i] = first - 1 / end;
+            own[i + 1] = second - 1 / end;
+            first *= grows;
+            second *= grows;
         }
         return error(own, v0, whole);
     }
