@@ -14,10 +14,13 @@ final class Drawing {
     private static final int ROUNDS = 6;
 
     /** A straight path is drawn all at once so often at the most, the barrier then lower; and again if it got so much nearer. */
-    private static final int TURNS = 3;
+    private static final int TURNS = 8;
 
-    private static final double LOW = 0.1;
-    private static final double ENOUGH = 0.99;
+    private static final double LOW = 0.5;
+    /** Steps by each corner alone, where a wall turns that is in its way. */
+    private static final double[] PROBES = {0.04, 0.008};
+
+    private static final double ENOUGH = 0.995;
     private static final double FINER = 2;
     /** With each step it is tried so often at the most, while something gets nearer. */
     private static final int AGAIN = 2;
@@ -118,19 +121,20 @@ final class Drawing {
         InteriorPoint.End last = end(tube.size() - 1, about.levelAfter());
         double before = Double.POSITIVE_INFINITY;
         for (int again = 0; again < TURNS; again++) {
-            boolean nearer = interior.draw(path, first, last, again == 0 ? 1 : LOW);
-            double off = 0;
+            interior.draw(path, first, last, again == 0 ? 1 : LOW);
             for (int i = 0; i + 1 < t.length; i++) {
                 path.errors[i] = ways.straight(t[i], v[i], t[i + 1], v[i + 1]);
             }
-            nearer |= sweeps(SWEEPS, this::settle);
-            for (double error : path.errors) {
-                off += error;
+            sweeps(SWEEPS, this::settle);
+            if (path.off() > ENOUGH * before) {
+                for (double part : PROBES) {
+                    sweeps(1, i -> probe(i, part));
+                }
+                if (path.off() > ENOUGH * before) {
+                    return;
+                }
             }
-            if (!nearer || off > ENOUGH * before) {
-                return;
-            }
-            before = off;
+            before = path.off();
         }
     }
 
@@ -155,10 +159,7 @@ final class Drawing {
     /** Where much is to be gained that walls keep away, corners are tried beside where they are, with all that goes with them. */
     private void wander() {
         for (int again = 0; again < AGAIN; again++) {
-            double whole = 0;
-            for (double error : path.errors) {
-                whole += error;
-            }
+            double whole = path.off();
             boolean moved = false;
             for (int i = 0; i < t.length; i++) {
                 boolean still = end(i) && slides(i);

@@ -44,6 +44,15 @@ final class Path {
         return path;
     }
 
+    /** What all its ways are off. */
+    double off() {
+        double off = 0;
+        for (double error : errors) {
+            off += error;
+        }
+        return off;
+    }
+
     int size() {
         return t.length;
     }
