@@ -18,7 +18,7 @@ final class Drawing {
 
     private static final double LOW = 0.5;
     /** Steps by each corner alone, where a wall turns that is in its way. */
-    private static final double[] PROBES = {0.04, 0.008};
+    private static final double[] PROBES = {0.1, 0.01};
 
     private static final double ENOUGH = 0.995;
     private static final double FINER = 2;
