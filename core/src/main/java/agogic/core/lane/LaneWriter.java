@@ -207,10 +207,17 @@ public final class LaneWriter {
         return place;
     }
 
+    /** The points set by hand, each with the way to the next if that is set by hand too: else straight. */
     private static List<Point> pins(Envelope envelope, Stretch stretch) {
-        return envelope.points().stream()
-                .filter(p -> p.pinned() && p.time() > stretch.from() && p.time() < stretch.to())
-                .toList();
+        List<Point> pins = new ArrayList<>();
+        for (int i = 0; i < envelope.size(); i++) {
+            double time = envelope.time(i);
+            if (envelope.pinned(i) && time > stretch.from() && time < stretch.to()) {
+                boolean both = i + 1 < envelope.size() && envelope.pinned(i + 1);
+                pins.add(both ? envelope.point(i) : envelope.point(i).with(Shape.STRAIGHT));
+            }
+        }
+        return pins;
     }
 
     private static Envelope part(Envelope envelope, double from, double to) {

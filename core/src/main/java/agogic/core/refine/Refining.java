@@ -25,10 +25,10 @@ public final class Refining {
     /** A pin outside the tube opens it for this long on both sides. Seconds. */
     private static final double OPENING = 0.25;
 
-    /** Places of a bent span are followed at least so finely. */
     /** A curve of more points is worked out in two halves. */
     private static final int LONG = 400_000;
 
+    /** Places of a bent span are followed at least so finely. */
     private static final double FINE = 1.0 / 128;
 
     private final Parameter parameter;
@@ -69,14 +69,15 @@ public final class Refining {
         double steady = steady(recipe.steady(), from, to);
         List<Tube> cells = new ArrayList<>();
         for (int i = 0; i < pieces.size(); i++) {
-            double begin = i == 0 ? from : Double.NaN;
-            double end = i + 1 == pieces.size() ? to : Double.NaN;
-            Tube cell = cells(pieces.get(i), begin, end);
-            cells.add(cell);
+            cells.add(cells(pieces.get(i), begin(i, from), end(i, pieces, to)));
+        }
+        List<List<Point>> shared = shared(pins, cells);
+        for (int i = 0; i < pieces.size(); i++) {
+            List<Point> own = shared.get(i);
             fit.piece(
-                    opened(walls(cell, recipe.tolerance()), pins),
-                    rests(pieces.get(i), begin, end),
-                    pinsIn(pins, cell),
+                    opened(walls(cells.get(i), recipe.tolerance()), own),
+                    rests(pieces.get(i), begin(i, from), end(i, pieces, to)),
+                    own,
                     steady);
         }
         Envelope envelope = Envelope.of(fit.points()).normalised();
@@ -177,10 +178,46 @@ public final class Refining {
         return rests;
     }
 
-    private static List<Point> pinsIn(List<Point> pins, Tube tube) {
-        return pins.stream()
-                .filter(p -> p.time() >= tube.times[0] && p.time() <= tube.times[tube.size() - 1])
-                .toList();
+    private static double begin(int piece, double from) {
+        return piece == 0 ? from : Double.NaN;
+    }
+
+    private static double end(int piece, List<HandPath.Piece> pieces, double to) {
+        return piece + 1 == pieces.size() ? to : Double.NaN;
+    }
+
+    /** The pins of each piece. One at a jump is of the side that it is nearer to; two there are one of each. */
+    private static List<List<Point>> shared(List<Point> pins, List<Tube> cells) {
+        List<List<Point>> shared = new ArrayList<>();
+        for (int i = 0; i < cells.size(); i++) {
+            Tube cell = cells.get(i);
+            double begin = cell.times[0];
+            double end = cell.times[cell.size() - 1];
+            List<Point> own = new ArrayList<>();
+            for (int p = 0; p < pins.size(); p++) {
+                double time = pins.get(p).time();
+                boolean before = i > 0 && time == begin && ofFirst(pins, p, cells.get(i - 1), cell);
+                boolean after = i + 1 < cells.size() && time == end && !ofFirst(pins, p, cell, cells.get(i + 1));
+                if (time >= begin && time <= end && !before && !after) {
+                    own.add(pins.get(p));
+                }
+            }
+            shared.add(own);
+        }
+        return shared;
+    }
+
+    private static boolean ofFirst(List<Point> pins, int p, Tube first, Tube second) {
+        Point pin = pins.get(p);
+        if (first.times[first.size() - 1] != second.times[0]) {
+            return false;
+        }
+        if (p > 0 && pins.get(p - 1).time() == pin.time()) {
+            return false;
+        }
+        boolean another = p + 1 < pins.size() && pins.get(p + 1).time() == pin.time();
+        double off = Math.abs(pin.value() - first.centre[first.size() - 1]);
+        return another || off < Math.abs(pin.value() - second.centre[0]);
     }
 
     /** One tube of several that follow each other: where it jumps, by a hair of time. */
@@ -247,8 +284,7 @@ public final class Refining {
     }
 
     /** The tube with room for points set by hand: where one lies outside, it opens for a while on both sides. */
-    private Tube opened(Tube tube, List<Point> all) {
-        List<Point> pins = pinsIn(all, tube);
+    private Tube opened(Tube tube, List<Point> pins) {
         if (pins.isEmpty()) {
             return tube;
         }

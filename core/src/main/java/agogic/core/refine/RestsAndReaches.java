@@ -1,6 +1,7 @@
 package agogic.core.refine;
 
 import agogic.core.envelope.Point;
+import agogic.core.envelope.Shape;
 import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.List;
@@ -44,16 +45,36 @@ final class RestsAndReaches {
         return level;
     }
 
-    /** A time at which a value is given, and whether it is level from there on. */
-    private record Stop(double time, double value, boolean levelAfter, boolean levelBefore, boolean pinned) {}
+    /** A time at which a value is given, whether it is level from there on, and what way was set there by hand: null if none. */
+    private record Stop(
+            double time, double value, boolean levelAfter, boolean levelBefore, boolean pinned, Shape way) {}
 
-    /** The next piece; between it and the one before it jumps. */
+    /** Whether a way that was set by hand lies over a part of a rest. */
+    private static boolean drawnOver(Rest rest, List<Point> pins) {
+        for (int i = 0; i + 1 < pins.size(); i++) {
+            boolean drawn = way(pins.get(i)) != null;
+            if (drawn && pins.get(i).time() < rest.to() && pins.get(i + 1).time() > rest.from()) {
+                return true;
+            }
+        }
+        return false;
+    }
+
+    private static Shape way(Point pin) {
+        return pin.shape().kind() == Shape.Kind.STRAIGHT ? null : pin.shape();
+    }
+
+    /**
+     * The next piece; between it and the one before it jumps.
+     *
+     * @param pins set by hand in there, in time order; a way of theirs that is not straight leads to the next as it is
+     */
     void piece(Tube open, List<Rest> rests, List<Point> pins, double steady) {
         Tube tube = open;
         int before = level.size();
         List<Stop> stops = new ArrayList<>();
         for (Point pin : pins) {
-            stops.add(new Stop(pin.time(), pin.value(), false, false, true));
+            stops.add(new Stop(pin.time(), pin.value(), false, false, true, way(pin)));
         }
         meetings.clear();
         for (int r = 0; r < rests.size(); r++) {
@@ -68,12 +89,13 @@ final class RestsAndReaches {
             double earliest =
                     level.size() > before ? level.get(level.size() - 1).to() : tube.times[0];
             double latest = r + 1 < rests.size() ? rests.get(r + 1).from() : tube.times[tube.size() - 1];
-            boolean free = pins.stream().noneMatch(p -> p.time() >= rest.early() && p.time() <= rest.late());
+            boolean free = !drawnOver(rest, pins)
+                    && pins.stream().noneMatch(p -> p.time() >= rest.early() && p.time() <= rest.late());
             Rest lies = free ? lying(tube, rest, earliest, latest) : null;
             if (lies != null) {
                 tube = tube.with(lies.from()).with(lies.to());
-                stops.add(new Stop(lies.from(), lies.value(), true, false, false));
-                stops.add(new Stop(lies.to(), lies.value(), false, true, false));
+                stops.add(new Stop(lies.from(), lies.value(), true, false, false, null));
+                stops.add(new Stop(lies.to(), lies.value(), false, true, false, null));
                 level.add(lies);
             }
         }
@@ -86,8 +108,13 @@ final class RestsAndReaches {
         for (Stop stop : stops) {
             int at = Arrays.binarySearch(tube.times, stop.time());
             boolean lay = last != null && last.levelAfter();
-            straight += lay ? 1 : 0;
-            if (lay || at <= start) {
+            boolean drawn = last != null && last.way() != null && stop.pinned();
+            straight += lay || drawn ? 1 : 0;
+            if (drawn) {
+                int end = points.size() - 1;
+                points.set(end, points.get(end).with(last.way()));
+            }
+            if (lay || drawn || at <= start) {
                 add(first, new Point(stop.time(), stop.value()));
             } else {
                 reach(tube, start, at, last, stop, first, steady);

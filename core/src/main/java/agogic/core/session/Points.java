@@ -126,8 +126,15 @@ public final class Points {
                     session.parameter(target).name() + " moves in steps: its points hold, they do not slope.");
         }
         Layer one = having(session, target, layer, index);
-        Point point = one.envelope().point(index).with(shape).pinned(true);
-        return with(session, target, layer, one.envelope().replacing(index, point));
+        Envelope drawn = one.envelope()
+                .replacing(index, one.envelope().point(index).with(shape).pinned(true));
+        int next = index + 1;
+        // The way is kept from end to end: both are set by hand.
+        return with(
+                session,
+                target,
+                layer,
+                next < drawn.size() ? drawn.replacing(next, drawn.point(next).pinned(true)) : drawn);
     }
 
     /** Without point {@code index}. */

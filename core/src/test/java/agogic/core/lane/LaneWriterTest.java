@@ -18,6 +18,7 @@ import agogic.core.session.Session;
 import java.util.HashMap;
 import java.util.Map;
 import java.util.Random;
+import net.jqwik.api.Assume;
 import net.jqwik.api.ForAll;
 import net.jqwik.api.Property;
 import net.jqwik.api.constraints.IntRange;
@@ -161,6 +162,30 @@ class LaneWriterTest {
         Lane anew = writer().rewrite(lane.with(pinned, lane.stretches()), 0, RECIPE.within(5), rides::get);
         assertThat(anew.envelope().valueAt(9)).isEqualTo(0.93);
         assertThat(anew.envelope().points()).anyMatch(p -> p.pinned() && p.time() == 9);
+    }
+
+    /** A way that was drawn by hand is heard as it was drawn, whatever the recipe; the rest follows the recipe. */
+    @Property(tries = 25)
+    void aWayDrawnByHandStaysWhenTheRecipeChanges(@ForAll long seed) {
+        Random random = new Random(seed);
+        Lane lane = write(drawn(), "ride-1", seed, WriteMode.LATCH, 4.0, 12);
+        Envelope ridden = lane.envelope();
+        int first = ridden.firstAtOrAfter(lane.stretches().get(0).from() + 0.01);
+        int last = ridden.lastAtOrBefore(lane.stretches().get(0).to() - 0.01);
+        Assume.that(last > first);
+        int way = first + random.nextInt(last - first);
+        Shape shape = random.nextBoolean() ? Shape.s(1.6 * random.nextDouble() - 0.8) : Shape.bent(0.6);
+        Envelope changed = ridden.replacing(way, ridden.point(way).with(shape).pinned(true))
+                .replacing(way + 1, ridden.point(way + 1).pinned(true));
+        Lane anew = lane.with(changed, lane.stretches());
+        for (double within : new double[] {5, 0.3, 1}) {
+            anew = writer().rewrite(anew, 0, RECIPE.within(within), rides::get);
+            for (int k = 0; k < 200; k++) {
+                double time = changed.time(way) + (changed.time(way + 1) - changed.time(way)) * k / 200;
+                assertThat(anew.envelope().valueAt(time)).isCloseTo(changed.valueAt(time), within(1e-9));
+            }
+        }
+        assertThat(anew.envelope().points().stream().filter(Point::pinned)).hasSize(2);
     }
 
     @Test
