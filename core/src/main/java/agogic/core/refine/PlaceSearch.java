@@ -25,8 +25,11 @@ final class PlaceSearch {
 
     private static final int GIVE_UP = 6;
 
-    /** The same where it is to be found at once. */
-    private static final int GIVE_UP_SOON = 4;
+    /** The same where one way is looked for and not all. */
+    private static final int GIVE_UP_SOON = 8;
+
+    /** The last turn that a way leads to is taken if it is at this part of the farthest or later. */
+    private static final double NEARLY = 0.75;
 
     /** Places that were added because reaches may begin, end or meet there lie close together. */
     private static final int MOST_ADDED = 40;
@@ -107,8 +110,8 @@ final class PlaceSearch {
         return found;
     }
 
-    /** Places that a way may begin and end at: ends, corners, where the middle turns and where it is slow. */
-    private List<double[]> places(Curve corners, double[] t, double[] v) {
+    /** Places that a way may begin and end at: ends, corners and where the middle turns, or is slow too; a turn has a third number. */
+    private List<double[]> places(Curve corners, double[] t, double[] v, boolean slower) {
         List<double[]> all = new ArrayList<>();
         int n = tube.size();
         all.add(new double[] {t[0], v[0]});
@@ -122,14 +125,14 @@ final class PlaceSearch {
         }
         int turns = 0;
         for (int i = 1; i + 1 < n; i++) {
-            turns += turns(i) ? 1 : 0;
+            turns += turns(i) || slower && slow(i) ? 1 : 0;
         }
         // A middle that trembles turns everywhere: of very many places some are as good as all.
         int every = 1 + turns / (TURNS + TURNS_PER_CORNER * t.length);
         int turn = 0;
         for (int i = 1; i + 1 < n; i++) {
-            if (turns(i) && turn++ % every == 0) {
-                all.add(new double[] {tube.times[i], tube.centre[i]});
+            if ((turns(i) || slower && slow(i)) && turn++ % every == 0) {
+                all.add(new double[] {tube.times[i], tube.centre[i], 1});
             }
         }
         // Where it is slowest between the corners: a reach often ends there.
@@ -169,9 +172,19 @@ final class PlaceSearch {
         return before * after < 0 || (before == 0) != (after == 0);
     }
 
+    /** Whether the middle is slow between two places where it is faster: there a reach may end and another begin. */
+    private boolean slow(int i) {
+        double slow = speed(i);
+        return i > 1 && i + 2 < tube.size() && slow <= speed(i - 1) && slow < speed(i + 1);
+    }
+
+    private double speed(int i) {
+        return Math.abs(tube.centre[i + 1] - tube.centre[i - 1]) / (tube.times[i + 1] - tube.times[i - 1]);
+    }
+
     /** The fewest ways, and of those the nearest, beside a straight path; null if it finds none with so few as the straight path has. */
     Path search(Curve corners, Path straight) {
-        List<double[]> places = places(corners, straight.t, straight.v);
+        List<double[]> places = places(corners, straight.t, straight.v, false);
         int n = places.size();
         int added = Math.min(MOST_ADDED, begins.length + ends.length + 2 * meetings.size());
         int[] links = new int[n];
@@ -248,7 +261,7 @@ final class PlaceSearch {
      * the straight path has.
      */
     Path farthest(Curve corners, Path straight) {
-        List<double[]> places = places(corners, straight.t, straight.v);
+        List<double[]> places = places(corners, straight.t, straight.v, true);
         int n = places.size();
         int[] chosen = new int[n];
         int[][] reached = new int[n][];
@@ -303,6 +316,17 @@ final class PlaceSearch {
         int[] farthest = new int[count];
         for (int k = 0; k < count; k++) {
             farthest[k] = reached[count - 1 - k];
+        }
+        // A reach ends where the middle turns: a way that leads a little beyond leaves the next one badly off.
+        for (int k = 1; k < count; k++) {
+            double[] b = places.get(farthest[k]);
+            boolean near = b[0] - a[0] >= NEARLY * (places.get(farthest[0])[0] - a[0]);
+            if (near && b.length > 2) {
+                int turn = farthest[k];
+                System.arraycopy(farthest, 0, farthest, 1, k);
+                farthest[0] = turn;
+                break;
+            }
         }
         return farthest;
     }
