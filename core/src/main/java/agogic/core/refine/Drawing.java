@@ -29,7 +29,7 @@ final class Drawing {
     private static final double NEARER = 1 - 1e-3;
 
     /** Where there is little time: what can be gained is this part. */
-    private static final double MUCH = 0.02;
+    private static final double MUCH = 0.05;
 
     /** A way shorter than this, in the time of the tube, looks like a spike. */
     private static final double SPIKE = 1e-3;

@@ -46,6 +46,9 @@ final class Ways {
     private double weight;
     private double left;
 
+    /** True while ways are looked for in haste: only the nearest of each kind are tried. */
+    boolean soon;
+
     /** What the way was before, if it is one that is tried somewhere else: where its amount may stay. */
     Shape hint;
 
@@ -224,7 +227,7 @@ final class Ways {
                 }
             }
         }
-        if (limit == Double.POSITIVE_INFINITY) {
+        if (limit == Double.POSITIVE_INFINITY && !soon) {
             for (double amount : SPARE) {
                 double far = error(amount, v0, whole);
                 if (keep(Shape.s(amount), far, t0, v0, t1, v1)) {
