@@ -227,22 +227,15 @@ final class InteriorPoint {
         int last = corners - 1;
         if (firstSlides && at[0] != tube.times[0]) {
             boolean within = at[0] > tube.times[0] && at[0] <= levelTo;
-            off += within ? straight(tube.times[0], at[1], at[0], at[1]) : Double.POSITIVE_INFINITY;
+            off += within ? middle.off(tube.times[0], at[1], at[0], at[1]) : Double.POSITIVE_INFINITY;
         }
         double end = tube.times[tube.size() - 1];
         if (lastSlides && at[2 * last] != end) {
             boolean within = at[2 * last] < end && at[2 * last] >= levelFrom;
             double value = at[2 * last + 1];
-            off += within ? straight(at[2 * last], value, end, value) : Double.POSITIVE_INFINITY;
+            off += within ? middle.off(at[2 * last], value, end, value) : Double.POSITIVE_INFINITY;
         }
         return off;
-    }
-
-    private double straight(double t0, double v0, double t1, double v1) {
-        Middle.Part part = middle.between(t0, t1);
-        return part.length * (v0 * v0 + v0 * v1 + v1 * v1) / 3
-                - 2 * (v0 * part.sum + (v1 - v0) / part.length * part.moment)
-                + part.square;
     }
 
     private boolean corner(int i, double time, double value) {

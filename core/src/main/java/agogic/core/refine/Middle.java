@@ -133,4 +133,11 @@ final class Middle {
         part.square = square - squareBefore;
         return part;
     }
+
+    /** What a straight way is off: the square over time, exactly. */
+    double off(double t0, double v0, double t1, double v1) {
+        Part between = between(t0, t1);
+        double own = between.length * (v0 * v0 + v0 * v1 + v1 * v1) / 3;
+        return own - 2 * (v0 * between.sum + (v1 - v0) / between.length * between.moment) + between.square;
+    }
 }

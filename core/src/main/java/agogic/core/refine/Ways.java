@@ -72,9 +72,7 @@ final class Ways {
 
     /** What a straight way is off: the square over time, exactly. */
     double straight(double t0, double v0, double t1, double v1) {
-        Middle.Part part = middle.between(t0, t1);
-        double own = part.length * (v0 * v0 + v0 * v1 + v1 * v1) / 3;
-        return Math.max(0, own - 2 * (v0 * part.sum + (v1 - v0) / part.length * part.moment) + part.square);
+        return Math.max(0, middle.off(t0, v0, t1, v1));
     }
 
     /**
