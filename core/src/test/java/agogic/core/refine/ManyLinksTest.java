@@ -65,7 +65,7 @@ class ManyLinksTest {
     /** What one S leads over stays one way, however long it goes on: three points of five straight ones or fewer. */
     @Test
     void aLongHandIsNearlyAsFewAsItsReaches() {
-        for (int turns : new int[] {10, 40, 160, 640}) {
+        for (int turns : new int[] {20, 40, 160, 640}) {
             Curve curve = wandering(new Random(turns), turns);
             Refined shaped = Refining.refine(curve, curve.size(), 0.01, true);
             assertThat(shaped.points()).as("%s turns", turns).isLessThanOrEqualTo(3 * shaped.fewest() / 5);
