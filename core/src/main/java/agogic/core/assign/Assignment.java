@@ -5,8 +5,7 @@ import agogic.core.parameter.Parameter;
 import agogic.core.route.Hand;
 import agogic.core.route.Route;
 import agogic.core.session.Session;
-import agogic.core.snapshot.Snapshot;
-import agogic.core.snapshot.SnapshotSet;
+import agogic.core.snapshot.PadStart;
 import agogic.core.surface.Control;
 import agogic.core.surface.Page;
 import agogic.core.surface.Surface;
@@ -64,19 +63,15 @@ public record Assignment(
             }
         }
         Hand hand = new Hand(surface.id(), control.id());
-        for (SnapshotSet set : session.sets()) {
-            for (Snapshot one : set.snapshots()) {
-                one.pad()
-                        .filter(hand::sameControl)
-                        .ifPresent(pad -> all.add(new Assignment(
-                                surface,
-                                control,
-                                pad.page(),
-                                Optional.empty(),
-                                "Starts the snapshot " + one.name() + " of " + set.name(),
-                                "",
-                                "")));
-            }
+        for (PadStart one : PadStart.of(session.sets(), hand)) {
+            all.add(new Assignment(
+                    surface,
+                    control,
+                    one.pad().page(),
+                    Optional.empty(),
+                    "Starts the snapshot " + one.spoken(),
+                    "",
+                    ""));
         }
         for (int page = 0; page <= surface.pages().size(); page++) {
             for (Route route : routes) {

@@ -17,10 +17,11 @@ final class Drawing {
     private static final int TURNS = 8;
 
     private static final double LOW = 0.5;
+    private static final double ENOUGH = 0.995;
+
     /** Steps by each corner alone, where a wall turns that is in its way. */
     private static final double[] PROBES = {0.1, 0.01};
 
-    private static final double ENOUGH = 0.995;
     private static final double FINER = 2;
     /** With each step it is tried so often at the most, while something gets nearer. */
     private static final int AGAIN = 2;
@@ -63,8 +64,6 @@ final class Drawing {
     /** Which corners were put somewhere else since they were tried last. */
     private boolean[] stirred = {};
 
-    private int halvings = HALVINGS;
-    private double worth = 1 - NEARER;
     private Path path;
     private double[] t;
     private double[] v;
@@ -81,9 +80,7 @@ final class Drawing {
 
     /** Draws this path; it is changed in place. */
     void draw(Path drawn) {
-        path = drawn;
-        t = path.t;
-        v = path.v;
+        take(drawn);
         if (shaped) {
             shaped();
         } else {
@@ -122,9 +119,7 @@ final class Drawing {
         double before = Double.POSITIVE_INFINITY;
         for (int again = 0; again < TURNS; again++) {
             interior.draw(path, first, last, again == 0 ? 1 : LOW);
-            for (int i = 0; i + 1 < t.length; i++) {
-                path.errors[i] = ways.straight(t[i], v[i], t[i + 1], v[i + 1]);
-            }
+            path.measureStraight(ways);
             sweeps(SWEEPS, this::settle);
             if (path.off() > ENOUGH * before) {
                 for (double part : PROBES) {
@@ -140,14 +135,14 @@ final class Drawing {
 
     /** Draws this path a little, in place: each corner once by itself. */
     void brief(Path drawn) {
+        take(drawn);
+        sweeps(1, i -> settle(i, MUCH, 1));
+    }
+
+    private void take(Path drawn) {
         path = drawn;
         t = path.t;
         v = path.v;
-        halvings = 1;
-        worth = MUCH;
-        sweeps(1, this::settle);
-        halvings = HALVINGS;
-        worth = 1 - NEARER;
     }
 
     private InteriorPoint.End end(int point, boolean slides) {
@@ -237,6 +232,11 @@ final class Drawing {
 
     /** One step to where the least squares are. */
     private void settle(int i) {
+        settle(i, 1 - NEARER, HALVINGS);
+    }
+
+    /** The same if it is worth so much of what is off, the step halved no oftener than so. */
+    private void settle(int i, double worth, int halvings) {
         if (gain(i) < worth * off(i)) {
             return;
         }

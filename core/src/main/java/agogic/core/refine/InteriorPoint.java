@@ -279,10 +279,9 @@ final class InteriorPoint {
         slope[i] = rise;
         length[i] = long0;
         Middle.Part part = middle.between(t0, t1);
-        double moment = part.moment / long0;
-        atBegin[i] = long0 * (2 * v0 + v1) / 3 - 2 * (part.sum - moment);
-        atEnd[i] = long0 * (v0 + 2 * v1) / 3 - 2 * moment;
-        return long0 * (v0 * v0 + v0 * v1 + v1 * v1) / 3 - 2 * (v0 * part.sum + (v1 - v0) * moment) + part.square;
+        atBegin[i] = 2 * part.atBegin(v0, v1);
+        atEnd[i] = 2 * part.atEnd(v0, v1);
+        return part.off(v0, v1);
     }
 
     /** How hard a wall presses with so much room, by that room: what a step towards it meets. */

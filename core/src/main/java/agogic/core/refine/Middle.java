@@ -115,6 +115,22 @@ final class Middle {
         double sum;
         double moment;
         double square;
+
+        /** What a straight way over it from one value to another is off: the square over time, exactly. */
+        double off(double v0, double v1) {
+            double own = length * (v0 * v0 + v0 * v1 + v1 * v1) / 3;
+            return own - 2 * (v0 * sum + (v1 - v0) / length * moment) + square;
+        }
+
+        /** Half of how that changes with the value at its beginning. */
+        double atBegin(double v0, double v1) {
+            return length / 6 * (2 * v0 + v1) - (sum - moment / length);
+        }
+
+        /** The same of the value at its end. */
+        double atEnd(double v0, double v1) {
+            return length / 6 * (v0 + 2 * v1) - moment / length;
+        }
     }
 
     private final Part part = new Part();
@@ -134,10 +150,8 @@ final class Middle {
         return part;
     }
 
-    /** What a straight way is off: the square over time, exactly. */
+    /** What a straight way between two times is off. */
     double off(double t0, double v0, double t1, double v1) {
-        Part between = between(t0, t1);
-        double own = between.length * (v0 * v0 + v0 * v1 + v1 * v1) / 3;
-        return own - 2 * (v0 * between.sum + (v1 - v0) / between.length * between.moment) + between.square;
+        return between(t0, t1).off(v0, v1);
     }
 }

@@ -37,11 +37,16 @@ final class Path {
     static Path straight(Curve corners, Ways ways) {
         int links = corners.size() - 1;
         Path path = new Path(corners.times().clone(), corners.values().clone(), new Shape[links], new double[links]);
-        for (int i = 0; i < links; i++) {
-            path.shapes[i] = Shape.STRAIGHT;
-            path.errors[i] = ways.straight(path.t[i], path.v[i], path.t[i + 1], path.v[i + 1]);
-        }
+        Arrays.fill(path.shapes, Shape.STRAIGHT);
+        path.measureStraight(ways);
         return path;
+    }
+
+    /** Says anew what its ways are off, all of them straight. */
+    void measureStraight(Ways ways) {
+        for (int i = 0; i < errors.length; i++) {
+            errors[i] = ways.straight(t[i], v[i], t[i + 1], v[i + 1]);
+        }
     }
 
     /** What all its ways are off. */

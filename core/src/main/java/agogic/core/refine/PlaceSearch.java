@@ -125,13 +125,13 @@ final class PlaceSearch {
         }
         int turns = 0;
         for (int i = 1; i + 1 < n; i++) {
-            turns += turns(i) || slower && slow(i) ? 1 : 0;
+            turns += turns(i, slower) ? 1 : 0;
         }
         // A middle that trembles turns everywhere: of very many places some are as good as all.
         int every = 1 + turns / (TURNS + TURNS_PER_CORNER * t.length);
         int turn = 0;
         for (int i = 1; i + 1 < n; i++) {
-            if ((turns(i) || slower && slow(i)) && turn++ % every == 0) {
+            if (turns(i, slower) && turn++ % every == 0) {
                 all.add(new double[] {tube.times[i], tube.centre[i], 1});
             }
         }
@@ -166,10 +166,10 @@ final class PlaceSearch {
         return apart;
     }
 
-    private boolean turns(int i) {
+    private boolean turns(int i, boolean slower) {
         double before = tube.centre[i] - tube.centre[i - 1];
         double after = tube.centre[i + 1] - tube.centre[i];
-        return before * after < 0 || (before == 0) != (after == 0);
+        return before * after < 0 || (before == 0) != (after == 0) || slower && slow(i);
     }
 
     /** Whether the middle is slow between two places where it is faster: there a reach may end and another begin. */
@@ -291,7 +291,7 @@ final class PlaceSearch {
             path.v[k] = b[1];
             if (k > 0) {
                 double[] a = places.get(chosen[k - 1]);
-                ways.find(a[0], a[1], b[0], b[1]);
+                ways.findSoon(a[0], a[1], b[0], b[1]);
                 path.way(k - 1, ways);
             }
         }
@@ -307,16 +307,14 @@ final class PlaceSearch {
         for (int j = i + 1; j < places.size() && j - i <= FAR && failed < GIVE_UP_SOON; j++) {
             double[] b = places.get(j);
             if (b[0] > a[0]) {
-                boolean finds = ways.find(a[0], a[1], b[0], b[1]);
+                boolean finds = ways.findSoon(a[0], a[1], b[0], b[1]);
                 failed = finds ? 0 : failed + 1;
-                reached[count] = j;
-                count += finds ? 1 : 0;
+                if (finds) {
+                    reached[FAR - ++count] = j;
+                }
             }
         }
-        int[] farthest = new int[count];
-        for (int k = 0; k < count; k++) {
-            farthest[k] = reached[count - 1 - k];
-        }
+        int[] farthest = Arrays.copyOfRange(reached, FAR - count, FAR);
         // A reach ends where the middle turns: a way that leads a little beyond leaves the next one badly off.
         for (int k = 1; k < count; k++) {
             double[] b = places.get(farthest[k]);

@@ -66,9 +66,7 @@ final class ShapedFit {
     /** Of very many links: in one go, nearly as few and nearly as near, in a time that grows with them only. */
     private Path atOnce(Curve corners) {
         Path path = Path.straight(Centring.centre(corners, tube), ways);
-        ways.soon = true;
         Path fewer = shaped ? search.farthest(corners, path) : null;
-        ways.soon = false;
         path = fewer == null ? path : fewer;
         drawing.brief(path);
         return shaped ? merged(path) : path;

@@ -46,9 +46,6 @@ final class Ways {
     private double weight;
     private double left;
 
-    /** True while ways are looked for in haste: only the nearest of each kind are tried. */
-    boolean soon;
-
     /** What the way was before, if it is one that is tried somewhere else: where its amount may stay. */
     Shape hint;
 
@@ -84,9 +81,7 @@ final class Ways {
         double slope = (v1 - v0) / (t1 - t0);
         if (way.kind() == Shape.Kind.STRAIGHT) {
             Middle.Part part = middle.between(t0, t1);
-            double atEnd = part.moment / part.length;
-            double sixth = part.length / 6;
-            double off = end ? sixth * (v0 + 2 * v1) - atEnd : sixth * (2 * v0 + v1) - (part.sum - atEnd);
+            double off = end ? part.atEnd(v0, v1) : part.atBegin(v0, v1);
             double one = part.length / 3;
             all.add(-slope * off, off, slope * slope * one, -slope * one, one);
             return;
@@ -163,8 +158,17 @@ final class Ways {
         return find(t0, v0, t1, v1, Double.POSITIVE_INFINITY);
     }
 
+    /** As {@link #find(double, double, double, double)}, in haste: only the nearest of each kind are tried. */
+    boolean findSoon(double t0, double v0, double t1, double v1) {
+        return find(t0, v0, t1, v1, Double.POSITIVE_INFINITY, false);
+    }
+
     /** Finds the nearest way inside the tube that is nearer than {@code limit}; false if there is none. */
     boolean find(double t0, double v0, double t1, double v1, double limit) {
+        return find(t0, v0, t1, v1, limit, true);
+    }
+
+    private boolean find(double t0, double v0, double t1, double v1, double limit, boolean spare) {
         double whole = v1 - v0;
         if (!shaped || whole == 0) {
             double off = t1 > t0 ? straight(t0, v0, t1, v1) : limit;
@@ -225,7 +229,7 @@ final class Ways {
                 }
             }
         }
-        if (limit == Double.POSITIVE_INFINITY && !soon) {
+        if (limit == Double.POSITIVE_INFINITY && spare) {
             for (double amount : SPARE) {
                 double far = error(amount, v0, whole);
                 if (keep(Shape.s(amount), far, t0, v0, t1, v1)) {

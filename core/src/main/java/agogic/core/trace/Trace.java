@@ -6,8 +6,7 @@ import agogic.core.play.Verdict;
 import agogic.core.route.Hand;
 import agogic.core.route.Route;
 import agogic.core.session.Session;
-import agogic.core.snapshot.Snapshot;
-import agogic.core.snapshot.SnapshotSet;
+import agogic.core.snapshot.PadStart;
 import agogic.core.surface.Control;
 import agogic.core.surface.Page;
 import agogic.core.surface.Surface;
@@ -121,23 +120,19 @@ public record Trace(
     private static Optional<Trace> started(
             Session session, LiveState live, LiveState.LastEvent event, Surface surface, Control control) {
         Hand here = new Hand(surface.id(), control.id());
-        for (SnapshotSet set : session.sets()) {
-            for (Snapshot one : set.snapshots()) {
-                boolean is = one.pad()
-                        .filter(p -> p.sameControl(here) && live.active(event.surface(), p.page()))
-                        .isPresent();
-                if (is) {
-                    String when = live.playing() ? " It comes " + set.start().spoken() + "." : "";
-                    return Optional.of(Sentences.about(
+        return PadStart.of(session.sets(), here).stream()
+                .filter(one -> live.active(event.surface(), one.pad().page()))
+                .findFirst()
+                .map(one -> {
+                    String when =
+                            live.playing() ? " It comes " + one.set().start().spoken() + "." : "";
+                    return Sentences.about(
                             Verdict.STARTED,
                             "Snapshot",
-                            control.name() + " starts " + one.name() + " of " + set.name() + "." + when,
+                            control.name() + " starts " + one.spoken() + "." + when,
                             here,
-                            null));
-                }
-            }
-        }
-        return Optional.empty();
+                            null);
+                });
     }
 
     /** The trace where nothing can come in, because the port of a surface is not open. {@code state} says why. */

@@ -94,8 +94,9 @@ final class Comparing {
         Session session = shown.desk.session();
         List<Other> all = new ArrayList<>();
         for (Version one : Versions.of(session, shown.target)) {
-            if (Versions.heard(session, one).has(shown.target)) {
-                all.add(new Other(one.name(), Versions.heard(session, one), Optional.of(one)));
+            Session heard = Versions.heard(session, one);
+            if (heard.has(shown.target)) {
+                all.add(new Other(one.name(), heard, Optional.of(one)));
             }
         }
         if (shown.model != null && shown.model.refined().raw().size() > 1) {

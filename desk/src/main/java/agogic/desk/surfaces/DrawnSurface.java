@@ -9,6 +9,7 @@ import agogic.core.play.Verdict;
 import agogic.core.route.Hand;
 import agogic.core.route.Route;
 import agogic.core.session.Session;
+import agogic.core.snapshot.PadStart;
 import agogic.core.snapshot.Snapshot;
 import agogic.core.snapshot.SnapshotSet;
 import agogic.core.surface.Control;
@@ -254,16 +255,11 @@ public final class DrawnSurface extends VBox {
 
     /** The name of the snapshot that a control starts on the page that counts; empty for none. */
     private static String starts(Session session, Hand hand, int number, LiveState live) {
-        for (SnapshotSet set : session.sets()) {
-            for (Snapshot one : set.snapshots()) {
-                if (one.pad()
-                        .filter(p -> p.sameControl(hand) && live.active(number, p.page()))
-                        .isPresent()) {
-                    return DrawnControl.STARTS + one.name();
-                }
-            }
-        }
-        return "";
+        return PadStart.of(session.sets(), hand).stream()
+                .filter(one -> live.active(number, one.pad().page()))
+                .findFirst()
+                .map(one -> DrawnControl.STARTS + one.snapshot().name())
+                .orElse("");
     }
 
     /** True if what a control starts came last of its set. */

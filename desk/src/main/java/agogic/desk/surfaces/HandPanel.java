@@ -1,7 +1,6 @@
 package agogic.desk.surfaces;
 
 import agogic.core.assign.Assigning;
-import agogic.core.assign.Assignment;
 import agogic.core.assign.Overlap;
 import agogic.core.assign.SpanChange;
 import agogic.core.macro.Macro;
@@ -12,6 +11,7 @@ import agogic.core.route.Span;
 import agogic.core.route.Takeover;
 import agogic.core.route.Target;
 import agogic.core.session.Session;
+import agogic.core.snapshot.PadStart;
 import agogic.core.surface.Control;
 import agogic.core.surface.Surface;
 import agogic.desk.acts.ActParts;
@@ -163,9 +163,8 @@ public final class HandPanel extends VBox {
                 + (control.touchSensitive() ? " · feels the hand" : "")
                 + (control.shows() ? " · shows values" : "")
                 + (turns.isEmpty() ? "" : " · " + turns)
-                + Assignment.of(session, surface, control).stream()
-                        .filter(a -> a.does().startsWith("Starts"))
-                        .map(a -> " · s" + a.does().substring(1))
+                + PadStart.of(session.sets(), hand).stream()
+                        .map(one -> " · starts the snapshot " + one.spoken())
                         .collect(Collectors.joining()));
         List<String> conflicts = Overlap.of(session).stream()
                 .filter(o -> o.kind().conflict() && o.about(hand))
