@@ -18,6 +18,7 @@ import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.List;
 import java.util.function.DoubleBinaryOperator;
+import java.util.stream.DoubleStream;
 import java.util.stream.IntStream;
 
 /** From ride to envelope: reconstruct, shift, steady, fit, say how far the result is from the hand. */
@@ -288,29 +289,29 @@ public final class Refining {
         if (pins.isEmpty()) {
             return tube;
         }
-        Tube open = tube;
-        for (Point pin : pins) {
-            open = open.with(pin.time()).with(edge(pin, -1)).with(edge(pin, 1));
-        }
+        Tube open = tube.with(pins.stream()
+                .flatMapToDouble(pin -> DoubleStream.of(pin.time(), edge(pin, -1), edge(pin, 1)))
+                .toArray());
         int n = open.size();
         double[] t = open.times;
         double[] lower = open.lower.clone();
+        double[] centre = open.centre.clone();
         double[] upper = open.upper.clone();
         for (Point pin : pins) {
             int at = Arrays.binarySearch(t, pin.time());
             boolean inside = lower[at] <= pin.value() && pin.value() <= upper[at];
-            for (int i = 0; i < n && !inside; i++) {
-                if (t[i] > edge(pin, -1) && t[i] < edge(pin, 1)) {
-                    lower[i] = Math.min(lower[i], pin.value());
-                    upper[i] = Math.max(upper[i], pin.value());
-                }
+            for (int i = open.before(edge(pin, -1)) + 1; i < n && !inside && t[i] < edge(pin, 1); i++) {
+                lower[i] = Math.min(lower[i], pin.value());
+                upper[i] = Math.max(upper[i], pin.value());
             }
         }
-        Tube passed = new Tube(t, lower, open.centre, upper);
         for (Point pin : pins) {
-            passed = passed.through(Arrays.binarySearch(t, pin.time()), pin.value());
+            int at = Arrays.binarySearch(t, pin.time());
+            lower[at] = pin.value();
+            centre[at] = pin.value();
+            upper[at] = pin.value();
         }
-        return passed;
+        return new Tube(t, lower, centre, upper);
     }
 
     private double edge(Point pin, int side) {

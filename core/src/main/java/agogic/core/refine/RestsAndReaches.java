@@ -5,6 +5,7 @@ import agogic.core.envelope.Shape;
 import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.List;
+import java.util.stream.DoubleStream;
 
 /** Fits a hand piece by piece: level on its rests, through points set by hand, and the fewest ways between. */
 final class RestsAndReaches {
@@ -70,7 +71,6 @@ final class RestsAndReaches {
      * @param pins set by hand in there, in time order; a way of theirs that is not straight leads to the next as it is
      */
     void piece(Tube open, List<Rest> rests, List<Point> pins, double steady) {
-        Tube tube = open;
         int before = level.size();
         List<Stop> stops = new ArrayList<>();
         for (Point pin : pins) {
@@ -87,18 +87,21 @@ final class RestsAndReaches {
                 continue;
             }
             double earliest =
-                    level.size() > before ? level.get(level.size() - 1).to() : tube.times[0];
-            double latest = r + 1 < rests.size() ? rests.get(r + 1).from() : tube.times[tube.size() - 1];
+                    level.size() > before ? level.get(level.size() - 1).to() : open.times[0];
+            double latest = r + 1 < rests.size() ? rests.get(r + 1).from() : open.times[open.size() - 1];
             boolean free = !drawnOver(rest, pins)
                     && pins.stream().noneMatch(p -> p.time() >= rest.early() && p.time() <= rest.late());
-            Rest lies = free ? lying(tube, rest, earliest, latest) : null;
+            Rest lies = free ? lying(open, rest, earliest, latest) : null;
             if (lies != null) {
-                tube = tube.with(lies.from()).with(lies.to());
                 stops.add(new Stop(lies.from(), lies.value(), true, false, false, null));
                 stops.add(new Stop(lies.to(), lies.value(), false, true, false, null));
                 level.add(lies);
             }
         }
+        meetings.sort((a, b) -> Double.compare(a[0], b[0]));
+        Tube tube = open.with(level.subList(before, level.size()).stream()
+                .flatMapToDouble(rest -> DoubleStream.of(rest.from(), rest.to()))
+                .toArray());
         stops.sort((a, b) -> Double.compare(a.time(), b.time()));
         tubes.add(tube);
         straight++;
@@ -154,7 +157,7 @@ final class RestsAndReaches {
         boolean levelBefore = from != null && from.levelBefore();
         boolean levelAfter = to != null && to.levelAfter();
         ShapedFit.Fitted fitted =
-                ShapedFit.fit(slice, shaped, steady, new PlaceSearch.Surroundings(levelBefore, levelAfter, meetings));
+                ShapedFit.fit(slice, shaped, steady, new PlaceSearch.Surroundings(levelBefore, levelAfter, meetings(slice)));
         if (levelBefore && points.size() > first && fitted.points().get(0).time() > from.time()) {
             // The level goes on up to where the first way begins.
             points.remove(points.size() - 1);
@@ -166,6 +169,24 @@ final class RestsAndReaches {
             add(first, joins ? point.pinned(pinned) : point);
             joins = false;
         }
+    }
+
+    /** Where reaches meet within a part of this piece. */
+    private List<double[]> meetings(Tube slice) {
+        double from = slice.times[0];
+        double to = slice.times[slice.size() - 1];
+        int first = 0;
+        int past = meetings.size();
+        while (first < past) {
+            int middle = (first + past) >>> 1;
+            boolean before = meetings.get(middle)[0] <= from;
+            first = before ? middle + 1 : first;
+            past = before ? past : middle;
+        }
+        while (past < meetings.size() && meetings.get(past)[0] < to) {
+            past++;
+        }
+        return List.copyOf(meetings.subList(first, past));
     }
 
     /** The rest where it can be level inside the tube, as far as it reaches; null if it cannot. */

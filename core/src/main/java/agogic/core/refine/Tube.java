@@ -102,26 +102,37 @@ public final class Tube {
         return between(curve, tolerance, Double.NEGATIVE_INFINITY, Double.POSITIVE_INFINITY);
     }
 
-    /** This tube with a point at {@code time}, if that lies inside. */
-    Tube with(double time) {
-        int found = Arrays.binarySearch(times, time);
-        if (found >= 0 || time < times[0] || time > times[times.length - 1]) {
+    /** This tube with a point at each of these times that lies inside; they come in any order. */
+    Tube with(double... more) {
+        double[] at = Arrays.stream(more)
+                .filter(time -> time > times[0] && time < times[size() - 1] && Arrays.binarySearch(times, time) < 0)
+                .sorted()
+                .distinct()
+                .toArray();
+        if (at.length == 0) {
             return this;
         }
-        int at = -found - 1;
-        return new Tube(
-                inserted(times, at, time),
-                inserted(lower, at, lowerAt(time)),
-                inserted(centre, at, centreAt(time)),
-                inserted(upper, at, upperAt(time)));
+        double[] all = new double[size() + at.length];
+        int next = 0;
+        for (int i = 0; i < size(); i++) {
+            while (next < at.length && at[next] < times[i]) {
+                all[i + next] = at[next++];
+            }
+            all[i + next] = times[i];
+        }
+        return new Tube(all, over(lower, all), over(centre, all), over(upper, all));
     }
 
-    private static double[] inserted(double[] all, int at, double one) {
-        double[] more = new double[all.length + 1];
-        System.arraycopy(all, 0, more, 0, at);
-        more[at] = one;
-        System.arraycopy(all, at, more, at + 1, all.length - at);
-        return more;
+    /** A wall or the middle at rising times, those of all points among them. */
+    private double[] over(double[] wall, double[] all) {
+        double[] over = new double[all.length];
+        int i = 0;
+        for (int k = 0; k < all.length; k++) {
+            boolean point = i < size() && times[i] == all[k];
+            over[k] = point ? wall[i] : at(wall, i - 1, all[k]);
+            i += point ? 1 : 0;
+        }
+        return over;
     }
 
     /** This tube with both walls at {@code value} at its point {@code i}. */
