@@ -82,6 +82,11 @@ public record Shape(Kind kind, double amount, double count, double duty, double 
         return new Shape(Kind.S, amount, 0, 0, 0, 1);
     }
 
+    /** The same with another amount, −1..1, if it is bent or an S; else itself. */
+    public Shape with(double other) {
+        return drawable() ? kind == Kind.S ? s(other) : bent(other) : this;
+    }
+
     /** Straight with {@code count} periods of a wave of this {@code depth} on it. */
     public static Shape wave(Kind form, double depth, double count, double duty) {
         return new Shape(form, depth, count, form == Kind.PULSE ? duty : 0, 0, 1);

@@ -46,6 +46,22 @@ final class BlockTridiagonal {
         to[4 * i + 3] += weight;
     }
 
+    /** Adds to the block of a corner: of its time, of both, of its value. */
+    void add(int corner, double time, double both, double value) {
+        own[4 * corner] += time;
+        own[4 * corner + 1] += both;
+        own[4 * corner + 2] += both;
+        own[4 * corner + 3] += value;
+    }
+
+    /** Adds to the block that joins a corner to the next: its time and value by those of the next. */
+    void addNext(int corner, double timeTime, double timeValue, double valueTime, double valueValue) {
+        next[4 * corner] += timeTime;
+        next[4 * corner + 1] += timeValue;
+        next[4 * corner + 2] += valueTime;
+        next[4 * corner + 3] += valueValue;
+    }
+
     /** Adds {@code weight} times the square of the time between a corner and the next. */
     void addLength(int corner, double weight) {
         own[4 * corner] += weight;

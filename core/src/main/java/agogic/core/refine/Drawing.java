@@ -6,25 +6,28 @@ import java.util.Arrays;
 /**
  * Draws the corners of a path nearer to the middle of a tube, as near as its ways allow; their number stays. A corner goes
  * to where the least squares of both its ways would have it (a step of Gauss and Newton, the amounts of the ways left free:
- * Kaufman 1975); where walls are in the way it is tried by smaller and smaller steps in all directions.
+ * Kaufman 1975), and all of them together ({@link InteriorPoint}); where a wall turns that is in the way it is tried by
+ * steps in all directions.
  */
 final class Drawing {
     private static final int SWEEPS = 6;
     private static final int HALVINGS = 3;
-    private static final int ROUNDS = 6;
 
-    /** A straight path is drawn all at once so often at the most, the barrier then lower; and again if it got so much nearer. */
+    private static final int AGAIN = 2;
+
+    /** Corners are drawn together so often at the most, the barrier then lower; and again if it got so much nearer. */
     private static final int TURNS = 8;
 
     private static final double LOW = 0.5;
     private static final double ENOUGH = 0.995;
 
-    /** Steps by each corner alone, where a wall turns that is in its way. */
+    /** Steps by each corner alone, where a wall turns that is in its way, as parts of what there is; of shaped ways a long one first. */
     private static final double[] PROBES = {0.1, 0.01};
 
-    private static final double FINER = 2;
-    /** With each step it is tried so often at the most, while something gets nearer. */
-    private static final int AGAIN = 2;
+    private static final double LONG = 0.125;
+
+    /** Of what lies inside of a path this part is looked for at the least. */
+    private static final double SOME = 0.05;
 
     /** A step counts if it is nearer by this part. */
     private static final double NEARER = 1 - 1e-3;
@@ -40,17 +43,13 @@ final class Drawing {
 
     private static final double DAMPING = 1e-3;
 
-    /** The steps around a corner that a wall holds, as parts of what there is. */
-    private static final double[] SIZES = {0.2, 0.06, 0.02, 0.006, 0.002, 0.0006, 0.0002};
-
     /** Steps finer than this are tried only where something is to be gained. */
     private static final double FINE = 0.05;
 
-    private static final int DIRECTIONS = 16;
     private static final double WORTH = 0.001;
 
-    /** What could be gained at most is so little of the whole that nobody misses it. */
-    private static final double LITTLE = 0.002;
+    /** So little of what all of a path is off nobody misses. */
+    private static final double LITTLE = 1e-4;
 
     private final Tube tube;
     private final Ways ways;
@@ -58,8 +57,8 @@ final class Drawing {
     private final PlaceSearch.Surroundings about;
     private final boolean shaped;
     private final Pull pull = new Pull();
-    private final Wander wander;
-    private final InteriorPoint interior;
+    private final InteriorStraight interior;
+    private final InteriorShaped shapes;
     private final double[] range = new double[2];
     /** Which corners were put somewhere else since they were tried last. */
     private boolean[] stirred = {};
@@ -74,62 +73,83 @@ final class Drawing {
         this.ways = ways;
         this.search = search;
         this.about = about;
-        wander = new Wander(tube, ways);
-        interior = new InteriorPoint(tube, ways.middle);
+        interior = new InteriorStraight(tube, ways.middle);
+        shapes = new InteriorShaped(tube, ways);
     }
 
     /** Draws this path; it is changed in place. */
     void draw(Path drawn) {
         take(drawn);
         if (shaped) {
-            shaped();
-        } else {
-            straight();
-        }
-        lengthen();
-    }
-
-    private void shaped() {
-        sweeps(SWEEPS, this::settle);
-        double part = 0.125;
-        for (int round = 0; round < ROUNDS; round++, part /= FINER) {
-            double step = part;
-            if (sweeps(AGAIN, i -> probe(i, step))) {
+            sweeps(SWEEPS, this::settle);
+            if (sweeps(AGAIN, i -> probe(i, LONG))) {
                 // A wall that was in the way may be none any more.
                 sweeps(SWEEPS, this::settle);
             }
         }
-        boolean moved = true;
-        for (int again = 0; moved && again < AGAIN; again++) {
-            moved = false;
-            for (double size : SIZES) {
-                if (sweeps(AGAIN, i -> around(i, size))) {
-                    moved = true;
-                    sweeps(AGAIN, this::settle);
-                }
-            }
-        }
-        wander();
+        together();
+        straighten();
+        lengthen();
     }
 
-    /** All corners of a straight path at once and each by itself, in turn; the barrier is low when it is not the first time. */
-    private void straight() {
+    /** All corners at once, with the amounts of shaped ways, and each by itself, in turn. */
+    private void together() {
         InteriorPoint.End first = end(0, about.levelBefore());
         InteriorPoint.End last = end(tube.size() - 1, about.levelAfter());
         double before = Double.POSITIVE_INFINITY;
         for (int again = 0; again < TURNS; again++) {
-            interior.draw(path, first, last, again == 0 ? 1 : LOW);
-            path.measureStraight(ways);
+            double high = again == 0 ? 1 : LOW;
+            if (shaped) {
+                Path tried = path.copy();
+                if (shapes.draw(tried, first, last, high)) {
+                    accept(tried);
+                }
+            } else {
+                interior.draw(path, first, last, high);
+                path.measureStraight(ways);
+            }
             sweeps(SWEEPS, this::settle);
-            if (path.off() > ENOUGH * before) {
+            if (off(path) > ENOUGH * before) {
                 for (double part : PROBES) {
                     sweeps(1, i -> probe(i, part));
                 }
-                if (path.off() > ENOUGH * before) {
+                if (off(path) > ENOUGH * before) {
                     return;
                 }
             }
-            before = path.off();
+            before = off(path);
+        }
+    }
+
+    /** What all of a path is off, the levels before and after it too. */
+    private double off(Path one) {
+        int last = one.size() - 1;
+        int end = tube.size() - 1;
+        return one.off()
+                + (about.levelBefore() ? search.level(tube.times[0], one.t[0], one.v[0]) : 0)
+                + (about.levelAfter() ? search.level(tube.times[end], one.t[last], one.v[last]) : 0);
+    }
+
+    /** Takes over as much of another path, whose ways are of the same kinds, as lies inside, if that is nearer. */
+    private void accept(Path other) {
+        double whole = off(path);
+        for (double part = 1; part > SOME; part /= 2) {
+            Path tried = path.towards(other, part);
+            if (tried.measure(ways) && off(tried) < whole) {
+                path.become(tried);
+                return;
+            }
+        }
+    }
+
+    /** What is hardly farther when it is straight is straight. */
+    private void straighten() {
+        for (int i = 0; i + 1 < path.size(); i++) {
+            double limit = path.errors[i] + LITTLE * path.off();
+            boolean other = path.shapes[i] != Shape.STRAIGHT;
+            if (other && ways.exactly(t[i], v[i], t[i + 1], v[i + 1], Shape.STRAIGHT, limit)) {
+                path.way(i, ways);
+            }
         }
     }
 
@@ -149,21 +169,6 @@ final class Drawing {
         return slides
                 ? InteriorPoint.End.TIME
                 : tube.upper[point] > tube.lower[point] ? InteriorPoint.End.VALUE : InteriorPoint.End.NOTHING;
-    }
-
-    /** Where much is to be gained that walls keep away, corners are tried beside where they are, with all that goes with them. */
-    private void wander() {
-        for (int again = 0; again < AGAIN; again++) {
-            double whole = path.off();
-            boolean moved = false;
-            for (int i = 0; i < t.length; i++) {
-                boolean still = end(i) && slides(i);
-                moved |= !still && gain(i, true) > LITTLE * whole && wander.about(path, i);
-            }
-            if (!moved) {
-                return;
-            }
-        }
     }
 
     private interface Try {
@@ -205,24 +210,20 @@ final class Drawing {
 
     /** How much nearer the least squares would be with this corner elsewhere, were no wall in the way. */
     private double gain(int i) {
-        return gain(i, false);
-    }
-
-    private double gain(int i, boolean held) {
-        pull(i, t[i], held);
+        pull(i, t[i]);
         boolean free = end(i) && !slides(i);
         pull.solve(!free, !end(i) || free, DAMPING);
         return pull.gain();
     }
 
     /** What the ways at a corner would have it do, if it were at {@code time}. */
-    private void pull(int i, double time, boolean held) {
+    private void pull(int i, double time) {
         pull.clear();
         if (i > 0) {
-            ways.pull(pull, t[i - 1], v[i - 1], time, v[i], path.shapes[i - 1], true, held);
+            ways.pull(pull, t[i - 1], v[i - 1], time, v[i], path.shapes[i - 1], true);
         }
         if (i + 1 < t.length) {
-            ways.pull(pull, time, v[i], t[i + 1], v[i + 1], path.shapes[i], false, held);
+            ways.pull(pull, time, v[i], t[i + 1], v[i + 1], path.shapes[i], false);
         }
     }
 
@@ -268,7 +269,7 @@ final class Drawing {
         range[1] = tube.upperAt(time);
         tube.narrow(t[i - 1], v[i - 1], time, range);
         tube.narrow(t[i + 1], v[i + 1], time, range);
-        pull(i, time, false);
+        pull(i, time);
         pull.solve(false, true, 0);
         double value = Math.max(range[0], Math.min(range[1], v[i] + pull.value));
         if (!(range[0] <= range[1])) {
@@ -328,26 +329,6 @@ final class Drawing {
         move(i, later, tube.held(later, tube.centreAt(later)));
         double earlier = t[i] - before * part / 2;
         move(i, earlier, tube.held(earlier, tube.centreAt(earlier)));
-    }
-
-    /** Where the least squares have something to gain that a wall keeps from them: steps in many directions. */
-    private void around(int i, double size) {
-        if (!(gain(i) > WORTH * off(i))) {
-            return;
-        }
-        if (end(i)) {
-            double width = tube.upperAt(t[i]) - tube.lowerAt(t[i]);
-            if (!slides(i) && !free(i, v[i] + width * size)) {
-                free(i, v[i] - width * size);
-            }
-            return;
-        }
-        double inTime = size * Math.min(t[i] - t[i - 1], t[i + 1] - t[i]);
-        double inValue = size * (tube.upperAt(t[i]) - tube.lowerAt(t[i]));
-        for (int k = 0; k < DIRECTIONS; k++) {
-            double angle = 2 * Math.PI * k / DIRECTIONS;
-            move(i, t[i] + inTime * Math.cos(angle), v[i] + inValue * Math.sin(angle));
-        }
     }
 
     private void along(int i, double by, double slope) {

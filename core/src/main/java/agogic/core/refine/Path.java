@@ -49,6 +49,17 @@ final class Path {
         }
     }
 
+    /** Says anew what its ways are off; false, and not all is said, if one of them leaves the tube. */
+    boolean measure(Ways ways) {
+        for (int i = 0; i < errors.length; i++) {
+            if (!ways.exactly(t[i], v[i], t[i + 1], v[i + 1], shapes[i], Double.POSITIVE_INFINITY)) {
+                return false;
+            }
+            errors[i] = ways.error;
+        }
+        return true;
+    }
+
     /** What all its ways are off. */
     double off() {
         double off = 0;
@@ -56,6 +67,33 @@ final class Path {
             off += error;
         }
         return off;
+    }
+
+    Path copy() {
+        return new Path(t.clone(), v.clone(), shapes.clone(), errors.clone());
+    }
+
+    /** This path becomes another with as many corners. */
+    void become(Path other) {
+        System.arraycopy(other.t, 0, t, 0, t.length);
+        System.arraycopy(other.v, 0, v, 0, v.length);
+        System.arraycopy(other.shapes, 0, shapes, 0, shapes.length);
+        System.arraycopy(other.errors, 0, errors, 0, errors.length);
+    }
+
+    /** A path so much of the way (0..1) from this one to another, whose ways are of the same kinds or straight; what they are off is not known. */
+    Path towards(Path other, double part) {
+        Path path = copy();
+        for (int i = 0; i < t.length; i++) {
+            path.t[i] += part * (other.t[i] - t[i]);
+            path.v[i] += part * (other.v[i] - v[i]);
+        }
+        for (int i = 0; i < shapes.length; i++) {
+            Shape there = other.shapes[i];
+            Shape kind = there.drawable() ? there : shapes[i];
+            path.shapes[i] = kind.with(shapes[i].amount() + part * (there.amount() - shapes[i].amount()));
+        }
+        return path;
     }
 
     int size() {

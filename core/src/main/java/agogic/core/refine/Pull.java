@@ -7,7 +7,6 @@ final class Pull {
     private double timeTime;
     private double timeValue;
     private double valueValue;
-    private double more;
 
     /** The step that was solved last. */
     double time;
@@ -20,12 +19,6 @@ final class Pull {
         timeTime = 0;
         timeValue = 0;
         valueValue = 0;
-        more = 0;
-    }
-
-    /** Adds what a way could gain by itself, its ends where they are. */
-    void more(double gain) {
-        more += gain;
     }
 
     /** Adds the products of a way: of what it is off with its changes by time and by value, and of those changes. */
@@ -56,6 +49,6 @@ final class Pull {
 
     /** How much nearer the step that was solved last would be, were nothing in its way. */
     double gain() {
-        return more - (ofTime * time + ofValue * value);
+        return -(ofTime * time + ofValue * value);
     }
 }

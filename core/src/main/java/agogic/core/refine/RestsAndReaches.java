@@ -156,8 +156,8 @@ final class RestsAndReaches {
         }
         boolean levelBefore = from != null && from.levelBefore();
         boolean levelAfter = to != null && to.levelAfter();
-        ShapedFit.Fitted fitted =
-                ShapedFit.fit(slice, shaped, steady, new PlaceSearch.Surroundings(levelBefore, levelAfter, meetings(slice)));
+        ShapedFit.Fitted fitted = ShapedFit.fit(
+                slice, shaped, steady, new PlaceSearch.Surroundings(levelBefore, levelAfter, meetings(slice)));
         if (levelBefore && points.size() > first && fitted.points().get(0).time() > from.time()) {
             // The level goes on up to where the first way begins.
             points.remove(points.size() - 1);

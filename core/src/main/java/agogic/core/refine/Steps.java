@@ -5,6 +5,8 @@ import agogic.core.envelope.Shape;
 /** A shape at a place: how much of the way is done, how fast it is there, and what a greater amount adds. */
 final class Steps {
     private static final int NEWTON = 3;
+    /** An exponent so small hardly bends. */
+    private static final double HARDLY = 1e-3;
 
     /** How much of the way is done; how fast it is there; and what a greater amount adds. */
     double part;
@@ -28,6 +30,12 @@ final class Steps {
     }
 
     void at(Shape.Kind kind, double amount, double u) {
+        if (kind == Shape.Kind.STRAIGHT) {
+            part = u;
+            rise = 1;
+            more = 0;
+            return;
+        }
         if (kind == Shape.Kind.S) {
             double usual = u * u * (3 - 2 * u);
             double steep = 6 * u * (1 - u);
@@ -38,6 +46,15 @@ final class Steps {
             return;
         }
         double k = 8 * amount;
+        if (Math.abs(k) < HARDLY) {
+            // The first terms of its series: beyond those nothing is seen.
+            double bulge = u * (u - 1);
+            double tilt = 2 * u - 1;
+            part = u + k * bulge * (0.5 + k * tilt / 12);
+            rise = 1 + k * (tilt / 2 + k * (6 * bulge + 1) / 12);
+            more = 8 * bulge * (0.5 + k * tilt / 6);
+            return;
+        }
         double all = Math.expm1(k);
         double grown = Math.exp(k * u);
         part = (grown - 1) / all;

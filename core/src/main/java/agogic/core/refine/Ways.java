@@ -21,7 +21,7 @@ final class Ways {
     /** So often a bend is settled, and so far from straight it stays. */
     private static final int SETTLES = 3;
 
-    private static final double LEAST = 1e-3;
+    static final double LEAST = 1e-3;
 
     /** So many walls a shape is led along. */
     private static final int WALLS = 4;
@@ -72,12 +72,8 @@ final class Ways {
         return Math.max(0, middle.off(t0, v0, t1, v1));
     }
 
-    /**
-     * Adds what a way wants of the corner at its end, or at its beginning.
-     *
-     * @param held true if a wall keeps its amount where it is; else what the amount will take up is not asked of the corner
-     */
-    void pull(Pull all, double t0, double v0, double t1, double v1, Shape way, boolean end, boolean held) {
+    /** Adds what a way wants of the corner at its end, or at its beginning. */
+    void pull(Pull all, double t0, double v0, double t1, double v1, Shape way, boolean end) {
         double slope = (v1 - v0) / (t1 - t0);
         if (way.kind() == Shape.Kind.STRAIGHT) {
             Middle.Part part = middle.between(t0, t1);
@@ -114,9 +110,8 @@ final class Ways {
             valueAmount += value * amount;
             amounts += amount * amount;
         }
-        if (held && amounts > 0) {
-            all.more(weight * offAmount * offAmount / amounts);
-        } else if (amounts > 0 && Math.abs(way.amount()) < 1) {
+        // What the amount will take up is not asked of the corner.
+        if (amounts > 0 && Math.abs(way.amount()) < 1) {
             offTime -= timeAmount * offAmount / amounts;
             offValue -= valueAmount * offAmount / amounts;
             timeTime -= timeAmount * timeAmount / amounts;
@@ -124,6 +119,27 @@ final class Ways {
             valueValue -= valueAmount * valueAmount / amounts;
         }
         all.add(offTime * weight, offValue * weight, timeTime * weight, timeValue * weight, valueValue * weight);
+    }
+
+    /**
+     * What a way is off, and half of how that changes with its ends and its amount: see {@link Normal}.
+     *
+     * @param normal what is added to
+     */
+    double squares(Normal normal, double t0, double v0, double t1, double v1, Shape.Kind kind, double amount) {
+        sample(t0, t1);
+        double whole = v1 - v0;
+        double slope = whole / (t1 - t0);
+        double sum = 0;
+        for (int i = 0; i < SAMPLES; i++) {
+            double u = PLACES[i];
+            steps.at(kind, amount, u);
+            double off = v0 + whole * steps.part - c[i];
+            sum += off * off;
+            double time = -slope * steps.rise;
+            normal.add(2 * weight, 2 * weight * off, u, time, steps.part, whole * steps.more);
+        }
+        return sum * weight + left;
     }
 
     /** The nearest shape broke a wall: of its kind the one that keeps to it there, and to the next one. */

@@ -84,7 +84,7 @@ class NearestTest {
     /** As above, with the amounts of the ways. */
     @Test
     void randomNeighboursOfShapedWaysAreNotNearer() {
-        assertThat(nearer(40, true)).isZero();
+        assertThat(nearer(100, true)).isZero();
     }
 
     private static int nearer(int seeds, boolean shaped) {
