@@ -79,13 +79,16 @@ record FromHand(double greatest, double normalised, double at, double middle) {
         /** Where one way ends and another begins it can be farther than anywhere beside. */
         private void points(Tube cell) {
             int last = cell.size() - 1;
+            int i = 0;
             for (int p = Math.max(0, envelope.lastAtOrBefore(cell.times[0])); p < envelope.size(); p++) {
                 double moment = envelope.time(p);
-                int i = cell.before(moment);
                 if (moment > cell.times[last]) {
                     return;
                 }
-                if (i >= 0 && i < last && moment > cell.times[0]) {
+                while (i < last && cell.times[i + 1] <= moment) {
+                    i++;
+                }
+                if (i < last && moment > cell.times[0]) {
                     double u = (moment - cell.times[i]) / (cell.times[i + 1] - cell.times[i]);
                     look(envelope.valueAt(moment), moment, cell, i, u);
                     look(envelope.valueBefore(moment), moment, cell, i, u);

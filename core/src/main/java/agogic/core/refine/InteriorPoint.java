@@ -14,6 +14,9 @@ abstract class InteriorPoint {
         TIME
     }
 
+    /** The square that is off by rounding, in each time. */
+    private static final double ROUNDING = 1e-15;
+
     /** Links are no shorter than this part of them all. */
     private static final double SHORTEST = 1e-9;
 
@@ -143,7 +146,8 @@ abstract class InteriorPoint {
         begin(path, first, last);
         int places = prepare(path) + corners;
         double off = off(x, amounts);
-        if (!(off > 0 && off < Double.POSITIVE_INFINITY)) {
+        double rounding = ROUNDING * (x[2 * corners - 2] - x[0]);
+        if (!(off > rounding && off < Double.POSITIVE_INFINITY)) {
             return false;
         }
         double start = off;

@@ -8,15 +8,20 @@ import agogic.core.curve.SavitzkyGolay;
  */
 final class Middle {
     private final double begin;
-    private final double[] times;
-    private final double[] values;
-    private final double[] rises;
-    private final double[] sums;
-    private final double[] moments;
-    private final double[] squares;
-    /** Where the times are not even; else one by their distance. */
-    private final Gaps gaps;
+    private static final int RISE = 1;
+    private static final int SUM = 2;
+    private static final int MOMENT = 3;
+    private static final int SQUARE = 4;
+    private static final int EACH = 5;
 
+    private final double[] times;
+    /** Of each knot its value, how it rises from there, and the integrals up to there: side by side, for they are asked for together. */
+    private final double[] knots;
+
+    /** Where it is not steadied: it has the times of this tube. Else null, and the times are even. */
+    private final Tube sameTimes;
+
+    /** One by the distance of even times. */
     private final double perSpace;
     private int gap;
 
@@ -31,6 +36,7 @@ final class Middle {
         int n = tube.size();
         begin = tube.times[0];
         double length = tube.times[n - 1] - begin;
+        double[] values;
         int count = Math.max(32, Math.min(4096, 3 * n));
         double space = length / count;
         int half = (int) Math.min(12, steady / space / 2);
@@ -40,7 +46,7 @@ final class Middle {
                 times[i] = i == count ? length : i * space;
             }
             values = SavitzkyGolay.smooth(even(tube), half);
-            gaps = null;
+            sameTimes = null;
             perSpace = 1 / space;
         } else {
             times = new double[n];
@@ -48,21 +54,22 @@ final class Middle {
                 times[i] = tube.times[i] - begin;
             }
             values = tube.centre;
-            gaps = new Gaps(times);
+            sameTimes = tube;
             perSpace = Double.NaN;
         }
-        int knots = times.length;
-        rises = new double[knots - 1];
-        sums = new double[knots];
-        moments = new double[knots];
-        squares = new double[knots];
-        for (int i = 0; i + 1 < knots; i++) {
-            rises[i] = (values[i + 1] - values[i]) / (times[i + 1] - times[i]);
-            gap = i;
-            within(times[i + 1] - times[i]);
-            sums[i + 1] = sum;
-            moments[i + 1] = moment;
-            squares[i + 1] = square;
+        int last = times.length - 1;
+        knots = new double[EACH * (last + 1)];
+        for (int i = 0; i <= last; i++) {
+            int at = EACH * i;
+            knots[at] = values[i];
+            knots[at + SUM] = sum;
+            knots[at + MOMENT] = moment;
+            knots[at + SQUARE] = square;
+            if (i < last) {
+                knots[at + RISE] = (values[i + 1] - values[i]) / (times[i + 1] - times[i]);
+                gap = i;
+                within(times[i + 1] - times[i]);
+            }
         }
     }
 
@@ -84,7 +91,7 @@ final class Middle {
 
     /** Integrates up to {@code time}, counted from the beginning of the tube. */
     void upTo(double time) {
-        gap = Math.max(0, Math.min(times.length - 2, gaps == null ? (int) (time * perSpace) : gaps.before(time)));
+        gap = Math.max(0, Math.min(times.length - 2, sameTimes == null ? (int) (time * perSpace) : sameTimes.before(begin + time)));
         within(time - times[gap]);
     }
 
@@ -97,12 +104,13 @@ final class Middle {
     }
 
     private void within(double part) {
-        double value = values[gap];
-        double rise = rises[gap];
+        int at = EACH * gap;
+        double value = knots[at];
+        double rise = knots[at + RISE];
         double area = part * (value + rise * part / 2);
-        sum = sums[gap] + area;
-        moment = moments[gap] + times[gap] * area + part * part * (value / 2 + rise * part / 3);
-        square = squares[gap] + part * (value * (value + rise * part) + rise * rise * part * part / 3);
+        sum = knots[at + SUM] + area;
+        moment = knots[at + MOMENT] + times[gap] * area + part * part * (value / 2 + rise * part / 3);
+        square = knots[at + SQUARE] + part * (value * (value + rise * part) + rise * rise * part * part / 3);
     }
 
     double begin() {

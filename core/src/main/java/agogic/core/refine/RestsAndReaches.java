@@ -6,6 +6,7 @@ import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.List;
 import java.util.stream.DoubleStream;
+import java.util.stream.IntStream;
 
 /** Fits a hand piece by piece: level on its rests, through points set by hand, and the fewest ways between. */
 final class RestsAndReaches {
@@ -14,6 +15,9 @@ final class RestsAndReaches {
 
     /** Where on a rest that is none two reaches may meet. */
     private static final double[] MEETINGS = {-0.3, 0, 0.25, 0.5, 0.75, 1, 1.3};
+
+    /** A piece of so many points is worked out with all that the machine has. */
+    private static final int LONG = 20_000;
 
     private final boolean shaped;
     private final List<Point> points = new ArrayList<>();
@@ -105,38 +109,67 @@ final class RestsAndReaches {
         stops.sort((a, b) -> Double.compare(a.time(), b.time()));
         tubes.add(tube);
         straight++;
-        int start = 0;
-        Stop last = null;
+        List<Between> all = between(tube, stops);
+        IntStream order = IntStream.range(0, all.size());
+        List<ShapedFit.Fitted> fits = (tube.size() > LONG ? order.parallel() : order)
+                .mapToObj(i -> all.get(i).fits() ? fit(tube, all.get(i), steady) : null)
+                .toList();
         int first = points.size();
-        for (Stop stop : stops) {
-            int at = Arrays.binarySearch(tube.times, stop.time());
-            boolean lay = last != null && last.levelAfter();
-            boolean drawn = last != null && last.way() != null && stop.pinned();
-            straight += lay || drawn ? 1 : 0;
-            if (drawn) {
+        for (int i = 0; i < all.size(); i++) {
+            Between one = all.get(i);
+            Stop from = one.from();
+            Stop to = one.to();
+            straight += from != null && to != null && (one.lies() || one.drawn()) ? 1 : 0;
+            if (one.drawn()) {
                 int end = points.size() - 1;
-                points.set(end, points.get(end).with(last.way()));
+                points.set(end, points.get(end).with(from.way()));
             }
-            if (lay || drawn || at <= start) {
-                add(first, new Point(stop.time(), stop.value()));
-            } else {
-                reach(tube, start, at, last, stop, first, steady);
+            if (one.fits()) {
+                add(first, from, fits.get(i));
+            } else if (to != null) {
+                add(first, new Point(to.time(), to.value()));
+            } else if (one.lies()) {
+                points.remove(points.size() - 1);
+                points.add(new Point(tube.times[one.end()], from.value()));
             }
-            if (stop.pinned()) {
+            if (to != null && to.pinned()) {
                 int end = points.size() - 1;
                 points.set(end, points.get(end).pinned(true));
             }
+        }
+    }
+
+    /**
+     * What lies between two stops, or an end of the piece: it is level, or a way that was drawn by hand, or to be fitted.
+     *
+     * @param from null at the beginning of the piece
+     * @param to null at its end
+     */
+    private record Between(int start, int end, Stop from, Stop to, boolean lies, boolean drawn) {
+        boolean fits() {
+            return !lies && !drawn && (start < end || from == null && to == null);
+        }
+    }
+
+    private static List<Between> between(Tube tube, List<Stop> stops) {
+        List<Between> all = new ArrayList<>();
+        int start = 0;
+        Stop last = null;
+        for (Stop stop : stops) {
+            int at = Arrays.binarySearch(tube.times, stop.time());
+            boolean lies = last != null && last.levelAfter();
+            boolean drawn = last != null && last.way() != null && stop.pinned();
+            all.add(new Between(start, at, last, stop, lies, drawn));
             start = at;
             last = stop;
         }
         int end = tube.size() - 1;
-        boolean lies = last != null && last.levelBefore() && start < end;
-        if (lies && tube.holdsStraight(last.time(), last.value(), tube.times[end], last.value())) {
-            points.remove(points.size() - 1);
-            points.add(new Point(tube.times[end], last.value()));
-        } else if (start < end || last == null) {
-            reach(tube, start, tube.size() - 1, last, null, first, steady);
-        }
+        boolean lies = last != null
+                && last.levelBefore()
+                && start < end
+                && tube.holdsStraight(last.time(), last.value(), tube.times[end], last.value());
+        all.add(new Between(start, end, last, null, lies, false));
+        return all;
     }
 
     private void add(int first, Point point) {
@@ -146,18 +179,22 @@ final class RestsAndReaches {
         points.add(point);
     }
 
-    private void reach(Tube tube, int start, int end, Stop from, Stop to, int first, double steady) {
-        Tube slice = tube.slice(start, end);
-        if (from != null) {
-            slice = slice.through(0, from.value());
+    private ShapedFit.Fitted fit(Tube tube, Between one, double steady) {
+        Tube slice = tube.slice(one.start(), one.end());
+        if (one.from() != null) {
+            slice = slice.through(0, one.from().value());
         }
-        if (to != null) {
-            slice = slice.through(slice.size() - 1, to.value());
+        if (one.to() != null) {
+            slice = slice.through(slice.size() - 1, one.to().value());
         }
+        boolean levelBefore = one.from() != null && one.from().levelBefore();
+        boolean levelAfter = one.to() != null && one.to().levelAfter();
+        PlaceSearch.Surroundings about = new PlaceSearch.Surroundings(levelBefore, levelAfter, meetings(slice));
+        return ShapedFit.fit(slice, shaped, steady, about);
+    }
+
+    private void add(int first, Stop from, ShapedFit.Fitted fitted) {
         boolean levelBefore = from != null && from.levelBefore();
-        boolean levelAfter = to != null && to.levelAfter();
-        ShapedFit.Fitted fitted = ShapedFit.fit(
-                slice, shaped, steady, new PlaceSearch.Surroundings(levelBefore, levelAfter, meetings(slice)));
         if (levelBefore && points.size() > first && fitted.points().get(0).time() > from.time()) {
             // The level goes on up to where the first way begins.
             points.remove(points.size() - 1);
