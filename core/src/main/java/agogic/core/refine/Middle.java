@@ -23,6 +23,7 @@ final class Middle {
 
     /** One by the distance of even times. */
     private final double perSpace;
+
     private int gap;
 
     /** Up to the time that was asked for last. */
@@ -91,7 +92,11 @@ final class Middle {
 
     /** Integrates up to {@code time}, counted from the beginning of the tube. */
     void upTo(double time) {
-        gap = Math.max(0, Math.min(times.length - 2, sameTimes == null ? (int) (time * perSpace) : sameTimes.before(begin + time)));
+        gap = Math.max(
+                0,
+                Math.min(
+                        times.length - 2,
+                        sameTimes == null ? (int) (time * perSpace) : sameTimes.before(begin + time)));
         within(time - times[gap]);
     }
 

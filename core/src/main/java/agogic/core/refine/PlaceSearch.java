@@ -39,6 +39,11 @@ final class PlaceSearch {
 
     private static final double LEVEL_STEP = 0.06;
 
+    /** The third number of a place that is a corner of the straight path, and of one where the middle turns. */
+    private static final double CORNER = -1;
+
+    private static final double TURN = 1;
+
     private static final int TURNS = 40;
     private static final int TURNS_PER_CORNER = 1;
 
@@ -110,13 +115,13 @@ final class PlaceSearch {
         return found;
     }
 
-    /** Places that a way may begin and end at: ends, corners and where the middle turns, or is slow too; a turn has a third number. */
+    /** Places that a way may begin and end at: ends, corners and where the middle turns, or is slow too; some have a third number. */
     private List<double[]> places(Curve corners, double[] t, double[] v, boolean slower) {
         List<double[]> all = new ArrayList<>();
         int n = tube.size();
         all.add(new double[] {t[0], v[0]});
         for (int i = 1; i + 1 < t.length; i++) {
-            all.add(new double[] {t[i], v[i]});
+            all.add(new double[] {t[i], v[i], CORNER});
             all.add(new double[] {t[i], tube.held(t[i], tube.centreAt(t[i]))});
         }
         for (int i = 1; i + 1 < corners.size(); i++) {
@@ -132,7 +137,7 @@ final class PlaceSearch {
         int turn = 0;
         for (int i = 1; i + 1 < n; i++) {
             if (turns(i, slower) && turn++ % every == 0) {
-                all.add(new double[] {tube.times[i], tube.centre[i], 1});
+                all.add(new double[] {tube.times[i], tube.centre[i], TURN});
             }
         }
         // Where it is slowest between the corners: a reach often ends there.
@@ -266,11 +271,18 @@ final class PlaceSearch {
         int[] chosen = new int[n];
         int[][] reached = new int[n][];
         int[] next = new int[n];
+        boolean[] cornersToo = new boolean[n];
         int links = 0;
         while (chosen[links] < n - 1) {
             int i = chosen[links];
             if (reached[i] == null) {
-                reached[i] = reached(places, i);
+                reached[i] = reached(places, i, false);
+            }
+            if (next[i] == reached[i].length && !cornersToo[i]) {
+                // A corner lies near a wall: a way that begins there goes less far.
+                cornersToo[i] = true;
+                reached[i] = reached(places, i, true);
+                next[i] = 0;
             }
             if (next[i] == reached[i].length) {
                 // From here on it leads nowhere.
@@ -298,15 +310,19 @@ final class PlaceSearch {
         return path;
     }
 
-    /** The places that one way leads to from a place, the farthest first. */
-    private int[] reached(List<double[]> places, int i) {
+    private static boolean corner(double[] place) {
+        return place.length > 2 && place[2] == CORNER;
+    }
+
+    /** The corners, or the places beside them, that one way leads to from a place, the farthest first. */
+    private int[] reached(List<double[]> places, int i, boolean corners) {
         double[] a = places.get(i);
         int[] reached = new int[FAR];
         int count = 0;
         int failed = 0;
         for (int j = i + 1; j < places.size() && j - i <= FAR && failed < GIVE_UP_SOON; j++) {
             double[] b = places.get(j);
-            if (b[0] > a[0]) {
+            if (b[0] > a[0] && corner(b) == corners) {
                 boolean finds = ways.findSoon(a[0], a[1], b[0], b[1]);
                 failed = finds ? 0 : failed + 1;
                 if (finds) {
@@ -319,7 +335,7 @@ final class PlaceSearch {
         for (int k = 1; k < count; k++) {
             double[] b = places.get(farthest[k]);
             boolean near = b[0] - a[0] >= NEARLY * (places.get(farthest[0])[0] - a[0]);
-            if (near && b.length > 2) {
+            if (near && b.length > 2 && b[2] == TURN) {
                 int turn = farthest[k];
                 System.arraycopy(farthest, 0, farthest, 1, k);
                 farthest[0] = turn;

@@ -8,6 +8,11 @@ final class Steps {
     /** An exponent so small hardly bends. */
     private static final double HARDLY = 1e-3;
 
+    /** The exponent of the bent way that was asked for last, and what that grows by in all. */
+    private double exponent;
+
+    private double all;
+
     /** How much of the way is done; how fast it is there; and what a greater amount adds. */
     double part;
 
@@ -55,7 +60,10 @@ final class Steps {
             more = 8 * bulge * (0.5 + k * tilt / 6);
             return;
         }
-        double all = Math.expm1(k);
+        if (k != exponent) {
+            exponent = k;
+            all = Math.expm1(k);
+        }
         double grown = Math.exp(k * u);
         part = (grown - 1) / all;
         rise = k * grown / all;
