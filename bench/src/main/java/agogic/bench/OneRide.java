@@ -22,12 +22,16 @@ import org.openjdk.jmh.annotations.Fork;
 import org.openjdk.jmh.annotations.Measurement;
 import org.openjdk.jmh.annotations.Mode;
 import org.openjdk.jmh.annotations.OutputTimeUnit;
+import org.openjdk.jmh.annotations.Param;
 import org.openjdk.jmh.annotations.Scope;
 import org.openjdk.jmh.annotations.Setup;
 import org.openjdk.jmh.annotations.State;
 import org.openjdk.jmh.annotations.Warmup;
 
-/** Refining what a hand does in some seconds, some 200 moves: while a slider moves it has to feel immediate. */
+/**
+ * Refining what a hand does, reaches and rests: of some seconds, some 200 moves, it has to feel immediate while a slider moves;
+ * of longer ones it has to grow with the moves only.
+ */
 @State(Scope.Thread)
 @BenchmarkMode(Mode.AverageTime)
 @OutputTimeUnit(TimeUnit.MICROSECONDS)
@@ -35,7 +39,8 @@ import org.openjdk.jmh.annotations.Warmup;
 @Warmup(iterations = 8, time = 1)
 @Measurement(iterations = 6, time = 1)
 public class OneRide {
-    private static final int MOVES = 200;
+    @Param({"200", "10000", "100000"})
+    int moves;
 
     private final Parameter parameter = Parameter.continuous("x", "X", "Bench", Unit.PERCENT, Taper.LINEAR, 0, 100, 50);
     private final Timeline timeline = new Timeline(TempoMap.steady(60), MetreMap.steady(4, 4));
@@ -51,11 +56,11 @@ public class OneRide {
         double value = 0.4;
         double time = 0;
         int code = -1;
-        while (times.size() < MOVES) {
+        while (times.size() < moves) {
             time += 0.8 * random.nextDouble();
             double to = random.nextDouble();
             double length = 0.5 + 2 * random.nextDouble();
-            for (double t = 0; t < length && times.size() < MOVES; t += 0.002) {
+            for (double t = 0; t < length && times.size() < moves; t += 0.002) {
                 double u = t / length;
                 int now = (int) Math.round(127 * (value + (to - value) * u * u * u * (10 + u * (6 * u - 15))));
                 if (now != code) {
@@ -72,7 +77,7 @@ public class OneRide {
         double[] counted = places.stream().mapToDouble(p -> p).toArray();
         ride = new Ride("ride-1", new Hand("s", "f"), 1.0 / 127, 0, end, seconds, counted, counted);
         System.out.println();
-        System.out.println("# points of " + MOVES + " moves at 1 %: straight "
+        System.out.println("# points of " + moves + " moves at 1 %: straight "
                 + straight().points() + ", shaped " + shaped().points());
     }
 

@@ -52,6 +52,11 @@ public record Curve(double[] times, double[] values) {
         return new Curve(Arrays.copyOf(t, n), Arrays.copyOf(v, n));
     }
 
+    /** The part from point {@code first} to point {@code last}, both included. */
+    public Curve slice(int first, int last) {
+        return new Curve(Arrays.copyOfRange(times, first, last + 1), Arrays.copyOfRange(values, first, last + 1));
+    }
+
     /** This curve with all its times moved by {@code by}. */
     public Curve shifted(double by) {
         double[] t = new double[times.length];

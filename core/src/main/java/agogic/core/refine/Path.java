@@ -69,6 +69,21 @@ final class Path {
         return off;
     }
 
+    /** One path of several of which each ends where the next begins. */
+    static Path joined(List<Path> parts) {
+        int links = parts.stream().mapToInt(part -> part.size() - 1).sum();
+        Path all = new Path(new double[links + 1], new double[links + 1], new Shape[links], new double[links]);
+        int at = 0;
+        for (Path part : parts) {
+            System.arraycopy(part.t, 0, all.t, at, part.t.length);
+            System.arraycopy(part.v, 0, all.v, at, part.v.length);
+            System.arraycopy(part.shapes, 0, all.shapes, at, part.shapes.length);
+            System.arraycopy(part.errors, 0, all.errors, at, part.errors.length);
+            at += part.shapes.length;
+        }
+        return all;
+    }
+
     Path copy() {
         return new Path(t.clone(), v.clone(), shapes.clone(), errors.clone());
     }

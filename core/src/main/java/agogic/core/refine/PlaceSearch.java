@@ -16,9 +16,35 @@ final class PlaceSearch {
      *
      * @param levelBefore true if it is level before, and may be so longer: then the piece begins later
      * @param levelAfter the same at its end
-     * @param meetings where two reaches may meet: time and value
+     * @param meetings where two reaches may meet: time and value, in the order of time
      */
-    record Surroundings(boolean levelBefore, boolean levelAfter, List<double[]> meetings) {}
+    record Surroundings(boolean levelBefore, boolean levelAfter, List<double[]> meetings) {
+        /**
+         * Of a part of the piece.
+         *
+         * @param first true if the part begins where the piece does
+         * @param last true if it ends where the piece does
+         */
+        Surroundings part(double from, double to, boolean first, boolean last) {
+            return new Surroundings(levelBefore && first, levelAfter && last, within(meetings, from, to));
+        }
+
+        /** Of meetings in the order of time those between two times. */
+        static List<double[]> within(List<double[]> meetings, double from, double to) {
+            int first = 0;
+            int past = meetings.size();
+            while (first < past) {
+                int middle = (first + past) >>> 1;
+                boolean before = meetings.get(middle)[0] <= from;
+                first = before ? middle + 1 : first;
+                past = before ? past : middle;
+            }
+            while (past < meetings.size() && meetings.get(past)[0] < to) {
+                past++;
+            }
+            return List.copyOf(meetings.subList(first, past));
+        }
+    }
 
     /** A shaped way goes over so many places at the most, and is given up after so many that cannot be reached. */
     private static final int FAR = 24;
@@ -38,14 +64,6 @@ final class PlaceSearch {
     private static final int LONGER_LEVEL = 3;
 
     private static final double LEVEL_STEP = 0.06;
-
-    /** The third number of a place that is a corner of the straight path, and of one where the middle turns. */
-    private static final double CORNER = -1;
-
-    private static final double TURN = 1;
-
-    private static final int TURNS = 40;
-    private static final int TURNS_PER_CORNER = 1;
 
     private final Tube tube;
     private final Ways ways;
@@ -115,81 +133,24 @@ final class PlaceSearch {
         return found;
     }
 
-    /** Places that a way may begin and end at: ends, corners and where the middle turns, or is slow too; some have a third number. */
-    private List<double[]> places(Curve corners, double[] t, double[] v, boolean slower) {
-        List<double[]> all = new ArrayList<>();
-        int n = tube.size();
-        all.add(new double[] {t[0], v[0]});
-        for (int i = 1; i + 1 < t.length; i++) {
-            all.add(new double[] {t[i], v[i], CORNER});
-            all.add(new double[] {t[i], tube.held(t[i], tube.centreAt(t[i]))});
-        }
-        for (int i = 1; i + 1 < corners.size(); i++) {
-            double at = corners.times()[i];
-            all.add(new double[] {at, tube.held(at, tube.centreAt(at))});
-        }
-        int turns = 0;
-        for (int i = 1; i + 1 < n; i++) {
-            turns += turns(i, slower) ? 1 : 0;
-        }
-        // A middle that trembles turns everywhere: of very many places some are as good as all.
-        int every = 1 + turns / (TURNS + TURNS_PER_CORNER * t.length);
-        int turn = 0;
-        for (int i = 1; i + 1 < n; i++) {
-            if (turns(i, slower) && turn++ % every == 0) {
-                all.add(new double[] {tube.times[i], tube.centre[i], TURN});
-            }
-        }
-        // Where it is slowest between the corners: a reach often ends there.
-        for (int i = 0; i + 1 < t.length; i++) {
-            double middle = (t[i] + t[i + 1]) / 2;
-            all.add(new double[] {middle, tube.held(middle, tube.centreAt(middle))});
-        }
-        all.add(new double[] {t[t.length - 1], v[t.length - 1]});
+    private List<Place> places(Curve corners, Path straight, boolean slower) {
+        Places places = new Places(tube, straight);
+        places.beside(corners);
+        places.turns(slower);
         for (double[] meeting : meetings) {
-            if (meeting[0] > t[0] && meeting[0] < t[t.length - 1]) {
-                all.add(new double[] {meeting[0], tube.held(meeting[0], meeting[1])});
-                all.add(new double[] {meeting[0], tube.held(meeting[0], tube.centreAt(meeting[0]))});
-            }
+            places.meet(meeting[0], meeting[1]);
         }
         for (double[][] levels : new double[][][] {begins, ends}) {
-            for (int k = 1; k < levels.length; k++) {
-                all.add(new double[] {levels[k][0], levels[k][2]});
+            for (int i = 1; i < levels.length; i++) {
+                places.add(Place.of(levels[i][0], levels[i][2]));
             }
         }
-        all.sort((a, b) -> Double.compare(a[0], b[0]));
-        List<double[]> apart = new ArrayList<>();
-        double least = (t[t.length - 1] - t[0]) * 1e-6;
-        for (double[] one : all) {
-            double[] last = apart.isEmpty() ? null : apart.get(apart.size() - 1);
-            boolean same = last != null && one[0] - last[0] < least && Math.abs(one[1] - last[1]) < 1e-9;
-            if (!same && (last == null || one[0] > t[0])) {
-                apart.add(one);
-            }
-        }
-        apart.removeIf(one -> one[0] >= t[t.length - 1] && one[1] != v[t.length - 1]);
-        return apart;
-    }
-
-    private boolean turns(int i, boolean slower) {
-        double before = tube.centre[i] - tube.centre[i - 1];
-        double after = tube.centre[i + 1] - tube.centre[i];
-        return before * after < 0 || (before == 0) != (after == 0) || slower && slow(i);
-    }
-
-    /** Whether the middle is slow between two places where it is faster: there a reach may end and another begin. */
-    private boolean slow(int i) {
-        double slow = speed(i);
-        return i > 1 && i + 2 < tube.size() && slow <= speed(i - 1) && slow < speed(i + 1);
-    }
-
-    private double speed(int i) {
-        return Math.abs(tube.centre[i + 1] - tube.centre[i - 1]) / (tube.times[i + 1] - tube.times[i - 1]);
+        return places.apart();
     }
 
     /** The fewest ways, and of those the nearest, beside a straight path; null if it finds none with so few as the straight path has. */
     Path search(Curve corners, Path straight) {
-        List<double[]> places = places(corners, straight.t, straight.v, false);
+        List<Place> places = places(corners, straight, false);
         int n = places.size();
         int added = Math.min(MOST_ADDED, begins.length + ends.length + 2 * meetings.size());
         int[] links = new int[n];
@@ -208,13 +169,13 @@ final class PlaceSearch {
                 continue;
             }
             int failed = 0;
-            double[] a = places.get(i);
+            Place a = places.get(i);
             for (int j = i + 1; j < n && j - i <= FAR + added && failed < GIVE_UP + added; j++) {
-                double[] b = places.get(j);
-                if (b[0] <= a[0] || links[j] < links[i] + 1) {
+                Place b = places.get(j);
+                if (b.time() <= a.time() || links[j] < links[i] + 1) {
                     continue;
                 }
-                if (!ways.find(a[0], a[1], b[0], b[1])) {
+                if (!finds(a, b)) {
                     failed++;
                     continue;
                 }
@@ -247,8 +208,8 @@ final class PlaceSearch {
             double[] off = new double[many];
             int at = end;
             for (int k = many; k >= 0; k--) {
-                times[k] = places.get(at)[0];
-                values[k] = places.get(at)[1];
+                times[k] = places.get(at).time();
+                values[k] = places.get(at).value();
                 if (k > 0) {
                     found[k - 1] = shape[at];
                     off[k - 1] = error[at];
@@ -266,7 +227,7 @@ final class PlaceSearch {
      * the straight path has.
      */
     Path farthest(Curve corners, Path straight) {
-        List<double[]> places = places(corners, straight.t, straight.v, true);
+        List<Place> places = places(corners, straight, true);
         int n = places.size();
         int[] chosen = new int[n];
         int[][] reached = new int[n][];
@@ -298,32 +259,38 @@ final class PlaceSearch {
         }
         Path path = new Path(new double[links + 1], new double[links + 1], new Shape[links], new double[links]);
         for (int k = 0; k <= links; k++) {
-            double[] b = places.get(chosen[k]);
-            path.t[k] = b[0];
-            path.v[k] = b[1];
+            Place b = places.get(chosen[k]);
+            path.t[k] = b.time();
+            path.v[k] = b.value();
             if (k > 0) {
-                double[] a = places.get(chosen[k - 1]);
-                ways.findSoon(a[0], a[1], b[0], b[1]);
+                Place a = places.get(chosen[k - 1]);
+                findsSoon(a, b);
                 path.way(k - 1, ways);
             }
         }
         return path;
     }
 
-    private static boolean corner(double[] place) {
-        return place.length > 2 && place[2] == CORNER;
+    private boolean finds(Place a, Place b) {
+        return ways.find(a.time(), a.value(), b.time(), b.value());
+    }
+
+    private boolean findsSoon(Place a, Place b) {
+        return ways.findSoon(a.time(), a.value(), b.time(), b.value());
     }
 
     /** The corners, or the places beside them, that one way leads to from a place, the farthest first. */
-    private int[] reached(List<double[]> places, int i, boolean corners) {
-        double[] a = places.get(i);
+    private int[] reached(List<Place> places, int i, boolean corners) {
+        Place a = places.get(i);
         int[] reached = new int[FAR];
         int count = 0;
         int failed = 0;
-        for (int j = i + 1; j < places.size() && j - i <= FAR && failed < GIVE_UP_SOON; j++) {
-            double[] b = places.get(j);
-            if (b[0] > a[0] && corner(b) == corners) {
-                boolean finds = ways.findSoon(a[0], a[1], b[0], b[1]);
+        int last = places.size() - 1;
+        // From a corner the next one can always be reached, however many places lie between.
+        for (int j = i + 1; j <= last && (j - i <= FAR || corners && count == 0) && failed < GIVE_UP_SOON; j++) {
+            Place b = places.get(j);
+            if (b.time() > a.time() && (corners ? b.corner() : !b.beside())) {
+                boolean finds = findsSoon(a, b);
                 failed = finds ? 0 : failed + 1;
                 if (finds) {
                     reached[FAR - ++count] = j;
@@ -333,9 +300,10 @@ final class PlaceSearch {
         int[] farthest = Arrays.copyOfRange(reached, FAR - count, FAR);
         // A reach ends where the middle turns: a way that leads a little beyond leaves the next one badly off.
         for (int k = 1; k < count; k++) {
-            double[] b = places.get(farthest[k]);
-            boolean near = b[0] - a[0] >= NEARLY * (places.get(farthest[0])[0] - a[0]);
-            if (near && b.length > 2 && b[2] == TURN) {
+            Place b = places.get(farthest[k]);
+            boolean near =
+                    b.time() - a.time() >= NEARLY * (places.get(farthest[0]).time() - a.time());
+            if (near && b.turn()) {
                 int turn = farthest[k];
                 System.arraycopy(farthest, 0, farthest, 1, k);
                 farthest[0] = turn;
@@ -346,9 +314,9 @@ final class PlaceSearch {
     }
 
     /** What a level up to this place is off; infinite if it does not reach it. */
-    private static double levelTo(double[] place, double[][] levels) {
+    private static double levelTo(Place place, double[][] levels) {
         for (int k = 0; k < levels.length; k++) {
-            if (levels[k][0] == place[0] && (k == 0 || levels[k][2] == place[1])) {
+            if (levels[k][0] == place.time() && (k == 0 || levels[k][2] == place.value())) {
                 return levels[k][1];
             }
         }

@@ -189,7 +189,8 @@ final class RestsAndReaches {
         }
         boolean levelBefore = one.from() != null && one.from().levelBefore();
         boolean levelAfter = one.to() != null && one.to().levelAfter();
-        PlaceSearch.Surroundings about = new PlaceSearch.Surroundings(levelBefore, levelAfter, meetings(slice));
+        List<double[]> meet = PlaceSearch.Surroundings.within(meetings, slice.times[0], slice.times[slice.size() - 1]);
+        PlaceSearch.Surroundings about = new PlaceSearch.Surroundings(levelBefore, levelAfter, meet);
         return ShapedFit.fit(slice, shaped, steady, about);
     }
 
@@ -206,24 +207,6 @@ final class RestsAndReaches {
             add(first, joins ? point.pinned(pinned) : point);
             joins = false;
         }
-    }
-
-    /** Where reaches meet within a part of this piece. */
-    private List<double[]> meetings(Tube slice) {
-        double from = slice.times[0];
-        double to = slice.times[slice.size() - 1];
-        int first = 0;
-        int past = meetings.size();
-        while (first < past) {
-            int middle = (first + past) >>> 1;
-            boolean before = meetings.get(middle)[0] <= from;
-            first = before ? middle + 1 : first;
-            past = before ? past : middle;
-        }
-        while (past < meetings.size() && meetings.get(past)[0] < to) {
-            past++;
-        }
-        return List.copyOf(meetings.subList(first, past));
     }
 
     /** The rest where it can be level inside the tube, as far as it reaches; null if it cannot. */

@@ -3,7 +3,9 @@ package agogic.core.refine;
 import agogic.core.curve.Curve;
 import agogic.core.envelope.Point;
 import java.util.ArrayList;
+import java.util.Arrays;
 import java.util.List;
+import java.util.stream.IntStream;
 
 /**
  * The fewest ways through a tube from a given beginning to a given end, and of all with that number the nearest to its
@@ -11,6 +13,9 @@ import java.util.List;
  * corners of the straight path, found by going through all pairs, and are then drawn nearer.
  */
 final class ShapedFit {
+    /** Very many links are shaped in parts of about so many, side by side. */
+    private static final int PART = 256;
+
     private final Tube tube;
     private final Ways ways;
     private final boolean shaped;
@@ -34,25 +39,26 @@ final class ShapedFit {
      * @param steady how wide the middle is steadied, in the time of the tube
      */
     static Fitted fit(Tube tube, boolean shaped, double steady, PlaceSearch.Surroundings about) {
-        return tube.size() < 2
-                ? new Fitted(List.of(new Point(tube.times[0], tube.centre[0])), 0)
-                : new ShapedFit(tube, shaped, steady, about).fit();
+        if (tube.size() < 2) {
+            return new Fitted(List.of(new Point(tube.times[0], tube.centre[0])), 0);
+        }
+        Curve corners = shaped ? FewestLinks.closest(tube, 4) : FewestLinks.roomy(tube);
+        int straight = corners.size() - 1;
+        if (straight < 1) {
+            return new Fitted(points(corners), 0);
+        }
+        Path path = straight > FewestLinks.MANY
+                ? atOnce(tube, corners, shaped, steady, about)
+                : new ShapedFit(tube, shaped, steady, about).whole(corners);
+        return new Fitted(path.points(), straight);
     }
 
-    private Fitted fit() {
-        Curve corners = shaped ? FewestLinks.closest(tube, 4) : FewestLinks.roomy(tube);
-        if (corners.size() < 2) {
-            return new Fitted(points(corners), Math.max(0, corners.size() - 1));
-        }
-        int straight = corners.size() - 1;
-        if (straight > FewestLinks.MANY) {
-            return new Fitted(atOnce(corners).points(), straight);
-        }
+    private Path whole(Curve corners) {
         Path path = shaped ? search.single() : null;
         if (path == null) {
             Curve centred = Centring.centre(corners, tube);
             path = shaped ? Path.along(centred, ways) : Path.straight(centred, ways);
-            Path fewest = shaped && straight > 1 ? search.search(corners, path) : null;
+            Path fewest = shaped && corners.size() > 2 ? search.search(corners, path) : null;
             path = fewest == null ? path : fewest;
         }
         drawing.draw(path);
@@ -60,12 +66,46 @@ final class ShapedFit {
         if (merged != path) {
             drawing.draw(merged);
         }
-        return new Fitted(merged.points(), straight);
+        return merged;
     }
 
-    /** Of very many links: in one go, nearly as few and nearly as near, in a time that grows with them only. */
-    private Path atOnce(Curve corners) {
-        Path path = Path.straight(Centring.centre(corners, tube), ways);
+    /**
+     * Of very many links: in one go, nearly as few and nearly as near, in a time that grows with them only. Between two parts a
+     * corner stays where it is.
+     */
+    private static Path atOnce(
+            Tube tube, Curve corners, boolean shaped, double steady, PlaceSearch.Surroundings about) {
+        Curve centred = Centring.centre(corners, tube);
+        int links = corners.size() - 1;
+        int parts = shaped ? Math.max(1, (links + PART / 2) / PART) : 1;
+        if (parts == 1) {
+            return new ShapedFit(tube, shaped, steady, about).inHaste(corners, centred);
+        }
+        int[] ends = IntStream.rangeClosed(0, parts)
+                .map(k -> (int) ((long) k * links / parts))
+                .toArray();
+        double[] times = centred.times();
+        Tube parted =
+                tube.with(Arrays.stream(ends).mapToDouble(end -> times[end]).toArray());
+        return Path.joined(IntStream.range(0, parts)
+                .parallel()
+                .mapToObj(k -> {
+                    int from = ends[k];
+                    int to = ends[k + 1];
+                    Tube own = parted.slice(
+                            Arrays.binarySearch(parted.times, times[from]),
+                            Arrays.binarySearch(parted.times, times[to]));
+                    own = k == 0 ? own : own.through(0, centred.values()[from]);
+                    own = k == parts - 1 ? own : own.through(own.size() - 1, centred.values()[to]);
+                    PlaceSearch.Surroundings beside = about.part(times[from], times[to], k == 0, k == parts - 1);
+                    return new ShapedFit(own, true, steady, beside)
+                            .inHaste(corners.slice(from, to), centred.slice(from, to));
+                })
+                .toList());
+    }
+
+    private Path inHaste(Curve corners, Curve centred) {
+        Path path = Path.straight(centred, ways);
         Path fewer = shaped ? search.farthest(corners, path) : null;
         path = fewer == null ? path : fewer;
         drawing.brief(path);

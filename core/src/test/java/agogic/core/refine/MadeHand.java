@@ -20,8 +20,13 @@ final class MadeHand {
 
     /** Reaches of {@code shortest} to {@code longest} seconds; {@code stick} in codes. */
     MadeHand(long seed, double shortest, double longest, double stick) {
+        this(seed, shortest, longest, stick, SECONDS);
+    }
+
+    /** The same, for so many seconds. */
+    MadeHand(long seed, double shortest, double longest, double stick, double whole) {
         Random random = new Random(seed);
-        path = new double[(int) (SECONDS * 1000) + 1];
+        path = new double[(int) (whole * 1000) + 1];
         double value = random.nextDouble();
         int i = 0;
         while (i < path.length) {
@@ -56,6 +61,6 @@ final class MadeHand {
         }
         double[] seconds = times.stream().mapToDouble(t -> t).toArray();
         double[] places = codes.stream().mapToDouble(c -> c).toArray();
-        ride = new Ride("ride-1", new Hand("s", "f"), 1.0 / 127, 0, SECONDS, seconds, places, places);
+        ride = new Ride("ride-1", new Hand("s", "f"), 1.0 / 127, 0, whole, seconds, places, places);
     }
 }

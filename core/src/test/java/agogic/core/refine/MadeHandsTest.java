@@ -86,11 +86,35 @@ class MadeHandsTest {
     }
 
     private static void inside(Refined refined, String which) {
-        for (double t = 0; t <= MadeHand.SECONDS; t += 0.0013) {
+        double end = refined.tube().time(refined.tube().size() - 1);
+        for (double t = 0; t <= end; t += 0.0013) {
             assertThat(refined.envelope().valueAt(t))
                     .as("%s at %s s", which, t)
                     .isBetween(refined.tube().lowerAt(t) - 1e-9, refined.tube().upperAt(t) + 1e-9);
         }
+    }
+
+    /** A quarter of an hour is as clean as some seconds, though it is worked out side by side. */
+    @Test
+    void aLongRideIsAsCleanAsAShortOne() {
+        double seconds = 900;
+        MadeHand hand = new MadeHand(5, 0.35, 1.5, 0.1, seconds);
+        Refined shaped = refined(hand.ride, 1, true, seconds);
+        Refined straight = refined(hand.ride, 1, false, seconds);
+        assertThat(shaped.tube().size()).isGreaterThan(20_000);
+        assertThat(straight.points()).isEqualTo(straight.fewest());
+        assertThat(shaped.points()).isLessThanOrEqualTo(straight.fewest() * 4 / 5);
+        for (Refined one : List.of(shaped, straight)) {
+            assertThat(one.farthest()).isLessThanOrEqualTo(1 + 1e-6);
+            inside(one, "quarter of an hour");
+        }
+        assertThat(codesFrom(hand.path, shaped.envelope())).isLessThan(0.45);
+        List<double[]> rests =
+                hand.rests.stream().filter(rest -> rest[1] - rest[0] > 0.4).toList();
+        long level = rests.stream()
+                .filter(rest -> level(shaped.envelope(), rest[0], rest[1]))
+                .count();
+        assertThat(level).isGreaterThanOrEqualTo((long) (0.99 * rests.size()));
     }
 
     /** One code at a time over six bars: one way, however close one looks. */

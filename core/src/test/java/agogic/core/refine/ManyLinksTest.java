@@ -50,7 +50,7 @@ class ManyLinksTest {
 
     /** Also where the number of links is just so many that they are drawn all together, or just more. */
     @Property(tries = 60)
-    void insideAndNeverMoreThanStraight(@ForAll long seed, @ForAll @IntRange(min = 10, max = 160) int turns) {
+    void insideAndNeverMoreThanStraight(@ForAll long seed, @ForAll @IntRange(min = 10, max = 420) int turns) {
         Random random = new Random(seed);
         Curve curve = random.nextBoolean() ? wandering(random, turns) : FewestLinksTest.random(random, turns, 1);
         double tolerance = new double[] {0.003, 0.01, 0.03}[random.nextInt(3)];
