@@ -18,6 +18,15 @@ final class Stillness {
     /** Of such a cell this part is still the way in, or the way out already. */
     private static final double ENTERING = 0.2;
 
+    /** Two rests beside each other are both rests if each is longer than this many of the shortest. */
+    private static final double BOTH = 2;
+
+    /** A hand that trembled for longer than this many of the shortest rests was on no slow way on both sides. */
+    private static final double LONG = 4;
+
+    /** Of two rests beside each other this part is the reach between them. */
+    private static final double SMALL_REACH = 0.1;
+
     /** How long a rest was is told rather too long: it was none if it seems to be shorter than this many of the shortest. */
     private static final double BRIEF = 1.2;
 
@@ -148,7 +157,10 @@ final class Stillness {
         return there > LINGERS * after && there < 2 * shortest ? at[run + 2] - there * ENTERING : ends;
     }
 
-    /** A rest beside another: of a long and a short one the short one is where a reach begins or ends; two alike are one. */
+    /**
+     * A rest beside another: with a small reach between them if they lie apart; else of a long and a short one the short one is
+     * where a reach begins or ends, and two alike are one.
+     */
     private void put(List<Stay> rests, Stay rest) {
         Stay before = rests.isEmpty() ? null : rests.get(rests.size() - 1);
         if (before == null || before.to() < rest.from()) {
@@ -157,6 +169,13 @@ final class Stillness {
         }
         double one = before.to() - before.from();
         double other = rest.to() - rest.from();
+        boolean apart = before.to() == rest.from() && !beside(before.place(), rest.place());
+        if (apart && Math.min(one, other) > BOTH * shortest) {
+            // Two rests with a reach of so few codes between them that it is seen in none alone.
+            rests.set(rests.size() - 1, before.before(before.to() - SMALL_REACH * one, false));
+            rests.add(rest.after(Double.NaN, rest.from() + SMALL_REACH * other));
+            return;
+        }
         if (2 * other < one) {
             return;
         }
@@ -195,7 +214,9 @@ final class Stillness {
         }
         double paceBefore = k - 1 > first ? at[k] - at[k - 1] : 0;
         double paceAfter = run + 1 < last ? at[run + 2] - at[run + 1] : 0;
-        return length > 2 * PACE * Math.max(paceBefore, paceAfter);
+        // Where it was as long as this, what comes slowly before or after it may be a rest, too.
+        double pace = length > LONG * shortest ? Math.min(paceBefore, paceAfter) : Math.max(paceBefore, paceAfter);
+        return length > 2 * PACE * pace;
     }
 
     /** The code at which the hand was longest, of a run of two. */
