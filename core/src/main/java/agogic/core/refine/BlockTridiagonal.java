@@ -16,6 +16,9 @@ final class BlockTridiagonal {
     /** The right side, and after solving the unknowns: time and value in turn. */
     double[] x = {};
 
+    /** The right side of the system that was solved last, by what solves it. */
+    double product;
+
     void clear(int corners) {
         size = corners;
         if (x.length < 2 * corners) {
@@ -115,10 +118,12 @@ final class BlockTridiagonal {
             own[o + 1] /= -det;
             own[o + 2] /= -det;
         }
+        product = 0;
         for (int i = size - 1; i >= 0; i--) {
             int o = 4 * i;
             double time = x[2 * i];
             double value = x[2 * i + 1];
+            product += own[o] * time * time + (own[o + 1] + own[o + 2]) * time * value + own[o + 3] * value * value;
             if (i + 1 < size) {
                 time -= next[o] * x[2 * i + 2] + next[o + 1] * x[2 * i + 3];
                 value -= next[o + 2] * x[2 * i + 2] + next[o + 3] * x[2 * i + 3];

@@ -123,6 +123,19 @@ abstract class InteriorPoint {
     /** How much of the step a way can make before it meets a wall, no more than {@code most}. */
     abstract double longest(int i, double most);
 
+    /** False if there is hardly anything to be gained, even if there were no walls. */
+    boolean promises(double off, End first, End last) {
+        return true;
+    }
+
+    /** How much nearer the corners alone could be, were there no walls. */
+    final double gain(End first, End last) {
+        barrier = 0;
+        hardest = 0;
+        assemble(LEAST_DAMPING, first, last);
+        return system.solve() ? system.product / 2 : Double.POSITIVE_INFINITY;
+    }
+
     /** The steps of the amounts, after those of the corners. */
     void follow() {}
 
@@ -148,6 +161,9 @@ abstract class InteriorPoint {
         double off = off(x, amounts);
         double rounding = ROUNDING * (x[2 * corners - 2] - x[0]);
         if (!(off > rounding && off < Double.POSITIVE_INFINITY)) {
+            return false;
+        }
+        if (!promises(off, first, last)) {
             return false;
         }
         double start = off;

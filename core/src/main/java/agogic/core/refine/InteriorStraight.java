@@ -4,6 +4,9 @@ package agogic.core.refine;
 final class InteriorStraight extends InteriorPoint {
     private static final double TOUCHED = 1e-12;
 
+    /** What can be gained is worth it if it is this part of what is off. */
+    private static final double WORTH = 3e-3;
+
     /** What the squares want of the beginning and the end of each link. */
     private double[] atBegin = {};
 
@@ -29,6 +32,11 @@ final class InteriorStraight extends InteriorPoint {
             below = new double[points];
         }
         return points;
+    }
+
+    @Override
+    boolean promises(double off, End first, End last) {
+        return gain(first, last) > WORTH * off;
     }
 
     @Override

@@ -270,6 +270,11 @@ class InteriorPointTest {
         full[held][held] = 1;
         right[held] = 0;
         assertThat(system.solve()).isTrue();
+        double product = 0;
+        for (int row = 0; row < n; row++) {
+            product += right[row] * system.x[row];
+        }
+        assertThat(system.product).isCloseTo(product, within(1e-8 * (1 + product)));
         for (int row = 0; row < n; row++) {
             double sum = 0;
             for (int k = 0; k < n; k++) {
