@@ -18,7 +18,7 @@ record FromHand(double greatest, double normalised, double at, double middle) {
     private static final int LEAST_SAMPLES = 1024;
     private static final int BETWEEN = 2;
     /** Of so many places each is looked at alone: they are near enough to each other. */
-    private static final int MANY = 2_000;
+    private static final int MANY = 500;
 
     static FromHand of(Envelope envelope, List<Tube> cells, DoubleBinaryOperator measure) {
         return new Looking(envelope, measure).along(cells);
