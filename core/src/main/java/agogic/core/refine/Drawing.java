@@ -57,8 +57,7 @@ final class Drawing {
     private final PlaceSearch.Surroundings about;
     private final boolean shaped;
     private final Pull pull = new Pull();
-    private final InteriorStraight interior;
-    private final InteriorShaped shapes;
+    private final InteriorPoint interior;
     private final double[] range = new double[2];
     /** Which corners were put somewhere else since they were tried last. */
     private boolean[] stirred = {};
@@ -73,8 +72,7 @@ final class Drawing {
         this.ways = ways;
         this.search = search;
         this.about = about;
-        interior = new InteriorStraight(tube, ways.middle);
-        shapes = new InteriorShaped(tube, ways);
+        interior = shaped ? new InteriorShaped(tube, ways) : new InteriorStraight(tube, ways.middle);
     }
 
     /** Draws this path; it is changed in place. */
@@ -88,7 +86,9 @@ final class Drawing {
             }
         }
         together();
-        straighten();
+        if (shaped) {
+            straighten();
+        }
         lengthen();
     }
 
@@ -101,7 +101,7 @@ final class Drawing {
             double high = again == 0 ? 1 : LOW;
             if (shaped) {
                 Path tried = path.copy();
-                if (shapes.draw(tried, first, last, high)) {
+                if (interior.draw(tried, first, last, high)) {
                     accept(tried);
                 }
             } else {
@@ -145,9 +145,11 @@ final class Drawing {
     /** What is hardly farther when it is straight is straight. */
     private void straighten() {
         for (int i = 0; i + 1 < path.size(); i++) {
+            if (path.shapes[i] == Shape.STRAIGHT) {
+                continue;
+            }
             double limit = path.errors[i] + LITTLE * path.off();
-            boolean other = path.shapes[i] != Shape.STRAIGHT;
-            if (other && ways.exactly(t[i], v[i], t[i + 1], v[i + 1], Shape.STRAIGHT, limit)) {
+            if (ways.exactly(t[i], v[i], t[i + 1], v[i + 1], Shape.STRAIGHT, limit)) {
                 path.way(i, ways);
             }
         }

@@ -137,14 +137,10 @@ abstract class InteriorPoint {
     }
 
     /** The steps of the amounts, after those of the corners. */
-    void follow() {}
+    void follow(double damping) {}
 
     /** Keeps the amounts of a path that got nearer. */
     void keep(Path path) {}
-
-    double touched() {
-        return touched;
-    }
 
     /**
      * Draws the corners of a path that lies inside the tube; it is changed in place if that is nearer.
@@ -175,7 +171,7 @@ abstract class InteriorPoint {
             assemble(damping, first, last);
             boolean solved = system.solve();
             if (solved) {
-                follow();
+                follow(damping);
             }
             double part = solved ? longest() : 0;
             double there = Double.POSITIVE_INFINITY;
@@ -360,7 +356,12 @@ abstract class InteriorPoint {
     }
 
     private double rise(double[] wall, int corner) {
-        int i = Math.max(0, Math.min(tube.size() - 2, after[corner] - 1));
+        return slope(wall, after[corner] - 1);
+    }
+
+    /** How a wall rises after the point {@code before}. */
+    final double slope(double[] wall, int before) {
+        int i = Math.max(0, Math.min(tube.size() - 2, before));
         return (wall[i + 1] - wall[i]) / (tube.times[i + 1] - tube.times[i]);
     }
 

@@ -78,7 +78,6 @@ final class InteriorShaped extends InteriorPoint {
         for (int i = 0; i < links; i++) {
             Shape way = path.shapes[i];
             kinds[i] = way.kind() == Shape.Kind.S ? Shape.Kind.S : Shape.Kind.BENT;
-            amounts[i] = way.amount();
             bounds(i, way.amount());
             placesFrom[i] = count;
             count = between(path, i, count);
@@ -104,6 +103,16 @@ final class InteriorShaped extends InteriorPoint {
         amounts[i] = Math.max(least[i], Math.min(most[i], amount));
     }
 
+    /** By how much an amount may become more. */
+    private double more(int i, double amount) {
+        return most[i] - amount + TOUCHED;
+    }
+
+    /** By how much it may become less. */
+    private double less(int i, double amount) {
+        return amount - least[i] + TOUCHED;
+    }
+
     private void place(int at, double u) {
         if (at == places.length) {
             places = Arrays.copyOf(places, Math.max(64, 2 * at));
@@ -121,18 +130,17 @@ final class InteriorShaped extends InteriorPoint {
         while (a < 1) {
             double b = p + 1 < tube.size() ? Math.min(1, (tube.times[p + 1] - t0) / length) : 1;
             int parts = (int) Math.ceil((b - a) / APART - 1e-9);
-            int gap = Math.max(0, Math.min(tube.size() - 2, p));
             for (int k = 0; k < parts; k++) {
                 double low = a + (b - a) * k / parts;
                 double high = a + (b - a) * (k + 1) / parts;
                 if (k > 0) {
                     place(count++, low);
                 }
-                double alongUpper = along(path, i, low, high, slope(tube.upper, gap) * length, 1);
+                double alongUpper = along(path, i, low, high, slope(tube.upper, p) * length, 1);
                 if (alongUpper > low) {
                     place(count++, alongUpper);
                 }
-                double alongLower = along(path, i, low, high, slope(tube.lower, gap) * length, -1);
+                double alongLower = along(path, i, low, high, slope(tube.lower, p) * length, -1);
                 if (alongLower > low && alongLower != alongUpper) {
                     place(count++, alongLower);
                 }
@@ -141,10 +149,6 @@ final class InteriorShaped extends InteriorPoint {
             p++;
         }
         return count;
-    }
-
-    private double slope(double[] wall, int gap) {
-        return (wall[gap + 1] - wall[gap]) / (tube.times[gap + 1] - tube.times[gap]);
     }
 
     /** Where between two places a way is nearest to a wall of this rise: above it if {@code side} is 1. */
@@ -177,8 +181,8 @@ final class InteriorShaped extends InteriorPoint {
         }
         from[i] = looked;
         logs += Math.log(length[i]);
-        double more = most[i] - amount + TOUCHED;
-        double less = amount - least[i] + TOUCHED;
+        double more = more(i, amount);
+        double less = less(i, amount);
         if (!(more > 0 && less > 0)) {
             return Double.POSITIVE_INFINITY;
         }
@@ -257,17 +261,14 @@ final class InteriorShaped extends InteriorPoint {
                 normal.add(down, pushDown, one.u, one.timeBelow, one.part, one.more);
             }
         }
-        double up = most[i] - amounts[i] + TOUCHED;
-        double down = amounts[i] - least[i] + TOUCHED;
+        double up = more(i, amounts[i]);
+        double down = less(i, amounts[i]);
         normal.addAmount(barrier / (up * up) + barrier / (down * down), barrier / up - barrier / down);
         normal.into(system, i, damping);
-        this.damping = damping;
     }
 
-    private double damping;
-
     @Override
-    void follow() {
+    void follow(double damping) {
         for (int i = 0; i + 1 < corners; i++) {
             amountSteps[i] = all[i].amountStep(system.x, i, damping);
         }
@@ -277,8 +278,8 @@ final class InteriorShaped extends InteriorPoint {
     double longest(int i, double limit) {
         double part = limit;
         double[] step = system.x;
-        part = within(part, amountSteps[i], most[i] - amounts[i] + TOUCHED);
-        part = within(part, -amountSteps[i], amounts[i] - least[i] + TOUCHED);
+        part = within(part, amountSteps[i], more(i, amounts[i]));
+        part = within(part, -amountSteps[i], less(i, amounts[i]));
         for (int k = from[i]; k < from[i + 1]; k++) {
             Seen one = seen[k];
             double value = step[2 * i + 1] * (1 - one.part) + step[2 * i + 3] * one.part + one.more * amountSteps[i];

@@ -370,8 +370,7 @@ public final class Refining {
         int middle = curve.size() / 2;
         int from = first ? 0 : middle;
         int to = first ? middle + 1 : curve.size();
-        Curve part =
-                new Curve(Arrays.copyOfRange(curve.times(), from, to), Arrays.copyOfRange(curve.values(), from, to));
+        Curve part = curve.slice(from, to - 1);
         int at = first ? Arrays.binarySearch(part.times(), curve.times()[middle]) : 0;
         Tube tube = Tube.inside(part, tolerance);
         int pinned = first ? tube.size() - 1 : 0;

@@ -35,12 +35,6 @@ final class Steps {
     }
 
     void at(Shape.Kind kind, double amount, double u) {
-        if (kind == Shape.Kind.STRAIGHT) {
-            part = u;
-            rise = 1;
-            more = 0;
-            return;
-        }
         if (kind == Shape.Kind.S) {
             double usual = u * u * (3 - 2 * u);
             double steep = 6 * u * (1 - u);

@@ -282,7 +282,7 @@ final class Ways {
     }
 
     /** The middle between two times as the places see it, and what is left of it between them. */
-    void sample(double t0, double t1) {
+    private void sample(double t0, double t1) {
         double first = t0 - middle.begin();
         double step = (t1 - t0) / PARTS;
         middle.upTo(first);
@@ -327,7 +327,7 @@ final class Ways {
     }
 
     /** On each side of the usual S the way is linear in the amount: the least squares are solved. */
-    double nearestS(double v0, double whole) {
+    private double nearestS(double v0, double whole) {
         double up = 0;
         double upper = 0;
         double down = 0;
@@ -368,7 +368,7 @@ final class Ways {
     }
 
     /** The nearest of the bends in the table, and then between it and its neighbours. */
-    double nearestBent(double v0, double whole) {
+    private double nearestBent(double v0, double whole) {
         // The error falls and rises again: the bottom is found by halving.
         int low = 0;
         int high = BENDS.length - 1;
