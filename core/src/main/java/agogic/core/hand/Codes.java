@@ -20,8 +20,11 @@ final class Codes {
         double[] silent = new double[seconds.length + 1];
         int n = 0;
         double last = from;
+        double before = from;
         for (int i = 0; i < seconds.length && seconds[i] < to; i++) {
             double time = Math.max(from, seconds[i]);
+            // Where it stood, said at the same moment as where it is, is no message before that.
+            before = time > last ? last : before;
             if (n == 0 || time <= changed[n - 1]) {
                 // What stood when it began, and of several at one time the last.
                 n = Math.max(1, n);
@@ -30,7 +33,7 @@ final class Codes {
             } else if (places[i] != values[n - 1]) {
                 changed[n] = time;
                 values[n] = places[i];
-                silent[n++] = last;
+                silent[n++] = before;
             }
             last = time;
         }

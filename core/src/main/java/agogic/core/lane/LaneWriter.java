@@ -267,7 +267,8 @@ public final class LaneWriter {
         boolean whole = stretch.mode() == WriteMode.WRITE;
         boolean toEnd = stretch.mode() != WriteMode.TOUCH || stretch.handTo() >= stretch.passTo();
         double start = Math.max(stretch.passFrom(), stretch.handFrom() - recipe.shift());
-        double from = whole ? first : anchored(start, recipe.startOn(), stretch);
+        boolean there = stretch.handFrom() <= stretch.passFrom();
+        double from = whole || there ? first : anchored(start, recipe.startOn(), stretch);
         double let = Math.max(stretch.passFrom(), stretch.handTo() - recipe.shift());
         double release = toEnd ? last : Math.max(from, anchored(let, recipe.endOn(), stretch));
         double end = release;

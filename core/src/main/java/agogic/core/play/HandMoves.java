@@ -118,6 +118,7 @@ final class HandMoves {
             // A knob on the screen stands where its parameter does.
             state.counted = present.live.value(state.parameterIndex);
         }
+        takes.writes(state);
         if (held) {
             takes.touchAt(state, at);
         } else {

@@ -77,6 +77,9 @@ final class Handover {
             }
             takes.goOn(state, at);
         }
+        if (playing) {
+            takes.say(at);
+        }
         return now;
     }
 

@@ -38,6 +38,15 @@ final class RouteState {
     /** When the hand had the control in the pass: from, to, and a number that means nothing. */
     private volatile MoveLog touches;
 
+    /** When another hand had the say over the parameter in the pass: from, to, and a number that means nothing. */
+    private volatile MoveLog yields;
+
+    /** True unless another hand moved the parameter after this one, and still has it. */
+    boolean says = true;
+
+    /** Which move this hand made last, counted over all hands; 0 for none yet. */
+    long claim;
+
     /** Where the control counts, 0..1; NaN before its first move. */
     double counted = Double.NaN;
 
@@ -100,6 +109,7 @@ final class RouteState {
         if (armed() && route.hand().isPresent()) {
             log = new MoveLog();
             touches = new MoveLog();
+            yields = new MoveLog();
         }
     }
 
@@ -121,9 +131,12 @@ final class RouteState {
         touched = before.touched;
         touchTold = before.touchTold;
         lastMoveNanos = before.lastMoveNanos;
+        claim = before.claim;
         if (goesOn(before)) {
             log = before.log;
             touches = before.touches;
+            yields = before.yields;
+            says = before.says;
             latched = before.latched;
             easeFrom = before.easeFrom;
             easeValue = before.easeValue;
@@ -228,6 +241,24 @@ final class RouteState {
         }
     }
 
+    /**
+     * From {@code at} on this hand has the say over the parameter, or another has.
+     *
+     * @param free since when no other hand had it, if this one has it now
+     */
+    void says(boolean has, double at, double free) {
+        MoveLog log = yields;
+        if (has != says && log != null) {
+            if (has) {
+                int last = log.size() - 1;
+                log.put(last, 1, Math.max(log.get(last, 0), Math.min(at, free)));
+            } else {
+                log.append(at, Double.POSITIVE_INFINITY, 0);
+            }
+        }
+        says = has || log == null;
+    }
+
     /** What it writes from now on is a pass of its own, begun at {@code seconds}. */
     void since(double seconds) {
         since = seconds;
@@ -239,6 +270,7 @@ final class RouteState {
         if (moves != null) {
             moves.provide();
             touches.provide();
+            yields.provide();
         }
     }
 
@@ -258,14 +290,22 @@ final class RouteState {
         return Double.isNaN(stands) ? parameter.resting() : stands;
     }
 
-    /** Is told when a hand had the control. */
+    /** Is told when a hand had the control, or another had the say. */
     interface Touches {
         void touch(int place, double from, double to);
     }
 
     /** Tells a journal, in another thread, when the hand had the control so far. */
     void touches(Touches told) {
-        MoveLog log = touches;
+        tell(touches, told);
+    }
+
+    /** Tells a journal, in another thread, when another hand had the say so far. */
+    void yields(Touches told) {
+        tell(yields, told);
+    }
+
+    private static void tell(MoveLog log, Touches told) {
         for (int i = 0; log != null && i < log.size(); i++) {
             told.touch(i, log.get(i, 0), log.get(i, 1));
         }
@@ -290,6 +330,14 @@ final class RouteState {
                 list.add(new Pass.Touch(first, Math.max(first, last)));
             }
         }
+        List<Pass.Touch> yielded = new ArrayList<>();
+        for (int i = 0; log != null && i < yields.size(); i++) {
+            double first = yields.get(i, 0);
+            double last = Math.min(to, yields.get(i, 1));
+            if (first < last) {
+                yielded.add(new Pass.Touch(first, last));
+            }
+        }
         double[] none = {};
         return new Pass(
                 route,
@@ -301,6 +349,7 @@ final class RouteState {
                 log == null ? none : log.copy(1),
                 log == null ? none : log.copy(2),
                 list,
+                yielded,
                 stood(),
                 end);
     }
@@ -310,7 +359,9 @@ final class RouteState {
         if (log != null) {
             log.clear();
             touches.clear();
+            yields.clear();
         }
+        says = true;
         latched = false;
         finest = Double.POSITIVE_INFINITY;
         easeFrom = Double.NaN;

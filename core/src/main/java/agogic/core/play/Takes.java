@@ -18,6 +18,9 @@ final class Takes {
     /** The routes that keep what their hands do. */
     private volatile List<RouteState> recording = List.of();
 
+    /** How many moves hands have made. */
+    private long claims;
+
     Takes(Present present, Transport transport) {
         this.present = present;
         this.transport = transport;
@@ -60,16 +63,83 @@ final class Takes {
                 place(state, seconds);
             }
         }
+        say(seconds);
     }
 
     /** Writing begins: what is in Write is written from here. */
     void punch(double seconds) {
         for (RouteState state : present.plan.routes) {
-            if (state.records() && state.passMode() == WriteMode.WRITE) {
+            // A hand on the screen has no place of its own: it writes from its first move on.
+            if (state.records() && state.passMode() == WriteMode.WRITE && !state.onScreen()) {
                 state.latched = true;
                 place(state, seconds);
             }
         }
+        say(seconds);
+    }
+
+    /** A hand on the screen is about to move its parameter in Write: what stood before is the start of its pass. */
+    void writes(RouteState state) {
+        if (state.latched || !transport.punched() || !state.records() || state.passMode() != WriteMode.WRITE) {
+            return;
+        }
+        state.latched = true;
+        for (int r : present.plan.routesOf[state.parameterIndex]) {
+            RouteState other = present.plan.routes.get(r);
+            if (other != state && other.latched && other.passMode() == WriteMode.WRITE) {
+                return;
+            }
+        }
+        double from = transport.punchIn();
+        double beat = present.plan.session.timeline().beatAt(from);
+        double lane = present.plan.laneValue(state.parameterIndex, from, beat);
+        double stood = Double.isNaN(lane) ? present.value(state) : state.parameter.settled(lane);
+        if (state.log.size() == 0 && !state.offsets()) {
+            keep(state, from, stood, stood);
+        }
+    }
+
+    /** The hand of a route moves, or takes its control: from now on it has the say over the parameter. */
+    private void claim(RouteState state, double at) {
+        state.claim = ++claims;
+        say(state.parameterIndex, at);
+    }
+
+    /** Of every parameter the hand that moved last, of those that hold it, has the say. */
+    void say(double at) {
+        for (RouteState state : recording) {
+            say(state.parameterIndex, at);
+        }
+    }
+
+    private void say(int parameter, double at) {
+        say(parameter, at, false);
+        say(parameter, at, true);
+    }
+
+    /** Of the hands that write values, or of those that write offsets, the one that moved last has the say. */
+    private void say(int parameter, double at, boolean offsets) {
+        int[] all = present.plan.routesOf[parameter];
+        RouteState first = null;
+        for (int r : all) {
+            RouteState state = present.plan.routes.get(r);
+            if (state.records() && state.offsets() == offsets && state.holds()) {
+                first = first == null || state.claim >= first.claim ? state : first;
+            }
+        }
+        if (first == null) {
+            return;
+        }
+        double free = Double.NEGATIVE_INFINITY;
+        for (int r : all) {
+            RouteState state = present.plan.routes.get(r);
+            if (state != first && state.records() && state.offsets() == offsets) {
+                double until = Double.isNaN(state.easeFrom) ? free : state.easeFrom + state.easeBack;
+                free = Math.max(free, state.holds() ? at : until);
+                state.says(false, at, at);
+            }
+        }
+        first.says(true, at, free);
     }
 
     /** A hand is on the control of a route. */
@@ -89,6 +159,7 @@ final class Takes {
             if (transport.playing() && state.records()) {
                 keep(state, at, place, place);
                 state.latched = state.passMode() == WriteMode.LATCH || state.latched;
+                claim(state, at);
             }
         }
         state.touchTold = state.touched;
@@ -103,6 +174,7 @@ final class Takes {
         if (transport.playing() && state.records() && state.passMode() == WriteMode.TOUCH) {
             state.easeFrom = at;
             state.easeValue = state.offsets() ? state.amount(state.counted) : state.valueAt(state.counted);
+            say(state.parameterIndex, at);
         }
     }
 
@@ -126,11 +198,12 @@ final class Takes {
     void move(RouteState state, double seconds, double raw, double counted) {
         keep(state, seconds, raw, counted);
         state.latched |= state.passMode() == WriteMode.LATCH;
+        claim(state, seconds);
     }
 
     /** What a hand holds, what is latched and what is in Write is written on from {@code at}. */
     void goOn(RouteState state, double at) {
-        boolean writes = state.passMode() == WriteMode.WRITE && transport.punched();
+        boolean writes = state.passMode() == WriteMode.WRITE && transport.punched() && !state.onScreen();
         if (!state.records() || !state.touched && !state.latched && !writes) {
             return;
         }
@@ -143,6 +216,7 @@ final class Takes {
         }
         state.latched |= state.passMode() != WriteMode.TOUCH;
         place(state, at);
+        say(state.parameterIndex, at);
     }
 
     /** Ends all passes at {@code at}; after a turn of the loop what is latched stays so. */

@@ -1,6 +1,7 @@
 package agogic.core.play;
 
 import agogic.core.route.Route;
+import java.util.HashMap;
 import java.util.IdentityHashMap;
 import java.util.Map;
 
@@ -18,7 +19,8 @@ public final class Underway {
         private int number;
         private int moves;
         private double first;
-        private final Map<Integer, Double> touches = new java.util.HashMap<>();
+        private final Map<Integer, Double> touches = new HashMap<>();
+        private final Map<Integer, Double> yields = new HashMap<>();
     }
 
     /** Where it is told. Numbers are those of passes, from 1 on; times are seconds of the piece, places 0..1. */
@@ -30,6 +32,9 @@ public final class Underway {
 
         /** A hand is on the control from {@code from} to {@code to}, which is endless as long as it is. */
         void touch(int number, int place, double from, double to);
+
+        /** Another hand has the say over the parameter from {@code from} to {@code to}, which is endless as long as it has. */
+        void yield(int number, int place, double from, double to);
     }
 
     /** The pass of an engine. */
@@ -64,6 +69,12 @@ public final class Underway {
             state.touches((place, from, to) -> {
                 if (!Double.valueOf(to).equals(before.put(place, to))) {
                     sink.touch(number, place, from, to);
+                }
+            });
+            Map<Integer, Double> yielded = told.yields;
+            state.yields((place, from, to) -> {
+                if (!Double.valueOf(to).equals(yielded.put(place, to))) {
+                    sink.yield(number, place, from, to);
                 }
             });
         }

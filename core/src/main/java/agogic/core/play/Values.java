@@ -110,12 +110,18 @@ final class Values {
             // A hand on the screen comes last of those of its parameter; their wires show that it writes.
             RouteState last = all.length == 0 ? null : plan.routes.get(all[all.length - 1]);
             boolean screen = last != null && last.onScreen() && last.holds() && last.records();
+            boolean over = false;
             for (int r : all) {
                 RouteState state = plan.routes.get(r);
-                double by = byHand(state, base, elapsed, screen);
-                if (!Double.isNaN(by) && !away) {
-                    value = by;
-                }
+                over |= state.offsets();
+                double by = state.offsets() ? Double.NaN : byHand(state, base, elapsed, screen);
+                value = Double.isNaN(by) || away ? value : by;
+            }
+            for (int i = 0; over && i < all.length; i++) {
+                // An offset goes over what another hand does at the same time.
+                RouteState state = plan.routes.get(all[i]);
+                double by = state.offsets() ? byHand(state, value, elapsed, screen) : Double.NaN;
+                value = Double.isNaN(by) || away ? value : by;
             }
             double sent = parameter.settled(value);
             live.value(p, reach == null ? sent : parameter.settled(reach.arriving(sent)));
@@ -124,8 +130,9 @@ final class Values {
 
     /** The value a route gives its parameter now; NaN if the hand has no say. */
     private double byHand(RouteState state, double base, double elapsed, boolean screen) {
-        if (screen && transport.playing() && !state.onScreen()) {
-            present.live.writing(state.index, transport.position() >= transport.punchIn());
+        if (transport.playing() && state.records() && !state.says) {
+            boolean writes = state.holds() || screen && !state.onScreen();
+            present.live.writing(state.index, writes && transport.position() >= transport.punchIn());
             return Double.NaN;
         }
         if (Double.isNaN(state.counted)) {
@@ -138,7 +145,8 @@ final class Values {
         }
         double position = transport.position();
         boolean holds = state.holds();
-        present.live.writing(state.index, holds && position >= transport.punchIn());
+        boolean shows = holds || screen && !state.onScreen();
+        present.live.writing(state.index, shows && position >= transport.punchIn());
         double over = present.plan.over(state.parameterIndex);
         if (holds) {
             return state.heard(place, base, over);

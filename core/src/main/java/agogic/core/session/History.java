@@ -86,11 +86,28 @@ public final class History {
         return now + 1 < steps.size() ? Optional.of(steps.get(now + 1).act()) : Optional.empty();
     }
 
+    /** As it was before the last step; what is armed stays armed, and nothing else is. */
     public History undo() {
-        return new History(steps, Math.max(0, now - 1));
+        return at(Math.max(0, now - 1));
     }
 
+    /** As it was after the step that was undone last; what is armed stays armed, and nothing else is. */
     public History redo() {
-        return new History(steps, Math.min(steps.size() - 1, now + 1));
+        return at(Math.min(steps.size() - 1, now + 1));
+    }
+
+    private History at(int step) {
+        return new History(steps, step).replaced(Arming.as(steps.get(step).session(), session()));
+    }
+
+    /** With another session in the place of the one that is, as no step of its own: a mode was chosen. */
+    public History replaced(Session session) {
+        Step is = steps.get(now);
+        if (is.session() == session) {
+            return this;
+        }
+        List<Step> list = new ArrayList<>(steps);
+        list.set(now, new Step(is.act(), session, is.gesture()));
+        return new History(List.copyOf(list), now);
     }
 }

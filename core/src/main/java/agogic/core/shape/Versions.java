@@ -4,6 +4,7 @@ import agogic.core.lane.Lane;
 import agogic.core.lane.Layer;
 import agogic.core.layer.Difference;
 import agogic.core.route.Target;
+import agogic.core.session.Arming;
 import agogic.core.session.Session;
 import agogic.core.session.TargetName;
 import agogic.core.session.Version;
@@ -90,7 +91,7 @@ public final class Versions {
     /** The session with what a version kept in the place of what is; the versions stay. */
     public static Session back(Session session, Version version) {
         return version.whole()
-                .map(whole -> whole.withVersions(session.versions()))
+                .map(whole -> Arming.as(whole.withVersions(session.versions()), session))
                 .orElseGet(() -> heard(session, version));
     }
 

@@ -2,6 +2,7 @@ package agogic.core.write;
 
 import agogic.core.route.Route;
 import agogic.core.route.WriteMode;
+import java.util.ArrayList;
 import java.util.List;
 
 /**
@@ -17,6 +18,7 @@ import java.util.List;
  * @param raw where the hand was
  * @param counted where it counted after takeover
  * @param touches when the hand had the control
+ * @param yielded when another hand, that moved later, had the say over the parameter
  * @param standing normalised value of the target before the hand came, for a lane that has no points yet
  * @param end why it ended
  */
@@ -30,10 +32,28 @@ public record Pass(
         double[] raw,
         double[] counted,
         List<Touch> touches,
+        List<Touch> yielded,
         double standing,
         End end) {
     public Pass {
         touches = List.copyOf(touches);
+        yielded = List.copyOf(yielded);
+    }
+
+    /** A pass of a hand that nobody else came between. */
+    public Pass(
+            Route route,
+            double resolution,
+            boolean rehearsed,
+            double from,
+            double to,
+            double[] seconds,
+            double[] raw,
+            double[] counted,
+            List<Touch> touches,
+            double standing,
+            End end) {
+        this(route, resolution, rehearsed, from, to, seconds, raw, counted, touches, List.of(), standing, end);
     }
 
     /** From when to when the hand had the control, in seconds. */
@@ -71,6 +91,58 @@ public record Pass(
 
     /** True if there is something to write. */
     public boolean wrote() {
-        return seconds.length > 0 && to > from && (mode() == WriteMode.WRITE || !touches.isEmpty());
+        return seconds.length > 0
+                && to > from
+                && (mode() == WriteMode.WRITE || !touches.isEmpty())
+                && (yielded.isEmpty() || !says().isEmpty());
+    }
+
+    /**
+     * A part of the pass in which the hand has the say.
+     *
+     * @param from when it begins, in seconds of the piece
+     * @param to when it ends
+     * @param touch of which touch it is a part
+     * @param first since when no other hand has the say
+     * @param last until when no other hand has it
+     */
+    public record Say(double from, double to, Touch touch, double first, double last) {
+        /** True if it begins where another hand lost the say. */
+        boolean takesOver(Pass pass) {
+            return from <= first && first > pass.from;
+        }
+    }
+
+    /** When the hand has the say, in the mode of the pass. */
+    public List<Say> says() {
+        List<Say> says = new ArrayList<>();
+        for (Touch hand : hands()) {
+            double begin = hand.from;
+            double first = from;
+            for (Touch other : yielded) {
+                add(says, hand, begin, Math.min(hand.to, other.from), first, other.from);
+                begin = Math.max(begin, other.to);
+                first = Math.max(first, other.to);
+            }
+            add(says, hand, begin, hand.to, first, to);
+        }
+        return says;
+    }
+
+    private void add(List<Say> says, Touch hand, double begin, double end, double first, double last) {
+        boolean any = yielded.isEmpty() || end > begin && last > from;
+        if (any) {
+            says.add(new Say(begin, end, hand, first, Math.max(first, Math.min(to, last))));
+        }
+    }
+
+    private List<Touch> hands() {
+        return switch (mode()) {
+            case WRITE -> List.of(new Touch(from, to));
+            case LATCH -> List.of(new Touch(touches.get(0).from(), to));
+            default -> touches.stream()
+                    .filter(touch -> touch.to() > from && touch.from() < to)
+                    .toList();
+        };
     }
 }

@@ -134,9 +134,9 @@ public final class PassWriter {
             boolean fresh = layer == lane.layers().size();
             Session with = fresh ? after.with(lane.with(layer, Layer.of(place.clip(), into.offset()))) : after;
             boolean any = false;
-            for (Pass.Touch touch : hands(pass)) {
-                if (touch.to() > place.from() && touch.from() < place.to()) {
-                    Stretch stretch = stretch(with, pass, ride, touch, layer, place);
+            for (Pass.Say say : pass.says()) {
+                if (say.to() > place.from() && say.from() < place.to()) {
+                    Stretch stretch = stretch(with, pass, ride, say, layer, place);
                     with = Layers.edited(with, target, layer, (writer, one) -> writer.write(one, ride, stretch));
                     any = true;
                 }
@@ -146,31 +146,31 @@ public final class PassWriter {
         return after;
     }
 
-    /** When the hand has the say, in the mode of the pass. */
-    private static List<Pass.Touch> hands(Pass pass) {
-        return switch (pass.mode()) {
-            case WRITE -> List.of(new Pass.Touch(pass.from(), pass.to()));
-            case LATCH -> List.of(new Pass.Touch(pass.touches().get(0).from(), pass.to()));
-            default -> pass.touches().stream()
-                    .filter(touch -> touch.to() > pass.from() && touch.from() < pass.to())
-                    .toList();
-        };
-    }
-
     private static Stretch stretch(
-            Session session, Pass pass, Ride ride, Pass.Touch touch, int layer, Places.Place place) {
+            Session session, Pass pass, Ride ride, Pass.Say say, int layer, Places.Place place) {
         Layer into = session.lane(pass.route().target()).layer(layer);
-        double start = Math.max(pass.from(), Math.min(pass.to(), touch.from()));
-        double end = Math.max(start, Math.min(pass.to(), touch.to()));
+        double start = Math.max(say.first(), Math.min(say.last(), say.from()));
+        double end = Math.max(start, Math.min(say.last(), say.to()));
         Parameter scale = into.scale(session.parameter(pass.route().target()));
         Recipe recipe = into.stretches().isEmpty()
                 ? Recipe.usual(scale)
                 : into.stretches().get(into.stretches().size() - 1).recipe();
         Span span = into.offset()
-                ? moving(pass.route().span(), zero(pass, touch))
+                ? moving(pass.route().span(), zero(pass, say.touch()))
                 : pass.route().span();
-        Stretch whole = new Stretch(
-                ride.id(), span, pass.mode(), start, end, pass.from(), pass.to(), recipe, 0, 0, Envelope.EMPTY);
+        Stretch own = new Stretch(
+                ride.id(),
+                span,
+                pass.mode(),
+                start,
+                end,
+                say.first(),
+                say.last(),
+                recipe,
+                0,
+                0,
+                Envelope.EMPTY);
+        Stretch whole = say.takesOver(pass) ? own.inWhole() : own;
         return place.frame()
                 .map(frame -> whole.part(place.from(), place.to()).in(frame))
                 .orElse(whole);

@@ -8,6 +8,8 @@ import agogic.core.Pieces;
 import agogic.core.device.Device;
 import agogic.core.device.Outside;
 import agogic.core.expose.Adding;
+import agogic.core.route.Route;
+import agogic.core.route.WriteMode;
 import java.util.ArrayDeque;
 import java.util.ArrayList;
 import java.util.Deque;
@@ -121,5 +123,39 @@ class HistoryTest {
         assertThatIllegalArgumentException()
                 .isThrownBy(() -> Adding.of(START, box, "nowhere"))
                 .withMessageContaining("no track nowhere");
+    }
+
+    /** Whatever is done, undone and done again: nothing is armed that was not armed just before. */
+    @Property(tries = 200)
+    void noUndoAndNoRedoArms(@ForAll @Size(max = 40) List<@IntRange(min = -2, max = 12) Integer> acts) {
+        Session start = Pieces.routed(Pieces.routed(START, 1, "p1"), 2, "p2");
+        History history = History.of(start);
+        for (int act : acts) {
+            Session before = history.session();
+            if (act < 0) {
+                history = act == -1 ? history.undo() : history.redo();
+                for (Route route : history.session().routes()) {
+                    boolean armed = before.placeOfRoute(route.id()) >= 0
+                            && before.route(route.id()).mode().writes();
+                    assertThat(route.mode().writes()).isEqualTo(armed);
+                }
+            } else if (act < 8) {
+                WriteMode mode = WriteMode.values()[act % 4];
+                String id = act < 4 ? "route-p1" : "route-p2";
+                int steps = history.undoable().isPresent() ? 1 : 0;
+                history = before.placeOfRoute(id) < 0
+                        ? history
+                        : history.replaced(before.with(before.route(id).in(mode)));
+                assertThat(history.undoable().isPresent() ? 1 : 0).isEqualTo(steps);
+            } else if (act == 8) {
+                history = history.after(
+                        "Remove",
+                        before.withRoutes(before.routes().stream()
+                                .filter(r -> !r.id().equals("route-p2"))
+                                .toList()));
+            } else {
+                history = history.after("Move", Resting.at(before, target("p1"), act / 20.0));
+            }
+        }
     }
 }

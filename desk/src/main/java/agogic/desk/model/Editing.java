@@ -85,6 +85,12 @@ public final class Editing {
         attempt(() -> adopt(history.after(new Gesture(act, what), change.apply(session()))));
     }
 
+    /** Readies a route for the next pass, which is no step of the history: its mode, whether it only rehearses. */
+    void arm(UnaryOperator<Session> change) {
+        settle();
+        attempt(() -> adopt(history.replaced(change.apply(session()))));
+    }
+
     /** The last step takes those of this act just before it into itself: they are undone together. */
     void join(String act) {
         history = history.joined(act);

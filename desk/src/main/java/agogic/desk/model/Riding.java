@@ -212,11 +212,13 @@ public final class Riding {
 
     public void mode(Route route, WriteMode mode) {
         if (route.mode() != mode) {
-            String name = desk.session().parameter(route.target()).name();
-            desk.edit(
-                    name + " in " + mode.spoken(),
-                    s -> s.with(s.route(route.id()).in(mode)));
+            desk.editing().arm(s -> s.with(s.route(route.id()).in(mode)));
         }
+    }
+
+    /** Its moves are only heard and shown from now on, or written again. */
+    public void rehearse(Route route, boolean tries) {
+        desk.editing().arm(s -> s.with(s.route(route.id()).rehearsing(tries)));
     }
 
     /** Writes into another layer from now on. */

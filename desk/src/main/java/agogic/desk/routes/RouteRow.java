@@ -110,12 +110,7 @@ public final class RouteRow extends Region {
                     pin ? "Pin the mode" : "Unpin the mode",
                     s -> s.with(s.route(id).pinned(pin)));
         });
-        rehearse.setOnAction(e -> {
-            boolean tries = rehearse.isSelected();
-            String id = route.id();
-            desk.edit(
-                    tries ? "Rehearse" : "No rehearsal", s -> s.with(s.route(id).rehearsing(tries)));
-        });
+        rehearse.setOnAction(e -> desk.riding().rehearse(current(), rehearse.isSelected()));
         mode.getItems().addAll(new SeparatorMenuItem(), pinned, rehearse, new SeparatorMenuItem());
         ToggleGroup places = new ToggleGroup();
         for (Into into : List.of(Into.TIMELINE, new Into(false, true), new Into(true, false), new Into(true, true))) {

@@ -1,5 +1,6 @@
 package agogic.desk.shell;
 
+import agogic.core.ride.Ride;
 import agogic.core.route.Route;
 import agogic.core.session.Loop;
 import agogic.core.session.Timing;
@@ -265,7 +266,7 @@ final class DeskActs {
                 "Rehearse",
                 "Heard and shown, but not written until you say so",
                 "H",
-                r -> desk.edit(r.rehearse() ? "No rehearsal" : "Rehearse", s -> s.with(r.rehearsing(!r.rehearse()))));
+                r -> desk.riding().rehearse(r, !r.rehearse()));
         route(
                 "span",
                 "Span…",
@@ -282,7 +283,7 @@ final class DeskActs {
                                 desk.state().value(desk.engine().index().of(r.target())),
                                 window.get())
                         .showAndWait()
-                        .ifPresent(v -> desk.standing().moveOnFace(r.target(), v, 0, true)));
+                        .ifPresent(v -> desk.standing().moveOnFace(r.target(), v, Ride.PRESSED, true)));
         route(
                 "into",
                 "Where it is written",

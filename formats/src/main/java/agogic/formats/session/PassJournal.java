@@ -63,7 +63,16 @@ public final class PassJournal implements Underway.Sink, AutoCloseable {
 
     @Override
     public void touch(int number, int place, double from, double to) {
-        text.append("T ").append(number).append(' ').append(place).append(' ').append(from);
+        held("T ", number, place, from, to);
+    }
+
+    @Override
+    public void yield(int number, int place, double from, double to) {
+        held("Y ", number, place, from, to);
+    }
+
+    private void held(String what, int number, int place, double from, double to) {
+        text.append(what).append(number).append(' ').append(place).append(' ').append(from);
         text.append(' ').append(to).append('\n');
     }
 
@@ -93,6 +102,7 @@ public final class PassJournal implements Underway.Sink, AutoCloseable {
         private double standing;
         private final List<double[]> moves = new ArrayList<>();
         private final Map<Integer, double[]> touches = new TreeMap<>();
+        private final Map<Integer, double[]> yields = new TreeMap<>();
 
         private Pass pass() {
             double to = from;
@@ -103,9 +113,6 @@ public final class PassJournal implements Underway.Sink, AutoCloseable {
                 to = Math.max(to, Double.isInfinite(touch[1]) ? touch[0] : touch[1]);
             }
             double end = to;
-            List<Pass.Touch> hands = touches.values().stream()
-                    .map(t -> new Pass.Touch(t[0], Math.max(t[0], Math.min(end, t[1]))))
-                    .toList();
             return new Pass(
                     route,
                     resolution,
@@ -115,9 +122,16 @@ public final class PassJournal implements Underway.Sink, AutoCloseable {
                     moves.stream().mapToDouble(m -> m[0]).toArray(),
                     moves.stream().mapToDouble(m -> m[1]).toArray(),
                     moves.stream().mapToDouble(m -> m[2]).toArray(),
-                    hands,
+                    until(touches, end),
+                    until(yields, end),
                     standing,
                     Pass.End.STOPPED);
+        }
+
+        private static List<Pass.Touch> until(Map<Integer, double[]> all, double end) {
+            return all.values().stream()
+                    .map(t -> new Pass.Touch(t[0], Math.max(t[0], Math.min(end, t[1]))))
+                    .toList();
         }
     }
 
@@ -161,6 +175,7 @@ public final class PassJournal implements Underway.Sink, AutoCloseable {
                 }
                 case "M" -> all.get(number).moves.add(new double[] {a, b, c});
                 case "T" -> all.get(number).touches.put((int) a, new double[] {b, c});
+                case "Y" -> all.get(number).yields.put((int) a, new double[] {b, c});
                 default -> {
                     return false;
                 }
