@@ -428,6 +428,40 @@ public final class Envelope {
         return "Envelope" + points();
     }
 
+    /**
+     * Without the point at {@code time} if what goes on there goes through it all the same: the seam of an edit that
+     * changed nothing beside it. Points set or tied by hand stay.
+     */
+    public Envelope healed(double time) {
+        int i = firstAtOrAfter(time);
+        boolean any = i < size() && times[i] == time && size() > 1 && !pins[i] && tie(i) == 0;
+        if (!any || i + 1 < size() && times[i + 1] <= time) {
+            return this;
+        }
+        if (i == 0 || i + 1 == size()) {
+            // Beyond the ends the value holds anyway.
+            int other = i == 0 ? 1 : i - 1;
+            return level(Math.min(i, other)) && values[other] == values[i] ? without(i) : this;
+        }
+        Shape whole = shapes[i - 1].joined(shapes[i]);
+        if (whole == null) {
+            return this;
+        }
+        double u = (time - times[i - 1]) / (times[i + 1] - times[i - 1]);
+        double length = whole.to() - whole.from();
+        boolean even = !whole.goes() || Math.abs((shapes[i - 1].to() - whole.from()) / length - u) < 1e-9;
+        boolean same = whole.kind() == Shape.Kind.HOLD
+                ? values[i] == values[i - 1]
+                : Math.abs(whole.cutValue(values[i - 1], values[i + 1], u) - values[i]) < 1e-12;
+        if (!even || !same) {
+            return this;
+        }
+        List<Point> list = new ArrayList<>(points());
+        list.set(i - 1, list.get(i - 1).with(whole));
+        list.remove(i);
+        return of(list);
+    }
+
     /** The same in a time that goes {@code speed} times as fast, above 0, and begins {@code by} later. */
     public Envelope mapped(double speed, double by) {
         double[] moved = new double[times.length];

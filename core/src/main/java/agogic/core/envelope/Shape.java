@@ -213,6 +213,20 @@ public record Shape(Kind kind, double amount, double count, double duty, double 
         return end > start ? new Shape(kind, amount, count, duty, start, end) : HOLD;
     }
 
+    /** The whole way of which this and {@code next} are two parts, one after the other; null if they are not. */
+    Shape joined(Shape next) {
+        boolean alike = kind == next.kind && amount == next.amount && count == next.count && duty == next.duty;
+        if (!alike || !goes()) {
+            return alike ? this : null;
+        }
+        return Math.abs(to - next.from) < 1e-12 ? new Shape(kind, amount, count, duty, from, next.to) : null;
+    }
+
+    /** True if it matters which part of the whole way it is: it neither holds nor is straight. */
+    boolean goes() {
+        return kind != Kind.HOLD && kind != Kind.STRAIGHT;
+    }
+
     /** True if only a part of the whole way is left. */
     public boolean cut() {
         return from != 0 || to != 1;

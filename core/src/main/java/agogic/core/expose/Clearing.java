@@ -13,6 +13,7 @@ import agogic.core.route.Target;
 import agogic.core.session.Session;
 import agogic.core.session.Version;
 import agogic.core.text.Text;
+import agogic.core.time.Timeline;
 import java.util.ArrayList;
 import java.util.HashSet;
 import java.util.LinkedHashSet;
@@ -59,7 +60,7 @@ public record Clearing(Session session, List<String> parts) {
                 if (!layer.inClip() && !layer.envelope().isEmpty()) {
                     double begin = after.timeline().laneTimeOfBeat(layer.lock(), from);
                     double end = after.timeline().laneTimeOfBeat(layer.lock(), to);
-                    lane = lane.with(i, less(layer, begin, end));
+                    lane = lane.with(i, less(layer, begin, end, after.timeline()));
                 }
             }
             after = after.with(lane);
@@ -68,9 +69,9 @@ public record Clearing(Session session, List<String> parts) {
         return new Clearing(after, told(session, after, targets::contains));
     }
 
-    private static Layer less(Layer layer, double from, double to) {
+    private static Layer less(Layer layer, double from, double to, Timeline timeline) {
         Envelope envelope = layer.envelope();
-        List<Stretch> left = layer.outside(from, to);
+        List<Stretch> left = layer.outside(from, to, timeline);
         boolean before = envelope.time(0) < from;
         boolean after = envelope.time(envelope.size() - 1) > to;
         if (!before && !after) {

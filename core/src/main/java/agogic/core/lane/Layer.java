@@ -5,6 +5,7 @@ import agogic.core.parameter.Offset;
 import agogic.core.parameter.Parameter;
 import agogic.core.text.Text;
 import agogic.core.time.Lock;
+import agogic.core.time.Timeline;
 import java.util.ArrayList;
 import java.util.Comparator;
 import java.util.List;
@@ -100,7 +101,12 @@ public record Layer(
 
     /** Locked otherwise, with points for it. */
     public Layer with(Lock newLock, Envelope newEnvelope, List<Stretch> newStretches) {
-        return new Layer(name, clip, offset, on, newLock, newEnvelope, newStretches, drawn);
+        return with(newLock, newEnvelope, newStretches, List.of());
+    }
+
+    /** Locked otherwise, with points and patterns for it. */
+    public Layer with(Lock newLock, Envelope newEnvelope, List<Stretch> newStretches, List<Placed> newPlaced) {
+        return new Layer(name, clip, offset, on, newLock, newEnvelope, newStretches, drawn, newPlaced);
     }
 
     public Layer named(String newName) {
@@ -161,9 +167,31 @@ public record Layer(
         return !inClip() || offset || extents().stream().anyMatch(e -> e.from() <= time && time < e.to());
     }
 
-    /** The stretches that lie outside of a range of its time. */
-    public List<Stretch> outside(double from, double to) {
-        return stretches.stream().filter(s -> s.to() <= from || s.from() >= to).toList();
+    /** What is left of its stretches where it becomes something else in a range of its time: see {@link Stretch#outside}. */
+    public List<Stretch> outside(double from, double to, Timeline timeline) {
+        return stretches.stream()
+                .flatMap(s -> s.outside(from, to, s.time(timeline, lock)).stream())
+                .toList();
+    }
+
+    /**
+     * With other points from one time to another, and as they were outside: rides that reach in there are cut. An absolute
+     * layer of a clip says something there if it did before, or {@code everywhere}.
+     */
+    public Layer shaped(Envelope changed, double from, double to, boolean everywhere, Timeline timeline) {
+        Layer with = with(changed, outside(from, to, timeline));
+        if (!inClip() || offset) {
+            return with;
+        }
+        List<Extent> more = new ArrayList<>(drawn);
+        for (Extent one : everywhere ? List.of(new Extent(from, to)) : extents()) {
+            double first = Math.max(from, one.from());
+            double last = Math.min(to, one.to());
+            if (last > first && drawn.stream().noneMatch(d -> d.from() <= first && last <= d.to())) {
+                more.add(new Extent(first, last));
+            }
+        }
+        return with.drawn(more);
     }
 
     /** The last stretch written over {@code time}, or null. */

@@ -8,6 +8,8 @@ import agogic.core.text.Text;
 import agogic.core.time.LaneTime;
 import agogic.core.time.Lock;
 import agogic.core.time.Timeline;
+import java.util.ArrayList;
+import java.util.List;
 import java.util.Optional;
 
 /**
@@ -41,6 +43,9 @@ public record Stretch(
         Envelope under,
         Optional<Frame> frame,
         String name) {
+    /** A part shorter than this is none, in time of its layer. */
+    private static final double SLIVER = 1e-6;
+
     public Stretch {
         boolean finite = Double.isFinite(handFrom + handTo) && Double.isFinite(passFrom + passTo + from + to);
         if (!finite || !(handFrom <= handTo) || !(passFrom <= passTo) || !(from <= to)) {
@@ -112,6 +117,33 @@ public record Stretch(
         double hand = Math.max(begin, Math.min(end, handFrom));
         double let = Math.max(hand, Math.min(end, handTo));
         return new Stretch(ride, span, mode, hand, let, begin, end, recipe, from, to, under, frame, name);
+    }
+
+    /**
+     * What is left of it where its layer became something else from one time of it to another: the part before, the part
+     * after, both, or nothing. Each keeps its ride and its recipe, and is never written beyond its cut. Where the way back
+     * to what was there is cut, it is points from now on.
+     *
+     * @param time how the time of its layer goes
+     */
+    public List<Stretch> outside(double first, double last, LaneTime time) {
+        if (to <= first || from >= last) {
+            return List.of(this);
+        }
+        List<Stretch> left = new ArrayList<>();
+        double release = easesBack() ? time.laneTime(Math.max(handFrom, handTo - recipe.shift())) : to;
+        double end = release < first ? Math.max(from, release) : first;
+        if (end - from > SLIVER) {
+            left.add(part(passFrom, time.seconds(end)).lying(from, end, cut(from, end)));
+        }
+        if (Math.min(to, release) - last > SLIVER) {
+            left.add(part(time.seconds(last), passTo).lying(last, to, cut(last, to)));
+        }
+        return left;
+    }
+
+    private Envelope cut(double first, double last) {
+        return under.isEmpty() ? under : under.from(first).until(last);
     }
 
     /** Written from one end of its pass to the other, if the hand had the say all the time. */

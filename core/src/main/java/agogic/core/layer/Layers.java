@@ -88,7 +88,12 @@ public final class Layers {
         return session.with(having(session, target, layer).without(layer));
     }
 
-    private static Lane having(Session session, Target target, int layer) {
+    /**
+     * The lane of a target, if it has that layer.
+     *
+     * @throws IllegalArgumentException in words for people if it has not
+     */
+    public static Lane having(Session session, Target target, int layer) {
         Lane lane = session.lane(target);
         if (layer < 0 || layer >= lane.layers().size()) {
             throw new IllegalArgumentException(session.parameter(target).name() + " has layers 1 to "

@@ -8,6 +8,7 @@ import agogic.core.lane.Layer;
 import agogic.core.parameter.Parameter;
 import agogic.core.route.Target;
 import agogic.core.session.Points;
+import agogic.core.session.Positions;
 import agogic.core.session.Session;
 import java.util.ArrayList;
 import java.util.BitSet;
@@ -130,11 +131,16 @@ public final class Chosen {
         }
         double from = fitted.get(0).time();
         double to = fitted.get(fitted.size() - 1).time();
-        List<Point> all = new ArrayList<>();
-        one.envelope().points().stream().filter(p -> p.time() < from).forEach(all::add);
-        all.addAll(fitted);
-        one.envelope().points().stream().filter(p -> p.time() > to).forEach(all::add);
-        return with(session, target, layer, Ties.sorted(Envelope.of(all)));
+        if (to <= from) {
+            return with(session, target, layer, Ties.sorted(one.envelope().with(fitted.get(0))));
+        }
+        Positions.within(session, one.inClip() ? 0 : session.timeline().beatOfLane(one.lock(), to));
+        Envelope inner = Envelope.of(fitted);
+        boolean first = one.envelope().isEmpty();
+        Envelope pasted =
+                Ties.sorted(first ? inner : one.envelope().splice(from, to, inner, parameter.resting()));
+        Layer shaped = one.shaped(pasted, from, to, true, session.timeline());
+        return session.with(session.lane(target).with(layer, shaped));
     }
 
     private static Session with(Session session, Target target, int layer, Envelope envelope) {

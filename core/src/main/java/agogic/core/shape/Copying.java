@@ -8,6 +8,7 @@ import agogic.core.lane.InBeats;
 import agogic.core.lane.Layer;
 import agogic.core.parameter.Parameter;
 import agogic.core.route.Target;
+import agogic.core.session.Positions;
 import agogic.core.session.Session;
 import agogic.core.session.TargetName;
 import agogic.core.time.Lock;
@@ -32,9 +33,9 @@ public final class Copying {
     /** What becomes of the source. */
     public enum Source {
         KEPT,
-        /** Level at what it was before the range. */
+        /** The parameter rests in the range. */
         SILENCED,
-        /** Its points in the range go. */
+        /** Its points in the range go: the way goes straight from the beginning to the end. */
         DELETED
     }
 
@@ -100,6 +101,7 @@ public final class Copying {
             throw new IllegalArgumentException(one.name() + " and " + other.name()
                     + " have no unit together: copy by place of the travel instead.");
         }
+        Positions.within(session, order.end);
         Envelope part = InBeats.cut(InBeats.of(source, session.timeline()), order.begin, order.end);
         double[] outside = new double[1];
         Envelope valued = order.by == By.PLACE ? part : byUnit(part, one, other, outside);
@@ -138,22 +140,17 @@ public final class Copying {
         Layer layer = session.lane(order.from).layer();
         double begin = session.timeline().laneTimeOfBeat(layer.lock(), order.begin);
         double end = session.timeline().laneTimeOfBeat(layer.lock(), order.end);
-        if (order.source == Source.SILENCED) {
-            double stood = layer.envelope().valueBefore(begin);
-            return new Shaping(session, order.from, 0).level(begin, end, stood);
-        }
-        List<Point> left = layer.envelope().points().stream()
-                .filter(p -> p.time() < begin || p.time() > end)
-                .toList();
-        Layer after = layer.with(Envelope.of(left), layer.outside(begin, end));
-        return session.with(session.lane(order.from).with(0, after));
+        Shaping source = new Shaping(session, order.from, 0);
+        return order.source == Source.SILENCED
+                ? source.level(begin, end, session.parameter(order.from).resting())
+                : source.delete(begin, end);
     }
 
     private static Session pasted(Session session, Order order, Envelope part) {
         Layer layer = session.lane(order.to).layer();
         Parameter parameter = session.parameter(order.to);
         double length = (order.end - order.begin) / order.speed;
-        double until = Math.max(order.at + length, order.until);
+        double until = Positions.within(session, Math.max(order.at + length, order.until));
         if ((until - order.at) / length * part.size() > MOST_POINTS) {
             throw new IllegalArgumentException("That would be more than two million points on one layer.");
         }
@@ -172,7 +169,7 @@ public final class Copying {
         all = Ties.sorted(parameter.stepped() ? all.held(parameter::settled) : all);
         double from = session.timeline().laneTimeOfBeat(layer.lock(), order.at);
         double to = session.timeline().laneTimeOfBeat(layer.lock(), until);
-        Layer after = layer.with(all, layer.outside(from, to));
+        Layer after = layer.shaped(all, from, to, true, session.timeline());
         return session.with(session.lane(order.to).with(0, after));
     }
 

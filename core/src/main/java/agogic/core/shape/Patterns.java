@@ -1,7 +1,6 @@
 package agogic.core.shape;
 
 import agogic.core.envelope.Envelope;
-import agogic.core.lane.Extent;
 import agogic.core.lane.Lane;
 import agogic.core.lane.Layer;
 import agogic.core.lane.Placed;
@@ -172,14 +171,10 @@ public final class Patterns {
                 parameter.stepped() ? parameter::settled : null);
         Envelope spliced = layer.envelope().splice(placed.from(), placed.to(), points, parameter.resting());
         Envelope all = parameter.stepped() ? spliced.held(parameter::settled) : spliced;
-        Layer with = layer.with(all, layer.outside(placed.from(), placed.to()));
+        Layer with = layer.shaped(all, placed.from(), placed.to(), true, session.timeline());
         List<Placed> over = new ArrayList<>(with.placed());
         over.removeIf(p -> p.from() < placed.to() && p.to() > placed.from());
         over.add(placed);
-        List<Extent> drawn = new ArrayList<>(with.drawn());
-        if (layer.inClip() && !layer.offset()) {
-            drawn.add(new Extent(placed.from(), placed.to()));
-        }
-        return with.placed(over).drawn(drawn);
+        return with.placed(over);
     }
 }

@@ -1,6 +1,7 @@
 package agogic.core.shape;
 
 import agogic.core.route.Target;
+import agogic.core.session.Positions;
 import agogic.core.session.Session;
 import agogic.core.time.Section;
 import java.util.ArrayList;
@@ -105,7 +106,7 @@ record RangeWords(List<Range> ranges, String before) {
                     + (sections.isEmpty() ? "Chorus" : sections.get(0).name()) + "”, “loop” or “all”.");
         }
         Range range = new Range(
-                session.timeline().position(two.group(1)), session.timeline().position(two.group(2)));
+                Positions.in(session, two.group(1)), Positions.in(session, two.group(2)));
         if (!(range.to > range.from)) {
             throw new IllegalArgumentException(
                     "The range ends at " + two.group(2) + ", not after " + two.group(1) + ".");

@@ -4,6 +4,7 @@ import agogic.core.envelope.Shape;
 import agogic.core.layer.Converting;
 import agogic.core.route.Target;
 import agogic.core.session.Points;
+import agogic.core.session.Positions;
 import agogic.core.session.Session;
 import agogic.core.time.Lock;
 import agogic.core.time.Timeline;
@@ -310,9 +311,9 @@ public final class ShapeWords {
                 boolean down = left.startsWith("-");
                 difference = difference(down ? left.substring(1).strip() : left) * (down ? -1 : 1);
             }
-            double by = time(r.from() + later) - time(r.from());
+            double by = later;
             double raised = difference;
-            return s -> s.move(time(r.from()), time(r.to()), by, raised);
+            return s -> s.move(time(r.from()), time(r.to()), time(r.from() + by), time(r.to() + by), raised);
         });
     }
 
@@ -366,15 +367,15 @@ public final class ShapeWords {
         double from;
         double to = session.length();
         if (two.matches() && !rest.substring(0, two.start(1)).isBlank()) {
-            from = timeline.position(two.group(1));
-            to = timeline.position(two.group(2));
+            from = Positions.in(session, two.group(1));
+            to = Positions.in(session, two.group(2));
             rest = rest.substring(0, two.start(1)).strip();
         } else {
             Matcher one = ONE.matcher(rest);
             if (!one.matches()) {
                 throw new IllegalArgumentException("When? Expected a position at the end, such as switch Off 33.");
             }
-            from = timeline.position(one.group(1));
+            from = Positions.in(session, one.group(1));
             rest = rest.substring(0, one.start(1)).strip().replaceAll("( at| to)$", "");
         }
         if (!(to > from)) {
@@ -403,13 +404,13 @@ public final class ShapeWords {
                             ? "Expected up to where, such as repeat 9 13 to 41."
                             : "Expected where to, such as copy 9 13 to 33.");
         }
-        double at = timeline.position(end.group(2));
+        double at = Positions.in(session, end.group(2));
         rest = end.group(1);
         List<RangeWords.Range> ranges = ranges();
         RangeWords.Range range = ranges.get(0);
         double length = range.to() - range.from();
         double begin = again ? range.to() : at;
-        double until = again ? at : at + length;
+        double until = Positions.within(session, again ? at : at + length);
         if (!(until > begin)) {
             throw new IllegalArgumentException(
                     "It is repeated up to a place behind it: after " + timeline.printBars(range.to()) + ".");

@@ -9,12 +9,15 @@ import agogic.core.envelope.Ties;
 import agogic.core.lane.Blend;
 import agogic.core.lane.InBeats;
 import agogic.core.lane.Layer;
-import agogic.core.lane.Stretch;
+import agogic.core.layer.Layers;
 import agogic.core.parameter.Parameter;
 import agogic.core.parameter.Taper;
 import agogic.core.refine.Refining;
 import agogic.core.route.Target;
+import agogic.core.session.Points;
+import agogic.core.session.Positions;
 import agogic.core.session.Session;
+import agogic.core.time.Timeline;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.function.DoubleUnaryOperator;
@@ -41,7 +44,7 @@ public final class Shaping {
         this.session = session;
         this.target = target;
         index = layer;
-        this.layer = session.lane(target).layer(layer);
+        this.layer = Layers.having(session, target, layer).layer(layer);
         parameter = this.layer.scale(session.parameter(target));
     }
 
@@ -54,20 +57,15 @@ public final class Shaping {
         return layer.envelope();
     }
 
-    private Session with(Envelope changed) {
+    /** With points that are others from one time to another only. Nothing else is touched, and no seam is left there. */
+    private Session with(Envelope changed, double from, double to, boolean everywhere) {
         Envelope settled = Ties.sorted(parameter.stepped() ? changed.held(parameter::settled) : changed);
-        return session.with(session.lane(target).with(index, layer.with(settled, left(settled))));
-    }
-
-    /** The stretches of rides whose points are as they were: the others have been shaped, and are points from now on. */
-    private List<Stretch> left(Envelope changed) {
-        return layer.stretches().stream()
-                .filter(s -> same(changed, s.from(), s.to()))
-                .toList();
-    }
-
-    private boolean same(Envelope changed, double from, double to) {
-        return InBeats.cut(changed, from, to).equals(InBeats.cut(envelope(), from, to));
+        settled = settled.healed(to).healed(from);
+        if (settled.equals(envelope())) {
+            return session;
+        }
+        Layer shaped = layer.shaped(settled, from, to, everywhere, session.timeline());
+        return session.with(session.lane(target).with(index, shaped));
     }
 
     private static void range(double from, double to) {
@@ -84,23 +82,27 @@ public final class Shaping {
     }
 
     private Session replaced(double from, double to, UnaryOperator<Envelope> change) {
+        return replaced(from, to, false, change);
+    }
+
+    private Session replaced(double from, double to, boolean everywhere, UnaryOperator<Envelope> change) {
         Envelope part = change.apply(part(from, to));
         Envelope spliced = envelope().splice(from, to, part, parameter.resting());
         if (spliced.size() > MOST_POINTS) {
             throw new IllegalArgumentException("That would be more than two million points on one layer.");
         }
-        return with(spliced);
+        return with(spliced, from, to, everywhere);
     }
 
     /** From value to value between two positions. */
     public Session sweep(double from, double to, double first, double last, Shape shape) {
         range(from, to);
-        return replaced(from, to, part -> Envelope.of(new Point(from, first, shape), new Point(to, last)));
+        return replaced(from, to, true, part -> Envelope.of(new Point(from, first, shape), new Point(to, last)));
     }
 
     /** All at one value. */
     public Session level(double from, double to, double value) {
-        return replaced(from, to, part -> Envelope.of(new Point(from, value, Shape.HOLD), new Point(to, value)));
+        return replaced(from, to, true, part -> Envelope.of(new Point(from, value, Shape.HOLD), new Point(to, value)));
     }
 
     /** All by a difference, within the travel; dB to a fader's dB. */
@@ -194,48 +196,101 @@ public final class Shaping {
         };
     }
 
-    /** The points of a range elsewhere, in time and value; those that lie there already go. */
-    public Session move(double from, double to, double later, double difference) {
-        return moved(from, to, t -> t + later, difference);
-    }
-
-    /** The points of a range in another. */
-    public Session stretch(double from, double to, double newFrom, double newTo) {
+    /**
+     * What a range has elsewhere, in time and value; what lies there already goes. Where it was, the way goes straight on.
+     *
+     * @param newFrom where it begins then
+     * @param newTo where it ends then
+     * @param difference how much higher it lies
+     */
+    public Session move(double from, double to, double newFrom, double newTo, double difference) {
         range(from, to);
         range(newFrom, newTo);
-        return moved(from, to, t -> newFrom + (t - from) * (newTo - newFrom) / (to - from), 0);
+        return put(from, to, newFrom, newTo, difference);
     }
 
-    private Session moved(double from, double to, DoubleUnaryOperator time, double difference) {
-        range(from, to);
-        List<Point> taken = new ArrayList<>();
-        List<Point> left = new ArrayList<>();
-        for (Point point : envelope().points()) {
-            boolean inside = point.time() >= from && point.time() <= to;
-            (inside ? taken : left).add(point);
-        }
-        if (taken.isEmpty()) {
+    /** What a range has, in another. Where it was and is no more, the way goes straight on. */
+    public Session stretch(double from, double to, double newFrom, double newTo) {
+        return move(from, to, newFrom, newTo, 0);
+    }
+
+    private Session put(double from, double to, double newFrom, double newTo, double difference) {
+        Envelope all = envelope();
+        int first = all.firstAtOrAfter(from);
+        if (first >= all.size() || all.time(first) > to) {
             throw new IllegalArgumentException("No point lies in that range of " + parameter.name() + ".");
         }
-        List<Point> moved = taken.stream()
-                .map(p -> p.at(
-                        Math.max(0, time.applyAsDouble(p.time())),
-                        difference == 0 ? p.value() : parameter.moved(p.value(), difference)))
-                .toList();
-        double first = moved.get(0).time();
-        double last = moved.get(moved.size() - 1).time();
-        left.removeIf(p -> p.time() >= first && p.time() <= last);
-        int at = 0;
-        while (at < left.size() && left.get(at).time() < first) {
-            at++;
+        double speed = (newTo - newFrom) / (to - from);
+        inside(newFrom, newTo);
+        Envelope part = part(from, to);
+        double before = all.valueBefore(from);
+        double after = all.valueAt(to);
+        Envelope values = difference == 0
+                ? part
+                : Blend.of(part, part, (x, same) -> parameter.moved(x, difference), same -> Double.NaN, from, to);
+        Envelope there = within(values.mapped(speed, newFrom - speed * from), newFrom, newTo);
+        if (newFrom >= to || newTo <= from) {
+            Session vacated = with(line(all, from, to, before, after), from, to, false);
+            return new Shaping(vacated, target, index).replaced(newFrom, newTo, true, same -> there);
         }
-        left.addAll(at, moved);
-        return with(Envelope.of(left));
+        all = newFrom > from ? line(all, from, newFrom, before, there.value(0)) : all;
+        all = newTo < to ? line(all, newTo, to, there.value(there.size() - 1), after) : all;
+        Envelope put = all.splice(newFrom, newTo, there, parameter.resting());
+        Envelope seamless = put.healed(to).healed(newTo).healed(newFrom).healed(from);
+        return with(seamless, Math.min(from, newFrom), Math.max(to, newTo), true);
     }
 
-    /** With the times of the points on the lines of a grid of so many beats. */
+    private void inside(double from, double to) {
+        Timeline timeline = session.timeline();
+        double begin = timeline.beatOfLane(layer.lock(), from);
+        double end = timeline.beatOfLane(layer.lock(), to);
+        if (begin < -1e-6) {
+            throw new IllegalArgumentException("It would begin before the piece does.");
+        }
+        if (!layer.inClip()) {
+            Positions.within(session, end);
+        }
+    }
+
+    /** With times a rounding outside of a range at its ends. */
+    private static Envelope within(Envelope envelope, double from, double to) {
+        return Envelope.of(envelope.points().stream()
+                .map(p -> p.at(Math.max(from, Math.min(to, p.time())), p.value()))
+                .toList());
+    }
+
+    private Envelope line(Envelope all, double from, double to, double first, double last) {
+        Shape way = parameter.stepped() ? Shape.HOLD : Shape.STRAIGHT;
+        return all.splice(from, to, Envelope.of(new Point(from, first, way), new Point(to, last)), parameter.resting());
+    }
+
+    /** Without the points of a range: the way goes straight from its beginning to its end. */
+    public Session delete(double from, double to) {
+        range(from, to);
+        if (envelope().isEmpty()) {
+            return session;
+        }
+        Timeline timeline = session.timeline();
+        boolean all = timeline.beatOfLane(layer.lock(), from) <= 1e-9
+                && timeline.beatOfLane(layer.lock(), to) >= session.length() - 1e-9;
+        Envelope left = all
+                ? Envelope.EMPTY
+                : line(envelope(), from, to, envelope().valueBefore(from), envelope().valueAt(to));
+        return with(left, from, to, false);
+    }
+
+    /** With the times of the points on the lines of a grid of so many beats; those at the ends of the range stay. */
     public Session grid(double from, double to, DoubleUnaryOperator line) {
-        return moved(from, to, time -> Math.max(from, Math.min(to, line.applyAsDouble(time))), 0);
+        return replaced(from, to, part -> {
+            List<Point> drawn = new ArrayList<>();
+            for (int i = 0; i < part.size(); i++) {
+                double time = part.time(i);
+                boolean inside = time > from && time < to;
+                double there = inside ? Math.max(from, Math.min(to, line.applyAsDouble(time))) : time;
+                drawn.add(part.point(i).at(there, part.value(i)));
+            }
+            return Envelope.of(drawn);
+        });
     }
 
     /** With the values of the points drawn to so many even steps of the travel, and held. */
@@ -249,7 +304,7 @@ public final class Shaping {
     /** With as few points as stay within a tolerance of the range, in the difference unit. */
     public Session thin(double from, double to, double tolerance) {
         double normalised = parameter.travel() > 0 ? tolerance / parameter.travel() : 0;
-        return replaced(from, to, part -> {
+        Session thinned = replaced(from, to, part -> {
             boolean many = part.size() > MANY;
             Curve straight = many ? part.straight() : null;
             if (straight != null) {
@@ -280,6 +335,9 @@ public final class Shaping {
                     ? Refining.fewest(curves, normalised)
                     : Refining.refine(curves, n, normalised, true).envelope();
         });
+        // What cannot be said with fewer points stays as it is.
+        boolean fewer = thinned.lane(target).layer(index).envelope().size() < envelope().size();
+        return fewer ? thinned : session;
     }
 
     private static boolean held(Envelope part, int i) {
@@ -295,22 +353,23 @@ public final class Shaping {
 
     /** Without points that stray: nearer to a neighbour than a dwell and than a tolerance to the line without them. */
     public Session erase(double from, double to, double dwell, double tolerance) {
-        List<Point> points = new ArrayList<>(envelope().points());
-        for (int i = points.size() - 2; i > 0; i--) {
-            Point before = points.get(i - 1);
-            Point one = points.get(i);
-            Point after = points.get(i + 1);
-            boolean inside = one.time() >= from && one.time() <= to;
-            boolean near = one.time() - before.time() < dwell || after.time() - one.time() < dwell;
-            if (inside && near && after.time() > before.time()) {
-                double u = (one.time() - before.time()) / (after.time() - before.time());
-                double without = before.shape().value(before.value(), after.value(), u);
-                if (parameter.distance(without, one.value()) <= tolerance) {
-                    points.remove(i);
+        return replaced(from, to, part -> {
+            List<Point> points = new ArrayList<>(part.points());
+            for (int i = points.size() - 2; i > 0; i--) {
+                Point before = points.get(i - 1);
+                Point one = points.get(i);
+                Point after = points.get(i + 1);
+                boolean near = one.time() - before.time() < dwell || after.time() - one.time() < dwell;
+                if (near && after.time() > before.time()) {
+                    double u = (one.time() - before.time()) / (after.time() - before.time());
+                    double without = before.shape().value(before.value(), after.value(), u);
+                    if (parameter.distance(without, one.value()) <= tolerance) {
+                        points.remove(i);
+                    }
                 }
             }
-        }
-        return with(Envelope.of(points));
+            return Envelope.of(points);
+        });
     }
 
     /** With what a range has at another place too, over what is there; again and again up to {@code until}. */
@@ -327,7 +386,7 @@ public final class Shaping {
             one = end < begin + length - 1e-9 ? one.until(end) : one;
             all = all.splice(begin, one.time(one.size() - 1), one, parameter.resting());
         }
-        return with(all);
+        return with(all, at, until, true);
     }
 
     /** A point that gets the value of the one before it, or after it. */
@@ -339,8 +398,7 @@ public final class Shaping {
                 || other >= envelope().size()) {
             throw new IllegalArgumentException("There is no point " + (before ? "before" : "after") + " that one.");
         }
-        Point one = envelope().point(point);
-        return with(envelope()
-                .replacing(point, one.at(one.time(), envelope().value(other)).pinned(true)));
+        return Points.move(
+                session, target, index, point, envelope().time(point), envelope().value(other));
     }
 }

@@ -1,6 +1,7 @@
 package agogic.core.shape;
 
 import agogic.core.envelope.Shape;
+import agogic.core.session.Positions;
 import agogic.core.session.Session;
 import agogic.core.snapshot.Snapshot;
 import java.util.regex.Matcher;
@@ -22,8 +23,8 @@ final class SnapshotWords {
         }
         Snapshot snapshot = Snapshots.find(session, found.group(1));
         var timeline = session.timeline();
-        double beat = timeline.position(found.group(2));
-        double until = found.group(3) == null ? session.length() : timeline.position(found.group(3));
+        double beat = Positions.in(session, found.group(2));
+        double until = found.group(3) == null ? session.length() : Positions.in(session, found.group(3));
         double over = 0;
         if (found.group(4) != null) {
             over = ShapeWords.beats(timeline, beat, found.group(4), found.group(5));

@@ -163,13 +163,15 @@ class CopyingTest {
                         session,
                         new Copying.Order(AZIMUTH, OTHER, 4, 8, 4, 0, 1, Copying.By.PLACE, Copying.Source.SILENCED))
                 .session();
-        assertThat(heard(silenced, AZIMUTH, 6)).isEqualTo(line.valueAt(4));
+        assertThat(heard(silenced, AZIMUTH, 6)).isEqualTo(session.parameter(AZIMUTH).resting());
         assertThat(heard(silenced, AZIMUTH, 9)).isCloseTo(line.valueAt(9), within(1e-12));
         Session deleted = Copying.copy(
                         session,
                         new Copying.Order(AZIMUTH, OTHER, 4, 8, 4, 0, 1, Copying.By.PLACE, Copying.Source.DELETED))
                 .session();
-        assertThat(deleted.lane(AZIMUTH).envelope().size()).isEqualTo(2);
+        assertThat(heard(deleted, AZIMUTH, 6)).isCloseTo((line.valueAt(4) + line.valueAt(8)) / 2, within(1e-12));
+        assertThat(heard(deleted, AZIMUTH, 3.9)).isCloseTo(line.valueAt(3.9), within(1e-12));
+        assertThat(heard(deleted, AZIMUTH, 8.1)).isCloseTo(line.valueAt(8.1), within(1e-12));
         assertThat(heard(deleted, OTHER, 6)).isCloseTo(line.valueAt(6), within(1e-12));
     }
 

@@ -193,7 +193,7 @@ class ShapingTest {
                 Envelope.of(new Point(15.9, 0.2), new Point(17.1, 0.4), new Point(17.13, 0.41), new Point(19.8, 0.7));
         Session made = session.with(Lane.drawn(TARGET, drawn));
         Envelope grid = shaped(made, "grid 1/4 5 7").lane(TARGET).envelope();
-        assertThat(grid.points().stream().map(p -> p.time())).containsExactly(15.9, 17.0, 17.0, 20.0);
+        assertThat(grid.points().stream().map(p -> p.time())).containsExactly(15.9, 16.0, 17.0, 17.0, 20.0);
         Envelope erased = shaped(made, "erase 200 ms 2 dB 4 7").lane(TARGET).envelope();
         assertThat(erased.size()).isEqualTo(3);
         Envelope equal =

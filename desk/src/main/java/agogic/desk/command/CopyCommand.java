@@ -1,9 +1,9 @@
 package agogic.desk.command;
 
 import agogic.core.route.Target;
+import agogic.core.session.Positions;
 import agogic.core.session.Session;
 import agogic.core.shape.Copying;
-import agogic.core.time.Timeline;
 import java.util.ArrayList;
 import java.util.LinkedHashMap;
 import java.util.List;
@@ -61,12 +61,11 @@ final class CopyCommand extends EditCommand {
 
     @Override
     Session edited(Session before, Answer answer) {
-        Timeline timeline = before.timeline();
         if (!others.isEmpty() && others.size() != targets.size()) {
             throw new IllegalArgumentException("There are " + targets.size() + " times --target, but " + others.size()
                     + " times --to: each goes to one.");
         }
-        double begin = timeline.position(from);
+        double begin = Positions.in(before, from);
         Session after = before;
         List<Map<String, Object>> all = new ArrayList<>();
         for (int i = 0; i < targets.size(); i++) {
@@ -75,9 +74,9 @@ final class CopyCommand extends EditCommand {
                     target,
                     others.isEmpty() ? target : LaneCommand.target(before, others.get(i)),
                     begin,
-                    timeline.position(until),
-                    at == null ? begin : timeline.position(at),
-                    fill == null ? 0 : timeline.position(fill),
+                    Positions.in(before, until),
+                    at == null ? begin : Positions.in(before, at),
+                    fill == null ? 0 : Positions.in(before, fill),
                     speed,
                     word(by, Copying.By.class),
                     word(source, Copying.Source.class));

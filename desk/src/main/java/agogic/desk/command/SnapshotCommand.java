@@ -3,6 +3,7 @@ package agogic.desk.command;
 import agogic.core.lane.LayerStack;
 import agogic.core.parameter.Parameter;
 import agogic.core.route.Target;
+import agogic.core.session.Positions;
 import agogic.core.session.Session;
 import agogic.core.shape.ShapeWords;
 import agogic.core.shape.Snapshots;
@@ -81,7 +82,7 @@ final class SnapshotCommand extends EditCommand {
             throw new IllegalArgumentException("There are " + all.size() + " times --target, but " + values.size()
                     + " times --value: each has one.");
         }
-        double beat = session.timeline().position(at);
+        double beat = Positions.in(session, at);
         Map<Target, Double> stands = new HashMap<>();
         for (int i = 0; i < all.size(); i++) {
             Parameter parameter = session.parameter(all.get(i));

@@ -3,6 +3,7 @@ package agogic.desk.command;
 import agogic.core.midi.MidiParser;
 import agogic.core.play.Engine;
 import agogic.core.route.Route;
+import agogic.core.session.Positions;
 import agogic.core.session.Session;
 import agogic.core.surface.Control;
 import agogic.core.surface.Surface;
@@ -55,7 +56,7 @@ final class TraceCommand extends FileCommand {
             engine.turn(place, page(one));
         }
         if (at != null) {
-            engine.locate(opened.timeline().secondsAt(opened.timeline().position(at)));
+            engine.locate(opened.timeline().secondsAt(Positions.in(opened, at)));
         }
         if (play) {
             engine.play();

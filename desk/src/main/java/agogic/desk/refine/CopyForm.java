@@ -3,6 +3,7 @@ package agogic.desk.refine;
 import agogic.core.route.Route;
 import agogic.core.route.Target;
 import agogic.core.session.Loop;
+import agogic.core.session.Positions;
 import agogic.core.session.Session;
 import agogic.core.session.TargetName;
 import agogic.core.shape.Copying;
@@ -108,7 +109,7 @@ final class CopyForm extends FormDialog<List<Copying.Order>> {
     }
 
     private double position(TextField field) {
-        return session.timeline().position(field.getText());
+        return Positions.in(session, field.getText());
     }
 
     @Override
