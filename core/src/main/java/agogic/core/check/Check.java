@@ -17,6 +17,7 @@ import agogic.core.lane.Lane;
 import agogic.core.macro.Macro;
 import agogic.core.macro.Member;
 import agogic.core.parameter.Parameter;
+import agogic.core.ride.Ride;
 import agogic.core.route.Route;
 import agogic.core.route.Span;
 import agogic.core.route.Target;
@@ -24,6 +25,7 @@ import agogic.core.route.WriteMode;
 import agogic.core.session.Moved;
 import agogic.core.session.Session;
 import agogic.core.session.TargetName;
+import agogic.core.write.PuttingBack;
 import java.util.ArrayList;
 import java.util.Comparator;
 import java.util.HashMap;
@@ -56,6 +58,7 @@ public final class Check {
         check.hands();
         session.routes().forEach(check::route);
         check.starts();
+        check.rides();
         // The worst first; of one grade in the order of the session.
         check.findings.sort(Comparator.comparing(f -> f.kind().grade()));
         return List.copyOf(check.findings);
@@ -264,6 +267,28 @@ public final class Check {
                         return after;
                     })));
         });
+    }
+
+    /** Rides that are kept, and that no lane uses any more. */
+    private void rides() {
+        for (Ride ride : PuttingBack.loose(session)) {
+            Optional<Target> target = PuttingBack.target(session, ride);
+            String sentence = "Ride " + ride.number() + " of " + session.controlName(ride.hand()) + ", "
+                    + session.timeline().printBars(session.timeline().beatAt(ride.from())) + " to "
+                    + session.timeline().printBars(session.timeline().beatAt(ride.to()))
+                    + ", is kept, but no lane uses it.";
+            boolean closed = target.isPresent()
+                    && (session.parameter(target.get()).reserved()
+                            || session.lane(target.get()).guarded());
+            findings.add(new Finding(
+                    Finding.Kind.LOOSE_RIDE,
+                    target.map(Target::device).orElse(""),
+                    target,
+                    sentence,
+                    target.map(t -> "Put it back on " + name(t)).orElse("Connect its control first"),
+                    target.filter(t -> !closed)
+                            .map(t -> (UnaryOperator<Session>) s -> PuttingBack.on(s, s.ride(ride.id()), t))));
+        }
     }
 
     private void hands() {

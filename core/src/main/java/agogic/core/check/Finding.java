@@ -63,6 +63,7 @@ public record Finding(
         SILENCED("a layer that is silenced", Grade.TO_KNOW),
         UNHEARD("a layer that is never heard", Grade.DOUBTFUL),
         OVERLAID("clips with layers one over the other", Grade.DOUBTFUL),
+        LOOSE_RIDE("a ride that no lane uses", Grade.TO_KNOW),
         MACRO("a macro and what it moves", Grade.DOUBTFUL),
         PORT_GONE("a port that is not there", Grade.DOUBTFUL);
 

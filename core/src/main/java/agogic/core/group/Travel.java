@@ -20,8 +20,11 @@ import java.util.Optional;
  * @param highest the member that comes to the wall first on the way up
  * @param shift added to all rests, it makes both ways equal: {@code 0.5 - (min r + max r) / 2}
  * @param each how far each way is then
+ * @param moves true if a member has a lane of its own, so that its place is not the same all the time: then the least and
+ *     the greatest of the whole piece are what is told, and the macro is fitted to them instead of the resting places
  */
-public record Travel(double down, double up, Target lowest, Target highest, double shift, double each) {
+public record Travel(
+        double down, double up, Target lowest, Target highest, double shift, double each, boolean moves) {
     /** The reach of the members by offset; empty if the macro has none. */
     public static Optional<Travel> of(Session session, Macro macro) {
         List<Target> members = members(macro);
@@ -30,18 +33,26 @@ public record Travel(double down, double up, Target lowest, Target highest, doub
         }
         Target low = members.get(0);
         Target high = low;
+        double least = 1;
+        double most = 0;
+        boolean moves = false;
         for (Target member : members) {
-            low = rest(session, member) < rest(session, low) ? member : low;
-            high = rest(session, member) > rest(session, high) ? member : high;
+            Extremes own = Extremes.of(session, member);
+            low = own.low() < least ? member : low;
+            high = own.high() > most ? member : high;
+            least = Math.min(least, own.low());
+            most = Math.max(most, own.high());
+            moves |= own.moves();
         }
         double size = Math.abs(macro.scale());
-        double under = rest(session, low) / size;
-        double over = (1 - rest(session, high)) / size;
-        double shift = 0.5 - (rest(session, low) + rest(session, high)) / 2;
-        double each = (1 - (rest(session, high) - rest(session, low))) / 2 / size;
+        double under = least / size;
+        double over = (1 - most) / size;
+        // What has a lane of its own is not shifted by where it rests.
+        double shift = moves ? 0 : 0.5 - (least + most) / 2;
+        double each = (1 - (most - least)) / 2 / size;
         boolean same = macro.scale() > 0;
         return Optional.of(new Travel(
-                same ? under : over, same ? over : under, same ? low : high, same ? high : low, shift, each));
+                same ? under : over, same ? over : under, same ? low : high, same ? high : low, shift, each, moves));
     }
 
     private static List<Target> members(Macro macro) {
@@ -75,6 +86,14 @@ public record Travel(double down, double up, Target lowest, Target highest, doub
             throw new IllegalArgumentException(macro.name() + " cannot travel: "
                     + session.parameter(travel.lowest()).name() + " and "
                     + session.parameter(travel.highest()).name() + " lie at opposite walls.");
+        }
+        if (travel.moves()) {
+            double size = Math.abs(macro.scale());
+            double under = (macro.scale() > 0 ? travel.down() : travel.up()) * size;
+            double over = (macro.scale() > 0 ? travel.up() : travel.down()) * size;
+            double centre = macro.scale() > 0 ? under / (under + over) : over / (under + over);
+            Macro fitted = macro.centred(centre).scaled(Math.signum(macro.scale()) * (under + over));
+            return session.with(fitted.with(fitted.parameter().restingAt(centre)));
         }
         Session after = session;
         for (Target member : members(macro)) {

@@ -9,6 +9,7 @@ import agogic.core.lane.Frame;
 import agogic.core.lane.InBeats;
 import agogic.core.lane.Lane;
 import agogic.core.lane.Layer;
+import agogic.core.lane.Placed;
 import agogic.core.lane.Stretch;
 import agogic.core.parameter.Offset;
 import agogic.core.parameter.Parameter;
@@ -347,7 +348,10 @@ public final class Converting {
                 .filter(s -> s.frame().isEmpty())
                 .map(s -> s.lying(relocked(s.from(), lock), relocked(s.to(), lock), relocked(s.under(), lock)))
                 .toList();
-        return outcome(lane.with(index, layer.with(lock, relocked(layer.envelope(), lock), stretches)));
+        List<Placed> placed = layer.placed().stream()
+                .map(p -> new Placed(p.pattern(), relocked(p.from(), lock), relocked(p.to(), lock), p.turn()))
+                .toList();
+        return outcome(lane.with(index, layer.with(lock, relocked(layer.envelope(), lock), stretches, placed)));
     }
 
     private double relocked(double time, Lock lock) {

@@ -1,9 +1,12 @@
 package agogic.core.layer;
 
 import agogic.core.lane.LayerStack;
+import agogic.core.macro.Macro;
+import agogic.core.macro.Member;
 import agogic.core.parameter.Parameter;
 import agogic.core.route.Target;
 import agogic.core.session.Session;
+import java.util.Optional;
 import java.util.TreeSet;
 
 /**
@@ -22,6 +25,9 @@ public record Difference(double farthest, double beat) {
 
     /** Between {@code before} and {@code after}, over the whole piece: at all points and between them. */
     public static Difference of(Session before, Session after, Target target) {
+        if (unheard(after, target).isPresent()) {
+            return new Difference(0, 0);
+        }
         LayerStack one = before.stack(before.lane(target));
         LayerStack other = after.stack(after.lane(target));
         Parameter parameter = before.parameter(target);
@@ -79,6 +85,21 @@ public record Difference(double farthest, double beat) {
         }
     }
 
+    /** Why what the lane of a target says is not heard, whatever it says; empty if it is. */
+    public static Optional<String> unheard(Session session, Target target) {
+        String name = session.parameter(target).name();
+        Optional<Macro> macro = session.macroOf(target)
+                .filter(m -> m.members().stream()
+                        .anyMatch(one -> one instanceof Member.BySpan && one.target().equals(target)));
+        if (macro.isPresent()) {
+            return Optional.of(name + " follows the macro " + macro.get().name() + ", not its own lane");
+        }
+        return session.device(target.device())
+                .leaderOf(target.parameter())
+                .map(leader -> name + " follows "
+                        + session.device(target.device()).find(leader).name() + ", not its own lane");
+    }
+
     /** True if nothing moved, but for rounding. */
     public boolean none() {
         return farthest == 0;
@@ -86,12 +107,16 @@ public record Difference(double farthest, double beat) {
 
     /** In words: {@code nothing that is heard moved}, or how far it did, and where. */
     public String told(Session session, Target target) {
-        return none() ? "nothing that is heard moved" : "what is heard moved" + by(session, target);
+        return none() ? "nothing that is heard moved" + why(session, target) : "what is heard moved" + by(session, target);
     }
 
     /** The same of what is not done yet: {@code nothing that is heard moves}. */
     public String would(Session session, Target target) {
-        return none() ? "nothing that is heard moves" : "what is heard moves" + by(session, target);
+        return none() ? "nothing that is heard moves" + why(session, target) : "what is heard moves" + by(session, target);
+    }
+
+    private static String why(Session session, Target target) {
+        return unheard(session, target).map(w -> ": " + w).orElse("");
     }
 
     private String by(Session session, Target target) {

@@ -34,6 +34,9 @@ public final class Recogniser implements MidiSink {
         int size;
         int first = -1;
         int fines;
+        /** How many fine bytes came just before a coarse one. */
+        int before;
+
         long last = Long.MIN_VALUE / 2;
         long since;
         boolean up;
@@ -112,6 +115,9 @@ public final class Recogniser implements MidiSink {
                     low[channel] = data;
                 }
             }
+            case 120, 121, 122, 123, 124, 125, 126, 127 -> {
+                // Channel mode messages (all notes off and their like) are for the instrument, no moves of a control.
+            }
             case 6, 38, 96, 97 -> {
                 int selected = high[channel] < 0 || low[channel] < 0 ? NULL_NUMBER : high[channel] << 7 | low[channel];
                 if (selected == NULL_NUMBER) {
@@ -136,6 +142,17 @@ public final class Recogniser implements MidiSink {
             if (coarse != null && nanos - coarse.last <= PAIR_NANOS) {
                 coarse.fines++;
                 return;
+            }
+            if (coarse != null && coarse.before > 0) {
+                source(CC, channel, number).last = nanos;
+                return;
+            }
+        } else if (number < 32) {
+            Source fine = sources.get(CC << 24 | channel << 16 | number + 32);
+            if (fine != null && nanos - fine.last <= PAIR_NANOS) {
+                Source coarse = source(CC, channel, number);
+                coarse.before++;
+                coarse.fines++;
             }
         }
         moved(source(CC, channel, number), data, nanos);
@@ -228,8 +245,29 @@ public final class Recogniser implements MidiSink {
                 plain,
                 springsUp ? Control.Kind.PEDAL : usual(source.number),
                 springsUp,
-                source.size >= ENOUGH && distinct(source) >= 3,
-                "Move it on.");
+                source.size >= ENOUGH && distinct(source) >= 3 && !perhapsTurned(source),
+                perhapsTurned(source) ? "Turn it the other way as well." : "Move it on.");
+    }
+
+    /** True if an encoder that counts faster the faster it is turned could have sent this, one way only. */
+    private static boolean perhapsTurned(Source source) {
+        int least = 127;
+        int most = 0;
+        int repeats = 0;
+        int widest = 0;
+        int kept = source.kept();
+        for (int i = 0; i < kept; i++) {
+            int value = source.values[i];
+            least = Math.min(least, value);
+            most = Math.max(most, value);
+            if (i > 0) {
+                repeats += value == source.values[i - 1] ? 1 : 0;
+                widest = Math.max(widest, Math.abs(value - source.values[i - 1]));
+            }
+        }
+        boolean small = least >= 1 && least <= 2 && most < 64 || most >= 126 && most <= 127 && least > 64;
+        boolean sweeps = most - least >= 20 && widest <= 3;
+        return small && source.first != 0 && !sweeps && (repeats > 0 || widest > 3);
     }
 
     /** Two values only, one of them 0: it is pressed and let go. */
@@ -275,6 +313,10 @@ public final class Recogniser implements MidiSink {
                 leaps += zone(value) != zone(source.values[i - 1]) ? 1 : 0;
             }
         }
+        Recognised fast = accelerating(source, channel);
+        if (fast != null) {
+            return fast;
+        }
         boolean steps =
                 repeats >= 2 || leaps >= 2 || repeats + leaps >= 2 || leaps >= 1 && right > 0 && left + aboveCentre > 0;
         if (source.size < ENOUGH || !steps) {
@@ -301,6 +343,49 @@ public final class Recogniser implements MidiSink {
                 false,
                 sure,
                 "Turn it the other way as well.");
+    }
+
+    /** Both ways, from one side to the other without what lies between, and again small steps near what means none. */
+    private Recognised accelerating(Source source, int channel) {
+        int leaps = 0;
+        int rightLeast = 127;
+        int rightMost = 0;
+        int leftLeast = 127;
+        int leftMost = 0;
+        for (int i = 0; i < source.kept(); i++) {
+            int value = source.values[i];
+            if (value == 0 || value == 64) {
+                return null;
+            }
+            if (value < 64) {
+                rightLeast = Math.min(rightLeast, value);
+                rightMost = Math.max(rightMost, value);
+            } else {
+                leftLeast = Math.min(leftLeast, value);
+                leftMost = Math.max(leftMost, value);
+            }
+            boolean leaps64 = i > 0 && (value < 64) != (source.values[i - 1] < 64);
+            leaps += leaps64 && Math.abs(value - source.values[i - 1]) >= 32 ? 1 : 0;
+        }
+        boolean wide = rightMost > 16 || leftMost > 0 && leftMost < 112 && leftLeast > 80 || leftLeast < 112 && leftMost >= 125;
+        if (leaps == 0 || source.size < 6 || !wide || rightLeast > 3) {
+            return null;
+        }
+        boolean twos = leftMost >= 125 && leftLeast > 67;
+        boolean sign = leftLeast <= 67 && leftMost < 125;
+        if (!twos && !sign) {
+            return null;
+        }
+        return recognised(
+                source,
+                new Address.Relative(
+                        channel,
+                        source.number,
+                        twos ? Address.Encoding.TWOS_COMPLEMENT : Address.Encoding.SIGN_BIT),
+                Control.Kind.ENCODER,
+                false,
+                true,
+                "");
     }
 
     private static int zone(int value) {

@@ -21,7 +21,7 @@ import java.util.List;
  * @param swing where the middle of a cycle (of a pair of steps) comes, in parts of it: 0.5 is even, 2/3 a triplet
  * @param rotation how much later in the cycle each further lane begins, in cycles, −1..1: of two axes a quarter is a circle
  * @param duty of a pulse the part that is high; else 0.5
- * @param steps to how many even steps of the travel its values are drawn; 0 for none
+ * @param steps to how many even steps between its least and greatest its values are drawn; 0 for none
  * @param own the cycle of {@link Form#STEPS} and {@link Form#OWN}: values 0..1 (lowest to highest) over times 0..1
  */
 public record Pattern(
@@ -130,7 +130,7 @@ public record Pattern(
         return new Pattern(name, form, rate, depth, centre, phase, swing, rotation, newDuty, steps, own);
     }
 
-    /** With its values drawn to so many steps of the travel. */
+    /** With its values drawn to so many steps between its least and its greatest. */
     public Pattern drawnTo(int newSteps) {
         return new Pattern(name, form, rate, depth, centre, phase, swing, rotation, duty, newSteps, own);
     }
@@ -143,8 +143,25 @@ public record Pattern(
         return steps == 0 ? inside : drawn(inside);
     }
 
+    /** A value drawn to the nearest of its steps, which lie evenly between the least and the greatest that it says. */
     double drawn(double value) {
-        return Math.rint(value * (steps - 1)) / (steps - 1);
+        double low = centre - Math.abs(depth);
+        double high = centre + Math.abs(depth);
+        if (!own.isEmpty()) {
+            double least = 1;
+            double most = 0;
+            for (int i = 0; i < own.size(); i++) {
+                least = Math.min(least, own.value(i));
+                most = Math.max(most, own.value(i));
+            }
+            double middle = centre + depth * (least + most - 1);
+            double half = Math.abs(depth) * (most - least);
+            low = middle - half;
+            high = middle + half;
+        }
+        low = Math.max(0, low);
+        double way = Math.min(1, high) - low;
+        return way <= 0 ? value : low + way * Math.rint((value - low) / way * (steps - 1)) / (steps - 1);
     }
 
     private double wave(double x) {

@@ -4,6 +4,7 @@ import agogic.core.macro.Macro;
 import agogic.core.ride.Ride;
 import agogic.core.route.Span;
 import agogic.core.route.WriteMode;
+import agogic.core.surface.Address;
 import agogic.core.surface.MoveSink;
 import agogic.core.surface.Surface;
 import java.util.Arrays;
@@ -86,7 +87,7 @@ final class HandMoves {
             for (int c = 0; c < controls[s].length; c++) {
                 double x = present.live.control(s, c);
                 if (!Double.isNaN(x) && Arrays.stream(controls[s][c]).anyMatch(r -> r == state.index)) {
-                    present.live.verdict(state.index, move(state, x, clock.now()), clock.now());
+                    present.live.verdict(state.index, move(state, x, x, clock.now()), clock.now());
                     present.live.event(s, c, 0);
                 }
             }
@@ -192,9 +193,21 @@ final class HandMoves {
                     }
                 }
             }
+            boolean relative = present.plan
+                            .session
+                            .surfaces()
+                            .get(surface)
+                            .controls()
+                            .get(control)
+                            .address()
+                    instanceof Address.Relative;
             for (int r : routes(control)) {
                 RouteState state = present.plan.routes.get(r);
-                Verdict verdict = active(state) ? move(state, value, nanos) : Verdict.OTHER_PAGE;
+                if (relative) {
+                    // An encoder has no place of its own: it goes on from the value.
+                    state.takeover.join();
+                }
+                Verdict verdict = active(state) ? move(state, before, value, nanos) : Verdict.OTHER_PAGE;
                 present.live.verdict(state.index, verdict, nanos);
                 if (verdict == Verdict.WRITTEN || verdict == Verdict.LEAD_IN) {
                     wrote.run();
@@ -245,8 +258,8 @@ final class HandMoves {
         }
     }
 
-    /** One move of a route's control; says what became of it. */
-    private Verdict move(RouteState state, double x, long nanos) {
+    /** One move of a route's control, from where it stood to {@code x}; says what became of it. */
+    private Verdict move(RouteState state, double before, double x, long nanos) {
         Verdict stopped = stopped(state, nanos);
         if (stopped != null) {
             return stopped;
@@ -257,7 +270,7 @@ final class HandMoves {
             return Verdict.OUTSIDE_SPAN;
         }
         boolean offset = state.offsets() && transport.playing();
-        double place = offset ? x : state.takeover.move(x, span.positionOf(value));
+        double place = offset ? x : state.takeover.move(before, x, span.positionOf(value));
         if (Double.isNaN(place)) {
             return Verdict.WAITING;
         }
@@ -272,6 +285,9 @@ final class HandMoves {
         present.live.counted(state.index, place);
         if (!transport.playing() || !state.records()) {
             values.hold(state.parameterIndex, state.valueAt(place));
+            if (state.clips.guarded() && state.wouldWrite()) {
+                return Verdict.PROTECTED;
+            }
             return state.writes() ? Verdict.NOT_PLAYING : Verdict.HEARD_IN_READ;
         }
         takes.move(state, at, x, place);

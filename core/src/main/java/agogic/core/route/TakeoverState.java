@@ -10,7 +10,7 @@ public final class TakeoverState {
 
     private final Takeover kind;
     private boolean joined;
-    private double hand = Double.NaN;
+    private boolean moved;
     private double value = Double.NaN;
 
     public TakeoverState(Takeover kind) {
@@ -18,13 +18,13 @@ public final class TakeoverState {
     }
 
     /**
-     * The hand moves to {@code x}; the value stands where the control would have to be at {@code at}.
+     * The hand moves from {@code before} to {@code x}; the value stands where the control would have to be at {@code at}.
      *
+     * @param before where the control stood just before, whatever it did meanwhile; NaN if that is not known
      * @return the place that counts now, or NaN while the hand has not met the value
      */
-    public double move(double x, double at) {
-        double before = hand;
-        hand = x;
+    public double move(double before, double x, double at) {
+        moved = true;
         if (kind == Takeover.AT_ONCE || joined) {
             value = x;
             return x;
@@ -73,7 +73,7 @@ public final class TakeoverState {
 
     /** True while the hand has still to meet the value. */
     public boolean waiting() {
-        return kind == Takeover.WHEN_THEY_MEET && !joined && !Double.isNaN(hand);
+        return kind == Takeover.WHEN_THEY_MEET && !joined && moved;
     }
 
     /** They have met: the hand counts from now on, until it lets go. */

@@ -4,6 +4,7 @@ import agogic.core.envelope.Envelope;
 import agogic.core.envelope.Point;
 import agogic.core.lane.InBeats;
 import agogic.core.lane.Layer;
+import agogic.core.layer.Layers;
 import agogic.core.parameter.Parameter;
 import agogic.core.pattern.Pattern;
 import agogic.core.pattern.Rate;
@@ -38,7 +39,7 @@ final class PatternWords {
     }
 
     private Layer layer() {
-        return session.lane(targets.get(0)).layer(layer);
+        return Layers.having(session, targets.get(0), layer).layer(layer);
     }
 
     /** Places one there is. */

@@ -4,6 +4,7 @@ import agogic.core.envelope.Envelope;
 import agogic.core.lane.Lane;
 import agogic.core.lane.Layer;
 import agogic.core.lane.Placed;
+import agogic.core.layer.Layers;
 import agogic.core.parameter.Parameter;
 import agogic.core.pattern.Baking;
 import agogic.core.pattern.Pattern;
@@ -139,7 +140,7 @@ public final class Patterns {
         Session after = session;
         for (int i = 0; i < targets.size(); i++) {
             Target target = targets.get(i);
-            Lane lane = after.lane(target);
+            Lane lane = Layers.having(after, target, layer);
             Layer one = lane.layer(layer);
             Parameter parameter = after.parameter(target);
             if (parameter.reserved()) {

@@ -6,6 +6,7 @@ import agogic.core.route.Target;
 import agogic.core.session.Points;
 import agogic.core.session.Positions;
 import agogic.core.session.Session;
+import agogic.core.session.TargetName;
 import agogic.core.time.Lock;
 import agogic.core.time.Timeline;
 import java.util.LinkedHashMap;
@@ -99,6 +100,12 @@ public final class ShapeWords {
         int space = clean.indexOf(' ');
         String act = (space < 0 ? clean : clean.substring(0, space)).toLowerCase(Locale.ROOT);
         String rest = space < 0 ? "" : clean.substring(space + 1).strip();
+        for (Target target : targets) {
+            if (session.parameter(target).reserved()) {
+                throw new IllegalArgumentException(TargetName.of(session, target)
+                        + " is reserved for the device itself and is never written.");
+            }
+        }
         switch (act) {
             case "wave":
                 return new PatternWords(session, targets, layer).wave(rest);

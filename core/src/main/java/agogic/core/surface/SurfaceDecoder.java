@@ -11,7 +11,8 @@ import java.util.List;
  *
  * <p>A 14-bit value is one value. The coarse byte alone resets the fine one (MIDI 1.0); but once a control has been
  * heard to send fine bytes, a coarse byte waits up to {@link #PAIR_NANOS} for its fine byte, so that no half-updated
- * value is told.
+ * value is told. Some controls send the fine byte first: one that comes alone waits as long for its coarse byte, until it is
+ * heard which comes first.
  */
 public final class SurfaceDecoder implements MidiSink {
     /** How long a coarse byte waits for its fine byte: four messages' time on a MIDI cable. */
@@ -20,6 +21,7 @@ public final class SurfaceDecoder implements MidiSink {
     /** Steps that an encoder takes for the whole way. */
     static final double ENCODER_STEPS = 128;
 
+    private static final long LONG_AGO = Long.MIN_VALUE / 2;
     private static final int NONE = -1;
     private static final int FINE = 1 << 16;
     private static final int RELATIVE = 1 << 17;
@@ -52,6 +54,12 @@ public final class SurfaceDecoder implements MidiSink {
     private final long[] coarseAt;
     private final boolean[] sendsFine;
     private final boolean[] waits;
+    /** Fine bytes that came before their coarse one, and which of the two comes first. */
+    private final boolean[] fineWaits;
+
+    private final long[] fineAt;
+    private final boolean[] coarseFirst;
+    private final boolean[] fineFirst;
     private final double[] stands;
     private int waiting;
 
@@ -65,8 +73,13 @@ public final class SurfaceDecoder implements MidiSink {
         coarse = new int[n];
         lastFine = new int[n];
         coarseAt = new long[n];
+        Arrays.fill(coarseAt, LONG_AGO);
         sendsFine = new boolean[n];
         waits = new boolean[n];
+        fineWaits = new boolean[n];
+        fineAt = new long[n];
+        coarseFirst = new boolean[n];
+        fineFirst = new boolean[n];
         stands = new double[n];
         Arrays.fill(selected, NULL_NUMBER);
         long[] keyed = new long[16 * n];
@@ -234,7 +247,17 @@ public final class SurfaceDecoder implements MidiSink {
     }
 
     private void fine(int control, int data, long nanos) {
+        boolean own = waits[control] || nanos - coarseAt[control] <= PAIR_NANOS;
+        coarseFirst[control] |= own && !fineFirst[control];
         sendsFine[control] = true;
+        if (!coarseFirst[control]) {
+            settleFine(control);
+            lastFine[control] = data;
+            fineAt[control] = nanos;
+            fineWaits[control] = true;
+            waiting++;
+            return;
+        }
         lastFine[control] = data;
         ripen(control);
         tell(control, MidiScale.normalised14(coarse[control] | data), nanos);
@@ -243,6 +266,14 @@ public final class SurfaceDecoder implements MidiSink {
     private void coarse(int control, int data, long nanos) {
         settle(control);
         coarse[control] = data << 7;
+        if (fineWaits[control] && nanos - fineAt[control] <= PAIR_NANOS) {
+            fineFirst[control] = true;
+            fineWaits[control] = false;
+            waiting--;
+            coarseAt[control] = LONG_AGO;
+            tell(control, MidiScale.normalised14(coarse[control] | lastFine[control]), nanos);
+            return;
+        }
         lastFine[control] = 0;
         coarseAt[control] = nanos;
         waits[control] = true;
@@ -261,6 +292,9 @@ public final class SurfaceDecoder implements MidiSink {
             if (waits[i] && now - coarseAt[i] > PAIR_NANOS) {
                 settle(i);
             }
+            if (fineWaits[i] && now - fineAt[i] > PAIR_NANOS) {
+                settleFine(i);
+            }
         }
     }
 
@@ -268,6 +302,14 @@ public final class SurfaceDecoder implements MidiSink {
         if (waits[control]) {
             ripen(control);
             tell(control, MidiScale.normalised14(coarse[control]), coarseAt[control]);
+        }
+    }
+
+    private void settleFine(int control) {
+        if (fineWaits[control]) {
+            fineWaits[control] = false;
+            waiting--;
+            tell(control, MidiScale.normalised14(coarse[control] | lastFine[control]), fineAt[control]);
         }
     }
 

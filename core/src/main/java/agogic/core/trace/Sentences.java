@@ -10,6 +10,7 @@ import agogic.core.play.Verdict;
 import agogic.core.route.Hand;
 import agogic.core.route.Into;
 import agogic.core.route.Route;
+import agogic.core.route.Takeover;
 import agogic.core.route.Target;
 import agogic.core.session.Session;
 import agogic.core.surface.Control;
@@ -82,7 +83,8 @@ final class Sentences {
             case PROTECTED -> trace(
                     verdict,
                     "Protected",
-                    kept + " — the wire stops at the envelope: this lane is protected, nothing writes it.",
+                    (live.playing() ? kept + " — the wire stops at the envelope" : heard + " — heard, not written")
+                            + ": this lane is protected, nothing writes it.",
                     route,
                     Trace.Act.OPEN_LANE);
             case NO_CLIP -> trace(
@@ -139,7 +141,10 @@ final class Sentences {
             case WAITING -> trace(
                     verdict,
                     "Waiting",
-                    from + " has to meet the value at "
+                    from
+                            + (route.takeover() == Takeover.CLOSING_IN
+                                    ? " closes in on the value from its next move on: it is at "
+                                    : " has to meet the value at ")
                             + Trace.percent(route.span().positionOf(currentValue(route))) + "; the hand is at "
                             + Trace.percent(hand) + " — the wire stops at the span.",
                     route,

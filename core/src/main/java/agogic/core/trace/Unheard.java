@@ -35,6 +35,17 @@ final class Unheard {
                         Trace.Act.ANY_CHANNEL);
             }
         }
+        boolean program = (status & 0xF0) == 0xC0;
+        boolean mode = (status & 0xF0) == 0xB0 && (message >> 8 & 0x7F) >= 120;
+        if (program || mode) {
+            return Sentences.about(
+                    Verdict.NO_CONTROL,
+                    "Unknown",
+                    sent + (program ? "it chooses a sound, and" : "it is for the instrument itself (all notes off and the like), and")
+                            + " cannot be a control.",
+                    null,
+                    null);
+        }
         return Sentences.about(
                 Verdict.NO_CONTROL,
                 "Unknown",

@@ -115,6 +115,11 @@ public final class PassWriter {
         return row ? after : after.with(Route.of(Assigning.freshId(after, target), null, Span.FULL, target));
     }
 
+    /** The session with a ride that it has already on a lane, as a pass says; itself if there is no place for it. */
+    static Session again(Session session, Ride ride, Pass pass) {
+        return written(session, pass, ride);
+    }
+
     private static Session inRead(Session session, String routeId) {
         int place = session.placeOfRoute(routeId);
         Route route = place < 0 ? null : session.routes().get(place);

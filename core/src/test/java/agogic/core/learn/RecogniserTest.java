@@ -115,6 +115,40 @@ class RecogniserTest {
         assertThat(plain.kind()).isEqualTo(Control.Kind.PEDAL);
     }
 
+    /** All notes off and its like (CC 120 to 127, channel mode messages of MIDI 1.0) neither end learning nor are learnt. */
+    @Test
+    void whatIsForTheInstrumentIsNoMove() {
+        after("B0 22 40, B0 22 41, B0 7B 00, B0 78 00, B0 22 42, C0 05, B0 79 00");
+        Recognised knob = after("B0 22 44, B0 22 47");
+        assertThat(knob.address()).isEqualTo(new Address.Cc(1, 34));
+        recogniser.clear();
+        parser.accept(0xB0, 1);
+        parser.accept(0x7B, 1);
+        parser.accept(0, 1);
+        assertThat(recogniser.heard()).isEmpty();
+    }
+
+    @Test
+    void aPairWhoseFineByteComesFirst() {
+        Recognised pair = after("B2 34 10 B2 14 40, B2 34 30 14 40, B2 34 02 14 41, B2 34 22 14 41, B2 34 55 14 42");
+        assertThat(pair.address()).isEqualTo(new Address.CcPair(3, 20));
+        assertThat(pair.sure()).isTrue();
+    }
+
+    /** Turned faster it counts in greater steps: one way it could be a knob, both ways it is an encoder. */
+    @Test
+    void anEncoderThatAccelerates() {
+        Recognised oneWay = after("B1 55 01, B1 55 02, B1 55 05, B1 55 0B, B1 55 16, B1 55 20, B1 55 0D, B1 55 04");
+        assertThat(oneWay.sure()).isFalse();
+        Recognised both = after("B1 55 7F, B1 55 7C, B1 55 70, B1 55 62, B1 55 78, B1 55 7E");
+        assertThat(both.address()).isEqualTo(new Address.Relative(2, 0x55, Address.Encoding.TWOS_COMPLEMENT));
+        assertThat(both.sure()).isTrue();
+        recogniser.clear();
+        Recognised sign =
+                after("B1 55 01, B1 55 03, B1 55 0B, B1 55 16, B1 55 04, B1 55 41, B1 55 44, B1 55 52, B1 55 60, B1 55 43");
+        assertThat(sign.address()).isEqualTo(new Address.Relative(2, 0x55, Address.Encoding.SIGN_BIT));
+    }
+
     @Test
     void bendAndPressures() {
         Recognised bend = after("E1 00 40, E1 20 41, E1 10 42");

@@ -1,9 +1,11 @@
 package agogic.desk.command;
 
 import agogic.core.layer.Difference;
+import agogic.core.layer.Layers;
 import agogic.core.route.Target;
 import agogic.core.session.Session;
 import agogic.core.session.TargetName;
+import agogic.core.shape.RidesCut;
 import agogic.core.shape.ShapeWords;
 import java.util.ArrayList;
 import java.util.LinkedHashMap;
@@ -48,6 +50,7 @@ final class ShapeCommand extends EditCommand {
         List<Target> all = new ArrayList<>();
         targets.forEach(t -> all.add(LaneCommand.target(before, t)));
         int which = LaneCommand.layer(before, all.get(0), layer);
+        all.forEach(target -> Layers.having(before, target, which));
         Session after = before;
         for (String act : words) {
             after = ShapeWords.apply(after, all, which, act);
@@ -64,9 +67,12 @@ final class ShapeCommand extends EditCommand {
             one.put("farthest", difference.farthest());
             one.put("farthestInUnit", before.parameter(target).printDifference(difference.farthest()));
             one.put("farthestAtBeat", difference.beat());
+            String rides = RidesCut.told(
+                    before.lane(target).layer(which), after.lane(target).layer(which));
+            one.put("rides", rides);
             shaped.add(one);
             answer.say(TargetName.of(before, target) + ": " + old + " points before, " + now + " after; "
-                    + difference.told(before, target) + ".");
+                    + difference.told(before, target) + (rides.isEmpty() ? "" : "; " + rides) + ".");
         }
         answer.put("shaped", shaped);
         return after;

@@ -2,6 +2,7 @@ package agogic.desk.refine;
 
 import agogic.core.layer.Difference;
 import agogic.core.session.Session;
+import agogic.core.shape.RidesCut;
 import agogic.core.shape.ShapeWords;
 import agogic.desk.model.SeenLayer;
 import javafx.animation.PauseTransition;
@@ -122,13 +123,10 @@ final class ShapeBar extends HBox {
         Session after = shown.desk.session();
         if (after != before) {
             String moved = Difference.of(before, after, shown.target).told(before, shown.target);
-            int takes = before.lane(shown.target).layer(shown.layer).stretches().size()
-                    - after.lane(shown.target).layer(shown.layer).stretches().size();
-            moved += takes == 0
-                    ? ""
-                    : takes == 1
-                            ? "; one take is points now, its ride is kept"
-                            : "; " + takes + " takes are points now, their rides are kept";
+            String rides = RidesCut.told(
+                    before.lane(shown.target).layer(shown.layer),
+                    after.lane(shown.target).layer(shown.layer));
+            moved += rides.isEmpty() ? "" : "; " + rides;
             words.clear();
             shown.desk.did("Shaped", what + ": " + moved + ".");
         }

@@ -34,14 +34,18 @@ public final class MacroWords {
         return Travel.of(session, macro)
                         .map(travel -> {
                             if (travel.whole(macro)) {
-                                return "The whole way is free: " + percent(macro.scale())
-                                        + " of the travel, distances kept.";
+                                return "The whole way is free"
+                                        + (travel.moves() ? ", whatever the members' own lanes do" : "") + ": "
+                                        + percent(macro.scale()) + " of the travel, distances kept.";
                             }
                             return "Down " + part(travel.down(), macro.centre()) + " until "
-                                    + TargetName.of(session, travel.lowest()) + " is at the wall, up "
+                                    + TargetName.of(session, travel.lowest()) + " is at the limit, up "
                                     + part(travel.up(), 1 - macro.centre()) + " until "
-                                    + TargetName.of(session, travel.highest()) + " is. Shifted by "
-                                    + percent(travel.shift()) + " it has " + percent(travel.each()) + " each way.";
+                                    + TargetName.of(session, travel.highest()) + " is"
+                                    + (travel.moves()
+                                            ? ", by what their own lanes do. U fits the macro to them."
+                                            : ". Shifted by " + percent(travel.shift()) + " it has "
+                                                    + percent(travel.each()) + " each way.");
                         })
                         .orElse("Each member goes through a span of its own.")
                 + sockets;
