@@ -1,6 +1,7 @@
 package agogic.core.play;
 
 import agogic.core.surface.Surface;
+import agogic.core.time.Timeline;
 import java.util.List;
 
 /** What survives an edit: where controls and values stand, what hands hold, and passes that go on as they were. */
@@ -66,6 +67,11 @@ final class Handover {
             present.live = carried(fresh, before, present.live);
         }
         values.carry(before, fresh);
+        Timeline was = before.session.timeline();
+        if (!playing && !was.equals(fresh.session.timeline())) {
+            // Where it stands is a place in the music, whatever the tempo is.
+            transport.moveTo(fresh.session.timeline().secondsAt(was.beatAt(transport.position())));
+        }
         present.plan = fresh;
         if (!sameSurfaces) {
             inputs.connect(old, surfaces);

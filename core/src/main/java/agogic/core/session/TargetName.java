@@ -1,14 +1,29 @@
 package agogic.core.session;
 
+import agogic.core.device.Device;
 import agogic.core.route.Target;
 
 /** What people call a target: {@code Two-Pole Filter · Cutoff}. */
 public final class TargetName {
     private TargetName() {}
 
-    /** The name of the device and that of the parameter; the macros are a device too. */
+    /**
+     * The name of the device and that of the parameter; the macros are a device too. Where two devices have one name, that of
+     * the track comes first.
+     */
     public static String of(Session session, Target target) {
-        return session.device(target.device()).name() + " · "
-                + session.parameter(target).name();
+        return device(session, target) + " · " + session.parameter(target).name();
+    }
+
+    /** The name of the device of a target, after that of its track where another device has that name too. */
+    public static String device(Session session, Target target) {
+        String name = session.device(target.device()).name();
+        int alike = 0;
+        for (Device one : session.devices()) {
+            alike += one.name().equals(name) ? 1 : 0;
+        }
+        return alike < 2
+                ? name
+                : session.trackOf(target.device()).map(t -> t.name() + " · ").orElse("") + name;
     }
 }

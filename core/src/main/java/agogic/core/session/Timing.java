@@ -85,6 +85,35 @@ public final class Timing {
                 new Timeline(TempoMap.of(points), session.timeline().metre()));
     }
 
+    /**
+     * With a tempo from one place to another: steady, after which it is what it was there, or a ramp, after which the second
+     * tempo goes on. What lay between goes.
+     *
+     * @param bpm at {@code from}, in quarter notes a minute
+     * @param end at {@code to}; the same for a steady tempo
+     */
+    public static Session tempo(Session session, double from, double to, double bpm, double end) {
+        if (!(to > from + SAME)) {
+            throw new IllegalArgumentException("The tempo ends before it begins.");
+        }
+        TempoMap before = session.timeline().tempo();
+        boolean ramp = bpm != end;
+        TempoPoint last = null;
+        List<TempoPoint> points = new ArrayList<>();
+        for (TempoPoint point : before.points()) {
+            last = point.beat() <= to + SAME ? point : last;
+            if (point.beat() < from - SAME || point.beat() > to + SAME) {
+                points.add(point);
+            }
+        }
+        boolean goesOn = last != null && last.ramp() && !ramp;
+        points.add(new TempoPoint(from < SAME ? 0 : from, bpm, ramp));
+        points.add(new TempoPoint(to, ramp ? end : before.bpmAt(to), goesOn));
+        points.sort(Comparator.comparingDouble(TempoPoint::beat));
+        return session.withTimeline(
+                new Timeline(TempoMap.of(points), session.timeline().metre()));
+    }
+
     /** Without the tempo that begins at {@code beat}. */
     public static Session withoutTempo(Session session, double beat) {
         List<TempoPoint> left = session.timeline().tempo().points().stream()
@@ -138,22 +167,24 @@ public final class Timing {
     /** Which lanes stretch with the beats when the tempo changes, and which stay in seconds: a sentence. */
     public static String stretching(Session session) {
         List<Lane> playing = session.lanes().stream().filter(Lane::plays).toList();
-        List<String> stay = playing.stream()
-                .filter(l -> l.lock() == Lock.SECONDS)
-                .map(l -> session.parameter(l.target()).name())
-                .toList();
-        int stretch = playing.size() - stay.size();
         if (playing.isEmpty()) {
             return "No lane has points yet.";
         }
-        String first = stretch == 0
-                ? "No lane stretches"
-                : stretch == 1 ? "One lane stretches with the beats" : stretch + " lanes stretch with the beats";
-        String names = String.join(", ", stay.subList(0, Math.min(3, stay.size())));
-        return first
-                + (stay.isEmpty()
-                        ? "; none stays in seconds."
-                        : "; in seconds stay " + names
-                                + (stay.size() > 3 ? " and " + (stay.size() - 3) + " more." : "."));
+        List<String> stretch = names(session, playing, Lock.BEATS);
+        List<String> stay = names(session, playing, Lock.SECONDS);
+        return (stretch.isEmpty() ? "No lane stretches" : "With the beats stretch " + listed(stretch))
+                + (stay.isEmpty() ? "; none stays in seconds." : "; in seconds stay " + listed(stay) + ".");
+    }
+
+    private static List<String> names(Session session, List<Lane> lanes, Lock lock) {
+        return lanes.stream()
+                .filter(l -> l.lock() == lock)
+                .map(l -> TargetName.of(session, l.target()))
+                .toList();
+    }
+
+    private static String listed(List<String> names) {
+        String first = String.join(", ", names.subList(0, Math.min(4, names.size())));
+        return names.size() > 4 ? first + " and " + (names.size() - 4) + " more" : first;
     }
 }

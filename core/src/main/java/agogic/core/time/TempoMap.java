@@ -8,6 +8,8 @@ import java.util.SortedMap;
 /**
  * Beats to seconds and back, exactly: a step takes {@code 60·Δβ/bpm} seconds, a ramp (bpm linear in beats, slope k)
  * takes {@code 60/k·ln(b1/b0)}. Before beat 0 the first tempo goes on, so a count-in has negative beats and seconds.
+ *
+ * <p>A beat that lies on a line (a hundredth, a 96th or a 64th of a quarter note) is that line to the last bit, there and back.
  */
 public final class TempoMap {
     /** Two tempos nearer than this are one, in quarter notes: a ramp between them would have no slope to speak of. */
@@ -89,8 +91,20 @@ public final class TempoMap {
         return seconds[i] + secondsWithin(i, beat - beats[i]);
     }
 
+    /** Lines in a quarter note on which positions are given: hundredths, 96ths and 64ths. */
+    private static final double LINES = 4800;
+
+    /** Rounding puts a beat no farther than this beside its line, in parts of the beat. */
+    private static final double ROUNDING = 1e-13;
+
     /** Quarter notes from the start of the piece at {@code second}. */
     public double beatAt(double second) {
+        double beat = beatOf(second);
+        double line = Math.rint(beat * LINES) / LINES;
+        return Math.abs(beat - line) <= ROUNDING * Math.max(8, Math.abs(beat)) ? line : beat;
+    }
+
+    private double beatOf(double second) {
         int i = index(seconds, second);
         double left = second - seconds[i];
         double k = beyondRamp(i, left < 0) ? 0 : slope[i];

@@ -7,6 +7,7 @@ import static org.assertj.core.api.Assertions.within;
 
 import agogic.core.Pieces;
 import agogic.core.lane.Lane;
+import agogic.core.play.Engine;
 import agogic.core.time.Lock;
 import agogic.core.time.Metre;
 import agogic.core.time.Section;
@@ -14,6 +15,9 @@ import java.util.List;
 import java.util.Random;
 import net.jqwik.api.ForAll;
 import net.jqwik.api.Property;
+import net.jqwik.api.ForAll;
+import net.jqwik.api.Property;
+import net.jqwik.api.constraints.IntRange;
 import org.junit.jupiter.api.Test;
 
 /** Sections, tempo, metre and length: what was edited is so, and taking it away again leaves what was before. */
@@ -69,11 +73,11 @@ class TimingTest {
 
     @Test
     void itSaysWhatStretches() {
-        assertThat(Timing.stretching(PIECE)).isEqualTo("One lane stretches with the beats; none stays in seconds.");
+        assertThat(Timing.stretching(PIECE)).isEqualTo("With the beats stretch Device · Name of p1; none stays in seconds.");
         Lane seconds =
                 new Lane(target("p2"), Lock.SECONDS, PIECE.lane(target("p1")).envelope(), List.of());
         assertThat(Timing.stretching(PIECE.with(seconds)))
-                .isEqualTo("One lane stretches with the beats; in seconds stay Name of p2.");
+                .isEqualTo("With the beats stretch Device · Name of p1; in seconds stay Device · Name of p2.");
     }
 
     @Test
@@ -88,5 +92,45 @@ class TimingTest {
             assertThatThrownBy(() -> Timing.moved(kept, 8, to)).hasMessageContaining("B stays between its neighbours");
         }
         assertThatThrownBy(() -> Timing.moved(kept, 9, 10)).hasMessageContaining("No section begins at 3.2.00");
+    }
+
+    /** A ramp from here to there, or a steady tempo after which all is as it was, in one act; in words too. */
+    @Test
+    void aTempoFromHereToThereIsOneAct() {
+        Session ramped = TimingWords.apply(PIECE, "tempo 60 to 90 3 5");
+        assertThat(ramped).isEqualTo(Timing.tempo(PIECE, 8, 16, 60, 90));
+        assertThat(ramped.timeline().tempo().bpmAt(12)).isEqualTo(75);
+        assertThat(ramped.timeline().tempo().bpmAt(20)).isEqualTo(90);
+        Session steady = TimingWords.apply(ramped, "tempo 100 7 9");
+        assertThat(steady.timeline().tempo().bpmAt(28)).isEqualTo(100);
+        assertThat(steady.timeline().tempo().bpmAt(33)).isEqualTo(90);
+        assertThat(TimingWords.apply(PIECE, "section Bridge 3").sections())
+                .anyMatch(s -> s.name().equals("Bridge") && s.beat() == 8);
+        assertThat(TimingWords.apply(PIECE, "metre 7/8 3").timeline().metre().metreOfBar(3).beatsInBar())
+                .isEqualTo(7);
+        assertThat(TimingWords.apply(PIECE, "loop 2 4").loop().from()).isEqualTo(4);
+        assertThat(TimingWords.apply(PIECE, "length 12").length()).isEqualTo(48);
+        assertThatThrownBy(() -> TimingWords.apply(PIECE, "tempo 60 to 90")).hasMessageContaining("");
+        assertThatThrownBy(() -> TimingWords.apply(PIECE, "tempo 60 500")).hasMessageContaining("the piece ends");
+    }
+
+    /** The tempo changes under a stopped playhead, which stays where it is in the music. */
+    @Property(tries = 60)
+    void theStoppedPlayheadStaysInTheMusic(
+            @ForAll @IntRange(min = 1, max = 9) int bar,
+            @ForAll @IntRange(min = 40, max = 200) int bpm,
+            @ForAll @IntRange(min = 40, max = 200) int end) {
+        Engine engine = new Engine(PIECE);
+        double beat = PIECE.timeline().position(bar + ".1");
+        engine.locate(PIECE.timeline().secondsAt(beat));
+        engine.tick(1_000_000);
+        Session edited = Timing.tempo(PIECE, 4, 30, bpm, end);
+        engine.load(edited);
+        engine.tick(2_000_000);
+        assertThat(edited.timeline().beatAt(engine.live().position())).isEqualTo(beat);
+        Session again = Timing.tempo(edited, 0, bpm, true);
+        engine.load(again);
+        engine.tick(3_000_000);
+        assertThat(again.timeline().beatAt(engine.live().position())).isEqualTo(beat);
     }
 }

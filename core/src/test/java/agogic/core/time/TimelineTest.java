@@ -9,6 +9,7 @@ import java.util.List;
 import net.jqwik.api.ForAll;
 import net.jqwik.api.Property;
 import net.jqwik.api.constraints.DoubleRange;
+import net.jqwik.api.constraints.IntRange;
 import org.junit.jupiter.api.Test;
 
 class TimelineTest {
@@ -40,6 +41,26 @@ class TimelineTest {
                 List.of(new TempoPoint(0, a, true), new TempoPoint(777.5, b, true), new TempoPoint(4000, c, false)));
         double seconds = map.secondsAt(beat);
         assertThat(map.secondsAt(map.beatAt(seconds))).isCloseTo(seconds, within(1e-9));
+    }
+
+    /** What was given in bars and hundredths is that beat again, to the last bit, under ramps too. */
+    @Property(tries = 2000)
+    void aPositionInBarsIsThatBeat(
+            @ForAll @IntRange(max = 12_000) int beat,
+            @ForAll @IntRange(max = 99) int hundredths,
+            @ForAll @DoubleRange(min = 30, max = 250) double a,
+            @ForAll @DoubleRange(min = 30, max = 250) double b,
+            @ForAll @DoubleRange(min = 30, max = 250) double c) {
+        TempoMap map = TempoMap.of(List.of(
+                new TempoPoint(0, a, true),
+                new TempoPoint(31.3, b, true),
+                new TempoPoint(777.5, c, true),
+                new TempoPoint(4000, a, false)));
+        assertThat(map.beatAt(map.secondsAt(beat))).isEqualTo(beat);
+        double between = (beat * 100 + hundredths) / 100.0;
+        assertThat(map.beatAt(map.secondsAt(between))).isEqualTo(between);
+        double third = beat + 1 / 3.0;
+        assertThat(map.beatAt(map.secondsAt(third))).isCloseTo(third, within(1e-12 * Math.max(1, third)));
     }
 
     @Test

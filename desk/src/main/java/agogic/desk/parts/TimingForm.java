@@ -2,6 +2,7 @@ package agogic.desk.parts;
 
 import agogic.core.parameter.Unit;
 import agogic.core.parameter.ValueText;
+import agogic.core.session.Positions;
 import agogic.core.session.Session;
 import agogic.core.session.Timing;
 import agogic.core.time.Metre;
@@ -42,14 +43,17 @@ public final class TimingForm extends FormDialog<UnaryOperator<Session>> {
 
     private final Kind kind;
     private final Timeline timeline;
+    private final Session session;
     private final TextField at;
     private final TextField what;
     private final TextField going;
+    private final TextField until;
 
     private TimingForm(Desk desk, Kind kind, double beat, Window owner) {
         super(kind.words, kind == Kind.TEMPO ? Timing.stretching(desk.session()) : kind.about + ".", owner);
         this.kind = kind;
         timeline = desk.timeline();
+        session = desk.session();
         String bars = timeline.printBars(beat);
         what = kind == Kind.LENGTH
                 ? row(
@@ -62,13 +66,16 @@ public final class TimingForm extends FormDialog<UnaryOperator<Session>> {
                 ? row("timing-going", "Goes on", going(beat), "“steady”, or “ramp” to the next")
                 : null;
         at = kind == Kind.LENGTH ? null : row("timing-at", "From", bars, "bar.beat, or a time");
+        until = kind == Kind.TEMPO
+                ? row("timing-until", "Until", "", "leave empty to go on; with “84 to 120” a ramp ends here")
+                : null;
         done("timing", "Set");
     }
 
     private static String behind(Kind kind) {
         return switch (kind) {
             case SECTION -> "empty: none begins here";
-            case TEMPO -> "quarter notes a minute; empty: none begins here";
+            case TEMPO -> "quarter notes a minute, or “84 to 120”; leave empty for none";
             default -> "such as 4/4 or 7/8; empty: none begins here";
         };
     }
@@ -159,7 +166,16 @@ public final class TimingForm extends FormDialog<UnaryOperator<Session>> {
         if (text.isEmpty()) {
             return s -> Timing.withoutTempo(s, beat);
         }
-        double bpm = ValueText.parse(Unit.BPM, text);
+        String[] both = text.split(" to ", -1);
+        double bpm = ValueText.parse(Unit.BPM, both[0]);
+        double end = both.length == 2 ? ValueText.parse(Unit.BPM, both[1]) : bpm;
+        if (both.length == 2 && until.getText().isBlank()) {
+            throw new IllegalArgumentException("Until where does it go to " + both[1].strip() + "? Fill in “Until”.");
+        }
+        if (!until.getText().isBlank()) {
+            double to = Positions.in(session, until.getText());
+            return s -> Timing.tempo(s, beat, to, bpm, end);
+        }
         new TempoPoint(beat, bpm, false);
         String goes = going.getText().strip().toLowerCase(java.util.Locale.ROOT);
         if (!goes.equals("ramp") && !goes.equals("steady")) {

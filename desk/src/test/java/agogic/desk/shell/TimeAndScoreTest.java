@@ -78,7 +78,7 @@ public class TimeAndScoreTest extends WindowTest {
         Node field = node("#timing-what");
         until(field::isFocused);
         assertThat(lookup(".header-panel .label").queryAs(Label.class).getText())
-                .contains("stretch with the beats");
+                .contains("With the beats stretch");
         write("fast");
         push(KeyCode.ENTER);
         until(() -> text("#timing-trouble").contains("fast"));
