@@ -47,6 +47,24 @@ public final class Clips {
         return replaced(session, id, c -> c.at(Math.max(0, beat)));
     }
 
+    /** With an empty clip on a track, from one beat to another. */
+    public static Made add(Session session, String trackId, String name, double from, double to) {
+        if (name.isBlank()) {
+            throw new IllegalArgumentException("A clip needs a name.");
+        }
+        if (!(from >= 0 && to - from >= SHORTEST)) {
+            throw new IllegalArgumentException(name + " has to end after it begins.");
+        }
+        Track track = session.tracks().stream()
+                .filter(t -> t.id().equals(trackId))
+                .findFirst()
+                .orElseThrow(() -> new IllegalArgumentException("The session has no track “" + trackId + "”."));
+        String id = freshId(session);
+        List<Clip> clips = new ArrayList<>(track.clips());
+        clips.add(new Clip(name.strip(), from, to - from, List.of(), List.of(), List.of()).called(id));
+        return new Made(session.with(track.with(clips)), id);
+    }
+
     /** With another name. */
     public static Session rename(Session session, String id, String name) {
         if (name.isBlank()) {
@@ -122,7 +140,7 @@ public final class Clips {
         Clip second = clip.lying(beat, clip.end() - beat, clip.contentAt(beat));
         Made made = beside(session, clip, second);
         Session first = replaced(made.session(), id, c -> c.lying(c.beat(), beat - c.beat(), c.offset()));
-        return new Made(first, made.clip());
+        return new Made(Trimming.of(Trimming.of(first, id), made.clip()), made.clip());
     }
 
     /**
@@ -281,7 +299,9 @@ public final class Clips {
     public static String carries(Session session, String id) {
         Clip clip = of(session, id);
         List<String> parts = new ArrayList<>();
-        parts.add(count(clip.notes().size(), "note", "notes"));
+        int notes = clip.notes().size();
+        int heard = Trimming.notes(clip).size();
+        parts.add(heard == notes ? count(notes, "note", "notes") : heard + " of " + count(notes, "note", "notes"));
         if (!clip.dynamics().isEmpty()) {
             parts.add(count(clip.dynamics().size(), "dynamic", "dynamics"));
         }

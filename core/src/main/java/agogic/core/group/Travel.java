@@ -23,8 +23,7 @@ import java.util.Optional;
  * @param moves true if a member has a lane of its own, so that its place is not the same all the time: then the least and
  *     the greatest of the whole piece are what is told, and the macro is fitted to them instead of the resting places
  */
-public record Travel(
-        double down, double up, Target lowest, Target highest, double shift, double each, boolean moves) {
+public record Travel(double down, double up, Target lowest, Target highest, double shift, double each, boolean moves) {
     /** The reach of the members by offset; empty if the macro has none. */
     public static Optional<Travel> of(Session session, Macro macro) {
         List<Target> members = members(macro);

@@ -88,9 +88,8 @@ public record Difference(double farthest, double beat) {
     /** Why what the lane of a target says is not heard, whatever it says; empty if it is. */
     public static Optional<String> unheard(Session session, Target target) {
         String name = session.parameter(target).name();
-        Optional<Macro> macro = session.macroOf(target)
-                .filter(m -> m.members().stream()
-                        .anyMatch(one -> one instanceof Member.BySpan && one.target().equals(target)));
+        Optional<Macro> macro = session.macroOf(target).filter(m -> m.members().stream()
+                .anyMatch(one -> one instanceof Member.BySpan && one.target().equals(target)));
         if (macro.isPresent()) {
             return Optional.of(name + " follows the macro " + macro.get().name() + ", not its own lane");
         }
@@ -107,12 +106,16 @@ public record Difference(double farthest, double beat) {
 
     /** In words: {@code nothing that is heard moved}, or how far it did, and where. */
     public String told(Session session, Target target) {
-        return none() ? "nothing that is heard moved" + why(session, target) : "what is heard moved" + by(session, target);
+        return none()
+                ? "nothing that is heard moved" + why(session, target)
+                : "what is heard moved" + by(session, target);
     }
 
     /** The same of what is not done yet: {@code nothing that is heard moves}. */
     public String would(Session session, Target target) {
-        return none() ? "nothing that is heard moves" + why(session, target) : "what is heard moves" + by(session, target);
+        return none()
+                ? "nothing that is heard moves" + why(session, target)
+                : "what is heard moves" + by(session, target);
     }
 
     private static String why(Session session, Target target) {

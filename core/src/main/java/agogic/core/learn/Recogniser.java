@@ -367,7 +367,9 @@ public final class Recogniser implements MidiSink {
             boolean leaps64 = i > 0 && (value < 64) != (source.values[i - 1] < 64);
             leaps += leaps64 && Math.abs(value - source.values[i - 1]) >= 32 ? 1 : 0;
         }
-        boolean wide = rightMost > 16 || leftMost > 0 && leftMost < 112 && leftLeast > 80 || leftLeast < 112 && leftMost >= 125;
+        boolean wide = rightMost > 16
+                || leftMost > 0 && leftMost < 112 && leftLeast > 80
+                || leftLeast < 112 && leftMost >= 125;
         if (leaps == 0 || source.size < 6 || !wide || rightLeast > 3) {
             return null;
         }
@@ -379,9 +381,7 @@ public final class Recogniser implements MidiSink {
         return recognised(
                 source,
                 new Address.Relative(
-                        channel,
-                        source.number,
-                        twos ? Address.Encoding.TWOS_COMPLEMENT : Address.Encoding.SIGN_BIT),
+                        channel, source.number, twos ? Address.Encoding.TWOS_COMPLEMENT : Address.Encoding.SIGN_BIT),
                 Control.Kind.ENCODER,
                 false,
                 true,

@@ -2,6 +2,8 @@ package agogic.core.parameter;
 
 import agogic.core.text.Text;
 import java.util.List;
+import java.util.regex.Matcher;
+import java.util.regex.Pattern;
 
 /**
  * One thing of a device that can move. Values are <em>normalised</em>, 0..1 along the travel, unless a unit is named.
@@ -32,6 +34,8 @@ public record Parameter(
         List<String> positions,
         boolean reserved,
         List<Double> worth) {
+    /** A part of the travel, in percent. */
+    private static final Pattern PART = Pattern.compile("(\\d{1,3}(?:[.,]\\d{1,6})?)\\s*%");
 
     /** Below this level a fader counts as silent, so that a tolerance in dB does not close entirely at −inf dB. */
     static final double SILENCE_DB = -70;
@@ -239,12 +243,19 @@ public record Parameter(
     }
 
     /**
-     * The normalised value of what somebody typed.
+     * The normalised value of what somebody typed: a value in the unit, or a part of the travel in percent.
      *
      * @throws IllegalArgumentException with a message for people if it cannot be understood or lies out of the range
      */
     public double parse(String text) {
         String clean = text.strip();
+        Matcher part = PART.matcher(clean);
+        if (unit != Unit.PERCENT && part.matches()) {
+            double place = Double.parseDouble(part.group(1).replace(',', '.')) / 100;
+            if (place <= 1) {
+                return settled(place);
+            }
+        }
         if (stepped()) {
             return parsePosition(clean);
         }

@@ -94,7 +94,11 @@ public final class ValueText {
             case SEMITONES -> suffix.startsWith("semi")
                     ? 1
                     : suffix.equals("ct") || suffix.equals("cents") ? 0.01 : Double.NaN;
-            case CENTS, INTERVAL -> suffix.startsWith("cent") ? 1 : suffix.equals("st") ? 100 : Double.NaN;
+            case CENTS, INTERVAL -> suffix.startsWith("cent")
+                    ? 1
+                    : suffix.equals("st") || suffix.startsWith("semi")
+                            ? 100
+                            : suffix.startsWith("oct") ? 1200 : Double.NaN;
             case DEGREES -> suffix.startsWith("deg") ? 1 : Double.NaN;
             case RATIO -> suffix.equals("x") ? 1 : Double.NaN;
             case PERCENT -> suffix.startsWith("percent") ? 1 : Double.NaN;

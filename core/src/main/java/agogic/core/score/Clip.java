@@ -73,6 +73,11 @@ public record Clip(
         return new Clip(newId, name, beat, length, offset, speed, cycle, notes, dynamics, hairpins);
     }
 
+    /** With these notes and marks. */
+    public Clip with(List<Note> newNotes, List<Dynamic> newDynamics, List<Hairpin> newHairpins) {
+        return new Clip(id, name, beat, length, offset, speed, cycle, newNotes, newDynamics, newHairpins);
+    }
+
     /** This clip with another name. */
     public Clip named(String newName) {
         return new Clip(id, newName, beat, length, offset, speed, cycle, notes, dynamics, hairpins);

@@ -6,13 +6,17 @@ import agogic.core.device.Seat;
 import agogic.core.device.Socket;
 import agogic.core.lane.Lane;
 import agogic.core.parameter.Parameter;
+import agogic.core.parameter.Unit;
+import agogic.core.route.Hand;
 import agogic.core.route.Route;
 import agogic.core.route.Target;
 import agogic.core.session.Session;
 import agogic.core.session.Track;
 import java.util.Arrays;
+import java.util.HashMap;
 import java.util.HashSet;
 import java.util.Locale;
+import java.util.Map;
 import java.util.Set;
 
 /**
@@ -32,6 +36,9 @@ public final class ParameterSearch {
     private final String[] lines;
 
     private final int[] nameEnds;
+    /** The socket of each parameter and what moves it, each word between two spaces; null for none. */
+    private final String[] places;
+
     private final byte[] exposures;
     private final Set<Target> withEnvelope = new HashSet<>();
     private final Set<Target> withRoute = new HashSet<>();
@@ -40,6 +47,7 @@ public final class ParameterSearch {
         targets = new Target[size];
         parameters = new Parameter[size];
         lines = new String[size];
+        places = new String[size];
         nameEnds = new int[size];
         exposures = new byte[size];
     }
@@ -76,10 +84,43 @@ public final class ParameterSearch {
                 search.withEnvelope.add(lane.target());
             }
         }
+        Map<Target, String> hands = new HashMap<>();
         for (Route route : session.routes()) {
             search.withRoute.add(route.target());
+            route.hand().filter(h -> !h.surface().equals(Hand.SCREEN)).ifPresent(hand -> {
+                String words = session.controlName(hand) + " "
+                        + session.surface(hand.surface()).name();
+                hands.merge(route.target(), words, (a, b) -> a + " " + b);
+            });
+        }
+        for (int i = 0; i < size && !hands.isEmpty(); i++) {
+            String words = hands.get(search.targets[i]);
+            search.placed(i, words == null ? "" : words);
         }
         return search;
+    }
+
+    private void placed(int at, String words) {
+        if (!words.isEmpty()) {
+            String clean = " " + words.toLowerCase(Locale.ROOT).replaceAll("\\s+", " ") + " ";
+            places[at] = places[at] == null ? clean : places[at] + clean;
+        }
+    }
+
+    /** What people call a unit, besides its symbol. */
+    private static String called(Unit unit) {
+        return switch (unit) {
+            case HERTZ -> "hz khz hertz";
+            case DECIBEL -> "db decibels";
+            case SECONDS -> "s ms seconds milliseconds";
+            case PERCENT -> "% percent";
+            case SEMITONES -> "st semitones";
+            case CENTS -> "ct cents";
+            case DEGREES -> "° degrees";
+            case RATIO -> "× ratio";
+            case BPM -> "bpm";
+            default -> "";
+        };
     }
 
     private void enter(int at, Device device, String rest, Parameter parameter) {
@@ -88,6 +129,7 @@ public final class ParameterSearch {
         nameEnds[at] = name.length();
         lines[at] = name
                 + (rest + parameter.group() + " " + parameter.unit().symbol() + " "
+                                + called(parameter.unit()) + " "
                                 + String.join(" ", parameter.positions()))
                         .toLowerCase(Locale.ROOT);
     }
@@ -95,7 +137,9 @@ public final class ParameterSearch {
     private void exposures(Device device, int start) {
         for (Socket socket : device.used()) {
             for (Seat seat : socket.seats()) {
-                expose(start + device.placeOf(seat.parameter()), Exposure.EXPOSED);
+                int at = start + device.placeOf(seat.parameter());
+                expose(at, Exposure.EXPOSED);
+                placed(at, "#" + socket.number() + " socket " + socket.number());
             }
         }
         device.outside().forEach(o -> expose(start + device.placeOf(o.parameter()), Exposure.EXPOSED));
@@ -156,15 +200,29 @@ public final class ParameterSearch {
         }
         String line = lines[i];
         int inName = 0;
-        for (String word : words) {
+        for (int w = 0; w < words.length; w++) {
+            String word = words[w];
             int at = line.indexOf(word);
             if (at < 0) {
-                return -1;
+                // Of “fader 3” the number is that of the fader.
+                boolean numbered = w + 1 < words.length && Character.isDigit(words[w + 1].charAt(0));
+                if (!placed(places[i], numbered ? word + " " + words[++w] : word)) {
+                    return -1;
+                }
             }
-            inName += at < nameEnds[i] ? 1 : 0;
+            inName += at >= 0 && at < nameEnds[i] ? 1 : 0;
         }
         boolean starts = line.startsWith(words[0]);
         return starts && inName == words.length ? 0 : inName == words.length ? IN_NAME : ELSEWHERE;
+    }
+
+    /** True if a word begins one of those of a place; a number has to be the whole of it. */
+    private static boolean placed(String place, String word) {
+        if (place == null) {
+            return false;
+        }
+        boolean number = Character.isDigit(word.charAt(word.length() - 1));
+        return place.contains(number ? " " + word + " " : " " + word);
     }
 
     private boolean states(int i, Query query) {

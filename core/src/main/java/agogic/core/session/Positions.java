@@ -23,8 +23,9 @@ public final class Positions {
      */
     public static double within(Session session, double beat) {
         if (beat > session.length() + HAIR) {
-            throw new IllegalArgumentException(session.timeline().printBars(beat) + " is behind the end: the piece ends at "
-                    + session.timeline().printBars(session.length()) + ".");
+            throw new IllegalArgumentException(
+                    session.timeline().printBars(beat) + " is behind the end: the piece ends at "
+                            + session.timeline().printBars(session.length()) + ".");
         }
         return Math.min(beat, session.length());
     }

@@ -137,8 +137,7 @@ public final class Chosen {
         Positions.within(session, one.inClip() ? 0 : session.timeline().beatOfLane(one.lock(), to));
         Envelope inner = Envelope.of(fitted);
         boolean first = one.envelope().isEmpty();
-        Envelope pasted =
-                Ties.sorted(first ? inner : one.envelope().splice(from, to, inner, parameter.resting()));
+        Envelope pasted = Ties.sorted(first ? inner : one.envelope().splice(from, to, inner, parameter.resting()));
         Layer shaped = one.shaped(pasted, from, to, true, session.timeline());
         return session.with(session.lane(target).with(layer, shaped));
     }

@@ -105,8 +105,7 @@ record RangeWords(List<Range> ranges, String before) {
             throw new IllegalArgumentException("Where? Expected two positions at the end, such as 9 17, or “in "
                     + (sections.isEmpty() ? "Chorus" : sections.get(0).name()) + "”, “loop” or “all”.");
         }
-        Range range = new Range(
-                Positions.in(session, two.group(1)), Positions.in(session, two.group(2)));
+        Range range = new Range(Positions.in(session, two.group(1)), Positions.in(session, two.group(2)));
         if (!(range.to > range.from)) {
             throw new IllegalArgumentException(
                     "The range ends at " + two.group(2) + ", not after " + two.group(1) + ".");

@@ -25,10 +25,16 @@ public final class RidesCut {
         }
         List<String> parts = new ArrayList<>();
         if (cut > 0) {
-            parts.add(cut == 1 ? "one ride is cut and keeps its recipe outside" : cut + " rides are cut and keep their recipes outside");
+            parts.add(
+                    cut == 1
+                            ? "one ride is cut and keeps its recipe outside"
+                            : cut + " rides are cut and keep their recipes outside");
         }
         if (gone > 0) {
-            parts.add(gone == 1 ? "one take is points now, its ride is kept" : gone + " takes are points now, their rides are kept");
+            parts.add(
+                    gone == 1
+                            ? "one take is points now, its ride is kept"
+                            : gone + " takes are points now, their rides are kept");
         }
         return String.join("; ", parts);
     }

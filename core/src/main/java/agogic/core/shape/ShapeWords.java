@@ -26,6 +26,7 @@ public final class ShapeWords {
     private static final Pattern ONE = Pattern.compile("(?:^|.*\\s)(?:at |to )?(" + RangeWords.POSITION + ")$");
     private static final Pattern ALONG = Pattern.compile("(.+) along (.+)");
     private static final Pattern OF_SPAN = Pattern.compile("([\\d.]+) ?% of (?:the |its )?span");
+    private static final Pattern AMOUNT = Pattern.compile("(.+) (bent|s) ([+-]?[\\d.]+) ?%", Pattern.CASE_INSENSITIVE);
     private static final Map<String, Shape> SHAPES = new LinkedHashMap<>();
 
     static {
@@ -59,6 +60,9 @@ public final class ShapeWords {
             "pattern Stairs 17 25",
             "drop Near 33 over 1 bar",
             "equal 9 17",
+            "point 300 Hz at 9.3",
+            "raise 1 octave 9 17",
+            "sweep 120 Hz to 3 kHz 27 33 bent 30 %",
             "copy 9 13 to 33",
             "repeat 9 13 to 41",
             "copy 9 11 along Dawn",
@@ -102,8 +106,8 @@ public final class ShapeWords {
         String rest = space < 0 ? "" : clean.substring(space + 1).strip();
         for (Target target : targets) {
             if (session.parameter(target).reserved()) {
-                throw new IllegalArgumentException(TargetName.of(session, target)
-                        + " is reserved for the device itself and is never written.");
+                throw new IllegalArgumentException(
+                        TargetName.of(session, target) + " is reserved for the device itself and is never written.");
             }
         }
         switch (act) {
@@ -141,6 +145,7 @@ public final class ShapeWords {
             case "switch" -> turn();
             case "copy", "repeat" -> copy(act.equals("repeat"));
             case "equal" -> equal();
+            case "point" -> point();
             case "lock" -> Converting.lock(session, target, layer, lock()).session();
             default -> throw new IllegalArgumentException(
                     "“" + act + "” is no act. Such as: " + String.join("; ", ACTS.subList(0, 4)) + "; …");
@@ -231,6 +236,17 @@ public final class ShapeWords {
     }
 
     private void shapes() {
+        Matcher drawn = AMOUNT.matcher(rest);
+        if (drawn.matches()) {
+            double amount = number(drawn.group(3), "amount, such as 30 %") / 100;
+            if (Math.abs(amount) > 1) {
+                throw new IllegalArgumentException(
+                        "An amount lies between -100 % and 100 %, not at " + drawn.group(3) + " %.");
+            }
+            shape = drawn.group(2).equalsIgnoreCase("s") ? Shape.s(amount) : Shape.bent(amount);
+            rest = drawn.group(1).strip();
+            return;
+        }
         for (Map.Entry<String, Shape> one : SHAPES.entrySet()) {
             if (rest.toLowerCase(Locale.ROOT).endsWith(" " + one.getKey())) {
                 shape = one.getValue();
@@ -423,6 +439,17 @@ public final class ShapeWords {
                     "It is repeated up to a place behind it: after " + timeline.printBars(range.to()) + ".");
         }
         return shaping.copy(time(range.from()), time(range.to()), time(begin), time(until));
+    }
+
+    /** One point, or another value for the one that is there. */
+    private Session point() {
+        Matcher one = ONE.matcher(rest);
+        if (!one.matches()) {
+            throw new IllegalArgumentException("Where? Expected a value and a position, such as point 300 Hz at 9.3.");
+        }
+        double at = Positions.in(session, one.group(1));
+        double value = value(rest.substring(0, one.start(1)).strip().replaceAll("\\s*\\b(at|to)$", ""));
+        return Points.add(session, target, layer, time(at), value);
     }
 
     private Session equal() {

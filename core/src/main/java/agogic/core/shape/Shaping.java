@@ -275,7 +275,12 @@ public final class Shaping {
                 && timeline.beatOfLane(layer.lock(), to) >= session.length() - 1e-9;
         Envelope left = all
                 ? Envelope.EMPTY
-                : line(envelope(), from, to, envelope().valueBefore(from), envelope().valueAt(to));
+                : line(
+                        envelope(),
+                        from,
+                        to,
+                        envelope().valueBefore(from),
+                        envelope().valueAt(to));
         return with(left, from, to, false);
     }
 
@@ -336,7 +341,8 @@ public final class Shaping {
                     : Refining.refine(curves, n, normalised, true).envelope();
         });
         // What cannot be said with fewer points stays as it is.
-        boolean fewer = thinned.lane(target).layer(index).envelope().size() < envelope().size();
+        boolean fewer =
+                thinned.lane(target).layer(index).envelope().size() < envelope().size();
         return fewer ? thinned : session;
     }
 
@@ -399,6 +405,11 @@ public final class Shaping {
             throw new IllegalArgumentException("There is no point " + (before ? "before" : "after") + " that one.");
         }
         return Points.move(
-                session, target, index, point, envelope().time(point), envelope().value(other));
+                session,
+                target,
+                index,
+                point,
+                envelope().time(point),
+                envelope().value(other));
     }
 }

@@ -8,13 +8,30 @@ import java.util.regex.Matcher;
 import java.util.regex.Pattern;
 
 /** A snapshot dropped in a few words: {@code drop Near 33}, {@code drop Near 33 until 37 over 1 bar}. */
-final class SnapshotWords {
+public final class SnapshotWords {
     private static final Pattern WORDS = Pattern.compile("(.+?) (?:at )?(" + RangeWords.POSITION + ")"
             + "(?: (?:until|to) (" + RangeWords.POSITION + "))?(?: over ([\\d./]+) (bars?|beats?))?");
 
     private SnapshotWords() {}
 
+    /** What dropping it takes away, in words. */
+    public static String replaces(Session session, String words) {
+        return said(
+                session, words, (snapshot, beat, until, over) -> Snapshots.replaces(session, snapshot, beat, until));
+    }
+
     static Session drop(Session session, String words) {
+        return said(
+                session,
+                words,
+                (snapshot, beat, until, over) -> Snapshots.drop(session, snapshot, beat, over, Shape.S, until));
+    }
+
+    private interface Said<T> {
+        T of(Snapshot snapshot, double beat, double until, double over);
+    }
+
+    private static <T> T said(Session session, String words, Said<T> said) {
         Matcher found = WORDS.matcher(words);
         if (!found.matches()) {
             throw new IllegalArgumentException(
@@ -29,6 +46,6 @@ final class SnapshotWords {
         if (found.group(4) != null) {
             over = ShapeWords.beats(timeline, beat, found.group(4), found.group(5));
         }
-        return Snapshots.drop(session, snapshot, beat, over, Shape.S, until);
+        return said.of(snapshot, beat, until, over);
     }
 }

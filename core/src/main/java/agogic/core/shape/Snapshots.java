@@ -8,6 +8,7 @@ import agogic.core.session.Session;
 import agogic.core.session.TargetName;
 import agogic.core.snapshot.Snapshot;
 import agogic.core.snapshot.SnapshotSet;
+import agogic.core.text.Text;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
@@ -27,14 +28,27 @@ public final class Snapshots {
     /** What was asked for by its name, or by the names of its set and itself with a slash between. */
     public static Snapshot find(Session session, String name) {
         List<String> known = new ArrayList<>();
+        List<String> places = new ArrayList<>();
+        Snapshot found = null;
         for (SnapshotSet set : session.sets()) {
             for (Snapshot one : set.snapshots()) {
                 String whole = set.name() + "/" + one.name();
-                if (one.name().equalsIgnoreCase(name.strip()) || whole.equalsIgnoreCase(name.strip())) {
+                if (whole.equalsIgnoreCase(name.strip())) {
                     return one;
+                }
+                if (one.name().equalsIgnoreCase(name.strip())) {
+                    found = one;
+                    places.add(whole);
                 }
                 known.add(one.name());
             }
+        }
+        if (places.size() > 1) {
+            throw new IllegalArgumentException("Which “" + name.strip() + "”? There are " + String.join(", ", places)
+                    + ". Say the set as well, such as " + places.get(0) + ".");
+        }
+        if (found != null) {
+            return found;
         }
         throw new IllegalArgumentException("There is no snapshot “" + name + "”. "
                 + (known.isEmpty() ? "Take one first." : "There are: " + String.join(", ", known) + "."));
@@ -146,6 +160,32 @@ public final class Snapshots {
             after = new Shaping(after, target, 0).level(jump ? from : there, to, value.value());
         }
         return after;
+    }
+
+    /**
+     * What dropping a snapshot takes away, in words: {@code it replaces 23 points on 4 lanes, to the end of the piece}.
+     *
+     * @param beat where it begins
+     * @param until where it is over
+     */
+    public static String replaces(Session session, Snapshot snapshot, double beat, double until) {
+        int points = 0;
+        int lanes = 0;
+        for (Snapshot.Value value : snapshot.values()) {
+            var layer = session.lane(value.target()).layer();
+            double from = session.timeline().laneTimeOfBeat(layer.lock(), beat);
+            double to = session.timeline().laneTimeOfBeat(layer.lock(), until);
+            int n = layer.envelope().lastAtOrBefore(to) - layer.envelope().firstAtOrAfter(from) + 1;
+            points += Math.max(0, n);
+            lanes += n > 0 ? 1 : 0;
+        }
+        String where = until >= session.length() - 1e-6
+                ? "to the end of the piece"
+                : "up to " + session.timeline().printBars(until);
+        return points == 0
+                ? "it holds " + where
+                : "it holds " + where + " and replaces " + Text.counted(points, "point") + " on "
+                        + Text.counted(lanes, "lane");
     }
 
     /** In words: {@code 3 parameters of Echo Line: Time 120 ms, Feedback 30 %, Mix 20 %}. */

@@ -1,5 +1,9 @@
 package agogic.core.text;
 
+import java.nio.charset.StandardCharsets;
+import java.util.Optional;
+import java.util.regex.Pattern;
+
 /** Words that people give to things, and what makes them fit to be kept. */
 public final class Text {
     private Text() {}
@@ -27,6 +31,25 @@ public final class Text {
             i++;
         }
         return text;
+    }
+
+    private static final Pattern NUMBER =
+            Pattern.compile("[+-]?(?:\\d{1,40}(?:\\.\\d{0,40})?|\\.\\d{1,40})(?:[eE][+-]?\\d{1,3})?");
+
+    /** A finite number as people and tables write it: no hexadecimal digits, no letters behind it; empty if it is none. */
+    public static Optional<Double> number(String text) {
+        String clean = text.strip();
+        double number = NUMBER.matcher(clean).matches() ? Double.parseDouble(clean) : Double.NaN;
+        return Double.isFinite(number) ? Optional.of(number) : Optional.empty();
+    }
+
+    /** {@code text} cut so that it has so many bytes in UTF-8 at the most. */
+    public static String shortened(String text, int bytes) {
+        int end = text.length();
+        while (text.substring(0, end).getBytes(StandardCharsets.UTF_8).length > bytes) {
+            end = text.offsetByCodePoints(end, -1);
+        }
+        return text.substring(0, end);
     }
 
     /** {@code 1 point}, {@code 3 points}. */

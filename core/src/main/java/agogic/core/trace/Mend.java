@@ -69,12 +69,4 @@ public record Mend(String words, UnaryOperator<Session> edit) {
                 s -> s.with(s.surface(hand.surface())
                         .with(control.speaking(control.address().on(Address.ANY)))));
     }
-
-    /** Connects a control to what a route leads to. */
-    public static Mend connect(Session session, Hand hand, Route route) {
-        return new Mend(
-                session.controlName(hand) + " to "
-                        + session.parameter(route.target()).name(),
-                s -> s.with(s.route(route.id()).by(Optional.of(hand))));
-    }
 }

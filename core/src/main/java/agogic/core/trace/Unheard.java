@@ -41,7 +41,10 @@ final class Unheard {
             return Sentences.about(
                     Verdict.NO_CONTROL,
                     "Unknown",
-                    sent + (program ? "it chooses a sound, and" : "it is for the instrument itself (all notes off and the like), and")
+                    sent
+                            + (program
+                                    ? "it chooses a sound, and"
+                                    : "it is for the instrument itself (all notes off and the like), and")
                             + " cannot be a control.",
                     null,
                     null);

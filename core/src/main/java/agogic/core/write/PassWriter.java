@@ -151,8 +151,7 @@ public final class PassWriter {
         return after;
     }
 
-    private static Stretch stretch(
-            Session session, Pass pass, Ride ride, Pass.Say say, int layer, Places.Place place) {
+    private static Stretch stretch(Session session, Pass pass, Ride ride, Pass.Say say, int layer, Places.Place place) {
         Layer into = session.lane(pass.route().target()).layer(layer);
         double start = Math.max(say.first(), Math.min(say.last(), say.from()));
         double end = Math.max(start, Math.min(say.last(), say.to()));
@@ -164,17 +163,7 @@ public final class PassWriter {
                 ? moving(pass.route().span(), zero(pass, say.touch()))
                 : pass.route().span();
         Stretch own = new Stretch(
-                ride.id(),
-                span,
-                pass.mode(),
-                start,
-                end,
-                say.first(),
-                say.last(),
-                recipe,
-                0,
-                0,
-                Envelope.EMPTY);
+                ride.id(), span, pass.mode(), start, end, say.first(), say.last(), recipe, 0, 0, Envelope.EMPTY);
         Stretch whole = say.takesOver(pass) ? own.inWhole() : own;
         return place.frame()
                 .map(frame -> whole.part(place.from(), place.to()).in(frame))

@@ -38,8 +38,7 @@ public final class PuttingBack {
             return routed;
         }
         List<Target> all = new ArrayList<>();
-        session.devices()
-                .forEach(d -> d.parameters().forEach(p -> all.add(new Target(d.id(), p.id()))));
+        session.devices().forEach(d -> d.parameters().forEach(p -> all.add(new Target(d.id(), p.id()))));
         session.macros().forEach(m -> all.add(m.target()));
         return all.stream().filter(t -> Hand.onScreen(t).equals(ride.hand())).findFirst();
     }

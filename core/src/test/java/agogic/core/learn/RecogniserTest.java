@@ -144,8 +144,8 @@ class RecogniserTest {
         assertThat(both.address()).isEqualTo(new Address.Relative(2, 0x55, Address.Encoding.TWOS_COMPLEMENT));
         assertThat(both.sure()).isTrue();
         recogniser.clear();
-        Recognised sign =
-                after("B1 55 01, B1 55 03, B1 55 0B, B1 55 16, B1 55 04, B1 55 41, B1 55 44, B1 55 52, B1 55 60, B1 55 43");
+        Recognised sign = after(
+                "B1 55 01, B1 55 03, B1 55 0B, B1 55 16, B1 55 04, B1 55 41, B1 55 44, B1 55 52, B1 55 60, B1 55 43");
         assertThat(sign.address()).isEqualTo(new Address.Relative(2, 0x55, Address.Encoding.SIGN_BIT));
     }
 

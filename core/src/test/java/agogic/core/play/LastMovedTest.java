@@ -179,8 +179,7 @@ class LastMovedTest {
         }
         engine.stop();
         run(engine, now * 1e-9 + 0.01);
-        List<Pass> passes =
-                engine.finishedPass().stream().filter(Pass::wrote).toList();
+        List<Pass> passes = engine.finishedPass().stream().filter(Pass::wrote).toList();
         assertThat(passes).filteredOn(p -> p.route().target().equals(ONE)).hasSize(1);
         Session after = PassWriter.write(session, passes);
         assertThat(heard(after, ONE, 5)).isCloseTo(MidiScale.normalised7(80), within(0.02));

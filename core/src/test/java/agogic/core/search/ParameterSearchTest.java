@@ -155,6 +155,10 @@ class ParameterSearchTest {
                         "\n",
                         p.name() + " " + p.shortName(),
                         device.name() + " Strings " + p.group() + " " + p.unit().symbol(),
+                        p.unit() == Unit.HERTZ ? "hz khz hertz" : p.unit() == Unit.DECIBEL ? "db decibels" : "percent",
+                        device.socket(p.id())
+                                .map(s -> "#" + s.number() + " socket " + s.number())
+                                .orElse(""),
                         String.join(" ", p.positions()))
                 .toLowerCase(Locale.ROOT);
         boolean words = query.words().stream().allMatch(all::contains);

@@ -15,8 +15,6 @@ import java.util.List;
 import java.util.Random;
 import net.jqwik.api.ForAll;
 import net.jqwik.api.Property;
-import net.jqwik.api.ForAll;
-import net.jqwik.api.Property;
 import net.jqwik.api.constraints.IntRange;
 import org.junit.jupiter.api.Test;
 
@@ -73,7 +71,8 @@ class TimingTest {
 
     @Test
     void itSaysWhatStretches() {
-        assertThat(Timing.stretching(PIECE)).isEqualTo("With the beats stretch Device · Name of p1; none stays in seconds.");
+        assertThat(Timing.stretching(PIECE))
+                .isEqualTo("With the beats stretch Device · Name of p1; none stays in seconds.");
         Lane seconds =
                 new Lane(target("p2"), Lock.SECONDS, PIECE.lane(target("p1")).envelope(), List.of());
         assertThat(Timing.stretching(PIECE.with(seconds)))
@@ -106,7 +105,11 @@ class TimingTest {
         assertThat(steady.timeline().tempo().bpmAt(33)).isEqualTo(90);
         assertThat(TimingWords.apply(PIECE, "section Bridge 3").sections())
                 .anyMatch(s -> s.name().equals("Bridge") && s.beat() == 8);
-        assertThat(TimingWords.apply(PIECE, "metre 7/8 3").timeline().metre().metreOfBar(3).beatsInBar())
+        assertThat(TimingWords.apply(PIECE, "metre 7/8 3")
+                        .timeline()
+                        .metre()
+                        .metreOfBar(3)
+                        .beatsInBar())
                 .isEqualTo(7);
         assertThat(TimingWords.apply(PIECE, "loop 2 4").loop().from()).isEqualTo(4);
         assertThat(TimingWords.apply(PIECE, "length 12").length()).isEqualTo(48);

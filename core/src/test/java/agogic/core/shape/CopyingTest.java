@@ -163,7 +163,8 @@ class CopyingTest {
                         session,
                         new Copying.Order(AZIMUTH, OTHER, 4, 8, 4, 0, 1, Copying.By.PLACE, Copying.Source.SILENCED))
                 .session();
-        assertThat(heard(silenced, AZIMUTH, 6)).isEqualTo(session.parameter(AZIMUTH).resting());
+        assertThat(heard(silenced, AZIMUTH, 6))
+                .isEqualTo(session.parameter(AZIMUTH).resting());
         assertThat(heard(silenced, AZIMUTH, 9)).isCloseTo(line.valueAt(9), within(1e-12));
         Session deleted = Copying.copy(
                         session,

@@ -44,7 +44,9 @@ class OutsideTest {
                         .isCloseTo(heard(before, beat), within(1e-12));
             }
         }
-        assertThat(heard(after, from - 1e-7)).as("%s: just before", act).isCloseTo(heard(before, from - 1e-7), within(1e-9));
+        assertThat(heard(after, from - 1e-7))
+                .as("%s: just before", act)
+                .isCloseTo(heard(before, from - 1e-7), within(1e-9));
         assertThat(heard(after, to + 1e-7)).as("%s: just after", act).isCloseTo(heard(before, to + 1e-7), within(1e-9));
     }
 
@@ -144,8 +146,7 @@ class OutsideTest {
                 switch (random.nextInt(4)) {
                     case 0 -> new Shaping(session, target, 0).level(first, last, 0.3);
                     case 1 -> new Shaping(session, target, 0).raise(first, last, 7);
-                    case 2 -> Chosen.paste(
-                            session, target, 0, List.of(new Point(first, 0.1), new Point(last, 0.8)));
+                    case 2 -> Chosen.paste(session, target, 0, List.of(new Point(first, 0.1), new Point(last, 0.8)));
                     default -> Copying.copy(
                                     session,
                                     new Copying.Order(
@@ -177,8 +178,8 @@ class OutsideTest {
             Stretch part = after.lane(target).stretches().get(i);
             int index = i;
             Recipe other = part.recipe().within(part.recipe().tolerance() / 2);
-            Session again = Layers.edited(
-                    after, target, 0, (writer, one) -> writer.rewrite(one, index, other, session::ride));
+            Session again =
+                    Layers.edited(after, target, 0, (writer, one) -> writer.rewrite(one, index, other, session::ride));
             LayerStack was = after.stack(after.lane(target));
             LayerStack is = again.stack(again.lane(target));
             for (double beat = 0.0131; beat < 40; beat += 0.0937) {

@@ -20,8 +20,12 @@ final class AddCommand extends FileCommand {
     @Parameters(index = "0", paramLabel = "SESSION", description = "the session")
     private Path session;
 
-    @Parameters(index = "1", paramLabel = "PATH", description = "folder of an LV2 bundle, a .ttl, or a chart .csv")
-    private Path path;
+    @Parameters(
+            index = "1..*",
+            arity = "1..*",
+            paramLabel = "PATH",
+            description = "folders of LV2 bundles, .ttl, or charts .csv; in order")
+    private List<Path> paths;
 
     @Option(names = "--track", required = true, paramLabel = "NAME", description = "the track they go on")
     private String track;
@@ -31,24 +35,34 @@ final class AddCommand extends FileCommand {
 
     @Override
     public Answer run() throws IOException {
-        apart(out, session, path);
+        apart(out, session);
+        apart(out, paths.toArray(new Path[0]));
         Session opened = SessionFile.open(session);
-        String id = opened.tracks().stream()
-                .filter(t -> t.id().equals(track) || t.name().equalsIgnoreCase(track))
-                .map(Track::id)
-                .findFirst()
-                .orElseThrow(() -> new IllegalArgumentException("The session has no track “" + track + "”. It has "
-                        + String.join(
-                                ", ", opened.tracks().stream().map(Track::name).toList())
-                        + "."));
-        Description description = Description.read(path);
+        String id = track(opened, track);
         Session after = opened;
         List<String> added = new ArrayList<>();
-        for (Device device : description.devices()) {
-            after = Adding.of(after, device, id);
-            added.add(after.devices().get(after.devices().size() - 1).name());
+        List<String> left = new ArrayList<>();
+        for (Path path : paths) {
+            Description description = Description.read(path);
+            left.addAll(description.left());
+            for (Device device : description.devices()) {
+                after = Adding.of(after, device, id);
+                added.add(after.devices().get(after.devices().size() - 1).name());
+            }
         }
         SessionFile.save(out, after);
-        return new Answer().put("added", added).put("left", description.left());
+        return new Answer().put("added", added).put("left", left);
+    }
+
+    /** The id of a track, by its name or id. */
+    static String track(Session session, String text) {
+        return session.tracks().stream()
+                .filter(t -> t.id().equals(text) || t.name().equalsIgnoreCase(text))
+                .map(Track::id)
+                .findFirst()
+                .orElseThrow(() -> new IllegalArgumentException("The session has no track “" + text + "”. It has "
+                        + String.join(
+                                ", ", session.tracks().stream().map(Track::name).toList())
+                        + "."));
     }
 }

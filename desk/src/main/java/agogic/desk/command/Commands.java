@@ -1,5 +1,6 @@
 package agogic.desk.command;
 
+import agogic.core.text.Text;
 import agogic.desk.shell.Launch;
 import agogic.desk.start.Bringing;
 import agogic.desk.start.Demo;
@@ -17,6 +18,7 @@ import picocli.CommandLine;
 import picocli.CommandLine.Command;
 import picocli.CommandLine.Option;
 import picocli.CommandLine.Parameters;
+import picocli.CommandLine.TypeConversionException;
 
 /** All commands of {@code ./agogic}. */
 @Command(
@@ -30,6 +32,10 @@ public final class Commands extends FileCommand {
     static {
         COMMANDS.put("demo", DemoCommand::new);
         COMMANDS.put("shots", ShotsCommand::new);
+        COMMANDS.put("new", NewCommand::new);
+        COMMANDS.put("connect", ConnectCommand::new);
+        COMMANDS.put("time", TimeCommand::new);
+        COMMANDS.put("clip", ClipCommand::new);
         COMMANDS.put("refine", RefineCommand::new);
         COMMANDS.put("sample", SampleCommand::new);
         COMMANDS.put("ride", RideCommand::new);
@@ -93,6 +99,9 @@ public final class Commands extends FileCommand {
                 line.addSubcommand(name, command.get());
             }
         });
+        line.setExpandAtFiles(false);
+        line.registerConverter(Double.class, Commands::number);
+        line.registerConverter(double.class, Commands::number);
         line.setOut(out);
         line.setErr(err);
         line.setParameterExceptionHandler((e, arguments) -> {
@@ -110,6 +119,11 @@ public final class Commands extends FileCommand {
             err.println("agogic: " + Told.of(e));
             return CANNOT;
         }
+    }
+
+    /** A number as people write it: no hexadecimal digits, no letters behind it. */
+    private static Double number(String text) {
+        return Text.number(text).orElseThrow(() -> new TypeConversionException("“" + text + "” is no number"));
     }
 
     @Override

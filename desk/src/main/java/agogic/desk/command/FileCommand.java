@@ -39,6 +39,12 @@ abstract class FileCommand implements Callable<Integer> {
         try {
             Answer answer = run();
             answer.print(spec.commandLine().getOut(), inJson());
+            if (spec.commandLine().getOut().checkError()) {
+                spec.commandLine()
+                        .getErr()
+                        .println("agogic: The answer could not be written: is the disk full, or who reads it gone?");
+                return CANNOT;
+            }
             return answer.holds() ? HELD : FAILED;
         } catch (IOException | RuntimeException | StackOverflowError | OutOfMemoryError e) {
             spec.commandLine().getErr().println("agogic: " + Told.of(e));

@@ -42,7 +42,9 @@ final class SampleCommand extends FileCommand {
             text.append("seconds,value\r\n");
             for (int i = 0; i < rows; i++) {
                 double at = from + i * every;
-                text.append(Double.toString(at)).append(',').append(Double.toString(cursor.valueAt(at)));
+                text.append(Double.toString(at))
+                        .append(',')
+                        .append(Double.toString(Math.max(0, Math.min(1, cursor.valueAt(at)))));
                 text.append("\r\n");
             }
         });

@@ -20,7 +20,7 @@ import picocli.CommandLine.Option;
         description = {
             "Exact edits of a range of a lane, in a few words, as in the window:",
             "sweep 120 Hz to 3 kHz 27 33 slow start; level, raise, scale, tilt, mirror, move, stretch, grid, steps, thin,",
-            "erase, switch, copy, repeat, equal, lock; wave sine 1 bar 20 % to 80 % 17 25 named Round, pattern Round 33 41,",
+            "erase, switch, copy, repeat, equal, lock; wave sine 1 bar 20 %% to 80 %% 17 25 named Round, pattern Round 33 41,",
             "drop Far 33. A range is two positions, “in Shadow”, “loop” or “all”."
         })
 final class ShapeCommand extends EditCommand {

@@ -6,6 +6,7 @@ import agogic.core.route.Target;
 import agogic.core.session.Positions;
 import agogic.core.session.Session;
 import agogic.core.shape.ShapeWords;
+import agogic.core.shape.SnapshotWords;
 import agogic.core.shape.Snapshots;
 import agogic.core.snapshot.Snapshot;
 import java.util.ArrayList;
@@ -58,15 +59,24 @@ final class SnapshotCommand extends EditCommand {
         List<Map<String, Object>> done = new ArrayList<>();
         if (take != null) {
             Snapshot snapshot = taken(before);
+            int old = Snapshots.set(before, set).stream()
+                    .flatMap(s -> s.snapshots().stream())
+                    .filter(s -> s.name().equalsIgnoreCase(take))
+                    .mapToInt(s -> s.values().size())
+                    .sum();
+            if (old > 0) {
+                answer.say(take + " was there: its " + old + (old == 1 ? " value is" : " values are") + " replaced.");
+            }
             after = Snapshots.keep(after, set, snapshot);
             String spoken = Snapshots.spoken(after, snapshot);
             answer.say(take + ", of the set " + set + ": " + spoken + ".");
             done.add(new LinkedHashMap<>(Map.of("taken", take, "set", set, "values", spoken)));
         }
         for (String words : drops) {
-            after = ShapeWords.apply(after, new Target("", ""), 0, "drop " + words);
-            answer.say("Dropped: " + words + ".");
-            done.add(new LinkedHashMap<>(Map.of("dropped", words)));
+            String replaces = SnapshotWords.replaces(after, words);
+            after = ShapeWords.apply(after, List.of(), 0, "drop " + words);
+            answer.say("Dropped: " + words + "; " + replaces + ".");
+            done.add(new LinkedHashMap<>(Map.of("dropped", words, "replaces", replaces)));
         }
         answer.put("snapshots", done);
         return after;

@@ -84,7 +84,7 @@ final class TraceCommand extends FileCommand {
                 wires.add(wire(opened, engine, place, r, hand));
             }
         }
-        boolean heard = trace.verdict().heard();
+        boolean heard = trace.verdict().heard() || wires.stream().anyMatch(w -> Boolean.TRUE.equals(w.get("heard")));
         Answer answer = new Answer()
                 .put("surface", one.name())
                 .put("control", control < 0 ? null : one.controls().get(control).name())
@@ -110,6 +110,7 @@ final class TraceCommand extends FileCommand {
         one.put("verdict", engine.live().verdict(r).name().toLowerCase(java.util.Locale.ROOT));
         one.put("stopsAt", engine.live().verdict(r).joint().name().toLowerCase(java.util.Locale.ROOT));
         one.put("pageCounts", active);
+        one.put("heard", active && engine.live().verdict(r).heard());
         one.put("hand", hand);
         double counted = engine.live().counted(r);
         one.put("counted", Double.isNaN(counted) ? null : counted);

@@ -1,5 +1,6 @@
 package agogic.desk.model;
 
+import agogic.core.assign.Assigning;
 import agogic.core.macro.Macro;
 import agogic.core.play.LiveState;
 import agogic.core.play.Punch;
@@ -11,7 +12,9 @@ import agogic.core.surface.Control;
 import agogic.core.surface.Surface;
 import agogic.core.trace.Mend;
 import agogic.core.trace.Trace;
+import java.util.List;
 import java.util.Optional;
+import java.util.stream.Collectors;
 
 /** The acts that mend a stop: what the trace bar offers. */
 public final class Mending {
@@ -104,10 +107,46 @@ public final class Mending {
         }
         Surface surface = desk.session().surfaces().get(event.surface());
         Control control = surface.controls().get(event.control());
-        String name = desk.session().parameter(route.target()).name();
         int page = surface.pages().size() > 1 ? desk.state().page(event.surface()) : 0;
-        Mend mend = Mend.connect(desk.session(), new Hand(surface.id(), control.id(), page), route);
-        desk.edit(mend.words(), mend.edit());
-        desk.say(Notice.good("Connected", control.name() + " of " + surface.name() + " moves " + name + " now."));
+        Hand hand = new Hand(surface.id(), control.id(), page);
+        Optional<String> clash = Assigning.clash(desk.session(), hand, route.target());
+        if (clash.isEmpty()) {
+            connect(hand, route, Assigning.How.ADD);
+            return;
+        }
+        // Both stand to reason: the person says which.
+        desk.say(new Notice(
+                Notice.Kind.WAIT,
+                "Add or replace",
+                clash.get(),
+                List.of(
+                        new Notice.Act("Add " + control.name(), () -> connect(hand, route, Assigning.How.ADD)),
+                        new Notice.Act("Replace", () -> connect(hand, route, Assigning.How.TAKE_OVER)))));
+    }
+
+    private void connect(Hand hand, Route route, Assigning.How how) {
+        String control = desk.session().controlName(hand);
+        String name = desk.session().parameter(route.target()).name();
+        desk.edit(control + " to " + name, s -> Assigning.connect(s, hand, route.target(), how));
+        String others = Assigning.othersOfTarget(desk.session(), hand, route.target()).stream()
+                .map(r -> desk.session().controlName(r.hand().orElseThrow()))
+                .distinct()
+                .collect(Collectors.joining(", "));
+        desk.say(Notice.good(
+                "Connected",
+                control + " of " + desk.session().surface(hand.surface()).name() + " moves " + name + " now"
+                        + (others.isEmpty() ? "." : ", as " + others + " does.")));
+    }
+
+    /** What a trace offers, in words: of connecting, to what. */
+    static String spoken(Desk desk, Trace trace) {
+        Trace.Act act = trace.act().orElseThrow();
+        return act != Trace.Act.CONNECT
+                ? act.spoken()
+                : desk.selection()
+                        .selectedRoute()
+                        .map(r -> "Connect it to "
+                                + desk.session().parameter(r.target()).name())
+                        .orElse(act.spoken());
     }
 }

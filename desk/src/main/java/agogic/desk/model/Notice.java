@@ -54,7 +54,7 @@ public record Notice(Kind kind, String head, String sentence, List<Act> acts) {
                     default -> Kind.STOP;
                 };
         List<Act> acts = new java.util.ArrayList<>();
-        trace.act().ifPresent(act -> acts.add(new Act(act.spoken(), () -> Mending.of(desk, trace))));
+        trace.act().ifPresent(act -> acts.add(new Act(Mending.spoken(desk, trace), () -> Mending.of(desk, trace))));
         trace.route().ifPresent(route -> {
             if (!route.id().equals(desk.selection().selectedProperty().get())) {
                 acts.add(new Act("Show route", () -> {

@@ -19,6 +19,7 @@ public abstract class FormDialog<T> extends Dialog<T> {
     private final GridPane grid = new GridPane();
     private Control first;
     private T made;
+    private Label trouble;
 
     /** A form over a window. */
     protected FormDialog(String title, String header, Window owner) {
@@ -62,11 +63,31 @@ public abstract class FormDialog<T> extends Dialog<T> {
         after.getStyleClass().add("quiet");
         grid.addRow(grid.getRowCount(), label, field, after);
         first = first == null ? field : first;
+        if (field instanceof TextField text) {
+            text.textProperty().addListener(o -> looked());
+        } else if (field instanceof ComboBox<?> box) {
+            box.valueProperty().addListener(o -> looked());
+        }
+    }
+
+    /** What would come of what is typed so far, for people; nothing if that is not to be said, or cannot be yet. */
+    protected String told() {
+        return "";
+    }
+
+    private void looked() {
+        if (trouble != null) {
+            try {
+                trouble.setText(told());
+            } catch (IllegalArgumentException unfinished) {
+                trouble.setText("");
+            }
+        }
     }
 
     /** The button that does it, below all lines; {@code id} begins its name and that of what is said. */
     protected final void done(String id, String words) {
-        Label trouble = new Label();
+        trouble = new Label();
         trouble.setId(id + "-trouble");
         trouble.getStyleClass().add("ride-text");
         trouble.setWrapText(true);
@@ -85,6 +106,7 @@ public abstract class FormDialog<T> extends Dialog<T> {
             }
         });
         setResultConverter(button -> button == does ? made : null);
+        looked();
         setOnShown(e -> Platform.runLater(() -> {
             first.requestFocus();
             if (first instanceof TextField text) {

@@ -3,6 +3,7 @@ package agogic.desk.sets;
 import agogic.core.route.Hand;
 import agogic.core.session.Session;
 import agogic.core.shape.ShapeWords;
+import agogic.core.shape.SnapshotWords;
 import agogic.core.shape.Snapshots;
 import agogic.core.snapshot.Snapshot;
 import agogic.core.snapshot.SnapshotSet;
@@ -132,7 +133,7 @@ public final class SetActs {
                     Session before = desk.session();
                     desk.edit("Drop " + words, s -> ShapeWords.apply(s, List.of(), 0, "drop " + words));
                     if (desk.session() != before) {
-                        desk.did("Dropped", words + ".");
+                        desk.did("Dropped", words + ": " + SnapshotWords.replaces(before, words) + ".");
                     }
                 });
     }

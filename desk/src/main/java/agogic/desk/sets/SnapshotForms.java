@@ -8,6 +8,7 @@ import agogic.core.route.Target;
 import agogic.core.session.Session;
 import agogic.core.session.TargetName;
 import agogic.core.shape.ShapeWords;
+import agogic.core.shape.SnapshotWords;
 import agogic.core.shape.Snapshots;
 import agogic.core.snapshot.Snapshot;
 import agogic.core.snapshot.SnapshotSet;
@@ -19,6 +20,7 @@ import agogic.desk.parts.Parts;
 import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.List;
+import java.util.Locale;
 import java.util.Optional;
 import javafx.scene.control.ComboBox;
 import javafx.scene.control.TextField;
@@ -141,14 +143,24 @@ final class SnapshotForms {
         }
 
         @Override
+        protected String told() {
+            String words = SnapshotWords.replaces(session, words());
+            return words.substring(0, 1).toUpperCase(Locale.ROOT) + words.substring(1) + ".";
+        }
+
+        @Override
         protected String made() {
-            String words = which.getValue() + " " + at.getText().strip()
+            String words = words();
+            ShapeWords.apply(session, List.of(), 0, "drop " + words);
+            return words;
+        }
+
+        private String words() {
+            return which.getValue() + " " + at.getText().strip()
                     + (until.getText().isBlank()
                             ? ""
                             : " until " + until.getText().strip())
                     + (over.getText().isBlank() ? "" : " over " + over.getText().strip());
-            ShapeWords.apply(session, List.of(), 0, "drop " + words);
-            return words;
         }
     }
 

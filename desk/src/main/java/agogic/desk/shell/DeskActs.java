@@ -261,12 +261,8 @@ final class DeskActs {
                 "The mode stays after a pass, or no longer",
                 "P",
                 r -> desk.edit(r.pinned() ? "Unpin the mode" : "Pin the mode", s -> s.with(r.pinned(!r.pinned()))));
-        route(
-                "rehearse",
-                "Rehearse",
-                "Heard and shown, but not written until you say so",
-                "H",
-                r -> desk.riding().rehearse(r, !r.rehearse()));
+        route("rehearse", "Rehearse", "Heard and shown, but not written until you say so", "H", r -> desk.riding()
+                .rehearse(r, !r.rehearse()));
         route(
                 "span",
                 "Span…",

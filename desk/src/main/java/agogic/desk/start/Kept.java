@@ -1,6 +1,7 @@
 package agogic.desk.start;
 
 import agogic.core.session.Session;
+import agogic.core.text.Text;
 import agogic.core.write.PassWriter;
 import agogic.formats.session.PassJournal;
 import agogic.formats.session.SessionFile;
@@ -8,10 +9,13 @@ import java.io.IOException;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.nio.file.attribute.FileTime;
+import java.time.LocalDate;
 import java.time.ZoneId;
+import java.time.ZonedDateTime;
 import java.time.format.DateTimeFormatter;
 import java.util.ArrayList;
 import java.util.List;
+import java.util.Locale;
 import java.util.Optional;
 import java.util.regex.Matcher;
 import java.util.regex.Pattern;
@@ -25,6 +29,8 @@ public final class Kept {
     private static final String BESIDE = " (kept)" + SessionFile.ENDING;
     private static final Pattern OWN = Pattern.compile("(.*) \\(kept (\\d+)\\)\\" + SessionFile.ENDING);
     private static final DateTimeFormatter CLOCK = DateTimeFormatter.ofPattern("HH:mm");
+    private static final DateTimeFormatter DAY = DateTimeFormatter.ofPattern("d MMMM yyyy", Locale.ENGLISH);
+    private static final int LONGEST = 180;
 
     private Kept() {}
 
@@ -38,12 +44,18 @@ public final class Kept {
     public static Path of(Session session, Path file) {
         if (file == null) {
             String name = session.name().replaceAll("[^\\p{L}\\p{N} _-]", "_").strip();
-            return folder().resolve((name.isEmpty() ? "Piece" : name) + " (kept "
+            return folder().resolve((name.isEmpty() ? "Piece" : fitting(name)) + " (kept "
                     + ProcessHandle.current().pid() + ")" + SessionFile.ENDING);
         }
         String name = file.getFileName().toString();
         int end = name.endsWith(SessionFile.ENDING) ? name.length() - SessionFile.ENDING.length() : name.length();
-        return file.resolveSibling(name.substring(0, end) + BESIDE);
+        return file.resolveSibling(fitting(name.substring(0, end)) + BESIDE);
+    }
+
+    /** A name to which something is added must not come to be longer than names of files can be (255 bytes). */
+    private static String fitting(String name) {
+        String first = Text.shortened(name, LONGEST);
+        return first.equals(name) ? name : first + "~" + Integer.toHexString(name.hashCode());
     }
 
     /** Keeps a session there; what was there goes when the new one is whole. */
@@ -115,9 +127,11 @@ public final class Kept {
         return own.matches() ? own.group(1) : left.getFileName().toString();
     }
 
-    /** When it was kept, for people. */
+    /** When it was kept, for people: with the day if that is not today. */
     public static String clock(Path at) {
-        return CLOCK.format(time(at).toInstant().atZone(ZoneId.systemDefault()));
+        ZonedDateTime when = time(at).toInstant().atZone(ZoneId.systemDefault());
+        boolean today = when.toLocalDate().equals(LocalDate.now(when.getZone()));
+        return CLOCK.format(when) + (today ? "" : " on " + DAY.format(when));
     }
 
     private static FileTime time(Path at) {

@@ -32,6 +32,7 @@ final class Chart {
 
     private final List<Parameter> parameters = new ArrayList<>();
     private final List<Outside> chart = new ArrayList<>();
+    private final List<String> left = new ArrayList<>();
     private final Set<String> names = new HashSet<>();
     private final Set<String> ids = new HashSet<>();
 
@@ -63,7 +64,7 @@ final class Chart {
                 List.of(),
                 chart.chart,
                 0);
-        return new Description(List.of(device), List.of());
+        return new Description(List.of(device), chart.left);
     }
 
     private void line(Table.Line line) throws FormatException {
@@ -126,8 +127,7 @@ final class Chart {
         }
     }
 
-    private static Parameter parameter(Table.Line line, String id, String name, Outside.Way way)
-            throws FormatException {
+    private Parameter parameter(Table.Line line, String id, String name, Outside.Way way) throws FormatException {
         List<String> steps = steps(line);
         if (!steps.isEmpty()) {
             int rests = line.text(5).isEmpty() ? 0 : steps.indexOf(line.text(5));
@@ -151,6 +151,13 @@ final class Chart {
         Taper taper = taper(line);
         if (taper instanceof Taper.Fader && unit != Unit.DECIBEL) {
             throw line.error("a fader's taper is in dB; the unit of “" + name + "” is not");
+        }
+        if (taper instanceof Taper.Fader
+                && !(line.text(3).isEmpty() && line.text(4).isEmpty())) {
+            left.add(name + ": a fader goes from −∞ dB to its own top, "
+                    + Parameter.continuous(id, name, "", unit, taper, from, to, rests)
+                            .print(1)
+                    + "; the range in the chart (line " + line.number() + ") is not used");
         }
         return Parameter.continuous(id, name, "", unit, taper, from, to, rests);
     }

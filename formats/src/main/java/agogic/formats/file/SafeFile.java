@@ -2,6 +2,7 @@ package agogic.formats.file;
 
 import java.io.BufferedOutputStream;
 import java.io.BufferedWriter;
+import java.io.FilterOutputStream;
 import java.io.IOException;
 import java.io.OutputStream;
 import java.io.OutputStreamWriter;
@@ -131,7 +132,7 @@ public final class SafeFile {
         void fill(Content content, Check check) throws IOException {
             try (FileChannel channel =
                     FileChannel.open(beside, StandardOpenOption.CREATE_NEW, StandardOpenOption.WRITE)) {
-                OutputStream out = new BufferedOutputStream(Channels.newOutputStream(channel), 1 << 16);
+                OutputStream out = new BufferedOutputStream(named(Channels.newOutputStream(channel)), 1 << 16);
                 content.to(out);
                 out.flush();
                 channel.force(true);
@@ -139,6 +140,24 @@ public final class SafeFile {
                 throw told(e);
             }
             check.of(beside);
+        }
+
+        /** The system says what went wrong (a full disk), but not where. */
+        private OutputStream named(OutputStream to) {
+            return new FilterOutputStream(to) {
+                @Override
+                public void write(byte[] bytes, int from, int length) throws IOException {
+                    try {
+                        out.write(bytes, from, length);
+                    } catch (IOException e) {
+                        throw unwritten(e.getMessage(), e);
+                    }
+                }
+            };
+        }
+
+        private FormatException unwritten(String why, IOException e) {
+            return new FormatException(asked + " was not written: " + why + ". What was there is as it was.", e);
         }
 
         void place() throws IOException {
@@ -181,7 +200,7 @@ public final class SafeFile {
             String reason = e instanceof java.nio.file.AccessDeniedException
                     ? "you may not write there"
                     : e.getReason() == null ? "the system refuses it" : e.getReason();
-            return new FormatException(asked + " was not written: " + reason + ". What was there is as it was.", e);
+            return unwritten(reason, e);
         }
 
         @Override
@@ -229,7 +248,7 @@ public final class SafeFile {
 
     private static String stem(Path place) {
         String name = Input.name(place);
-        return "." + (name.length() > LONGEST_NAME ? name.substring(0, LONGEST_NAME) : name) + ".";
+        return "." + agogic.core.text.Text.shortened(name, LONGEST_NAME) + ".";
     }
 
     /** Takes away what savings that were killed have left: parts of processes of this machine that are no more. */

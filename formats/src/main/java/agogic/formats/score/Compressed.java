@@ -13,6 +13,11 @@ final class Compressed {
     /** A score may not grow beyond this when it is read. Bytes. */
     private static final long LARGEST = 512L << 20;
 
+    /** Nor to more than so many times its size, if it is not small. A score of text shrinks to a twentieth at the least. */
+    private static final long MOST_TIMES = 150;
+
+    private static final long SMALL = 16L << 20;
+
     private static final String CONTAINER = "META-INF/container.xml";
 
     private Compressed() {}
@@ -24,6 +29,12 @@ final class Compressed {
             ZipEntry entry = zip.getEntry(root(zip, name));
             if (entry == null) {
                 throw new FormatException(name + " has no score in it. Expected one named in " + CONTAINER + ".");
+            }
+            long grows = entry.getSize();
+            boolean blown = grows > SMALL && grows / Math.max(1, entry.getCompressedSize()) > MOST_TIMES;
+            if (grows > LARGEST || blown) {
+                throw new FormatException(
+                        name + " grows to " + (grows >> 20) + " MB when it is read, too large for a score.");
             }
             return new FilterInputStream(zip.getInputStream(entry)) {
                 private long read;

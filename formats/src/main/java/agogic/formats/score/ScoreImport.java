@@ -15,6 +15,7 @@ import agogic.formats.bring.PieceBuilder;
 import agogic.formats.file.FormatException;
 import agogic.formats.file.Input;
 import java.io.BufferedInputStream;
+import java.io.EOFException;
 import java.io.IOException;
 import java.io.InputStream;
 import java.nio.file.Files;
@@ -155,8 +156,12 @@ public final class ScoreImport implements Brought {
                 }
             }
             return of(file, name);
-        } catch (ZipException e) {
+        } catch (ZipException | EOFException e) {
             throw new FormatException(name + " is no whole compressed score. Copy it again, or export it anew.", e);
+        } catch (FormatException e) {
+            throw e;
+        } catch (IllegalArgumentException e) {
+            throw new FormatException(name + ": " + e.getMessage(), e);
         }
     }
 

@@ -141,8 +141,9 @@ final class ScoreReader {
             switch (one.name()) {
                 case "divisions" -> {
                     divisions = xml.number(one);
-                    if (!(divisions > 0)) {
-                        throw xml.error("expected more than 0 divisions of a quarter note.");
+                    if (!(divisions >= 0.01 && divisions <= 1e6)) {
+                        throw xml.error(
+                                "expected 1 to 1,000,000 divisions of a quarter note, found " + divisions + ".");
                     }
                 }
                 case "time" -> {

@@ -1,9 +1,11 @@
 package agogic.formats.score;
 
+import agogic.core.text.Text;
 import agogic.formats.file.FormatException;
 import java.io.InputStream;
 import java.util.HashMap;
 import java.util.Map;
+import java.util.Optional;
 import javax.xml.stream.XMLInputFactory;
 import javax.xml.stream.XMLStreamConstants;
 import javax.xml.stream.XMLStreamException;
@@ -29,10 +31,23 @@ final class Xml implements AutoCloseable {
         factory.setProperty(XMLInputFactory.IS_SUPPORTING_EXTERNAL_ENTITIES, false);
         factory.setProperty(XMLInputFactory.SUPPORT_DTD, false);
         factory.setProperty(XMLInputFactory.IS_COALESCING, false);
+        // What is wrong is said by what is thrown, and nowhere else.
+        factory.setXMLReporter((message, type, about, place) -> {});
         try {
             reader = factory.createXMLStreamReader(in);
         } catch (XMLStreamException e) {
             throw broken(e);
+        } catch (RuntimeException e) {
+            throw broken(new XMLStreamException(e));
+        }
+    }
+
+    /** The next event of the reader, which throws more than it says where a file is damaged. */
+    private int step() throws XMLStreamException {
+        try {
+            return reader.next();
+        } catch (RuntimeException e) {
+            throw new XMLStreamException(e);
         }
     }
 
@@ -48,7 +63,7 @@ final class Xml implements AutoCloseable {
         int floor = parent == null ? 0 : parent.depth();
         try {
             while (reader.hasNext()) {
-                switch (reader.next()) {
+                switch (step()) {
                     case XMLStreamConstants.START_ELEMENT -> {
                         depth++;
                         if (depth > DEEPEST || ++elements > MOST) {
@@ -89,7 +104,7 @@ final class Xml implements AutoCloseable {
         StringBuilder text = new StringBuilder();
         try {
             while (reader.hasNext()) {
-                switch (reader.next()) {
+                switch (step()) {
                     case XMLStreamConstants.CHARACTERS, XMLStreamConstants.CDATA, XMLStreamConstants.SPACE -> {
                         if (text.length() + reader.getTextLength() > LONGEST) {
                             throw new FormatException(
@@ -124,13 +139,9 @@ final class Xml implements AutoCloseable {
     /** The number in an element. */
     double number(Element element) throws FormatException {
         String text = text(element);
-        try {
-            double number = Double.parseDouble(text);
-            if (Double.isFinite(number) && Math.abs(number) < 1e9) {
-                return number;
-            }
-        } catch (NumberFormatException e) {
-            // Said below.
+        Optional<Double> number = Text.number(text).filter(n -> Math.abs(n) < 1e9);
+        if (number.isPresent()) {
+            return number.get();
         }
         throw new FormatException(name + ", line " + line() + ": expected a number for “" + element.name()
                 + "”, found “" + (text.length() > 30 ? text.substring(0, 30) + "…" : text) + "”.");

@@ -1,5 +1,6 @@
 package agogic.formats.table;
 
+import agogic.core.text.Text;
 import agogic.formats.file.FormatException;
 import agogic.formats.file.Input;
 import java.io.IOException;
@@ -10,6 +11,7 @@ import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.List;
+import java.util.Optional;
 import org.apache.commons.csv.CSVException;
 import org.apache.commons.csv.CSVFormat;
 import org.apache.commons.csv.CSVParser;
@@ -38,13 +40,9 @@ public final class Table {
         /** The number in a column, called {@code name} in an error. */
         public double number(int column, String name) throws FormatException {
             String text = text(column);
-            try {
-                double value = Double.parseDouble(text);
-                if (Double.isFinite(value)) {
-                    return value;
-                }
-            } catch (NumberFormatException e) {
-                // Told below, with the place.
+            Optional<Double> number = Text.number(text);
+            if (number.isPresent()) {
+                return number.get();
             }
             throw error("expected a number for “" + name + "”, found “" + text + "”");
         }

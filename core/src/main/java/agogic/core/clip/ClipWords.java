@@ -1,0 +1,119 @@
+package agogic.core.clip;
+
+import agogic.core.score.Clip;
+import agogic.core.session.Positions;
+import agogic.core.session.Session;
+import agogic.core.session.Track;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Locale;
+import java.util.Optional;
+
+/**
+ * Edits of clips in a few words: {@code move 17}, {@code copy 17}, {@code repeat 33}, {@code cut 20}, {@code resize 9 13},
+ * {@code stretch 8 bars}, {@code loop 4 beats}, {@code loop off}, {@code rename Bells}, {@code remove}.
+ */
+public final class ClipWords {
+    /** What the words can be, one line an act. */
+    public static final List<String> ACTS = List.of(
+            "move 17",
+            "copy 17",
+            "repeat 33",
+            "cut 20",
+            "resize 9 13",
+            "stretch 8 bars",
+            "loop 4 beats",
+            "loop off",
+            "rename Bells",
+            "remove");
+
+    private ClipWords() {}
+
+    /**
+     * The clip that is called so, by its id, its name, or its name and position ({@code Glass A at 9}).
+     *
+     * @throws IllegalArgumentException in words for people if none is, or several are
+     */
+    public static String find(Session session, String text) {
+        List<Clip> found = new ArrayList<>();
+        List<String> names = new ArrayList<>();
+        for (Track track : session.tracks()) {
+            for (Clip clip : track.clips()) {
+                String at = clip.name() + " at ";
+                boolean placed = text.regionMatches(true, 0, at, 0, at.length())
+                        && session.timeline().parse(text.substring(at.length())).stream()
+                                .anyMatch(beat -> Math.abs(beat - clip.beat()) < 1e-3);
+                if (clip.id().equals(text)) {
+                    return clip.id();
+                }
+                if (clip.name().equalsIgnoreCase(text) || placed) {
+                    found.add(clip);
+                }
+                names.add(clip.name() + " at " + session.timeline().printBars(clip.beat()));
+            }
+        }
+        if (found.size() == 1) {
+            return found.get(0).id();
+        }
+        throw new IllegalArgumentException(
+                (found.isEmpty() ? "There is no clip “" : "There are " + found.size() + " clips “") + text
+                        + "”. There are: "
+                        + String.join(", ", names.subList(0, Math.min(12, names.size())))
+                        + (names.size() > 12 ? ", …" : "") + ".");
+    }
+
+    /** An empty clip on a track, from one beat to another. */
+    public static Clips.Made make(Session session, String trackId, String name, double from, double to) {
+        Positions.within(session, to);
+        return Clips.add(session, trackId, name, from, to);
+    }
+
+    /**
+     * The session after what the words say was done to a clip.
+     *
+     * @throws IllegalArgumentException in words for people if they say nothing that can be done
+     */
+    public static Session apply(Session session, String clip, String words) {
+        String clean = words.strip().replaceAll("\\s+", " ");
+        int space = clean.indexOf(' ');
+        String act = (space < 0 ? clean : clean.substring(0, space)).toLowerCase(Locale.ROOT);
+        String rest = space < 0 ? "" : clean.substring(space + 1).replaceFirst("^(to|at) ", "");
+        Clip one = Clips.of(session, clip);
+        return switch (act) {
+            case "move" -> Clips.move(session, clip, Positions.in(session, rest));
+            case "copy" -> Clips.copy(session, clip, Positions.in(session, rest))
+                    .session();
+            case "repeat" -> Clips.repeat(session, clip, Positions.in(session, rest));
+            case "cut" -> Clips.cut(session, clip, Positions.in(session, rest)).session();
+            case "resize" -> {
+                String[] ends = rest.replaceAll(" to ", " ").split(" ");
+                if (ends.length != 2) {
+                    throw new IllegalArgumentException("Expected where it begins and ends, such as resize 9 13.");
+                }
+                yield Clips.resize(session, clip, Positions.in(session, ends[0]), Positions.in(session, ends[1]));
+            }
+            case "stretch" -> Clips.stretch(session, clip, beats(session, one, rest));
+            case "loop" -> Clips.loop(session, clip, rest.equalsIgnoreCase("off") ? 0 : beats(session, one, rest));
+            case "rename" -> Clips.rename(session, clip, rest);
+            case "remove" -> Clips.remove(session, clip);
+            default -> throw new IllegalArgumentException(
+                    "“" + act + "” is no act. Such as: " + String.join("; ", ACTS.subList(0, 6)) + "; …");
+        };
+    }
+
+    private static double beats(Session session, Clip clip, String text) {
+        String[] parts = text.split(" ");
+        Optional<Double> number = parts[0].matches("\\d{1,6}(\\.\\d{1,6})?")
+                ? Optional.of(Double.parseDouble(parts[0]))
+                : Optional.empty();
+        boolean bars = parts.length == 2 && parts[1].matches("bars?");
+        if (number.isEmpty() || !bars && !(parts.length == 1 || parts.length == 2 && parts[1].matches("beats?"))) {
+            throw new IllegalArgumentException("“" + text + "” is no length. Expected such as 8 bars, or 4 beats.");
+        }
+        double bar = session.timeline()
+                .metre()
+                .metreOfBar(session.timeline().metre().barAt(clip.beat() + 1e-6))
+                .quartersInBar();
+        return number.get() * (bars ? bar : 1);
+    }
+}
