@@ -73,6 +73,14 @@ public final class Acts {
         return everywhere;
     }
 
+    /** What a key does wherever one is: nothing that belongs to a view. */
+    public Optional<Act> everywhere(KeyEvent e) {
+        return all.stream()
+                .filter(act -> !act.special() && act.keys().stream().anyMatch(k -> k.matches(e)))
+                .filter(act -> act.countsIn(View.ROUTES))
+                .findFirst();
+    }
+
     /** What can be done in a view now: first what belongs to it. */
     public List<Act> in(View view) {
         List<Act> here = new ArrayList<>();

@@ -11,6 +11,7 @@ import agogic.desk.parts.Questions;
 import agogic.desk.parts.SocketMark;
 import agogic.desk.parts.Tip;
 import java.util.ArrayList;
+import java.util.HashSet;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Locale;
@@ -118,7 +119,8 @@ public final class CatalogView extends BorderPane {
         });
         desk.selection().shownProperty().addListener((o, a, target) -> asked(target));
         desk.selection().fittingProperty().addListener((o, a, device) -> fitting(device));
-        addEventFilter(MouseEvent.MOUSE_MOVED, e -> byMouse = true);
+        addEventFilter(MouseEvent.MOUSE_MOVED, e -> pointed(true));
+        addEventFilter(MouseEvent.MOUSE_PRESSED, e -> pointed(true));
         addEventFilter(KeyEvent.KEY_PRESSED, this::pressed);
         showing(true);
         side(Side.PARAMETER);
@@ -275,6 +277,8 @@ public final class CatalogView extends BorderPane {
 
     private void refresh() {
         model.refresh();
+        // The same rows may stand otherwise now: on another socket, with another name.
+        parameters.again();
         devices.show();
         showDevice();
     }
@@ -315,8 +319,18 @@ public final class CatalogView extends BorderPane {
         search.type();
     }
 
+    /** The pointer moved last, or a key that goes from one thing to another did. */
+    private void pointed(boolean pointer) {
+        if (pointer != byMouse) {
+            byMouse = pointer;
+            parameters.rows().pointed(pointer);
+        }
+    }
+
     private void pressed(KeyEvent e) {
-        byMouse = false;
+        if (e.getCode().isNavigationKey() || e.getCode() == KeyCode.TAB) {
+            pointed(false);
+        }
         boolean inList = parameters.rows().isFocused();
         if (e.getCode() == KeyCode.SPACE
                 && !(e.getTarget() instanceof TextField)
@@ -362,7 +376,12 @@ public final class CatalogView extends BorderPane {
                 return List.of(under);
             }
         }
-        return new ArrayList<>(model.chosenProperty().get());
+        List<Target> chosen = new ArrayList<>(model.chosenProperty().get());
+        if (!face.isVisible() && parameters.rows().isFocused()) {
+            // What is chosen and not among the results is not seen: nothing is done to it.
+            chosen.retainAll(new HashSet<>(model.foundProperty().get()));
+        }
+        return chosen;
     }
 
     String words() {

@@ -54,6 +54,7 @@ public final class FaceControl extends MarkView {
                 focused.accept(target);
             }
         });
+        hoverProperty().addListener((o, was, is) -> draw());
         addEventHandler(MouseEvent.MOUSE_PRESSED, e -> {
             requestFocus();
             desk.selection().touch(target);
@@ -161,7 +162,7 @@ public final class FaceControl extends MarkView {
 
     @Override
     public void marks(List<Mark> marks, double width, double height) {
-        Ink edge = isFocused() ? Ink.TEXT : mark == SocketMark.RESERVED ? Ink.EDGE : Ink.SOUND;
+        Ink edge = isFocused() || isHover() ? Ink.TEXT : mark == SocketMark.RESERVED ? Ink.EDGE : Ink.SOUND;
         Ink fill = mark == SocketMark.RESERVED ? Ink.EDGE : mark == SocketMark.HIDDEN ? Ink.SOUND_SOFT : Ink.SOUND;
         double line = isFocused() || held ? 2.4 : 1.3;
         if (narrow) {

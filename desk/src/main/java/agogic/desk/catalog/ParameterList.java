@@ -57,6 +57,11 @@ public final class ParameterList extends BorderPane {
         fill();
     }
 
+    /** The rows as they stand now, where the list itself is as it was. */
+    void again() {
+        rows.again();
+    }
+
     ParameterRows rows() {
         return rows;
     }

@@ -13,6 +13,7 @@ import java.util.function.Function;
 import javafx.scene.AccessibleAttribute;
 import javafx.scene.AccessibleRole;
 import javafx.scene.control.ScrollBar;
+import javafx.scene.input.KeyCode;
 import javafx.scene.input.KeyEvent;
 import javafx.scene.input.MouseEvent;
 import javafx.scene.input.ScrollEvent;
@@ -32,6 +33,7 @@ public abstract class ParameterRows extends MarkView {
     private int cursor = -1;
     private int anchor = -1;
     private int under = -1;
+    private boolean pointed;
     private double top;
 
     ParameterRows(Desk desk, ScrollBar bar, Consumer<List<Target>> chosen, Function<Target, String> spoken) {
@@ -48,8 +50,8 @@ public abstract class ParameterRows extends MarkView {
         });
         heightProperty().addListener((o, a, b) -> measure());
         addEventHandler(MouseEvent.MOUSE_PRESSED, this::pressed);
-        addEventHandler(MouseEvent.MOUSE_MOVED, e -> under = at(e.getY()));
-        addEventHandler(MouseEvent.MOUSE_EXITED, e -> under = -1);
+        addEventHandler(MouseEvent.MOUSE_MOVED, e -> under(at(e.getY())));
+        addEventHandler(MouseEvent.MOUSE_EXITED, e -> under(-1));
         addEventHandler(ScrollEvent.SCROLL, e -> {
             scrollTo(top - e.getDeltaY());
             e.consume();
@@ -65,6 +67,25 @@ public abstract class ParameterRows extends MarkView {
 
     public List<Target> items() {
         return items;
+    }
+
+    private void under(int row) {
+        if (row != under) {
+            under = row;
+            draw();
+        }
+    }
+
+    /** Whether a key acts on what is under the pointer, which is marked then. */
+    void pointed(boolean pointer) {
+        pointed = pointer;
+        draw();
+    }
+
+    /** Reads and draws the rows anew: what they show may have changed. */
+    void again() {
+        tell();
+        draw();
     }
 
     /** The row under the pointer, null if there is none. */
@@ -161,6 +182,11 @@ public abstract class ParameterRows extends MarkView {
     }
 
     private void key(KeyEvent e) {
+        if (e.getCode() == KeyCode.A && e.isShortcutDown() && !items.isEmpty()) {
+            all();
+            e.consume();
+            return;
+        }
         int page = Math.max(1, (int) (getHeight() / ROW) - 1);
         int to =
                 switch (e.getCode()) {
@@ -202,6 +228,16 @@ public abstract class ParameterRows extends MarkView {
         }
     }
 
+    /** Chooses all rows. */
+    private void all() {
+        cursor = Math.max(0, cursor);
+        anchor = 0;
+        selected.set(0, items.size());
+        tell();
+        draw();
+        chosen.accept(List.copyOf(items));
+    }
+
     private void tell() {
         setAccessibleText(
                 cursor >= 0 && cursor < items.size()
@@ -224,8 +260,8 @@ public abstract class ParameterRows extends MarkView {
                     ROW - 3,
                     6,
                     on ? Ink.RAISED : Ink.PANEL,
-                    focus ? Ink.TEXT : on ? Ink.EDGE : Ink.NONE,
-                    focus ? 2 : 1));
+                    focus ? Ink.TEXT : pointed && i == under ? Ink.SOUND : on ? Ink.EDGE : Ink.NONE,
+                    focus ? 2 : pointed && i == under ? 1.6 : 1));
             row(marks, items.get(i), 12, y);
         }
         if (items.isEmpty()) {

@@ -134,25 +134,35 @@ public final class Files {
         Theme.dress(alert, owner);
         Optional<ButtonType> answer = alert.showAndWait();
         if (answer.isPresent() && answer.get() == save) {
-            if (desk.editing().fileProperty().get() == null) {
-                saveAs();
-                return false;
+            Path path = desk.editing().fileProperty().get();
+            if (path == null) {
+                path = chooser.toWrite(
+                                "Save as",
+                                "Agogic session",
+                                SessionFile.ENDING,
+                                desk.session().name())
+                        .orElse(null);
             }
-            try {
-                Path path = desk.editing().fileProperty().get();
-                Session last = desk.session();
-                Beside.now(() -> {
-                    SessionFile.save(path, last);
-                    return path;
-                });
-                desk.editing().savedTo(path);
-                return true;
-            } catch (IOException e) {
-                desk.refuse(Told.of(e));
-                return false;
-            }
+            return path != null && saved(path);
         }
         return answer.isPresent() && answer.get() == leave;
+    }
+
+    /** Saves before the piece is left; true once it is in its file. */
+    private boolean saved(Path path) {
+        try {
+            Session last = desk.session();
+            Beside.now(() -> {
+                SessionFile.save(path, last);
+                return path;
+            });
+            desk.editing().savedTo(path);
+            entrance.remember(path);
+            return true;
+        } catch (IOException e) {
+            desk.refuse(Told.of(e));
+            return false;
+        }
     }
 
     /** Adds a device from a description to a track that the person chooses. */

@@ -33,7 +33,12 @@ public final class Mending {
         Route route = trace.route().orElse(null);
         Hand hand = trace.hand().orElse(null);
         switch (trace.act().orElseThrow()) {
-            case PUT_IN_TOUCH -> desk.riding().mode(route, WriteMode.TOUCH);
+            case PUT_IN_TOUCH -> {
+                desk.riding().mode(route, WriteMode.TOUCH);
+                desk.say(Notice.good(
+                        "Touch",
+                        desk.session().parameter(route.target()).name() + " is in Touch: play, and move it again."));
+            }
             case PLAY -> desk.riding().play();
             case RIDE -> desk.riding().ride();
                 // This time only: the next touch has to meet the value again.
@@ -84,6 +89,9 @@ public final class Mending {
         if (trace.act().orElseThrow() == Trace.Act.ANY_CHANNEL) {
             String name = desk.session().controlName(trace.hand().orElseThrow());
             desk.say(Notice.good("Any channel", name + " is heard on every channel now."));
+        } else {
+            // The old sentence is gone at once, with its button.
+            desk.say(Notice.good("Done", mend.words() + ". Move it again."));
         }
     }
 

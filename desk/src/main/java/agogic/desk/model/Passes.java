@@ -6,25 +6,33 @@ import agogic.core.layer.Layers;
 import agogic.core.ride.Ride;
 import agogic.core.route.Target;
 import agogic.core.session.Session;
+import agogic.core.session.TargetName;
 import agogic.core.time.Timeline;
 import agogic.core.write.Pass;
 import agogic.core.write.PassWriter;
 import java.util.ArrayList;
 import java.util.HashSet;
+import java.util.LinkedHashMap;
 import java.util.List;
+import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
 import java.util.concurrent.locks.LockSupport;
+import javafx.beans.property.ReadOnlyObjectProperty;
+import javafx.beans.property.ReadOnlyObjectWrapper;
 
 /** What becomes of passes: written as one step, kept as a rehearsal, or said why not. */
 public final class Passes {
     /** How long leaving a piece waits for the pass to end. */
     private static final int LEAVING_MILLIS = 1000;
 
+    private static final int MOST_TOLD = 3;
+
     private final Desk desk;
     private final Riding riding;
-    private List<Pass> rehearsal = List.of();
+    private final ReadOnlyObjectWrapper<List<Pass>> tried = new ReadOnlyObjectWrapper<>(List.of());
     private int rehearsalRun;
+    private int toldRun = -1;
 
     Passes(Desk desk, Riding riding) {
         this.desk = desk;
@@ -49,6 +57,7 @@ public final class Passes {
     }
 
     private void take(List<Pass> passes) {
+        toldRun = riding.run();
         List<Pass> toWrite = passes.stream().filter(p -> !p.rehearsed()).toList();
         List<Pass> wrote = toWrite.stream().filter(Pass::wrote).toList();
         keepRehearsed(passes.stream().filter(p -> p.wrote() && p.rehearsed()).toList());
@@ -64,13 +73,15 @@ public final class Passes {
         if (!loose.isEmpty()) {
             desk.say(kept(loose));
         } else if (!wrote.isEmpty()) {
-            desk.say(written(before, wrote.get(wrote.size() - 1)));
+            desk.say(written(before, wrote));
         } else if (passes.stream().anyMatch(p -> p.rehearsed() && p.wrote())) {
             desk.say(new Notice(
                     Notice.Kind.WAIT,
                     "Rehearsed",
-                    nameOf(rehearsal.get(0)) + " was moved and heard. Nothing is written until you say so.",
-                    List.of(new Notice.Act("Write it", this::writeRehearsal))));
+                    nameOf(tried.get().get(0)) + " was moved and heard. Nothing is written until you say so.",
+                    List.of(
+                            new Notice.Act("Write it", this::writeRehearsal),
+                            new Notice.Act("Drop it", this::dropRehearsal))));
         } else if (toWrite.stream().anyMatch(p -> p.end().over())) {
             desk.say(Notice.stop(
                     "Not written",
@@ -108,18 +119,41 @@ public final class Passes {
     }
 
     /** What was tried in one playing is kept together, until something is tried in another. */
-    private void keepRehearsed(List<Pass> tried) {
-        if (!tried.isEmpty()) {
-            List<Pass> all = new ArrayList<>(rehearsalRun == riding.run() ? rehearsal : List.of());
-            all.addAll(tried);
-            rehearsal = List.copyOf(all);
+    private void keepRehearsed(List<Pass> fresh) {
+        if (!fresh.isEmpty()) {
+            List<Pass> all = new ArrayList<>(rehearsalRun == riding.run() ? tried.get() : List.of());
+            all.addAll(fresh);
             rehearsalRun = riding.run();
+            tried.set(List.copyOf(all));
         }
+    }
+
+    /** What was rehearsed and neither written nor dropped: it waits until it is. */
+    public ReadOnlyObjectProperty<List<Pass>> rehearsalProperty() {
+        return tried.getReadOnlyProperty();
+    }
+
+    /** Lets go of what was only rehearsed. */
+    public void dropRehearsal() {
+        if (tried.get().isEmpty()) {
+            desk.refuse("There is no rehearsal to be dropped.");
+            return;
+        }
+        String name = nameOf(tried.get().get(0));
+        tried.set(List.of());
+        desk.say(Notice.plain("Dropped", "The rehearsal of " + name + " is dropped; nothing was written."));
+    }
+
+    /** The run of playing in which something was last said of a pass. */
+    int toldRun() {
+        return toldRun;
     }
 
     /** What was rehearsed and not written yet, for people; empty if there is nothing. */
     public Optional<String> rehearsed() {
-        return rehearsal.isEmpty() ? Optional.empty() : Optional.of(nameOf(rehearsal.get(0)));
+        return tried.get().isEmpty()
+                ? Optional.empty()
+                : Optional.of(nameOf(tried.get().get(0)));
     }
 
     private String nameOf(Pass pass) {
@@ -128,8 +162,8 @@ public final class Passes {
     }
 
     /** Writes what was only rehearsed. */
-    void writeRehearsal() {
-        List<Pass> passes = rehearsal;
+    public void writeRehearsal() {
+        List<Pass> passes = tried.get();
         if (passes.isEmpty()) {
             desk.refuse("There is no rehearsal to be written.");
             return;
@@ -137,9 +171,35 @@ public final class Passes {
         Session before = desk.session();
         List<String> loose = write("Ride of " + nameOf(passes.get(0)), passes);
         if (desk.session() != before) {
-            rehearsal = List.of();
-            desk.say(loose.isEmpty() ? written(before, passes.get(passes.size() - 1)) : kept(loose));
+            tried.set(List.of());
+            desk.say(loose.isEmpty() ? written(before, passes) : kept(loose));
         }
+    }
+
+    /** What became of passes that were written together: of one all, of several each in a few words. */
+    private Notice written(Session before, List<Pass> passes) {
+        Map<Target, Pass> last = new LinkedHashMap<>();
+        passes.forEach(pass -> last.put(pass.route().target(), pass));
+        List<Pass> all = List.copyOf(last.values());
+        if (all.size() == 1) {
+            return written(before, all.get(0));
+        }
+        List<String> parts = new ArrayList<>();
+        for (Pass pass : all.subList(0, Math.min(MOST_TOLD, all.size()))) {
+            int points = desk.session().lane(pass.route().target()).points()
+                    - before.lane(pass.route().target()).points();
+            parts.add(TargetName.of(desk.session(), pass.route().target()) + ", " + pass.seconds().length + " moves, "
+                    + (points < 0 ? points : "+" + points) + " points");
+        }
+        String more = all.size() > MOST_TOLD ? " and " + (all.size() - MOST_TOLD) + " more" : "";
+        Target first = all.get(0).route().target();
+        return new Notice(
+                Notice.Kind.GOOD,
+                "Written",
+                all.size() + " rides: " + String.join("; ", parts) + more + ".",
+                List.of(
+                        new Notice.Act("Refine", () -> desk.selection().openLane(first)),
+                        new Notice.Act("Undo", desk.editing()::undo)));
     }
 
     private Notice written(Session before, Pass pass) {

@@ -276,6 +276,13 @@ public final class Riding {
         if (plays) {
             trails.follow(desk.session(), desk.state(), desk.engine().index(), positionBeat());
         } else {
+            if (ended && passOpen && punch.get() != Punch.OFF && desk.passes().toldRun() != run) {
+                desk.say(Notice.stop(
+                        "Not written",
+                        punch.get() == Punch.KEY
+                                ? "Writing waited for Ctrl+Shift+J, which was not pressed: all is as it was."
+                                : "It was not played where writing begins and ends: all is as it was."));
+            }
             passOpen = false;
             if (ended) {
                 everything(false);

@@ -34,6 +34,10 @@ public final class Selection {
     private final ObjectProperty<String> macro = new SimpleObjectProperty<>();
     private final ObjectProperty<String> clip = new SimpleObjectProperty<>();
     private Place place;
+    /** The route and the control under the pointer, if it moved last; null for none. */
+    private String pointedRoute;
+
+    private Hand pointedHand;
 
     Selection(Editing editing) {
         this.editing = editing;
@@ -56,6 +60,37 @@ public final class Selection {
         return editing.session().routes().stream()
                 .filter(r -> r.id().equals(id))
                 .findFirst();
+    }
+
+    /** The pointer is on the row of a route, or, null, on none; a key that walks lets go of it, too. */
+    public void pointRoute(String id) {
+        pointedRoute = id;
+    }
+
+    /** The pointer is on a drawn control, or, null, on none. */
+    public void pointHand(Hand control) {
+        pointedHand = control;
+    }
+
+    /** What is pointed at is what a key acts on, else what is selected: selects the route pointed at. */
+    public Optional<Route> actedRoute() {
+        boolean pointed = view.get() == View.ROUTES
+                && pointedRoute != null
+                && editing.session().placeOfRoute(pointedRoute) >= 0;
+        if (pointed) {
+            selected.set(pointedRoute);
+        }
+        return selectedRoute();
+    }
+
+    /** The same of controls in Surfaces: chooses the one pointed at. */
+    public void actOnPointedHand() {
+        boolean pointed = pointedHand != null
+                && editing.session().has(pointedHand)
+                && (hand.get() == null || !hand.get().sameControl(pointedHand));
+        if (view.get() == View.SURFACES && pointed) {
+            hand.set(pointedHand);
+        }
     }
 
     public ObjectProperty<View> viewProperty() {

@@ -18,6 +18,7 @@ import java.util.List;
 import java.util.Locale;
 import java.util.Optional;
 import javafx.animation.AnimationTimer;
+import javafx.application.Platform;
 import javafx.event.ActionEvent;
 import javafx.geometry.Insets;
 import javafx.scene.Node;
@@ -245,7 +246,14 @@ public final class SpanDialog extends Dialog<SpanDialog.Chosen> {
                 }
             }
         };
-        setOnShown(e -> timer.start());
+        setOnShown(e -> {
+            timer.start();
+            // After the dialog gave the focus to its button: what is typed is for the field.
+            Platform.runLater(() -> {
+                from.requestFocus();
+                from.selectAll();
+            });
+        });
         setOnHidden(e -> timer.stop());
         return text;
     }

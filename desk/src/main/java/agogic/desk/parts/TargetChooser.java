@@ -108,6 +108,14 @@ public final class TargetChooser extends Dialog<TargetChooser.Choice> {
         list.getSelectionModel().getSelectedItems().addListener((javafx.collections.ListChangeListener<Target>)
                 c -> tell());
         group.selectedToggleProperty().addListener((o, a, b) -> tell());
+        getDialogPane().addEventFilter(KeyEvent.KEY_PRESSED, e -> {
+            if (e.getCode() == KeyCode.ESCAPE) {
+                // A list takes Esc for itself.
+                setResult(null);
+                close();
+                e.consume();
+            }
+        });
         setResultConverter(button ->
                 button == ButtonType.OK && !chosen().isEmpty() ? new Choice(chosen(), second.isSelected()) : null);
         // After the dialog gave the focus to its button.

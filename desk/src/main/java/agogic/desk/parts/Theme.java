@@ -6,7 +6,9 @@ import java.io.IOException;
 import java.io.InputStream;
 import java.io.UncheckedIOException;
 import java.util.List;
+import javafx.animation.PauseTransition;
 import javafx.application.Application;
+import javafx.application.Platform;
 import javafx.scene.Parent;
 import javafx.scene.control.Button;
 import javafx.scene.control.ButtonBar;
@@ -19,6 +21,8 @@ import javafx.scene.input.MouseEvent;
 import javafx.scene.layout.Region;
 import javafx.scene.text.Font;
 import javafx.stage.Window;
+import javafx.stage.WindowEvent;
+import javafx.util.Duration;
 
 /** Fonts and styles. */
 public final class Theme {
@@ -54,6 +58,44 @@ public final class Theme {
             deafToTheKeyThatOpened(pane);
         }
         dialog.showingProperty().addListener((o, was, is) -> wholeWords(dialog.getDialogPane()));
+        // A window manager may give a dialog any size, at first as well: it is never smaller than what is in it.
+        dialog.setResizable(true);
+        Window[] asked = new Window[1];
+        dialog.getDialogPane().sceneProperty().addListener((o, was, scene) -> {
+            if (scene != null && scene.getWindow() != null && asked[0] == null) {
+                asked[0] = scene.getWindow();
+                asked(asked[0]);
+            }
+        });
+        if (dialog.getDialogPane().getScene() != null
+                && dialog.getDialogPane().getScene().getWindow() != null) {
+            asked[0] = dialog.getDialogPane().getScene().getWindow();
+            asked(asked[0]);
+        }
+        dialog.getDialogPane().setMinSize(Region.USE_PREF_SIZE, Region.USE_PREF_SIZE);
+    }
+
+    /**
+     * Some window managers open a window as small as it may be, whatever was asked for, and the window does not learn of it:
+     * once it is there it is asked for again.
+     */
+    public static void asked(Window window) {
+        window.addEventHandler(WindowEvent.WINDOW_SHOWN, shown -> {
+            double width = window.getWidth();
+            double height = window.getHeight();
+            PauseTransition there = new PauseTransition(Duration.millis(250));
+            there.setOnFinished(e -> {
+                if (window.isShowing() && width > 1) {
+                    window.setWidth(width - 1);
+                    window.setHeight(height - 1);
+                    Platform.runLater(() -> {
+                        window.setWidth(width);
+                        window.setHeight(height);
+                    });
+                }
+            });
+            there.play();
+        });
     }
 
     /** Words on buttons are never cut for the sake of equal sizes. */

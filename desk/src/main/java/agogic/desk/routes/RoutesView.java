@@ -14,6 +14,7 @@ import java.util.HashSet;
 import java.util.List;
 import java.util.Set;
 import java.util.stream.Collectors;
+import javafx.css.PseudoClass;
 import javafx.geometry.Insets;
 import javafx.geometry.Pos;
 import javafx.scene.AccessibleRole;
@@ -25,6 +26,7 @@ import javafx.scene.control.ListView;
 import javafx.scene.control.TextField;
 import javafx.scene.input.KeyCode;
 import javafx.scene.input.KeyEvent;
+import javafx.scene.input.MouseEvent;
 import javafx.scene.input.ScrollEvent;
 import javafx.scene.layout.BorderPane;
 import javafx.scene.layout.HBox;
@@ -63,6 +65,7 @@ public final class RoutesView extends BorderPane {
         record Row(String route) implements Item {}
     }
 
+    private static final PseudoClass POINTED = PseudoClass.getPseudoClass("pointed");
     private static final int CLIPS_TOLD = 3;
     /** What the row of a track leaves free at its edges. */
     private static final double GROUP_LEFT = 8;
@@ -125,6 +128,7 @@ public final class RoutesView extends BorderPane {
         });
         list.addEventFilter(ScrollEvent.SCROLL, this::scrolled);
         list.addEventFilter(KeyEvent.KEY_PRESSED, this::pressed);
+        list.addEventFilter(MouseEvent.MOUSE_EXITED, e -> point(null));
         desk.onFrame(this::frame);
         select();
     }
@@ -248,12 +252,22 @@ public final class RoutesView extends BorderPane {
         }
     }
 
+    /** The pointer moved onto a row, which is marked: a key acts on it. Null for none, or where a key walked since. */
+    private void point(RouteCell cell) {
+        cells.forEach(one -> one.pseudoClassStateChanged(POINTED, one == cell));
+        desk.selection().pointRoute(cell != null && cell.getItem() instanceof Item.Row row ? row.route() : null);
+    }
+
     private void pressed(KeyEvent e) {
-        if (e.getCode() == KeyCode.SPACE || e.getCode() == KeyCode.HOME && !e.isControlDown()) {
-            // The list would take these; they belong to the transport.
-            getScene()
-                    .getRoot()
-                    .fireEvent(e.copyFor(getScene().getRoot(), getScene().getRoot()));
+        if (e.getCode().isNavigationKey()) {
+            point(null);
+        }
+        // The list would take these; they belong to the transport.
+        if (e.getCode() == KeyCode.SPACE && !e.isShortcutDown() && !e.isShiftDown() && !e.isAltDown()) {
+            desk.riding().togglePlay();
+            e.consume();
+        } else if (e.getCode() == KeyCode.HOME && !e.isControlDown()) {
+            desk.riding().locate(0);
             e.consume();
         } else if (e.getCode() == KeyCode.ENTER
                 && list.getSelectionModel().getSelectedItem() instanceof Item.Group group) {
@@ -280,7 +294,9 @@ public final class RoutesView extends BorderPane {
     }
 
     private double scrollBarWidth() {
-        return cells.isEmpty() ? 0 : Math.max(0, list.getWidth() - cells.get(0).getWidth());
+        // The list measures by a cell that is never laid out: the widest is one that is seen.
+        double widest = cells.stream().mapToDouble(Region::getWidth).max().orElse(0);
+        return widest <= 0 ? 0 : Math.max(0, list.getWidth() - widest);
     }
 
     private final class RouteCell extends ListCell<Item> {
@@ -316,6 +332,7 @@ public final class RoutesView extends BorderPane {
             setContentDisplay(ContentDisplay.GRAPHIC_ONLY);
             setAccessibleRole(AccessibleRole.LIST_ITEM);
             row.prefWidthProperty().bind(widthProperty());
+            addEventFilter(MouseEvent.MOUSE_MOVED, e -> point(this));
             setPrefWidth(0);
         }
 

@@ -319,7 +319,7 @@ final class DeskActs {
 
     private void route(String id, String words, String about, String key, Consumer<Route> run) {
         Runnable whole = () -> desk.selection()
-                .selectedRoute()
+                .actedRoute()
                 .ifPresentOrElse(
                         run, () -> desk.refuse("Select a route first: “" + words + "” is about the selected one."));
         all.add(Act.of(id, words, about, key, whole)

@@ -30,6 +30,7 @@ import java.util.concurrent.atomic.AtomicBoolean;
 import java.util.function.LongSupplier;
 import javafx.application.Platform;
 import javafx.geometry.Bounds;
+import javafx.geometry.Rectangle2D;
 import javafx.scene.Node;
 import javafx.scene.Parent;
 import javafx.scene.Scene;
@@ -40,15 +41,19 @@ import javafx.scene.input.KeyCode;
 import javafx.scene.input.KeyEvent;
 import javafx.scene.layout.BorderPane;
 import javafx.scene.layout.VBox;
+import javafx.stage.Screen;
 import javafx.stage.Stage;
 
 /** The one window: transport above, view in the middle, surface and trace below. */
 public final class DeskWindow {
     private static final double QUARTER = 0.25;
+    private static final double LEAST_WIDTH = 1024;
+    private static final double LEAST_HEIGHT = 640;
     private final Stage stage;
     private final LongSupplier clock;
     private final boolean audible;
     private boolean light;
+    private boolean sized;
     private Entrance begin;
     private Desk desk;
     private Files files;
@@ -119,8 +124,7 @@ public final class DeskWindow {
         Theme.dress(page[0], inLight);
         root(page[0]);
         stage.setTitle("Agogic");
-        stage.setMinWidth(1000);
-        stage.setMinHeight(620);
+        size();
         stage.setOnCloseRequest(e -> {});
         page[0].begin();
     }
@@ -137,6 +141,22 @@ public final class DeskWindow {
         } else {
             stage.getScene().setRoot(root);
         }
+    }
+
+    /** Some window managers open a window as small as it may be: the size that is wanted is asked for. */
+    private void size() {
+        if (stage.isShowing() || sized) {
+            return;
+        }
+        sized = true;
+        Rectangle2D screen = Screen.getPrimary().getVisualBounds();
+        double width = Math.min(1280, screen.getWidth());
+        double height = Math.min(800, screen.getHeight());
+        stage.setWidth(width);
+        stage.setHeight(height);
+        stage.setMinWidth(Math.min(LEAST_WIDTH, screen.getWidth()));
+        stage.setMinHeight(Math.min(LEAST_HEIGHT, screen.getHeight()));
+        Theme.asked(stage);
     }
 
     private void show(Opened opened) {
@@ -211,8 +231,7 @@ public final class DeskWindow {
         Thread.currentThread().setUncaughtExceptionHandler((thread, e) -> troubles.tell("The window", e));
         stage.focusedProperty().addListener((o, was, is) -> held.clear());
         stage.setTitle("Agogic — " + session.name());
-        stage.setMinWidth(1000);
-        stage.setMinHeight(620);
+        size();
         stage.setOnCloseRequest(e -> {
             if (!files.mayLeave()) {
                 e.consume();
@@ -278,7 +297,7 @@ public final class DeskWindow {
 
     /** True for keys that are meant to repeat while they are held: moving, scrolling, nudging, zooming. */
     private boolean repeats(KeyEvent e) {
-        Optional<Act> act = acts.of(desk.selection().viewProperty().get(), e);
+        Optional<Act> act = of(e);
         if (act.isPresent()) {
             return act.get().repeats();
         }
@@ -302,6 +321,13 @@ public final class DeskWindow {
         };
     }
 
+    /** What a key does: under the riding view nothing of a view that is not seen. */
+    private Optional<Act> of(KeyEvent e) {
+        return riding.shown()
+                ? acts.everywhere(e)
+                : acts.of(desk.selection().viewProperty().get(), e);
+    }
+
     private List<Act> own() {
         List<Act> own = new ArrayList<>();
         own.add(Act.of("go", "Go to…", "Type a position to go to", "G", transport::typePosition));
@@ -310,6 +336,15 @@ public final class DeskWindow {
                 "answer-2", "Second answer", "Do the second that the trace bar offers", "Shift+A", () -> trace.act(1)));
         own.add(Act.of(
                 "answer-3", "Third answer", "Do the third that the trace bar offers", "Alt+A", () -> trace.act(2)));
+        own.add(Act.of(
+                "write-rehearsal",
+                "Write the rehearsal",
+                "Writes what was only rehearsed, as one step",
+                "Alt+R",
+                () -> desk.passes().writeRehearsal()));
+        own.add(Act.of(
+                "drop-rehearsal", "Drop the rehearsal", "Lets go of what was only rehearsed", "", () -> desk.passes()
+                        .dropRehearsal()));
         own.add(Act.of(
                 "find-act", "Find an act…", "Find an act by its words, and do it", ".|Ctrl+Space", this::findAct));
         own.add(Act.of(
@@ -396,7 +431,7 @@ public final class DeskWindow {
             e.consume();
             return;
         }
-        Optional<Act> act = acts.of(desk.selection().viewProperty().get(), e);
+        Optional<Act> act = of(e);
         acted = act.isPresent();
         act.ifPresent(a -> {
             e.consume();

@@ -4,6 +4,7 @@ import agogic.desk.model.Desk;
 import agogic.desk.model.Notice;
 import agogic.desk.parts.Tip;
 import java.util.List;
+import javafx.geometry.Pos;
 import javafx.scene.AccessibleAttribute;
 import javafx.scene.AccessibleRole;
 import javafx.scene.control.Button;
@@ -21,6 +22,7 @@ public final class TraceBar extends HBox {
     private final Label head = new Label();
     private final Label sentence = new Label();
     private final HBox acts = new HBox(8);
+    private final HBox rehearsed = new HBox(8);
 
     TraceBar(Desk desk) {
         this.desk = desk;
@@ -34,9 +36,33 @@ public final class TraceBar extends HBox {
         HBox.setHgrow(sentence, Priority.ALWAYS);
         acts.setMinWidth(Region.USE_PREF_SIZE);
         setAccessibleRole(AccessibleRole.TEXT);
-        getChildren().addAll(head, sentence, acts);
+        rehearsed.setMinWidth(Region.USE_PREF_SIZE);
+        rehearsed.setAlignment(Pos.CENTER_RIGHT);
+        getChildren().addAll(head, sentence, acts, rehearsed);
+        desk.passes().rehearsalProperty().addListener((o, a, b) -> showRehearsed());
+        showRehearsed();
         desk.notices().lastProperty().addListener((o, a, b) -> show(b));
         show(desk.notices().lastProperty().get());
+    }
+
+    /** A rehearsal waits here, whatever else is said, until it is written or dropped. */
+    private void showRehearsed() {
+        rehearsed.getChildren().clear();
+        desk.passes().rehearsed().ifPresent(name -> {
+            Button write = new Button("Write rehearsal");
+            write.getStyleClass().addAll("pill", "act");
+            write.setId("rehearsal-write");
+            Tip.on(write, "Writes what was rehearsed on " + name + " (Alt+R)");
+            write.setOnAction(e -> desk.passes().writeRehearsal());
+            Button drop = new Button("Drop");
+            drop.getStyleClass().addAll("pill");
+            drop.setId("rehearsal-drop");
+            drop.setAccessibleText("Drop the rehearsal of " + name);
+            Tip.on(drop, "Lets go of what was rehearsed on " + name);
+            drop.setOnAction(e -> desk.passes().dropRehearsal());
+            rehearsed.getChildren().addAll(write, drop);
+        });
+        rehearsed.setManaged(!rehearsed.getChildren().isEmpty());
     }
 
     private void show(Notice notice) {

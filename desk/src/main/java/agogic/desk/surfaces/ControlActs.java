@@ -78,8 +78,14 @@ final class ControlActs {
         return items;
     }
 
-    private static Act act(String id, String words, String about, String key, Runnable run) {
-        return Act.of(id, words, about, key, run).in(View.SURFACES);
+    private Act act(String id, String words, String about, String key, Runnable run) {
+        Runnable pointed = () -> {
+            if (!key.isEmpty()) {
+                desk.selection().actOnPointedHand();
+            }
+            run.run();
+        };
+        return Act.of(id, words, about, key, pointed).in(View.SURFACES);
     }
 
     private Act toggle(

@@ -30,6 +30,7 @@ import java.util.Set;
 import java.util.concurrent.atomic.AtomicIntegerArray;
 import java.util.function.Consumer;
 import javafx.geometry.Pos;
+import javafx.scene.input.MouseEvent;
 import javafx.scene.layout.HBox;
 import javafx.scene.layout.Priority;
 import javafx.scene.layout.VBox;
@@ -103,6 +104,11 @@ public final class DrawnSurface extends VBox {
                         chosen.accept(new Hand(surface.id(), control.id()));
                     }
                 });
+                Hand here = new Hand(surface.id(), control.id());
+                drawn.addEventHandler(
+                        MouseEvent.MOUSE_MOVED, e -> desk.selection().pointHand(here));
+                drawn.addEventHandler(
+                        MouseEvent.MOUSE_EXITED, e -> desk.selection().pointHand(null));
                 HBox.setHgrow(drawn, Priority.ALWAYS);
                 controls.add(drawn);
                 line.getChildren().add(drawn);

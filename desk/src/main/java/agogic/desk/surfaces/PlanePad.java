@@ -38,6 +38,8 @@ public final class PlanePad extends VBox {
     private final Label hint = new Label();
     private final MarkView pad;
     private boolean held;
+    private double pressedX;
+    private double pressedY;
     private int signature;
 
     PlanePad(Desk desk) {
@@ -61,8 +63,12 @@ public final class PlanePad extends VBox {
         pad.setAccessibleRole(AccessibleRole.SLIDER);
         pad.addEventHandler(MouseEvent.MOUSE_PRESSED, e -> {
             pad.requestFocus();
-            hold(true);
+            pressedX = e.getX();
+            pressedY = e.getY();
+            // First where it goes, then that it is held: else the touch begins with the old value.
+            held = true;
             drag(e);
+            hold(true);
         });
         pad.addEventHandler(MouseEvent.MOUSE_DRAGGED, this::drag);
         pad.addEventHandler(MouseEvent.MOUSE_RELEASED, e -> {
@@ -110,7 +116,7 @@ public final class PlanePad extends VBox {
         hint.setText(
                 ids.size() < 2
                         ? "A plane takes two macros: one across, one up. K makes a macro."
-                        : "Drag, or use the arrow keys. Where a drawn control leads to a macro, the pad moves that control: "
+                        : "Drag (with Shift along one axis), or use the arrow keys (with Shift finer). Where a drawn control leads to a macro, the pad moves that control: "
                                 + "it can be ridden.");
         signature = 0;
         frame();
@@ -174,14 +180,19 @@ public final class PlanePad extends VBox {
     private void drag(MouseEvent e) {
         double w = pad.getWidth();
         double h = pad.getHeight();
-        go(across, (e.getX() - 12) / (w - 24));
-        if (!across.getValue().equals(up.getValue())) {
+        // Shift holds the axis along which the pointer went less.
+        boolean flat = Math.abs(e.getX() - pressedX) >= Math.abs(e.getY() - pressedY);
+        boolean locked = e.isShiftDown() && e.getEventType() == MouseEvent.MOUSE_DRAGGED;
+        if (!locked || flat) {
+            go(across, (e.getX() - 12) / (w - 24));
+        }
+        if ((!locked || !flat) && !across.getValue().equals(up.getValue())) {
             go(up, (h - 12 - e.getY()) / (h - 24));
         }
     }
 
     private void key(KeyEvent e) {
-        double step = e.isShiftDown() ? 8 * STEP : STEP;
+        double step = e.isShiftDown() ? STEP / 4 : STEP;
         if (e.isShortcutDown() || e.isAltDown()) {
             return;
         }

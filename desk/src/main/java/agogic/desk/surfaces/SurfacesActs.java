@@ -15,6 +15,7 @@ import javafx.stage.Window;
 /** What can be done in Surfaces, on the view that is made when it is first shown. */
 public final class SurfacesActs {
     private final Supplier<SurfacesView> view;
+    private final Desk desk;
     private final SurfaceActs files;
     private final SurfaceMenu menu;
     private final ControlActs control;
@@ -22,6 +23,7 @@ public final class SurfacesActs {
 
     public SurfacesActs(Desk desk, Files files, Supplier<Window> owner, Supplier<SurfacesView> view) {
         this.view = view;
+        this.desk = desk;
         this.files = new SurfaceActs(desk, files, owner);
         menu = new SurfaceMenu(
                 desk, this.files, () -> Optional.ofNullable(view.get().surface()), owner);
@@ -93,6 +95,9 @@ public final class SurfacesActs {
     }
 
     private Act hand(String id, String words, String about, String key, Consumer<HandPanel> run) {
-        return act(id, words, about, key, v -> run.accept(v.hand()));
+        return act(id, words, about, key, v -> {
+            desk.selection().actOnPointedHand();
+            run.accept(v.hand());
+        });
     }
 }
