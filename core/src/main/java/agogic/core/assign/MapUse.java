@@ -93,8 +93,9 @@ final class MapUse {
         }
         Macro fresh = Macros.fresh(session, wanted.name());
         macroIds.put(wanted.id(), fresh.id());
-        session = session.with(new Macro(
-                fresh.parameter().restingAt(wanted.parameter().resting()), wanted.centre(), wanted.scale(), List.of()));
+        // Where it rests is set by what stands here: a map moves nothing that is heard.
+        session = session.with(
+                new Macro(fresh.parameter().restingAt(wanted.centre()), wanted.centre(), wanted.scale(), List.of()));
     }
 
     private void fillMacro(Bundle bundle) {
@@ -126,7 +127,14 @@ final class MapUse {
                 Member here = member instanceof Member.BySpan by
                         ? new Member.BySpan(found.target, by.span())
                         : new Member.ByOffset(found.target);
-                session = session.with(macro.with(here));
+                boolean first = macro.members().isEmpty();
+                double stands = session.parameter(found.target).resting();
+                Macro filled = macro.with(here);
+                if (first && here instanceof Member.BySpan by && !by.span().closed()) {
+                    double stand = Math.max(0, Math.min(1, by.span().positionOf(stands)));
+                    filled = filled.with(filled.parameter().restingAt(stand));
+                }
+                session = session.with(filled);
                 say(from, place, found.fate, found.why);
             } catch (IllegalArgumentException ring) {
                 say(from, place, Fate.RING, ring.getMessage());

@@ -53,8 +53,14 @@ public record Overlap(Kind kind, List<Hand> hands, List<Route> routes, String se
         List<Overlap> found = new ArrayList<>();
         twoHands(session, found);
         several(session, found);
-        for (Surface surface : session.surfaces()) {
-            sameMessage(surface, found);
+        List<Surface> surfaces = session.surfaces();
+        for (int s = 0; s < surfaces.size(); s++) {
+            sameMessage(surfaces.get(s), found);
+            for (int other = s + 1; other < surfaces.size(); other++) {
+                if (surfaces.get(s).port().equals(surfaces.get(other).port())) {
+                    sameMessage(surfaces.get(s), surfaces.get(other), found);
+                }
+            }
         }
         for (Route route : session.routes()) {
             if (route.hand().isPresent()) {
@@ -113,18 +119,47 @@ public record Overlap(Kind kind, List<Hand> hands, List<Route> routes, String se
         }
     }
 
+    private static boolean same(Control a, Control b) {
+        boolean channels = a.address().hears(b.address().channel())
+                || b.address().hears(a.address().channel());
+        return channels
+                && (a.address().message().equals(b.address().message())
+                        || a.address().controllers().stream()
+                                .anyMatch(b.address().controllers()::contains));
+    }
+
+    /** Two surfaces at one port: what one sends, both hear. */
+    private static void sameMessage(Surface one, Surface other, List<Overlap> found) {
+        List<String> both = new ArrayList<>();
+        List<Hand> hands = new ArrayList<>();
+        for (Control a : one.controls()) {
+            for (Control b : other.controls()) {
+                if (same(a, b)) {
+                    both.add(a.name() + " and " + b.name());
+                    hands.add(new Hand(one.id(), a.id()));
+                    hands.add(new Hand(other.id(), b.id()));
+                }
+            }
+        }
+        if (!both.isEmpty()) {
+            found.add(new Overlap(
+                    Kind.SAME_MESSAGE,
+                    hands,
+                    List.of(),
+                    one.name() + " and " + other.name() + " are at one port, “" + one.port() + "”, and "
+                            + both.get(0) + " send the same message"
+                            + (both.size() > 1 ? ", so do " + (both.size() - 1) + " more" : "")
+                            + ": both move. Choose another port for one of them."));
+        }
+    }
+
     private static void sameMessage(Surface surface, List<Overlap> found) {
         List<Control> controls = surface.controls();
         for (int i = 0; i < controls.size(); i++) {
             for (int j = i + 1; j < controls.size(); j++) {
                 Control a = controls.get(i);
                 Control b = controls.get(j);
-                boolean channels = a.address().hears(b.address().channel())
-                        || b.address().hears(a.address().channel());
-                boolean same = a.address().message().equals(b.address().message())
-                        || a.address().controllers().stream()
-                                .anyMatch(b.address().controllers()::contains);
-                if (channels && same) {
+                if (same(a, b)) {
                     found.add(new Overlap(
                             Kind.SAME_MESSAGE,
                             List.of(new Hand(surface.id(), a.id()), new Hand(surface.id(), b.id())),

@@ -24,6 +24,15 @@ public record FitPlan(String device, int needed, int usable, List<FitStep> steps
         offered = List.copyOf(offered);
     }
 
+    /** How many parameters go through: all but those that are taken back. */
+    public int through() {
+        return needed
+                - steps.stream()
+                        .filter(s -> s.kind() == FitStep.Kind.TAKE_BACK)
+                        .mapToInt(FitStep::saves)
+                        .sum();
+    }
+
     /** Sockets that are needed after all steps. */
     public int after() {
         return needed - steps.stream().mapToInt(FitStep::saves).sum();

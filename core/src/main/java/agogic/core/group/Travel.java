@@ -36,12 +36,20 @@ public record Travel(double down, double up, Target lowest, Target highest, doub
         double most = 0;
         boolean moves = false;
         for (Target member : members) {
+            if (session.parameter(member).wraps()) {
+                // What goes round comes to no limit.
+                continue;
+            }
             Extremes own = Extremes.of(session, member);
             low = own.low() < least ? member : low;
             high = own.high() > most ? member : high;
             least = Math.min(least, own.low());
             most = Math.max(most, own.high());
             moves |= own.moves();
+        }
+        if (least > most) {
+            return Optional.of(new Travel(
+                    Double.POSITIVE_INFINITY, Double.POSITIVE_INFINITY, low, high, 0, Double.POSITIVE_INFINITY, false));
         }
         double size = Math.abs(macro.scale());
         double under = least / size;
@@ -80,6 +88,9 @@ public record Travel(double down, double up, Target lowest, Target highest, doub
         Travel travel = of(session, macro)
                 .orElseThrow(() ->
                         new IllegalArgumentException(macro.name() + " has no members that keep their distances."));
+        if (Double.isInfinite(travel.each())) {
+            throw new IllegalArgumentException(macro.name() + " goes round: nothing is in its way.");
+        }
         double spread = 1 - 2 * travel.each() * Math.abs(macro.scale());
         if (spread > 1 - 1e-9) {
             throw new IllegalArgumentException(macro.name() + " cannot travel: "

@@ -120,6 +120,16 @@ public record Macro(Parameter parameter, double centre, double scale, List<Membe
         return Math.max(0, Math.min(1, rest + scale * (m - centre)));
     }
 
+    /** As {@link #value(Member, double, double)} of a parameter; of one whose travel goes round there is no limit. */
+    public double value(Member member, double m, double rest, Parameter parameter) {
+        if (member instanceof Member.ByOffset && parameter.wraps()) {
+            double to = rest + scale * (m - centre);
+            // Where it does not leave the travel the upper end stays the upper end.
+            return to >= 0 && to <= 1 ? to : to - Math.floor(to);
+        }
+        return value(member, m, rest);
+    }
+
     /** All macros of a session as one device, each on a place of its own. */
     public static Device device(List<Macro> macros) {
         List<Parameter> all = macros.stream().map(Macro::parameter).toList();

@@ -66,6 +66,9 @@ public record Parameter(
                 throw new IllegalArgumentException(name + ": what its positions are worth rises from one to the next.");
             }
         }
+        if (taper instanceof Taper.Codes && !(from == 0 && to >= 3)) {
+            throw new IllegalArgumentException(name + ": codes begin at 0 and end at 3 or above, not at " + to + ".");
+        }
         if (taper instanceof Taper.Logarithmic && !(from > 0 && to > 0)) {
             throw new IllegalArgumentException(name + ": a logarithmic range lies above 0.");
         }
@@ -184,6 +187,9 @@ public record Parameter(
 
     /** The tolerance a new recipe has, in the difference unit. */
     public double usualTolerance() {
+        if (taper instanceof Taper.Codes) {
+            return travel() / 100;
+        }
         return Math.min(inHertz() ? travel() / 100 : unit.usualTolerance(), travel() / 50);
     }
 
@@ -220,6 +226,12 @@ public record Parameter(
 
     /** The normalised value as people read it, in the parameter's own unit: {@code 1.24 kHz}. */
     public String print(double x) {
+        if (taper instanceof Taper.Codes) {
+            double code = valueAt(x);
+            return Math.abs(code - Math.rint(code)) < 0.005
+                    ? Long.toString(Math.round(code))
+                    : ValueText.print(unit, code);
+        }
         return stepped() ? positions.get((int) valueAt(x)) : ValueText.print(unit, valueAt(x));
     }
 
@@ -235,6 +247,11 @@ public record Parameter(
      */
     public double parseDifference(String text) {
         return inHertz() ? ValueText.parse(unit, text) : ValueText.parseDifference(unit, text);
+    }
+
+    /** True if its travel goes round: a full circle, of which both ends are one place. */
+    public boolean wraps() {
+        return unit == Unit.DEGREES && !stepped() && taper instanceof Taper.Linear && Math.abs(to - from) == 360;
     }
 
     /** The range in the unit: {@code 180 Hz – 6.2 kHz}, or the names of the positions. */

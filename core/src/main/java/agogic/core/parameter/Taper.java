@@ -80,7 +80,30 @@ public sealed interface Taper {
         }
     }
 
+    /**
+     * Codes of a MIDI controller: the centre code, half of all there are, lies in the middle (min-centre-max of the MIDI 2.0 Bit
+     * Scaling and Resolution specification, so that 64 of 0..127 is 64 and both ends are reached). {@code lo} is 0.
+     */
+    record Codes() implements Taper {
+        private static double centre(double hi) {
+            return (hi + 1) / 2;
+        }
+
+        @Override
+        public double value(double x, double lo, double hi) {
+            double centre = centre(hi);
+            return x <= 0.5 ? x * 2 * centre : x == 1 ? hi : centre + (x - 0.5) * 2 * (hi - centre);
+        }
+
+        @Override
+        public double position(double value, double lo, double hi) {
+            double centre = centre(hi);
+            return value <= centre ? value / (2 * centre) : 0.5 + (value - centre) / (2 * (hi - centre));
+        }
+    }
+
     Taper LINEAR = new Linear();
+    Taper CODES = new Codes();
     Taper LOGARITHMIC = new Logarithmic();
     /** A fader whose unity lies at 80 % of its way (common practice). */
     Taper FADER = new Fader(0.8);

@@ -86,6 +86,6 @@ public final class Heard {
         Macro macro = movers[p];
         return macro == null
                 ? own
-                : parameter.settled(macro.value(members[p], said(index.of(macro.target()), seconds), own));
+                : parameter.settled(macro.value(members[p], said(index.of(macro.target()), seconds), own, parameter));
     }
 }

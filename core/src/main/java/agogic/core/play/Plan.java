@@ -130,7 +130,7 @@ public final class Plan {
     /** The value a macro gives its member p, which would stand at {@code rest}; {@code rest} if no macro moves it. */
     double moved(int p, double rest, LiveState live) {
         int macro = mover[p];
-        return macro < 0 ? rest : macros[macro].value(members[p], live.value(macro), rest);
+        return macro < 0 ? rest : macros[macro].value(members[p], live.value(macro), rest, index.parameter(p));
     }
 
     /** Value of the lane of a parameter as it reaches it, normalised; NaN if it has none or was not sent yet. */

@@ -48,6 +48,8 @@ public enum Verdict {
     NO_ROOM(Joint.SOUND, true),
     /** Heard; writing has ended, or has not begun: it is outside the punch range. */
     OUTSIDE_PUNCH(Joint.ENVELOPE, true),
+    /** It arrives, but its device lets the sound by as it came. */
+    BYPASSED(Joint.SOUND, false),
     /** The envelope plays and the route is in Read. */
     READ(Joint.ENVELOPE, false),
     /** Heard; the route is in Read, so nothing was written. */

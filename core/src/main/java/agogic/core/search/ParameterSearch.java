@@ -204,7 +204,10 @@ public final class ParameterSearch {
             String word = words[w];
             int at = line.indexOf(word);
             if (at < 0) {
-                // Of “fader 3” the number is that of the fader.
+                // Of “fader 3” the number is that of the fader; one that stands alone is looked for in names only.
+                if (Character.isDigit(word.charAt(0))) {
+                    return -1;
+                }
                 boolean numbered = w + 1 < words.length && Character.isDigit(words[w + 1].charAt(0));
                 if (!placed(places[i], numbered ? word + " " + words[++w] : word)) {
                     return -1;

@@ -8,6 +8,7 @@ import agogic.core.route.Into;
 import agogic.core.route.Route;
 import agogic.core.route.Span;
 import agogic.core.route.Target;
+import agogic.core.session.Resting;
 import agogic.core.session.Session;
 import agogic.core.surface.Address;
 import agogic.core.surface.Control;
@@ -42,6 +43,7 @@ public record Mend(String words, UnaryOperator<Session> edit) {
                             route, new Into(false, route.into().offset()));
                     case WRITE_CLIP -> into(route, new Into(true, false));
                     case REACH_MEMBERS -> reach(session, route.target().parameter());
+                    case BYPASS_OFF -> bypassOff(session, route.target().device());
                     case ANY_CHANNEL -> anyChannel(session, trace.hand().orElseThrow());
                     default -> null;
                 });
@@ -60,6 +62,22 @@ public record Mend(String words, UnaryOperator<Session> edit) {
     private static Mend reach(Session session, String macro) {
         return new Mend(
                 "Reach the members of " + session.macro(macro).name(), s -> Macros.reachThroughOneSocket(s, macro));
+    }
+
+    /** The switch by which a device lets its sound by as it came; empty if it has none. */
+    static Optional<Target> bypass(Session session, String device) {
+        return session.device(device).parameters().stream()
+                .filter(p ->
+                        p.name().equalsIgnoreCase("Bypass") && p.positions().size() == 2)
+                .map(p -> new Target(device, p.id()))
+                .findFirst();
+    }
+
+    /** Off where it rests; what its lane says stays. */
+    private static Mend bypassOff(Session session, String device) {
+        Target target = bypass(session, device).orElseThrow();
+        return new Mend(
+                "Switch the bypass of " + session.device(device).name() + " off", s -> Resting.at(s, target, 0));
     }
 
     private static Mend anyChannel(Session session, Hand hand) {

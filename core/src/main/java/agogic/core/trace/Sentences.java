@@ -61,6 +61,17 @@ final class Sentences {
                     route,
                     Trace.Act.REACH_MEMBERS);
         }
+        if (verdict.heard() && verdict != Verdict.TOUCHED && bypassed(route)) {
+            String device = session.device(route.target().device()).name();
+            boolean written = verdict == Verdict.WRITTEN || verdict == Verdict.LEAD_IN;
+            return trace(
+                    Verdict.BYPASSED,
+                    written ? "Writing" : "Not heard",
+                    heard + (written ? " — written" : "") + " — the wire stops behind the sound: " + device
+                            + " is bypassed.",
+                    route,
+                    Trace.Act.BYPASS_OFF);
+        }
         String kept = moved + " stays at " + parameter.print(currentValue(route));
         return switch (verdict) {
             case NONE -> trace(verdict, "Ready", name + " has not been moved yet.", route, null);
@@ -214,6 +225,7 @@ final class Sentences {
                     OTHER_CHANNEL,
                     PORT_CLOSED,
                     PAGE_TURNED,
+                    BYPASSED,
                     STARTED -> throw new IllegalStateException("A route has no such verdict.");
         };
     }
@@ -264,11 +276,24 @@ final class Sentences {
                 .orElse(who + " to the end of the piece");
     }
 
+    /** True if the device of a route lets its sound by as it came. */
+    private boolean bypassed(Route route) {
+        if (route.target().device().equals(Macro.DEVICE)) {
+            return false;
+        }
+        Optional<Target> bypass = Mend.bypass(session, route.target().device());
+        return bypass.isPresent() && !bypass.get().equals(route.target()) && value(bypass.get()) >= 0.5;
+    }
+
     private double currentValue(Route route) {
+        return value(route.target());
+    }
+
+    private double value(Target target) {
         int number = 0;
         for (Device device : session.devices()) {
-            if (device.id().equals(route.target().device())) {
-                int place = device.placeOf(route.target().parameter());
+            if (device.id().equals(target.device())) {
+                int place = device.placeOf(target.parameter());
                 if (place >= 0) {
                     return live.value(number + place);
                 }
@@ -276,12 +301,12 @@ final class Sentences {
             number += device.parameters().size();
         }
         for (Macro macro : session.macros()) {
-            if (macro.target().equals(route.target())) {
+            if (macro.target().equals(target)) {
                 return live.value(number);
             }
             number++;
         }
-        throw new IllegalArgumentException("The session has no parameter " + route.target() + ".");
+        throw new IllegalArgumentException("The session has no parameter " + target + ".");
     }
 
     static Trace about(Verdict verdict, String head, String sentence, Hand hand, Trace.Act act) {

@@ -49,6 +49,7 @@ public record Trace(
         WRITE_CLIP("Write into the clip"),
         HEAR_LAYER("Let it be heard"),
         PUNCH_OFF("Write everywhere"),
+        BYPASS_OFF("Switch the bypass off"),
         LOOK_AGAIN("Look for the port again");
 
         private final String spoken;

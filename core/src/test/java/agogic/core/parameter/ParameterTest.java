@@ -5,6 +5,10 @@ import static org.assertj.core.api.Assertions.assertThatIllegalArgumentException
 import static org.assertj.core.api.Assertions.assertThatThrownBy;
 import static org.assertj.core.api.Assertions.within;
 
+import agogic.core.macro.Macro;
+import agogic.core.macro.Member;
+import agogic.core.midi.MidiScale;
+import agogic.core.route.Target;
 import net.jqwik.api.Arbitraries;
 import net.jqwik.api.Arbitrary;
 import net.jqwik.api.ForAll;
@@ -157,5 +161,35 @@ class ParameterTest {
         assertThat(ValueText.print(Unit.PLAIN, Double.NaN)).isEqualTo("?");
         assertThat(ValueText.printDifference(Unit.DECIBEL, Double.POSITIVE_INFINITY))
                 .isEqualTo("∞ dB");
+    }
+
+    /** Codes of a controller are shown as they are sent: 64 is the centre, both ends are reached (MIDI 2.0 Bit Scaling). */
+    @Test
+    void codesAreShownAsCodes() {
+        Parameter seven = Parameter.continuous("c", "CC 7", "MIDI", Unit.PLAIN, Taper.CODES, 0, 127, 100);
+        Parameter fourteen = Parameter.continuous("c", "Bend", "MIDI", Unit.PLAIN, Taper.CODES, 0, 16_383, 8192);
+        for (int code = 0; code < 128; code++) {
+            double x = MidiScale.normalised7(code);
+            assertThat(seven.print(x)).isEqualTo(Integer.toString(code));
+            assertThat(seven.parse(Integer.toString(code))).isCloseTo(x, within(1e-12));
+        }
+        for (int code = 0; code < 16_384; code += 13) {
+            assertThat(fourteen.print(MidiScale.normalised14(code))).isEqualTo(Integer.toString(code));
+        }
+        assertThat(seven.usualTolerance()).as("a code or so").isBetween(1.0, 2.0);
+    }
+
+    @Test
+    void aFullCircleGoesRound() {
+        Parameter azimuth = Parameter.continuous("a", "Azimuth", "", Unit.DEGREES, Taper.LINEAR, -180, 180, 0);
+        assertThat(azimuth.wraps()).isTrue();
+        assertThat(Parameter.continuous("e", "Elevation", "", Unit.DEGREES, Taper.LINEAR, 0, 90, 0)
+                        .wraps())
+                .isFalse();
+        Macro macro = Macro.named("m", "Turn").scaled(1);
+        Member member = new Member.ByOffset(new Target("d", "a"));
+        assertThat(macro.value(member, 0.9, 0.8, azimuth)).isCloseTo(0.2, within(1e-12));
+        assertThat(macro.value(member, 0.1, 0.1, azimuth)).isCloseTo(0.7, within(1e-12));
+        assertThat(macro.value(member, 0.6, 0.9, azimuth)).isEqualTo(1);
     }
 }

@@ -166,7 +166,7 @@ public final class FitPanel extends VBox {
                 .say(new Notice(
                         Notice.Kind.GOOD,
                         "Fits",
-                        name + ": " + now.needed() + " parameters go through " + now.after() + " of " + now.usable()
+                        name + ": " + now.through() + " parameters go through " + now.after() + " of " + now.usable()
                                 + " sockets; " + moved + " were arranged anew.",
                         List.of(new Notice.Act("Undo", model.desk().editing()::undo))));
     }

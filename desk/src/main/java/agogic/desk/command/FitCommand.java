@@ -94,7 +94,9 @@ final class FitCommand extends FileCommand {
             answer.say("  does not fit: " + plan.missing() + " missing");
             return one;
         }
-        answer.say("  fits: " + plan.after() + " of " + plan.usable());
+        answer.say("  fits: " + plan.through() + " parameters through " + plan.after() + " of " + plan.usable()
+                + " sockets");
+        one.put("through", plan.through());
         Device fitted = after.device(device.id());
         one.put("sockets", fitted.used().stream().map(s -> socket(fitted, s)).toList());
         one.put(

@@ -207,6 +207,14 @@ final class Picked {
                 int first = shown.lane
                         .envelope()
                         .firstAtOrAfter(shown.seen.time(there.get(0).time()) - Points.SAME);
+                double start = there.get(0).value();
+                while (first + 1 < shown.lane.envelope().size()
+                        && Math.abs(shown.lane.envelope().value(first) - start) > 1e-9
+                        && shown.lane.envelope().time(first + 1)
+                                <= shown.seen.time(there.get(0).time()) + Points.SAME) {
+                    // The value before it stands at the same place.
+                    first++;
+                }
                 BitSet pasted = new BitSet();
                 pasted.set(first, Math.min(shown.lane.envelope().size(), first + there.size()));
                 shown.choose(first);

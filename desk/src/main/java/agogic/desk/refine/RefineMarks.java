@@ -352,7 +352,10 @@ public final class RefineMarks {
         marks.add(new Mark.Path(xs, ys, Ink.RIDE, 1.3, false));
         // The unit stands in the words below: beside the plot there is room for the number only.
         String tell = parameter.printDifference(tolerance).split(" ")[0];
-        if (tolerance > 0) {
+        if (tolerance > 0 && half < 7) {
+            // Where the band is small both would lie over each other.
+            marks.add(new Mark.Words(f.left() - 8, middle + 4, "±" + tell, Ink.QUIET, 10.5, true, false, 1));
+        } else if (tolerance > 0) {
             marks.add(new Mark.Words(f.left() - 8, middle - half + 3, "+" + tell, Ink.QUIET, 10.5, true, false, 1));
             marks.add(new Mark.Words(f.left() - 8, middle + half + 5, "−" + tell, Ink.QUIET, 10.5, true, false, 1));
         }
@@ -375,20 +378,36 @@ public final class RefineMarks {
         double top = height - TAKES + 6;
         marks.add(new Mark.Words(8, top + 18, "Takes", Ink.QUIET, 11.5, false, false, -1));
         marks.add(new Mark.Box(f.left(), top, f.width(), 26, 6, Ink.PANEL, Ink.NONE, 0));
-        for (Stretch stretch : lane.stretches()) {
+        List<Stretch> all = lane.stretches();
+        int[] rows = rows(all);
+        int most = Arrays.stream(rows).max().orElse(0) + 1;
+        double tall = 26.0 / most;
+        for (int i = 0; i < all.size(); i++) {
+            Stretch stretch = all.get(i);
             double x0 = Math.max(f.left(), x(stretch.from()));
             double x1 = Math.min(f.left() + f.width(), x(stretch.to()));
             if (x1 > x0) {
                 boolean looked = model != null && stretch.equals(model.stretch());
-                marks.add(new Mark.Box(x0, top, x1 - x0, 26, 6, Ink.RIDE_SOFT, looked ? Ink.RIDE : Ink.NONE, 1.4));
-                if (x1 - x0 > 120 && (looked || clear(stretch))) {
+                // The one that is heard lies at the top, as it does over the others.
+                double y = top + (most - 1 - rows[i]) * tall;
+                double gap = most > 1 ? 1 : 0;
+                marks.add(new Mark.Box(
+                        x0,
+                        y,
+                        Math.max(1, x1 - x0 - 1),
+                        Math.max(2, tall - gap),
+                        Math.min(6, tall / 3),
+                        Ink.RIDE_SOFT,
+                        looked ? Ink.RIDE : Ink.NONE,
+                        1.4));
+                if (x1 - x0 > 120 && tall >= 12) {
                     marks.add(new Mark.Words(
                             x0 + 10,
-                            top + 17,
+                            y + tall / 2 + 4,
                             (stretch.name().isEmpty() ? "Ride " + stretch.ride().replaceAll("\\D", "") : stretch.name())
                                     + " · " + stretch.mode().spoken() + " · raw moves kept",
                             Ink.TEXT,
-                            11.5,
+                            Math.min(11.5, tall - 2),
                             false,
                             false,
                             -1));
@@ -397,8 +416,16 @@ public final class RefineMarks {
         }
     }
 
-    /** True if no other take lies over it: else the words would lie over those of another. */
-    private boolean clear(Stretch stretch) {
-        return lane.stretches().stream().noneMatch(one -> one != stretch && one.overlaps(stretch));
+    /** For each take how many lie under it where it is: takes of one bar lie one above the other. */
+    private static int[] rows(List<Stretch> all) {
+        int[] rows = new int[all.size()];
+        for (int i = 0; i < rows.length; i++) {
+            for (int under = 0; under < i; under++) {
+                if (all.get(under).overlaps(all.get(i))) {
+                    rows[i] = Math.max(rows[i], rows[under] + 1);
+                }
+            }
+        }
+        return rows;
     }
 }

@@ -1,9 +1,11 @@
 package agogic.desk.refine;
 
+import agogic.core.envelope.Envelope;
 import agogic.core.layer.Difference;
 import agogic.core.session.Session;
 import agogic.core.shape.RidesCut;
 import agogic.core.shape.ShapeWords;
+import agogic.desk.model.Notice;
 import agogic.desk.model.SeenLayer;
 import javafx.animation.PauseTransition;
 import javafx.geometry.Pos;
@@ -103,6 +105,7 @@ final class ShapeBar extends HBox {
                         : "; " + Difference.of(before, after, shown.target).would(before, shown.target);
                 int more = shown.lanes().size() - 1;
                 String lanes = more == 0 ? "" : (more + 1) + " lanes, here ";
+                show(before, seen);
                 told.setText(lanes + shown.lane.envelope().size() + " → " + n + " points" + moves);
             } catch (IllegalArgumentException e) {
                 told.setText(e.getMessage());
@@ -110,6 +113,31 @@ final class ShapeBar extends HBox {
         }
         told.setAccessibleText(told.getText());
         draw.run();
+    }
+
+    /** What would be another is seen: where all of it lies off the screen, that is shown. */
+    private void show(Session before, SeenLayer seen) {
+        Envelope was = new SeenLayer(before, shown.target, shown.layer).layer().envelope();
+        Envelope is = seen.layer().envelope();
+        int head = 0;
+        while (head < Math.min(was.size(), is.size()) && was.point(head).equals(is.point(head))) {
+            head++;
+        }
+        int tail = 0;
+        while (tail < Math.min(was.size(), is.size()) - head
+                && was.point(was.size() - 1 - tail).equals(is.point(is.size() - 1 - tail))) {
+            tail++;
+        }
+        Envelope longer = is.size() >= was.size() ? is : was;
+        if (longer.isEmpty() || head >= longer.size()) {
+            return;
+        }
+        double from = shown.beat(longer.time(head));
+        double to = shown.beat(longer.time(Math.max(head, longer.size() - 1 - tail)));
+        if (to < shown.time.from() || from > shown.time.to()) {
+            double air = Math.max(1, (to - from) * 0.2);
+            shown.time.show(Math.max(0, from - air), to + air);
+        }
     }
 
     private void apply() {
@@ -129,6 +157,8 @@ final class ShapeBar extends HBox {
             moved += rides.isEmpty() ? "" : "; " + rides;
             words.clear();
             shown.desk.did("Shaped", what + ": " + moved + ".");
+        } else if (ShapeWords.apply(before, shown.lanes(), shown.layer, what) == before) {
+            shown.desk.say(Notice.plain("Nothing to do", what + ": it is so already."));
         }
     }
 

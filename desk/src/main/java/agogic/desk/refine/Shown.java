@@ -26,6 +26,7 @@ import java.util.ArrayList;
 import java.util.LinkedHashSet;
 import java.util.List;
 import java.util.Set;
+import java.util.function.Predicate;
 import java.util.stream.IntStream;
 import javafx.stage.Window;
 
@@ -143,10 +144,15 @@ final class Shown {
         int layers = seen == null ? 0 : seen.session().lane(target).layers().size();
         time.reach(desk.session().length());
         List<Layer> all = desk.session().lane(target).layers();
-        if (layers > 0 && all.size() > layers) {
-            // What has just come is what is looked at.
-            layer = all.size() - 1;
-            before = null;
+        if (layers > 0 && all.size() != layers) {
+            // What has just come is what is looked at; else the layer that was, wherever it lies now.
+            List<Layer> known = seen.session().lane(target).layers();
+            int fresh = first(all, one -> known.stream().noneMatch(old -> old == one));
+            int same = first(all, one -> one == seen.layer());
+            boolean grew = all.size() > layers;
+            int now = grew && fresh >= 0 ? fresh : same >= 0 ? same : Math.max(0, fresh);
+            before = now == same ? before : null;
+            layer = now;
         }
         look();
         if (before == null || lane.stretches().size() > before.stretches().size()) {
@@ -162,6 +168,15 @@ final class Shown {
             picked.only(chosen);
         }
         Comparing.ghost(this);
+    }
+
+    private static int first(List<Layer> all, Predicate<Layer> which) {
+        for (int i = 0; i < all.size(); i++) {
+            if (which.test(all.get(i))) {
+                return i;
+            }
+        }
+        return -1;
     }
 
     void change(String act, Recipe changed) {

@@ -168,7 +168,8 @@ class CompareTest extends WindowTest {
         push(KeyCode.CONTROL, KeyCode.V);
         until(() -> text("#trace-head").equals("Pasted"));
         assertThat(text("#trace-sentence")).startsWith(lines + " points from 35.1.00");
-        int first = points().firstAtOrAfter(136);
+        // The value that was there stands before it at the same place.
+        int first = points().firstAtOrAfter(136) + 1;
         int from = old.firstAtOrAfter(64);
         for (int i = 0; i < lines; i++) {
             assertThat(points().value(first + i)).isEqualTo(old.value(from + i));
@@ -304,7 +305,8 @@ class CompareTest extends WindowTest {
         });
         push(KeyCode.ENTER);
         until(() -> desk().session() != before);
-        assertThat(text("#trace-sentence")).isEqualTo("Wide 41 until 45 over 1 bar.");
+        assertThat(text("#trace-sentence"))
+                .isEqualTo("Wide 41 until 45 over 1 bar: it holds up to 45.1.00 and replaces 1 point on 1 lane.");
         var cutoff = desk().session().parameter(CUTOFF);
         assertThat(cutoff.print(heard(164.001))).isEqualTo("520 Hz");
         assertThat(cutoff.print(heard(175.99))).isEqualTo("520 Hz");

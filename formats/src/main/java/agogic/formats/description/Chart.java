@@ -148,7 +148,9 @@ final class Chart {
         if (rests < Math.min(from, to) || rests > Math.max(from, to)) {
             throw line.error("the default of “" + name + "” lies outside its range");
         }
-        Taper taper = taper(line);
+        boolean codes =
+                unit == Unit.PLAIN && line.text(3).isEmpty() && line.text(4).isEmpty();
+        Taper taper = codes && line.text(7).isEmpty() ? Taper.CODES : taper(line);
         if (taper instanceof Taper.Fader && unit != Unit.DECIBEL) {
             throw line.error("a fader's taper is in dB; the unit of “" + name + "” is not");
         }

@@ -124,7 +124,7 @@ final class ImportedPiece {
         }
         double top = stream.way().seven() ? 127 : MidiScale.TOP_14;
         double rests = stream.way().controllers() ? top / 127 * ControllerNames.resting(stream.number()) : 0;
-        return Parameter.continuous(id, name, "MIDI", Unit.PLAIN, Taper.LINEAR, 0, top, rests);
+        return Parameter.continuous(id, name, "MIDI", Unit.PLAIN, Taper.CODES, 0, top, rests);
     }
 
     private void lane(String device, Stream stream) {

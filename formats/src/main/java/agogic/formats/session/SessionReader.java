@@ -239,10 +239,11 @@ final class SessionReader {
         return switch (taper) {
             case "linear" -> Taper.LINEAR;
             case "logarithmic" -> Taper.LOGARITHMIC;
+            case "codes" -> Taper.CODES;
             case "fader" -> new Taper.Fader(json.number("amount"));
             case "power" -> new Taper.Power(json.number("amount"));
             default -> throw json.at("taper")
-                    .error("expected linear, logarithmic, fader or power, found “" + taper + "”");
+                    .error("expected linear, logarithmic, codes, fader or power, found “" + taper + "”");
         };
     }
 

@@ -234,7 +234,11 @@ final class SessionWriter {
         } else if (taper instanceof Taper.Power power) {
             json.put("taper", "power").put("amount", power.exponent());
         } else {
-            json.put("taper", taper instanceof Taper.Logarithmic ? "logarithmic" : "linear");
+            json.put(
+                    "taper",
+                    taper instanceof Taper.Logarithmic
+                            ? "logarithmic"
+                            : taper instanceof Taper.Codes ? "codes" : "linear");
         }
         if (parameter.stepped()) {
             json.set("positions", texts(parameter.positions()));
