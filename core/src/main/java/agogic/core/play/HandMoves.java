@@ -120,8 +120,11 @@ final class HandMoves {
             state.counted = present.live.value(state.parameterIndex);
         }
         takes.writes(state);
-        if (held) {
+        // A value that is typed while it is written is held until something else moves the parameter.
+        boolean typed = !held && step >= Ride.PRESSED && transport.playing() && state.records();
+        if (held || typed) {
             takes.touchAt(state, at);
+            state.typed = typed;
         } else {
             begins(state, at, value);
         }
@@ -153,7 +156,7 @@ final class HandMoves {
     /** The hand on the screen is let go of all that it held. */
     void offScreen(long nanos) {
         for (RouteState state : present.plan.routes) {
-            if (state.touched && state.touchTold && state.onScreen()) {
+            if (state.touched && state.touchTold && !state.typed && state.onScreen()) {
                 takes.release(state, nanos);
             }
         }

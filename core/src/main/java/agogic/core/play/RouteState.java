@@ -51,6 +51,8 @@ final class RouteState {
     double counted = Double.NaN;
 
     boolean touched;
+    /** True if it is held because a value was typed: until the next move of any hand on the parameter, or the stop. */
+    boolean typed;
     /** True if the control itself said that it is touched. */
     boolean touchTold;
 
@@ -130,6 +132,7 @@ final class RouteState {
         counted = before.counted;
         touched = before.touched;
         touchTold = before.touchTold;
+        typed = before.typed;
         lastMoveNanos = before.lastMoveNanos;
         claim = before.claim;
         if (goesOn(before)) {
@@ -235,6 +238,7 @@ final class RouteState {
     void endTouch(double seconds) {
         touched = false;
         touchTold = false;
+        typed = false;
         int last = touches == null ? -1 : touches.size() - 1;
         if (last >= 0 && touches.get(last, 1) == Double.POSITIVE_INFINITY) {
             touches.put(last, 1, Math.max(seconds, touches.get(last, 0)));

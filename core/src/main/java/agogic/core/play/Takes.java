@@ -102,6 +102,12 @@ final class Takes {
     /** The hand of a route moves, or takes its control: from now on it has the say over the parameter. */
     private void claim(RouteState state, double at) {
         state.claim = ++claims;
+        for (int r : present.plan.routesOf[state.parameterIndex]) {
+            RouteState other = present.plan.routes.get(r);
+            if (other != state && other.typed) {
+                other.endTouch(at);
+            }
+        }
         say(state.parameterIndex, at);
     }
 
@@ -233,6 +239,9 @@ final class Takes {
                 finished.add(pass);
             }
             boolean latched = state.latched;
+            if (state.typed && !goesOn) {
+                state.endTouch(at);
+            }
             state.clearPass();
             state.latched = goesOn && latched;
             present.live.writing(state.index, false);

@@ -239,7 +239,9 @@ public final class Refining {
         int positions = parameter.stepped() ? parameter.positions().size() : (int) span.amount();
         double middle = (raw.times()[0] + raw.times()[raw.size() - 1]) / 2;
         double at = lane.seconds(middle);
-        double dwell = lane.laneTime(at + recipe.dwell()) - middle;
+        // What is pressed does not chatter: each tap is meant.
+        boolean pressed = ride.resolution() >= Ride.PRESSED;
+        double dwell = pressed ? 0 : lane.laneTime(at + recipe.dwell()) - middle;
         Envelope envelope = HeldPositions.of(raw, positions, dwell);
         int needed = envelope.size();
         for (Point pin : pins) {

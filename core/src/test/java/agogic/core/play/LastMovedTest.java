@@ -8,6 +8,7 @@ import agogic.core.Pieces;
 import agogic.core.group.Macros;
 import agogic.core.macro.Macro;
 import agogic.core.midi.MidiScale;
+import agogic.core.parameter.Parameter;
 import agogic.core.ride.Ride;
 import agogic.core.route.Hand;
 import agogic.core.route.Route;
@@ -17,6 +18,9 @@ import agogic.core.route.WriteMode;
 import agogic.core.session.Session;
 import agogic.core.shape.Snapshots;
 import agogic.core.snapshot.SnapshotSet;
+import agogic.core.surface.Address;
+import agogic.core.surface.Control;
+import agogic.core.surface.Surface;
 import agogic.core.write.Pass;
 import agogic.core.write.PassWriter;
 import java.util.ArrayList;
@@ -208,5 +212,63 @@ class LastMovedTest {
         assertThat(heard(after, ONE, 4.15)).isCloseTo(MidiScale.normalised7(100), within(1e-9));
         assertThat(heard(after, ONE, 5)).isCloseTo(0.31, within(1e-9));
         assertThat(heard(after, ONE, 8)).isCloseTo(heard(session, ONE, 8), within(1e-12));
+    }
+
+    /** A value that is typed while it is written in Touch holds until the next move, or the stop. */
+    @Test
+    void aTypedValueHoldsUntilTheNextMove() {
+        now = 0;
+        Session session = piece(WriteMode.TOUCH, true);
+        Engine engine = new Engine(session);
+        engine.tick(0);
+        engine.play(0, 0);
+        run(engine, 2);
+        engine.hand(ONE, 0.66, Ride.PRESSED, false, now);
+        run(engine, 5);
+        assertThat(engine.live().value(engine.index().of(ONE))).isEqualTo(0.66);
+        engine.letGo(now);
+        run(engine, 5.5);
+        assertThat(engine.live().value(engine.index().of(ONE)))
+                .as("another hand on the screen let go")
+                .isEqualTo(0.66);
+        engine.port(0).message(0xB0, 20, 20, now);
+        run(engine, 8);
+        double lane = heard(session, ONE, 8);
+        assertThat(engine.live().value(engine.index().of(ONE)))
+                .as("the fader was let go")
+                .isCloseTo(lane, within(0.01));
+        engine.hand(ONE, 0.11, Ride.PRESSED, false, now);
+        run(engine, 10);
+        Session after = written(engine, session);
+        assertThat(heard(after, ONE, 4)).isCloseTo(0.66, within(1e-9));
+        assertThat(heard(after, ONE, 5.6)).isCloseTo(MidiScale.normalised7(20), within(1e-9));
+        assertThat(heard(after, ONE, 9.5)).isCloseTo(0.11, within(1e-9));
+        engine.play(12, 12);
+        run(engine, now * 1e-9 + 1);
+        assertThat(written(engine, after)).as("the stop let go of it").isEqualTo(after);
+    }
+
+    /** A tap of a button is no chatter, however short it is. */
+    @Test
+    void aShortTapIsKept() {
+        now = 0;
+        Session session =
+                Pieces.of(Pieces.device(List.of(Parameter.stepped("p1", "Mute", "", 0, "Off", "On")), 2, "p1"));
+        Surface surface = session.surfaces().get(0);
+        session = session.withSurfaces(
+                List.of(surface.with(new Control("pad", "Pad", Control.Kind.BUTTON, new Address.Cc(1, 60), -1))));
+        session =
+                session.with(Route.of("r", new Hand("s", "pad"), Span.FULL, ONE).in(WriteMode.LATCH));
+        Engine engine = new Engine(session);
+        engine.tick(0);
+        engine.play(0, 0);
+        run(engine, 2);
+        engine.port(0).message(0xB0, 60, 127, now);
+        run(engine, 2.03);
+        engine.port(0).message(0xB0, 60, 0, now);
+        run(engine, 4);
+        Session after = written(engine, session);
+        assertThat(heard(after, ONE, 2.01)).as("30 ms of On").isEqualTo(0.75);
+        assertThat(heard(after, ONE, 3)).isEqualTo(0.25);
     }
 }

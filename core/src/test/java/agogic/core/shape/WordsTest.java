@@ -21,12 +21,15 @@ import agogic.core.macro.Macro;
 import agogic.core.parameter.Parameter;
 import agogic.core.parameter.Taper;
 import agogic.core.parameter.Unit;
+import agogic.core.play.Heard;
 import agogic.core.play.ScriptedPass;
 import agogic.core.route.Target;
 import agogic.core.route.WriteMode;
 import agogic.core.search.ParameterSearch;
 import agogic.core.search.Query;
+import agogic.core.session.Resting;
 import agogic.core.session.Session;
+import agogic.core.snapshot.Snapshot;
 import agogic.core.time.Lock;
 import agogic.core.write.PassWriter;
 import java.util.List;
@@ -151,6 +154,28 @@ class WordsTest {
         Session fitted = Travel.fullWay(session, "m");
         Travel after = Travel.of(fitted, fitted.macro("m")).orElseThrow();
         assertThat(after.whole(fitted.macro("m"))).isTrue();
+    }
+
+    /** A fader from one snapshot to another: each value by its own taper, a switch in the middle. */
+    @Test
+    void aMacroGoesBetweenTwoSnapshots() {
+        Parameter tone = Parameter.continuous("h", "Tone", "", Unit.HERTZ, Taper.LOGARITHMIC, 20, 20_000, 440);
+        Parameter mode = Parameter.stepped("m", "Mode", "", 0, "A", "B", "C", "D");
+        Session session = Pieces.of(Pieces.device(List.of(tone, mode, Pieces.percent("p1")), 3, "h", "m", "p1"));
+        List<Target> both = List.of(target("h"), target("m"));
+        Snapshot near = Snapshots.take(session, "Near", both, t -> t.equals(target("h")) ? 0.2 : 0.1);
+        Snapshot far = Snapshots.take(session, "Far", both, t -> 0.9);
+        Between.Outcome made = Between.of(session, near, far, "");
+        Macro macro = made.session().macro(made.macro());
+        assertThat(macro.name()).isEqualTo("Near to Far");
+        for (double m : new double[] {0, 0.25, 0.49, 0.51, 1}) {
+            Heard heard = new Heard(Resting.at(made.session(), macro.target(), m));
+            assertThat(heard.valueAt(target("h"), 0)).isCloseTo(0.2 + 0.7 * m, within(1e-9));
+            assertThat(mode.print(heard.valueAt(target("m"), 0))).isEqualTo(m < 0.5 ? "A" : "D");
+        }
+        assertThatThrownBy(() -> Between.of(made.session(), near, far, ""))
+                .hasMessageContaining("moves with the macro");
+        assertThatThrownBy(() -> Between.of(session, near, near, "")).hasMessageContaining("Choose two");
     }
 
     @Test

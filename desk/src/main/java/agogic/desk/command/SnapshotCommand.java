@@ -1,10 +1,12 @@
 package agogic.desk.command;
 
 import agogic.core.lane.LayerStack;
+import agogic.core.macro.Macro;
 import agogic.core.parameter.Parameter;
 import agogic.core.route.Target;
 import agogic.core.session.Positions;
 import agogic.core.session.Session;
+import agogic.core.shape.Between;
 import agogic.core.shape.ShapeWords;
 import agogic.core.shape.SnapshotWords;
 import agogic.core.shape.Snapshots;
@@ -50,10 +52,19 @@ final class SnapshotCommand extends EditCommand {
     @Option(names = "--drop", paramLabel = "WORDS", description = "which one where; may be repeated, in order")
     private List<String> drops = List.of();
 
+    @Option(
+            names = "--between",
+            paramLabel = "NAME,NAME",
+            description = "a macro that goes from the first snapshot to the second")
+    private String between;
+
+    @Option(names = "--macro", paramLabel = "NAME", defaultValue = "", description = "what that macro is called")
+    private String macro;
+
     @Override
     Session edited(Session before, Answer answer) {
-        if (take == null && drops.isEmpty()) {
-            throw new IllegalArgumentException("Nothing to do: --take a snapshot, or --drop one.");
+        if (take == null && drops.isEmpty() && between == null) {
+            throw new IllegalArgumentException("Nothing to do: --take a snapshot, --drop one, or --between two.");
         }
         Session after = before;
         List<Map<String, Object>> done = new ArrayList<>();
@@ -77,6 +88,21 @@ final class SnapshotCommand extends EditCommand {
             after = ShapeWords.apply(after, List.of(), 0, "drop " + words);
             answer.say("Dropped: " + words + "; " + replaces + ".");
             done.add(new LinkedHashMap<>(Map.of("dropped", words, "replaces", replaces)));
+        }
+        if (between != null) {
+            String[] ends = between.split(",", -1);
+            if (ends.length != 2) {
+                throw new IllegalArgumentException("Between which? Expected two names, such as --between Near,Far.");
+            }
+            Between.Outcome made =
+                    Between.of(after, Snapshots.find(after, ends[0]), Snapshots.find(after, ends[1]), macro);
+            after = made.session();
+            Macro fresh = after.macro(made.macro());
+            answer.say(fresh.name() + " moves " + fresh.members().size() + " parameters from " + ends[0].strip()
+                    + " to " + ends[1].strip() + "."
+                    + (made.left().isEmpty() ? "" : " Left out: " + String.join("; ", made.left()) + "."));
+            done.add(new LinkedHashMap<>(
+                    Map.of("macro", fresh.name(), "members", fresh.members().size())));
         }
         answer.put("snapshots", done);
         return after;

@@ -1,5 +1,6 @@
 package agogic.desk.sets;
 
+import agogic.core.macro.Macro;
 import agogic.core.route.Hand;
 import agogic.core.session.Session;
 import agogic.core.shape.ShapeWords;
@@ -61,6 +62,14 @@ public final class SetActs {
                                 "Alt+P",
                                 this::pad)
                         .brief("Pad…")
+                        .unless(this::whyNone),
+                Act.of(
+                                "snapshots-between",
+                                "Between two snapshots…",
+                                "A macro that goes from one to the other, ridden as any other",
+                                "Alt+M",
+                                this::between)
+                        .brief("Between…")
                         .unless(this::whyNone),
                 Act.of(
                                 "set-settings",
@@ -136,6 +145,27 @@ public final class SetActs {
                         desk.did("Dropped", words + ": " + SnapshotWords.replaces(before, words) + ".");
                     }
                 });
+    }
+
+    private void between() {
+        if (none()) {
+            return;
+        }
+        SnapshotSet set = drawer.get().set();
+        if (set.snapshots().size() < 2) {
+            desk.refuse("One snapshot is no way: Alt+N takes another.");
+            return;
+        }
+        new SnapshotForms.BetweenTwo(desk, set, window.get()).showAndWait().ifPresent(made -> {
+            desk.edit("Macro between two snapshots", s -> made.session());
+            desk.selection().showMacro(made.macro());
+            Macro macro = desk.session().macro(made.macro());
+            desk.say(Notice.good(
+                    "Macro",
+                    macro.name() + " moves " + macro.members().size()
+                            + " parameters; it is at the first. M learns its control."
+                            + (made.left().isEmpty() ? "" : " Left out: " + String.join("; ", made.left()) + ".")));
+        });
     }
 
     private void pad() {

@@ -7,6 +7,7 @@ import agogic.core.route.Route;
 import agogic.core.route.Target;
 import agogic.core.session.Session;
 import agogic.core.session.TargetName;
+import agogic.core.shape.Between;
 import agogic.core.shape.ShapeWords;
 import agogic.core.shape.SnapshotWords;
 import agogic.core.shape.Snapshots;
@@ -161,6 +162,50 @@ final class SnapshotForms {
                             ? ""
                             : " until " + until.getText().strip())
                     + (over.getText().isBlank() ? "" : " over " + over.getText().strip());
+        }
+    }
+
+    /** Asks between which two a macro is to go. */
+    static final class BetweenTwo extends FormDialog<Between.Outcome> {
+        private final Session session;
+        private final SnapshotSet set;
+        private final ComboBox<String> first;
+        private final ComboBox<String> second;
+        private final TextField name;
+
+        BetweenTwo(Desk desk, SnapshotSet set, Window owner) {
+            super(
+                    "Between two snapshots",
+                    "A macro goes from the first to the second, each value by its own taper",
+                    owner);
+            session = desk.session();
+            this.set = set;
+            List<String> names = set.snapshots().stream().map(Snapshot::name).toList();
+            first = choice("between-first", "From", names, names.get(0), "");
+            second = choice("between-second", "To", names, names.get(1), "");
+            name = row("between-name", "Macro", "", "leave empty for both names");
+            done("between", "Make it");
+        }
+
+        private Snapshot of(ComboBox<String> box) {
+            return set.snapshots().stream()
+                    .filter(s -> s.name().equals(box.getValue()))
+                    .findFirst()
+                    .orElseThrow();
+        }
+
+        @Override
+        protected String told() {
+            Between.Outcome made = made();
+            int n = made.session().macro(made.macro()).members().size();
+            return n
+                    + (n == 1 ? " parameter goes along." : " parameters go along.")
+                    + (made.left().isEmpty() ? "" : " Left out: " + String.join("; ", made.left()) + ".");
+        }
+
+        @Override
+        protected Between.Outcome made() {
+            return Between.of(session, of(first), of(second), name.getText());
         }
     }
 
