@@ -233,7 +233,9 @@ final class Planning {
             exposed = device.exposure(parameter.id()) == Exposure.EXPOSED;
             follows |= device.leaderOf(parameter.id()).isPresent();
         }
-        double easeBack = easeBack(session.laneIfAny(target).orElse(null), parameter);
+        double easeBack = easeBack(
+                session.laneIfAny(target).orElse(null),
+                session.recipes().getOrDefault(target, Recipe.usual(parameter)));
         double resolution = route.hand()
                 .filter(session::has)
                 .map(session::control)
@@ -256,10 +258,9 @@ final class Planning {
                 : new RouteState(route, r, p, parameter, exposed, follows, lent, clips, easeBack, resolution);
     }
 
-    private static double easeBack(Lane lane, Parameter parameter) {
+    private static double easeBack(Lane lane, Recipe first) {
         int n = lane == null ? 0 : lane.stretches().size();
-        Recipe recipe =
-                n == 0 ? Recipe.usual(parameter) : lane.stretches().get(n - 1).recipe();
+        Recipe recipe = n == 0 ? first : lane.stretches().get(n - 1).recipe();
         return recipe.easeBack();
     }
 

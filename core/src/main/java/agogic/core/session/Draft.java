@@ -4,14 +4,17 @@ import agogic.core.device.Device;
 import agogic.core.lane.Lane;
 import agogic.core.macro.Macro;
 import agogic.core.pattern.Pattern;
+import agogic.core.refine.Recipe;
 import agogic.core.ride.Ride;
 import agogic.core.route.Route;
+import agogic.core.route.Target;
 import agogic.core.snapshot.SnapshotSet;
 import agogic.core.surface.Surface;
 import agogic.core.sync.Sync;
 import agogic.core.time.Section;
 import agogic.core.time.Timeline;
 import java.util.List;
+import java.util.Map;
 
 /** What a session is made from: filled, and then made into one, by one and the same method. */
 final class Draft {
@@ -32,6 +35,7 @@ final class Draft {
     List<Pattern> patterns = List.of();
     List<SnapshotSet> sets = List.of();
     List<Version> versions = List.of();
+    Map<Target, Recipe> recipes = Map.of();
 
     Draft(
             String name,
@@ -81,5 +85,6 @@ final class Draft {
         patterns = from.patterns();
         sets = from.sets();
         versions = from.versions();
+        recipes = from.recipes();
     }
 }

@@ -1,8 +1,12 @@
 package agogic.core.session;
 
+import agogic.core.refine.Recipe;
+import agogic.core.route.Target;
 import agogic.core.snapshot.Snapshot;
 import agogic.core.snapshot.SnapshotSet;
+import java.util.HashMap;
 import java.util.List;
+import java.util.Map;
 
 /** What is left of snapshots and versions when parameters or controls that they name have gone. */
 final class Remaining {
@@ -24,6 +28,16 @@ final class Remaining {
                         .filter(one -> !one.values().isEmpty())
                         .toList()))
                 .toList();
+    }
+
+    /** Recipes that nobody changed, without those of what has gone. */
+    static Map<Target, Recipe> recipes(Map<Target, Recipe> recipes, Session now, Session before) {
+        if (recipes != before.recipes() || named(now, before) || recipes.isEmpty()) {
+            return Map.copyOf(recipes);
+        }
+        Map<Target, Recipe> left = new HashMap<>(recipes);
+        left.keySet().removeIf(target -> !now.has(target));
+        return Map.copyOf(left);
     }
 
     private static Snapshot left(Snapshot one, Session now) {

@@ -7,6 +7,7 @@ import agogic.core.list.SharedList;
 import agogic.core.macro.Macro;
 import agogic.core.parameter.Parameter;
 import agogic.core.pattern.Pattern;
+import agogic.core.refine.Recipe;
 import agogic.core.ride.Ride;
 import agogic.core.route.Hand;
 import agogic.core.route.Route;
@@ -18,7 +19,9 @@ import agogic.core.surface.Surface;
 import agogic.core.sync.Sync;
 import agogic.core.time.Section;
 import agogic.core.time.Timeline;
+import java.util.HashMap;
 import java.util.List;
+import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
 import java.util.function.Consumer;
@@ -45,6 +48,7 @@ public final class Session {
     private final List<Pattern> patterns;
     private final List<SnapshotSet> sets;
     private final List<Version> versions;
+    private final Map<Target, Recipe> recipes;
     private final Lookup lookup;
 
     private Session(Draft draft, Session before) {
@@ -66,6 +70,7 @@ public final class Session {
         lookup = before == null ? new Lookup(this) : new Lookup(this, before, before.lookup);
         sets = before == null ? List.copyOf(draft.sets) : Remaining.sets(draft.sets, this, before);
         versions = before == null ? List.copyOf(draft.versions) : Remaining.versions(draft.versions, this, before);
+        recipes = before == null ? Map.copyOf(draft.recipes) : Remaining.recipes(draft.recipes, this, before);
         Soundness.check(this, before);
     }
 
@@ -187,6 +192,11 @@ public final class Session {
         return versions;
     }
 
+    /** How the first pass over a target is drawn, where it was told: the others go by their last ride, or as is usual. */
+    public Map<Target, Recipe> recipes() {
+        return recipes;
+    }
+
     @Override
     public boolean equals(Object other) {
         return other == this || other instanceof Session session && parts().equals(session.parts());
@@ -205,7 +215,7 @@ public final class Session {
     private List<Object> parts() {
         return List.of(
                 name, subtitle, timeline, length, sections, loop, tracks, devices, surfaces, routes, lanes, rides,
-                macros, sync, patterns, sets, versions);
+                macros, sync, patterns, sets, versions, recipes);
     }
 
     private static <T> T at(List<T> all, int place, String what, Object name) {
@@ -458,5 +468,16 @@ public final class Session {
 
     public Session withVersions(List<Version> newVersions) {
         return changed(draft -> draft.versions = newVersions);
+    }
+
+    public Session withRecipes(Map<Target, Recipe> newRecipes) {
+        return changed(draft -> draft.recipes = newRecipes);
+    }
+
+    /** With the first pass over a target drawn by this recipe. */
+    public Session drawing(Target target, Recipe recipe) {
+        Map<Target, Recipe> all = new HashMap<>(recipes);
+        all.put(target, recipe);
+        return withRecipes(all);
     }
 }

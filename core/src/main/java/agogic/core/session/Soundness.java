@@ -80,6 +80,11 @@ final class Soundness {
         if (before == null || before.versions() != session.versions()) {
             versions();
         }
+        if (before == null || before.recipes() != session.recipes()) {
+            session.recipes()
+                    .keySet()
+                    .forEach(target -> require(session.has(target), () -> "A recipe is told for " + target));
+        }
     }
 
     /** Looks at all, or at those that were not in the same place before if nothing that they name was replaced. */

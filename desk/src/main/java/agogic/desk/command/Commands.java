@@ -44,6 +44,7 @@ public final class Commands extends FileCommand {
         COMMANDS.put("shape", ShapeCommand::new);
         COMMANDS.put("copy", CopyCommand::new);
         COMMANDS.put("snapshot", SnapshotCommand::new);
+        COMMANDS.put("template", TemplateCommand::new);
         COMMANDS.put("export", ExportCommand::new);
         COMMANDS.put("import", ImportCommand::new);
         COMMANDS.put("describe", DescribeCommand::new);

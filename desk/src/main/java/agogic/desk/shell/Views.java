@@ -6,6 +6,7 @@ import agogic.desk.acts.Acts;
 import agogic.desk.catalog.CatalogActs;
 import agogic.desk.catalog.CatalogView;
 import agogic.desk.catalog.ChainActs;
+import agogic.desk.catalog.TemplateActs;
 import agogic.desk.files.Files;
 import agogic.desk.model.Desk;
 import agogic.desk.model.View;
@@ -28,6 +29,7 @@ import javafx.stage.Window;
 /** The four views, each made when it is first shown. */
 final class Views extends StackPane {
     private final Desk desk;
+    private final Files files;
     private final Supplier<Window> window;
     private final Map<View, Node> made = new EnumMap<>(View.class);
     private final Map<View, Supplier<Node>> making = new EnumMap<>(View.class);
@@ -36,6 +38,7 @@ final class Views extends StackPane {
 
     Views(Desk desk, Files files, Supplier<Window> window) {
         this.desk = desk;
+        this.files = files;
         this.window = window;
         surfacesActs = new SurfacesActs(desk, files, window, this::surfaces);
         making.put(View.ROUTES, () -> new RoutesView(desk));
@@ -50,6 +53,7 @@ final class Views extends StackPane {
         List<Act> all = new ArrayList<>(RouteActs.of(desk, this::routes));
         all.addAll(CatalogActs.of(desk, this::catalog));
         all.addAll(ChainActs.of(desk, window, this::catalog));
+        all.addAll(TemplateActs.of(desk, files, window, this::catalog));
         all.addAll(surfacesActs.all());
         all.addAll(RefineActs.of(this::refine));
         return all;

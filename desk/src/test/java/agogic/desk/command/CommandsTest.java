@@ -147,7 +147,9 @@ class CommandsTest extends CommandTest {
                 .isEqualTo(1);
         assertThat(json().get("devices").get(0).get("missing").asInt()).isEqualTo(2);
         assertThat(run("fit", demand)).isZero();
-        assertThat(out.toString()).contains("Rack: 4 wanted, 2 sockets").contains("fits: 2 of 2");
+        assertThat(out.toString())
+                .contains("Rack: 4 wanted, 2 sockets")
+                .contains("fits: 4 parameters through 2 of 2 sockets");
         assertThat(run("fit", demand, "--without", "magic")).isEqualTo(2);
         assertThat(err.toString()).contains("no kind of step");
     }

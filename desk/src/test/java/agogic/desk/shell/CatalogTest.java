@@ -24,6 +24,9 @@ import org.junit.jupiter.api.Test;
 
 /** The Catalog in the real window, by keyboard and by mouse, as its user works. */
 public class CatalogTest extends WindowTest {
+    @org.junit.jupiter.api.io.TempDir
+    private java.nio.file.Path folder;
+
     /** Slow Comet with a hardware device of 600 parameters more: above a thousand. */
     private static Session large() {
         List<Parameter> parameters = new ArrayList<>();
@@ -248,5 +251,36 @@ public class CatalogTest extends WindowTest {
         assertThat(desk().session().routes()).hasSize(before.routes().size() - 1);
         push(KeyCode.CONTROL, KeyCode.Z);
         until(() -> desk().session() == before);
+    }
+
+    /** A template of one device, used on the one that is shown: what would change is told, one thing is chosen, undo. */
+    @Test
+    void aTemplateIsKeptAndUsedOnAnotherDevice() {
+        askBy(folder.resolve("filter.json"));
+        push(KeyCode.DIGIT2);
+        interact(() -> desk().selection().show(new Target("filter", "cutoff")));
+        interact(() -> window().acts().act("template-keep").run().run());
+        until(() -> java.nio.file.Files.exists(folder.resolve("filter.json")));
+        until(() -> text("#trace-sentence").contains("is in filter.json"));
+        interact(() -> desk().selection().show(new Target("grains", "c1")));
+        Session before = desk().session();
+        javafx.application.Platform.runLater(
+                () -> window().acts().act("template-use").run().run());
+        until(() -> lookup("#template-report").tryQuery().isPresent());
+        javafx.scene.control.ComboBox<String> choice =
+                lookup("#template-choose-cutoff").queryAs(javafx.scene.control.ComboBox.class);
+        assertThat(desk().session()).isSameAs(before);
+        interact(() -> choice.getSelectionModel().select("Grain 7 · Cutoff"));
+        assertThat(lookup("#template-report").queryListView().getItems().toString())
+                .contains("Grains · Grain 7 · Cutoff is on socket");
+        clickOn("Use it");
+        Target chosen = new Target("grains", "c7");
+        until(() -> exposure(chosen) == Exposure.EXPOSED);
+        assertThat(desk().session().routes())
+                .filteredOn(r -> r.target().equals(chosen))
+                .isNotEmpty();
+        push(KeyCode.CONTROL, KeyCode.Z);
+        until(() -> exposure(chosen) == Exposure.HIDDEN);
+        assertThat(desk().session()).isEqualTo(before);
     }
 }

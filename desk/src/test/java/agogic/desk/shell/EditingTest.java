@@ -150,19 +150,21 @@ public class EditingTest extends WindowTest {
         until(() -> desk().session().routes().get(0).mode() == WriteMode.TOUCH);
         push(KeyCode.SPACE);
         until(() -> !desk().riding().playing());
-        // A control without a wire: connected by A, it moves the selected route's parameter.
+        // A control without a wire: A asks, for another moves the selected route's parameter already; A again adds it.
         moveTo("#control-fader-6").moveBy(0, 20);
         press(MouseButton.PRIMARY).moveBy(0, -30).release(MouseButton.PRIMARY);
         until(() -> text("#trace-head").equals("No route"));
+        var first = desk().session().routes().get(0).hand().orElseThrow();
+        push(KeyCode.A);
+        until(() -> text("#trace-head").equals("Add or replace"));
         push(KeyCode.A);
         until(() -> text("#trace-head").equals("Connected"));
-        assertThat(desk().selection()
-                        .selectedRoute()
-                        .orElseThrow()
-                        .hand()
-                        .orElseThrow()
-                        .control())
-                .isEqualTo("fader-6");
+        assertThat(desk().session().routes().get(0).hand()).contains(first);
+        assertThat(desk().session().routes())
+                .filteredOn(
+                        r -> r.hand().filter(h -> h.control().equals("fader-6")).isPresent())
+                .extracting(r -> r.target())
+                .containsExactly(desk().session().routes().get(0).target());
     }
 
     @Test
@@ -192,8 +194,11 @@ public class EditingTest extends WindowTest {
         for (int i = 0; i < 6; i++) {
             push(KeyCode.CONTROL, KeyCode.Z);
         }
-        until(() -> !desk().editing().unsaved());
-        assertThat(desk().session().route(id).mode()).isEqualTo(WriteMode.READ);
+        // What was edited is undone; what the hand is armed for is no edit, and stands.
+        until(() -> !desk().session().route(id).pinned());
+        assertThat(desk().session().loop().on()).isFalse();
+        assertThat(desk().editing().undoable()).isEmpty();
+        assertThat(desk().session().route(id).mode()).isEqualTo(WriteMode.LATCH);
     }
 
     @Test

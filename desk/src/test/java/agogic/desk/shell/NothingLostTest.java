@@ -101,8 +101,12 @@ public class NothingLostTest extends WindowTest {
 
     @Test
     void undoAndDisconnectingDuringAPassKeepIt() {
+        String id = route("fader-3");
+        interact(() -> desk().edit("A pin", s -> s.with(s.route(id).pinned(true))));
         ride(WriteMode.LATCH);
+        // What is undone is not under the hand: the pass goes on, and is kept when it ends.
         interact(() -> desk().editing().undo());
+        interact(() -> desk().engine().stop());
         until(this::ridden);
         Ride first = desk().session().rides().get(desk().session().rides().size() - 1);
         assertThat(first.size()).isGreaterThan(20);

@@ -45,6 +45,7 @@ import agogic.core.time.TempoPoint;
 import agogic.core.time.Timeline;
 import agogic.formats.file.FormatException;
 import agogic.formats.table.RideTable;
+import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
@@ -107,8 +108,17 @@ final class SessionReader {
         List<Pattern> patterns =
                 json.maybe("patterns").isPresent() ? json.list("patterns", PatternJson::read) : List.of();
         List<SnapshotSet> sets = json.maybe("sets").isPresent() ? json.list("sets", SetJson::read) : List.of();
-        Session whole = json.make(() ->
-                session.withSync(sync).withPatterns(patterns).withLanes(lanes).withSets(sets));
+        Map<Target, Recipe> recipes = new HashMap<>();
+        if (json.maybe("recipes").isPresent()) {
+            for (Map.Entry<Target, Recipe> one : json.list("recipes", SessionReader::told)) {
+                recipes.put(one.getKey(), one.getValue());
+            }
+        }
+        Session whole = json.make(() -> session.withSync(sync)
+                .withPatterns(patterns)
+                .withLanes(lanes)
+                .withSets(sets)
+                .withRecipes(recipes));
         return json.maybe("versions").isEmpty() ? whole : versions(json.at("versions"), whole);
     }
 
@@ -356,7 +366,11 @@ final class SessionReader {
                 json.maybe("name").isPresent() ? json.text("name") : ""));
     }
 
-    private static Recipe recipe(Json json) throws FormatException {
+    private static Map.Entry<Target, Recipe> told(Json json) throws FormatException {
+        return Map.entry(target(json), recipe(json.at("recipe")));
+    }
+
+    static Recipe recipe(Json json) throws FormatException {
         return json.make(() -> new Recipe(
                 json.number("shift"),
                 json.number("steady"),

@@ -30,8 +30,10 @@ import agogic.core.time.TempoPoint;
 import com.fasterxml.jackson.databind.node.ArrayNode;
 import com.fasterxml.jackson.databind.node.JsonNodeFactory;
 import com.fasterxml.jackson.databind.node.ObjectNode;
+import java.util.Comparator;
 import java.util.List;
 import java.util.Locale;
+import java.util.Map;
 import java.util.function.Function;
 
 /** A session as JSON. */
@@ -79,6 +81,7 @@ final class SessionWriter {
         json.set("rides", list(session.rides(), SessionWriter::ride));
         more(json, "patterns", list(session.patterns(), PatternJson::write));
         more(json, "sets", list(session.sets(), SetJson::write));
+        more(json, "recipes", list(told(session), SessionWriter::told));
         more(json, "versions", list(session.versions(), SessionWriter::version));
         return json;
     }
@@ -88,6 +91,19 @@ final class SessionWriter {
         if (!all.isEmpty()) {
             json.set(name, all);
         }
+    }
+
+    /** What was told of first passes, in one order. */
+    private static List<Map.Entry<Target, Recipe>> told(Session session) {
+        return session.recipes().entrySet().stream()
+                .sorted(Comparator.comparing(e -> e.getKey().toString()))
+                .toList();
+    }
+
+    private static ObjectNode told(Map.Entry<Target, Recipe> one) {
+        ObjectNode json = target(one.getKey());
+        json.set("recipe", recipe(one.getValue()));
+        return json;
     }
 
     private static ObjectNode version(Version version) {
@@ -342,18 +358,8 @@ final class SessionWriter {
         return array;
     }
 
-    private static ObjectNode stretch(Stretch stretch) {
-        Recipe recipe = stretch.recipe();
-        ObjectNode json = object().put("ride", stretch.ride()).put("mode", word(stretch.mode()));
-        json.set("span", span(stretch.span()));
-        json.put("handFrom", stretch.handFrom())
-                .put("handTo", stretch.handTo())
-                .put("passFrom", stretch.passFrom())
-                .put("passTo", stretch.passTo())
-                .put("from", stretch.from())
-                .put("to", stretch.to());
-        json.putObject("recipe")
-                .put("shift", recipe.shift())
+    static ObjectNode recipe(Recipe recipe) {
+        return object().put("shift", recipe.shift())
                 .put("steady", recipe.steady())
                 .put("tolerance", recipe.tolerance())
                 .put("startOn", word(recipe.startOn()))
@@ -362,6 +368,18 @@ final class SessionWriter {
                 .put("bent", recipe.bent())
                 .put("dwell", recipe.dwell())
                 .put("rest", recipe.rest());
+    }
+
+    private static ObjectNode stretch(Stretch stretch) {
+        ObjectNode json = object().put("ride", stretch.ride()).put("mode", word(stretch.mode()));
+        json.set("span", span(stretch.span()));
+        json.put("handFrom", stretch.handFrom())
+                .put("handTo", stretch.handTo())
+                .put("passFrom", stretch.passFrom())
+                .put("passTo", stretch.passTo())
+                .put("from", stretch.from())
+                .put("to", stretch.to());
+        json.set("recipe", recipe(stretch.recipe()));
         json.set("under", points(stretch.under()));
         stretch.frame().ifPresent(frame -> json.set("frame", frame(frame)));
         if (!stretch.name().isEmpty()) {

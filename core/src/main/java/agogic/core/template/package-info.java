@@ -1,0 +1,2 @@
+/** How a device or a track is laid out, kept for others. */
+package agogic.core.template;

@@ -1,0 +1,103 @@
+package agogic.desk.catalog;
+
+import agogic.core.device.Device;
+import agogic.core.session.Session;
+import agogic.core.session.Track;
+import agogic.core.template.Template;
+import agogic.desk.acts.Act;
+import agogic.desk.files.Files;
+import agogic.desk.model.Desk;
+import agogic.desk.model.Notice;
+import agogic.desk.model.View;
+import agogic.formats.session.TemplateFile;
+import java.util.List;
+import java.util.Optional;
+import java.util.function.BiFunction;
+import java.util.function.Consumer;
+import java.util.function.Function;
+import java.util.function.Supplier;
+import javafx.stage.Window;
+
+/** Templates of the chosen device and its track: kept in files, and used from there. */
+public final class TemplateActs {
+    private final Desk desk;
+    private final Files files;
+    private final Supplier<Window> window;
+    private final Supplier<CatalogView> view;
+
+    private TemplateActs(Desk desk, Files files, Supplier<Window> window, Supplier<CatalogView> view) {
+        this.desk = desk;
+        this.files = files;
+        this.window = window;
+        this.view = view;
+    }
+
+    public static List<Act> of(Desk desk, Files files, Supplier<Window> window, Supplier<CatalogView> view) {
+        TemplateActs acts = new TemplateActs(desk, files, window, view);
+        return List.of(
+                acts.act(
+                        "template-keep",
+                        "Keep the device as a template…",
+                        "Its names, sockets, routes and recipes go to a file, without points or values",
+                        d -> acts.keep(Template.ofDevice(desk.session(), d.id()))),
+                acts.act(
+                        "template-keep-track",
+                        "Keep the track as a template…",
+                        "Those of all devices of its track go to a file, without points or values",
+                        d -> acts.track(d).ifPresent(t -> acts.keep(Template.ofTrack(desk.session(), t)))),
+                acts.act(
+                        "template-use",
+                        "Use a template on the device…",
+                        "Names, sockets, routes and recipes of a file; what would change is told before",
+                        d -> acts.use(template -> (s, how) -> template.onDevice(s, d.id(), how))),
+                acts.act(
+                        "template-use-track",
+                        "Use a template on the track…",
+                        "On each device of its track that the file knows; what would change is told before",
+                        d -> acts.track(d)
+                                .ifPresent(t -> acts.use(template -> (s, how) -> template.onTrack(s, t, how)))));
+    }
+
+    private Act act(String id, String words, String about, Consumer<Device> run) {
+        return Act.of(id, words, about, "", () -> {
+                    if (desk.session().devices().isEmpty()) {
+                        desk.refuse("There is no device yet: Ctrl+Shift+I adds one.");
+                    } else {
+                        run.accept(view.get().model().device());
+                    }
+                })
+                .in(View.CATALOG);
+    }
+
+    private Optional<Track> track(Device device) {
+        Optional<Track> track = desk.session().trackOf(device.id());
+        if (track.isEmpty()) {
+            desk.refuse(device.name() + " stands on no track.");
+        }
+        return track;
+    }
+
+    private void keep(Template template) {
+        files.save(
+                "Keep as a template",
+                template.name() + " template",
+                path -> TemplateFile.save(path, template),
+                path -> "The template of " + template.name() + " is in " + path.getFileName() + ".");
+    }
+
+    private void use(Function<Template, BiFunction<Session, Template.Use, Template.Outcome>> on) {
+        files.read("Use a template", "Template", TemplateFile.ENDING, TemplateFile::read, (path, template) -> {
+            BiFunction<Session, Template.Use, Template.Outcome> using = on.apply(template);
+            try {
+                TemplateDialog.ask(desk.session(), template, using, window.get())
+                        .ifPresent(how -> {
+                            desk.edit("Use the template of " + template.name(), s -> using.apply(s, how)
+                                    .session());
+                            desk.say(Notice.good("Template", "The template of " + template.name() + " is used."));
+                        });
+            } catch (IllegalArgumentException e) {
+                desk.refuse(e.getMessage());
+            }
+        });
+    }
+}

@@ -1,0 +1,137 @@
+package agogic.desk.catalog;
+
+import agogic.core.parameter.Parameter;
+import agogic.core.session.Session;
+import agogic.core.template.Template;
+import agogic.desk.parts.Theme;
+import java.util.ArrayList;
+import java.util.HashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import java.util.function.BiFunction;
+import javafx.geometry.Insets;
+import javafx.geometry.Pos;
+import javafx.scene.control.ButtonBar;
+import javafx.scene.control.ButtonType;
+import javafx.scene.control.CheckBox;
+import javafx.scene.control.ComboBox;
+import javafx.scene.control.Dialog;
+import javafx.scene.control.Label;
+import javafx.scene.control.ListCell;
+import javafx.scene.control.ListView;
+import javafx.scene.control.ScrollPane;
+import javafx.scene.layout.HBox;
+import javafx.scene.layout.VBox;
+import javafx.stage.Window;
+
+/** Shows what a template would come to, and asks what is meant by the parameters that it does not find. */
+final class TemplateDialog extends Dialog<Template.Use> {
+    private static final String LEFT_OUT = "left out";
+
+    private final Session session;
+    private final BiFunction<Session, Template.Use, Template.Outcome> using;
+    private final ListView<Template.Line> list = new ListView<>();
+    private final CheckBox routes = new CheckBox("Connect its controls, too");
+    private final Map<Template.Key, ComboBox<String>> choices = new HashMap<>();
+    private final Map<Template.Key, List<Parameter>> candidates = new HashMap<>();
+
+    private TemplateDialog(
+            Session session,
+            Template template,
+            BiFunction<Session, Template.Use, Template.Outcome> using,
+            Window owner) {
+        this.session = session;
+        this.using = using;
+        initOwner(owner);
+        Theme.dress(this, owner);
+        setTitle("Use the template of " + template.name());
+        list.setId("template-report");
+        list.getStyleClass().addAll("points", "words");
+        list.setAccessibleText("What the template would do");
+        list.setPlaceholder(new Label("Nothing would change."));
+        list.setPrefSize(640, 240);
+        list.setCellFactory(l -> new ListCell<>() {
+            @Override
+            protected void updateItem(Template.Line line, boolean empty) {
+                super.updateItem(line, empty);
+                setText(empty || line == null ? "" : (line.done() ? "✓  " : "✕  ") + line.words());
+            }
+        });
+        routes.setId("template-routes");
+        routes.setSelected(true);
+        routes.setOnAction(e -> show(how()));
+        VBox box = new VBox(8, list);
+        List<Template.Missing> missing =
+                using.apply(session, new Template.Use(Map.of(), true)).missing();
+        if (!missing.isEmpty()) {
+            box.getChildren().addAll(new Label("Not found here. Which is meant?"), asked(missing));
+        }
+        Label hint = new Label("✓ will be done, ✕ cannot be. Points, values and all else here stay as they are.");
+        hint.getStyleClass().add("quiet");
+        box.getChildren().addAll(routes, hint);
+        box.setPadding(new Insets(12));
+        getDialogPane().setContent(box);
+        ButtonType use = new ButtonType("Use it", ButtonBar.ButtonData.OK_DONE);
+        getDialogPane().getButtonTypes().addAll(use, ButtonType.CANCEL);
+        setResultConverter(button -> button == use ? how() : null);
+        show(how());
+    }
+
+    private ScrollPane asked(List<Template.Missing> missing) {
+        VBox rows = new VBox(4);
+        for (Template.Missing one : missing) {
+            List<Parameter> all = session.device(one.device()).parameters().stream()
+                    .filter(p -> !p.reserved())
+                    .toList();
+            ComboBox<String> choice = new ComboBox<>();
+            List<String> names = new ArrayList<>(List.of(LEFT_OUT));
+            all.forEach(p -> names.add(p.name()));
+            choice.getItems().setAll(names);
+            choice.getSelectionModel().select(0);
+            choice.setAccessibleText(
+                    "Which parameter is meant by " + one.entry().name());
+            choice.setId("template-choose-" + one.entry().parameter());
+            choice.setOnAction(e -> show(how()));
+            choices.put(one.key(), choice);
+            candidates.put(one.key(), all);
+            Label name = new Label(
+                    session.device(one.device()).name() + " · " + one.entry().name());
+            name.setMinWidth(260);
+            HBox row = new HBox(8, name, choice);
+            row.setAlignment(Pos.CENTER_LEFT);
+            rows.getChildren().add(row);
+        }
+        ScrollPane pane = new ScrollPane(rows);
+        pane.setFitToWidth(true);
+        pane.setPrefHeight(Math.min(150, 36 * missing.size() + 8));
+        pane.setMinHeight(44);
+        return pane;
+    }
+
+    private Template.Use how() {
+        Map<Template.Key, String> chosen = new HashMap<>();
+        choices.forEach((key, choice) -> {
+            int n = choice.getSelectionModel().getSelectedIndex();
+            if (n > 0) {
+                chosen.put(key, candidates.get(key).get(n - 1).id());
+            }
+        });
+        return new Template.Use(chosen, routes.isSelected());
+    }
+
+    private void show(Template.Use how) {
+        Template.Outcome outcome = using.apply(session, how);
+        setHeaderText(outcome.words());
+        list.getItems().setAll(outcome.lines());
+    }
+
+    /** Asks; empty if nothing is to be done. */
+    static Optional<Template.Use> ask(
+            Session session,
+            Template template,
+            BiFunction<Session, Template.Use, Template.Outcome> using,
+            Window owner) {
+        return new TemplateDialog(session, template, using, owner).showAndWait();
+    }
+}
