@@ -83,7 +83,7 @@ final class Soundness {
         if (before == null || before.recipes() != session.recipes()) {
             session.recipes()
                     .keySet()
-                    .forEach(target -> require(session.has(target), () -> "A recipe is told for " + target));
+                    .forEach(target -> require(session.has(target), () -> "A recipe names " + target));
         }
     }
 

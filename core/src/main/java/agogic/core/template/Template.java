@@ -184,15 +184,16 @@ public record Template(String name, List<Part> parts) {
 
     /** The session with the template, what was done, and what was not found. */
     public record Outcome(Session session, List<Line> lines, List<Missing> missing) {
-        /** For people: {@code 12 things done, 1 not; 2 parameters were not found.} */
+        /** For people: {@code 12 done, 1 not; 2 parameters were not found.} */
         public String words() {
             long done = lines.stream().filter(Line::done).count();
             long not = lines.size() - done;
-            return (lines.isEmpty() ? "All of it is so already" : done + " done" + (not > 0 ? ", " + not + " not" : ""))
-                    + (missing.isEmpty()
-                            ? "."
-                            : "; not found: " + missing.size()
-                                    + (missing.size() == 1 ? " parameter." : " parameters."));
+            String absent =
+                    missing.size() + (missing.size() == 1 ? " parameter was" : " parameters were") + " not found.";
+            if (lines.isEmpty()) {
+                return missing.isEmpty() ? "All of it is so already." : "Nothing would change; " + absent;
+            }
+            return done + " done" + (not > 0 ? ", " + not + " not" : "") + (missing.isEmpty() ? "." : "; " + absent);
         }
     }
 

@@ -43,6 +43,13 @@ public record Timeline(TempoMap tempo, MetreMap metre) {
     }
 
     /** {@code 17.3.02}. */
+    /** As {@link #printBars}; before the start of the piece the beats that are left, to a tenth: {@code –2.5}. */
+    public String printPlace(double beat) {
+        return beat < -1e-9
+                ? "–" + String.format(Locale.ROOT, "%.1f", Math.ceil(-beat * 10 - 1e-9) / 10)
+                : printBars(beat);
+    }
+
     public String printBars(double beat) {
         return metre.print(beat);
     }

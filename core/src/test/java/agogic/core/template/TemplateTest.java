@@ -142,7 +142,7 @@ class TemplateTest {
         Template.Outcome first = template.onDevice(session, "c", ALL);
         assertThat(first.session()).isEqualTo(session);
         assertThat(first.missing()).hasSize(1);
-        assertThat(first.words()).contains("not found: 1 parameter");
+        assertThat(first.words()).isEqualTo("Nothing would change; 1 parameter was not found.");
         Template.Key key = first.missing().get(0).key();
 
         Template.Outcome chosen = template.onDevice(session, "c", new Template.Use(Map.of(key, "p3"), true));

@@ -73,6 +73,9 @@ class TimelineTest {
     @Test
     void positionsReadAsBarBeatHundredths() {
         assertThat(comet.printBars(64)).isEqualTo("17.1.00");
+        assertThat(comet.printPlace(64)).isEqualTo("17.1.00");
+        assertThat(comet.printPlace(-2.43)).isEqualTo("–2.5");
+        assertThat(comet.printPlace(-2.4)).isEqualTo("–2.4");
         assertThat(comet.printBars(66.02)).isEqualTo("17.3.02");
         assertThat(comet.printBars(63.9999)).isEqualTo("17.1.00");
         assertThat(comet.speakBars(77)).isEqualTo("bar 20 beat 2");

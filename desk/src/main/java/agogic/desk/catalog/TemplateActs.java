@@ -38,22 +38,22 @@ public final class TemplateActs {
                 acts.act(
                         "template-keep",
                         "Keep the device as a template…",
-                        "Its names, sockets, routes and recipes go to a file, without points or values",
+                        "Names, sockets, routes and recipes, in a file",
                         d -> acts.keep(Template.ofDevice(desk.session(), d.id()))),
                 acts.act(
                         "template-keep-track",
                         "Keep the track as a template…",
-                        "Those of all devices of its track go to a file, without points or values",
+                        "Of all devices of its track, in a file",
                         d -> acts.track(d).ifPresent(t -> acts.keep(Template.ofTrack(desk.session(), t)))),
                 acts.act(
                         "template-use",
                         "Use a template on the device…",
-                        "Names, sockets, routes and recipes of a file; what would change is told before",
+                        "Shows what would change, then asks",
                         d -> acts.use(template -> (s, how) -> template.onDevice(s, d.id(), how))),
                 acts.act(
                         "template-use-track",
                         "Use a template on the track…",
-                        "On each device of its track that the file knows; what would change is told before",
+                        "On each device that the file knows",
                         d -> acts.track(d)
                                 .ifPresent(t -> acts.use(template -> (s, how) -> template.onTrack(s, t, how)))));
     }

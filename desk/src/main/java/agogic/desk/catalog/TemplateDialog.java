@@ -5,8 +5,10 @@ import agogic.core.session.Session;
 import agogic.core.template.Template;
 import agogic.desk.parts.Theme;
 import java.util.ArrayList;
+import java.util.Comparator;
 import java.util.HashMap;
 import java.util.List;
+import java.util.Locale;
 import java.util.Map;
 import java.util.Optional;
 import java.util.function.BiFunction;
@@ -65,7 +67,10 @@ final class TemplateDialog extends Dialog<Template.Use> {
         List<Template.Missing> missing =
                 using.apply(session, new Template.Use(Map.of(), true)).missing();
         if (!missing.isEmpty()) {
-            box.getChildren().addAll(new Label("Not found here. Which is meant?"), asked(missing));
+            box.getChildren()
+                    .addAll(
+                            new Label("Not found on " + devices(missing) + ". What is meant by…"),
+                            asked(template, missing));
         }
         Label hint = new Label("✓ will be done, ✕ cannot be. Points, values and all else here stay as they are.");
         hint.getStyleClass().add("quiet");
@@ -78,11 +83,12 @@ final class TemplateDialog extends Dialog<Template.Use> {
         show(how());
     }
 
-    private ScrollPane asked(List<Template.Missing> missing) {
+    private ScrollPane asked(Template template, List<Template.Missing> missing) {
         VBox rows = new VBox(4);
         for (Template.Missing one : missing) {
             List<Parameter> all = session.device(one.device()).parameters().stream()
                     .filter(p -> !p.reserved())
+                    .sorted(Comparator.comparing(p -> !alike(p, one.entry())))
                     .toList();
             ComboBox<String> choice = new ComboBox<>();
             List<String> names = new ArrayList<>(List.of(LEFT_OUT));
@@ -95,8 +101,8 @@ final class TemplateDialog extends Dialog<Template.Use> {
             choice.setOnAction(e -> show(how()));
             choices.put(one.key(), choice);
             candidates.put(one.key(), all);
-            Label name = new Label(
-                    session.device(one.device()).name() + " · " + one.entry().name());
+            Label name = new Label(template.parts().get(one.part()).device() + " · "
+                    + one.entry().name());
             name.setMinWidth(260);
             HBox row = new HBox(8, name, choice);
             row.setAlignment(Pos.CENTER_LEFT);
@@ -107,6 +113,22 @@ final class TemplateDialog extends Dialog<Template.Use> {
         pane.setPrefHeight(Math.min(150, 36 * missing.size() + 8));
         pane.setMinHeight(44);
         return pane;
+    }
+
+    private String devices(List<Template.Missing> missing) {
+        return String.join(
+                ", ",
+                missing.stream()
+                        .map(m -> session.device(m.device()).name())
+                        .distinct()
+                        .toList());
+    }
+
+    /** True if one of the two names holds the other: such come first. */
+    private static boolean alike(Parameter parameter, Template.Entry entry) {
+        String here = parameter.name().toLowerCase(Locale.ROOT);
+        String there = entry.name().toLowerCase(Locale.ROOT);
+        return here.contains(there) || there.contains(here);
     }
 
     private Template.Use how() {

@@ -7,6 +7,7 @@ import agogic.core.learn.Recognised;
 import agogic.core.route.Hand;
 import agogic.core.route.Target;
 import agogic.core.session.Session;
+import agogic.core.session.TargetName;
 import agogic.core.surface.Surface;
 import java.util.ArrayList;
 import java.util.List;
@@ -184,7 +185,7 @@ public final class Learner {
         for (Learning.Step step : now.steps()) {
             step.hand()
                     .ifPresent(hand -> wires.add(draft.control(hand).name() + " → "
-                            + draft.parameter(step.target().orElseThrow()).name()));
+                            + TargetName.of(draft, step.target().orElseThrow())));
         }
         return String.join(", ", wires.subList(0, Math.min(4, wires.size())))
                 + (wires.size() > 4 ? " and " + (wires.size() - 4) + " more." : ".");

@@ -375,13 +375,14 @@ public final class RefineMarks {
 
     private void takes(List<Mark> marks) {
         EnvelopeMarks.Field f = field();
-        double top = height - TAKES + 6;
-        marks.add(new Mark.Words(8, top + 18, "Takes", Ink.QUIET, 11.5, false, false, -1));
-        marks.add(new Mark.Box(f.left(), top, f.width(), 26, 6, Ink.PANEL, Ink.NONE, 0));
         List<Stretch> all = lane.stretches();
         int[] rows = rows(all);
         int most = Arrays.stream(rows).max().orElse(0) + 1;
-        double tall = 26.0 / most;
+        double whole = most > 1 ? 34 : 26;
+        double top = height - TAKES + 32 - whole;
+        marks.add(new Mark.Words(8, top + whole / 2 + 5, "Takes", Ink.QUIET, 11.5, false, false, -1));
+        marks.add(new Mark.Box(f.left(), top, f.width(), whole, 6, Ink.PANEL, Ink.NONE, 0));
+        double tall = whole / most;
         for (int i = 0; i < all.size(); i++) {
             Stretch stretch = all.get(i);
             double x0 = Math.max(f.left(), x(stretch.from()));
@@ -407,7 +408,7 @@ public final class RefineMarks {
                             (stretch.name().isEmpty() ? "Ride " + stretch.ride().replaceAll("\\D", "") : stretch.name())
                                     + " · " + stretch.mode().spoken() + " · raw moves kept",
                             Ink.TEXT,
-                            Math.min(11.5, tall - 2),
+                            Math.min(11.5, tall - 6),
                             false,
                             false,
                             -1));

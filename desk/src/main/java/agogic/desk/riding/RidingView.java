@@ -131,7 +131,10 @@ public final class RidingView extends BorderPane {
         }
 
         void tell() {
-            StringBuilder words = new StringBuilder(desk.timeline().speakBars(Math.max(0, drawnAt)));
+            StringBuilder words = new StringBuilder(
+                    drawnAt < 0
+                            ? "Count-in, " + desk.timeline().printPlace(drawnAt).substring(1) + " beats to go"
+                            : desk.timeline().speakBars(drawnAt));
             for (Route route : shown) {
                 Parameter parameter = desk.session().parameter(route.target());
                 words.append(", ")
@@ -170,7 +173,7 @@ public final class RidingView extends BorderPane {
         }
 
         private void bars(List<Mark> marks, double wide) {
-            String position = desk.timeline().printBars(Math.max(0, drawnAt));
+            String position = desk.timeline().printPlace(drawnAt);
             marks.add(new Mark.Words(20, 22, position, Ink.TEXT, 18, true, true, -1));
             for (int bar : desk.timeline().metre().barsBetween(time.from(), time.to())) {
                 double beat = desk.timeline().metre().beatOfBar(bar);

@@ -153,7 +153,7 @@ public final class SetActs {
         }
         SnapshotSet set = drawer.get().set();
         if (set.snapshots().size() < 2) {
-            desk.refuse("One snapshot is no way: Alt+N takes another.");
+            desk.refuse("Two snapshots are needed: Alt+N takes another.");
             return;
         }
         new SnapshotForms.BetweenTwo(desk, set, window.get()).showAndWait().ifPresent(made -> {

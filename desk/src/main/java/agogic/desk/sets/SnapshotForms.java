@@ -199,7 +199,7 @@ final class SnapshotForms {
             Between.Outcome made = made();
             int n = made.session().macro(made.macro()).members().size();
             return n
-                    + (n == 1 ? " parameter goes along." : " parameters go along.")
+                    + (n == 1 ? " parameter moves with the macro." : " parameters move with the macro.")
                     + (made.left().isEmpty() ? "" : " Left out: " + String.join("; ", made.left()) + ".");
         }
 

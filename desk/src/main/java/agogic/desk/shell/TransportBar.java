@@ -249,9 +249,10 @@ public final class TransportBar extends HBox {
         readAt = at;
         double seconds = state.position();
         if (!position.isFocused()) {
-            String text = seconds < 0
-                    ? "–" + countdown(seconds)
-                    : desk.timeline().printBars(desk.riding().positionBeat());
+            double beat = seconds < 0
+                    ? desk.timeline().beatAt(seconds)
+                    : desk.riding().positionBeat();
+            String text = desk.timeline().printPlace(beat);
             if (!text.equals(position.getText())) {
                 position.setText(text);
             }
@@ -263,9 +264,5 @@ public final class TransportBar extends HBox {
             metre.setAccessibleText("Metre " + now);
         }
         showTempo();
-    }
-
-    private String countdown(double seconds) {
-        return String.format(Locale.ROOT, "%.1f", Math.ceil(-desk.timeline().beatAt(seconds) * 10) / 10);
     }
 }
