@@ -64,13 +64,18 @@ final class Sentences {
         if (verdict.heard() && verdict != Verdict.TOUCHED && bypassed(route)) {
             String device = session.device(route.target().device()).name();
             boolean written = verdict == Verdict.WRITTEN || verdict == Verdict.LEAD_IN;
+            // Where its lane says so, another rest would not switch it off.
+            boolean byLane = Mend.bypass(session, route.target().device())
+                    .flatMap(session::laneIfAny)
+                    .filter(l -> l.points() > 0)
+                    .isPresent();
             return trace(
                     Verdict.BYPASSED,
                     written ? "Writing" : "Not heard",
                     heard + (written ? " — written" : "") + " — the wire stops behind the sound: " + device
-                            + " is bypassed.",
+                            + " is bypassed" + (byLane ? " by its lane." : "."),
                     route,
-                    Trace.Act.BYPASS_OFF);
+                    byLane ? null : Trace.Act.BYPASS_OFF);
         }
         String kept = moved + " stays at " + parameter.print(currentValue(route));
         return switch (verdict) {

@@ -2,6 +2,7 @@ package agogic.core.assign;
 
 import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.assertThatThrownBy;
+import static org.assertj.core.api.Assertions.within;
 
 import agogic.core.Pieces;
 import agogic.core.assign.ControllerMap.Fate;
@@ -10,6 +11,7 @@ import agogic.core.device.Device;
 import agogic.core.group.Macros;
 import agogic.core.macro.Macro;
 import agogic.core.parameter.Parameter;
+import agogic.core.play.Engine;
 import agogic.core.route.Hand;
 import agogic.core.route.Route;
 import agogic.core.route.Span;
@@ -103,6 +105,29 @@ class ControllerMapTest {
         assertThat(cutoff.smoothing()).isEqualTo(30);
         assertThat(there.session().macros()).hasSize(1);
         assertThat(there.session().macros().get(0).members()).isEmpty();
+    }
+
+    /** Where the macro rested at home is not where it rests here: what stands here stands afterwards. */
+    @Test
+    void whatIsHeardStaysWhereItStands() {
+        Session home = home();
+        Macro macro = home.macros().get(0);
+        home = home.with(macro.with(macro.parameter().restingAt(0.9)));
+        Session other = Pieces.of(device("filter", "Filter", "cutoff", "drive"), device("echo", "Echo", "time", "mix"));
+        Session there = ControllerMap.of(home, "s").applyTo(other).session();
+        assertThat(there.macros().get(0).members()).hasSize(2);
+        Engine before = new Engine(other);
+        Engine after = new Engine(there);
+        before.tick(0);
+        after.tick(0);
+        for (Device device : other.devices()) {
+            for (Parameter parameter : device.parameters()) {
+                Target target = new Target(device.id(), parameter.id());
+                assertThat(after.live().value(after.index().of(target)))
+                        .as("%s", target)
+                        .isCloseTo(before.live().value(before.index().of(target)), within(1e-12));
+            }
+        }
     }
 
     @Test

@@ -77,6 +77,11 @@ class CheckTest {
         Surface surface = session.surface("s");
         Session alike = session.with(surface.with(surface.find("fader-2").speaking(new Address.Cc(1, 20))));
         assertThat(kinds(alike)).containsExactly(Finding.Kind.SAME_MESSAGE);
+        Surface other = new Surface("s2", "Other", surface.port(), List.of(surface.find("fader-1")));
+        assertThat(kinds(session.with(other))).contains(Finding.Kind.SAME_MESSAGE);
+        Surface apart = new Surface(
+                "s2", "Other", surface.port(), List.of(surface.find("fader-1").speaking(new Address.Cc(1, 99))));
+        assertThat(kinds(session.with(apart))).doesNotContain(Finding.Kind.SAME_MESSAGE);
         Session two = Pieces.routed(session, 1, "p2");
         assertThat(kinds(two)).containsExactly(Finding.Kind.ONE_HAND);
     }

@@ -78,6 +78,27 @@ class TraceTest {
     }
 
     @Test
+    void behindABypassedDeviceNothingIsHeard() {
+        List<Parameter> all = new ArrayList<>(Pieces.percents(2));
+        all.add(Parameter.stepped("by", "Bypass", "", 1, "Off", "On"));
+        Session session = Pieces.routed(Pieces.of(Pieces.device(all, 4, "p1", "by")), 1, "p1");
+        Trace trace = moved(session, true);
+        assertThat(trace.verdict()).isEqualTo(Verdict.BYPASSED);
+        assertThat(trace.verdict().heard()).isFalse();
+        assertThat(trace.sentence()).endsWith("the wire stops behind the sound: Device is bypassed.");
+        assertThat(trace.act()).contains(Trace.Act.BYPASS_OFF);
+        Session mended = Mend.of(session, trace).orElseThrow().edit().apply(session);
+        assertThat(moved(mended, true).verdict()).isEqualTo(Verdict.HEARD_IN_READ);
+
+        // By its lane: another rest would not help, and is not offered.
+        Session drawn = Pieces.drawn(mended, "by", 0, 0.75, 30, 0.75);
+        Trace there = moved(drawn, true);
+        assertThat(there.verdict()).isEqualTo(Verdict.BYPASSED);
+        assertThat(there.sentence()).endsWith("Device is bypassed by its lane.");
+        assertThat(there.act()).isEmpty();
+    }
+
+    @Test
     void whereAnEnvelopePlaysTheHandStopsThere() {
         Session session = Pieces.drawn(session(), "p1", 0, 0.25, 30, 0.25);
         Trace trace = moved(session, true);
