@@ -182,6 +182,7 @@ class LayersTest extends WindowTest {
             until(() -> shownLayer() != was);
         }
         Session converted = desk().session();
+        int looked = shownLayer();
         push(KeyCode.SHIFT, KeyCode.C);
         see("#layer-becomes");
         ComboBox<String> becomes = node("#layer-becomes");
@@ -197,6 +198,12 @@ class LayersTest extends WindowTest {
         for (double beat = 0; beat < 64; beat += 0.05) {
             assertThat(heard(beat)).as("at %s", beat).isCloseTo(heard(converted, beat), within(1e-9));
         }
+        // What was looked at is looked at again after undo.
+        push(KeyCode.CONTROL, KeyCode.Z);
+        until(() -> desk().session() == converted);
+        assertThat(shownLayer()).isEqualTo(looked);
+        push(KeyCode.CONTROL, KeyCode.Y);
+        until(() -> desk().session() != converted);
 
         push(KeyCode.DIGIT1);
         until(() -> lookup("#routes").tryQuery().filter(Node::isVisible).isPresent());
