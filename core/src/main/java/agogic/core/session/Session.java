@@ -31,6 +31,8 @@ public final class Session {
     /** How many surfaces a session can have. */
     public static final int MOST_SURFACES = 32;
 
+    private static final String GONE = "a control that is gone";
+
     private final String name;
     private final String subtitle;
     private final Timeline timeline;
@@ -302,11 +304,28 @@ public final class Session {
         return at(rides, lookup.rides.of(id), "ride", id);
     }
 
-    /** The name of a control for people; “a control that is gone” if the session has it no more. */
+    /** The name of a control with that of its surface: {@code Fader 3 of North Eight}. */
+    public String wholeControlName(Hand hand) {
+        Control found = find(hand);
+        return (found == null ? GONE : found.name()) + " of "
+                + surface(hand.surface()).name();
+    }
+
+    /**
+     * The name of a control for people, with that of its surface where another has one of that name; “a control that is
+     * gone” if the session has it no more.
+     */
     public String controlName(Hand hand) {
         Control found = find(hand);
         boolean screen = hand.surface().equals(Hand.SCREEN);
-        return found != null ? found.name() : screen ? "The screen" : "a control that is gone";
+        if (found != null) {
+            boolean elsewhere = surfaces.stream()
+                    .filter(s -> !s.id().equals(hand.surface()))
+                    .flatMap(s -> s.controls().stream())
+                    .anyMatch(c -> c.name().equalsIgnoreCase(found.name()));
+            return elsewhere ? wholeControlName(hand) : found.name();
+        }
+        return screen ? "The screen" : GONE;
     }
 
     /** The macro with this id. */

@@ -82,6 +82,10 @@ class CheckTest {
         Surface apart = new Surface(
                 "s2", "Other", surface.port(), List.of(surface.find("fader-1").speaking(new Address.Cc(1, 99))));
         assertThat(kinds(session.with(apart))).doesNotContain(Finding.Kind.SAME_MESSAGE);
+        Surface alone = new Surface("s3", "Third", "Third", List.of(surface.find("fader-1")));
+        Session off = session.with(session.routes().get(0).switched(false));
+        assertThat(Check.of(off).get(0).sentence()).startsWith("Fader 1 → Device");
+        assertThat(Check.of(off.with(alone)).get(0).sentence()).startsWith("Fader 1 of Surface → Device");
         Session two = Pieces.routed(session, 1, "p2");
         assertThat(kinds(two)).containsExactly(Finding.Kind.ONE_HAND);
     }

@@ -68,8 +68,7 @@ public final class Afterwards {
     }
 
     private static String what(Session session, LooseRide ride) {
-        return session.controlName(ride.hand()) + " of "
-                + session.surface(ride.hand().surface()).name();
+        return session.wholeControlName(ride.hand());
     }
 
     /** Where it would be written, and when it was done; why not, if it cannot be. */

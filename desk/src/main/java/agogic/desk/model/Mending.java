@@ -142,7 +142,7 @@ public final class Mending {
                 .collect(Collectors.joining(", "));
         desk.say(Notice.good(
                 "Connected",
-                control + " of " + desk.session().surface(hand.surface()).name() + " moves " + name + " now"
+                desk.session().wholeControlName(hand) + " moves " + name + " now"
                         + (others.isEmpty() ? "." : ", as " + others + " does.")));
     }
 
