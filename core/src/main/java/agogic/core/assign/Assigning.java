@@ -44,6 +44,14 @@ public final class Assigning {
                 .toList();
     }
 
+    /** The route by which a hand moves a target, if there is one. */
+    public static Optional<Route> route(Session session, Hand hand, Target target) {
+        return session.routes().stream()
+                .filter(r -> r.target().equals(target)
+                        && r.hand().filter(hand::equals).isPresent())
+                .findFirst();
+    }
+
     /** True if two different controls count at the same time: pages part only the controls of one surface. */
     static boolean together(Hand a, Hand b) {
         return !a.surface().equals(b.surface()) || a.page() == 0 || b.page() == 0 || a.page() == b.page();
@@ -70,10 +78,7 @@ public final class Assigning {
         if (!macroItself && after.device(target.device()).exposure(target.parameter()) != Exposure.EXPOSED) {
             after = Exposing.expose(after, List.of(target)).session();
         }
-        boolean there = after.routes().stream()
-                .anyMatch(r -> r.target().equals(target)
-                        && r.hand().filter(hand::equals).isPresent());
-        if (there) {
+        if (route(after, hand, target).isPresent()) {
             return after;
         }
         for (Route route : after.routes()) {

@@ -153,10 +153,7 @@ final class MapUse {
             return;
         }
         Hand hand = new Hand(surface, control.id(), page);
-        boolean already = session.routes().stream()
-                .anyMatch(r -> r.target().equals(found.target)
-                        && r.hand().filter(hand::equals).isPresent());
-        if (already) {
+        if (Assigning.route(session, hand, found.target).isPresent()) {
             say(from, tie.place(), Fate.ALREADY, "with the span that it has here");
             return;
         }
@@ -170,13 +167,8 @@ final class MapUse {
             return;
         }
         session = Assigning.connect(session, hand, found.target, Assigning.How.ADD);
-        for (Route route : session.routes()) {
-            if (route.target().equals(found.target)
-                    && route.hand().filter(hand::equals).isPresent()) {
-                session =
-                        session.with(route.with(tie.span()).with(tie.takeover()).smoothed(tie.smoothing()));
-            }
-        }
+        Route route = Assigning.route(session, hand, found.target).orElseThrow();
+        session = session.with(route.with(tie.span()).with(tie.takeover()).smoothed(tie.smoothing()));
         boolean macroItself = found.target.device().equals(Macro.DEVICE);
         Device device = session.device(found.target.device());
         boolean waits = !macroItself && device.exposure(found.target.parameter()) != Exposure.EXPOSED;

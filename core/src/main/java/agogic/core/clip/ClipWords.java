@@ -7,7 +7,6 @@ import agogic.core.session.Track;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Locale;
-import java.util.Optional;
 
 /**
  * Edits of clips in a few words: {@code move 17}, {@code copy 17}, {@code repeat 33}, {@code cut 20}, {@code resize 9 13},
@@ -62,12 +61,6 @@ public final class ClipWords {
                         + (names.size() > 12 ? ", …" : "") + ".");
     }
 
-    /** An empty clip on a track, from one beat to another. */
-    public static Clips.Made make(Session session, String trackId, String name, double from, double to) {
-        Positions.within(session, to);
-        return Clips.add(session, trackId, name, from, to);
-    }
-
     /**
      * The session after what the words say was done to a clip.
      *
@@ -103,17 +96,15 @@ public final class ClipWords {
 
     private static double beats(Session session, Clip clip, String text) {
         String[] parts = text.split(" ");
-        Optional<Double> number = parts[0].matches("\\d{1,6}(\\.\\d{1,6})?")
-                ? Optional.of(Double.parseDouble(parts[0]))
-                : Optional.empty();
+        boolean number = parts[0].matches("\\d{1,6}(\\.\\d{1,6})?");
         boolean bars = parts.length == 2 && parts[1].matches("bars?");
-        if (number.isEmpty() || !bars && !(parts.length == 1 || parts.length == 2 && parts[1].matches("beats?"))) {
+        if (!number || !bars && !(parts.length == 1 || parts.length == 2 && parts[1].matches("beats?"))) {
             throw new IllegalArgumentException("“" + text + "” is no length. Expected such as 8 bars, or 4 beats.");
         }
         double bar = session.timeline()
                 .metre()
                 .metreOfBar(session.timeline().metre().barAt(clip.beat() + 1e-6))
                 .quartersInBar();
-        return number.get() * (bars ? bar : 1);
+        return Double.parseDouble(parts[0]) * (bars ? bar : 1);
     }
 }

@@ -55,10 +55,7 @@ public final class Clips {
         if (!(from >= 0 && to - from >= SHORTEST)) {
             throw new IllegalArgumentException(name + " has to end after it begins.");
         }
-        Track track = session.tracks().stream()
-                .filter(t -> t.id().equals(trackId))
-                .findFirst()
-                .orElseThrow(() -> new IllegalArgumentException("The session has no track “" + trackId + "”."));
+        Track track = session.track(trackId);
         String id = freshId(session);
         List<Clip> clips = new ArrayList<>(track.clips());
         clips.add(new Clip(name.strip(), from, to - from, List.of(), List.of(), List.of()).called(id));

@@ -12,10 +12,7 @@ public final class Adding {
 
     /** With one device more at the end of a track, on its channel, under an id and a name that nobody has yet. */
     public static Session of(Session session, Device device, String trackId) {
-        Track track = session.tracks().stream()
-                .filter(t -> t.id().equals(trackId))
-                .findFirst()
-                .orElseThrow(() -> new IllegalArgumentException("There is no track " + trackId + "."));
+        Track track = session.track(trackId);
         String id = device.id();
         String called = device.name();
         for (int n = 2; taken(session, id, called); n++) {

@@ -39,10 +39,7 @@ public record Removing(
         if (session.tracks().size() == 1) {
             throw new IllegalArgumentException("A piece has one track at least: rename it, or empty it.");
         }
-        Track track = session.tracks().stream()
-                .filter(t -> t.id().equals(id))
-                .findFirst()
-                .orElseThrow(() -> new IllegalArgumentException("There is no track " + id + "."));
+        Track track = session.track(id);
         int notes = track.clips().stream().mapToInt(c -> c.notes().size()).sum();
         return of(session, id, track.devices(), notes);
     }

@@ -9,7 +9,6 @@ import agogic.core.macro.Macro;
 import agogic.core.macro.MacroOrder;
 import agogic.core.macro.Member;
 import agogic.core.parameter.Parameter;
-import agogic.core.refine.Recipe;
 import agogic.core.route.Hand;
 import agogic.core.route.Into;
 import agogic.core.route.Route;
@@ -233,9 +232,8 @@ final class Planning {
             exposed = device.exposure(parameter.id()) == Exposure.EXPOSED;
             follows |= device.leaderOf(parameter.id()).isPresent();
         }
-        double easeBack = easeBack(
-                session.laneIfAny(target).orElse(null),
-                session.recipes().getOrDefault(target, Recipe.usual(parameter)));
+        double easeBack =
+                session.nextRecipe(target, session.lane(target).layer()).easeBack();
         double resolution = route.hand()
                 .filter(session::has)
                 .map(session::control)
@@ -256,12 +254,6 @@ final class Planning {
         return same
                 ? earlier
                 : new RouteState(route, r, p, parameter, exposed, follows, lent, clips, easeBack, resolution);
-    }
-
-    private static double easeBack(Lane lane, Recipe first) {
-        int n = lane == null ? 0 : lane.stretches().size();
-        Recipe recipe = n == 0 ? first : lane.stretches().get(n - 1).recipe();
-        return recipe.easeBack();
     }
 
     private static int[] with(int[] all, int one) {

@@ -2,6 +2,7 @@ package agogic.core.session;
 
 import agogic.core.device.Device;
 import agogic.core.lane.Lane;
+import agogic.core.lane.Layer;
 import agogic.core.lane.LayerStack;
 import agogic.core.list.SharedList;
 import agogic.core.macro.Macro;
@@ -275,6 +276,11 @@ public final class Session {
         return id.equals(Macro.DEVICE) ? Macro.device(macros) : at(devices, lookup.devices.of(id), "device", id);
     }
 
+    /** The track with this id. */
+    public Track track(String id) {
+        return at(tracks, lookup.tracks.of(id), "track", id);
+    }
+
     /** The surface with this id. */
     public Surface surface(String id) {
         return at(surfaces, lookup.surfaces.of(id), "surface", id);
@@ -491,6 +497,16 @@ public final class Session {
 
     public Session withRecipes(Map<Target, Recipe> newRecipes) {
         return changed(draft -> draft.recipes = newRecipes);
+    }
+
+    /** How the next pass into a layer of a target is drawn: as its last ride, else as was told for the first, else as is usual. */
+    public Recipe nextRecipe(Target target, Layer layer) {
+        int n = layer.stretches().size();
+        if (n > 0) {
+            return layer.stretches().get(n - 1).recipe();
+        }
+        Recipe usual = Recipe.usual(layer.scale(parameter(target)));
+        return layer.offset() ? usual : recipes.getOrDefault(target, usual);
     }
 
     /** With the first pass over a target drawn by this recipe. */

@@ -271,10 +271,7 @@ final class TemplateUse {
             return;
         }
         Hand hand = found.get();
-        boolean there = session.routes().stream()
-                .anyMatch(r -> r.target().equals(target)
-                        && r.hand().filter(hand::equals).isPresent());
-        if (there) {
+        if (Assigning.route(session, hand, target).isPresent()) {
             return;
         }
         List<Route> others = Assigning.othersOfHand(session, hand, target);
@@ -289,11 +286,7 @@ final class TemplateUse {
                                         .toList());
         attempt(session.controlName(hand) + " moves " + said(target) + too, s -> {
             Session with = Assigning.connect(s, hand, target, Assigning.How.ADD);
-            Route route = with.routes().stream()
-                    .filter(r -> r.target().equals(target)
-                            && r.hand().filter(hand::equals).isPresent())
-                    .findFirst()
-                    .orElseThrow();
+            Route route = Assigning.route(with, hand, target).orElseThrow();
             return with.with(route.with(tie.span()).with(tie.takeover()).smoothed(tie.smoothing()));
         });
     }

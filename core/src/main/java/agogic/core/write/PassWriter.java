@@ -151,20 +151,12 @@ public final class PassWriter {
         return after;
     }
 
-    /** How the first pass into a layer is drawn: as told for its values, else as is usual. */
-    private static Recipe first(Session session, Target target, Layer into, Parameter scale) {
-        Recipe usual = Recipe.usual(scale);
-        return into.offset() ? usual : session.recipes().getOrDefault(target, usual);
-    }
-
     private static Stretch stretch(Session session, Pass pass, Ride ride, Pass.Say say, int layer, Places.Place place) {
         Layer into = session.lane(pass.route().target()).layer(layer);
         double start = Math.max(say.first(), Math.min(say.last(), say.from()));
         double end = Math.max(start, Math.min(say.last(), say.to()));
         Parameter scale = into.scale(session.parameter(pass.route().target()));
-        Recipe recipe = into.stretches().isEmpty()
-                ? first(session, pass.route().target(), into, scale)
-                : into.stretches().get(into.stretches().size() - 1).recipe();
+        Recipe recipe = session.nextRecipe(pass.route().target(), into);
         Span span = into.offset()
                 ? moving(pass.route().span(), zero(pass, say.touch()))
                 : pass.route().span();

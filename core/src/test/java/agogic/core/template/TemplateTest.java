@@ -9,6 +9,8 @@ import agogic.core.device.Device;
 import agogic.core.device.Exposure;
 import agogic.core.device.Socket;
 import agogic.core.expose.Exposing;
+import agogic.core.expose.Removing;
+import agogic.core.lane.Layer;
 import agogic.core.parameter.Parameter;
 import agogic.core.refine.Recipe;
 import agogic.core.route.Hand;
@@ -17,6 +19,7 @@ import agogic.core.route.Span;
 import agogic.core.route.Takeover;
 import agogic.core.route.Target;
 import agogic.core.session.Session;
+import agogic.core.shape.Versions;
 import java.util.List;
 import java.util.Map;
 import java.util.Random;
@@ -173,5 +176,25 @@ class TemplateTest {
         assertThat(outcome.lines()).extracting(Template.Line::words).anyMatch(w -> w.startsWith("The a: Strings has"));
         assertThatThrownBy(() -> template.onDevice(there, "q", ALL)).hasMessageContaining("Use it on a track");
         assertThatThrownBy(() -> new Template("Nothing", List.of())).hasMessageContaining("no device");
+    }
+
+    /** A told recipe beside a first pass, an offset layer, a ride that is there, a device that goes, and a version. */
+    @Test
+    void aToldRecipeMeetsPassesLayersDevicesAndVersions() {
+        Session session = Pieces.of(device("a", "kind", 0), device("b", "kind", 0));
+        Target own = new Target("a", "p1");
+        Target there = new Target("b", "p1");
+        Recipe told = Recipe.usual(session.parameter(own)).steadied(0.4);
+        Session laid = Template.ofDevice(session.drawing(own, told), "a")
+                .onDevice(session, "b", ALL)
+                .session();
+        assertThat(laid.nextRecipe(there, laid.lane(there).layer())).isEqualTo(told);
+        assertThat(laid.nextRecipe(there, Layer.of("", true)).steady())
+                .isEqualTo(Recipe.usual(session.parameter(there)).steady());
+        assertThat(laid.nextRecipe(own, laid.lane(own).layer())).isEqualTo(Recipe.usual(session.parameter(own)));
+        assertThat(Removing.device(laid, "b").apply(laid).recipes()).isEmpty();
+        Session kept = Versions.keep(laid, "Then");
+        Session bare = kept.withRecipes(Map.of());
+        assertThat(Versions.back(bare, bare.versions().get(0)).recipes()).isEqualTo(laid.recipes());
     }
 }

@@ -91,6 +91,18 @@ public final class ChainActs {
     }
 
     private Act device(String id, String words, String about, String key, Consumer<Device> run) {
+        return onDevice(desk, view, id, words, about, key, run);
+    }
+
+    /** An act on the device that is chosen in the Catalog. */
+    static Act onDevice(
+            Desk desk,
+            Supplier<CatalogView> view,
+            String id,
+            String words,
+            String about,
+            String key,
+            Consumer<Device> run) {
         return Act.of(id, words, about, key, () -> {
                     if (desk.session().devices().isEmpty()) {
                         desk.refuse("There is no device yet: Ctrl+Shift+I adds one.");

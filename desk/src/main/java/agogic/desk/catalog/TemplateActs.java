@@ -8,7 +8,6 @@ import agogic.desk.acts.Act;
 import agogic.desk.files.Files;
 import agogic.desk.model.Desk;
 import agogic.desk.model.Notice;
-import agogic.desk.model.View;
 import agogic.formats.session.TemplateFile;
 import java.util.List;
 import java.util.Optional;
@@ -59,14 +58,7 @@ public final class TemplateActs {
     }
 
     private Act act(String id, String words, String about, Consumer<Device> run) {
-        return Act.of(id, words, about, "", () -> {
-                    if (desk.session().devices().isEmpty()) {
-                        desk.refuse("There is no device yet: Ctrl+Shift+I adds one.");
-                    } else {
-                        run.accept(view.get().model().device());
-                    }
-                })
-                .in(View.CATALOG);
+        return ChainActs.onDevice(desk, view, id, words, about, "", run);
     }
 
     private Optional<Track> track(Device device) {

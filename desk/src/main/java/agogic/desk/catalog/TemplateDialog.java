@@ -3,6 +3,7 @@ package agogic.desk.catalog;
 import agogic.core.parameter.Parameter;
 import agogic.core.session.Session;
 import agogic.core.template.Template;
+import agogic.desk.parts.ReportList;
 import agogic.desk.parts.Theme;
 import java.util.ArrayList;
 import java.util.Comparator;
@@ -20,8 +21,6 @@ import javafx.scene.control.CheckBox;
 import javafx.scene.control.ComboBox;
 import javafx.scene.control.Dialog;
 import javafx.scene.control.Label;
-import javafx.scene.control.ListCell;
-import javafx.scene.control.ListView;
 import javafx.scene.control.ScrollPane;
 import javafx.scene.layout.HBox;
 import javafx.scene.layout.VBox;
@@ -33,7 +32,7 @@ final class TemplateDialog extends Dialog<Template.Use> {
 
     private final Session session;
     private final BiFunction<Session, Template.Use, Template.Outcome> using;
-    private final ListView<Template.Line> list = new ListView<>();
+    private final ReportList list = new ReportList("template-report", "What the template would do");
     private final CheckBox routes = new CheckBox("Connect its controls, too");
     private final Map<Template.Key, ComboBox<String>> choices = new HashMap<>();
     private final Map<Template.Key, List<Parameter>> candidates = new HashMap<>();
@@ -48,18 +47,8 @@ final class TemplateDialog extends Dialog<Template.Use> {
         initOwner(owner);
         Theme.dress(this, owner);
         setTitle("Use the template of " + template.name());
-        list.setId("template-report");
-        list.getStyleClass().addAll("points", "words");
-        list.setAccessibleText("What the template would do");
         list.setPlaceholder(new Label("Nothing would change."));
         list.setPrefSize(640, 240);
-        list.setCellFactory(l -> new ListCell<>() {
-            @Override
-            protected void updateItem(Template.Line line, boolean empty) {
-                super.updateItem(line, empty);
-                setText(empty || line == null ? "" : (line.done() ? "✓  " : "✕  ") + line.words());
-            }
-        });
         routes.setId("template-routes");
         routes.setSelected(true);
         routes.setOnAction(e -> show(how()));
@@ -145,7 +134,10 @@ final class TemplateDialog extends Dialog<Template.Use> {
     private void show(Template.Use how) {
         Template.Outcome outcome = using.apply(session, how);
         setHeaderText(outcome.words());
-        list.getItems().setAll(outcome.lines());
+        list.getItems()
+                .setAll(outcome.lines().stream()
+                        .map(line -> new ReportList.Line(line.done(), line.words()))
+                        .toList());
     }
 
     /** Asks; empty if nothing is to be done. */

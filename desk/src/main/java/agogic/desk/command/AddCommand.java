@@ -38,7 +38,7 @@ final class AddCommand extends FileCommand {
         apart(out, session);
         apart(out, paths.toArray(new Path[0]));
         Session opened = SessionFile.open(session);
-        String id = track(opened, track);
+        String id = track(opened, track).id();
         Session after = opened;
         List<String> added = new ArrayList<>();
         List<String> left = new ArrayList<>();
@@ -54,11 +54,10 @@ final class AddCommand extends FileCommand {
         return new Answer().put("added", added).put("left", left);
     }
 
-    /** The id of a track, by its name or id. */
-    static String track(Session session, String text) {
+    /** A track, by its name or id. */
+    static Track track(Session session, String text) {
         return session.tracks().stream()
                 .filter(t -> t.id().equals(text) || t.name().equalsIgnoreCase(text))
-                .map(Track::id)
                 .findFirst()
                 .orElseThrow(() -> new IllegalArgumentException("The session has no track “" + text + "”. It has "
                         + String.join(

@@ -47,8 +47,8 @@ final class ClipCommand extends EditCommand {
             if (from == null || until == null) {
                 throw new IllegalArgumentException("Where? A new clip needs --from and --until.");
             }
-            String on = AddCommand.track(before, track);
-            Clips.Made made = ClipWords.make(before, on, clip, Positions.in(before, from), Positions.in(before, until));
+            String on = AddCommand.track(before, track).id();
+            Clips.Made made = Clips.add(before, on, clip, Positions.in(before, from), Positions.in(before, until));
             after = made.session();
             id = made.clip();
         } else if (words.isEmpty()) {

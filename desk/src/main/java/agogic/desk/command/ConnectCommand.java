@@ -58,11 +58,7 @@ final class ConnectCommand extends EditCommand {
         Target to = LaneCommand.target(before, target);
         Hand hand = hand(before);
         Session after = Assigning.connect(before, hand, to, replace ? Assigning.How.TAKE_OVER : Assigning.How.ADD);
-        Route route = after.routes().stream()
-                .filter(r ->
-                        r.target().equals(to) && r.hand().filter(hand::equals).isPresent())
-                .findFirst()
-                .orElseThrow();
+        Route route = Assigning.route(after, hand, to).orElseThrow();
         route = takeover == null ? route : route.with(takeover());
         after = after.with(route.with(span(after.parameter(to), route.span())));
         String name = TargetName.of(after, to);

@@ -3,7 +3,6 @@ package agogic.desk.command;
 import agogic.core.device.Device;
 import agogic.core.parameter.Parameter;
 import agogic.core.session.Session;
-import agogic.core.session.Track;
 import agogic.core.template.Template;
 import agogic.formats.session.SessionFile;
 import agogic.formats.session.TemplateFile;
@@ -69,7 +68,7 @@ final class TemplateCommand extends FileCommand {
         Optional<Device> device = device(before, of);
         Template template = device.isPresent()
                 ? Template.ofDevice(before, device.get().id())
-                : Template.ofTrack(before, track(before, of));
+                : Template.ofTrack(before, AddCommand.track(before, of));
         TemplateFile.save(keep, template);
         return new Answer()
                 .put("template", template.name())
@@ -117,7 +116,7 @@ final class TemplateCommand extends FileCommand {
         Optional<Device> device = device(before, on);
         return device.isPresent()
                 ? template.onDevice(before, device.get().id(), how)
-                : template.onTrack(before, track(before, on), how);
+                : template.onTrack(before, AddCommand.track(before, on), how);
     }
 
     private static void choose(Session session, Template.Outcome first, String text, Map<Template.Key, String> chosen) {
@@ -161,13 +160,5 @@ final class TemplateCommand extends FileCommand {
                     + String.join(", ", ids) + ".");
         }
         return all.stream().findFirst();
-    }
-
-    private static Track track(Session session, String text) {
-        String id = AddCommand.track(session, text);
-        return session.tracks().stream()
-                .filter(t -> t.id().equals(id))
-                .findFirst()
-                .orElseThrow();
     }
 }

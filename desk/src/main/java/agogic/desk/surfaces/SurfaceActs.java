@@ -6,6 +6,7 @@ import agogic.desk.files.Files;
 import agogic.desk.live.MidiPorts;
 import agogic.desk.model.Desk;
 import agogic.desk.model.Notice;
+import agogic.desk.parts.ReportList;
 import agogic.desk.parts.Theme;
 import agogic.formats.session.MapFile;
 import java.nio.file.Path;
@@ -18,8 +19,6 @@ import javafx.scene.control.ButtonType;
 import javafx.scene.control.ChoiceDialog;
 import javafx.scene.control.Dialog;
 import javafx.scene.control.Label;
-import javafx.scene.control.ListCell;
-import javafx.scene.control.ListView;
 import javafx.scene.layout.VBox;
 import javafx.stage.Window;
 
@@ -119,21 +118,9 @@ public final class SurfaceActs {
                         ? map.surface().name() + " with "
                                 + map.surface().controls().size() + " controls, no routes"
                         : outcome.words());
-        ListView<ControllerMap.Line> list = new ListView<>();
-        list.setId("map-report");
-        list.getStyleClass().addAll("points", "words");
-        list.getItems().setAll(outcome.lines());
-        list.setCellFactory(l -> new ListCell<>() {
-            @Override
-            protected void updateItem(ControllerMap.Line line, boolean empty) {
-                super.updateItem(line, empty);
-                setText(empty || line == null ? "" : (line.fate().matched() ? "✓  " : "✕  ") + line.words());
-                getStyleClass().removeAll("ride-text");
-                if (line != null && !empty && !line.fate().matched()) {
-                    getStyleClass().add("ride-text");
-                }
-            }
-        });
+        ReportList list = new ReportList("map-report", "What the map would do");
+        outcome.lines().forEach(line -> list.getItems()
+                .add(new ReportList.Line(line.fate().matched(), line.words())));
         list.setPrefSize(640, 280);
         Label hint = new Label("✓ will be connected, ✕ cannot be. What is connected here now stays.");
         hint.getStyleClass().add("quiet");
