@@ -172,7 +172,16 @@ public final class LaneWriter {
             }
         }
         double[] places = ride.countedPlaces();
-        return new Ride(ride.id(), ride.hand(), ride.resolution(), ride.from(), ride.to(), seconds, places, places);
+        return new Ride(
+                ride.id(),
+                ride.hand(),
+                ride.resolution(),
+                ride.from(),
+                ride.to(),
+                seconds,
+                places,
+                places,
+                ride.pass());
     }
 
     private Refining refining(Stretch stretch) {

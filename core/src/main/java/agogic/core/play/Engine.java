@@ -1,9 +1,14 @@
 package agogic.core.play;
 
 import agogic.core.midi.MessageQueue;
+import agogic.core.record.EventLog;
+import agogic.core.record.Memory;
+import agogic.core.record.Pass;
+import agogic.core.record.Punch;
+import agogic.core.record.Recorder;
+import agogic.core.record.Transcript;
 import agogic.core.route.Target;
 import agogic.core.session.Session;
-import agogic.core.write.Pass;
 import java.util.List;
 import java.util.Queue;
 import java.util.concurrent.ConcurrentLinkedQueue;
@@ -13,13 +18,13 @@ import java.util.function.Consumer;
 import java.util.function.UnaryOperator;
 
 /**
- * Plays a session: takes what comes into its ports, moves values, keeps the moves of a pass.
+ * Plays a session: hands what comes into its ports, moves values, keeps the moves of a pass.
  *
  * <p>One thread calls {@link #tick}; times are nanoseconds of whatever clock that thread follows, so a pass can be
- * repeated exactly. Everything else may be called from any thread and takes effect at the next tick. On the way from a
+ * repeated exactly. Everything else may be called from any thread and hands effect at the next tick. On the way from a
  * message in a port to a value nothing allocates and nothing locks.
  *
- * <p>The way of a message: {@link Inputs}, {@link HandMoves}, {@link Takes}, {@link Values}, {@link LiveState}.
+ * <p>The way of a message: {@link Inputs}, {@link HandMoves}, {@link Hands}, {@link Values}, {@link LiveState}.
  */
 public final class Engine {
     /** A control that cannot say so counts as touched until this long after its last move. */
@@ -28,7 +33,8 @@ public final class Engine {
     private final Present present;
     private final Clock clock = new Clock();
     private final Transport transport;
-    private final Takes takes;
+    private final Recorder recorder;
+    private final Hands hands;
     private final Punching punching;
     private final Values values;
     private final HandMoves moves;
@@ -44,6 +50,8 @@ public final class Engine {
     private final Following following;
     private volatile Playing playing;
     private volatile Run run = Run.STILL;
+    private final EventLog.Reader written;
+    private Transcript transcript = new Transcript("");
     private volatile Memory memory;
     /** True if something was done from outside since the values were worked out. */
     private boolean stirred = true;
@@ -52,18 +60,20 @@ public final class Engine {
     /** The plan that was made last, whether it plays yet or not. */
     private Plan latest;
 
-    /** An engine that plays this session; {@link #load} takes later states of it. */
+    /** An engine that plays this session; {@link #load} hands later states of it. */
     public Engine(Session session) {
         latest = Plan.of(session);
         present = new Present(latest, Handover.unmoved(latest));
         transport = new Transport(clock, present);
-        takes = new Takes(present, transport);
-        punching = new Punching(present, transport, takes);
+        recorder = new Recorder(transport::punchIn);
+        written = recorder.log().reader();
+        hands = new Hands(present, transport, recorder);
+        punching = new Punching(present, transport, hands);
         values = new Values(present, transport);
-        moves = new HandMoves(present, clock, transport, takes, values, this::listening, this::wrote, this::pressed);
-        starts = new Starts(present, transport, moves, takes);
+        moves = new HandMoves(present, clock, transport, hands, values, this::listening, this::wrote, this::pressed);
+        starts = new Starts(present, transport, moves, hands);
         inputs = new Inputs(moves::of, this::came);
-        handover = new Handover(present, clock, transport, inputs, takes, values);
+        handover = new Handover(present, clock, transport, inputs, hands, values);
         following = new Following(present, clock, transport, new Led());
         playing = handover.begin();
         starts.begin();
@@ -153,7 +163,7 @@ public final class Engine {
         return inputs.listening();
     }
 
-    /** What came into the port of a surface while the engine listened. One thread takes it. */
+    /** What came into the port of a surface while the engine listened. One thread hands it. */
     public MessageQueue tap(int surface) {
         return inputs.tap(session().surfaces().get(surface).id());
     }
@@ -282,22 +292,29 @@ public final class Engine {
     }
 
     /** The passes that ended since the last call, one list a stop or a turn of the loop; null if there is none. */
-    public List<Pass> finishedPass() {
-        return takes.finished();
+    public synchronized List<Pass> finishedPass() {
+        written.read(transcript);
+        return transcript.finished();
     }
 
-    List<RouteState> recording() {
-        return takes.recording();
+    /** How many events of {@link #log} there were when {@link #finishedPass} was asked last. */
+    public synchronized long taken() {
+        return written.place();
     }
 
-    /** Where writing begins, in seconds; for another thread, of the playing that is under way. */
-    double punchIn() {
-        return transport.punchIn();
+    /** What happens to all passes, event by event. */
+    public EventLog log() {
+        return recorder.log();
+    }
+
+    /** From now on its passes have names that begin so; to be called before the first. */
+    public synchronized void name(String name) {
+        transcript = new Transcript(name);
     }
 
     /** Makes room for moves ahead. To be called now and then by a thread that may allocate. */
     public void provide() {
-        takes.provide();
+        recorder.log().provide();
     }
 
     /** Does what came up to {@code nanos}, and sets all values to those of that moment. */
@@ -326,7 +343,7 @@ public final class Engine {
                 // What was pressed just now comes before that.
                 continue;
             }
-            takes.releaseIdle(when);
+            hands.releaseIdle(when);
             boolean crosses = at >= transport.boundary();
             transport.moveTo(at);
             starts.come(at, when);
@@ -338,7 +355,7 @@ public final class Engine {
         if (transport.playing() && starts.goes()) {
             starts.follow(clock.secondsAt(nanos), nanos);
         }
-        boolean held = takes.releaseIdle(nanos);
+        boolean held = hands.releaseIdle(nanos);
         transport.follow();
         if (transport.playing() || held || stirred || present.live.changes() != evaluated) {
             // Else nothing plays, no hand holds anything and nothing came: all values are what they were.
@@ -373,7 +390,7 @@ public final class Engine {
                 double at = transport.position();
                 punching.in();
                 cross(at, clock.now());
-                present.plan.routes.forEach(state -> takes.goOn(state, at));
+                present.plan.routes.forEach(state -> hands.goOn(state, at));
             }
         });
     }
@@ -381,7 +398,7 @@ public final class Engine {
     /** Something happens here besides playing: writing begins, the loop turns, or it ends. */
     private void cross(double at, long when) {
         if (transport.punches(at)) {
-            takes.punch(at);
+            hands.punch(at);
             mark(Memory.Kind.WRITES, at, when);
             if (transport.boundary() > at) {
                 return;
@@ -394,14 +411,14 @@ public final class Engine {
                 return;
             }
         }
-        takes.finish(at, turns ? Pass.End.TURNED : Pass.End.STOPPED, turns);
+        hands.finish(at, turns ? Pass.End.TURNED : Pass.End.STOPPED, turns);
         mark(Memory.Kind.ENDS, at, when);
         if (turns) {
             double from = transport.turn(when);
             starts.turned(at, from, when);
             mark(Memory.Kind.BEGINS, from, when);
             for (RouteState state : present.plan.routes) {
-                takes.goOn(state, from);
+                hands.goOn(state, from);
             }
         } else {
             transport.stop();
@@ -439,7 +456,7 @@ public final class Engine {
     private void startPlaying(double from, double writeFrom, double until) {
         transport.start(from, writeFrom, until);
         mark(Memory.Kind.BEGINS, from, clock.now());
-        takes.start(from);
+        hands.start(from);
         values.chase();
         if (transport.punchIn() <= from) {
             cross(from, clock.now());
@@ -450,7 +467,7 @@ public final class Engine {
         if (transport.playing()) {
             transport.stop();
             mark(Memory.Kind.ENDS, transport.position(), clock.now());
-            takes.finish(transport.position(), end, false);
+            hands.finish(transport.position(), end, false);
             starts.stop(clock.now());
             values.chase();
         }

@@ -19,7 +19,7 @@ final class HandMoves {
     private final Present present;
     private final Clock clock;
     private final Transport transport;
-    private final Takes takes;
+    private final Hands hands;
     private final Values values;
     private final BooleanSupplier listening;
     private final Runnable wrote;
@@ -34,7 +34,7 @@ final class HandMoves {
             Present present,
             Clock clock,
             Transport transport,
-            Takes takes,
+            Hands hands,
             Values values,
             BooleanSupplier listening,
             Runnable wrote,
@@ -44,7 +44,7 @@ final class HandMoves {
         this.present = present;
         this.clock = clock;
         this.transport = transport;
-        this.takes = takes;
+        this.hands = hands;
         this.values = values;
         this.listening = listening;
     }
@@ -67,7 +67,7 @@ final class HandMoves {
             for (int place : places) {
                 RouteState state = present.plan.routes.get(place);
                 if (state.touched) {
-                    takes.release(state, clock.now());
+                    hands.release(state, clock.now());
                 }
                 // The controls stand where the other page left them: they have to meet the values again.
                 state.takeover.letGo();
@@ -119,24 +119,26 @@ final class HandMoves {
             // A knob on the screen stands where its parameter does.
             state.counted = present.live.value(state.parameterIndex);
         }
-        takes.writes(state);
+        hands.writes(state);
         // A value that is typed while it is written is held until something else moves the parameter.
         boolean typed = !held && step >= Ride.PRESSED && transport.playing() && state.records();
         if (held || typed) {
-            takes.touchAt(state, at);
+            hands.touchAt(state, at);
             state.typed = typed;
         } else {
             begins(state, at, value);
         }
         state.lastMoveNanos = nanos;
-        state.finest = Math.min(state.finest, step);
+        if (transport.playing() && state.records()) {
+            state.strand.step(step);
+        }
         state.counted = value;
         state.smoothing.startAt(value);
         present.live.counted(state.index, value);
         if (!transport.playing() || !state.records()) {
             values.hold(state.parameterIndex, state.valueAt(value));
         } else {
-            takes.move(state, at, value, value);
+            hands.move(state, at, value, value);
             present.live.value(state.parameterIndex, values.heard(state, value));
             wrote.run();
         }
@@ -157,7 +159,7 @@ final class HandMoves {
     void offScreen(long nanos) {
         for (RouteState state : present.plan.routes) {
             if (state.touched && state.touchTold && !state.typed && state.onScreen()) {
-                takes.release(state, nanos);
+                hands.release(state, nanos);
             }
         }
     }
@@ -240,12 +242,12 @@ final class HandMoves {
                 RouteState state = present.plan.routes.get(r);
                 boolean active = active(state);
                 if (down && active && hears) {
-                    takes.touch(state, nanos);
+                    hands.touch(state, nanos);
                     present.live.verdict(state.index, Verdict.TOUCHED, nanos);
                 } else if (down && hears) {
                     present.live.verdict(state.index, Verdict.OTHER_PAGE, nanos);
                 } else if (state.touched) {
-                    takes.release(state, nanos);
+                    hands.release(state, nanos);
                 }
             }
             if (down && hears) {
@@ -293,13 +295,13 @@ final class HandMoves {
             }
             return state.writes() ? Verdict.NOT_PLAYING : Verdict.HEARD_IN_READ;
         }
-        takes.move(state, at, x, place);
+        hands.move(state, at, x, place);
         double heard = values.heard(state, place);
         present.live.value(state.parameterIndex, heard);
         return offset && walled(state, place, heard) ? Verdict.NO_ROOM : wroteAt(state, at);
     }
 
-    /** A hand takes a control, if it does not hold it yet; an offset begins where it stands then. */
+    /** A hand hands a control, if it does not hold it yet; an offset begins where it stands then. */
     private void begins(RouteState state, double at, double x) {
         boolean offset = state.offsets() && transport.playing();
         if (!state.touched) {
@@ -307,16 +309,16 @@ final class HandMoves {
             boolean stood = anew && !Double.isNaN(state.counted);
             // Where it stood before its first move is a moment earlier: nothing has moved there yet.
             double from = stood ? at - STOOD : at;
-            state.beginTouch(from);
+            hands.touched(state, from);
             state.zero = anew ? state.counted : state.zero;
             if (stood) {
-                takes.move(state, from, state.zero, state.zero);
+                hands.move(state, from, state.zero, state.zero);
             }
         }
         if (!offset) {
             return;
         }
-        takes.begins(state, at, x);
+        hands.begins(state, at, x);
     }
 
     /** True if an offset has no room left: its parameter stands at an end and the hand goes on. */

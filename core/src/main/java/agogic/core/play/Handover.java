@@ -10,15 +10,15 @@ final class Handover {
     private final Clock clock;
     private final Transport transport;
     private final Inputs inputs;
-    private final Takes takes;
+    private final Hands hands;
     private final Values values;
 
-    Handover(Present present, Clock clock, Transport transport, Inputs inputs, Takes takes, Values values) {
+    Handover(Present present, Clock clock, Transport transport, Inputs inputs, Hands hands, Values values) {
         this.present = present;
         this.clock = clock;
         this.transport = transport;
         this.inputs = inputs;
-        this.takes = takes;
+        this.hands = hands;
         this.values = values;
     }
 
@@ -56,8 +56,8 @@ final class Handover {
                 : transport.position();
         List<RouteState> begun = List.of();
         if (playing) {
-            takes.endChanged(fresh, at);
-            begun = takes.begun(fresh);
+            hands.endChanged(fresh, at);
+            begun = hands.begun(fresh);
         }
         fresh.carry(before);
         List<Surface> old = before.session.surfaces();
@@ -79,18 +79,18 @@ final class Handover {
         Playing now = published();
         for (RouteState state : begun) {
             if (!state.onScreen()) {
-                state.since(Math.max(transport.punchIn(), at));
+                state.strand.since(Math.max(transport.punchIn(), at));
             }
-            takes.goOn(state, at);
+            hands.goOn(state, at);
         }
         if (playing) {
-            takes.say(at);
+            hands.say(at);
         }
         return now;
     }
 
     private Playing published() {
-        takes.begin();
+        hands.begin();
         values.begin();
         return new Playing(present.plan.session, present.plan, present.live);
     }

@@ -1,6 +1,8 @@
 package agogic.core.play;
 
 import agogic.core.midi.MessageQueue;
+import agogic.core.record.Memory;
+import agogic.core.record.Pass;
 import agogic.core.route.Hand;
 import agogic.core.route.Route;
 import agogic.core.route.WriteMode;
@@ -9,7 +11,6 @@ import agogic.core.session.Session;
 import agogic.core.surface.MoveSink;
 import agogic.core.surface.Surface;
 import agogic.core.surface.SurfaceDecoder;
-import agogic.core.write.Pass;
 import java.util.ArrayList;
 import java.util.Comparator;
 import java.util.List;

@@ -116,7 +116,7 @@ public final class Plan {
         return place < 0 ? null : routes.get(session.routes().size() + place);
     }
 
-    /** Takes over what was going on, from the plan that played until now. */
+    /** Hands over what was going on, from the plan that played until now. */
     void carry(Plan before) {
         routes.others(before.routes, r -> {
             RouteState earlier = before.route(routes.get(r).route.id());

@@ -1,17 +1,17 @@
 package agogic.core.play;
 
-import agogic.core.write.Pass;
+import agogic.core.record.Pass;
 
 /** Where writing begins and ends while playing goes on: by the range of the loop, or by a key. */
 final class Punching {
     private final Present present;
     private final Transport transport;
-    private final Takes takes;
+    private final Hands hands;
 
-    Punching(Present present, Transport transport, Takes takes) {
+    Punching(Present present, Transport transport, Hands hands) {
         this.present = present;
         this.transport = transport;
-        this.takes = takes;
+        this.hands = hands;
     }
 
     /** Ends what is written, if its range ends at {@code at}; true if it did. */
@@ -19,7 +19,7 @@ final class Punching {
         double began = transport.punchIn();
         boolean now = transport.leaves(at);
         if (now) {
-            takes.finish(began, at, Pass.End.PUNCHED, false);
+            hands.finish(began, at, Pass.End.PUNCHED, false);
             over();
         }
         return now;
@@ -29,7 +29,7 @@ final class Punching {
     boolean outNow(double at) {
         boolean now = transport.punched();
         if (now) {
-            takes.finish(at, Pass.End.PUNCHED, false);
+            hands.finish(at, Pass.End.PUNCHED, false);
             transport.punchOutNow();
             over();
         }

@@ -2,14 +2,14 @@ package agogic.core.play;
 
 import agogic.core.parameter.Offset;
 import agogic.core.parameter.Parameter;
+import agogic.core.record.Recorder;
+import agogic.core.record.Source;
+import agogic.core.record.Strand;
 import agogic.core.route.Hand;
 import agogic.core.route.Route;
 import agogic.core.route.Smoothing;
 import agogic.core.route.TakeoverState;
 import agogic.core.route.WriteMode;
-import agogic.core.write.Pass;
-import java.util.ArrayList;
-import java.util.List;
 
 /** What one route is doing while the engine plays. Used by the playing thread only. */
 final class RouteState {
@@ -32,17 +32,11 @@ final class RouteState {
 
     TakeoverState takeover;
     Smoothing smoothing;
-    /** The moves of the pass; null if the route keeps none. */
-    volatile MoveLog log;
+    /** True if what its hand does is recorded. */
+    final boolean keeps;
 
-    /** When the hand had the control in the pass: from, to, and a number that means nothing. */
-    private volatile MoveLog touches;
-
-    /** When another hand had the say over the parameter in the pass: from, to, and a number that means nothing. */
-    private volatile MoveLog yields;
-
-    /** True unless another hand moved the parameter after this one, and still has it. */
-    boolean says = true;
+    /** Where it is recorded; null if it is not. */
+    Strand strand;
 
     /** Which move this hand made last, counted over all hands; 0 for none yet. */
     long claim;
@@ -72,16 +66,8 @@ final class RouteState {
     /** Where the control stood when an offset began, from where it counts; NaN if that is not known yet. */
     double zero = Double.NaN;
 
-    /** The value that stood before the hand came, for a lane without points; NaN if the hand did not come yet. */
-    double standing = Double.NaN;
-
-    /** When this route began to write, if later than the pass did; else before all times. */
-    private double since = Double.NEGATIVE_INFINITY;
-
     private final double resolution;
     private final boolean screen;
-    /** The smallest step that a hand on the screen could do in this pass. */
-    double finest = Double.POSITIVE_INFINITY;
 
     RouteState(
             Route route,
@@ -108,11 +94,19 @@ final class RouteState {
         this.resolution = resolution;
         takeover = new TakeoverState(route.takeover());
         smoothing = new Smoothing(route.smoothing());
-        if (armed() && route.hand().isPresent()) {
-            log = new MoveLog();
-            touches = new MoveLog();
-            yields = new MoveLog();
+        keeps = armed() && route.hand().isPresent();
+    }
+
+    /** What it does is recorded here from now on, if it is to be and is not yet. */
+    void recordedBy(Recorder recorder) {
+        if (keeps && strand == null) {
+            strand = recorder.strand(source());
         }
+    }
+
+    /** What makes its passes. */
+    Source source() {
+        return new Source(route, resolution, rehearsed(), parameter.resting());
     }
 
     /**
@@ -136,16 +130,10 @@ final class RouteState {
         lastMoveNanos = before.lastMoveNanos;
         claim = before.claim;
         if (goesOn(before)) {
-            log = before.log;
-            touches = before.touches;
-            yields = before.yields;
-            says = before.says;
+            strand = before.strand;
             latched = before.latched;
             easeFrom = before.easeFrom;
             easeValue = before.easeValue;
-            standing = before.standing;
-            since = before.since;
-            finest = before.finest;
             passOver = before.passOver;
             zero = before.zero;
         }
@@ -159,8 +147,8 @@ final class RouteState {
     /** True if what {@code before} has kept of a pass is a part of what this one keeps. */
     boolean goesOn(RouteState before) {
         return sameWire(before)
-                && before.log != null
-                && log != null
+                && before.keeps
+                && keeps
                 && before.passMode() == passMode()
                 && before.rehearsed() == rehearsed()
                 && before.route.span().equals(route.span())
@@ -224,154 +212,33 @@ final class RouteState {
     }
 
     boolean records() {
-        return log != null && !passOver;
+        return keeps && !passOver;
     }
 
-    void beginTouch(double seconds) {
+    /** A hand has it. */
+    void touched() {
         touched = true;
         easeFrom = Double.NaN;
-        if (touches != null) {
-            touches.append(seconds, Double.POSITIVE_INFINITY, 0);
-        }
     }
 
-    void endTouch(double seconds) {
-        touched = false;
-        touchTold = false;
-        typed = false;
-        int last = touches == null ? -1 : touches.size() - 1;
-        if (last >= 0 && touches.get(last, 1) == Double.POSITIVE_INFINITY) {
-            touches.put(last, 1, Math.max(seconds, touches.get(last, 0)));
-        }
+    /** True unless another hand moved the parameter after this one, and still has it. */
+    boolean says() {
+        return strand == null || strand.says();
     }
 
-    /**
-     * From {@code at} on this hand has the say over the parameter, or another has.
-     *
-     * @param free since when no other hand had it, if this one has it now
-     */
-    void says(boolean has, double at, double free) {
-        MoveLog log = yields;
-        if (has != says && log != null) {
-            if (has) {
-                int last = log.size() - 1;
-                log.put(last, 1, Math.max(log.get(last, 0), Math.min(at, free)));
-            } else {
-                log.append(at, Double.POSITIVE_INFINITY, 0);
-            }
-        }
-        says = has || log == null;
-    }
-
-    /** What it writes from now on is a pass of its own, begun at {@code seconds}. */
-    void since(double seconds) {
-        since = seconds;
-    }
-
-    /** Makes room for what comes. */
-    void provide() {
-        MoveLog moves = log;
-        if (moves != null) {
-            moves.provide();
-            touches.provide();
-            yields.provide();
-        }
-    }
-
-    /** Tells a journal, in another thread, that a pass has begun. */
-    void begins(int number, double begun, Underway.Sink sink) {
-        sink.begins(number, route.in(passMode()), step(), Math.max(begun, since), stood());
-    }
-
-    /** The smallest step of the hand in this pass. */
-    private double step() {
-        return Double.isInfinite(finest) ? resolution : finest;
-    }
-
-    /** The value that stood before the hand came. */
-    private double stood() {
-        double stands = standing;
-        return Double.isNaN(stands) ? parameter.resting() : stands;
-    }
-
-    /** Is told when a hand had the control, or another had the say. */
-    interface Touches {
-        void touch(int place, double from, double to);
-    }
-
-    /** Tells a journal, in another thread, when the hand had the control so far. */
-    void touches(Touches told) {
-        tell(touches, told);
-    }
-
-    /** Tells a journal, in another thread, when another hand had the say so far. */
-    void yields(Touches told) {
-        tell(yields, told);
-    }
-
-    private static void tell(MoveLog log, Touches told) {
-        for (int i = 0; log != null && i < log.size(); i++) {
-            told.touch(i, log.get(i, 0), log.get(i, 1));
-        }
-    }
-
-    /** What happened since the pass began, or null if this route is not armed. */
-    Pass pass(double begun, double to, Pass.End end) {
-        if (!armed() || passOver || Double.isInfinite(begun)) {
-            return null;
-        }
-        boolean idle = onScreen() && (log == null || log.size() == 0);
-        if (idle) {
-            return null;
-        }
-        double from = Math.max(begun, since);
-        List<Pass.Touch> list = new ArrayList<>();
-        for (int i = 0; log != null && i < touches.size(); i++) {
-            double first = touches.get(i, 0);
-            double last = Math.min(to, touches.get(i, 1));
-            boolean counts = passMode() == WriteMode.LATCH || last >= from;
-            if (counts && first < to) {
-                list.add(new Pass.Touch(first, Math.max(first, last)));
-            }
-        }
-        List<Pass.Touch> yielded = new ArrayList<>();
-        for (int i = 0; log != null && i < yields.size(); i++) {
-            double first = yields.get(i, 0);
-            double last = Math.min(to, yields.get(i, 1));
-            if (first < last) {
-                yielded.add(new Pass.Touch(first, last));
-            }
-        }
-        double[] none = {};
-        return new Pass(
-                route,
-                step(),
-                rehearsed(),
-                from,
-                to,
-                log == null ? none : log.copy(0),
-                log == null ? none : log.copy(1),
-                log == null ? none : log.copy(2),
-                list,
-                yielded,
-                stood(),
-                end);
+    /** True if what it does belongs to a pass that can be written, even if its hand never came. */
+    boolean takesPart() {
+        return armed() && !passOver && (!screen || strand != null && strand.moves() > 0);
     }
 
     /** Forgets the pass, and what it held. A hand that is still there goes on. */
     void clearPass() {
-        if (log != null) {
-            log.clear();
-            touches.clear();
-            yields.clear();
+        if (strand != null) {
+            strand.drop();
         }
-        says = true;
         latched = false;
-        finest = Double.POSITIVE_INFINITY;
         easeFrom = Double.NaN;
-        standing = Double.NaN;
         zero = Double.NaN;
-        since = Double.NEGATIVE_INFINITY;
     }
 
     /** The value that its parameter has where the control counts at {@code place}. */

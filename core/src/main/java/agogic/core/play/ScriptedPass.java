@@ -2,9 +2,9 @@ package agogic.core.play;
 
 import agogic.core.midi.MessageQueue;
 import agogic.core.midi.MidiParser;
+import agogic.core.record.Pass;
 import agogic.core.session.Loop;
 import agogic.core.session.Session;
-import agogic.core.write.Pass;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;

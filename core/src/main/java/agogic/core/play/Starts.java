@@ -22,7 +22,7 @@ final class Starts {
     private final Present present;
     private final Transport transport;
     private final HandMoves moves;
-    private final Takes takes;
+    private final Hands hands;
 
     private List<SnapshotSet> sets = List.of();
     /** Which snapshot of each set waits, and for which moment in seconds. */
@@ -38,11 +38,11 @@ final class Starts {
     private double[][] from = {};
     private volatile AtomicIntegerArray shown = new AtomicIntegerArray(0);
 
-    Starts(Present present, Transport transport, HandMoves moves, Takes takes) {
+    Starts(Present present, Transport transport, HandMoves moves, Hands hands) {
         this.present = present;
         this.transport = transport;
         this.moves = moves;
-        this.takes = takes;
+        this.hands = hands;
     }
 
     /** For each set two numbers, 1 for its first snapshot, 0 for none: which waits, and which came last. For any thread. */
@@ -231,7 +231,7 @@ final class Starts {
                 for (int i = 0; i < values.size(); i++) {
                     RouteState state = present.plan.handOf(values.get(i).target());
                     if (state != null && state.touched) {
-                        takes.release(state, nanos);
+                        hands.release(state, nanos);
                     }
                 }
             }

@@ -1,5 +1,6 @@
 package agogic.core.play;
 
+import agogic.core.record.Punch;
 import agogic.core.session.Loop;
 import agogic.core.session.Session;
 

@@ -130,7 +130,7 @@ final class Values {
 
     /** The value a route gives its parameter now; NaN if the hand has no say. */
     private double byHand(RouteState state, double base, double elapsed, boolean screen) {
-        if (transport.playing() && state.records() && !state.says) {
+        if (transport.playing() && state.records() && !state.says()) {
             boolean writes = state.holds() || screen && !state.onScreen();
             present.live.writing(state.index, writes && transport.position() >= transport.punchIn());
             return Double.NaN;

@@ -21,6 +21,7 @@ public final class Ride {
     private final double[] seconds;
     private final double[] raw;
     private final double[] counted;
+    private final String pass;
 
     /**
      * A ride.
@@ -41,6 +42,29 @@ public final class Ride {
             double[] seconds,
             double[] raw,
             double[] counted) {
+        this(id, hand, resolution, from, to, seconds, raw, counted, "");
+    }
+
+    /**
+     * A ride that came of a pass.
+     *
+     * @param pass what names the pass among all that were ever played, up to 80 letters, digits and -; empty if nothing does
+     */
+    public Ride(
+            String id,
+            Hand hand,
+            double resolution,
+            double from,
+            double to,
+            double[] seconds,
+            double[] raw,
+            double[] counted,
+            String pass) {
+        if (!pass.matches("[A-Za-z0-9-]{0,80}")) {
+            throw new IllegalArgumentException(
+                    "The pass of a ride is named by up to 80 letters, digits and -, not “" + pass + "”.");
+        }
+        this.pass = pass;
         if (!id.matches("[A-Za-z0-9_-]{1,80}")) {
             throw new IllegalArgumentException(
                     "The id of a ride is 1 to 80 letters, digits, - and _, not “" + id + "”.");
@@ -79,6 +103,11 @@ public final class Ride {
     /** Its number for people: the digits of its id. */
     public String number() {
         return id.replaceAll("\\D", "");
+    }
+
+    /** The {@link agogic.core.record.Pass#id} of the pass it came of; empty if it has none. */
+    public String pass() {
+        return pass;
     }
 
     public Hand hand() {
@@ -134,6 +163,7 @@ public final class Ride {
         return other instanceof Ride ride
                 && ride.id.equals(id)
                 && ride.hand.equals(hand)
+                && ride.pass.equals(pass)
                 && ride.resolution == resolution
                 && ride.from == from
                 && ride.to == to

@@ -37,6 +37,11 @@ public final class Versions {
         return with(session, Version.of(name, session));
     }
 
+    /** With another whole piece, kept under a name to compare with. */
+    public static Session keepAs(Session session, Session other, String name) {
+        return with(session, Version.of(name, other));
+    }
+
     private static Session with(Session session, Version version) {
         List<Version> all = new ArrayList<>(session.versions());
         all.removeIf(v -> same(v, version));

@@ -11,6 +11,7 @@ import agogic.core.layer.Layers;
 import agogic.core.macro.Macro;
 import agogic.core.parameter.Offset;
 import agogic.core.parameter.Parameter;
+import agogic.core.record.Pass;
 import agogic.core.refine.Recipe;
 import agogic.core.ride.Ride;
 import agogic.core.route.Hand;
@@ -25,6 +26,8 @@ import agogic.core.time.LaneTime;
 import agogic.core.time.Lock;
 import java.util.ArrayList;
 import java.util.List;
+import java.util.Set;
+import java.util.stream.Collectors;
 
 /**
  * Writes passes into the session: the ride is kept, the envelope is made from it, the mode goes back to Read. A ride is
@@ -57,6 +60,24 @@ public final class PassWriter {
         return new Outcome(after, List.copyOf(loose));
     }
 
+    /**
+     * The session after those of these passes that it does not have yet, by their names: what is found in a journal may have
+     * come into the session before the journal ended.
+     */
+    public static Outcome recovered(Session session, List<Pass> passes) {
+        List<Pass> missing = missing(session, passes);
+        return outcome(session, missing);
+    }
+
+    /** Those of the passes that have something to be written and are not in the session yet. */
+    public static List<Pass> missing(Session session, List<Pass> passes) {
+        Set<String> there = session.rides().stream().map(Ride::pass).collect(Collectors.toSet());
+        return passes.stream()
+                .filter(p -> p.wrote() && !p.rehearsed())
+                .filter(p -> p.id().isEmpty() || !there.contains(p.id()))
+                .toList();
+    }
+
     private static Session kept(Session session, Pass pass, List<String> loose) {
         Target target = pass.route().target();
         Ride ride = new Ride(
@@ -67,7 +88,8 @@ public final class PassWriter {
                 pass.to(),
                 pass.seconds(),
                 pass.raw(),
-                pass.counted());
+                pass.counted(),
+                pass.id());
         Session with = session.with(ride);
         if (!session.has(target)) {
             loose.add("Ride " + ride.number() + " is kept, but what it moved is no more in the session.");

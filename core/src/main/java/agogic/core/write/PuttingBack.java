@@ -1,5 +1,6 @@
 package agogic.core.write;
 
+import agogic.core.record.Pass;
 import agogic.core.ride.Ride;
 import agogic.core.route.Hand;
 import agogic.core.route.Route;

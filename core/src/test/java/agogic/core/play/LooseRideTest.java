@@ -6,12 +6,13 @@ import static org.assertj.core.api.Assertions.within;
 
 import agogic.core.Pieces;
 import agogic.core.lane.Lane;
+import agogic.core.record.Memory;
+import agogic.core.record.Pass;
 import agogic.core.route.Hand;
 import agogic.core.route.Route;
 import agogic.core.route.Span;
 import agogic.core.route.WriteMode;
 import agogic.core.session.Session;
-import agogic.core.write.Pass;
 import agogic.core.write.PassWriter;
 import java.util.ArrayList;
 import java.util.List;

@@ -5,6 +5,7 @@ import static org.assertj.core.api.Assertions.assertThat;
 
 import agogic.core.Pieces;
 import agogic.core.assign.Assigning;
+import agogic.core.record.Pass;
 import agogic.core.route.Hand;
 import agogic.core.route.Route;
 import agogic.core.route.WriteMode;
@@ -13,7 +14,6 @@ import agogic.core.surface.Address;
 import agogic.core.surface.Control;
 import agogic.core.surface.Page;
 import agogic.core.surface.Surface;
-import agogic.core.write.Pass;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;

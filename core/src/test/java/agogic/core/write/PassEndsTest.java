@@ -10,6 +10,7 @@ import agogic.core.midi.MidiScale;
 import agogic.core.play.Engine;
 import agogic.core.play.ScriptedPass;
 import agogic.core.play.Verdict;
+import agogic.core.record.Pass;
 import agogic.core.route.Hand;
 import agogic.core.route.Route;
 import agogic.core.route.Span;

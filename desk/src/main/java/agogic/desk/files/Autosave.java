@@ -5,78 +5,93 @@ import agogic.desk.model.Beside;
 import agogic.desk.model.Desk;
 import agogic.desk.model.Notice;
 import agogic.desk.start.Kept;
+import agogic.desk.start.Leftover;
+import agogic.desk.start.Presence;
+import agogic.formats.session.PassJournal;
 import java.io.IOException;
 import java.nio.file.Path;
+import java.util.ArrayList;
 import java.util.List;
 
-/** Keeps a piece by itself once it has had changes for two minutes that are not saved; what is saved is kept no longer. */
+/**
+ * Keeps a piece by itself once it has had changes for two minutes that are not saved, and at once after a ride; what is saved
+ * is kept no longer. What is ridden is in the {@link Journal} until what is kept, or saved, has it.
+ */
 final class Autosave {
     private static final long AFTER_NANOS = 120_000_000_000L;
 
     private final Desk desk;
+    private final Presence presence = Presence.begin();
+    private final Journal journal;
+    private final List<Leftover> replaced = new ArrayList<>();
+    private final List<Leftover> offered = new ArrayList<>();
+    /** The passes that are in the piece, and in the journal until the piece is on the disk. */
+    private final List<Integer> waiting = new ArrayList<>();
+
     private Session kept;
     private Path at;
     private long since = Long.MIN_VALUE;
     private boolean writing;
     private boolean told;
-    private final Journal journal;
-    private boolean ending;
+    private boolean rode;
+    private Path claimed;
 
     Autosave(Desk desk) {
         this.desk = desk;
-        journal = new Journal(desk.engine(), desk.live().troubles());
+        desk.engine().name(presence.id());
+        journal = new Journal(desk.engine().log(), presence.id(), desk.live().troubles());
+        journal.at(Kept.journal(path()));
+        desk.live().onRecorded(journal::wake);
         desk.onFrame(this::frame);
     }
 
+    private Path file() {
+        return desk.editing().fileProperty().get();
+    }
+
     private Path path() {
-        return Kept.of(desk.session(), desk.editing().fileProperty().get());
+        return Kept.of(desk.session(), file(), presence.id());
     }
 
     private void frame() {
+        journal.at(Kept.journal(path()));
+        desk.passes().taken().forEach(pass -> waiting.add(PassJournal.numberOf(pass)));
         boolean rides = desk.riding().playing() && desk.riding().passOpen();
-        if (rides && !journal.runs()) {
-            // A pass is written over what there is now.
-            if (desk.editing().unsaved() && desk.session() != kept) {
-                keep(desk.session());
-            }
-            journal.begin(Kept.journal(path()));
-        }
-        if (journal.runs()) {
-            if (!rides && !writing && !ending) {
-                ending = true;
-                ended();
-            }
+        boolean begins = rides && !rode;
+        rode = rides;
+        boolean unsaved = desk.editing().unsaved();
+        if (begins && (unsaved || file() == null) && desk.session() != kept) {
+            // A pass is written over what there is now: its journal alone would be worth little.
+            keep(desk.session());
             return;
         }
-        if (!desk.editing().unsaved()) {
+        if (!unsaved && !(rides && file() == null)) {
             since = Long.MIN_VALUE;
+            held(waiting);
             drop();
             return;
         }
         Session now = desk.session();
         if (now == kept || writing) {
             since = now == kept ? Long.MIN_VALUE : since;
+            if (now == kept && !writing) {
+                held(waiting);
+            }
             return;
         }
         long nanos = desk.live().nanos();
         since = since == Long.MIN_VALUE ? nanos : since;
-        if (nanos - since >= AFTER_NANOS) {
+        // What was ridden is kept at once, but not while it is still being ridden: the journal has it.
+        if (!waiting.isEmpty() && !rides && !told || nanos - since >= AFTER_NANOS) {
             keep(now);
         }
     }
 
-    /** The pass is over: once what came of it is kept, the journal goes. */
-    private void ended() {
-        if (desk.editing().unsaved() && desk.session() != kept) {
-            keep(desk.session());
+    private void held(List<Integer> passes) {
+        if (!passes.isEmpty()) {
+            journal.held(passes);
+            passes.clear();
         }
-        Beside.inTurn(
-                () -> true,
-                done -> {
-                    ending = false;
-                    journal.end();
-                },
-                why -> ending = false);
     }
 
     private void keep(Session now) {
@@ -87,18 +102,28 @@ final class Autosave {
         at = path;
         writing = true;
         since = Long.MIN_VALUE;
+        List<Integer> has = new ArrayList<>(waiting);
+        waiting.clear();
+        List<Leftover> old = List.copyOf(replaced);
+        replaced.clear();
         Beside.inTurn(
                 () -> {
                     Kept.keep(path, now);
+                    for (Leftover one : old) {
+                        one.drop();
+                    }
                     return path;
                 },
                 done -> {
                     writing = false;
                     kept = now;
                     told = false;
+                    held(has);
                 },
                 why -> {
                     writing = false;
+                    waiting.addAll(0, has);
+                    replaced.addAll(old);
                     if (!told) {
                         // Once, not every two minutes: work goes on.
                         told = true;
@@ -113,11 +138,7 @@ final class Autosave {
         at = null;
         kept = null;
         if (old != null) {
-            Beside.inTurn(
-                    () -> java.nio.file.Files.deleteIfExists(old)
-                            | java.nio.file.Files.deleteIfExists(Kept.journal(old)),
-                    done -> {},
-                    why -> {});
+            Beside.inTurn(() -> java.nio.file.Files.deleteIfExists(old), done -> {}, why -> {});
         }
     }
 
@@ -127,7 +148,9 @@ final class Autosave {
         Path path = path();
         at = null;
         kept = null;
-        journal.close();
+        desk.passes().taken().forEach(pass -> waiting.add(PassJournal.numberOf(pass)));
+        held(waiting);
+        journal.settle();
         try {
             Beside.now(() -> java.nio.file.Files.deleteIfExists(path));
         } catch (IOException e) {
@@ -136,39 +159,129 @@ final class Autosave {
         }
     }
 
-    /** Offers what was kept of a file later than it was saved, because the program ended without being closed. */
-    void offer(Path file) {
-        Path later = Kept.laterThan(file).orElse(null);
-        if (later == null) {
-            return;
-        }
-        Path path = path();
-        Beside.run(
-                "agogic-file",
-                () -> Kept.recovered(file, path),
-                session -> desk.say(new Notice(
-                        Notice.Kind.WAIT,
-                        "Kept",
-                        "This piece has a later state, kept by itself at " + Kept.clock(later)
-                                + ": the program ended before it was saved.",
-                        List.of(
-                                new Notice.Act("Take the later state", () -> take(session, path)),
-                                new Notice.Act("Leave it", () -> {
-                                    at = path;
-                                    drop();
-                                    desk.say(Notice.good("Left", "The piece is as it was saved."));
-                                })))),
-                why -> desk.say(Notice.stop("Not taken", "What was kept cannot be read: " + why)));
+    /** The window shows this piece no longer. What was kept and not left on purpose stays. */
+    void close() {
+        journal.close();
+        presence.end();
     }
 
-    private void take(Session session, Path path) {
-        int rides = session.rides().size() - desk.session().rides().size();
-        at = path;
-        desk.edit("Take what was kept", s -> session);
-        desk.say(Notice.good(
-                "Taken",
-                "The piece is as it was kept" + (rides == 1 ? ", with one ride more" : "")
-                        + (rides > 1 ? ", with " + rides + " rides more" : "") + ". It is not saved yet."));
-        keep(session);
+    /** True if no other window works on this file; this one does from now on. */
+    boolean claims(Path file) {
+        boolean mine = presence.claim(file);
+        claimed = mine ? file : null;
+        return mine;
+    }
+
+    /** True if another window works on the file of this piece, so that this one only looks at it. */
+    boolean looksOnly() {
+        return file() != null && !file().equals(claimed);
+    }
+
+    /** What another window left is in this piece now: it goes when this is kept. */
+    void replaces(Leftover left) {
+        replaced.add(left);
+        keep(desk.session());
+    }
+
+    /** Offers what was kept of a file and not saved, because the program ended without being closed; one after the other. */
+    void offer(Path file) {
+        Beside.run(
+                "agogic-file",
+                () -> {
+                    List<Leftover> all = new ArrayList<>();
+                    for (Leftover one : Kept.of(file)) {
+                        if (nothing(one, file)) {
+                            one.drop();
+                        } else {
+                            all.add(one);
+                        }
+                    }
+                    return all;
+                },
+                all -> {
+                    offered.addAll(all);
+                    show();
+                },
+                why -> desk.say(Notice.stop("Not looked for", "What was kept cannot be looked for: " + why)));
+    }
+
+    private static boolean nothing(Leftover one, Path file) {
+        try {
+            return one.look(file).nothing();
+        } catch (IOException e) {
+            // It is told when it is to be taken.
+            return false;
+        }
+    }
+
+    private void show() {
+        if (offered.isEmpty()) {
+            desk.offers().none();
+            return;
+        }
+        Leftover one = offered.get(0);
+        Path file = file();
+        Beside.run("agogic-file", () -> one.look(file), found -> offer(one, found), why -> desk.offers()
+                .offer(
+                        offered.size(),
+                        new Notice(
+                                Notice.Kind.STOP,
+                                "Kept",
+                                "What was kept at " + one.clock() + " cannot be read: " + why,
+                                List.of(new Notice.Act("Leave it", () -> refuse(one))))));
+    }
+
+    private void offer(Leftover one, Leftover.Found found) {
+        String words = "This piece has a later state, kept by itself at " + one.clock()
+                + ": the program ended before it was saved."
+                + (found.words().isEmpty() ? "" : " " + found.words());
+        desk.offers()
+                .offer(
+                        offered.size(),
+                        new Notice(
+                                Notice.Kind.WAIT,
+                                "Kept",
+                                words,
+                                List.of(
+                                        new Notice.Act("Take the later state", () -> take(one)),
+                                        new Notice.Act("Leave it", () -> refuse(one)))));
+    }
+
+    private void refuse(Leftover one) {
+        offered.remove(one);
+        Beside.inTurn(
+                () -> {
+                    one.drop();
+                    return one;
+                },
+                done -> desk.say(Notice.good("Left", "The piece is as it was saved.")),
+                why -> desk.say(Notice.stop("Not left", "What was kept is still there: " + why)));
+        show();
+    }
+
+    private void take(Leftover one) {
+        Path file = file();
+        Session before = desk.session();
+        Beside.run(
+                "agogic-file",
+                () -> one.look(file),
+                found -> {
+                    if (desk.session() != before || desk.riding().playing()) {
+                        desk.refuse("The piece was changed meanwhile: it is offered again when it is still.");
+                        return;
+                    }
+                    offered.remove(one);
+                    desk.edit("Take what was kept", s -> found.session());
+                    int rides = found.rides();
+                    desk.say(Notice.good(
+                            "Taken",
+                            "The piece is as it was kept"
+                                    + (rides == 1 ? ", with one ride more" : "")
+                                    + (rides > 1 ? ", with " + rides + " rides more" : "")
+                                    + ". It is not saved yet; undo has what was there before."));
+                    replaces(one);
+                    show();
+                },
+                why -> desk.say(Notice.stop("Not taken", "What was kept cannot be read: " + why)));
     }
 }

@@ -6,7 +6,9 @@ import agogic.core.midi.Wire;
 import agogic.core.route.Target;
 import agogic.core.session.Session;
 import agogic.core.session.Track;
+import agogic.core.session.Version;
 import agogic.core.shape.OwnShapes;
+import agogic.core.shape.Versions;
 import agogic.desk.export.ExportDialog;
 import agogic.desk.model.Beside;
 import agogic.desk.model.Desk;
@@ -15,7 +17,9 @@ import agogic.desk.parts.PathChooser;
 import agogic.desk.parts.Theme;
 import agogic.desk.sheet.Sheet;
 import agogic.desk.start.Entrance;
+import agogic.desk.start.Leftover;
 import agogic.desk.start.Opened;
+import agogic.desk.start.Stamp;
 import agogic.formats.description.Description;
 import agogic.formats.file.Told;
 import agogic.formats.midi.Fineness;
@@ -37,11 +41,14 @@ import javafx.stage.Window;
 
 /** Opening, saving and exporting. What takes time is done beside the window; errors are told in the trace bar. */
 public final class Files {
+    private static final int MOST_TOLD = 3;
+
     private final Desk desk;
     private final Window owner;
     private final Entrance entrance;
     private final Autosave autosave;
     private PathChooser chooser;
+    private volatile Stamp stamp;
 
     public Files(Desk desk, Window owner, Consumer<Opened> opener) {
         this.desk = desk;
@@ -51,9 +58,44 @@ public final class Files {
         autosave = new Autosave(desk);
     }
 
-    /** Offers a later state of this file, if one was kept and never saved. */
-    public void offerKept(Path file) {
+    /** The piece came from this file: it is this window's now, unless another has it; what was kept of it is offered. */
+    public void begin(Path file) {
+        if (stamp == null) {
+            stampNow(file);
+        }
+        if (!autosave.claims(file)) {
+            desk.say(
+                    Notice.stop(
+                            "Open elsewhere",
+                            file.getFileName()
+                                    + " is open in another window. Here it is to look at and to try: Ctrl+S saves it in another file."));
+            return;
+        }
         autosave.offer(file);
+    }
+
+    /** What the file of the piece was when it was read. */
+    public void read(Stamp was) {
+        stamp = was;
+    }
+
+    private void stampNow(Path file) {
+        try {
+            stamp = Stamp.of(file);
+        } catch (IOException e) {
+            // Then it is asked for when it is saved.
+            stamp = null;
+        }
+    }
+
+    /** What another window left is in this piece now. */
+    public void replaces(Leftover left) {
+        autosave.replaces(left);
+    }
+
+    /** The window shows this piece no longer. */
+    public void close() {
+        autosave.close();
     }
 
     /** Asks for files in another way than the system's dialogs. */
@@ -68,7 +110,7 @@ public final class Files {
     }
 
     public void save() {
-        if (desk.editing().fileProperty().get() == null) {
+        if (desk.editing().fileProperty().get() == null || autosave.looksOnly()) {
             saveAs();
         } else {
             save(desk.editing().fileProperty().get());
@@ -84,23 +126,102 @@ public final class Files {
                 .ifPresent(this::save);
     }
 
-    /** Saves to {@code path} beside the window. */
+    /** Saves to {@code path} beside the window; what came there since it was read is not written over unasked. */
     public void save(Path path) {
+        save(path, false);
+    }
+
+    private void save(Path path, boolean over) {
         Session snapshot = desk.session();
+        if (!mine(path)) {
+            return;
+        }
+        boolean own = !over && path.equals(desk.editing().fileProperty().get());
         // One after the other, in the order in which they were asked for: the last one is what is there in the end.
         Beside.inTurn(
-                () -> {
-                    SessionFile.save(path, snapshot);
-                    return path;
-                },
+                () -> written(path, snapshot, own),
                 done -> {
-                    if (desk.session() == snapshot) {
-                        desk.editing().savedTo(path);
+                    if (!done) {
+                        changedOutside(path);
+                        return;
                     }
+                    desk.editing().savedTo(path, snapshot);
                     entrance.remember(path);
                     desk.say(Notice.good("Saved", desk.session().name() + " is in " + path.getFileName() + "."));
                 },
                 why -> desk.say(Notice.stop("Not saved", why)));
+    }
+
+    /** True if no other window works on this file. */
+    private boolean mine(Path path) {
+        boolean mine = autosave.claims(path);
+        if (!mine) {
+            desk.say(Notice.stop(
+                    "Not saved",
+                    path.getFileName() + " is open in another window: close it there, or save this in another file with"
+                            + " Ctrl+Shift+S."));
+        }
+        return mine;
+    }
+
+    /** Writes, unless {@code own} is a file that is not what it was; true if it did. */
+    private boolean written(Path path, Session snapshot, boolean own) throws IOException {
+        Stamp now = own ? Stamp.of(path) : null;
+        if (now != null && stamp != null && !now.none() && !now.equals(stamp)) {
+            return false;
+        }
+        SessionFile.save(path, snapshot);
+        stamp = Stamp.of(path);
+        return true;
+    }
+
+    /** Somebody else has saved there: the person says what is to become of it. */
+    private void changedOutside(Path path) {
+        desk.say(new Notice(
+                Notice.Kind.STOP,
+                "Not saved",
+                path.getFileName()
+                        + " was changed by another program since it was read here. Nothing was written over.",
+                List.of(
+                        new Notice.Act("Save beside it", () -> save(beside(path))),
+                        new Notice.Act("Write over it", () -> save(path, true)),
+                        new Notice.Act("Show what differs", () -> differs(path)))));
+    }
+
+    private static Path beside(Path path) {
+        String name = path.getFileName().toString().replaceAll("\\.agogic$", "");
+        Path free = path;
+        for (int i = 2; java.nio.file.Files.exists(free); i++) {
+            free = path.resolveSibling(name + " " + i + SessionFile.ENDING);
+        }
+        return free;
+    }
+
+    /** Keeps what is in the file as a version of the piece, and says how far it is from it. */
+    private void differs(Path path) {
+        beside(
+                () -> SessionFile.open(path),
+                theirs -> {
+                    String name = "In " + path.getFileName();
+                    Session plain = theirs.withVersions(List.of());
+                    desk.edit("Keep what is in the file", s -> Versions.keepAs(s, plain, name));
+                    Version version = desk.session()
+                            .versions()
+                            .get(desk.session().versions().size() - 1);
+                    List<String> told = Versions.told(desk.session(), version);
+                    String words = told.isEmpty()
+                            ? "No lane differs."
+                            : String.join("; ", told.subList(0, Math.min(MOST_TOLD, told.size())))
+                                    + (told.size() > MOST_TOLD ? " and " + (told.size() - MOST_TOLD) + " more." : ".");
+                    desk.say(new Notice(
+                            Notice.Kind.PLAIN,
+                            "Differs",
+                            words + " What is in the file is the version “" + name + "” of this piece now.",
+                            List.of(
+                                    new Notice.Act("Save beside it", () -> save(beside(path))),
+                                    new Notice.Act("Write over it", () -> save(path, true)))));
+                },
+                "Not read");
     }
 
     /** Asks what is to become of unsaved changes; true if the session may be left. */
@@ -152,10 +273,14 @@ public final class Files {
     private boolean saved(Path path) {
         try {
             Session last = desk.session();
-            Beside.now(() -> {
-                SessionFile.save(path, last);
-                return path;
-            });
+            if (!mine(path)) {
+                return false;
+            }
+            boolean own = path.equals(desk.editing().fileProperty().get());
+            if (!Beside.now(() -> written(path, last, own))) {
+                changedOutside(path);
+                return false;
+            }
             desk.editing().savedTo(path);
             entrance.remember(path);
             return true;

@@ -35,6 +35,7 @@ public final class LiveDesk implements AutoCloseable {
     private volatile boolean running = true;
     private final Thread ticker;
     private volatile Runnable frame = () -> {};
+    private volatile Runnable recorded = () -> {};
 
     /**
      * Starts playing a session.
@@ -63,12 +64,18 @@ public final class LiveDesk implements AutoCloseable {
         long changed = System.nanoTime();
         long moved = changed;
         int events = 0;
+        long told = 0;
         boolean due = true;
         while (running) {
             try {
                 engine.tick(clock.getAsLong());
             } catch (RuntimeException | StackOverflowError | OutOfMemoryError e) {
                 troubles.tell("Playing", e);
+            }
+            long happened = engine.log().count();
+            if (happened != told) {
+                told = happened;
+                recorded.run();
             }
             long now = System.nanoTime();
             LiveState live = engine.live();
@@ -107,6 +114,11 @@ public final class LiveDesk implements AutoCloseable {
     /** Calls {@code told} from the engine's thread when there is something new to show, and now and then. */
     public void onFrame(Runnable told) {
         frame = told;
+    }
+
+    /** Calls {@code told} from the engine's thread when something was recorded; it must neither wait nor allocate. */
+    public void onRecorded(Runnable told) {
+        recorded = told;
     }
 
     public Engine engine() {

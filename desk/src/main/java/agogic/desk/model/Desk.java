@@ -17,6 +17,7 @@ import java.util.function.UnaryOperator;
 public final class Desk {
     private final LiveDesk live;
     private final Notices notices = new Notices();
+    private final Offers offers = new Offers(notices);
     private final Editing editing;
     private final Selection selection;
     private final Riding riding;
@@ -59,6 +60,11 @@ public final class Desk {
 
     public Standing standing() {
         return standing;
+    }
+
+    /** What was kept and is offered. */
+    public Offers offers() {
+        return offers;
     }
 
     public Notices notices() {

@@ -58,7 +58,12 @@ public final class Editing {
     }
 
     public void savedTo(Path path) {
-        saved = session();
+        savedTo(path, session());
+    }
+
+    /** It was saved as it was then. */
+    public void savedTo(Path path, Session then) {
+        saved = then;
         file.set(path);
     }
 

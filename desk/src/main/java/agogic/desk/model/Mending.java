@@ -3,7 +3,7 @@ package agogic.desk.model;
 import agogic.core.assign.Assigning;
 import agogic.core.macro.Macro;
 import agogic.core.play.LiveState;
-import agogic.core.play.Punch;
+import agogic.core.record.Punch;
 import agogic.core.route.Hand;
 import agogic.core.route.Route;
 import agogic.core.route.Target;

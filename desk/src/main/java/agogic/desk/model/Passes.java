@@ -3,12 +3,12 @@ package agogic.desk.model;
 import agogic.core.lane.Lane;
 import agogic.core.lane.Stretch;
 import agogic.core.layer.Layers;
+import agogic.core.record.Pass;
 import agogic.core.ride.Ride;
 import agogic.core.route.Target;
 import agogic.core.session.Session;
 import agogic.core.session.TargetName;
 import agogic.core.time.Timeline;
-import agogic.core.write.Pass;
 import agogic.core.write.PassWriter;
 import java.util.ArrayList;
 import java.util.HashSet;
@@ -33,6 +33,7 @@ public final class Passes {
     private final ReadOnlyObjectWrapper<List<Pass>> tried = new ReadOnlyObjectWrapper<>(List.of());
     private int rehearsalRun;
     private int toldRun = -1;
+    private final List<Pass> taken = new ArrayList<>();
 
     Passes(Desk desk, Riding riding) {
         this.desk = desk;
@@ -56,8 +57,16 @@ public final class Passes {
         takePasses();
     }
 
+    /** The passes of which something became, or nothing had to, since this was asked last. */
+    public List<Pass> taken() {
+        List<Pass> all = List.copyOf(taken);
+        taken.clear();
+        return all;
+    }
+
     private void take(List<Pass> passes) {
         toldRun = riding.run();
+        taken.addAll(passes);
         List<Pass> toWrite = passes.stream().filter(p -> !p.rehearsed()).toList();
         List<Pass> wrote = toWrite.stream().filter(Pass::wrote).toList();
         keepRehearsed(passes.stream().filter(p -> p.wrote() && p.rehearsed()).toList());

@@ -1,6 +1,6 @@
 package agogic.desk.model;
 
-import agogic.core.play.Punch;
+import agogic.core.record.Punch;
 import agogic.core.route.Into;
 import agogic.core.route.Route;
 import agogic.core.route.Target;

@@ -1,13 +1,13 @@
 package agogic.desk.refine;
 
 import agogic.core.lane.Layer;
+import agogic.core.record.Pass;
 import agogic.core.route.Hand;
 import agogic.core.route.Into;
 import agogic.core.route.Route;
 import agogic.core.route.Span;
 import agogic.core.route.WriteMode;
 import agogic.core.session.Session;
-import agogic.core.write.Pass;
 import agogic.core.write.PassWriter;
 import agogic.desk.draw.Ink;
 import agogic.desk.draw.Mark;

@@ -18,6 +18,7 @@ import agogic.desk.sets.SetActs;
 import agogic.desk.sets.SetsDrawer;
 import agogic.desk.start.Entrance;
 import agogic.desk.start.Opened;
+import agogic.desk.start.Stamp;
 import agogic.desk.start.StartPage;
 import agogic.desk.surfaces.SurfacesView;
 import java.nio.file.Path;
@@ -162,10 +163,11 @@ public final class DeskWindow {
     private void show(Opened opened) {
         boolean inLight =
                 desk == null ? light : desk.selection().lightProperty().get();
-        show(opened.session(), opened.path(), inLight);
+        show(opened.session(), opened.path(), inLight, opened.stamp());
         if (opened.unsaved()) {
             desk.editing().neverSaved();
             desk.say(Notice.good("There it is", opened.said()));
+            opened.left().ifPresent(files::replaces);
         }
     }
 
@@ -176,12 +178,17 @@ public final class DeskWindow {
 
     /** Shows a session, in the place of the one shown before. */
     public void show(Session session, Path file, boolean inLight) {
+        show(session, file, inLight, Optional.empty());
+    }
+
+    private void show(Session session, Path file, boolean inLight, Optional<Stamp> stamp) {
         close();
         desk = new Desk(session, new LiveDesk(session, clock, audible));
         desk.selection().lightProperty().set(inLight);
         files = new Files(desk, stage, this::show);
         if (file != null) {
             desk.editing().savedTo(file);
+            stamp.ifPresent(files::read);
         }
         transport = new TransportBar(desk, new MainMenu(() -> acts, () -> files.entrance()));
         trace = new TraceBar(desk);
@@ -252,7 +259,7 @@ public final class DeskWindow {
         });
         root.requestFocus();
         if (file != null) {
-            files.offerKept(file);
+            files.begin(file);
         }
     }
 
@@ -268,6 +275,7 @@ public final class DeskWindow {
     public void close() {
         if (desk != null) {
             desk.live().onFrame(() -> {});
+            files.close();
             desk.live().close();
         }
     }
@@ -342,6 +350,8 @@ public final class DeskWindow {
                 "Writes what was only rehearsed, as one step",
                 "Alt+R",
                 () -> desk.passes().writeRehearsal()));
+        own.add(Act.of("kept", "What was kept", "Offers again what was kept and not saved", "Alt+K", () -> desk.offers()
+                .tell()));
         own.add(Act.of(
                 "drop-rehearsal", "Drop the rehearsal", "Lets go of what was only rehearsed", "", () -> desk.passes()
                         .dropRehearsal()));

@@ -23,6 +23,7 @@ public final class TraceBar extends HBox {
     private final Label sentence = new Label();
     private final HBox acts = new HBox(8);
     private final HBox rehearsed = new HBox(8);
+    private final Button kept = new Button();
 
     TraceBar(Desk desk) {
         this.desk = desk;
@@ -38,9 +39,15 @@ public final class TraceBar extends HBox {
         setAccessibleRole(AccessibleRole.TEXT);
         rehearsed.setMinWidth(Region.USE_PREF_SIZE);
         rehearsed.setAlignment(Pos.CENTER_RIGHT);
-        getChildren().addAll(head, sentence, acts, rehearsed);
+        getChildren().addAll(head, sentence, acts, rehearsed, kept);
         desk.passes().rehearsalProperty().addListener((o, a, b) -> showRehearsed());
         showRehearsed();
+        kept.setId("trace-kept");
+        kept.getStyleClass().addAll("pill", "act");
+        kept.setMinWidth(Region.USE_PREF_SIZE);
+        kept.setOnAction(e -> desk.offers().tell());
+        desk.offers().countProperty().addListener((o, a, b) -> showKept());
+        showKept();
         desk.notices().lastProperty().addListener((o, a, b) -> show(b));
         show(desk.notices().lastProperty().get());
     }
@@ -63,6 +70,17 @@ public final class TraceBar extends HBox {
             rehearsed.getChildren().addAll(write, drop);
         });
         rehearsed.setManaged(!rehearsed.getChildren().isEmpty());
+    }
+
+    /** What was kept waits here as well. */
+    private void showKept() {
+        int count = desk.offers().countProperty().get();
+        kept.setText(count > 1 ? "Kept: " + count : "Kept");
+        kept.setAccessibleText(
+                count > 1 ? count + " states that were kept and not saved" : "A state that was kept and not saved");
+        Tip.on(kept, "What was kept and not saved: take it, or leave it (Alt+K)");
+        kept.setVisible(count > 0);
+        kept.setManaged(count > 0);
     }
 
     private void show(Notice notice) {

@@ -3,7 +3,7 @@ package agogic.desk.shell;
 import agogic.core.parameter.Unit;
 import agogic.core.parameter.ValueText;
 import agogic.core.play.LiveState;
-import agogic.core.play.Punch;
+import agogic.core.record.Punch;
 import agogic.core.sync.Sync;
 import agogic.core.time.MetreMap;
 import agogic.core.time.TempoMap;

@@ -8,6 +8,7 @@ import agogic.formats.session.SessionFile;
 import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.List;
+import java.util.Optional;
 import java.util.function.BiConsumer;
 import java.util.function.BooleanSupplier;
 import java.util.function.Consumer;
@@ -72,26 +73,27 @@ public final class Entrance {
         }
         Beside.run(
                 "agogic-file",
-                () -> SessionFile.open(path),
-                session -> {
+                () -> Opened.of(path),
+                opened -> {
                     remember(path);
-                    opener.accept(new Opened(session, path, ""));
+                    opener.accept(opened);
                 },
                 why -> refused.accept("Not opened", why));
     }
 
-    /** Shows a piece that was never saved and that a process left behind. */
-    public void openKept(Path left) {
-        String when = Kept.clock(left);
+    /** Shows a piece that was never saved and that a window which is gone left behind. */
+    public void openKept(Leftover left) {
+        String when = left.clock();
         Beside.run(
                 "agogic-file",
-                () -> {
-                    Session session = Kept.recovered(null, left);
-                    Kept.adopt(left, session);
-                    return session;
-                },
-                session -> opener.accept(new Opened(
-                        session, null, session.name() + " is as it was kept at " + when + ". It is not saved yet.")),
+                () -> left.look(null),
+                found -> opener.accept(new Opened(
+                        found.session(),
+                        null,
+                        found.session().name() + " is as it was kept at " + when + ". It is not saved yet."
+                                + (found.words().isEmpty() ? "" : " " + found.words()),
+                        Optional.of(left),
+                        Optional.empty())),
                 why -> refused.accept("Not opened", why));
     }
 

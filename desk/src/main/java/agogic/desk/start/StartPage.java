@@ -53,16 +53,16 @@ public final class StartPage extends VBox {
                         way("start-open", "O", "Open", "A session that was saved", entrance::open),
                         way("start-demo", "D", "Slow Comet", "The demo: 48 bars, ready to ride", entrance::demo));
         VBox last = column("The last ones");
-        List<Path> left = Kept.left();
+        List<Leftover> left = Kept.left();
         for (int i = 0; i < Math.min(KEPT_KEYS.length(), left.size()); i++) {
-            Path path = left.get(i);
+            Leftover one = left.get(i);
             last.getChildren()
                     .add(way(
                             "start-kept-" + (i + 1),
                             KEPT_KEYS.substring(i, i + 1),
-                            Kept.name(path),
-                            "never saved, kept by itself at " + Kept.clock(path),
-                            () -> entrance.openKept(path)));
+                            one.name(),
+                            "never saved, kept by itself at " + one.clock(),
+                            () -> entrance.openKept(one)));
         }
         List<Path> recent = entrance.recent();
         for (int i = 0; i < recent.size(); i++) {
@@ -72,7 +72,7 @@ public final class StartPage extends VBox {
                             "start-recent-" + (i + 1),
                             Integer.toString(i + 1),
                             Input.name(path).replaceAll("\\.agogic$", ""),
-                            folder(path),
+                            folder(path) + later(path),
                             () -> entrance.open(path)));
         }
         if (recent.isEmpty() && left.isEmpty()) {
@@ -110,6 +110,14 @@ public final class StartPage extends VBox {
         wire.setMinHeight(34);
         wire.setAccessibleText("");
         return wire;
+    }
+
+    /** Of a piece that has a later state than its file. */
+    private static String later(Path path) {
+        List<Leftover> left = Kept.of(path);
+        return left.isEmpty()
+                ? ""
+                : ", with a later state, kept at " + left.get(0).clock();
     }
 
     private static String folder(Path path) {

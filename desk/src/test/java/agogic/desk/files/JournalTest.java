@@ -3,9 +3,9 @@ package agogic.desk.files;
 import static org.assertj.core.api.Assertions.assertThat;
 
 import agogic.core.play.Engine;
+import agogic.core.record.Pass;
 import agogic.core.route.WriteMode;
 import agogic.core.session.Session;
-import agogic.core.write.Pass;
 import agogic.core.write.PassWriter;
 import agogic.desk.live.Troubles;
 import agogic.formats.session.PassJournal;

@@ -6,7 +6,7 @@ import static org.assertj.core.api.Assertions.within;
 import agogic.core.lane.Lane;
 import agogic.core.lane.Layer;
 import agogic.core.lane.LayerStack;
-import agogic.core.play.Punch;
+import agogic.core.record.Punch;
 import agogic.core.route.Into;
 import agogic.core.route.Route;
 import agogic.core.route.Target;

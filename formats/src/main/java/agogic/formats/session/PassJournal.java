@@ -1,10 +1,13 @@
 package agogic.formats.session;
 
-import agogic.core.play.Underway;
+import agogic.core.record.Event;
+import agogic.core.record.EventLog;
+import agogic.core.record.Pass;
+import agogic.core.record.Source;
+import agogic.core.record.Transcript;
 import agogic.core.route.Route;
 import agogic.core.route.Span;
 import agogic.core.route.Target;
-import agogic.core.write.Pass;
 import agogic.formats.file.FormatException;
 import java.io.IOException;
 import java.nio.ByteBuffer;
@@ -14,71 +17,112 @@ import java.nio.file.Files;
 import java.nio.file.Path;
 import java.nio.file.StandardOpenOption;
 import java.util.ArrayList;
+import java.util.HashSet;
 import java.util.List;
-import java.util.Map;
-import java.util.TreeMap;
+import java.util.Set;
+import java.util.zip.CRC32;
 
 /**
- * The pass that is under way, line by line at the end of a file: what a program that was killed had heard is read from it.
- * A line that is cut off is the end.
+ * What a recorder was told, a line an event at the end of a file: what a program that was killed had heard is read from it.
+ * Each line has its own check sum, so that a damaged line costs that line, at most a move: all else is there twice.
  */
-public final class PassJournal implements Underway.Sink, AutoCloseable {
-    private static final String HEAD = "agogic pass 1\n";
+public final class PassJournal implements EventLog.Sink, AutoCloseable {
+    private static final String HEAD = "agogic passes 2 ";
+    private static final String HELD = "HELD";
+    private static final int SUM = 8;
+    private static final int WORDS = 7;
 
-    private final FileChannel file;
+    private final String name;
+    private FileChannel file;
     private final StringBuilder text = new StringBuilder();
+    private final StringBuilder line = new StringBuilder();
 
-    /** A journal in a new file. */
-    public PassJournal(Path path) throws IOException {
-        file = FileChannel.open(
-                path, StandardOpenOption.CREATE, StandardOpenOption.WRITE, StandardOpenOption.TRUNCATE_EXISTING);
-        // All that writes a line is loaded now, not when the first move comes.
-        begins(0, Route.of("ready", null, Span.FULL, new Target("none", "none")), 0, 0, 0);
-        move(0, 0, 0, 0);
+    /**
+     * A journal in no file yet: what it is told waits.
+     *
+     * @param name what the names of its passes begin with, letters, digits and -
+     */
+    public PassJournal(String name) {
+        this.name = name;
+    }
+
+    /** It is written at the end of a file from now on, which is made if it is not there. */
+    public void open(Path path) throws IOException {
+        file = FileChannel.open(path, StandardOpenOption.CREATE, StandardOpenOption.WRITE);
+        file.position(file.size());
+        text.insert(0, file.size() == 0 ? HEAD + name + "\n" : "\n");
+    }
+
+    /** True if it has a file. */
+    public boolean opened() {
+        return file != null;
+    }
+
+    /** What it was told and is in no file yet is nothing that matters. */
+    public void forget() {
         text.setLength(0);
-        text.append(HEAD);
-        flush();
+    }
+
+    /** Loads all that writes a line, so that it is there when the first move comes. */
+    public static void ready() {
+        write(
+                new StringBuilder(),
+                new StringBuilder(),
+                Event.BEGAN,
+                0,
+                0,
+                0,
+                0,
+                new Source(Route.of("ready", null, Span.FULL, new Target("none", "none")), 0, false, 0));
     }
 
     @Override
-    public void begins(int number, Route route, double resolution, double from, double standing) {
-        text.append("P ")
-                .append(number)
-                .append(' ')
-                .append(resolution)
-                .append(' ')
-                .append(from);
-        text.append(' ')
-                .append(standing)
-                .append(' ')
-                .append(SessionWriter.route(route))
-                .append('\n');
+    public void event(Event what, int pass, double at, double a, double b, Source source) {
+        write(text, line, what, pass, at, a, b, source);
+        if (what != Event.MOVED) {
+            write(text, line, what, pass, at, a, b, source);
+        }
     }
 
-    @Override
-    public void move(int number, double seconds, double raw, double counted) {
-        text.append("M ").append(number).append(' ').append(seconds).append(' ').append(raw);
-        text.append(' ').append(counted).append('\n');
+    private static void write(
+            StringBuilder text,
+            StringBuilder line,
+            Event what,
+            int pass,
+            double at,
+            double a,
+            double b,
+            Source source) {
+        line.setLength(0);
+        line.append(what).append(' ').append(pass).append(' ').append(at);
+        line.append(' ').append(a).append(' ').append(b);
+        if (source != null) {
+            line.append(' ').append(source.resolution()).append(' ').append(source.rehearsed());
+            line.append(' ').append(SessionWriter.route(source.route()));
+        }
+        sum(text, line);
     }
 
-    @Override
-    public void touch(int number, int place, double from, double to) {
-        held("T ", number, place, from, to);
+    private static void sum(StringBuilder text, StringBuilder line) {
+        text.append(sum(line)).append(' ').append(line).append('\n');
     }
 
-    @Override
-    public void yield(int number, int place, double from, double to) {
-        held("Y ", number, place, from, to);
+    private static String sum(CharSequence line) {
+        CRC32 sum = new CRC32();
+        sum.update(line.toString().getBytes(StandardCharsets.UTF_8));
+        String hex = Long.toHexString(sum.getValue());
+        return "0".repeat(SUM - hex.length()) + hex;
     }
 
-    private void held(String what, int number, int place, double from, double to) {
-        text.append(what).append(number).append(' ').append(place).append(' ').append(from);
-        text.append(' ').append(to).append('\n');
+    /** This pass is safe elsewhere. */
+    public void held(int pass) {
+        line.setLength(0);
+        sum(text, line.append(HELD).append(' ').append(pass));
     }
 
-    /** Writes what was told since the last time, and has it on the disk when this returns. */
+    /** Writes what was told since the last time, and has it on the disk when this returns, if it has a file. */
     public void flush() throws IOException {
-        if (text.length() == 0) {
+        if (text.length() == 0 || file == null) {
             return;
         }
         ByteBuffer bytes = ByteBuffer.wrap(text.toString().getBytes(StandardCharsets.UTF_8));
@@ -91,98 +135,111 @@ public final class PassJournal implements Underway.Sink, AutoCloseable {
 
     @Override
     public void close() throws IOException {
-        file.close();
-    }
-
-    /** What is known of one pass. */
-    private static final class Told {
-        private Route route;
-        private double resolution;
-        private double from;
-        private double standing;
-        private final List<double[]> moves = new ArrayList<>();
-        private final Map<Integer, double[]> touches = new TreeMap<>();
-        private final Map<Integer, double[]> yields = new TreeMap<>();
-
-        private Pass pass() {
-            double to = from;
-            for (double[] move : moves) {
-                to = Math.max(to, move[0]);
-            }
-            for (double[] touch : touches.values()) {
-                to = Math.max(to, Double.isInfinite(touch[1]) ? touch[0] : touch[1]);
-            }
-            double end = to;
-            return new Pass(
-                    route,
-                    resolution,
-                    false,
-                    from,
-                    end,
-                    moves.stream().mapToDouble(m -> m[0]).toArray(),
-                    moves.stream().mapToDouble(m -> m[1]).toArray(),
-                    moves.stream().mapToDouble(m -> m[2]).toArray(),
-                    until(touches, end),
-                    until(yields, end),
-                    standing,
-                    Pass.End.STOPPED);
-        }
-
-        private static List<Pass.Touch> until(Map<Integer, double[]> all, double end) {
-            return all.values().stream()
-                    .map(t -> new Pass.Touch(t[0], Math.max(t[0], Math.min(end, t[1]))))
-                    .toList();
+        if (file != null) {
+            file.close();
+            file = null;
         }
     }
+
+    /**
+     * What is in a journal.
+     *
+     * @param passes the passes that are not safe elsewhere, as far as they go
+     * @param damaged how many lines could not be read
+     */
+    public record Read(List<Pass> passes, int damaged) {}
 
     /**
      * The passes in a journal, as far as it goes.
      *
      * @throws FormatException if it is none
      */
-    public static List<Pass> read(Path path) throws IOException {
+    public static Read read(Path path) throws IOException {
         String whole = new String(Files.readAllBytes(path), StandardCharsets.UTF_8);
-        if (!whole.startsWith(HEAD)) {
-            throw new FormatException(path.getFileName() + " is no journal of a pass.");
+        String[] lines = whole.split("\n", -1);
+        int place = lines[0].startsWith(HEAD) ? 0 : place(lines);
+        if (place < 0) {
+            throw new FormatException(path.getFileName() + " is no journal of passes.");
         }
-        Map<Integer, Told> all = new TreeMap<>();
-        int at = HEAD.length();
-        for (int end = whole.indexOf('\n', at); end >= 0; at = end + 1, end = whole.indexOf('\n', at)) {
-            if (!line(whole.substring(at, end), all)) {
-                break;
-            }
+        String name = lines[0].startsWith(HEAD) ? lines[0].substring(HEAD.length()) : "damaged";
+        Transcript transcript = new Transcript(name.matches("[A-Za-z0-9-]{1,60}") ? name : "damaged");
+        Reading reading = new Reading(transcript);
+        // What comes after the last line end is cut off.
+        for (int i = 1; i < lines.length - 1; i++) {
+            reading.line(lines[i]);
         }
-        return all.values().stream().map(Told::pass).filter(Pass::wrote).toList();
+        List<Pass> passes = new ArrayList<>(transcript.all());
+        passes.removeIf(pass -> reading.held.contains(numberOf(pass)));
+        return new Read(passes, reading.damaged);
     }
 
-    /** Takes one line; false if it is none. */
-    private static boolean line(String line, Map<Integer, Told> all) {
-        try {
-            String[] part = line.split(" ", line.startsWith("P") ? 6 : 5);
-            int number = Integer.parseInt(part[1]);
-            double a = Double.parseDouble(part[2]);
-            double b = Double.parseDouble(part[3]);
-            double c = Double.parseDouble(part[4]);
-            switch (part[0]) {
-                case "P" -> {
-                    Told told = new Told();
-                    told.resolution = a;
-                    told.from = b;
-                    told.standing = c;
-                    told.route = SessionReader.route(new Json(
-                            "journal", SessionFile.parse("journal", part[5].getBytes(StandardCharsets.UTF_8))));
-                    all.put(number, told);
-                }
-                case "M" -> all.get(number).moves.add(new double[] {a, b, c});
-                case "T" -> all.get(number).touches.put((int) a, new double[] {b, c});
-                case "Y" -> all.get(number).yields.put((int) a, new double[] {b, c});
-                default -> {
-                    return false;
-                }
+    /** Where a file whose first line is damaged has a line of a journal; −1 if nowhere. */
+    private static int place(String[] lines) {
+        for (int i = 1; i < lines.length; i++) {
+            if (whole(lines[i])) {
+                return i;
             }
-            return true;
-        } catch (RuntimeException | IOException e) {
-            return false;
+        }
+        return -1;
+    }
+
+    private static boolean whole(String line) {
+        return line.length() > SUM && line.charAt(SUM) == ' ' && line.startsWith(sum(line.substring(SUM + 1)));
+    }
+
+    /** The number of a pass, which its name ends with. */
+    public static int numberOf(Pass pass) {
+        return Integer.parseInt(pass.id().substring(pass.id().lastIndexOf('-') + 1));
+    }
+
+    /** Goes through the lines. */
+    private static final class Reading {
+        private final Transcript transcript;
+        private final Set<Integer> held = new HashSet<>();
+        private String last = "";
+        private int damaged;
+
+        Reading(Transcript transcript) {
+            this.transcript = transcript;
+        }
+
+        void line(String line) {
+            if (line.isEmpty()) {
+                return;
+            }
+            try {
+                if (!whole(line)) {
+                    damaged++;
+                    return;
+                }
+                String[] part = line.substring(SUM + 1).split(" ", WORDS + 1);
+                int pass = Integer.parseInt(part[1]);
+                if (part[0].equals(HELD)) {
+                    held.add(pass);
+                    return;
+                }
+                Event what = Event.valueOf(part[0]);
+                boolean again = what != Event.MOVED && line.equals(last);
+                last = line;
+                if (!again) {
+                    transcript.event(what, pass, number(part[2]), number(part[3]), number(part[4]), source(part));
+                }
+            } catch (RuntimeException | IOException e) {
+                damaged++;
+            }
+        }
+
+        private static double number(String text) {
+            return Double.parseDouble(text);
+        }
+
+        private static Source source(String[] part) throws IOException {
+            if (part.length <= WORDS) {
+                return null;
+            }
+            Route route = SessionReader.route(
+                    new Json("journal", SessionFile.parse("journal", part[WORDS].getBytes(StandardCharsets.UTF_8))));
+            return new Source(route, number(part[5]), Boolean.parseBoolean(part[6]), number(part[3]));
         }
     }
 }

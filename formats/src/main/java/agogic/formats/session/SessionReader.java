@@ -397,6 +397,7 @@ final class SessionReader {
                 json.number("to"),
                 table.seconds(),
                 table.values(),
-                table.counted()));
+                table.counted(),
+                json.maybe("pass").isPresent() ? json.text("pass") : ""));
     }
 }

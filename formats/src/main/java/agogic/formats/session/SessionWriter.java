@@ -397,6 +397,9 @@ final class SessionWriter {
     private static ObjectNode ride(Ride ride) {
         ObjectNode json = object().put("id", ride.id());
         hand(json.putObject("hand"), ride.hand());
+        if (!ride.pass().isEmpty()) {
+            json.put("pass", ride.pass());
+        }
         return json.put("resolution", ride.resolution())
                 .put("from", ride.from())
                 .put("to", ride.to());

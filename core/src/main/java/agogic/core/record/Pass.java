@@ -1,4 +1,4 @@
-package agogic.core.write;
+package agogic.core.record;
 
 import agogic.core.route.Route;
 import agogic.core.route.WriteMode;
@@ -21,6 +21,7 @@ import java.util.List;
  * @param yielded when another hand, that moved later, had the say over the parameter
  * @param standing normalised value of the target before the hand came, for a lane that has no points yet
  * @param end why it ended
+ * @param id names it among all passes that were ever played; empty if nothing does
  */
 public record Pass(
         Route route,
@@ -34,7 +35,8 @@ public record Pass(
         List<Touch> touches,
         List<Touch> yielded,
         double standing,
-        End end) {
+        End end,
+        String id) {
     public Pass {
         touches = List.copyOf(touches);
         yielded = List.copyOf(yielded);
@@ -53,7 +55,7 @@ public record Pass(
             List<Touch> touches,
             double standing,
             End end) {
-        this(route, resolution, rehearsed, from, to, seconds, raw, counted, touches, List.of(), standing, end);
+        this(route, resolution, rehearsed, from, to, seconds, raw, counted, touches, List.of(), standing, end, "");
     }
 
     /** From when to when the hand had the control, in seconds. */
@@ -108,7 +110,7 @@ public record Pass(
      */
     public record Say(double from, double to, Touch touch, double first, double last) {
         /** True if it begins where another hand lost the say. */
-        boolean takesOver(Pass pass) {
+        public boolean takesOver(Pass pass) {
             return from <= first && first > pass.from;
         }
     }

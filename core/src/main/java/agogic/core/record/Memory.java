@@ -1,4 +1,4 @@
-package agogic.core.play;
+package agogic.core.record;
 
 import java.util.ArrayList;
 import java.util.List;
@@ -46,7 +46,7 @@ public final class Memory {
     private final boolean[] written = new boolean[CAPACITY];
     private volatile long count;
 
-    void add(Kind kind, String surface, int message, long at, double where, boolean plays) {
+    public void add(Kind kind, String surface, int message, long at, double where, boolean plays) {
         long now = count;
         int slot = (int) now & CAPACITY - 1;
         kinds[slot] = kind;
@@ -60,7 +60,7 @@ public final class Memory {
     }
 
     /** A route wrote what the last message said. */
-    void written() {
+    public void written() {
         long last = count - 1;
         int slot = (int) last & CAPACITY - 1;
         if (last >= 0 && kinds[slot] == Kind.MESSAGE) {

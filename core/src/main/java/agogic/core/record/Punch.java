@@ -1,4 +1,4 @@
-package agogic.core.play;
+package agogic.core.record;
 
 /** When a pass writes. */
 public enum Punch {

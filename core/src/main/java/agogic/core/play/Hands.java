@@ -1,53 +1,37 @@
 package agogic.core.play;
 
+import agogic.core.record.Pass;
+import agogic.core.record.Recorder;
 import agogic.core.route.WriteMode;
-import agogic.core.write.Pass;
 import java.util.ArrayList;
 import java.util.List;
-import java.util.Queue;
-import java.util.concurrent.ConcurrentLinkedQueue;
 
-/** What hands do is kept here: when they touch, what they move, and the passes that come of it, each with why it ended. */
-final class Takes {
+/** Which hands hold what, who of them has the say, and what of it the recorder is told. */
+final class Hands {
     private final Present present;
     private final Transport transport;
     /** What is kept for a control of which nobody knows where it stands. */
     private static final double UNKNOWN = 0.5;
 
-    private final Queue<List<Pass>> passes = new ConcurrentLinkedQueue<>();
-    /** The routes that keep what their hands do. */
-    private volatile List<RouteState> recording = List.of();
+    private final Recorder recorder;
+    /** The routes of which what their hands do is recorded. */
+    private List<RouteState> recording = List.of();
 
     /** How many moves hands have made. */
     private long claims;
 
-    Takes(Present present, Transport transport) {
+    Hands(Present present, Transport transport, Recorder recorder) {
         this.present = present;
         this.transport = transport;
+        this.recorder = recorder;
     }
 
-    /** The passes that ended together and were not asked for yet, or null. */
-    List<Pass> finished() {
-        return passes.poll();
-    }
-
-    /** The routes that keep what their hands do; for another thread. */
-    List<RouteState> recording() {
-        return recording;
-    }
-
-    /** Makes room for moves ahead; by a thread that may allocate. */
-    void provide() {
-        for (RouteState state : recording) {
-            state.provide();
-        }
-    }
-
-    /** Another plan plays: its routes are those that keep something. */
+    /** Another plan plays: its routes are recorded. */
     void begin() {
         List<RouteState> logs = new ArrayList<>();
         for (RouteState state : present.plan.routes) {
-            if (state.log != null) {
+            if (state.keeps) {
+                state.recordedBy(recorder);
                 logs.add(state);
             }
         }
@@ -59,7 +43,7 @@ final class Takes {
         for (RouteState state : present.plan.routes) {
             state.clearPass();
             if (state.touched && state.records()) {
-                state.beginTouch(seconds);
+                touched(state, seconds);
                 place(state, seconds);
             }
         }
@@ -94,7 +78,7 @@ final class Takes {
         double beat = present.plan.session.timeline().beatAt(from);
         double lane = present.plan.laneValue(state.parameterIndex, from, beat);
         double stood = Double.isNaN(lane) ? present.value(state) : state.parameter.settled(lane);
-        if (state.log.size() == 0 && !state.offsets()) {
+        if (state.strand.moves() == 0 && !state.offsets()) {
             keep(state, from, stood, stood);
         }
     }
@@ -105,7 +89,7 @@ final class Takes {
         for (int r : present.plan.routesOf[state.parameterIndex]) {
             RouteState other = present.plan.routes.get(r);
             if (other != state && other.typed) {
-                other.endTouch(at);
+                left(other, at);
             }
         }
         say(state.parameterIndex, at);
@@ -142,10 +126,10 @@ final class Takes {
             if (state != first && state.records() && state.offsets() == offsets) {
                 double until = Double.isNaN(state.easeFrom) ? free : state.easeFrom + state.easeBack;
                 free = Math.max(free, state.holds() ? at : until);
-                state.says(false, at, at);
+                state.strand.says(false, at, at);
             }
         }
-        first.says(true, at, free);
+        first.strand.says(true, at, free);
     }
 
     /** A hand is on the control of a route. */
@@ -161,7 +145,7 @@ final class Takes {
                 state.zero = Double.NaN;
             }
             double place = currentPlace(state);
-            state.beginTouch(at);
+            touched(state, at);
             if (transport.playing() && state.records()) {
                 keep(state, at, place, place);
                 state.latched = state.passMode() == WriteMode.LATCH || state.latched;
@@ -174,7 +158,7 @@ final class Takes {
     /** A hand left the control of a route. */
     void release(RouteState state, long nanos) {
         double at = transport.at(nanos);
-        state.endTouch(at);
+        left(state, at);
         // Whoever touches it again has to meet the value again.
         state.takeover.letGo();
         if (transport.playing() && state.records() && state.passMode() == WriteMode.TOUCH) {
@@ -214,11 +198,11 @@ final class Takes {
             return;
         }
         if (state.touched) {
-            state.beginTouch(at);
+            touched(state, at);
         } else if (!writes) {
             // What is latched has no hand any more, but it was let go nowhere else.
-            state.beginTouch(at);
-            state.endTouch(at);
+            touched(state, at);
+            left(state, at);
         }
         state.latched |= state.passMode() != WriteMode.TOUCH;
         place(state, at);
@@ -232,40 +216,41 @@ final class Takes {
 
     /** Ends all passes that began to write at {@code began}. */
     void finish(double began, double at, Pass.End end, boolean goesOn) {
-        List<Pass> finished = new ArrayList<>();
+        boolean writes = !Double.isInfinite(began);
         for (RouteState state : present.plan.routes) {
-            Pass pass = state.pass(began, at, end);
-            if (pass != null) {
-                finished.add(pass);
+            if (writes && state.takesPart()) {
+                end(state, at, end);
             }
             boolean latched = state.latched;
             if (state.typed && !goesOn) {
-                state.endTouch(at);
+                left(state, at);
             }
             state.clearPass();
             state.latched = goesOn && latched;
             present.live.writing(state.index, false);
         }
-        if (!finished.isEmpty()) {
-            passes.add(finished);
-        }
+        recorder.close();
+    }
+
+    private void end(RouteState state, double at, Pass.End why) {
+        // A route without a hand has a pass as well: in it nothing happened.
+        (state.strand == null ? recorder.strand(state.source()) : state.strand).end(at, why);
     }
 
     /** Ends the passes that another plan does not let go on as they were; each is kept as it was until now. */
     void endChanged(Plan fresh, double at) {
-        List<Pass> ended = new ArrayList<>();
+        boolean writes = !Double.isInfinite(transport.punchIn());
         for (RouteState state : present.plan.routes) {
-            RouteState after = fresh.route(state.route.id());
+            RouteState after = state.records() ? fresh.route(state.route.id()) : null;
             if (state.records() && (after == null || !after.goesOn(state))) {
-                Pass pass = state.pass(transport.punchIn(), at, Pass.End.CHANGED);
-                if (pass != null) {
-                    ended.add(pass);
+                if (writes && state.takesPart()) {
+                    end(state, at, Pass.End.CHANGED);
+                } else {
+                    state.strand.drop();
                 }
             }
         }
-        if (!ended.isEmpty()) {
-            passes.add(ended);
-        }
+        recorder.close();
     }
 
     /** The routes of another plan that write from now on anew. */
@@ -273,7 +258,7 @@ final class Takes {
         List<RouteState> begun = new ArrayList<>();
         for (RouteState state : fresh.routes) {
             RouteState earlier = present.plan.route(state.route.id());
-            if (state.log != null && (earlier == null || !state.goesOn(earlier))) {
+            if (state.keeps && (earlier == null || !state.goesOn(earlier))) {
                 begun.add(state);
             }
         }
@@ -303,22 +288,37 @@ final class Takes {
     void begins(RouteState state, double seconds, double place) {
         if (Double.isNaN(state.zero)) {
             state.zero = place;
-            if (state.log.size() == 0) {
+            if (state.strand.moves() == 0) {
                 keep(state, seconds, place, place);
             } else {
                 // What was kept before it moved was kept for where it stands.
-                for (int i = 0; i < state.log.size(); i++) {
-                    state.log.put(i, 1, place);
-                    state.log.put(i, 2, place);
-                }
+                state.strand.restate(place);
             }
         }
     }
 
-    private void keep(RouteState state, double seconds, double raw, double counted) {
-        if (Double.isNaN(state.standing)) {
-            state.standing = present.value(state);
+    /** A hand has the control of a route. */
+    void touched(RouteState state, double at) {
+        state.touched();
+        if (transport.playing() && state.records()) {
+            state.strand.touch(at);
         }
-        state.log.append(seconds, raw, counted);
+    }
+
+    /** A hand left it. */
+    private void left(RouteState state, double at) {
+        state.touched = false;
+        state.touchTold = false;
+        state.typed = false;
+        if (state.strand != null) {
+            state.strand.release(at);
+        }
+    }
+
+    private void keep(RouteState state, double seconds, double raw, double counted) {
+        if (!state.strand.stood()) {
+            state.strand.stood(present.value(state));
+        }
+        state.strand.move(seconds, raw, counted);
     }
 }
