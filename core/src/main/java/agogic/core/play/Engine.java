@@ -192,6 +192,7 @@ public final class Engine {
     /** Plays and writes from where it stands, or from the start if it stands at the end. */
     public void play() {
         commands.add(() -> {
+            untilNow();
             double stands = transport.position();
             double from = stands >= present.plan.session.seconds() - 0.01 ? 0 : Math.max(0, stands);
             startAt(from, from, Double.POSITIVE_INFINITY);
@@ -224,6 +225,7 @@ public final class Engine {
     }
 
     private void go(double seconds) {
+        untilNow();
         boolean goOn = transport.playing();
         if (goOn) {
             halt(Pass.End.JUMPED);
@@ -335,26 +337,7 @@ public final class Engine {
             }
         }
         following.tick(nanos);
-        while (transport.due(nanos) || transport.playing() && clock.secondsAt(nanos) >= starts.due()) {
-            double at = Math.min(transport.boundary(), starts.due());
-            long when = clock.nanosAt(at);
-            inputs.drain(when - 1);
-            if (starts.due() < at) {
-                // What was pressed just now comes before that.
-                continue;
-            }
-            hands.releaseIdle(when);
-            boolean crosses = at >= transport.boundary();
-            transport.moveTo(at);
-            starts.come(at, when);
-            if (crosses) {
-                cross(at, when);
-            }
-        }
-        inputs.drain(nanos);
-        if (transport.playing() && starts.goes()) {
-            starts.follow(clock.secondsAt(nanos), nanos);
-        }
+        advance(nanos);
         boolean held = hands.releaseIdle(nanos);
         transport.follow();
         if (transport.playing() || held || stirred || present.live.changes() != evaluated) {
@@ -375,6 +358,38 @@ public final class Engine {
         }
     }
 
+    /** All that happens up to {@code nanos} happens, in its order. */
+    private void advance(long nanos) {
+        while (transport.due(nanos) || transport.playing() && clock.secondsAt(nanos) >= starts.due()) {
+            double at = Math.min(transport.boundary(), starts.due());
+            long when = clock.nanosAt(at);
+            inputs.drain(when - 1);
+            if (starts.due() < at) {
+                // What was pressed just now comes before that.
+                continue;
+            }
+            hands.releaseIdle(when);
+            boolean crosses = at >= transport.boundary();
+            transport.moveTo(at);
+            starts.come(at, when);
+            if (crosses) {
+                cross(at, when);
+            }
+        }
+        inputs.drain(nanos);
+        if (transport.playing() && starts.goes()) {
+            starts.follow(clock.secondsAt(nanos), nanos);
+        }
+    }
+
+    /** What a hand did before the pass ends, or begins anew, is a part of it. */
+    private void untilNow() {
+        if (transport.playing()) {
+            advance(clock.now());
+            transport.follow();
+        }
+    }
+
     /** When passes write, from the next start on. */
     public void punch(Punch when) {
         commands.add(() -> transport.punch(when));
@@ -383,6 +398,7 @@ public final class Engine {
     /** Writing begins here and now if it has not, or ends, while it plays. */
     public void punchNow() {
         commands.add(() -> {
+            untilNow();
             if (transport.playing() && punching.outNow(transport.position())) {
                 return;
             }
@@ -464,6 +480,7 @@ public final class Engine {
     }
 
     private void halt(Pass.End end) {
+        untilNow();
         if (transport.playing()) {
             transport.stop();
             mark(Memory.Kind.ENDS, transport.position(), clock.now());

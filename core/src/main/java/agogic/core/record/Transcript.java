@@ -13,6 +13,9 @@ import java.util.Queue;
  * Events of a pass whose beginning it was not told are none of it.
  */
 public final class Transcript implements EventLog.Sink {
+    /** A pass that is under way goes on a little after what happened last, so that a touch at its end is a part of it. */
+    private static final double MOMENT = 0.001;
+
     private final String name;
     private final Map<Integer, Told> open = new LinkedHashMap<>();
     private List<Pass> ended = new ArrayList<>();
@@ -99,14 +102,14 @@ public final class Transcript implements EventLog.Sink {
             }
         }
 
-        /** As far as it is told: up to its last move, or to where a hand was let go. */
+        /** As far as it is told: up to a moment after its last move, or after a hand was let go. */
         double told() {
             double to = seconds.size == 0 ? from : Math.max(from, seconds.numbers[seconds.size - 1]);
             for (int i = 0; i < touched.size; i++) {
                 double last = released.numbers[i];
                 to = Math.max(to, Double.isInfinite(last) ? touched.numbers[i] : last);
             }
-            return to;
+            return to + MOMENT;
         }
 
         Pass pass(double to, Pass.End end) {

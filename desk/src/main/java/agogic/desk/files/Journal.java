@@ -31,6 +31,7 @@ final class Journal implements EventLog.Sink {
     private final Queue<Integer> held = new ConcurrentLinkedQueue<>();
     private volatile Path wanted;
     private volatile boolean closed;
+    private volatile boolean ready;
     private volatile boolean clean = true;
 
     /** The thread's own. */
@@ -89,8 +90,23 @@ final class Journal implements EventLog.Sink {
         }
     }
 
+    /** All that writes is loaded before the first move comes. */
+    private void prepare() {
+        try {
+            PassJournal.tried();
+        } catch (IOException | RuntimeException e) {
+            troubles.tell("The journal of the pass", e);
+        }
+    }
+
+    /** True once the first move is written as fast as the last. */
+    boolean ready() {
+        return ready;
+    }
+
     private void run() {
-        PassJournal.ready();
+        prepare();
+        ready = true;
         while (!closed) {
             try {
                 if (held.isEmpty() && reader.place() == log.count() && (wanted == null || wanted.equals(path))) {

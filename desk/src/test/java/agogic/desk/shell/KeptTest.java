@@ -4,12 +4,14 @@ import static org.assertj.core.api.Assertions.assertThat;
 
 import agogic.core.session.Session;
 import agogic.desk.start.Kept;
+import agogic.desk.start.Presence;
 import agogic.formats.session.SessionFile;
 import agogic.standins.comet.SlowComet;
 import java.io.IOException;
 import java.nio.file.Files;
 import java.nio.file.Path;
-import java.nio.file.attribute.FileTime;
+import java.util.List;
+import java.util.stream.Stream;
 import javafx.scene.input.KeyCode;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
@@ -52,35 +54,55 @@ public class KeptTest extends WindowTest {
         }
     }
 
+    /** What is kept of a piece, wherever: by the window that shows it, or by one that is gone. */
+    private static List<Path> kept(Path where, String name) {
+        try (Stream<Path> all = Files.list(where)) {
+            return all.filter(p -> p.getFileName().toString().matches(name + " \\(kept [0-9a-f]{12}\\)\\.agogic"))
+                    .toList();
+        } catch (IOException e) {
+            return List.of();
+        }
+    }
+
+    private boolean keepsWhatIsShown(Path where, String name) {
+        return kept(where, name).stream().anyMatch(this::keptAt);
+    }
+
     @Test
     void changesAreKeptBesideTheFileUntilTheyAreSaved() throws IOException {
         saved("Evening");
         byte[] before = Files.readAllBytes(file);
         turnLoop();
-        Path kept = folder.resolve("Evening (kept).agogic");
-        until(() -> Files.exists(kept));
-        assertThat(SessionFile.open(kept)).isEqualTo(desk().session());
+        until(() -> keepsWhatIsShown(folder, "Evening"));
         assertThat(Files.readAllBytes(file)).as("never over it").isEqualTo(before);
         push(KeyCode.CONTROL, KeyCode.S);
-        until(() -> !desk().editing().unsaved() && !Files.exists(kept));
+        until(() -> !desk().editing().unsaved() && kept(folder, "Evening").isEmpty());
     }
 
     @Test
-    void aLaterStateIsOfferedAndTakenAsOneStep() throws IOException {
+    void aLaterStateIsOfferedUntilItIsTakenHoweverOftenItEnds() throws IOException {
         saved("Night");
         Session plain = desk().session();
         turnLoop();
         Session later = desk().session();
-        Path kept = folder.resolve("Night (kept).agogic");
-        until(() -> Files.exists(kept));
-        // As if the program had ended here, and is started again.
-        byte[] whole = Files.readAllBytes(kept);
+        until(() -> keepsWhatIsShown(folder, "Night"));
+        // As if the program had ended here, and is started again, twice.
         interact(() -> window().show(plain, file, false));
-        Files.write(kept, whole);
-        Files.setLastModifiedTime(kept, FileTime.fromMillis(System.currentTimeMillis() + 5000));
+        until(() -> text("#trace-head").equals("Kept"));
         interact(() -> window().show(plain, file, false));
         until(() -> text("#trace-head").equals("Kept"));
         assertThat(text("#trace-sentence")).contains("a later state, kept by itself at ");
+        // Something else is said; it waits, and its key says it again.
+        interact(() -> desk().refuse("Something else."));
+        see("#trace-kept");
+        push(KeyCode.ALT, KeyCode.K);
+        until(() -> text("#trace-head").equals("Kept"));
+        push(KeyCode.A);
+        until(() -> desk().session().equals(later));
+        until(() -> kept(folder, "Night").size() == 1 && keepsWhatIsShown(folder, "Night"));
+        // Again, before it was saved: it is there once.
+        interact(() -> window().show(plain, file, false));
+        until(() -> text("#trace-head").equals("Kept"));
         push(KeyCode.A);
         until(() -> desk().session().equals(later));
         push(KeyCode.CONTROL, KeyCode.Z);
@@ -88,23 +110,87 @@ public class KeptTest extends WindowTest {
     }
 
     @Test
-    void whatWasNeverSavedIsKeptUnderTheNumberOfItsProcess() throws IOException {
+    void whatIsNotWantedIsOfferedNoMore() throws IOException {
+        saved("Noon");
+        Session plain = desk().session();
+        turnLoop();
+        until(() -> keepsWhatIsShown(folder, "Noon"));
+        interact(() -> window().show(plain, file, false));
+        until(() -> text("#trace-head").equals("Kept"));
+        push(KeyCode.SHIFT, KeyCode.A);
+        until(() -> kept(folder, "Noon").isEmpty());
+        assertThat(desk().session()).isSameAs(plain);
+        assertThat(desk().offers().countProperty().get()).isZero();
+    }
+
+    @Test
+    void whatWasNeverSavedIsOfferedOnTheStartPage() throws IOException {
+        Path own = folder.resolve("own");
         interact(() -> desk().editing().neverSaved());
-        Path own = Kept.of(desk().session(), null);
-        until(() -> keptAt(own));
-        // A process that is gone left one: the start page has it.
-        Path left = own.resolveSibling("Slow Comet (kept 999999999).agogic");
-        Files.copy(own, left);
-        assertThat(Kept.left()).containsExactly(left);
+        until(() -> keepsWhatIsShown(own, "Slow Comet"));
         Session was = desk().session();
+        Path left = kept(own, "Slow Comet").stream()
+                .filter(this::keptAt)
+                .findFirst()
+                .orElseThrow();
+        assertThat(Kept.left()).as("its window is still there").noneMatch(l -> l.kept()
+                .equals(left));
         interact(() -> window().start(false));
         until(() -> lookup("#start-kept-1").tryQuery().isPresent());
         assertThat(node("#start-kept-1").getAccessibleText()).contains("Slow Comet, never saved, kept by itself at ");
         push(KeyCode.K);
         until(() -> desk() != null && desk().session().equals(was));
         assertThat(desk().editing().unsaved()).isTrue();
-        assertThat(Files.exists(left)).isFalse();
-        assertThat(Files.exists(own)).as("it is this process's now").isTrue();
+        until(() -> !Files.exists(left) && keepsWhatIsShown(own, "Slow Comet"));
+    }
+
+    /** Another program saves there while the piece is open: nothing is written over unasked. */
+    @Test
+    void whatAnotherProgramSavedIsNotWrittenOverUnasked() throws IOException {
+        saved("Dusk");
+        turnLoop();
+        Session theirs = SlowComet.score();
+        SessionFile.save(file, theirs);
+        push(KeyCode.CONTROL, KeyCode.S);
+        until(() -> text("#trace-head").equals("Not saved"));
+        assertThat(text("#trace-sentence")).contains("changed by another program");
+        assertThat(SessionFile.open(file)).isEqualTo(theirs);
+        push(KeyCode.ALT, KeyCode.A);
+        until(() -> text("#trace-head").equals("Differs"));
+        assertThat(desk().session().versions()).hasSize(1);
+        push(KeyCode.A);
+        Path second = folder.resolve("Dusk 2.agogic");
+        until(() -> second.equals(desk().editing().fileProperty().get()));
+        assertThat(SessionFile.open(second)).isEqualTo(desk().session());
+        assertThat(SessionFile.open(file)).isEqualTo(theirs);
+        // The same once more, written over on purpose.
+        turnLoop();
+        SessionFile.save(second, theirs);
+        push(KeyCode.CONTROL, KeyCode.S);
+        until(() -> text("#trace-head").equals("Not saved"));
+        push(KeyCode.SHIFT, KeyCode.A);
+        until(() -> !desk().editing().unsaved());
+        assertThat(SessionFile.open(second)).isEqualTo(desk().session());
+    }
+
+    /** Another window has the file: this one looks at it, and saves elsewhere. */
+    @Test
+    void aFileThatIsOpenInAnotherWindowIsOnlyLookedAt() throws IOException {
+        saved("Dawn");
+        Session plain = desk().session();
+        byte[] before = Files.readAllBytes(file);
+        interact(() -> window().files().close());
+        Presence other = Presence.begin();
+        assertThat(other.claim(file)).isTrue();
+        interact(() -> window().show(plain, file, false));
+        until(() -> text("#trace-head").equals("Open elsewhere"));
+        turnLoop();
+        interact(() -> window().files().save(file));
+        until(() -> text("#trace-head").equals("Not saved"));
+        assertThat(Files.readAllBytes(file)).isEqualTo(before);
+        other.end();
+        interact(() -> window().files().save(file));
+        until(() -> !desk().editing().unsaved());
     }
 
     @Test
