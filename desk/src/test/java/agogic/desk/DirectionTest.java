@@ -3,6 +3,7 @@ package agogic.desk;
 import static com.tngtech.archunit.lang.syntax.ArchRuleDefinition.noClasses;
 
 import agogic.core.envelope.Envelope;
+import agogic.core.play.Engine;
 import com.tngtech.archunit.core.domain.JavaClasses;
 import com.tngtech.archunit.core.importer.ClassFileImporter;
 import com.tngtech.archunit.core.importer.ImportOption;
@@ -125,6 +126,23 @@ class DirectionTest {
                 .dependOnClassesThat()
                 .resideInAnyPackage(
                         views.stream().map(v -> "agogic.desk." + v + "..").toArray(String[]::new))
+                .check(CLASSES);
+    }
+
+    /** One moment a frame: a view asks for what plays in one, not for its parts in two. */
+    @Test
+    void noViewAsksTheEngineForPartsOfAMoment() {
+        noClasses()
+                .that()
+                .resideInAPackage("agogic.desk..")
+                .and()
+                .resideOutsideOfPackages("agogic.desk.command..", "agogic.desk.live..")
+                .should()
+                .callMethod(Engine.class, "index")
+                .orShould()
+                .callMethod(Engine.class, "live")
+                .orShould()
+                .callMethod(Engine.class, "session")
                 .check(CLASSES);
     }
 }

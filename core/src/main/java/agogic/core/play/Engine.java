@@ -53,6 +53,8 @@ public final class Engine {
     private final EventLog.Reader written;
     private Transcript transcript = new Transcript("");
     private volatile Memory memory;
+    private int beginnings;
+    private volatile int begun;
     /** True if something was done from outside since the values were worked out. */
     private boolean stirred = true;
     /** How often something had changed when the values were worked out last. */
@@ -187,6 +189,11 @@ public final class Engine {
     public synchronized void load(Session session) {
         latest = latest.after(session);
         next.set(latest);
+    }
+
+    /** How often it began to play; {@link LiveState#playing} says it no later. */
+    public int begun() {
+        return begun;
     }
 
     /** Plays and writes from where it stands, or from the start if it stands at the end. */
@@ -351,6 +358,7 @@ public final class Engine {
         boolean plays = transport.playing();
         present.live.position(position);
         present.live.transport(plays, transport.countsIn());
+        begun = beginnings;
         Run last = run;
         Run now = transport.run(last);
         if (now != last) {
@@ -471,6 +479,7 @@ public final class Engine {
 
     private void startPlaying(double from, double writeFrom, double until) {
         transport.start(from, writeFrom, until);
+        beginnings++;
         mark(Memory.Kind.BEGINS, from, clock.now());
         hands.start(from);
         values.chase();

@@ -48,9 +48,17 @@ public final class ParameterIndex {
         return starts.get(device);
     }
 
-    /** The number of a target. */
+    /**
+     * The number of a target.
+     *
+     * @throws IllegalArgumentException if the session has no such target; {@link #has} says
+     */
     public int of(Target target) {
-        return numbers.get(target);
+        Integer number = numbers.get(target);
+        if (number == null) {
+            throw new IllegalArgumentException(target + " is not in the session that plays.");
+        }
+        return number;
     }
 
     public Parameter parameter(int number) {

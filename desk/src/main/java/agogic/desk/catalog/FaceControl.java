@@ -104,7 +104,7 @@ public final class FaceControl extends MarkView {
 
     /** Takes the value as it is heard now. */
     void follow(boolean anyway) {
-        double now = desk().state().value(desk().engine().index().of(target));
+        double now = desk().stands(target);
         if (anyway || now != value) {
             value = now;
             Session session = desk().session();

@@ -2,6 +2,8 @@ package agogic.desk.model;
 
 import agogic.core.play.Engine;
 import agogic.core.play.LiveState;
+import agogic.core.play.Playing;
+import agogic.core.route.Target;
 import agogic.core.session.Session;
 import agogic.core.time.Timeline;
 import agogic.core.trace.Trace;
@@ -27,10 +29,12 @@ public final class Desk {
     private final Learner learner;
     private final PortWatch portWatch;
     private final List<Runnable> frames = new ArrayList<>();
+    private volatile Playing playing;
     private int eventsSeen;
 
     public Desk(Session first, LiveDesk live) {
         this.live = live;
+        playing = live.engine().playing();
         editing = new Editing(first, live, notices);
         selection = new Selection(editing);
         riding = new Riding(this);
@@ -89,8 +93,19 @@ public final class Desk {
         return live.engine();
     }
 
+    /** What plays, all of one moment: that of the last frame. */
+    public Playing playing() {
+        return playing;
+    }
+
+    /** What is so, of the last frame. */
     public LiveState state() {
-        return engine().live();
+        return playing.live();
+    }
+
+    /** What a target stands at, normalised: what is heard, or where it rests if it does not play yet. */
+    public double stands(Target target) {
+        return playing.value(target).orElseGet(() -> session().parameter(target).resting());
     }
 
     public Session session() {
@@ -137,20 +152,20 @@ public final class Desk {
     /** Takes what the engine did since the last frame. */
     public void frame() {
         live.troubles().next().ifPresent(trouble -> say(Notice.stop("Trouble", trouble)));
-        engine().provide();
+        playing = engine().playing();
         LiveState state = state();
         learner.frame();
         portWatch.frame();
         if (state.events() != eventsSeen && !learner.on()) {
             eventsSeen = state.events();
-            Trace.last(session(), state).ifPresent(trace -> {
+            Trace.last(playing.session(), state).ifPresent(trace -> {
                 say(Notice.of(portWatch.sent(trace), this));
                 trace.route().ifPresent(route -> selection.touch(route.target()));
             });
         }
         // What became of a pass is said after its last move was.
         passes.takePasses();
-        if (!state.playing() && !learner.on() && engine().session() == session()) {
+        if (!state.playing() && !learner.on() && playing.session() == session()) {
             standing.standWhereLeft();
         }
         riding.frame();

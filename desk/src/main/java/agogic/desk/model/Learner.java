@@ -202,7 +202,7 @@ public final class Learner {
     /** More came at once than could be listened to: what was taken for what may then be wrong, so it is said. */
     private void lost() {
         long now = 0;
-        for (int s = 0; s < desk.engine().session().surfaces().size(); s++) {
+        for (int s = 0; s < desk.playing().session().surfaces().size(); s++) {
             now += desk.engine().tap(s).lost();
         }
         if (now > lost) {

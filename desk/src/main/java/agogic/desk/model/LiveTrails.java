@@ -1,7 +1,7 @@
 package agogic.desk.model;
 
 import agogic.core.play.LiveState;
-import agogic.core.play.ParameterIndex;
+import agogic.core.play.Playing;
 import agogic.core.session.Session;
 import java.util.Arrays;
 import java.util.HashMap;
@@ -46,11 +46,14 @@ public final class LiveTrails {
         trails.clear();
     }
 
-    void follow(Session session, LiveState state, ParameterIndex index, double beat) {
+    void follow(Playing playing, double beat) {
+        Session session = playing.session();
+        LiveState state = playing.live();
         for (int r = 0; r < session.routes().size(); r++) {
             if (state.writing(r)) {
                 var route = session.routes().get(r);
-                trails.computeIfAbsent(route.id(), id -> new Trail()).add(beat, state.value(index.of(route.target())));
+                trails.computeIfAbsent(route.id(), id -> new Trail())
+                        .add(beat, playing.value(route.target()).orElse(0));
             }
         }
     }

@@ -113,9 +113,9 @@ public final class Mending {
             desk.refuse("Select a route first, then move the control that is to move it.");
             return;
         }
-        Surface surface = desk.session().surfaces().get(event.surface());
+        Surface surface = desk.playing().session().surfaces().get(event.surface());
         Control control = surface.controls().get(event.control());
-        int page = surface.pages().size() > 1 ? desk.state().page(event.surface()) : 0;
+        int page = surface.pages().size() > 1 ? desk.playing().page(surface.id()) : 0;
         Hand hand = new Hand(surface.id(), control.id(), page);
         Optional<String> clash = Assigning.clash(desk.session(), hand, route.target());
         if (clash.isEmpty()) {

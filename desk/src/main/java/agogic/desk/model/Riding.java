@@ -25,6 +25,9 @@ public final class Riding {
     private double here = Double.NaN;
     private boolean passOpen;
     private boolean played;
+    /** How often the engine will have begun once it does what it was asked for last. */
+    private int awaited;
+
     private final ReadOnlyObjectWrapper<Punch> punch = new ReadOnlyObjectWrapper<>(Punch.OFF);
     private final ReadOnlyBooleanWrapper everything = new ReadOnlyBooleanWrapper();
 
@@ -73,6 +76,7 @@ public final class Riding {
         }
         everything(false);
         begins();
+        awaited = desk.engine().begun() + 1;
         desk.engine().play();
     }
 
@@ -206,6 +210,7 @@ public final class Riding {
         passOpen = true;
         run++;
         trails.clear();
+        awaited = desk.engine().begun() + 1;
         desk.engine().play(countIn, from);
         desk.say(Notice.wait("Count-in", "Writing begins at bar " + bar + ". " + words));
     }
@@ -267,6 +272,8 @@ public final class Riding {
 
     /** With every frame: the live lines go on, or the pass is over. */
     void frame() {
+        // Asked for first: once it has begun, that it plays is known.
+        boolean begun = desk.engine().begun() >= awaited;
         boolean plays = playing();
         if (plays && !played && desk.session().sync().follows()) {
             begins();
@@ -274,8 +281,8 @@ public final class Riding {
         boolean ended = played && !plays;
         played = plays;
         if (plays) {
-            trails.follow(desk.session(), desk.state(), desk.engine().index(), positionBeat());
-        } else {
+            trails.follow(desk.playing(), positionBeat());
+        } else if (begun) {
             if (ended && passOpen && punch.get() != Punch.OFF && desk.passes().toldRun() != run) {
                 desk.say(Notice.stop(
                         "Not written",

@@ -83,9 +83,9 @@ public final class Standing {
 
     /** A hand is on a parameter on the screen: if it is written, then from here on. */
     public void touchOnFace(Target target) {
-        if (desk.riding().writes(target) && desk.engine().index().has(target)) {
+        if (desk.riding().writes(target) && desk.playing().value(target).isPresent()) {
             row(target);
-            double stands = desk.state().value(desk.engine().index().of(target));
+            double stands = desk.stands(target);
             desk.engine()
                     .hand(
                             target,
@@ -113,6 +113,7 @@ public final class Standing {
 
     /** A control that was moved while nothing plays and no envelope is there: the parameter stands there now. */
     void standWhereLeft() {
+        // It is asked only while what plays is what is edited.
         LiveState state = desk.state();
         for (int r = 0; r < desk.session().routes().size(); r++) {
             Route route = desk.session().routes().get(r);
@@ -121,7 +122,7 @@ public final class Standing {
                 continue;
             }
             Target target = route.target();
-            double value = state.value(desk.engine().index().of(target));
+            double value = desk.stands(target);
             boolean differs = desk.session().parameter(target).resting()
                     != desk.session().parameter(target).settled(value);
             if (differs && !desk.session().lane(target).plays()) {

@@ -3,7 +3,7 @@ package agogic.desk.model;
 import agogic.core.macro.Macro;
 import agogic.core.macro.Member;
 import agogic.core.parameter.Parameter;
-import agogic.core.play.LiveState;
+import agogic.core.play.Playing;
 import agogic.core.play.Verdict;
 import agogic.core.route.Hand;
 import agogic.core.route.Route;
@@ -16,6 +16,8 @@ import agogic.core.trace.Trace;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
+import java.util.OptionalDouble;
+import java.util.OptionalInt;
 
 /**
  * One of the strands into which a control or a macro fans out.
@@ -58,37 +60,34 @@ public record Strand(
     }
 
     /** Where the live input of its span is, 0..1; NaN if nothing moved yet. */
-    public double input(Session session, LiveState live, agogic.core.play.ParameterIndex index) {
+    public double input(Playing playing) {
         if (macro.isPresent()) {
-            Target target = new Target(Macro.DEVICE, macro.get());
-            return index.has(target) ? live.value(index.of(target)) : Double.NaN;
+            return playing.value(new Target(Macro.DEVICE, macro.get())).orElse(Double.NaN);
         }
-        for (int r = 0; r < session.routes().size(); r++) {
-            if (session.routes().get(r).id().equals(route.orElse(""))) {
-                return live.counted(r);
-            }
-        }
-        return Double.NaN;
+        OptionalInt place = playing.route(route.orElse(""));
+        return place.isPresent() ? playing.live().counted(place.getAsInt()) : Double.NaN;
     }
 
     /** True if it counts on the page that its surface is on. */
-    public boolean counts(Session session, LiveState live) {
+    public boolean counts(Session session, Playing playing) {
         return route.isEmpty()
                 || session.routes().stream()
                         .filter(r -> r.id().equals(route.get()))
                         .flatMap(r -> r.hand().stream())
-                        .allMatch(h -> live.active(session.surfaces().indexOf(session.surface(h.surface())), h.page()));
+                        .allMatch(h -> playing.active(h.surface(), h.page()));
     }
 
     /** Where it waits for the hand, NaN if it does not. */
-    public double waitsAt(Session session, LiveState live, agogic.core.play.ParameterIndex index) {
-        for (int r = 0; r < session.routes().size(); r++) {
-            Route one = session.routes().get(r);
-            if (one.id().equals(route.orElse("")) && live.verdict(r) == Verdict.WAITING && index.has(target)) {
-                return one.span().positionOf(live.value(index.of(target)));
-            }
-        }
-        return Double.NaN;
+    public double waitsAt(Session session, Playing playing) {
+        OptionalInt place = playing.route(route.orElse(""));
+        OptionalDouble value = playing.value(target);
+        boolean waits =
+                place.isPresent() && value.isPresent() && playing.live().verdict(place.getAsInt()) == Verdict.WAITING;
+        return session.routes().stream()
+                .filter(r -> waits && r.id().equals(route.orElse("")))
+                .mapToDouble(r -> r.span().positionOf(value.getAsDouble()))
+                .findFirst()
+                .orElse(Double.NaN);
     }
 
     /** Its range in its unit: {@code 0.4 – 6.2 kHz}; for a member that keeps its distance, that. */

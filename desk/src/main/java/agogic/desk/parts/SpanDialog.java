@@ -86,12 +86,8 @@ public final class SpanDialog extends Dialog<SpanDialog.Chosen> {
             @Override
             public void marks(List<Mark> marks, double width, double height) {
                 marks.add(new Mark.Box(1, 1, width - 2, height - 2, 8, Ink.WELL, Ink.SPAN, 1.4));
-                span().ifPresent(span -> SpanMarks.square(
-                        marks, parameter, span, 10, 10, width - 20, strand.input(session, desk.state(), index())));
-            }
-
-            private agogic.core.play.ParameterIndex index() {
-                return desk.engine().index();
+                span().ifPresent(span ->
+                        SpanMarks.square(marks, parameter, span, 10, 10, width - 20, strand.input(desk.playing())));
             }
         };
         picture.setPrefSize(PICTURE, PICTURE);
@@ -180,7 +176,7 @@ public final class SpanDialog extends Dialog<SpanDialog.Chosen> {
     }
 
     private Node lines() {
-        double stands = desk.state().value(desk.engine().index().of(target));
+        double stands = desk.stands(target);
         Button round = Parts.act("span-round", "Turn round", "", () -> {
             String was = from.getText();
             from.setText(to.getText());
@@ -236,7 +232,7 @@ public final class SpanDialog extends Dialog<SpanDialog.Chosen> {
         AnimationTimer timer = new AnimationTimer() {
             @Override
             public void handle(long now) {
-                double in = strand.input(session, desk.state(), desk.engine().index());
+                double in = strand.input(desk.playing());
                 String words = span().map(s -> (Double.isNaN(in) ? "not moved yet" : Math.round(in * 100) + " %")
                                 + (Double.isNaN(in) ? "" : " → " + parameter.print(parameter.settled(s.apply(in)))))
                         .orElse("");

@@ -116,9 +116,7 @@ public final class RidingView extends BorderPane {
     }
 
     private double value(Target target) {
-        return desk.engine().index().has(target)
-                ? desk.state().value(desk.engine().index().of(target))
-                : desk.session().parameter(target).resting();
+        return desk.stands(target);
     }
 
     /** The lanes, one below the other. */

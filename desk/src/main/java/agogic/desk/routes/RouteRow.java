@@ -21,6 +21,7 @@ import agogic.desk.parts.SocketMark;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Objects;
+import java.util.OptionalInt;
 import javafx.geometry.Pos;
 import javafx.scene.canvas.Canvas;
 import javafx.scene.control.CheckMenuItem;
@@ -64,7 +65,6 @@ public final class RouteRow extends Region {
     private final List<RadioMenuItem> intos = new ArrayList<>();
 
     private Route route;
-    private int index = -1;
     private Session shown;
     private Envelope outlined;
     private EnvelopeOutline outline;
@@ -130,7 +130,6 @@ public final class RouteRow extends Region {
     /** Shows {@code route}, whose place in the session is {@code index}. */
     public void show(Route newRoute, int newIndex) {
         route = newRoute;
-        index = newIndex;
         shown = desk.session();
         Parameter parameter = shown.parameter(route.target());
         Hand hand = route.hand().orElse(null);
@@ -212,17 +211,20 @@ public final class RouteRow extends Region {
         if (route == null || getWidth() <= 0) {
             return;
         }
-        LiveState state = desk.state();
-        if (index >= desk.session().routes().size()) {
+        OptionalInt place = desk.playing().route(route.id());
+        if (place.isEmpty()) {
+            // It does not play yet: a moment later it does.
             return;
         }
+        int index = place.getAsInt();
+        LiveState state = desk.state();
         Parameter parameter = shown.parameter(route.target());
         long since = desk.live().nanos() - state.lastMove(index);
         Verdict verdict = state.moves(index) == 0 ? Verdict.NONE : state.verdict(index);
         RouteMarks.Now now = new RouteMarks.Now(
-                hand(state),
+                route.hand().map(desk.playing()::control).orElse(Double.NaN),
                 state.counted(index),
-                state.value(desk.engine().index().of(route.target())),
+                desk.stands(route.target()),
                 verdict,
                 verdict != Verdict.NONE && since < LIT_NANOS,
                 since < STOP_NANOS,
@@ -299,15 +301,6 @@ public final class RouteRow extends Region {
                 Palette.of(desk.selection().lightProperty().get()));
     }
 
-    private double hand(LiveState state) {
-        if (route.hand().isEmpty()) {
-            return Double.NaN;
-        }
-        Hand hand = route.hand().get();
-        int surface = shown.surfaces().indexOf(shown.surface(hand.surface()));
-        return state.control(surface, shown.surfaces().get(surface).controls().indexOf(shown.control(hand)));
-    }
-
     /** What a screen reader says of the row. */
     public String spoken() {
         Parameter parameter = shown.parameter(route.target());
@@ -327,6 +320,11 @@ public final class RouteRow extends Region {
 
     /** What goes on in the row just now: that it is writing, or where the last move stopped. */
     private String state() {
+        OptionalInt place = desk.playing().route(route.id());
+        if (place.isEmpty()) {
+            return "";
+        }
+        int index = place.getAsInt();
         LiveState state = desk.state();
         if (state.writing(index)) {
             return ", writing";

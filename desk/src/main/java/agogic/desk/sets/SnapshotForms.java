@@ -112,12 +112,7 @@ final class SnapshotForms {
                 throw new IllegalArgumentException("There is nothing to take: no parameter has a row yet.");
             }
             Session session = desk.session();
-            LiveState state = desk.state();
-            Snapshot snapshot = Snapshots.take(
-                    session,
-                    name.getText().strip(),
-                    targets.get(at),
-                    t -> state.value(desk.engine().index().of(t)));
+            Snapshot snapshot = Snapshots.take(session, name.getText().strip(), targets.get(at), desk::stands);
             Snapshots.keep(session, set.getText().strip(), snapshot);
             return new Taken(set.getText().strip(), snapshot);
         }

@@ -274,10 +274,7 @@ final class DeskActs {
                 "Type a value…",
                 "It moves there, as by a hand: heard at once, and written if it is",
                 "Ctrl+Shift+V",
-                r -> new ValueForm(
-                                desk.session().parameter(r.target()),
-                                desk.state().value(desk.engine().index().of(r.target())),
-                                window.get())
+                r -> new ValueForm(desk.session().parameter(r.target()), desk.stands(r.target()), window.get())
                         .showAndWait()
                         .ifPresent(v -> desk.standing().moveOnFace(r.target(), v, Ride.PRESSED, true)));
         route(

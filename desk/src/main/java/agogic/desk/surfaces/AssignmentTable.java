@@ -13,6 +13,7 @@ import java.util.List;
 import java.util.Locale;
 import java.util.Map;
 import java.util.Objects;
+import java.util.OptionalInt;
 import java.util.function.Function;
 import javafx.beans.property.ReadOnlyStringWrapper;
 import javafx.collections.FXCollections;
@@ -166,12 +167,11 @@ public final class AssignmentTable extends VBox {
 
     /** How a route takes over, and what it waits for. */
     private static String waiting(Desk desk, Route route) {
-        int r = desk.session().routes().indexOf(route);
-        if (r < 0 || desk.state().verdict(r) != Verdict.WAITING) {
+        OptionalInt place = desk.playing().route(route.id());
+        if (place.isEmpty() || desk.state().verdict(place.getAsInt()) != Verdict.WAITING) {
             return route.takeover().spoken();
         }
-        double at =
-                route.span().positionOf(desk.state().value(desk.engine().index().of(route.target())));
+        double at = route.span().positionOf(desk.stands(route.target()));
         return "waits at " + Trace.percent(at);
     }
 
@@ -248,12 +248,12 @@ public final class AssignmentTable extends VBox {
 
     /** With every frame of the window: what waits for the hand is shown as it waits. */
     void frame() {
-        Session session = desk.session();
+        Session session = desk.playing().session();
         int now = 1;
         for (int r = 0; r < session.routes().size(); r++) {
             if (desk.state().verdict(r) == Verdict.WAITING) {
                 Route route = session.routes().get(r);
-                double at = desk.state().value(desk.engine().index().of(route.target()));
+                double at = desk.stands(route.target());
                 now = 31 * now + Objects.hash(r, Math.round(100 * route.span().positionOf(at)));
             }
         }

@@ -26,6 +26,7 @@ import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.HashSet;
 import java.util.List;
+import java.util.OptionalInt;
 import java.util.Set;
 import java.util.concurrent.atomic.AtomicIntegerArray;
 import java.util.function.Consumer;
@@ -213,7 +214,7 @@ public final class DrawnSurface extends VBox {
         LiveState live = desk.state();
         Control control = surface.controls().get(c);
         Hand hand = new Hand(surface.id(), control.id());
-        double stands = live.control(number, c);
+        double stands = desk.playing().control(hand);
         String state = "";
         if (learning != null) {
             boolean heard = learning.heard()
@@ -227,13 +228,15 @@ public final class DrawnSurface extends VBox {
         boolean chosenNow = now != null && now.sameControl(hand) && prefix.startsWith("hand");
         boolean trouble = troubled.contains(hand);
         List<Integer> routes = Trace.routesOf(session, surface, control).stream()
-                .filter(r -> live.active(
-                        number, session.routes().get(r).hand().orElseThrow().page()))
+                .filter(r -> desk.playing()
+                        .active(
+                                surface.id(),
+                                session.routes().get(r).hand().orElseThrow().page()))
                 .toList();
         if (routes.isEmpty()) {
             int turns = surface.turnsTo(control.id());
             if (turns > 0) {
-                String on = live.page(number) == turns ? "on" : "off";
+                String on = desk.playing().page(surface.id()) == turns ? "on" : "off";
                 return new DrawnControl.Look(
                         stands, "page " + surface.pageName(turns), on, Double.NaN, 0, trouble, state, chosenNow);
             }
@@ -244,15 +247,14 @@ public final class DrawnSurface extends VBox {
         }
         Route route = session.routes().get(routes.get(0));
         Parameter parameter = session.parameter(route.target());
-        double value = desk.engine().index().has(route.target())
-                ? live.value(desk.engine().index().of(route.target()))
-                : parameter.resting();
+        double value = desk.stands(route.target());
         double waitsAt = Double.NaN;
         for (int r : routes) {
-            if (learning == null && live.verdict(r) == Verdict.WAITING && Double.isNaN(waitsAt)) {
-                Route waits = session.routes().get(r);
-                waitsAt =
-                        waits.span().positionOf(live.value(desk.engine().index().of(waits.target())));
+            Route waits = session.routes().get(r);
+            OptionalInt place = desk.playing().route(waits.id());
+            boolean waiting = place.isPresent() && live.verdict(place.getAsInt()) == Verdict.WAITING;
+            if (learning == null && waiting && Double.isNaN(waitsAt)) {
+                waitsAt = waits.span().positionOf(desk.stands(waits.target()));
             }
         }
         return new DrawnControl.Look(

@@ -2,8 +2,7 @@ package agogic.desk.surfaces;
 
 import agogic.core.macro.Macro;
 import agogic.core.parameter.Parameter;
-import agogic.core.play.LiveState;
-import agogic.core.play.ParameterIndex;
+import agogic.core.play.Playing;
 import agogic.core.route.Span;
 import agogic.core.session.Session;
 import agogic.desk.draw.Ink;
@@ -101,8 +100,7 @@ public final class FanView extends MarkView {
     /** Draws anew if something changed; {@code value} is where the hub stands, 0..1. */
     void frame(double value) {
         Session session = desk().session();
-        LiveState live = desk().state();
-        ParameterIndex index = desk().engine().index();
+        Playing playing = desk().playing();
         hubValue = value;
         int now = Objects.hash(
                 value,
@@ -113,9 +111,9 @@ public final class FanView extends MarkView {
         for (Strand strand : strands) {
             now = 31 * now
                     + Objects.hash(
-                            value(live, index, session, strand),
-                            strand.input(session, live, index),
-                            strand.counts(session, live),
+                            value(playing, session, strand),
+                            strand.input(playing),
+                            strand.counts(session, playing),
                             strand);
         }
         if (now != signature) {
@@ -126,20 +124,15 @@ public final class FanView extends MarkView {
         }
     }
 
-    private static double value(LiveState live, ParameterIndex index, Session session, Strand strand) {
-        return index.has(strand.target())
-                ? live.value(index.of(strand.target()))
-                : session.parameter(strand.target()).resting();
+    private static double value(Playing playing, Session session, Strand strand) {
+        return playing.value(strand.target())
+                .orElseGet(() -> session.parameter(strand.target()).resting());
     }
 
     private void tell() {
         Session session = desk().session();
         String text = chosen().filter(s -> has(session, s))
-                .map(s -> s.spoken(
-                                session,
-                                session.parameter(s.target())
-                                        .print(value(
-                                                desk().state(), desk().engine().index(), session, s)))
+                .map(s -> s.spoken(session, session.parameter(s.target()).print(value(desk().playing(), session, s)))
                         + ", " + (cursor + 1) + " of " + strands.size())
                 .orElse("Nothing is moved");
         if (!text.equals(getAccessibleText())) {
@@ -241,10 +234,9 @@ public final class FanView extends MarkView {
 
     private void strand(List<Mark> marks, Session session, int i, double hubY, double width) {
         Strand strand = strands.get(i);
-        LiveState live = desk().state();
-        ParameterIndex index = desk().engine().index();
+        Playing playing = desk().playing();
         Parameter parameter = session.parameter(strand.target());
-        double value = value(live, index, session, strand);
+        double value = value(playing, session, strand);
         double top = 4 + i * ROW;
         double y = top + ROW / 2;
         double x = box(i);
@@ -252,12 +244,12 @@ public final class FanView extends MarkView {
             marks.add(new Mark.Box(
                     x - 8, top + 1, width - x + 4, ROW - 2, 10, Ink.RAISED, isFocused() ? Ink.TEXT : Ink.NONE, 1.6));
         }
-        boolean counts = strand.counts(session, live);
+        boolean counts = strand.counts(session, playing);
         wire(marks, strand, i, hubY, x, y, counts);
         double sound = x + SOUND_X - BOX_X;
         marks.add(new Mark.Line(x + BOX, y, sound, y, Ink.EDGE, 1.4, 0));
         boolean macro = strand.target().device().equals(Macro.DEVICE);
-        double input = strand.input(session, live, index);
+        double input = strand.input(playing);
         curve(marks, parameter, strand, x, y - BOX / 2, input, value);
         if (macro) {
             double r = SOUND / 2;
@@ -278,7 +270,7 @@ public final class FanView extends MarkView {
                     0));
         }
         double text = sound + TEXT_X - SOUND_X;
-        double waits = strand.waitsAt(session, live, index);
+        double waits = strand.waitsAt(session, playing);
         String print = parameter.print(value);
         double right = width - 10;
         int room = (int) ((right - text) / 6.6) - print.length();

@@ -198,9 +198,7 @@ public final class HandPanel extends VBox {
     /** With every frame of the window. */
     void frame() {
         hand().ifPresent(hand -> {
-            int number = desk.session().surfaces().indexOf(surface(hand));
-            int control = surface(hand).placeOf(hand.control());
-            fan.frame(desk.state().control(number, control));
+            fan.frame(desk.playing().control(hand));
             plot.below(fan, scroll);
         });
     }
@@ -230,9 +228,7 @@ public final class HandPanel extends VBox {
         }
         Hand bare = hand().get();
         Surface surface = surface(bare);
-        int page = surface.pages().size() > 1
-                ? desk.state().page(desk.session().surfaces().indexOf(surface))
-                : 0;
+        int page = surface.pages().size() > 1 ? desk.playing().page(surface.id()) : 0;
         Hand hand = bare.on(page);
         String name = surface.find(hand.control()).name();
         TargetChooser.ask(

@@ -196,10 +196,10 @@ public final class MacroPanel extends VBox {
     /** With every frame of the window. */
     void frame() {
         shown().ifPresent(macro -> {
-            if (!desk.engine().index().has(macro.target())) {
+            if (desk.playing().value(macro.target()).isEmpty()) {
                 return;
             }
-            double value = desk.state().value(desk.engine().index().of(macro.target()));
+            double value = desk.stands(macro.target());
             fan.frame(value);
             plot.below(fan, scroll);
             String text = macro.parameter().print(value);

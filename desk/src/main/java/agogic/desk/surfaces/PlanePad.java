@@ -124,8 +124,7 @@ public final class PlanePad extends VBox {
 
     private double value(ComboBox<String> box) {
         return macro(box.getValue())
-                .filter(m -> desk.engine().index().has(m.target()))
-                .map(m -> desk.state().value(desk.engine().index().of(m.target())))
+                .map(m -> desk.playing().value(m.target()).orElse(Double.NaN))
                 .orElse(Double.NaN);
     }
 
@@ -218,8 +217,7 @@ public final class PlanePad extends VBox {
                         != null)
                 .filter(r -> {
                     Hand hand = r.hand().get();
-                    int number = session.surfaces().indexOf(session.surface(hand.surface()));
-                    return desk.state().active(number, hand.page());
+                    return desk.playing().active(hand.surface(), hand.page());
                 })
                 .findFirst();
     }
@@ -253,8 +251,7 @@ public final class PlanePad extends VBox {
         Hand hand = route.get().hand().orElseThrow();
         Surface surface = desk.session().surface(hand.surface());
         Control control = surface.find(hand.control());
-        int number = desk.session().surfaces().indexOf(surface);
-        double before = desk.state().control(number, surface.placeOf(control.id()));
+        double before = desk.playing().control(hand);
         DrawnSurface.send(
                 desk,
                 surface,

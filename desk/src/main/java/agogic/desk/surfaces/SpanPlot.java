@@ -101,7 +101,7 @@ public final class SpanPlot extends MarkView {
     }
 
     private double input() {
-        return strand.input(desk().session(), desk().state(), desk().engine().index());
+        return strand.input(desk().playing());
     }
 
     private String spoken(double input) {

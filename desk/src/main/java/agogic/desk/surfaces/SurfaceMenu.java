@@ -118,7 +118,7 @@ final class SurfaceMenu {
     }
 
     private int page(Surface surface) {
-        return desk.state().page(desk.session().surfaces().indexOf(surface));
+        return desk.playing().page(surface.id());
     }
 
     private String pageName() {

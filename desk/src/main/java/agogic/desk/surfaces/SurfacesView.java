@@ -226,7 +226,7 @@ public final class SurfacesView extends BorderPane {
     /** Tabs of the surfaces and pills of the pages, made anew when something about them changed. */
     private void head() {
         Surface surface = surface();
-        int page = surface == null ? 0 : desk.state().page(number());
+        int page = surface == null ? 0 : desk.playing().page(surface().id());
         int now = Objects.hash(
                 shown,
                 page,
@@ -280,7 +280,7 @@ public final class SurfacesView extends BorderPane {
             return;
         }
         int size = surface.pages().size();
-        turn(Math.floorMod(desk.state().page(number()) - 1 + by, size) + 1);
+        turn(Math.floorMod(desk.playing().page(surface().id()) - 1 + by, size) + 1);
     }
 
     private void frame() {

@@ -55,11 +55,11 @@ public class StrandTest {
         Engine engine = new Engine(COMET);
         engine.tick(0);
         List<Strand> strands = of("fader-5");
-        assertThat(strands.get(0).input(COMET, engine.live(), engine.index())).isNaN();
+        assertThat(strands.get(0).input(engine.playing())).isNaN();
         engine.port(0).message(0xB0, 24, 127, 1_000);
         engine.tick(1_000_000);
-        assertThat(strands.get(0).input(COMET, engine.live(), engine.index())).isEqualTo(1);
-        assertThat(strands.get(1).input(COMET, engine.live(), engine.index())).isEqualTo(1);
+        assertThat(strands.get(0).input(engine.playing())).isEqualTo(1);
+        assertThat(strands.get(1).input(engine.playing())).isEqualTo(1);
         Target mix = new Target("hall", "mix");
         assertThat(engine.live().value(engine.index().of(mix))).isCloseTo(0.85, within(1e-9));
         assertThat(engine.live().value(engine.index().of(new Target(Macro.DEVICE, "afterglow"))))
@@ -69,7 +69,7 @@ public class StrandTest {
         engine.tick(2_000_000);
         engine.port(0).message(0xB0, 24, 100, 2_000_001);
         engine.tick(3_000_000);
-        assertThat(strands.get(5).waitsAt(COMET, engine.live(), engine.index())).isCloseTo(0.25, within(1e-9));
-        assertThat(strands.get(0).waitsAt(COMET, engine.live(), engine.index())).isNaN();
+        assertThat(strands.get(5).waitsAt(COMET, engine.playing())).isCloseTo(0.25, within(1e-9));
+        assertThat(strands.get(0).waitsAt(COMET, engine.playing())).isNaN();
     }
 }
