@@ -15,6 +15,7 @@ import agogic.core.time.TempoMap;
 import agogic.core.time.Timeline;
 import java.util.ArrayList;
 import java.util.List;
+import java.util.Optional;
 import java.util.function.DoubleUnaryOperator;
 import java.util.function.Function;
 
@@ -59,6 +60,51 @@ public final class LaneWriter {
         List<Stretch> stretches = new ArrayList<>(lane.stretches());
         stretches.add(asked.lying(edges.from, edges.to, under));
         return lane.with(written, stretches);
+    }
+
+    /**
+     * The lane with {@code ride} on top as it was ridden, move by move; its envelope is still to be made. It takes no longer
+     * than looking at each move once.
+     */
+    public Lane ridden(Lane lane, Ride ride, Stretch asked) {
+        Edges edges = edges(asked);
+        Envelope under = part(lane.envelope(), edges.from, edges.to);
+        List<Point> inner = moves(drawn(ride, asked, edges), asked, edges);
+        eased(inner, asked, edges, lane.envelope());
+        Envelope written = lane.envelope().splice(edges.from, edges.to, Envelope.of(inner), parameter.resting());
+        List<Stretch> stretches = new ArrayList<>(lane.stretches());
+        stretches.add(asked.lying(edges.from, edges.to, under).due(true));
+        return lane.with(written, stretches);
+    }
+
+    /** The lane with another recipe for stretch {@code index}; its envelope is as it was, and is still to be made. */
+    public Lane later(Lane lane, int index, Recipe recipe) {
+        List<Stretch> all = new ArrayList<>(lane.stretches());
+        all.set(index, all.get(index).by(recipe).due(true));
+        return lane.with(lane.envelope(), all);
+    }
+
+    private List<Point> moves(Ride ride, Stretch stretch, Edges edges) {
+        LaneTime time = stretch.time(timeline, lock);
+        double shift = stretch.recipe().shift();
+        List<Point> moves = new ArrayList<>();
+        double first = lastPlace(ride, time.seconds(edges.from) + shift);
+        moves.add(new Point(edges.from, value(stretch, first), Shape.HOLD));
+        for (int i = 0; i < ride.size(); i++) {
+            double at = time.laneTime(ride.seconds(i) - shift);
+            if (at > edges.from && at < edges.release) {
+                moves.add(new Point(at, value(stretch, ride.counted(i)), Shape.HOLD));
+            }
+        }
+        if (edges.release > edges.from) {
+            double last = lastPlace(ride, time.seconds(edges.release) + shift);
+            moves.add(new Point(edges.release, value(stretch, last)));
+        }
+        return moves;
+    }
+
+    private double value(Stretch stretch, double place) {
+        return parameter.settled(stretch.span().apply(place));
     }
 
     /**
@@ -113,7 +159,8 @@ public final class LaneWriter {
                     .toList();
             List<Point> inner = inner(rides.apply(stretch.ride()), stretch, edges, envelope, kept);
             envelope = envelope.splice(edges.from, edges.to, Envelope.of(inner), parameter.resting());
-            stretches.set(places.get(k), stretch.lying(edges.from, edges.to, under));
+            stretches.set(
+                    places.get(k), stretch.lying(edges.from, edges.to, under).due(false));
         }
         return lane.with(envelope, stretches);
     }
@@ -125,12 +172,33 @@ public final class LaneWriter {
     /** What the ride of a stretch comes to, with its distances: for those who look at it. */
     public Refined look(Lane lane, Stretch stretch, Ride ride) {
         Edges edges = edges(stretch);
-        List<Point> kept = pins(lane.envelope(), stretch).stream()
+        Refined refined = refining(stretch)
+                .refine(
+                        drawn(ride, stretch, edges),
+                        stretch.recipe(),
+                        edges.from,
+                        edges.release,
+                        kept(lane, stretch, edges));
+        return heard(lane, stretch, edges, refined);
+    }
+
+    /** As {@link #look}, if that was made a while ago: then it takes no time. */
+    public Optional<Refined> known(Lane lane, Stretch stretch, Ride ride) {
+        Edges edges = edges(stretch);
+        return refining(stretch)
+                .known(
+                        drawn(ride, stretch, edges),
+                        stretch.recipe(),
+                        edges.from,
+                        edges.release,
+                        kept(lane, stretch, edges))
+                .map(refined -> heard(lane, stretch, edges, refined));
+    }
+
+    private static List<Point> kept(Lane lane, Stretch stretch, Edges edges) {
+        return pins(lane.envelope(), stretch).stream()
                 .filter(p -> p.time() > edges.from && p.time() < edges.release)
                 .toList();
-        Refined refined = refining(stretch)
-                .refine(drawn(ride, stretch, edges), stretch.recipe(), edges.from, edges.release, kept);
-        return heard(lane, stretch, edges, refined);
     }
 
     /** With the points that the lane has there, where some were set by hand, or a way was, and nothing lies over it. */
@@ -197,15 +265,20 @@ public final class LaneWriter {
         } else {
             double seconds = stretch.time(timeline, lock).seconds(edges.from);
             double place = lastPlace(ride, seconds + stretch.recipe().shift());
-            inner.add(new Point(edges.from, parameter.settled(stretch.span().apply(place))));
+            inner.add(new Point(edges.from, value(stretch, place)));
         }
+        eased(inner, stretch, edges, old);
+        return inner;
+    }
+
+    /** The way back to what is there, after a hand that let go. */
+    private void eased(List<Point> inner, Stretch stretch, Edges edges, Envelope old) {
         if (edges.to > edges.release) {
             double there = beneath != null
                     ? beneath.applyAsDouble(stretch.time(timeline, lock).seconds(edges.to))
                     : old.isEmpty() ? parameter.resting() : old.valueAt(edges.to);
             inner.add(new Point(edges.to, there));
         }
-        return inner;
     }
 
     private static double lastPlace(Ride ride, double seconds) {

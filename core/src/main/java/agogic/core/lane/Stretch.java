@@ -28,6 +28,7 @@ import java.util.Optional;
  * @param under what was there before, from {@code from} to {@code to}; empty if the lane had no points
  * @param frame how time went when it was ridden; empty if as it goes now on the timeline
  * @param name what a person called this take; empty for none
+ * @param due true while its envelope is still to be made by its recipe
  */
 public record Stretch(
         String ride,
@@ -42,7 +43,8 @@ public record Stretch(
         double to,
         Envelope under,
         Optional<Frame> frame,
-        String name) {
+        String name,
+        boolean due) {
     /** A part shorter than this is none, in time of its layer. */
     private static final double SLIVER = 1e-6;
 
@@ -68,18 +70,41 @@ public record Stretch(
             double from,
             double to,
             Envelope under) {
-        this(ride, span, mode, handFrom, handTo, passFrom, passTo, recipe, from, to, under, Optional.empty(), "");
+        this(
+                ride,
+                span,
+                mode,
+                handFrom,
+                handTo,
+                passFrom,
+                passTo,
+                recipe,
+                from,
+                to,
+                under,
+                Optional.empty(),
+                "",
+                false);
+    }
+
+    /** With its envelope still to be made, or made. */
+    public Stretch due(boolean isDue) {
+        return isDue == due
+                ? this
+                : new Stretch(
+                        ride, span, mode, handFrom, handTo, passFrom, passTo, recipe, from, to, under, frame, name,
+                        isDue);
     }
 
     public Stretch by(Recipe newRecipe) {
         return new Stretch(
-                ride, span, mode, handFrom, handTo, passFrom, passTo, newRecipe, from, to, under, frame, name);
+                ride, span, mode, handFrom, handTo, passFrom, passTo, newRecipe, from, to, under, frame, name, due);
     }
 
     /** Ridden through another span, over what lies beneath. */
     public Stretch through(Span newSpan, Envelope newUnder) {
         return new Stretch(
-                ride, newSpan, mode, handFrom, handTo, passFrom, passTo, recipe, from, to, newUnder, frame, name);
+                ride, newSpan, mode, handFrom, handTo, passFrom, passTo, recipe, from, to, newUnder, frame, name, due);
     }
 
     /** Ridden in another time than that of the timeline now. */
@@ -94,7 +119,7 @@ public record Stretch(
 
     private Stretch framed(Optional<Frame> newFrame) {
         return new Stretch(
-                ride, span, mode, handFrom, handTo, passFrom, passTo, recipe, from, to, under, newFrame, name);
+                ride, span, mode, handFrom, handTo, passFrom, passTo, recipe, from, to, under, newFrame, name, due);
     }
 
     /** The same in a time that goes {@code speed} times as fast and begins {@code by} later. */
@@ -107,7 +132,7 @@ public record Stretch(
     /** With another name. */
     public Stretch named(String newName) {
         return new Stretch(
-                ride, span, mode, handFrom, handTo, passFrom, passTo, recipe, from, to, under, frame, newName);
+                ride, span, mode, handFrom, handTo, passFrom, passTo, recipe, from, to, under, frame, newName, due);
     }
 
     /** Only the part of its pass from one moment to another, in seconds of the piece as it was. */
@@ -116,7 +141,7 @@ public record Stretch(
         double end = Math.max(begin, Math.min(passTo, last));
         double hand = Math.max(begin, Math.min(end, handFrom));
         double let = Math.max(hand, Math.min(end, handTo));
-        return new Stretch(ride, span, mode, hand, let, begin, end, recipe, from, to, under, frame, name);
+        return new Stretch(ride, span, mode, hand, let, begin, end, recipe, from, to, under, frame, name, due);
     }
 
     /**
@@ -162,7 +187,8 @@ public record Stretch(
                 to,
                 under,
                 frame,
-                name);
+                name,
+                due);
     }
 
     /** How the time of its layer goes, as far as this ride is concerned. */
@@ -177,7 +203,8 @@ public record Stretch(
 
     public Stretch lying(double newFrom, double newTo, Envelope newUnder) {
         return new Stretch(
-                ride, span, mode, handFrom, handTo, passFrom, passTo, recipe, newFrom, newTo, newUnder, frame, name);
+                ride, span, mode, handFrom, handTo, passFrom, passTo, recipe, newFrom, newTo, newUnder, frame, name,
+                due);
     }
 
     /** True if this and {@code other} share time. */

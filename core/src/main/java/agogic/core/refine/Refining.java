@@ -17,6 +17,7 @@ import agogic.core.time.Timeline;
 import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.List;
+import java.util.Optional;
 import java.util.function.DoubleBinaryOperator;
 import java.util.stream.DoubleStream;
 import java.util.stream.IntStream;
@@ -54,6 +55,20 @@ public final class Refining {
      * @param pins points set by hand in there, that it must pass exactly
      */
     public Refined refine(Ride ride, Recipe recipe, double from, double to, List<Point> pins) {
+        Made.Asked asked = new Made.Asked(parameter, span, lane, ride, recipe, from, to, pins);
+        return Made.known(asked).orElseGet(() -> {
+            Refined made = made(ride, recipe, from, to, pins);
+            Made.put(asked, made);
+            return made;
+        });
+    }
+
+    /** What {@link #refine} comes to, if it was asked for a while ago. */
+    public Optional<Refined> known(Ride ride, Recipe recipe, double from, double to, List<Point> pins) {
+        return Made.known(new Made.Asked(parameter, span, lane, ride, recipe, from, to, pins));
+    }
+
+    private Refined made(Ride ride, Recipe recipe, double from, double to, List<Point> pins) {
         Curve hand = Reconstruction.held(ride.times(), ride.countedPlaces()).shifted(-recipe.shift());
         Curve raw = inLane(hand, from, to);
         if (parameter.stepped() || span.curve() == Span.Curve.STEPS) {

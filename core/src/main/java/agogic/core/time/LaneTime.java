@@ -10,16 +10,19 @@ public interface LaneTime {
 
     /** The time of a lane that is locked to beats or seconds of a piece. */
     static LaneTime of(Timeline timeline, Lock lock) {
-        return new LaneTime() {
-            @Override
-            public double laneTime(double seconds) {
-                return timeline.laneTime(lock, seconds);
-            }
+        return new OfLane(timeline, lock);
+    }
 
-            @Override
-            public double seconds(double laneTime) {
-                return timeline.secondsOfLane(lock, laneTime);
-            }
-        };
+    /** The time of a lane on the timeline. */
+    record OfLane(Timeline timeline, Lock lock) implements LaneTime {
+        @Override
+        public double laneTime(double seconds) {
+            return timeline.laneTime(lock, seconds);
+        }
+
+        @Override
+        public double seconds(double laneTime) {
+            return timeline.secondsOfLane(lock, laneTime);
+        }
     }
 }

@@ -5,6 +5,7 @@ import agogic.core.device.Exposure;
 import agogic.core.envelope.Envelope;
 import agogic.core.expose.Exposing;
 import agogic.core.lane.Lane;
+import agogic.core.lane.LaneWriter;
 import agogic.core.lane.Layer;
 import agogic.core.lane.Stretch;
 import agogic.core.layer.Layers;
@@ -51,10 +52,27 @@ public final class PassWriter {
 
     /** As {@link #write}, with what could not be written. */
     public static Outcome outcome(Session session, List<Pass> passes) {
+        return outcome(session, passes, LaneWriter::write);
+    }
+
+    /**
+     * As {@link #outcome}, but each ride lies in its lane as it was ridden: its envelope is still to be made, by {@link
+     * Finishing}. It takes no longer than looking at each move once.
+     */
+    public static Outcome ridden(Session session, List<Pass> passes) {
+        return outcome(session, passes, LaneWriter::ridden);
+    }
+
+    /** How a ride comes into a lane. */
+    private interface Way {
+        Lane write(LaneWriter writer, Lane lane, Ride ride, Stretch asked);
+    }
+
+    private static Outcome outcome(Session session, List<Pass> passes, Way way) {
         Session after = session;
         List<String> loose = new ArrayList<>();
         for (Pass pass : passes) {
-            after = pass.wrote() ? kept(after, pass, loose) : after;
+            after = pass.wrote() ? kept(after, pass, way, loose) : after;
             after = pass.end().over() ? inRead(after, pass.route().id()) : after;
         }
         return new Outcome(after, List.copyOf(loose));
@@ -78,7 +96,7 @@ public final class PassWriter {
                 .toList();
     }
 
-    private static Session kept(Session session, Pass pass, List<String> loose) {
+    private static Session kept(Session session, Pass pass, Way way, List<String> loose) {
         Target target = pass.route().target();
         Ride ride = new Ride(
                 freshRideId(session),
@@ -110,7 +128,7 @@ public final class PassWriter {
             Into into = pass.route().into();
             boolean first = into.equals(Into.TIMELINE) && !session.lane(target).plays();
             Session stood = first ? Resting.at(with, target, pass.standing()) : with;
-            Session written = written(stood, pass, ride);
+            Session written = written(stood, pass, ride, way);
             if (written == stood) {
                 loose.add("Ride " + ride.number()
                         + " is kept, but no clip lay under the playhead: it writes into clips.");
@@ -139,7 +157,7 @@ public final class PassWriter {
 
     /** The session with a ride that it has already on a lane, as a pass says; itself if there is no place for it. */
     static Session again(Session session, Ride ride, Pass pass) {
-        return written(session, pass, ride);
+        return written(session, pass, ride, LaneWriter::write);
     }
 
     private static Session inRead(Session session, String routeId) {
@@ -150,7 +168,7 @@ public final class PassWriter {
     }
 
     /** The session with all parts of a pass in its layers; the same object if there was no place for any. */
-    private static Session written(Session session, Pass pass, Ride ride) {
+    private static Session written(Session session, Pass pass, Ride ride, Way way) {
         Target target = pass.route().target();
         Into into = pass.route().into();
         Session after = session;
@@ -164,7 +182,7 @@ public final class PassWriter {
             for (Pass.Say say : pass.says()) {
                 if (say.to() > place.from() && say.from() < place.to()) {
                     Stretch stretch = stretch(with, pass, ride, say, layer, place);
-                    with = Layers.edited(with, target, layer, (writer, one) -> writer.write(one, ride, stretch));
+                    with = Layers.edited(with, target, layer, (writer, one) -> way.write(writer, one, ride, stretch));
                     any = true;
                 }
             }

@@ -22,6 +22,7 @@ public final class Desk {
     private final Offers offers = new Offers(notices);
     private final Editing editing;
     private final Selection selection;
+    private final Making making;
     private final Riding riding;
     private final Passes passes;
     private final Standing standing;
@@ -37,6 +38,7 @@ public final class Desk {
         playing = live.engine().playing();
         editing = new Editing(first, live, notices);
         selection = new Selection(editing);
+        making = new Making(editing, notices);
         riding = new Riding(this);
         passes = new Passes(this, riding);
         standing = new Standing(this);
@@ -52,6 +54,11 @@ public final class Desk {
 
     public Selection selection() {
         return selection;
+    }
+
+    /** Makes the envelopes that are still to be made. */
+    public Making making() {
+        return making;
     }
 
     public Riding riding() {

@@ -96,6 +96,15 @@ public final class Editing {
         attempt(() -> adopt(history.replaced(change.apply(session()))));
     }
 
+    /** The session as it is comes to this by itself: no step of the history, and saved if it was. */
+    void follow(Session made) {
+        Session was = session();
+        attempt(() -> {
+            adopt(history.replaced(made));
+            saved = saved == was ? made : saved;
+        });
+    }
+
     /** The last step takes those of this act just before it into itself: they are undone together. */
     void join(String act) {
         history = history.joined(act);

@@ -82,7 +82,7 @@ public final class Passes {
         if (!loose.isEmpty()) {
             desk.say(kept(loose));
         } else if (!wrote.isEmpty()) {
-            desk.say(written(before, wrote));
+            tell(before, wrote);
         } else if (passes.stream().anyMatch(p -> p.rehearsed() && p.wrote())) {
             desk.say(new Notice(
                     Notice.Kind.WAIT,
@@ -104,7 +104,7 @@ public final class Passes {
     private List<String> write(String act, List<Pass> passes) {
         List<String> loose = new ArrayList<>();
         desk.edit(act, s -> {
-            PassWriter.Outcome outcome = PassWriter.outcome(s, passes);
+            PassWriter.Outcome outcome = PassWriter.ridden(s, passes);
             loose.addAll(outcome.loose());
             return outcome.session();
         });
@@ -181,8 +181,28 @@ public final class Passes {
         List<String> loose = write("Ride of " + nameOf(passes.get(0)), passes);
         if (desk.session() != before) {
             tried.set(List.of());
-            desk.say(loose.isEmpty() ? written(before, passes) : kept(loose));
+            if (loose.isEmpty()) {
+                tell(before, passes);
+            } else {
+                desk.say(kept(loose));
+            }
         }
+    }
+
+    /** Says what was ridden, and once its envelope is made what came of it, unless something else was said meanwhile. */
+    private void tell(Session before, List<Pass> passes) {
+        int moves = passes.stream().mapToInt(p -> p.seconds().length).sum();
+        String what = passes.size() == 1 ? nameOf(passes.get(0)) : passes.size() + " rides";
+        Notice ridden = Notice.wait("Ridden", what + ": " + moves + " moves. The envelope follows.");
+        desk.say(ridden);
+        desk.making().whenMade(() -> {
+            boolean there = passes.stream().anyMatch(p -> !desk.session()
+                    .lane(p.route().target())
+                    .equals(before.lane(p.route().target())));
+            if (there && desk.notices().lastProperty().get() == ridden) {
+                desk.say(written(before, passes));
+            }
+        });
     }
 
     /** What became of passes that were written together: of one all, of several each in a few words. */
@@ -228,7 +248,7 @@ public final class Passes {
         }
         SeenLayer seen = new SeenLayer(desk.session(), target, layer);
         Ride ride = desk.session().ride(stretch.ride());
-        RefineModel model = new RefineModel(seen, stretch);
+        RefineModel model = RefineModel.of(seen, stretch);
         Timeline timeline = desk.timeline();
         int from = timeline.metre().barAt(model.beat(stretch.from()) + 1e-6);
         int to = timeline.metre().barAt(model.beat(stretch.to()) - 1e-6);

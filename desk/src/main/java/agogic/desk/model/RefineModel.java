@@ -2,11 +2,9 @@ package agogic.desk.model;
 
 import agogic.core.lane.Stretch;
 import agogic.core.layer.Layers;
-import agogic.core.refine.Recipe;
 import agogic.core.refine.Refined;
 import agogic.core.ride.Ride;
-import agogic.core.route.Target;
-import agogic.core.session.Session;
+import java.util.Optional;
 
 /** One stretch of a layer with its ride and what came of it. */
 public final class RefineModel {
@@ -14,17 +12,26 @@ public final class RefineModel {
     private final Stretch stretch;
     private final Refined refined;
 
-    public RefineModel(SeenLayer seen, Stretch stretch) {
+    private RefineModel(SeenLayer seen, Stretch stretch, Refined refined) {
         this.seen = seen;
         this.stretch = stretch;
-        refined = Layers.writer(seen.session(), seen.target(), seen.index())
-                .look(seen.lane(), stretch, seen.session().ride(stretch.ride()));
+        this.refined = refined;
     }
 
-    /** The session with this recipe for stretch {@code index} of a layer. */
-    public static Session rewrite(Session session, Target target, int layer, int index, Recipe recipe) {
-        return Layers.edited(
-                session, target, layer, (writer, lane) -> writer.rewrite(lane, index, recipe, session::ride));
+    /** Works it out, which may take a while: not in the window's thread. */
+    public static RefineModel of(SeenLayer seen, Stretch stretch) {
+        return new RefineModel(
+                seen,
+                stretch,
+                Layers.writer(seen.session(), seen.target(), seen.index())
+                        .look(seen.lane(), stretch, seen.session().ride(stretch.ride())));
+    }
+
+    /** The same, if somebody worked it out a while ago. */
+    public static Optional<RefineModel> known(SeenLayer seen, Stretch stretch) {
+        return Layers.writer(seen.session(), seen.target(), seen.index())
+                .known(seen.lane(), stretch, seen.session().ride(stretch.ride()))
+                .map(refined -> new RefineModel(seen, stretch, refined));
     }
 
     public Stretch stretch() {

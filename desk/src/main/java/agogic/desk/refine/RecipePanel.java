@@ -1,5 +1,6 @@
 package agogic.desk.refine;
 
+import agogic.core.lane.Stretch;
 import agogic.core.parameter.Parameter;
 import agogic.core.refine.Recipe;
 import agogic.core.refine.Refined;
@@ -45,8 +46,10 @@ public final class RecipePanel extends VBox {
     private final ComboBox<Recipe.Anchor> end = new ComboBox<>();
     private final CheckBox bent = new CheckBox("Shapes, not only lines");
     private final VBox body = new VBox(5);
-    private final Label none =
-            new Label("No ride here: these points were drawn. Press R and move its control to ride it.");
+    private static final String NONE =
+            "No ride here: these points were drawn. Press R and move its control to ride it.";
+
+    private final Label none = new Label(NONE);
     private Recipe recipe;
     private Parameter parameter;
     private boolean filling;
@@ -186,19 +189,24 @@ public final class RecipePanel extends VBox {
                 : Math.log(tolerance / (usual * FINEST)) / Math.log(1 / (FINEST * FINEST));
     }
 
-    public void show(Parameter shown, RefineModel model, Session session) {
+    public void show(Parameter shown, Stretch stretch, RefineModel model, Session session) {
         parameter = shown;
+        // It may still be worked out: then it is shown in a moment.
+        none.setText(stretch == null ? NONE : "The envelope of this ride is being made.");
         none.setVisible(model == null);
         none.setManaged(model == null);
         body.setVisible(model != null);
         body.setManaged(model != null);
         if (model == null) {
             recipe = null;
-            title.setText("Drawn");
+            title.setText(
+                    stretch == null
+                            ? "Drawn"
+                            : "Ride " + session.ride(stretch.ride()).number());
             return;
         }
         filling = true;
-        recipe = model.stretch().recipe();
+        recipe = stretch.recipe();
         Refined refined = model.refined();
         title.setText("Ride " + model.ride().id().replaceAll("\\D", "") + " · "
                 + session.controlName(model.ride().hand()));

@@ -89,7 +89,7 @@ public final class RefineActs {
                         .in(View.REFINE)));
         for (Recipes one : Recipes.values()) {
             all.add(act(one.id(), one.words() + " recipe", one.about(), one.key(), shown -> shown.recipe(one))
-                    .unless(() -> view.get().shown().model == null ? "no ride is shown" : "")
+                    .unless(() -> view.get().shown().stretch < 0 ? "no ride is shown" : "")
                     .brief(one.words()));
         }
         all.add(act(

@@ -46,6 +46,11 @@ public final class RefineView extends BorderPane {
     public RefineView(Desk desk) {
         this.desk = desk;
         shown = new Shown(desk);
+        shown.remade = () -> {
+            if (isVisible()) {
+                refresh();
+            }
+        };
         recipe = new RecipePanel(this::changeRecipe, desk::settle);
         points = new PointPanel(shown);
         plot = new Plot(shown, points::typePlace);
@@ -181,7 +186,7 @@ public final class RefineView extends BorderPane {
         average.setVisible(shown.cycles().size() > 1);
         layers.refreshAll();
         shape.refresh();
-        recipe.show(parameter, shown.model, session);
+        recipe.show(parameter, stretch < 0 ? null : lane.stretches().get(stretch), shown.model, session);
         points.refresh();
         score.show(target);
         filling = false;

@@ -15,7 +15,9 @@ import agogic.core.route.Target;
 import agogic.core.session.Points;
 import agogic.core.shape.DynamicsDraft;
 import agogic.core.time.Timeline;
+import agogic.core.write.Finishing;
 import agogic.core.write.Takes;
+import agogic.desk.model.Beside;
 import agogic.desk.model.Desk;
 import agogic.desk.model.Notice;
 import agogic.desk.model.RefineModel;
@@ -45,6 +47,10 @@ final class Shown {
 
     EnvelopeOutline outline;
     RefineModel model;
+    /** What came of a ride is worked out beside the window, and then this is done. */
+    Runnable remade = () -> {};
+
+    private final Beside working = new Beside();
     int stretch = -1;
     int chosen = -1;
     final Picked picked = new Picked(this);
@@ -161,13 +167,27 @@ final class Shown {
         }
         stretch = Math.min(stretch, lane.stretches().size() - 1);
         outline = new EnvelopeOutline(seen.drawn());
-        model = stretch < 0 ? null : new RefineModel(seen, lane.stretches().get(stretch));
+        model();
         chosen = Math.min(chosen, lane.envelope().size() - 1);
         if (before == null || before.envelope().size() != lane.envelope().size()) {
             // Points came or went: what was chosen by its place may be another one now.
             picked.only(chosen);
         }
         Comparing.ghost(this);
+    }
+
+    /** What came of the ride that is looked at: if it has to be worked out, then beside the window. */
+    private void model() {
+        Stretch one = stretch < 0 ? null : lane.stretches().get(stretch);
+        RefineModel known =
+                one == null || one.due() ? null : RefineModel.known(seen, one).orElse(null);
+        boolean same = one != null && model != null && model.stretch().ride().equals(one.ride());
+        model = known == null && same ? model : known;
+        working.forget();
+        if (known == null && one != null && !one.due()) {
+            SeenLayer now = seen;
+            working.latest("agogic-refine", () -> RefineModel.of(now, one), made -> remade.run(), desk::refuse);
+        }
     }
 
     private static int first(List<Layer> all, Predicate<Layer> which) {
@@ -183,10 +203,7 @@ final class Shown {
         if (stretch >= 0) {
             int index = stretch;
             int which = layer;
-            desk.editOn(
-                    act,
-                    List.of(act, target, which, index),
-                    s -> RefineModel.rewrite(s, target, which, index, changed));
+            desk.editOn(act, List.of(act, target, which, index), s -> Finishing.by(s, target, which, index, changed));
         }
     }
 
@@ -330,16 +347,16 @@ final class Shown {
     }
 
     private boolean noRide() {
-        if (model == null) {
+        if (stretch < 0) {
             desk.refuse("No ride here: these points were drawn. A recipe is for rides.");
         }
-        return model == null;
+        return stretch < 0;
     }
 
     /** Shows what the recipe of the ride that is shown would make of all others, and does it to those that are chosen. */
     void recipeForMany(Window owner) {
         if (!noRide()) {
-            RecipeChoice.ask(desk, parameter(), model.stretch().recipe(), owner);
+            RecipeChoice.ask(desk, parameter(), lane.stretches().get(stretch).recipe(), owner);
         }
     }
 
@@ -373,7 +390,9 @@ final class Shown {
         if (noRide()) {
             return;
         }
-        change(one.words() + " recipe", one.of(parameter(), model.stretch().recipe()));
+        change(
+                one.words() + " recipe",
+                one.of(parameter(), lane.stretches().get(stretch).recipe()));
         desk.settle();
     }
 

@@ -363,7 +363,8 @@ final class SessionReader {
                 json.number("to"),
                 envelope(json.at("under")),
                 json.maybe("frame").isPresent() ? Optional.of(frame(json.at("frame"))) : Optional.empty(),
-                json.maybe("name").isPresent() ? json.text("name") : ""));
+                json.maybe("name").isPresent() ? json.text("name") : "",
+                json.maybe("due").isPresent() && json.flag("due")));
     }
 
     private static Map.Entry<Target, Recipe> told(Json json) throws FormatException {

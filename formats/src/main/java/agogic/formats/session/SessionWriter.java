@@ -385,6 +385,9 @@ final class SessionWriter {
         if (!stretch.name().isEmpty()) {
             json.put("name", stretch.name());
         }
+        if (stretch.due()) {
+            json.put("due", true);
+        }
         return json;
     }
 
