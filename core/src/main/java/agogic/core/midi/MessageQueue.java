@@ -94,6 +94,10 @@ public final class MessageQueue implements MidiSink {
 
         private final int[] newest = new int[ROOM];
         private final long[] stamps = new long[ROOM];
+        /** The reader's own copies. */
+        private final int[] taken = new int[ROOM];
+
+        private final long[] takenAt = new long[ROOM];
         private int count;
         /** Taken by whoever works on the table, for as long as copying a few numbers takes. */
         private final AtomicLong turn = new AtomicLong();
@@ -139,19 +143,23 @@ public final class MessageQueue implements MidiSink {
             if (!waits) {
                 return 0;
             }
+            int handed;
             enter();
             try {
-                int handed = count;
-                for (int i = 0; i < count; i++) {
-                    hand(newest[i], stamps[i] - until > 0 ? until : stamps[i], sink);
-                }
+                handed = count;
+                System.arraycopy(newest, 0, taken, 0, handed);
+                System.arraycopy(stamps, 0, takenAt, 0, handed);
                 count = 0;
                 java.util.Arrays.fill(table, 0);
                 waits = false;
-                return handed;
             } finally {
                 turn.set(0);
             }
+            // Nobody waits while these are handed on, however long it takes.
+            for (int i = 0; i < handed; i++) {
+                hand(taken[i], takenAt[i] - until > 0 ? until : takenAt[i], sink);
+            }
+            return handed;
         }
     }
 }

@@ -1,5 +1,6 @@
 package agogic.core.record;
 
+import java.lang.invoke.VarHandle;
 import java.util.ArrayList;
 import java.util.List;
 
@@ -57,6 +58,9 @@ public final class Memory {
         playing[slot] = plays;
         written[slot] = false;
         count = now + 1;
+        // What is written next must not be seen before this is counted: a reader knows by the count what is being
+        // written.
+        VarHandle.storeStoreFence();
     }
 
     /** A route wrote what the last message said. */
@@ -85,7 +89,8 @@ public final class Memory {
                     playing[slot],
                     written[slot]));
         }
-        // What was written over meanwhile is none of it.
+        // What was written over meanwhile is none of it; it is read before the count is read again.
+        VarHandle.loadLoadFence();
         int lost = (int) Math.max(0, Math.min(all.size(), count - CAPACITY + 1 - from));
         all.subList(0, lost).clear();
         all.removeIf(e -> now - e.nanos() > KEPT_NANOS);

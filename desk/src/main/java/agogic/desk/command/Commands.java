@@ -1,6 +1,7 @@
 package agogic.desk.command;
 
 import agogic.core.text.Text;
+import agogic.desk.log.Log;
 import agogic.desk.shell.Launch;
 import agogic.desk.start.Bringing;
 import agogic.desk.start.Demo;
@@ -23,7 +24,7 @@ import picocli.CommandLine.TypeConversionException;
 /** All commands of {@code ./agogic}. */
 @Command(
         name = "agogic",
-        version = "Agogic 0.1.0",
+        version = "Agogic " + Log.VERSION,
         description = "The desk between the hand and the sound. Without words it opens the start page.",
         footer = {"", "Also, from the source folder: test (all tests), bench (the benchmarks)."})
 public final class Commands extends FileCommand {
@@ -51,6 +52,7 @@ public final class Commands extends FileCommand {
         COMMANDS.put("add", AddCommand::new);
         COMMANDS.put("fit", FitCommand::new);
         COMMANDS.put("check", CheckCommand::new);
+        COMMANDS.put("log", LogCommand::new);
     }
 
     @Parameters(
@@ -76,6 +78,7 @@ public final class Commands extends FileCommand {
 
     /** As {@link #run(String...)}, answering to these writers. */
     public static int run(PrintWriter out, PrintWriter err, String... words) {
+        Log.silent();
         boolean nothingToRead = words.length == 0 || words.length == 1 && words[0].equals("demo");
         return nothingToRead ? open(err, words.length == 1) : read(out, err, words);
     }

@@ -99,6 +99,11 @@ final class Connection {
                 device.close();
             }
         }
+        forget();
+    }
+
+    /** What it was connected to is as if it had never been. */
+    void forget() {
         in = null;
         out = null;
         transmitter = null;

@@ -69,7 +69,7 @@ public final class LiveDesk implements AutoCloseable {
         while (running) {
             try {
                 engine.tick(clock.getAsLong());
-            } catch (RuntimeException | StackOverflowError | OutOfMemoryError e) {
+            } catch (RuntimeException | Error e) {
                 troubles.tell("Playing", e);
             }
             long happened = engine.log().count();
@@ -99,10 +99,19 @@ public final class LiveDesk implements AutoCloseable {
             if (since >= (due ? soon : late)) {
                 shown = now;
                 due = false;
-                frame.run();
+                ask();
             }
             boolean idle = !live.playing() && now - changed > AWAKE_NANOS;
             LockSupport.parkNanos(idle ? IDLE_TICK_NANOS : TICK_NANOS);
+        }
+    }
+
+    /** Whoever shows it is asked to, and cannot end this thread. */
+    private void ask() {
+        try {
+            frame.run();
+        } catch (RuntimeException | Error e) {
+            troubles.tell("The window", e);
         }
     }
 

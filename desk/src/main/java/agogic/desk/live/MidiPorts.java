@@ -183,9 +183,9 @@ public final class MidiPorts implements AutoCloseable {
                     changed = now;
                 }
                 for (Connection connection : connections) {
-                    connection.show(engine, clock.getAsLong());
+                    shown(connection);
                 }
-            } catch (RuntimeException | StackOverflowError | OutOfMemoryError e) {
+            } catch (RuntimeException | Error e) {
                 troubles.tell("The MIDI ports", e);
             }
         }
@@ -194,13 +194,22 @@ public final class MidiPorts implements AutoCloseable {
         connections.forEach(c -> c.close(d -> false));
     }
 
+    private void shown(Connection connection) {
+        try {
+            connection.show(engine, clock.getAsLong());
+        } catch (RuntimeException | Error e) {
+            troubles.tell("Values sent back to a surface", e);
+            letGo(connection);
+        }
+    }
+
     private void look() {
         Session session = wanted;
         List<Surface> surfaces = session.surfaces();
         MidiDevice.Info[] there = MidiSystem.getMidiDeviceInfo();
         while (connections.size() > surfaces.size()) {
             Connection last = connections.remove(connections.size() - 1);
-            last.close(shared(last));
+            letGo(last);
         }
         List<Port> found = new ArrayList<>();
         for (int s = 0; s < surfaces.size(); s++) {
@@ -209,11 +218,31 @@ public final class MidiPorts implements AutoCloseable {
             }
             Surface surface = surfaces.get(s);
             Connection connection = connections.get(s);
-            found.add(connection.look(surface, there, engine.port(surface.id()), clock, wake, shared(connection)));
+            found.add(looked(surface, connection, there));
         }
         ports = List.copyOf(found);
         outputs = List.copyOf(outlets.look(session, there, d -> clockEntry.uses(d) || anySurface(d)));
         clockPort = clockEntry.look(session.sync(), there, d -> outlets.uses(d) || anySurface(d));
+    }
+
+    /** What one port does wrong is told of it, and the others are looked for; it is tried again the next time. */
+    private Port looked(Surface surface, Connection connection, MidiDevice.Info[] there) {
+        try {
+            return connection.look(surface, there, engine.port(surface.id()), clock, wake, shared(connection));
+        } catch (RuntimeException | Error e) {
+            troubles.tell("The port “" + surface.port() + "”", e);
+            letGo(connection);
+            return new Port(surface.id(), surface.port(), false, "does not open: it is tried again");
+        }
+    }
+
+    private void letGo(Connection connection) {
+        try {
+            connection.close(shared(connection));
+        } catch (RuntimeException | Error e) {
+            troubles.tell("A MIDI port", e);
+            connection.forget();
+        }
     }
 
     private boolean anySurface(MidiDevice device) {

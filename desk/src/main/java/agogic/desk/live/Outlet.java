@@ -21,6 +21,7 @@ final class Outlet implements MidiSink {
     private volatile Receiver receiver;
     private volatile String state = "being looked for";
     private boolean was;
+    private volatile boolean silent;
 
     Outlet(String name) {
         this.name = name;
@@ -84,6 +85,22 @@ final class Outlet implements MidiSink {
             // The device closed while we spoke; looking for ports again finds out.
             receiver = null;
         }
+    }
+
+    /** Nothing sounds there any more: it may be closed. */
+    void silent() {
+        silent = true;
+    }
+
+    boolean isSilent() {
+        return silent;
+    }
+
+    /** Its device did what it must not: it is let go of, and tried again. */
+    void failed() {
+        receiver = null;
+        device = null;
+        state = "does not open: it is tried again";
     }
 
     /** Lets go of the device; one that is {@code shared} stays open. */

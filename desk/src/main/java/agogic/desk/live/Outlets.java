@@ -25,6 +25,9 @@ final class Outlets {
     private final Troubles troubles;
     private final Queue<Runnable> commands = new ConcurrentLinkedQueue<>();
     private volatile List<Outlet> outlets = List.of();
+    /** Those that are to be closed once nothing sounds there; of the thread that looks for ports. */
+    private final List<Outlet> leaving = new ArrayList<>();
+
     private volatile boolean running = true;
     private volatile Thread thread;
 
@@ -42,17 +45,18 @@ final class Outlets {
             if (names.remove(outlet.name())) {
                 now.add(outlet);
             } else {
-                // What sounds there is ended by the thread that sends; a device that somebody uses again stays open.
+                // What sounds there is ended by the thread that sends; then the one that opened it closes it.
                 commands.add(() -> {
                     outlet.port().silence(clock.getAsLong());
-                    outlet.close(d -> shared.test(d) || uses(d));
+                    outlet.silent();
                 });
+                leaving.add(outlet);
             }
         }
         names.forEach(name -> now.add(new Outlet(name)));
         List<MidiPorts.Port> told = new ArrayList<>();
         for (Outlet outlet : now) {
-            boolean opened = outlet.look(there);
+            boolean opened = looked(outlet, there);
             boolean clocks = session.sync().sends() && session.sync().port().equals(outlet.name());
             commands.add(() -> {
                 if (opened) {
@@ -63,11 +67,35 @@ final class Outlets {
             told.add(outlet.told());
         }
         outlets = List.copyOf(now);
+        // A device that somebody uses again stays open.
+        leaving.removeIf(outlet -> closed(outlet, d -> shared.test(d) || uses(d)));
         wake();
         if (!now.isEmpty() && thread == null) {
             start();
         }
         return told;
+    }
+
+    private boolean looked(Outlet outlet, MidiDevice.Info[] there) {
+        try {
+            return outlet.look(there);
+        } catch (RuntimeException | Error e) {
+            troubles.tell("The port “" + outlet.name() + "”", e);
+            outlet.failed();
+            return false;
+        }
+    }
+
+    private boolean closed(Outlet outlet, Predicate<MidiDevice> shared) {
+        boolean now = outlet.isSilent() || thread == null;
+        if (now) {
+            try {
+                outlet.close(shared);
+            } catch (RuntimeException | Error e) {
+                troubles.tell("The port “" + outlet.name() + "”", e);
+            }
+        }
+        return now;
     }
 
     private void start() {
@@ -106,9 +134,9 @@ final class Outlets {
                 }
                 List<Outlet> all = outlets;
                 for (int i = 0; i < all.size(); i++) {
-                    next = Math.min(next, all.get(i).port().tick(engine.playing(), engine.run(), now));
+                    next = Math.min(next, sent(all.get(i), now));
                 }
-            } catch (RuntimeException | StackOverflowError | OutOfMemoryError e) {
+            } catch (RuntimeException | Error e) {
                 troubles.tell("The MIDI outputs", e);
                 next = now + LONGEST_SLEEP / 10;
             }
@@ -116,6 +144,16 @@ final class Outlets {
             LockSupport.parkNanos(sleep < 0 || sleep > LONGEST_SLEEP ? LONGEST_SLEEP : sleep);
         }
         outlets.forEach(o -> o.port().silence(clock.getAsLong()));
+    }
+
+    /** What one port does wrong is told of it, and the others go on. */
+    private long sent(Outlet outlet, long now) {
+        try {
+            return outlet.port().tick(engine.playing(), engine.run(), now);
+        } catch (RuntimeException | Error e) {
+            troubles.tell("The port “" + outlet.name() + "”", e);
+            return now + LONGEST_SLEEP / 10;
+        }
     }
 
     /** Stops what plays, ends what sounds and lets go of all devices. */
@@ -131,5 +169,6 @@ final class Outlets {
             }
         }
         outlets.forEach(o -> o.close(d -> false));
+        leaving.forEach(o -> o.close(d -> false));
     }
 }

@@ -57,7 +57,7 @@ final class SoundOutput implements AutoCloseable {
         while (running) {
             try {
                 mixer.block(engine.live(), left, right);
-            } catch (RuntimeException | StackOverflowError | OutOfMemoryError e) {
+            } catch (RuntimeException | Error e) {
                 troubles.tell("The sound", e);
                 Arrays.fill(left, 0);
                 Arrays.fill(right, 0);

@@ -1,5 +1,6 @@
 package agogic.desk.live;
 
+import agogic.desk.log.Log;
 import agogic.formats.file.Told;
 import java.util.ArrayDeque;
 import java.util.Deque;
@@ -27,7 +28,7 @@ public final class Troubles {
 
     /** {@code who} could not do something; it goes on. */
     public synchronized void tell(String who, Throwable wrong) {
-        String sentence = who + ": " + Told.of(wrong) + " It goes on.";
+        String sentence = who + ": " + Told.of(wrong) + " It goes on as well as it can.";
         long now = clock.getAsLong();
         Long before = told.get(sentence);
         if (before != null && now - before < AGAIN_NANOS) {
@@ -40,6 +41,7 @@ public final class Troubles {
         if (waiting.size() < MOST) {
             waiting.add(sentence);
         }
+        Log.wrong(who, wrong);
         System.err.println("agogic: " + sentence);
     }
 

@@ -1,5 +1,6 @@
 package agogic.desk.model;
 
+import agogic.desk.log.Log;
 import agogic.formats.file.Told;
 import java.io.IOException;
 import java.util.concurrent.ExecutionException;
@@ -57,8 +58,9 @@ public final class Beside {
         try {
             T result = work.run();
             Platform.runLater(() -> done.accept(result));
-        } catch (IOException | RuntimeException | StackOverflowError | OutOfMemoryError e) {
+        } catch (IOException | RuntimeException | Error e) {
             // Whatever it is: it is told, and nothing is left standing as if it went on.
+            Log.unexpected("Work beside the window", e);
             Platform.runLater(() -> failed.accept(Told.of(e)));
         }
     }

@@ -158,7 +158,7 @@ public final class Desk {
 
     /** Takes what the engine did since the last frame. */
     public void frame() {
-        live.troubles().next().ifPresent(trouble -> say(Notice.stop("Trouble", trouble)));
+        live.troubles().next().ifPresent(trouble -> say(Notice.trouble(trouble)));
         playing = engine().playing();
         LiveState state = state();
         learner.frame();

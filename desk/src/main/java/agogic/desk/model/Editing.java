@@ -5,6 +5,7 @@ import agogic.core.session.Gesture;
 import agogic.core.session.History;
 import agogic.core.session.Session;
 import agogic.desk.live.LiveDesk;
+import agogic.desk.log.Log;
 import agogic.formats.file.Told;
 import java.nio.file.Path;
 import java.util.List;
@@ -115,7 +116,9 @@ public final class Editing {
         try {
             edit.run();
         } catch (RuntimeException e) {
-            notices.refuse(Told.of(e));
+            // An edit is a function of the session: what failed has changed none of it.
+            notices.refuse(Told.of(e) + (e instanceof IllegalArgumentException ? "" : " Nothing was changed."));
+            Log.unexpected("An edit", e);
         }
     }
 

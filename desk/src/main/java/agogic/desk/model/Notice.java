@@ -4,10 +4,15 @@ import agogic.core.play.Verdict;
 import agogic.core.route.Hand;
 import agogic.core.route.Route;
 import agogic.core.trace.Trace;
+import agogic.desk.log.Log;
+import agogic.formats.file.Told;
+import java.io.IOException;
 import java.util.EnumSet;
 import java.util.List;
 import java.util.Optional;
 import java.util.Set;
+import javafx.scene.input.Clipboard;
+import javafx.scene.input.ClipboardContent;
 
 /** What the trace bar says: a word, a sentence, and what can be done about it. */
 public record Notice(Kind kind, String head, String sentence, List<Act> acts) {
@@ -39,6 +44,24 @@ public record Notice(Kind kind, String head, String sentence, List<Act> acts) {
 
     public static Notice stop(String head, String sentence) {
         return new Notice(Kind.STOP, head, sentence, List.of());
+    }
+
+    /** What should not have happened; what is known of it can be copied for a report. */
+    static Notice trouble(String sentence) {
+        return new Notice(
+                Kind.STOP, "Trouble", sentence, List.of(new Act("Copy what happened", () -> copied(sentence))));
+    }
+
+    private static void copied(String sentence) {
+        ClipboardContent content = new ClipboardContent();
+        String lines;
+        try {
+            lines = String.join("\n", Log.last());
+        } catch (IOException e) {
+            lines = Told.of(e);
+        }
+        content.putString("Agogic " + Log.VERSION + "\n" + sentence + "\n" + lines + "\n");
+        Clipboard.getSystemClipboard().setContent(content);
     }
 
     static Notice wait(String head, String sentence) {

@@ -1,6 +1,7 @@
 package agogic.desk.shell;
 
 import agogic.core.session.Session;
+import agogic.desk.log.Log;
 import java.nio.file.Path;
 import java.util.concurrent.CountDownLatch;
 import java.util.function.Consumer;
@@ -20,6 +21,7 @@ public final class Launch {
      */
     public static void window(Session session, Path path, boolean light, Consumer<DeskWindow> first) {
         CountDownLatch closed = new CountDownLatch(1);
+        Log.begin();
         Platform.startup(() -> {
             Stage stage = new Stage();
             DeskWindow window = new DeskWindow(stage, System::nanoTime, true);

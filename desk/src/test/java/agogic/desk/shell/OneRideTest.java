@@ -99,7 +99,7 @@ public class OneRideTest extends WindowTest {
         push(KeyCode.SPACE);
         until(() -> !cutoff().stretches().isEmpty());
         Lane ridden = cutoff();
-        RefineModel model = new RefineModel(
+        RefineModel model = RefineModel.of(
                 new SeenLayer(desk().session(), CUTOFF, 0), ridden.stretches().get(0));
         assertThat(ridden.stretches().get(0).from()).as("on the bar line").isZero();
         assertThat(ridden.stretches().get(0).to()).as("eight bars").isGreaterThan(31);

@@ -36,10 +36,10 @@ public final class Told {
             return "“" + one.getInput().replaceAll("\\p{Cntrl}", "?") + "” is no name of a file.";
         }
         if (wrong instanceof OutOfMemoryError) {
-            return "It needs more memory than this machine gives. Nothing was changed.";
+            return "It needs more memory than this machine gives.";
         }
         if (wrong instanceof StackOverflowError) {
-            return "It is nested too deeply. Nothing was changed.";
+            return "It is nested too deeply.";
         }
         String message = wrong.getMessage();
         boolean words = message != null
@@ -48,6 +48,6 @@ public final class Told {
         return words
                 ? message
                 : "This should not have happened (" + wrong.getClass().getSimpleName()
-                        + (message == null ? "" : ": " + message) + "). Nothing was changed.";
+                        + (message == null ? "" : ": " + message) + ").";
     }
 }

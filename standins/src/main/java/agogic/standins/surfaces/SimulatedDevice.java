@@ -44,8 +44,8 @@ public final class SimulatedDevice implements MidiDevice {
         }
     }
 
-    /** Sends one short message, of a channel or of the system (such as the pulses of a clock), to all who listen. */
-    public void send(int status, int data1, int data2) {
+    /** Sends one short message, of a channel or of the system (such as the pulses of a clock), to all who listen: one at a time, as a wire does. */
+    public synchronized void send(int status, int data1, int data2) {
         if (!open) {
             return;
         }
