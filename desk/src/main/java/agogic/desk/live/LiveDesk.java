@@ -36,6 +36,7 @@ public final class LiveDesk implements AutoCloseable {
     private final Thread ticker;
     private volatile Runnable frame = () -> {};
     private volatile Runnable recorded = () -> {};
+    private volatile long ticked;
 
     /**
      * Starts playing a session.
@@ -54,6 +55,9 @@ public final class LiveDesk implements AutoCloseable {
         ticker = new Thread(this::run, "agogic-engine");
         ticker.setDaemon(true);
         ticker.setPriority(Thread.MAX_PRIORITY);
+        if (clock instanceof TurnedClock turned) {
+            turned.onTurn(this::wake);
+        }
         ticker.start();
     }
 
@@ -67,11 +71,13 @@ public final class LiveDesk implements AutoCloseable {
         long told = 0;
         boolean due = true;
         while (running) {
+            long at = clock.getAsLong();
             try {
-                engine.tick(clock.getAsLong());
+                engine.tick(at);
             } catch (RuntimeException | Error e) {
                 troubles.tell("Playing", e);
             }
+            ticked = at;
             long happened = engine.log().count();
             if (happened != told) {
                 told = happened;
@@ -104,6 +110,11 @@ public final class LiveDesk implements AutoCloseable {
             boolean idle = !live.playing() && now - changed > AWAKE_NANOS;
             LockSupport.parkNanos(idle ? IDLE_TICK_NANOS : TICK_NANOS);
         }
+    }
+
+    /** The moment up to which all is done, in nanoseconds of the clock. */
+    public long ticked() {
+        return ticked;
     }
 
     /** Whoever shows it is asked to, and cannot end this thread. */

@@ -28,7 +28,7 @@ public final class Troubles {
 
     /** {@code who} could not do something; it goes on. */
     public synchronized void tell(String who, Throwable wrong) {
-        String sentence = who + ": " + Told.of(wrong) + " It goes on as well as it can.";
+        String sentence = who + ": " + Told.of(wrong) + " It goes on.";
         long now = clock.getAsLong();
         Long before = told.get(sentence);
         if (before != null && now - before < AGAIN_NANOS) {

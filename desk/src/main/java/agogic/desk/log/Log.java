@@ -25,6 +25,11 @@ public final class Log {
     private static final int FILES = 3;
     private static final int MOST_LINES = 200;
     private static final Logger LOGGER = Logger.getLogger("agogic");
+
+    static {
+        LOGGER.setUseParentHandlers(false);
+    }
+
     private static final DateTimeFormatter WHEN = DateTimeFormatter.ofPattern("yyyy-MM-dd HH:mm:ss.SSS");
 
     private Log() {}
@@ -67,7 +72,6 @@ public final class Log {
                     new FileHandler(folder().resolve("agogic-%g.log").toString(), BYTES, FILES, true);
             handler.setEncoding(StandardCharsets.UTF_8.name());
             handler.setFormatter(new Lines());
-            LOGGER.setUseParentHandlers(false);
             LOGGER.addHandler(handler);
             LOGGER.info("Agogic " + VERSION + ", Java " + System.getProperty("java.runtime.version") + ", "
                     + System.getProperty("os.name") + " " + System.getProperty("os.version") + " "
@@ -84,7 +88,7 @@ public final class Log {
 
     /** The same, unless it is what a person is told in words of its own: a refusal. */
     public static void unexpected(String who, Throwable what) {
-        if (!(what instanceof IllegalArgumentException)) {
+        if (!(what instanceof IllegalArgumentException || what instanceof IOException)) {
             wrong(who, what);
         }
     }

@@ -97,14 +97,13 @@ public class OneRideTest extends WindowTest {
         release(MouseButton.PRIMARY);
         sleep(400);
         push(KeyCode.SPACE);
-        until(() -> !cutoff().stretches().isEmpty());
+        until(() -> text("#trace-head").equals("Written"));
         Lane ridden = cutoff();
         RefineModel model = RefineModel.of(
                 new SeenLayer(desk().session(), CUTOFF, 0), ridden.stretches().get(0));
         assertThat(ridden.stretches().get(0).from()).as("on the bar line").isZero();
         assertThat(ridden.stretches().get(0).to()).as("eight bars").isGreaterThan(31);
         assertThat(model.refined().points()).isBetween(2, 29);
-        assertThat(text("#trace-head")).isEqualTo("Written");
         assertThat(desk().riding().modeOf(desk().selection().selectedRoute().orElseThrow()))
                 .as("back to Read")
                 .isEqualTo(WriteMode.READ);

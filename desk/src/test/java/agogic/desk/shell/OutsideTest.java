@@ -189,7 +189,7 @@ public class OutsideTest extends WindowTest {
             SimulatedDevices.at(surface.port())
                     .send(agogic.core.surface.ControlSender.move(
                             desk().session().control(hand), 0, i / 100.0));
-            Thread.sleep(20);
+            sleep(20);
         }
     }
 }

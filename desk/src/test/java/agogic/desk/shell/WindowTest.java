@@ -2,6 +2,7 @@ package agogic.desk.shell;
 
 import agogic.core.route.Target;
 import agogic.core.session.Session;
+import agogic.desk.live.TurnedClock;
 import agogic.desk.model.Desk;
 import agogic.desk.model.View;
 import agogic.desk.parts.PathChooser;
@@ -11,8 +12,7 @@ import java.util.List;
 import java.util.Optional;
 import java.util.concurrent.CountDownLatch;
 import java.util.concurrent.TimeUnit;
-import java.util.concurrent.TimeoutException;
-import java.util.concurrent.atomic.AtomicReference;
+import java.util.concurrent.locks.LockSupport;
 import java.util.function.BooleanSupplier;
 import java.util.function.Predicate;
 import javafx.application.Platform;
@@ -35,8 +35,15 @@ import org.testfx.robot.Motion;
 import org.testfx.util.NodeQueryUtils;
 import org.testfx.util.WaitForAsyncUtils;
 
-/** The real window with a session in it, on a clock that may run faster than the wall's. */
+/** The real window with a session in it, on a clock that the test turns: faster than the wall's, or not at all. */
 public abstract class WindowTest extends ApplicationTest {
+    private static final long PATIENCE = 60_000_000_000L;
+    /** So much time goes by between two looks, unless it runs faster. */
+    private static final long TURN = 2_000_000L;
+
+    private static volatile WindowTest current;
+
+    private final TurnedClock clock = new TurnedClock();
     private DeskWindow window;
 
     /** What the window opens with; null for the start page. */
@@ -49,8 +56,8 @@ public abstract class WindowTest extends ApplicationTest {
 
     @Override
     public void start(Stage stage) {
-        long begin = System.nanoTime();
-        window = new DeskWindow(stage, () -> begin + (System.nanoTime() - begin) * faster(), false);
+        current = this;
+        window = new DeskWindow(stage, clock, false);
         Session first = session();
         if (first == null) {
             window.start(false);
@@ -74,22 +81,41 @@ public abstract class WindowTest extends ApplicationTest {
         return window.desk();
     }
 
+    /** Waits for something, while the clock goes on; between waiting it stands still, so that no hand comes late. */
     static void until(BooleanSupplier holds) {
-        AtomicReference<RuntimeException> why = new AtomicReference<>();
-        try {
-            WaitForAsyncUtils.waitFor(60, TimeUnit.SECONDS, () -> {
-                try {
-                    return holds.getAsBoolean();
-                } catch (RuntimeException e) {
-                    // Looked at while the window changes, what is asked about may not be there yet.
-                    why.set(e);
-                    return false;
+        RuntimeException why = null;
+        for (long begun = System.nanoTime(); System.nanoTime() - begun < PATIENCE; turn()) {
+            try {
+                if (holds.getAsBoolean()) {
+                    WaitForAsyncUtils.waitForFxEvents();
+                    return;
                 }
-            });
-        } catch (TimeoutException e) {
-            throw new AssertionError("It did not come to pass in a minute.", why.get() == null ? e : why.get());
+            } catch (RuntimeException e) {
+                // Looked at while the window changes, what is asked about may not be there yet.
+                why = e;
+            }
         }
-        WaitForAsyncUtils.waitForFxEvents();
+        throw new AssertionError("It did not come to pass in a minute.", why);
+    }
+
+    /** The clock goes on a little, and whatever plays by it and whatever shows it have seen that. */
+    private static void turn() {
+        WindowTest now = current;
+        now.clock.turn(TURN * now.faster());
+        Desk desk = now.window.desk();
+        for (int i = 0; i < 200 && desk != null && desk.live().ticked() < now.clock.getAsLong(); i++) {
+            LockSupport.parkNanos(100_000);
+        }
+        WaitForAsyncUtils.waitForAsyncFx(PATIENCE / 1_000_000, () -> {});
+        LockSupport.parkNanos(TURN / 2);
+    }
+
+    /** So much time goes by on the clock; nobody waits for that of the wall. */
+    @Override
+    public FxRobot sleep(long milliseconds) {
+        long until = clock.getAsLong() + milliseconds * 1_000_000L;
+        until(() -> clock.getAsLong() >= until);
+        return this;
     }
 
     /** A hand looks for a thing until it is there: a view is built when it is shown, which may take a while. */
