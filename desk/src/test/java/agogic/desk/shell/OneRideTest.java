@@ -86,11 +86,13 @@ public class OneRideTest extends WindowTest {
         press(KeyCode.SHIFT);
         for (int i = 0; i < 25; i++) {
             moveBy(0, -2);
+            sleep(20);
         }
         until(() -> desk().state().writing(0));
         until(() -> desk().riding().positionBeat() > 20);
         for (int i = 0; i < 15; i++) {
             moveBy(0, 2);
+            sleep(20);
         }
         release(KeyCode.SHIFT);
         until(() -> desk().riding().positionBeat() > 31.7);

@@ -110,10 +110,10 @@ public abstract class WindowTest extends ApplicationTest {
         LockSupport.parkNanos(TURN / 2);
     }
 
-    /** So much time goes by on the clock; nobody waits for that of the wall. */
+    /** So much time goes by on the clock, in its own pace; nobody waits for that of the wall. */
     @Override
     public FxRobot sleep(long milliseconds) {
-        long until = clock.getAsLong() + milliseconds * 1_000_000L;
+        long until = clock.getAsLong() + milliseconds * 1_000_000L * faster();
         until(() -> clock.getAsLong() >= until);
         return this;
     }
