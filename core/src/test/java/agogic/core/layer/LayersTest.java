@@ -26,6 +26,7 @@ import java.util.TreeSet;
 import java.util.function.Supplier;
 import net.jqwik.api.ForAll;
 import net.jqwik.api.Property;
+import net.jqwik.api.Tag;
 import net.jqwik.api.constraints.IntRange;
 
 /** What is heard of layers, against section 8 written out anew; and what conversions leave of it. */
@@ -112,7 +113,14 @@ class LayersTest {
         }
     }
 
-    @Property(tries = 200, seed = "14")
+    /** The same at length: {@code ./agogic test --long}. */
+    @Tag("long")
+    @Property(tries = 2000)
+    void conversionsMoveNothingThatTheyDoNotTellAtLength(@ForAll long seed, @ForAll @IntRange(max = 3) int kind) {
+        conversionsMoveNothingThatTheyDoNotTell(seed, kind);
+    }
+
+    @Property(tries = 70, seed = "14")
     void conversionsMoveNothingThatTheyDoNotTell(@ForAll long seed, @ForAll @IntRange(max = 3) int kind) {
         Session session = Layered.piece(seed, kind);
         Lane lane = session.lane(TARGET);

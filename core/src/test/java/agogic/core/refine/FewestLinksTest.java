@@ -14,6 +14,7 @@ import java.util.List;
 import java.util.Random;
 import net.jqwik.api.ForAll;
 import net.jqwik.api.Property;
+import net.jqwik.api.Tag;
 import net.jqwik.api.constraints.DoubleRange;
 import net.jqwik.api.constraints.IntRange;
 import org.junit.jupiter.api.Test;
@@ -60,7 +61,14 @@ class FewestLinksTest {
                 .isFalse();
     }
 
-    @Property(tries = 400, seed = "1986")
+    /** The same at length: {@code ./agogic test --long}. */
+    @Tag("long")
+    @Property(tries = 2000)
+    void exactlyAsManyAsTryingAllExtremeLinesAtLength(@ForAll long seed, @ForAll @IntRange(min = 2, max = 9) int n) {
+        exactlyAsManyAsTryingAllExtremeLines(seed, n);
+    }
+
+    @Property(tries = 80, seed = "1986")
     void exactlyAsManyAsTryingAllExtremeLines(@ForAll long seed, @ForAll @IntRange(min = 2, max = 9) int n) {
         Random random = new Random(seed);
         Tube tube = Tube.around(random(random, n, 0.8), 0.02 + 0.15 * random.nextDouble());

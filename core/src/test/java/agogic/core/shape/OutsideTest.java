@@ -22,6 +22,7 @@ import java.util.List;
 import java.util.Random;
 import net.jqwik.api.ForAll;
 import net.jqwik.api.Property;
+import net.jqwik.api.Tag;
 import net.jqwik.api.constraints.IntRange;
 import org.junit.jupiter.api.Test;
 
@@ -50,8 +51,15 @@ class OutsideTest {
         assertThat(heard(after, to + 1e-7)).as("%s: just after", act).isCloseTo(heard(before, to + 1e-7), within(1e-9));
     }
 
+    /** The same at length: {@code ./agogic test --long}. */
+    @Tag("long")
+    @Property(tries = 600)
+    void nothingHeardChangesOutsideAtLength(@ForAll long seed, @ForAll @IntRange(max = 3) int kind) {
+        nothingHeardChangesOutside(seed, kind);
+    }
+
     /** Lanes with rides, clips, offsets and layers over them, in beats and seconds, at steady and ramped tempos. */
-    @Property(tries = 60, seed = "181")
+    @Property(tries = 25, seed = "181")
     void nothingHeardChangesOutside(@ForAll long seed, @ForAll @IntRange(max = 3) int kind) {
         Session session = Layered.piece(seed, kind);
         Parameter parameter = session.parameter(TARGET);
@@ -132,8 +140,15 @@ class OutsideTest {
         return PassWriter.write(session, pass.run(4, 28));
     }
 
+    /** The same at length: {@code ./agogic test --long}. */
+    @Tag("long")
+    @Property(tries = 400)
+    void whatLiesOutsideKeepsItsRideAndRecipeAtLength(@ForAll long seed) {
+        whatLiesOutsideKeepsItsRideAndRecipe(seed);
+    }
+
     /** What lies outside of an edit is a ride as before: another recipe makes it anew, up to the cut and no farther. */
-    @Property(tries = 40, seed = "182")
+    @Property(tries = 12, seed = "182")
     void whatLiesOutsideKeepsItsRideAndRecipe(@ForAll long seed) {
         Random random = new Random(seed);
         WriteMode mode = WriteMode.values()[1 + random.nextInt(3)];

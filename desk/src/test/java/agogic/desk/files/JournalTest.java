@@ -30,6 +30,7 @@ import java.util.concurrent.TimeUnit;
 import java.util.function.Predicate;
 import net.jqwik.api.ForAll;
 import net.jqwik.api.Property;
+import net.jqwik.api.Tag;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.condition.EnabledOnOs;
 import org.junit.jupiter.api.condition.OS;
@@ -137,8 +138,15 @@ class JournalTest {
         return text.toString();
     }
 
+    /** The same at length: {@code ./agogic test --long}. */
+    @Tag("long")
+    @Property(tries = 2000)
+    void theJournalIsWhatTheRecorderHasAtLength(@ForAll long seed) throws IOException {
+        theJournalIsWhatTheRecorderHas(seed);
+    }
+
     /** Random plays: what a journal has, read from its file at any moment, is what the recorder has, and what was heard. */
-    @Property(tries = 60, seed = "9")
+    @Property(tries = 25, seed = "9")
     void theJournalIsWhatTheRecorderHas(@ForAll long seed) throws IOException {
         Path file = Files.createTempFile("journal", ".pass");
         RandomPlay play = new RandomPlay(seed, 0);
@@ -167,7 +175,7 @@ class JournalTest {
     @Test
     void killedAtAnyMomentNothingOlderThanFiftyMillisecondsIsMissing() throws Exception {
         Random random = new Random(5);
-        for (int kill = 0; kill < Integer.getInteger("agogic.kills", 5); kill++) {
+        for (int kill = 0; kill < Integer.getInteger("agogic.kills", Boolean.getBoolean("agogic.long") ? 300 : 4); kill++) {
             Path file = folder.resolve("kill-" + kill + ".pass");
             long seed = random.nextLong();
             Process child = new ProcessBuilder(
@@ -332,8 +340,15 @@ class JournalTest {
         assertThat(moves(PassJournal.read(whole).passes())).isEqualTo(all);
     }
 
+    /** The same at length: {@code ./agogic test --long}. */
+    @Tag("long")
+    @Property(tries = 3000)
+    void aDamagedByteCostsAMoveAtMostAtLength(@ForAll Random random) throws IOException {
+        aDamagedByteCostsAMoveAtMost(random);
+    }
+
     /** A byte that is wrong costs its line, at most a move; never what stands beside it. */
-    @Property(tries = 200, seed = "3")
+    @Property(tries = 40, seed = "3")
     void aDamagedByteCostsAMoveAtMost(@ForAll Random random) throws IOException {
         Path file = Files.createTempFile("journal", ".pass");
         Files.delete(file);

@@ -149,7 +149,7 @@ public class EditingTest extends WindowTest {
         push(KeyCode.A);
         until(() -> desk().session().routes().get(0).mode() == WriteMode.TOUCH);
         push(KeyCode.SPACE);
-        until(() -> !desk().riding().playing());
+        until(() -> text("#trace-head").equals("Not written"));
         // A control without a wire: A asks, for another moves the selected route's parameter already; A again adds it.
         moveTo("#control-fader-6").moveBy(0, 20);
         press(MouseButton.PRIMARY).moveBy(0, -30).release(MouseButton.PRIMARY);

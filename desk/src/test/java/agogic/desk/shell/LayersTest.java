@@ -38,7 +38,7 @@ class LayersTest extends WindowTest {
 
     @Override
     int faster() {
-        return 2;
+        return 4;
     }
 
     private Lane lane() {

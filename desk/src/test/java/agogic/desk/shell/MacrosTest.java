@@ -31,7 +31,7 @@ public class MacrosTest extends WindowTest {
 
     @Override
     int faster() {
-        return 2;
+        return 4;
     }
 
     private double value(Target target) {

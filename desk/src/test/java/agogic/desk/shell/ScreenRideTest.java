@@ -37,7 +37,7 @@ public class ScreenRideTest extends WindowTest {
 
     @Override
     int faster() {
-        return 2;
+        return 4;
     }
 
     private Exposure exposure(Target target) {

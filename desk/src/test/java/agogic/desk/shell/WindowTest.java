@@ -51,7 +51,7 @@ public abstract class WindowTest extends ApplicationTest {
 
     /** How much faster the transport runs. */
     int faster() {
-        return 1;
+        return 3;
     }
 
     @Override
@@ -107,7 +107,7 @@ public abstract class WindowTest extends ApplicationTest {
             LockSupport.parkNanos(100_000);
         }
         WaitForAsyncUtils.waitForAsyncFx(PATIENCE / 1_000_000, () -> {});
-        LockSupport.parkNanos(TURN / 2);
+        LockSupport.parkNanos(TURN / 4);
     }
 
     /** So much time goes by on the clock, in its own pace; nobody waits for that of the wall. */

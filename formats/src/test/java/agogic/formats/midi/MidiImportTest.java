@@ -213,7 +213,7 @@ class MidiImportTest {
         byte[] whole = new WrittenFile(5, 1, Sequence.PPQ, false).bytes;
         Random random = new Random(9);
         // More with -Dagogic.mutants=100000.
-        int mutants = Integer.getInteger("agogic.mutants", 8_000);
+        int mutants = Integer.getInteger("agogic.mutants", Boolean.getBoolean("agogic.long") ? 100_000 : 2_500);
         int pieces = 0;
         for (int k = 0; k < mutants; k++) {
             byte[] bytes = java.util.Arrays.copyOf(

@@ -19,6 +19,7 @@ import java.nio.file.Path;
 import java.util.List;
 import java.util.Optional;
 import java.util.Set;
+import org.junit.jupiter.api.Tag;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
 
@@ -89,6 +90,7 @@ class NumbersTest {
     }
 
     @Test
+    @Tag("long")
     void anExportOfAFittedBankIsWithinTheStatedLoss() throws Exception {
         Session fitted = Fit.plan(COMET, "partial-bank", Set.of()).apply(COMET);
         Path file = folder.resolve("fitted.mid");

@@ -33,6 +33,7 @@ import java.util.Optional;
 import java.util.Random;
 import net.jqwik.api.ForAll;
 import net.jqwik.api.Property;
+import net.jqwik.api.Tag;
 
 /**
  * Laws for whatever people do with hands, pages and macros: a refusal has words and changes nothing, what comes of it can
@@ -137,7 +138,14 @@ class AnyEditTest {
         };
     }
 
-    @Property(tries = 40)
+    /** The same at length: {@code ./agogic test --long}. */
+    @Tag("long")
+    @Property(tries = 200)
+    void whateverIsDoneCanBeSavedOpenedPlayedAndUndoneAtLength(@ForAll long seed) throws IOException {
+        whateverIsDoneCanBeSavedOpenedPlayedAndUndone(seed);
+    }
+
+    @Property(tries = 15)
     void whateverIsDoneCanBeSavedOpenedPlayedAndUndone(@ForAll long seed) throws IOException {
         Random random = new Random(seed);
         History history = History.of(COMET);

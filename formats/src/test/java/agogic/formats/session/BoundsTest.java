@@ -21,6 +21,7 @@ import java.util.Map;
 import java.util.zip.ZipEntry;
 import java.util.zip.ZipFile;
 import java.util.zip.ZipOutputStream;
+import org.junit.jupiter.api.Tag;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
 
@@ -90,6 +91,7 @@ class BoundsTest {
     }
 
     @Test
+    @Tag("long")
     void manyRidesThatAreLargeTogetherAreRefused() throws IOException {
         Map<String, Part> parts = sound();
         for (int i = 0; i < 3; i++) {
