@@ -175,7 +175,9 @@ class JournalTest {
     @Test
     void killedAtAnyMomentNothingOlderThanFiftyMillisecondsIsMissing() throws Exception {
         Random random = new Random(5);
-        for (int kill = 0; kill < Integer.getInteger("agogic.kills", Boolean.getBoolean("agogic.long") ? 300 : 4); kill++) {
+        for (int kill = 0;
+                kill < Integer.getInteger("agogic.kills", Boolean.getBoolean("agogic.long") ? 300 : 4);
+                kill++) {
             Path file = folder.resolve("kill-" + kill + ".pass");
             long seed = random.nextLong();
             Process child = new ProcessBuilder(
