@@ -3,6 +3,7 @@ package agogic.core.expose;
 import agogic.core.device.Device;
 import agogic.core.session.Session;
 import agogic.core.session.Track;
+import agogic.core.surface.Control;
 import java.util.SortedSet;
 import java.util.TreeSet;
 
@@ -17,6 +18,15 @@ public final class PlayedThrough {
         if (session.sync().sends()) {
             names.add(session.sync().port());
         }
+        return names;
+    }
+
+    /** All MIDI outputs that a session sends anything to: {@link #ports}, and those of surfaces that show values. */
+    public static SortedSet<String> speaks(Session session) {
+        SortedSet<String> names = ports(session);
+        session.surfaces().stream()
+                .filter(s -> s.controls().stream().anyMatch(Control::shows))
+                .forEach(s -> names.add(s.port()));
         return names;
     }
 

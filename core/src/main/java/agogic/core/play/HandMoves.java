@@ -308,7 +308,8 @@ final class HandMoves {
             boolean anew = offset && (state.passMode() == WriteMode.TOUCH || Double.isNaN(state.zero));
             boolean stood = anew && !Double.isNaN(state.counted);
             // Where it stood before its first move is a moment earlier: nothing has moved there yet.
-            double from = stood ? at - STOOD : at;
+            // But not before it was let go of last: what was heard until then is another touch.
+            double from = stood ? Math.min(at, Math.max(at - STOOD, last(state))) : at;
             hands.touched(state, from);
             state.zero = anew ? state.counted : state.zero;
             if (stood) {
@@ -319,6 +320,10 @@ final class HandMoves {
             return;
         }
         hands.begins(state, at, x);
+    }
+
+    private static double last(RouteState state) {
+        return state.strand == null ? Double.NEGATIVE_INFINITY : state.strand.last();
     }
 
     /** True if an offset has no room left: its parameter stands at an end and the hand goes on. */

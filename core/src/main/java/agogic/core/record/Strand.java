@@ -12,6 +12,7 @@ public final class Strand {
     private double moved;
     private boolean touched;
     private double touchedAt;
+    private double released;
     private boolean yields;
     private double yieldedAt;
     private double finest;
@@ -30,6 +31,7 @@ public final class Strand {
         moved = Double.NEGATIVE_INFINITY;
         touched = false;
         touchedAt = Double.NEGATIVE_INFINITY;
+        released = Double.NEGATIVE_INFINITY;
         yields = false;
         yieldedAt = Double.NEGATIVE_INFINITY;
         finest = Double.POSITIVE_INFINITY;
@@ -40,6 +42,11 @@ public final class Strand {
     /** How many moves its pass has. */
     public int moves() {
         return moves;
+    }
+
+    /** When its hand did something last in the pass: moved, or let go; before all times if it did not. */
+    public double last() {
+        return Math.max(moved, released);
     }
 
     /** True if it knows what stood before the hand came. */
@@ -93,7 +100,8 @@ public final class Strand {
     public void release(double at) {
         if (touched) {
             touched = false;
-            tell(Event.RELEASED, Math.max(at, touchedAt), 0, 0);
+            released = Math.max(at, touchedAt);
+            tell(Event.RELEASED, released, 0, 0);
         }
     }
 

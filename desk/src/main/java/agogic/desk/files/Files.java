@@ -2,6 +2,7 @@ package agogic.desk.files;
 
 import agogic.core.device.Device;
 import agogic.core.expose.Adding;
+import agogic.core.expose.PlayedThrough;
 import agogic.core.midi.Wire;
 import agogic.core.route.Target;
 import agogic.core.session.Session;
@@ -20,6 +21,7 @@ import agogic.desk.start.Entrance;
 import agogic.desk.start.Leftover;
 import agogic.desk.start.Opened;
 import agogic.desk.start.Stamp;
+import agogic.desk.start.Trust;
 import agogic.formats.description.Description;
 import agogic.formats.file.Told;
 import agogic.formats.midi.Fineness;
@@ -30,6 +32,7 @@ import java.io.IOException;
 import java.nio.file.Path;
 import java.util.List;
 import java.util.Optional;
+import java.util.SortedSet;
 import java.util.function.BiConsumer;
 import java.util.function.Consumer;
 import java.util.function.Function;
@@ -60,6 +63,7 @@ public final class Files {
 
     /** The piece came from this file: it is this window's now, unless another has it; what was kept of it is offered. */
     public void begin(Path file) {
+        askToSend(file);
         if (stamp == null) {
             stampNow(file);
         }
@@ -72,6 +76,43 @@ public final class Files {
             return;
         }
         autosave.offer(file);
+    }
+
+    /** Before a piece from elsewhere sends anything to the machine's outputs, they are named, and it is asked. */
+    private void askToSend(Path file) {
+        SortedSet<String> outputs = PlayedThrough.speaks(desk.session());
+        if (outputs.isEmpty() || Trust.has(file)) {
+            return;
+        }
+        desk.live().ports().send(false);
+        desk.offers()
+                .ask(new Notice(
+                        Notice.Kind.WAIT,
+                        "May it send?",
+                        file.getFileName() + " would send to “" + String.join("”, “", outputs)
+                                + "” of this machine. Nothing is sent until you say so.",
+                        List.of(
+                                new Notice.Act("Let it send", () -> letSend(file)),
+                                new Notice.Act("Keep it silent", () -> {
+                                    desk.offers().ask(null);
+                                    desk.say(Notice.plain(
+                                            "Silent", "It sends nothing; it is asked again when it is opened."));
+                                }))));
+    }
+
+    private void letSend(Path file) {
+        desk.live().ports().send(true);
+        desk.offers().ask(null);
+        trust(file);
+        desk.say(Notice.good("It sends", "Its outputs are connected where they are plugged in."));
+    }
+
+    private void trust(Path file) {
+        try {
+            Trust.give(file);
+        } catch (IOException e) {
+            desk.say(Notice.stop("Not remembered", Told.of(e)));
+        }
     }
 
     /** What the file of the piece was when it was read. */
@@ -147,6 +188,9 @@ public final class Files {
                     }
                     desk.editing().savedTo(path, snapshot);
                     entrance.remember(path);
+                    if (desk.live().ports().sends()) {
+                        trust(path);
+                    }
                     desk.say(Notice.good("Saved", desk.session().name() + " is in " + path.getFileName() + "."));
                 },
                 why -> desk.say(Notice.stop("Not saved", why)));

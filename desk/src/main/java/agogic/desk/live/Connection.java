@@ -31,11 +31,13 @@ final class Connection {
     /**
      * Connects what can be, closes what went away, and says how it is.
      *
+     * @param speaks true if values may be sent back
      * @param shared true for a device that another connection goes to as well: it stays open
      */
     MidiPorts.Port look(
             Surface surface,
             MidiDevice.Info[] there,
+            boolean speaks,
             MessageQueue queue,
             LongSupplier clock,
             Runnable wake,
@@ -62,7 +64,7 @@ final class Connection {
                     transmitter.setReceiver(new Entry(queue, clock, wake));
                     in = device;
                 }
-                if (back == null && device.getMaxReceivers() != 0) {
+                if (speaks && back == null && device.getMaxReceivers() != 0) {
                     device.open();
                     receiver = device.getReceiver();
                     back = new ValuesBack(id, receiver);

@@ -65,7 +65,7 @@ public final class LiveDesk implements AutoCloseable {
         LiveState seen = null;
         int changes = 0;
         long shown = 0;
-        long changed = clock.getAsLong();
+        long changed = System.nanoTime();
         long moved = changed;
         int events = 0;
         long told = 0;
@@ -83,7 +83,7 @@ public final class LiveDesk implements AutoCloseable {
                 told = happened;
                 recorded.run();
             }
-            long now = clock.getAsLong();
+            long now = System.nanoTime();
             LiveState live = engine.live();
             if (live != seen || live.changes() != changes) {
                 ports.changed();

@@ -41,6 +41,8 @@ public final class MidiPorts implements AutoCloseable {
     private volatile Port clockPort;
     private volatile boolean running = true;
     private volatile boolean lookNow;
+    private volatile boolean sends = true;
+    private boolean sent = true;
 
     /** What became of the port of a surface: open, or why not. {@code surface} is its id, or the name of the port again. */
     public record Port(String surface, String name, boolean open, String state) {}
@@ -131,6 +133,17 @@ public final class MidiPorts implements AutoCloseable {
         return Optional.ofNullable(clockPort);
     }
 
+    /** From now on nothing is sent to any device, or what the piece says. */
+    public void send(boolean on) {
+        sends = on;
+        again();
+    }
+
+    /** True if it sends what the piece says. */
+    public boolean sends() {
+        return sends;
+    }
+
     /** Ends all that sounds on all outputs. */
     public void panic() {
         outlets.panic();
@@ -207,6 +220,12 @@ public final class MidiPorts implements AutoCloseable {
         Session session = wanted;
         List<Surface> surfaces = session.surfaces();
         MidiDevice.Info[] there = MidiSystem.getMidiDeviceInfo();
+        boolean now = sends;
+        if (now != sent) {
+            // What was connected for both ways, or for one, is connected anew.
+            sent = now;
+            connections.forEach(this::letGo);
+        }
         while (connections.size() > surfaces.size()) {
             Connection last = connections.remove(connections.size() - 1);
             letGo(last);
@@ -221,14 +240,14 @@ public final class MidiPorts implements AutoCloseable {
             found.add(looked(surface, connection, there));
         }
         ports = List.copyOf(found);
-        outputs = List.copyOf(outlets.look(session, there, d -> clockEntry.uses(d) || anySurface(d)));
+        outputs = List.copyOf(outlets.look(session, sent, there, d -> clockEntry.uses(d) || anySurface(d)));
         clockPort = clockEntry.look(session.sync(), there, d -> outlets.uses(d) || anySurface(d));
     }
 
     /** What one port does wrong is told of it, and the others are looked for; it is tried again the next time. */
     private Port looked(Surface surface, Connection connection, MidiDevice.Info[] there) {
         try {
-            return connection.look(surface, there, engine.port(surface.id()), clock, wake, shared(connection));
+            return connection.look(surface, there, sent, engine.port(surface.id()), clock, wake, shared(connection));
         } catch (RuntimeException | Error e) {
             troubles.tell("The port “" + surface.port() + "”", e);
             letGo(connection);

@@ -7,6 +7,7 @@ import java.util.ArrayList;
 import java.util.List;
 import java.util.Queue;
 import java.util.SortedSet;
+import java.util.TreeSet;
 import java.util.concurrent.ConcurrentLinkedQueue;
 import java.util.concurrent.locks.LockSupport;
 import java.util.function.LongSupplier;
@@ -38,8 +39,8 @@ final class Outlets {
     }
 
     /** Opens what is wanted and there; closes what is not. {@code shared} tells of devices that others use as well. */
-    List<MidiPorts.Port> look(Session session, MidiDevice.Info[] there, Predicate<MidiDevice> shared) {
-        SortedSet<String> names = PlayedThrough.ports(session);
+    List<MidiPorts.Port> look(Session session, boolean sends, MidiDevice.Info[] there, Predicate<MidiDevice> shared) {
+        SortedSet<String> names = sends ? PlayedThrough.ports(session) : new TreeSet<>();
         List<Outlet> now = new ArrayList<>();
         for (Outlet outlet : outlets) {
             if (names.remove(outlet.name())) {

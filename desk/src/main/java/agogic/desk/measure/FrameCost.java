@@ -57,8 +57,7 @@ public final class FrameCost {
                     .filter(h -> h.control().startsWith("fader") || h.control().startsWith("knob"))
                     .isPresent();
             if (fader) {
-                session = session.with(
-                        route.in(WriteMode.TOUCH).pinned(true).with(Takeover.AT_ONCE));
+                session = session.with(route.in(WriteMode.TOUCH).pinned(true).with(Takeover.AT_ONCE));
             }
         }
         return session;

@@ -1,14 +1,15 @@
 package agogic.desk.model;
 
-import java.util.Optional;
 import javafx.beans.property.ReadOnlyIntegerProperty;
 import javafx.beans.property.ReadOnlyIntegerWrapper;
 
-/** What was kept and is offered: it waits, whatever else is said, until it is taken or refused. */
+/** What is asked and waits, whatever else is said, until it is answered: what was kept, and whether a piece may send. */
 public final class Offers {
     private final Notices notices;
     private final ReadOnlyIntegerWrapper count = new ReadOnlyIntegerWrapper();
-    private Notice first;
+    private Notice asked;
+    private Notice kept;
+    private int states;
 
     Offers(Notices notices) {
         this.notices = notices;
@@ -19,24 +20,41 @@ public final class Offers {
         return count.getReadOnlyProperty();
     }
 
-    /** So many are offered, and of the first this is said. */
+    private void count() {
+        count.set(states + (asked == null ? 0 : 1));
+    }
+
+    /** This is asked before anything else; null if it was answered. */
+    public void ask(Notice question) {
+        asked = question;
+        count();
+        if (question != null) {
+            notices.say(question);
+        } else if (kept != null) {
+            notices.say(kept);
+        }
+    }
+
+    /** So many states were kept, and of the first this is said. */
     public void offer(int all, Notice one) {
-        first = one;
-        count.set(all);
-        notices.say(one);
+        kept = one;
+        states = all;
+        count();
+        if (asked == null) {
+            notices.say(one);
+        }
     }
 
-    /** Nothing is offered any more. */
+    /** No state is offered any more. */
     public void none() {
-        first = null;
-        count.set(0);
+        kept = null;
+        states = 0;
+        count();
     }
 
-    /** Says again what is offered. */
+    /** Says again what waits. */
     public void tell() {
-        Optional.ofNullable(first)
-                .ifPresentOrElse(
-                        notices::say,
-                        () -> notices.say(Notice.plain("Kept", "Nothing is offered: all is in this piece.")));
+        Notice first = asked == null ? kept : asked;
+        notices.say(first == null ? Notice.plain("Answered", "Nothing waits for an answer.") : first);
     }
 }

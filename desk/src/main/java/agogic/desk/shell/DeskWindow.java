@@ -350,7 +350,7 @@ public final class DeskWindow {
                 "Writes what was only rehearsed, as one step",
                 "Alt+R",
                 () -> desk.passes().writeRehearsal()));
-        own.add(Act.of("kept", "What was kept", "Offers again what was kept and not saved", "Alt+K", () -> desk.offers()
+        own.add(Act.of("asked", "What was asked", "Says again what waits for an answer", "Alt+K", () -> desk.offers()
                 .tell()));
         own.add(Act.of(
                 "drop-rehearsal", "Drop the rehearsal", "Lets go of what was only rehearsed", "", () -> desk.passes()

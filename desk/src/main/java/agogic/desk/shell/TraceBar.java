@@ -72,13 +72,12 @@ public final class TraceBar extends HBox {
         rehearsed.setManaged(!rehearsed.getChildren().isEmpty());
     }
 
-    /** What was kept waits here as well. */
+    /** What was asked waits here as well. */
     private void showKept() {
         int count = desk.offers().countProperty().get();
-        kept.setText(count > 1 ? "Kept: " + count : "Kept");
-        kept.setAccessibleText(
-                count > 1 ? count + " states that were kept and not saved" : "A state that was kept and not saved");
-        Tip.on(kept, "What was kept and not saved: take it, or leave it (Alt+K)");
+        kept.setText(count > 1 ? "To answer: " + count : "To answer");
+        kept.setAccessibleText(count > 1 ? count + " questions wait for an answer" : "A question waits for an answer");
+        Tip.on(kept, "What was asked and not answered yet: it is said again (Alt+K)");
         kept.setVisible(count > 0);
         kept.setManaged(count > 0);
     }

@@ -120,7 +120,7 @@ final class RandomPlay {
                             .in(WriteMode.values()[random.nextInt(4)])
                             .with(Takeover.AT_ONCE)
                             .pinned(random.nextBoolean())
-                            .into(new Into(false, Offset.adds(parameter) && random.nextInt(3) == 0)));
+                            .into(new Into(false, offsets("r" + routes.size(), parameter) && random.nextInt(2) == 0)));
                 }
             }
         }
@@ -175,9 +175,18 @@ final class RandomPlay {
         }
     }
 
+    /** What the hand on the screen moves is no offset, so that it is known what lies beneath one. */
+    private static boolean offsets(String route, Parameter parameter) {
+        return odd(route) && Offset.adds(parameter);
+    }
+
+    private static boolean odd(String route) {
+        return (route.charAt(route.length() - 1) - '0') % 2 == 1;
+    }
+
     private void onScreen() {
         Route route = session.routes().get(random.nextInt(session.routes().size()));
-        if (route.into().offset()) {
+        if (odd(route.id())) {
             return;
         }
         if (random.nextInt(3) == 0) {
@@ -193,7 +202,7 @@ final class RandomPlay {
             case 0 -> session.with(route.in(WriteMode.values()[random.nextInt(4)]));
             case 1 -> session.with(route.rehearsing(random.nextInt(3) == 0));
             case 2 -> session.with(route.into(
-                    new Into(false, Offset.adds(session.parameter(route.target())) && random.nextBoolean())));
+                    new Into(false, offsets(route.id(), session.parameter(route.target())) && random.nextBoolean())));
             case 3 -> session.routes().size() > 2 ? Assigning.disconnect(session, route.id()) : session;
             case 4 -> session.routes().size() > 2 && random.nextInt(3) == 0
                     ? without(route.target().device())

@@ -60,6 +60,41 @@ class MidiPortsTest {
         device.send(ControlSender.move(session().surface("loose").controls().get(0), 0, to));
     }
 
+    /** What one port does wrong, an error even, is told of it; the others are connected, and it is tried again. */
+    @Test
+    void aPortThatBreaksStopsNoOther() throws InterruptedException {
+        SimulatedDevice bad = SimulatedDevices.plug(PORT);
+        bad.breaks(true);
+        live = new LiveDesk(session(), System::nanoTime, false);
+        until(() -> live.ports().of(session().surface("north-eight")).open());
+        assertThat(port().open()).isFalse();
+        assertThat(port().state()).isEqualTo("does not open: it is tried again");
+        assertThat(live.troubles().next().orElseThrow()).contains(PORT);
+        bad.breaks(false);
+        until(() -> port().open());
+        move(bad, 0.75);
+        until(() -> Math.abs(motor() - 0.75) < 1e-3);
+    }
+
+    /** Nothing is sent before it may be: the surface is heard, but gets no values back. */
+    @Test
+    void nothingIsSentBeforeItMayBe() throws InterruptedException {
+        SimulatedDevice device = SimulatedDevices.plug(PORT);
+        live = new LiveDesk(session(), System::nanoTime, false);
+        until(() -> port().open() && device.shownCount() > 0);
+        live.ports().send(false);
+        until(() -> {
+            move(device, 0.5);
+            return Math.abs(motor() - 0.5) < 1e-3;
+        });
+        int shown = device.shownCount();
+        live.engine().hand(session().routes().get(3).target(), 0.9, 0.01, false, System.nanoTime());
+        TimeUnit.MILLISECONDS.sleep(200);
+        assertThat(device.shownCount()).isEqualTo(shown);
+        live.ports().send(true);
+        until(() -> device.shownCount() > shown);
+    }
+
     @Test
     void unpluggedAndBackAgainItIsHeardAgain() throws InterruptedException {
         live = new LiveDesk(session(), System::nanoTime, false);

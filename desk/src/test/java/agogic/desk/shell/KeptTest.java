@@ -144,6 +144,26 @@ public class KeptTest extends WindowTest {
         until(() -> !Files.exists(left) && keepsWhatIsShown(own, "Slow Comet"));
     }
 
+    /** A piece from elsewhere is silent towards the machine's outputs until the person says so, once for its file. */
+    @Test
+    void aPieceFromElsewhereAsksBeforeItSends() throws IOException {
+        Path strange = folder.resolve("Strange.agogic");
+        SessionFile.save(strange, SlowComet.score());
+        interact(() -> window().files().entrance().open(strange));
+        until(() -> text("#trace-head").equals("May it send?"));
+        assertThat(text("#trace-sentence")).contains("Breath & Ribbon");
+        assertThat(desk().live().ports().sends()).isFalse();
+        interact(() -> desk().refuse("Something else."));
+        push(KeyCode.ALT, KeyCode.K);
+        until(() -> text("#trace-head").equals("May it send?"));
+        push(KeyCode.A);
+        until(() -> desk().live().ports().sends());
+        interact(() -> window().files().entrance().open(strange));
+        until(() -> strange.equals(desk().editing().fileProperty().get())
+                && desk().offers().countProperty().get() == 0);
+        assertThat(desk().live().ports().sends()).isTrue();
+    }
+
     /** Another program saves there while the piece is open: nothing is written over unasked. */
     @Test
     void whatAnotherProgramSavedIsNotWrittenOverUnasked() throws IOException {

@@ -107,7 +107,7 @@ public abstract class WindowTest extends ApplicationTest {
             LockSupport.parkNanos(100_000);
         }
         WaitForAsyncUtils.waitForAsyncFx(PATIENCE / 1_000_000, () -> {});
-        LockSupport.parkNanos(TURN / 4);
+        LockSupport.parkNanos(TURN / 2);
     }
 
     /** So much time goes by on the clock, in its own pace; nobody waits for that of the wall. */

@@ -22,6 +22,7 @@ public final class SimulatedDevice implements MidiDevice {
     private final List<byte[]> shown = new CopyOnWriteArrayList<>();
     private volatile int count;
     private volatile boolean open;
+    private volatile boolean broken;
     private volatile Consumer<byte[]> recorder = bytes -> {};
 
     private static final class Description extends Info {
@@ -70,8 +71,16 @@ public final class SimulatedDevice implements MidiDevice {
         return description;
     }
 
+    /** From now on it does what no driver should when it is opened, or no longer. */
+    public void breaks(boolean on) {
+        broken = on;
+    }
+
     @Override
     public void open() {
+        if (broken) {
+            throw new NoClassDefFoundError("a driver that is not all there");
+        }
         open = true;
     }
 
