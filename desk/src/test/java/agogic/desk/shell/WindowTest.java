@@ -39,7 +39,7 @@ import org.testfx.util.WaitForAsyncUtils;
 public abstract class WindowTest extends ApplicationTest {
     private static final long PATIENCE = 60_000_000_000L;
     /** So much time goes by between two looks, unless it runs faster. */
-    private static final long TURN = 2_000_000L;
+    private static final long TURN = 4_000_000L;
 
     private static volatile WindowTest current;
 
