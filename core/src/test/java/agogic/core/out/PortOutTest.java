@@ -15,6 +15,7 @@ import java.util.List;
 import java.util.Random;
 import net.jqwik.api.ForAll;
 import net.jqwik.api.Property;
+import net.jqwik.api.Tag;
 import org.junit.jupiter.api.Test;
 
 /** What goes out through a port, by the bytes and their times. The wire: MIDI 1.0, 31,250 baud, ten bits a byte. */
@@ -62,7 +63,14 @@ class PortOutTest {
         }
     }
 
-    @Property(tries = 25)
+    /** The same at length: {@code ./agogic test --long}. */
+    @Tag("long")
+    @Property(tries = 200)
+    void theWireIsNeverAskedForMoreThanItCarriesAndAllArrivesAtLength(@ForAll long seed) {
+        theWireIsNeverAskedForMoreThanItCarriesAndAllArrives(seed);
+    }
+
+    @Property(tries = 8)
     void theWireIsNeverAskedForMoreThanItCarriesAndAllArrives(@ForAll long seed) {
         Random random = new Random(seed);
         int lanes = random.nextInt(5) == 0 ? 480 : 1 + random.nextInt(100);

@@ -18,6 +18,7 @@ import java.util.List;
 import java.util.Random;
 import net.jqwik.api.ForAll;
 import net.jqwik.api.Property;
+import net.jqwik.api.Tag;
 import org.junit.jupiter.api.Test;
 
 /** What the points of a pattern say is what the pattern says. */
@@ -104,7 +105,14 @@ class BakingTest {
         compare(random, timeline(random, false), 1e-9);
     }
 
-    @Property(tries = 150, seed = "32")
+    /** The same at length: {@code ./agogic test --long}. */
+    @Tag("long")
+    @Property(tries = 1000)
+    void whereTheTempoChangesItStaysWithinTheToleranceAtLength(@ForAll long seed) {
+        whereTheTempoChangesItStaysWithinTheTolerance(seed);
+    }
+
+    @Property(tries = 40, seed = "32")
     void whereTheTempoChangesItStaysWithinTheTolerance(@ForAll long seed) {
         Random random = new Random(seed);
         compare(random, timeline(random, true), Baking.TOLERANCE);

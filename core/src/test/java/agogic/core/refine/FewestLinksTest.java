@@ -75,8 +75,15 @@ class FewestLinksTest {
         assertThat(FewestLinks.count(tube)).isEqualTo(new ExtremeLines(tube).fewest());
     }
 
+    /** The same at length: {@code ./agogic test --long}. */
+    @Tag("long")
+    @Property(tries = 600)
+    void neverMorePointsThanAPathOnAGridAtLength(@ForAll long seed, @ForAll @IntRange(min = 5, max = 60) int n) {
+        neverMorePointsThanAPathOnAGrid(seed, n);
+    }
+
     /** Through the door that the command uses, at five tolerances. */
-    @Property(tries = 100)
+    @Property(tries = 30)
     void neverMorePointsThanAPathOnAGrid(@ForAll long seed, @ForAll @IntRange(min = 5, max = 60) int n) {
         Random random = new Random(seed);
         Curve curve = random(random, n, 0.1 + 0.9 * random.nextDouble());

@@ -6,11 +6,19 @@ import agogic.core.envelope.Shape;
 import java.util.Random;
 import net.jqwik.api.ForAll;
 import net.jqwik.api.Property;
+import net.jqwik.api.Tag;
 import net.jqwik.api.constraints.IntRange;
+
+    /** The same at length: {@code ./agogic test --long}. */
+    @Tag("long")
+    @Property(tries = 3000)
+    void asAFineCombFindsAtLength(@ForAll long seed, @ForAll @IntRange(min = 2, max = 70) int n) {
+        asAFineCombFinds(seed, n);
+    }
 
 /** A way lies inside if and only if a fine comb over all of it finds it inside. */
 class WallsTest {
-    @Property(tries = 300)
+    @Property(tries = 100)
     void asAFineCombFinds(@ForAll long seed, @ForAll @IntRange(min = 2, max = 70) int n) {
         Random random = new Random(seed);
         double[] t = new double[n];

@@ -21,6 +21,7 @@ import java.util.List;
 import java.util.Random;
 import net.jqwik.api.ForAll;
 import net.jqwik.api.Property;
+import net.jqwik.api.Tag;
 
 /** What was ridden lies in its lane at once, as it was ridden, and what is made of it later is what would have been written. */
 class FinishingTest {
@@ -70,7 +71,14 @@ class FinishingTest {
         return session.stack(session.lane(ONE)).valueAtBeat(beat);
     }
 
-    @Property(tries = 150, seed = "27")
+    /** The same at length: {@code ./agogic test --long}. */
+    @Tag("long")
+    @Property(tries = 1500)
+    void whatIsMadeLaterIsWhatWouldHaveBeenWrittenAtLength(@ForAll Random random) {
+        whatIsMadeLaterIsWhatWouldHaveBeenWritten(random);
+    }
+
+    @Property(tries = 40, seed = "27")
     void whatIsMadeLaterIsWhatWouldHaveBeenWritten(@ForAll Random random) {
         boolean offset = random.nextInt(4) == 0;
         Session start = piece(random);

@@ -27,6 +27,7 @@ import java.util.TreeSet;
 import java.util.function.UnaryOperator;
 import net.jqwik.api.ForAll;
 import net.jqwik.api.Property;
+import net.jqwik.api.Tag;
 import org.junit.jupiter.api.Test;
 
 /** A pass can end in many ways. What a person played is there afterwards, whichever it was. */
@@ -322,8 +323,15 @@ class PassEndsTest {
         assertThat(all.get(0).raw()).hasSize(9_001).endsWith(MidiScale.normalised7(3));
     }
 
+    /** The same at length: {@code ./agogic test --long}. */
+    @Tag("long")
+    @Property(tries = 1500)
+    void whatWasWrittenIsThereAtLength(@ForAll long seed) {
+        whatWasWrittenIsThere(seed);
+    }
+
     /** Whatever is edited while it plays: every move that the trace called written is in a ride. */
-    @Property(tries = 150)
+    @Property(tries = 40)
     void whatWasWrittenIsThere(@ForAll long seed) {
         Random random = new Random(seed);
         now = 0;

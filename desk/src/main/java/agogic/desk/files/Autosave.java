@@ -232,7 +232,7 @@ final class Autosave {
     }
 
     private void offer(Leftover one, Leftover.Found found) {
-        String words = "This piece has a later state, kept by itself at " + one.clock()
+        String words = "This piece has a later state, saved automatically at " + one.clock()
                 + ": the program ended before it was saved."
                 + (found.words().isEmpty() ? "" : " " + found.words());
         desk.offers()

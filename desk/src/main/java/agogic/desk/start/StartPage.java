@@ -61,7 +61,7 @@ public final class StartPage extends VBox {
                             "start-kept-" + (i + 1),
                             KEPT_KEYS.substring(i, i + 1),
                             one.name(),
-                            "never saved, kept by itself at " + one.clock(),
+                            "never saved, saved automatically at " + one.clock(),
                             () -> entrance.openKept(one)));
         }
         List<Path> recent = entrance.recent();

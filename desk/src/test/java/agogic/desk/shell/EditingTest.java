@@ -252,6 +252,42 @@ public class EditingTest extends WindowTest {
         return ids.indexOf(id);
     }
 
+    /** What was rehearsed waits in the bar through everything that is said, saving too, until it is written. */
+    @Test
+    void aRehearsalWaitsThroughASave() {
+        Target feedback = new Target("echo", "feedback");
+        String route = desk().session().routes().stream()
+                .filter(r -> r.target().equals(feedback))
+                .findFirst()
+                .orElseThrow()
+                .id();
+        interact(() -> {
+            desk().selection().selectedProperty().set(route);
+            desk().riding().rehearse(desk().session().route(route), true);
+            desk().riding().locate(0);
+        });
+        moveTo("#control-fader-3").moveBy(0, 20);
+        push(KeyCode.SPACE);
+        until(() -> desk().riding().playing() && desk().state().position() > 0.05);
+        press(MouseButton.PRIMARY);
+        for (int i = 0; i < 20; i++) {
+            moveBy(0, i / 10 % 2 == 0 ? -3 : 3);
+            sleep(20);
+        }
+        release(MouseButton.PRIMARY);
+        push(KeyCode.SPACE);
+        until(() -> text("#trace-head").equals("Rehearsed"));
+        Session before = desk().session();
+        interact(() -> window().files().save(folder.resolve("rehearsed.agogic")));
+        until(() -> text("#trace-head").equals("Saved"));
+        see("#rehearsal-write");
+        assertThat(desk().session()).as("nothing is written yet").isSameAs(before);
+        push(KeyCode.ALT, KeyCode.R);
+        until(() -> text("#trace-head").equals("Written"));
+        assertThat(desk().session().rides().size()).isEqualTo(before.rides().size() + 1);
+        assertThat(lookup("#rehearsal-write").tryQuery()).isEmpty();
+    }
+
     @Test
     void aLoopGivesOneRideACycleAndTheirAverage() {
         Target feedback = new Target("echo", "feedback");

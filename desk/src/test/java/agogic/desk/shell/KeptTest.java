@@ -91,7 +91,7 @@ public class KeptTest extends WindowTest {
         until(() -> text("#trace-head").equals("Kept"));
         interact(() -> window().show(plain, file, false));
         until(() -> text("#trace-head").equals("Kept"));
-        assertThat(text("#trace-sentence")).contains("a later state, kept by itself at ");
+        assertThat(text("#trace-sentence")).contains("a later state, saved automatically at ");
         // Something else is said; it waits, and its key says it again.
         interact(() -> desk().refuse("Something else."));
         see("#trace-kept");
@@ -137,7 +137,8 @@ public class KeptTest extends WindowTest {
                 .equals(left));
         interact(() -> window().start(false));
         until(() -> lookup("#start-kept-1").tryQuery().isPresent());
-        assertThat(node("#start-kept-1").getAccessibleText()).contains("Slow Comet, never saved, kept by itself at ");
+        assertThat(node("#start-kept-1").getAccessibleText())
+                .contains("Slow Comet, never saved, saved automatically at ");
         push(KeyCode.K);
         until(() -> desk() != null && desk().session().equals(was));
         assertThat(desk().editing().unsaved()).isTrue();

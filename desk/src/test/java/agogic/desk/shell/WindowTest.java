@@ -87,7 +87,7 @@ public abstract class WindowTest extends ApplicationTest {
         for (long begun = System.nanoTime(); System.nanoTime() - begun < PATIENCE; turn()) {
             try {
                 if (holds.getAsBoolean()) {
-                    WaitForAsyncUtils.waitForFxEvents();
+                    settled();
                     return;
                 }
             } catch (RuntimeException e) {
@@ -96,6 +96,13 @@ public abstract class WindowTest extends ApplicationTest {
             }
         }
         throw new AssertionError("It did not come to pass in a minute.", why);
+    }
+
+    /** The window has done what it was asked to until now, and what came of that. */
+    private static void settled() {
+        for (int i = 0; i < 3; i++) {
+            WaitForAsyncUtils.waitForAsyncFx(PATIENCE / 1_000_000, () -> {});
+        }
     }
 
     /** The clock goes on a little, and whatever plays by it and whatever shows it have seen that. */
@@ -144,7 +151,7 @@ public abstract class WindowTest extends ApplicationTest {
             Thread.currentThread().interrupt();
         }
         Platform.runLater(() -> asked.forEach(w -> w.removeEventFilter(type, sees)));
-        WaitForAsyncUtils.waitForFxEvents();
+        settled();
     }
 
     @Override

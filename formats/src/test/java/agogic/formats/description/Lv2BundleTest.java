@@ -268,7 +268,7 @@ class Lv2BundleTest {
     void cutOffAnywhereItGivesAMessageWithFileAndLineOrIsWhole() throws IOException {
         byte[] whole = large().getBytes(StandardCharsets.UTF_8);
         int messages = 0;
-        for (int length = 0; length < whole.length - 2; length += 4_999) {
+        for (int length = 0; length < whole.length - 2; length += Boolean.getBoolean("agogic.long") ? 997 : 19_001) {
             try {
                 Description.read(bundle(Arrays.copyOf(whole, length)));
             } catch (FormatException e) {
@@ -276,7 +276,7 @@ class Lv2BundleTest {
                 messages++;
             }
         }
-        assertThat(messages).isGreaterThan(25);
+        assertThat(messages).isGreaterThan(6);
     }
 
     @ParameterizedTest

@@ -117,7 +117,7 @@ class DamageTest {
         Path file = folder.resolve("kept.agogic");
         Session one = SlowComet.session();
         Session two = SlowComet.score();
-        for (int round = 0; round < (Boolean.getBoolean("agogic.long") ? 40 : 2); round++) {
+        for (int round = 0; round < (Boolean.getBoolean("agogic.long") ? 40 : 1); round++) {
             Process process = new ProcessBuilder(
                             Path.of(System.getProperty("java.home"), "bin", "java")
                                     .toString(),

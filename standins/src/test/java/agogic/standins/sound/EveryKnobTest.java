@@ -13,11 +13,13 @@ import agogic.standins.comet.SlowComet;
 import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.List;
+import org.junit.jupiter.api.Tag;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.CsvSource;
 
 /** No control of a face is a dummy: moved from one end to the other, each changes what is heard. */
+@Tag("long")
 class EveryKnobTest {
     /** One track of the piece, and the bus it may go through. */
     private static Session alone(String track) {
