@@ -9,6 +9,8 @@ import net.jqwik.api.Property;
 import net.jqwik.api.Tag;
 import net.jqwik.api.constraints.IntRange;
 
+/** A way lies inside if and only if a fine comb over all of it finds it inside. */
+class WallsTest {
     /** The same at length: {@code ./agogic test --long}. */
     @Tag("long")
     @Property(tries = 3000)
@@ -16,8 +18,6 @@ import net.jqwik.api.constraints.IntRange;
         asAFineCombFinds(seed, n);
     }
 
-/** A way lies inside if and only if a fine comb over all of it finds it inside. */
-class WallsTest {
     @Property(tries = 100)
     void asAFineCombFinds(@ForAll long seed, @ForAll @IntRange(min = 2, max = 70) int n) {
         Random random = new Random(seed);
