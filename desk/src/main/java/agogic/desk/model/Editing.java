@@ -25,6 +25,7 @@ public final class Editing {
     private final Notices notices;
     private History history;
     private Session saved;
+    private final ReadOnlyObjectWrapper<Session> savedSession = new ReadOnlyObjectWrapper<>();
     private final ReadOnlyObjectWrapper<Session> session = new ReadOnlyObjectWrapper<>();
     private boolean other;
     private final ObjectProperty<Path> file = new SimpleObjectProperty<>();
@@ -33,7 +34,7 @@ public final class Editing {
         this.live = live;
         this.notices = notices;
         history = History.of(first);
-        saved = first;
+        saved(first);
         session.set(first);
     }
 
@@ -55,7 +56,17 @@ public final class Editing {
 
     /** It is in no file yet, and would be lost. */
     public void neverSaved() {
-        saved = null;
+        saved(null);
+    }
+
+    /** What is in its file; null if nothing is. */
+    public ReadOnlyObjectProperty<Session> savedProperty() {
+        return savedSession.getReadOnlyProperty();
+    }
+
+    private void saved(Session then) {
+        saved = then;
+        savedSession.set(then);
     }
 
     public void savedTo(Path path) {
@@ -64,7 +75,7 @@ public final class Editing {
 
     /** It was saved as it was then. */
     public void savedTo(Path path, Session then) {
-        saved = then;
+        saved(then);
         file.set(path);
     }
 
@@ -102,7 +113,7 @@ public final class Editing {
         Session was = session();
         attempt(() -> {
             adopt(history.replaced(made));
-            saved = saved == was ? made : saved;
+            saved(saved == was ? made : saved);
         });
     }
 

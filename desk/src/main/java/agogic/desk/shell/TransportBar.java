@@ -102,6 +102,7 @@ public final class TransportBar extends HBox {
         desk.selection().viewProperty().addListener((o, a, b) -> showView());
         desk.editing().sessionProperty().addListener((o, a, b) -> showSession());
         desk.editing().fileProperty().addListener((o, a, b) -> showSession());
+        desk.editing().savedProperty().addListener((o, a, b) -> showSession());
         desk.onFrame(this::frame);
         showView();
         showSession();

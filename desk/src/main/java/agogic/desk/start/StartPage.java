@@ -1,5 +1,6 @@
 package agogic.desk.start;
 
+import agogic.desk.model.Beside;
 import agogic.formats.file.Input;
 import java.nio.file.Path;
 import java.util.ArrayList;
@@ -56,13 +57,21 @@ public final class StartPage extends VBox {
         List<Leftover> left = Kept.left();
         for (int i = 0; i < Math.min(KEPT_KEYS.length(), left.size()); i++) {
             Leftover one = left.get(i);
-            last.getChildren()
-                    .add(way(
-                            "start-kept-" + (i + 1),
-                            KEPT_KEYS.substring(i, i + 1),
-                            one.name(),
-                            "never saved, saved automatically at " + one.clock(),
-                            () -> entrance.openKept(one)));
+            String key = KEPT_KEYS.substring(i, i + 1);
+            String about = "in no file yet, saved automatically at " + one.clock();
+            Label more = new Label(about);
+            Button way = way("start-kept-" + (i + 1), key, one.name(), more, () -> entrance.openKept(one));
+            last.getChildren().add(way);
+            Beside.run(
+                    "agogic-file",
+                    () -> one.look(null),
+                    found -> {
+                        if (!found.words().isEmpty()) {
+                            more.setText(about + ". " + found.words());
+                            way.setAccessibleText(said(one.name(), more.getText(), key));
+                        }
+                    },
+                    why -> more.setText("cannot be read: " + why));
         }
         List<Path> recent = entrance.recent();
         for (int i = 0; i < recent.size(); i++) {
@@ -134,13 +143,21 @@ public final class StartPage extends VBox {
         return column;
     }
 
+    private static String said(String words, String about, String key) {
+        return words + ", " + about + ", key " + key;
+    }
+
     private Button way(String id, String key, String words, String about, Runnable act) {
+        return way(id, key, words, new Label(about), act);
+    }
+
+    private Button way(String id, String key, String words, Label more, Runnable act) {
         Label letter = new Label(key);
         letter.getStyleClass().addAll("figures", "start-key");
         Label name = new Label(words);
         name.getStyleClass().add("title");
-        Label more = new Label(about);
         more.getStyleClass().addAll("quiet", "small");
+        more.setWrapText(true);
         VBox text = new VBox(1, name, more);
         HBox.setHgrow(text, Priority.ALWAYS);
         HBox face = new HBox(14, letter, text);
@@ -152,7 +169,7 @@ public final class StartPage extends VBox {
         button.getStyleClass().add("start-way");
         button.setId(id);
         button.setUserData(key);
-        button.setAccessibleText(words + ", " + about + ", key " + key);
+        button.setAccessibleText(said(words, more.getText(), key));
         button.setOnAction(e -> {
             said.setText("");
             act.run();

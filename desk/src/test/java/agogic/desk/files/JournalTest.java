@@ -23,9 +23,11 @@ import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.HashMap;
+import java.util.HashSet;
 import java.util.List;
 import java.util.Map;
 import java.util.Random;
+import java.util.Set;
 import java.util.concurrent.TimeUnit;
 import java.util.function.Predicate;
 import net.jqwik.api.ForAll;
@@ -66,7 +68,11 @@ class JournalTest {
                     }
                 }
             }
-            assertThat(found).as("%s is in one of %d passes", move, left.size()).isTrue();
+            assertThat(found)
+                    .as(
+                            "%s, the %dth of %d, is in one of %d passes",
+                            move, said.indexOf(move), said.size(), left.size())
+                    .isTrue();
         }
     }
 
@@ -245,10 +251,15 @@ class JournalTest {
         }
 
         List<Pass> stop() {
+            now += 1_000_000L;
             engine.stop();
-            engine.tick(now + 1);
+            engine.tick(now);
             journal.wake();
-            return engine.finishedPass();
+            List<Pass> all = new ArrayList<>();
+            for (List<Pass> some = engine.finishedPass(); some != null; some = engine.finishedPass()) {
+                all.addAll(some);
+            }
+            return all;
         }
     }
 
@@ -280,6 +291,37 @@ class JournalTest {
         other.journal.settle();
         assertThat(Files.exists(first)).as("nothing is in it any more").isFalse();
         other.journal.close();
+    }
+
+    /** Ride after ride, each however short has a journal, which is gone once it is safe elsewhere. */
+    @Test
+    void everyRideHasAJournal() throws Exception {
+        Path file = folder.resolve("rides.pass");
+        Session session = armed();
+        session = session.with(session.routes().get(0).pinned(true));
+        Rider rider = new Rider(session, new Troubles(System::nanoTime));
+        rider.journal.at(file);
+        Set<Integer> numbers = new HashSet<>();
+        for (int ride = 0; ride < (AT_LENGTH ? 1000 : 40); ride++) {
+            rider.engine.play(0, 0);
+            rider.until(r -> size(file) > 0);
+            List<Pass> passes = rider.stop();
+            Pass ridden = passes.stream().filter(Pass::wrote).findFirst().orElseThrow();
+            assertThat(numbers.add(PassJournal.numberOf(ridden))).isTrue();
+            rider.until(r -> told(onDisk(file)).contains(ridden.id() + " "));
+            rider.journal.held(passes.stream().map(PassJournal::numberOf).toList());
+            rider.journal.settle();
+            assertThat(Files.exists(file)).as("after ride %d", ride).isFalse();
+        }
+        rider.journal.close();
+    }
+
+    private static List<Pass> onDisk(Path file) {
+        try {
+            return PassJournal.read(file).passes();
+        } catch (IOException e) {
+            return List.of();
+        }
     }
 
     private static long size(Path path) {

@@ -138,7 +138,7 @@ public class KeptTest extends WindowTest {
         interact(() -> window().start(false));
         until(() -> lookup("#start-kept-1").tryQuery().isPresent());
         assertThat(node("#start-kept-1").getAccessibleText())
-                .contains("Slow Comet, never saved, saved automatically at ");
+                .contains("Slow Comet, in no file yet, saved automatically at ");
         push(KeyCode.K);
         until(() -> desk() != null && desk().session().equals(was));
         assertThat(desk().editing().unsaved()).isTrue();
