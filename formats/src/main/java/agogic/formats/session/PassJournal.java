@@ -72,6 +72,7 @@ public final class PassJournal implements EventLog.Sink, AutoCloseable {
             journal.event(Event.BEGAN, 1, 0, 0, 0, new Source(route, 0, false, 0));
             journal.event(Event.MOVED, 1, 0, 0, 0, null);
             journal.flush();
+            journal.force();
         } finally {
             Files.delete(trial);
         }
@@ -121,7 +122,7 @@ public final class PassJournal implements EventLog.Sink, AutoCloseable {
         sum(text, line.append(HELD).append(' ').append(pass));
     }
 
-    /** Writes what was told since the last time, and has it on the disk when this returns, if it has a file. */
+    /** Writes what was told since the last time, if it has a file: from then on the end of the program does not matter to it. */
     public void flush() throws IOException {
         if (text.length() == 0 || file == null) {
             return;
@@ -131,7 +132,13 @@ public final class PassJournal implements EventLog.Sink, AutoCloseable {
         while (bytes.hasRemaining()) {
             file.write(bytes);
         }
-        file.force(false);
+    }
+
+    /** Has what was written on the disk when this returns: from then on the end of the machine does not matter to it. */
+    public void force() throws IOException {
+        if (file != null) {
+            file.force(false);
+        }
     }
 
     @Override
