@@ -18,10 +18,10 @@ import java.util.function.Consumer;
 import java.util.function.UnaryOperator;
 
 /**
- * Plays a session: hands what comes into its ports, moves values, keeps the moves of a pass.
+ * Plays a session: takes what comes into its ports, moves values, keeps the moves of a pass.
  *
  * <p>One thread calls {@link #tick}; times are nanoseconds of whatever clock that thread follows, so a pass can be
- * repeated exactly. Everything else may be called from any thread and hands effect at the next tick. On the way from a
+ * repeated exactly. Everything else may be called from any thread and takes effect at the next tick. On the way from a
  * message in a port to a value nothing allocates and nothing locks.
  *
  * <p>The way of a message: {@link Inputs}, {@link HandMoves}, {@link Hands}, {@link Values}, {@link LiveState}.
@@ -62,7 +62,7 @@ public final class Engine {
     /** The plan that was made last, whether it plays yet or not. */
     private Plan latest;
 
-    /** An engine that plays this session; {@link #load} hands later states of it. */
+    /** An engine that plays this session; {@link #load} takes later states of it. */
     public Engine(Session session) {
         latest = Plan.of(session);
         present = new Present(latest, Handover.unmoved(latest));
@@ -165,7 +165,7 @@ public final class Engine {
         return inputs.listening();
     }
 
-    /** What came into the port of a surface while the engine listened. One thread hands it. */
+    /** What came into the port of a surface while the engine listened. One thread takes it. */
     public MessageQueue tap(int surface) {
         return inputs.tap(session().surfaces().get(surface).id());
     }
@@ -304,11 +304,6 @@ public final class Engine {
     public synchronized List<Pass> finishedPass() {
         written.read(transcript);
         return transcript.finished();
-    }
-
-    /** How many events of {@link #log} there were when {@link #finishedPass} was asked last. */
-    public synchronized long taken() {
-        return written.place();
     }
 
     /** What happens to all passes, event by event. */

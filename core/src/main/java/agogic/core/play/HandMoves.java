@@ -130,7 +130,7 @@ final class HandMoves {
         }
         state.lastMoveNanos = nanos;
         if (transport.playing() && state.records()) {
-            state.strand.step(step);
+            state.reel.step(step);
         }
         state.counted = value;
         state.smoothing.startAt(value);
@@ -301,7 +301,7 @@ final class HandMoves {
         return offset && walled(state, place, heard) ? Verdict.NO_ROOM : wroteAt(state, at);
     }
 
-    /** A hand hands a control, if it does not hold it yet; an offset begins where it stands then. */
+    /** A hand takes a control, if it does not hold it yet; an offset begins where it stands then. */
     private void begins(RouteState state, double at, double x) {
         boolean offset = state.offsets() && transport.playing();
         if (!state.touched) {
@@ -323,7 +323,7 @@ final class HandMoves {
     }
 
     private static double last(RouteState state) {
-        return state.strand == null ? Double.NEGATIVE_INFINITY : state.strand.last();
+        return state.reel == null ? Double.NEGATIVE_INFINITY : state.reel.last();
     }
 
     /** True if an offset has no room left: its parameter stands at an end and the hand goes on. */

@@ -79,7 +79,7 @@ final class Handover {
         Playing now = published();
         for (RouteState state : begun) {
             if (!state.onScreen()) {
-                state.strand.since(Math.max(transport.punchIn(), at));
+                state.reel.since(Math.max(transport.punchIn(), at));
             }
             hands.goOn(state, at);
         }

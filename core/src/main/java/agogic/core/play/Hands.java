@@ -78,7 +78,7 @@ final class Hands {
         double beat = present.plan.session.timeline().beatAt(from);
         double lane = present.plan.laneValue(state.parameterIndex, from, beat);
         double stood = Double.isNaN(lane) ? present.value(state) : state.parameter.settled(lane);
-        if (state.strand.moves() == 0 && !state.offsets()) {
+        if (state.reel.moves() == 0 && !state.offsets()) {
             keep(state, from, stood, stood);
         }
     }
@@ -126,10 +126,10 @@ final class Hands {
             if (state != first && state.records() && state.offsets() == offsets) {
                 double until = Double.isNaN(state.easeFrom) ? free : state.easeFrom + state.easeBack;
                 free = Math.max(free, state.holds() ? at : until);
-                state.strand.says(false, at, at);
+                state.reel.says(false, at, at);
             }
         }
-        first.strand.says(true, at, free);
+        first.reel.says(true, at, free);
     }
 
     /** A hand is on the control of a route. */
@@ -234,7 +234,7 @@ final class Hands {
 
     private void end(RouteState state, double at, Pass.End why) {
         // A route without a hand has a pass as well: in it nothing happened.
-        (state.strand == null ? recorder.strand(state.source()) : state.strand).end(at, why);
+        (state.reel == null ? recorder.reel(state.source()) : state.reel).end(at, why);
     }
 
     /** Ends the passes that another plan does not let go on as they were; each is kept as it was until now. */
@@ -246,7 +246,7 @@ final class Hands {
                 if (writes && state.takesPart()) {
                     end(state, at, Pass.End.CHANGED);
                 } else {
-                    state.strand.drop();
+                    state.reel.drop();
                 }
             }
         }
@@ -288,11 +288,11 @@ final class Hands {
     void begins(RouteState state, double seconds, double place) {
         if (Double.isNaN(state.zero)) {
             state.zero = place;
-            if (state.strand.moves() == 0) {
+            if (state.reel.moves() == 0) {
                 keep(state, seconds, place, place);
             } else {
                 // What was kept before it moved was kept for where it stands.
-                state.strand.restate(place);
+                state.reel.restate(place);
             }
         }
     }
@@ -301,7 +301,7 @@ final class Hands {
     void touched(RouteState state, double at) {
         state.touched();
         if (transport.playing() && state.records()) {
-            state.strand.touch(at);
+            state.reel.touch(at);
         }
     }
 
@@ -310,15 +310,15 @@ final class Hands {
         state.touched = false;
         state.touchTold = false;
         state.typed = false;
-        if (state.strand != null) {
-            state.strand.release(at);
+        if (state.reel != null) {
+            state.reel.release(at);
         }
     }
 
     private void keep(RouteState state, double seconds, double raw, double counted) {
-        if (!state.strand.stood()) {
-            state.strand.stood(present.value(state));
+        if (!state.reel.stood()) {
+            state.reel.stood(present.value(state));
         }
-        state.strand.move(seconds, raw, counted);
+        state.reel.move(seconds, raw, counted);
     }
 }

@@ -3,8 +3,8 @@ package agogic.core.play;
 import agogic.core.parameter.Offset;
 import agogic.core.parameter.Parameter;
 import agogic.core.record.Recorder;
+import agogic.core.record.Reel;
 import agogic.core.record.Source;
-import agogic.core.record.Strand;
 import agogic.core.route.Hand;
 import agogic.core.route.Route;
 import agogic.core.route.Smoothing;
@@ -36,7 +36,7 @@ final class RouteState {
     final boolean keeps;
 
     /** Where it is recorded; null if it is not. */
-    Strand strand;
+    Reel reel;
 
     /** Which move this hand made last, counted over all hands; 0 for none yet. */
     long claim;
@@ -99,8 +99,8 @@ final class RouteState {
 
     /** What it does is recorded here from now on, if it is to be and is not yet. */
     void recordedBy(Recorder recorder) {
-        if (keeps && strand == null) {
-            strand = recorder.strand(source());
+        if (keeps && reel == null) {
+            reel = recorder.reel(source());
         }
     }
 
@@ -130,7 +130,7 @@ final class RouteState {
         lastMoveNanos = before.lastMoveNanos;
         claim = before.claim;
         if (goesOn(before)) {
-            strand = before.strand;
+            reel = before.reel;
             latched = before.latched;
             easeFrom = before.easeFrom;
             easeValue = before.easeValue;
@@ -223,18 +223,18 @@ final class RouteState {
 
     /** True unless another hand moved the parameter after this one, and still has it. */
     boolean says() {
-        return strand == null || strand.says();
+        return reel == null || reel.says();
     }
 
     /** True if what it does belongs to a pass that can be written, even if its hand never came. */
     boolean takesPart() {
-        return armed() && !passOver && (!screen || strand != null && strand.moves() > 0);
+        return armed() && !passOver && (!screen || reel != null && reel.moves() > 0);
     }
 
     /** Forgets the pass, and what it held. A hand that is still there goes on. */
     void clearPass() {
-        if (strand != null) {
-            strand.drop();
+        if (reel != null) {
+            reel.drop();
         }
         latched = false;
         easeFrom = Double.NaN;

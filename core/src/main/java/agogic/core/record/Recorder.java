@@ -28,8 +28,8 @@ public final class Recorder {
     }
 
     /** Where what one route does is recorded. */
-    public Strand strand(Source source) {
-        return new Strand(this, source);
+    public Reel reel(Source source) {
+        return new Reel(this, source);
     }
 
     /** The passes that ended since the last time ended together. */

@@ -14,7 +14,6 @@ import java.nio.file.Path;
 import java.nio.file.attribute.FileTime;
 import java.util.ArrayList;
 import java.util.List;
-import java.util.stream.Stream;
 
 /**
  * What a window that is gone has left: a piece as it was kept, a journal of passes, or both. It stays until somebody takes
@@ -139,10 +138,5 @@ public record Leftover(Path kept, String name, String id) {
     public void drop() throws IOException {
         Files.deleteIfExists(kept);
         Files.deleteIfExists(journal());
-    }
-
-    /** True if any of it is there. */
-    boolean there() {
-        return Stream.of(kept, journal()).anyMatch(Files::exists);
     }
 }

@@ -19,10 +19,16 @@ public record Stamp(String digest) {
     /** What a file is now. */
     public static Stamp of(Path file) throws IOException {
         try {
-            MessageDigest digest = MessageDigest.getInstance("SHA-256");
-            return new Stamp(HexFormat.of().formatHex(digest.digest(Files.readAllBytes(file))));
+            return new Stamp(digest(Files.readAllBytes(file)));
         } catch (NoSuchFileException e) {
             return NONE;
+        }
+    }
+
+    /** SHA-256 of some bytes, in hexadecimal digits. */
+    static String digest(byte[] bytes) {
+        try {
+            return HexFormat.of().formatHex(MessageDigest.getInstance("SHA-256").digest(bytes));
         } catch (NoSuchAlgorithmException e) {
             throw new IllegalStateException("Every Java has SHA-256.", e);
         }

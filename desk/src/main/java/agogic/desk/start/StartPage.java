@@ -62,27 +62,20 @@ public final class StartPage extends VBox {
             Label more = new Label(about);
             Button way = way("start-kept-" + (i + 1), key, one.name(), more, () -> entrance.openKept(one));
             last.getChildren().add(way);
-            Beside.run(
-                    "agogic-file",
-                    () -> one.look(null),
-                    found -> {
-                        if (!found.words().isEmpty()) {
-                            more.setText(about + ". " + found.words());
-                            way.setAccessibleText(said(one.name(), more.getText(), key));
-                        }
-                    },
-                    why -> more.setText("cannot be read: " + why));
+            follows(way, one.name(), more, key, () -> {
+                String words = one.look(null).words();
+                return words.isEmpty() ? "" : ". " + words;
+            });
         }
         List<Path> recent = entrance.recent();
         for (int i = 0; i < recent.size(); i++) {
             Path path = recent.get(i);
-            last.getChildren()
-                    .add(way(
-                            "start-recent-" + (i + 1),
-                            Integer.toString(i + 1),
-                            Input.name(path).replaceAll("\\.agogic$", ""),
-                            folder(path) + later(path),
-                            () -> entrance.open(path)));
+            String key = Integer.toString(i + 1);
+            String name = Input.name(path).replaceAll("\\.agogic$", "");
+            Label more = new Label(folder(path));
+            Button way = way("start-recent-" + key, key, name, more, () -> entrance.open(path));
+            last.getChildren().add(way);
+            follows(way, name, more, key, () -> later(path));
         }
         if (recent.isEmpty() && left.isEmpty()) {
             Label none = new Label("What you save is here next time.");
@@ -119,6 +112,18 @@ public final class StartPage extends VBox {
         wire.setMinHeight(34);
         wire.setAccessibleText("");
         return wire;
+    }
+
+    /** What is said of a way goes on with what files have to say: they are looked at beside the window. */
+    private static void follows(Button way, String name, Label more, String key, Beside.Work<String> found) {
+        Beside.run(
+                "agogic-file",
+                found,
+                words -> {
+                    more.setText(more.getText() + words);
+                    way.setAccessibleText(said(name, more.getText(), key));
+                },
+                why -> more.setText("cannot be read: " + why));
     }
 
     /** Of a piece that has a later state than its file. */

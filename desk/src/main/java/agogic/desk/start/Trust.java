@@ -5,9 +5,6 @@ import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.nio.file.StandardOpenOption;
-import java.security.MessageDigest;
-import java.security.NoSuchAlgorithmException;
-import java.util.HexFormat;
 import java.util.List;
 
 /** Which files a person let send to the MIDI outputs of this machine. Kept as digests of their places, beside what is kept. */
@@ -42,11 +39,6 @@ public final class Trust {
     }
 
     private static String digest(Path file) {
-        try {
-            byte[] place = file.toAbsolutePath().normalize().toString().getBytes(StandardCharsets.UTF_8);
-            return HexFormat.of().formatHex(MessageDigest.getInstance("SHA-256").digest(place));
-        } catch (NoSuchAlgorithmException e) {
-            throw new IllegalStateException("Every Java has SHA-256.", e);
-        }
+        return Stamp.digest(file.toAbsolutePath().normalize().toString().getBytes(StandardCharsets.UTF_8));
     }
 }

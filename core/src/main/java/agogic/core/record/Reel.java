@@ -4,7 +4,7 @@ package agogic.core.record;
  * What one route does, recorded: its pass begins with the first thing that happens and ends with {@link #end}; what happens
  * then is another one. Times never go back: what is said to be earlier than what was said before is at the same time.
  */
-public final class Strand {
+public final class Reel {
     private final Recorder recorder;
     private final Source source;
     private int pass;
@@ -19,7 +19,7 @@ public final class Strand {
     private double since;
     private boolean stood;
 
-    Strand(Recorder recorder, Source source) {
+    Reel(Recorder recorder, Source source) {
         this.recorder = recorder;
         this.source = source;
         fresh();
