@@ -45,13 +45,18 @@ public final class MessageQueue implements MidiSink {
 
     /** Hands to {@code sink} what came up to and at {@code until}; returns how many that were. */
     public int drain(long until, MidiSink sink) {
+        return drain(until, until, sink);
+    }
+
+    /** The same at the moment {@code now}, which may be later: what was stamped in between is not ahead of its time, and waits. */
+    public int drain(long until, long now, MidiSink sink) {
         long from = read.getPlain();
         long to = written.getAcquire();
         long at = from;
         for (; at < to; at++) {
             int slot = (int) at & mask;
             long ahead = nanos[slot] - until;
-            if (ahead > 0 && ahead <= AHEAD_NANOS) {
+            if (ahead > 0 && nanos[slot] - now <= AHEAD_NANOS) {
                 return (int) (at - from);
             }
             int message = messages[slot];

@@ -366,7 +366,7 @@ public final class Engine {
         while (transport.due(nanos) || transport.playing() && clock.secondsAt(nanos) >= starts.due()) {
             double at = Math.min(transport.boundary(), starts.due());
             long when = clock.nanosAt(at);
-            inputs.drain(when - 1);
+            inputs.drain(when - 1, nanos);
             if (starts.due() < at) {
                 // What was pressed just now comes before that.
                 continue;

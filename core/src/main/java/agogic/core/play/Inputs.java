@@ -90,9 +90,14 @@ final class Inputs {
 
     /** Hands on what came up to {@code until}, in nanoseconds. */
     void drain(long until) {
+        drain(until, until);
+    }
+
+    /** The same at the moment {@code now}: what came after {@code until} waits, however long ago that is. */
+    void drain(long until, long now) {
         boolean tapped = listening;
         for (int s = 0; s < decoders.length; s++) {
-            queues[s].drain(until, tapped ? tees[s] : told[s]);
+            queues[s].drain(until, now, tapped ? tees[s] : told[s]);
             decoders[s].settle(until);
         }
     }

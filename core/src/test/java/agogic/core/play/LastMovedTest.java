@@ -16,6 +16,7 @@ import agogic.core.route.Route;
 import agogic.core.route.Span;
 import agogic.core.route.Target;
 import agogic.core.route.WriteMode;
+import agogic.core.session.Loop;
 import agogic.core.session.Session;
 import agogic.core.shape.Snapshots;
 import agogic.core.snapshot.SnapshotSet;
@@ -270,5 +271,26 @@ class LastMovedTest {
         Session after = written(engine, session);
         assertThat(heard(after, ONE, 2.01)).as("30 ms of On").isEqualTo(0.75);
         assertThat(heard(after, ONE, 3)).isEqualTo(0.25);
+    }
+
+    /** An engine that comes late, by more than a second, writes a move where it was made: not at the loop's end before it. */
+    @Test
+    void whatCameWhileTheEngineWasLateIsWrittenWhereItWasMade() {
+        Session session = piece(WriteMode.TOUCH, false).withLoop(new Loop(0, 4, true));
+        Engine engine = new Engine(session);
+        engine.tick(0);
+        engine.play(0, 0);
+        engine.tick(1);
+        long moved = 5_500_000_000L;
+        engine.port(0).message(0xB0, 20, 90, moved);
+        engine.tick(moved + 10_000_000L);
+        engine.stop();
+        engine.tick(moved + 20_000_000L);
+        List<Pass> wrote = new ArrayList<>();
+        for (List<Pass> passes = engine.finishedPass(); passes != null; passes = engine.finishedPass()) {
+            passes.stream().filter(Pass::wrote).forEach(wrote::add);
+        }
+        assertThat(wrote).hasSize(1);
+        assertThat(wrote.get(0).seconds()[0]).isCloseTo(1.5, within(1e-6));
     }
 }
