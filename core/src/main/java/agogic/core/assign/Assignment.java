@@ -5,6 +5,7 @@ import agogic.core.parameter.Parameter;
 import agogic.core.route.Hand;
 import agogic.core.route.Route;
 import agogic.core.session.Session;
+import agogic.core.session.TargetName;
 import agogic.core.snapshot.PadStart;
 import agogic.core.surface.Control;
 import agogic.core.surface.Page;
@@ -92,8 +93,7 @@ public record Assignment(
     }
 
     private static String does(Session session, Route route) {
-        String name = session.device(route.target().device()).name() + " · "
-                + session.parameter(route.target()).name();
+        String name = TargetName.of(session, route.target());
         if (!route.target().device().equals(Macro.DEVICE)) {
             return name;
         }

@@ -14,6 +14,7 @@ import agogic.core.route.Route;
 import agogic.core.route.Span;
 import agogic.core.route.Target;
 import agogic.core.session.Session;
+import agogic.core.session.TargetName;
 import agogic.core.surface.Control;
 import agogic.core.surface.Surface;
 import agogic.core.template.Template.Entry;
@@ -101,8 +102,7 @@ final class TemplateUse {
     }
 
     private String said(Target target) {
-        return session.device(target.device()).name() + " · "
-                + session.parameter(target).name();
+        return TargetName.of(session, target);
     }
 
     /** Does what can be refused; a refusal is a line. False if it was refused. */

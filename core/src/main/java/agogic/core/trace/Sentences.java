@@ -13,6 +13,7 @@ import agogic.core.route.Route;
 import agogic.core.route.Takeover;
 import agogic.core.route.Target;
 import agogic.core.session.Session;
+import agogic.core.session.TargetName;
 import agogic.core.surface.Control;
 import agogic.core.surface.Surface;
 import java.util.List;
@@ -34,7 +35,7 @@ final class Sentences {
         Route route = session.routes().get(index);
         Parameter parameter = session.parameter(route.target());
         Verdict verdict = live.verdict(index);
-        String name = session.device(route.target().device()).name() + " · " + parameter.name();
+        String name = TargetName.of(session, route.target());
         String from = route.hand().map(session::controlName).orElse("No control");
         // Under takeover the control counts elsewhere than where the hand is.
         double counts = live.counted(index);

@@ -229,11 +229,24 @@ public final class PassWriter {
 
     /** A ride id that is not taken. */
     static String freshRideId(Session session) {
-        int highest = 0;
+        long highest = 0;
         for (Ride ride : session.rides()) {
-            String digits = ride.id().replaceAll("\\D", "");
-            highest = digits.isEmpty() || digits.length() > 8 ? highest : Math.max(highest, Integer.parseInt(digits));
+            highest = Math.max(highest, digits(ride.id()));
         }
         return "ride-" + (highest + 1);
+    }
+
+    /** The digits of an id as one number; 0 where there are none, or more than eight. */
+    private static long digits(String id) {
+        long number = 0;
+        int digits = 0;
+        for (int i = 0; i < id.length(); i++) {
+            char c = id.charAt(i);
+            if (c >= '0' && c <= '9') {
+                number = number * 10 + (c - '0');
+                digits++;
+            }
+        }
+        return digits > 8 ? 0 : number;
     }
 }

@@ -249,6 +249,39 @@ class LastMovedTest {
         assertThat(written(engine, after)).as("the stop let go of it").isEqualTo(after);
     }
 
+    /** At the turn of a loop it holds, too: each turn has it, from its own beginning. */
+    @Test
+    void aTypedValueHoldsOverTheTurnOfALoop() {
+        now = 0;
+        Session session = piece(WriteMode.TOUCH, true).withLoop(new Loop(2, 6, true));
+        Engine engine = new Engine(session);
+        engine.tick(0);
+        engine.play(0, 0);
+        run(engine, 2.7);
+        engine.hand(ONE, 0.66, Ride.PRESSED, false, now);
+        List<Pass> wrote = new ArrayList<>();
+        for (double until = 3; until <= 8; until += 0.05) {
+            run(engine, until);
+            assertThat(engine.live().value(engine.index().of(ONE))).isEqualTo(0.66);
+            for (List<Pass> passes = engine.finishedPass(); passes != null; passes = engine.finishedPass()) {
+                wrote.addAll(passes);
+            }
+        }
+        engine.stop();
+        run(engine, 8.1);
+        for (List<Pass> passes = engine.finishedPass(); passes != null; passes = engine.finishedPass()) {
+            wrote.addAll(passes);
+        }
+        wrote.removeIf(pass -> !pass.wrote());
+        assertThat(wrote).hasSize(2);
+        Session first = PassWriter.write(session, wrote.subList(0, 1));
+        Session second = PassWriter.write(first, wrote.subList(1, 2));
+        assertThat(heard(first, ONE, 4)).isCloseTo(0.66, within(1e-9));
+        assertThat(heard(first, ONE, 2.3)).isCloseTo(heard(session, ONE, 2.3), within(1e-12));
+        assertThat(heard(second, ONE, 2.3)).isCloseTo(0.66, within(1e-9));
+        assertThat(heard(second, ONE, 6.5)).isCloseTo(heard(session, ONE, 6.5), within(1e-12));
+    }
+
     /** A tap of a button is no chatter, however short it is. */
     @Test
     void aShortTapIsKept() {

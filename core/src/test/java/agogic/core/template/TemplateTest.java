@@ -10,7 +10,10 @@ import agogic.core.device.Exposure;
 import agogic.core.device.Socket;
 import agogic.core.expose.Exposing;
 import agogic.core.expose.Removing;
+import agogic.core.group.Macros;
+import agogic.core.lane.Lane;
 import agogic.core.lane.Layer;
+import agogic.core.macro.Macro;
 import agogic.core.parameter.Parameter;
 import agogic.core.refine.Recipe;
 import agogic.core.route.Hand;
@@ -68,6 +71,16 @@ class TemplateTest {
         Session session = Pieces.of(device("a", "kind", 0), device("b", "kind", 3), device("c", "other", 0));
         for (int i = 0; i < 40; i++) {
             session = changed(session, i % 2 == 0 ? "a" : "b", random);
+        }
+        // A macro with members of both, and lanes that nothing may write.
+        session = Macros.add(
+                session.with(Macro.named("m", "Macro")),
+                "m",
+                List.of(new Target("a", "p1"), new Target("b", "p2"), new Target("b", "p3")),
+                random.nextBoolean());
+        for (String device : List.of("a", "b")) {
+            Target target = new Target(device, "p" + (1 + random.nextInt(6)));
+            session = session.with(Lane.empty(target).guarded(true));
         }
         return session;
     }
@@ -127,6 +140,7 @@ class TemplateTest {
         assertThat(laid.device("a")).isEqualTo(session.device("a"));
         assertThat(laid.device("c")).isEqualTo(session.device("c"));
         assertThat(laid.lanes()).isEqualTo(session.lanes());
+        assertThat(laid.macros()).isEqualTo(session.macros());
         assertThat(laid.routes()).containsAll(session.routes());
         Template.Outcome again = template.onDevice(laid, "b", ALL);
         assertThat(again.lines()).noneMatch(Template.Line::done);

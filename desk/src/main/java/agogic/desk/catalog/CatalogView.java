@@ -7,6 +7,7 @@ import agogic.desk.draw.Mark;
 import agogic.desk.model.Desk;
 import agogic.desk.model.View;
 import agogic.desk.parts.MarkView;
+import agogic.desk.parts.Parts;
 import agogic.desk.parts.Questions;
 import agogic.desk.parts.SocketMark;
 import agogic.desk.parts.Tip;
@@ -57,6 +58,9 @@ public final class CatalogView extends BorderPane {
             SocketMark.FREE);
 
     private final Desk desk;
+    /** Less than this is not enough for all columns beside the panels. */
+    private static final double NARROW = 1160;
+
     private final CatalogModel model;
     private final ToggleButton faceTab = new ToggleButton("Face");
     private final ToggleButton listTab = new ToggleButton("List");
@@ -214,9 +218,8 @@ public final class CatalogView extends BorderPane {
         VBox.setVgrow(below, Priority.ALWAYS);
         VBox box = new VBox(10, grid, below);
         box.setPadding(new Insets(12, 14, 8, 6));
-        box.setPrefWidth(432);
-        box.setMinWidth(432);
-        box.setMaxWidth(432);
+        Parts.beside(box, this, NARROW, 432, 336);
+        Parts.beside(devices, this, NARROW, 232, 180);
         return box;
     }
 

@@ -35,8 +35,6 @@ public final class DeviceList extends ListView<DeviceList.Item> {
         setId("devices");
         getStyleClass().add("devices");
         setAccessibleText("Devices");
-        setPrefWidth(232);
-        setMinWidth(232);
         setCellFactory(view -> new Row());
         getSelectionModel().selectedItemProperty().addListener((o, a, b) -> {
             if (!filling && b != null && !b.device().isEmpty()) {

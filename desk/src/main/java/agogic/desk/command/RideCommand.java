@@ -13,6 +13,7 @@ import agogic.core.route.Route;
 import agogic.core.route.Target;
 import agogic.core.route.WriteMode;
 import agogic.core.session.Session;
+import agogic.core.session.TargetName;
 import agogic.core.surface.Surface;
 import agogic.core.time.Timeline;
 import agogic.core.trace.Trace;
@@ -262,8 +263,7 @@ final class RideCommand extends FileCommand {
                     Map<String, Object> one =
                             told(after, target, k, lane.layer(k).stretches().get(i));
                     written.add(one);
-                    answer.say(after.device(target.device()).name() + " · "
-                            + after.parameter(target).name()
+                    answer.say(TargetName.of(after, target)
                             + (k == 0 ? "" : " (" + one.get("layer") + ")") + ", " + one.get("from")
                             + " to " + one.get("to") + ": " + one.get("moves") + " moves → " + one.get("points")
                             + " points, never more than " + one.get("farthestInUnit") + " from the hand.");

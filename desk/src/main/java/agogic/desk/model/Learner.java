@@ -292,7 +292,6 @@ public final class Learner {
     }
 
     private static String name(Learning now, Target target) {
-        return now.draft().device(target.device()).name() + " · "
-                + now.draft().parameter(target).name();
+        return TargetName.of(now.draft(), target);
     }
 }

@@ -8,6 +8,7 @@ import agogic.core.route.Hand;
 import agogic.core.route.Route;
 import agogic.core.route.Target;
 import agogic.core.route.WriteMode;
+import agogic.core.session.TargetName;
 import agogic.core.surface.Control;
 import agogic.core.surface.Surface;
 import agogic.core.trace.Mend;
@@ -24,9 +25,20 @@ public final class Mending {
         this.desk = desk;
     }
 
-    /** Does what a trace offers. */
+    /** Does what a trace offers; its sentence is gone afterwards, with its button. */
     public static void of(Desk desk, Trace trace) {
+        Notice before = desk.notices().lastProperty().get();
+        String did = spoken(desk, trace);
         new Mending(desk).mend(trace);
+        if (desk.notices().lastProperty().get() == before) {
+            desk.say(Notice.good(
+                    "Done",
+                    did
+                            + trace.route()
+                                    .map(r -> ": " + TargetName.of(desk.session(), r.target()))
+                                    .orElse("")
+                            + "."));
+        }
     }
 
     private void mend(Trace trace) {

@@ -254,8 +254,7 @@ public final class Passes {
         int to = timeline.metre().barAt(model.beat(stretch.to()) - 1e-6);
         String bars = from >= to ? "bar " + from : "bars " + from + "–" + to;
         String sentence = "Ride " + ride.number() + " · " + desk.session().controlName(ride.hand()) + " → "
-                + desk.session().device(target.device()).name() + " · "
-                + desk.session().parameter(target).name() + " · " + bars + " · " + ride.size() + " moves → "
+                + TargetName.of(desk.session(), target) + " · " + bars + " · " + ride.size() + " moves → "
                 + model.refined().points() + " points, never more than "
                 + seen.parameter().printDifference(model.refined().farthest()) + " from the hand."
                 + (layer == 0 ? "" : " Layer: " + Layers.name(desk.session(), seen.layer()) + ".");

@@ -77,4 +77,16 @@ public final class Parts {
             }
         };
     }
+
+    /** A panel at the side of a view: so wide, and {@code less} wide in a window that is narrower than {@code roomy}. */
+    public static void beside(Region panel, Region view, double roomy, double wide, double less) {
+        Runnable fit = () -> {
+            double width = view.getWidth() > 0 && view.getWidth() < roomy ? less : wide;
+            panel.setMinWidth(width);
+            panel.setPrefWidth(width);
+            panel.setMaxWidth(width);
+        };
+        view.widthProperty().addListener((o, a, b) -> fit.run());
+        fit.run();
+    }
 }

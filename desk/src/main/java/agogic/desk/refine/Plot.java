@@ -48,6 +48,9 @@ final class Plot extends Region {
         desk = shown.desk;
         freehand = new Freehand(shown);
         time = shown.time;
+        // Which bars are seen is said, too.
+        time.fromProperty().addListener((o, a, b) -> tell());
+        time.toProperty().addListener((o, a, b) -> tell());
         getStyleClass().add("plot");
         setId("plot");
         setFocusTraversable(true);
@@ -113,6 +116,9 @@ final class Plot extends Region {
 
     /** Says in words what it shows: the chosen point, or the whole. */
     void tell() {
+        if (shown.lane == null) {
+            return;
+        }
         setAccessibleText(
                 shown.picked.many()
                         ? shown.picked.spoken()

@@ -282,7 +282,14 @@ final class Shown {
                         + parameter.printDifference(model.refined().farthest()) + " at "
                         + desk.timeline().speakBars(beat(model.refined().farthestAt()));
         String kind = layer == 0 ? "" : ", " + Layers.kind(desk.session(), seen.layer());
-        return parameter.name() + kind + ", " + lies + hand;
+        return parameter.name() + kind + ", " + lies + hand + ", " + bars() + " in the picture";
+    }
+
+    /** The bars that are seen: {@code bars 27 to 33}. */
+    private String bars() {
+        int first = desk.timeline().metre().barAt(time.from() + 1e-6);
+        int last = desk.timeline().metre().barAt(time.to() - 1e-6);
+        return first >= last ? "bar " + first : "bars " + first + " to " + last;
     }
 
     /** Adds a point, or moves the one that stands there, and shows it. */

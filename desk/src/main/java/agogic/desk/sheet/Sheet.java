@@ -7,6 +7,7 @@ import agogic.core.macro.Member;
 import agogic.core.parameter.Parameter;
 import agogic.core.route.Takeover;
 import agogic.core.session.Session;
+import agogic.core.session.TargetName;
 import agogic.core.surface.Control;
 import agogic.core.surface.Surface;
 import agogic.formats.file.SafeFile;
@@ -272,7 +273,7 @@ public final class Sheet {
     private void members(Macro macro, String indent, List<String[]> all) {
         for (Member member : macro.members()) {
             Parameter parameter = session.parameter(member.target());
-            String name = session.device(member.target().device()).name() + " · " + parameter.name();
+            String name = TargetName.of(session, member.target());
             String from = "";
             String to = "";
             if (member instanceof Member.BySpan absolute) {

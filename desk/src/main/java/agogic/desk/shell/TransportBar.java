@@ -35,6 +35,10 @@ public final class TransportBar extends HBox {
 
     private long readAt;
     private static final double ROOMY = 1360;
+    /** With less room than this, what has a sign besides its word goes without the word. */
+    private static final double NARROW = 1240;
+
+    private static final double LEAST = 600;
 
     private final Desk desk;
     private final Label title = new Label();
@@ -81,9 +85,10 @@ public final class TransportBar extends HBox {
         Region gap = new Region();
         HBox.setHgrow(gap, Priority.ALWAYS);
         menu.setMinWidth(Region.USE_PREF_SIZE);
-        title.setMinWidth(Region.USE_PREF_SIZE);
-        // Where there is little room, the views go before the subtitle.
-        widthProperty().addListener((o, a, w) -> subtitle.setVisible(w.doubleValue() > ROOMY));
+        title.setMinWidth(48);
+        // Where there is little room, the views go before the subtitle, and before words that a sign stands for.
+        widthProperty().addListener((o, a, w) -> room(w.doubleValue()));
+        clock.managedProperty().bind(clock.visibleProperty());
         subtitle.managedProperty().bind(subtitle.visibleProperty());
         subtitle.setVisible(false);
         getChildren()
@@ -106,6 +111,24 @@ public final class TransportBar extends HBox {
         desk.onFrame(this::frame);
         showView();
         showSession();
+    }
+
+    /** It takes what the window has, however little that is. */
+    @Override
+    protected double computeMinWidth(double height) {
+        return LEAST;
+    }
+
+    private void room(double width) {
+        boolean narrow = width < NARROW;
+        subtitle.setVisible(width > ROOMY);
+        clock.setVisible(!narrow);
+        start.setText(narrow ? "|◀" : "|◀ Start");
+        loop.setText(narrow ? "↻" : "↻ Loop");
+        getStyleClass().remove("narrow");
+        if (narrow) {
+            getStyleClass().add("narrow");
+        }
     }
 
     private void button(ButtonBase button, String id, String words, Runnable act) {
@@ -208,7 +231,10 @@ public final class TransportBar extends HBox {
     private void showSession() {
         title.setText(desk.session().name() + (desk.editing().unsaved() ? " •" : ""));
         title.setAccessibleText(desk.session().name() + (desk.editing().unsaved() ? ", not saved" : ""));
-        Tip.on(title, desk.editing().unsaved() ? "There are unsaved changes (Ctrl+S saves)" : "Saved");
+        Tip.on(
+                title,
+                desk.session().name() + ": "
+                        + (desk.editing().unsaved() ? "there are unsaved changes (Ctrl+S saves)" : "saved"));
         subtitle.setText(desk.session().subtitle());
         loop.setSelected(desk.session().loop().on());
         showTempo();

@@ -73,7 +73,11 @@ public final class AssignmentTable extends VBox {
             narrow();
             table.refresh();
         });
-        title.setMinWidth(USE_PREF_SIZE);
+        title.setMinWidth(0);
+        count.setMinWidth(0);
+        for (javafx.scene.Node act : acts) {
+            ((Region) act).setMinWidth(USE_PREF_SIZE);
+        }
         HBox head = new HBox(10, title, count, gap, everywhere, filter);
         head.getChildren().addAll(acts);
         head.setAlignment(Pos.CENTER_LEFT);

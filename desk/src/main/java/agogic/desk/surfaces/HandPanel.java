@@ -11,6 +11,7 @@ import agogic.core.route.Span;
 import agogic.core.route.Takeover;
 import agogic.core.route.Target;
 import agogic.core.session.Session;
+import agogic.core.session.TargetName;
 import agogic.core.snapshot.PadStart;
 import agogic.core.surface.Control;
 import agogic.core.surface.Surface;
@@ -156,7 +157,7 @@ public final class HandPanel extends VBox {
         String turns = page == 0 ? "" : "turns to page " + surface.pageName(page);
         title.setText(control.name()
                 + (own.size() == 1
-                        ? " → " + session.parameter(own.get(0).target()).name()
+                        ? " → " + TargetName.of(session, own.get(0).target())
                         : own.isEmpty() ? "" : " → " + own.size() + " things"));
         message.setText(control.kind().spoken() + " · " + control.address().spoken()
                 + (control.turned() ? " · wrong way round" : "")

@@ -6,6 +6,7 @@ import agogic.core.learn.Recognised;
 import agogic.core.route.Hand;
 import agogic.core.route.Target;
 import agogic.core.session.Session;
+import agogic.core.session.TargetName;
 import agogic.core.surface.Control;
 import agogic.desk.model.Desk;
 import agogic.desk.parts.Parts;
@@ -91,8 +92,7 @@ public final class LearnPanel extends VBox {
         List<String> lines = new ArrayList<>();
         for (int i = 0; i < learning.targets().size(); i++) {
             Target target = learning.targets().get(i);
-            String name = draft.device(target.device()).name() + " · "
-                    + draft.parameter(target).name();
+            String name = TargetName.of(draft, target);
             if (i < learning.steps().size()) {
                 Optional<Hand> by = learning.steps().get(i).hand();
                 lines.add((by.isPresent() ? "✓  " : "–  ")

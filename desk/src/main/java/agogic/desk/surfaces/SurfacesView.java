@@ -7,6 +7,7 @@ import agogic.desk.acts.ActParts;
 import agogic.desk.live.MidiPorts;
 import agogic.desk.model.Desk;
 import agogic.desk.model.Notice;
+import agogic.desk.parts.Parts;
 import agogic.desk.parts.Tip;
 import java.util.EnumMap;
 import java.util.List;
@@ -42,6 +43,9 @@ public final class SurfacesView extends BorderPane {
 
     private final Desk desk;
     private final SurfacesActs acts;
+    /** Less than this is not enough for a surface beside a wide panel. */
+    private static final double NARROW = 1160;
+
     private final HBox tabs = new HBox(6);
     private final HBox pages = new HBox(6);
     private final Label port = new Label();
@@ -89,6 +93,11 @@ public final class SurfacesView extends BorderPane {
         Region gap = new Region();
         HBox.setHgrow(gap, Priority.ALWAYS);
         HBox head = new HBox(10, tabs, port, gap, pages, more);
+        // What the port is doing is cut before a button is.
+        port.setMinWidth(0);
+        tabs.setMinWidth(USE_PREF_SIZE);
+        pages.setMinWidth(USE_PREF_SIZE);
+        more.setMinWidth(USE_PREF_SIZE);
         head.setAlignment(Pos.CENTER_LEFT);
         none.getStyleClass().add("quiet");
         none.setWrapText(true);
@@ -144,9 +153,7 @@ public final class SurfacesView extends BorderPane {
         VBox.setVgrow(stack, Priority.ALWAYS);
         VBox box = new VBox(6, line, stack);
         box.setPadding(new Insets(10, 14, 8, 6));
-        box.setPrefWidth(462);
-        box.setMinWidth(462);
-        box.setMaxWidth(462);
+        Parts.beside(box, this, NARROW, 462, 380);
         return box;
     }
 

@@ -9,6 +9,9 @@ import agogic.core.route.Target;
 import agogic.core.session.Loop;
 import agogic.core.session.Session;
 import agogic.standins.comet.SlowComet;
+import java.util.regex.Matcher;
+import java.util.regex.Pattern;
+import javafx.scene.Node;
 import javafx.scene.control.ComboBox;
 import javafx.scene.control.Label;
 import javafx.scene.control.TextField;
@@ -77,6 +80,36 @@ class ShapeTest extends WindowTest {
         push(KeyCode.CONTROL, KeyCode.Z);
         push(KeyCode.CONTROL, KeyCode.Z);
         until(() -> desk().session() == before);
+    }
+
+    /** What would be changed where nobody looks is brought into the picture, and stays where it is looked at already. */
+    @Test
+    void whatWouldBeChangedIsBroughtIntoThePicture() {
+        refine(CUTOFF);
+        see("#shape-words");
+        Node plot = node("#plot");
+        interact(plot::requestFocus);
+        until(plot::isFocused);
+        // Far in, in the middle of the piece.
+        for (int i = 0; i < 12; i++) {
+            push(KeyCode.PLUS);
+        }
+        until(() -> seen()[1] - seen()[0] < 3);
+        push(KeyCode.SHIFT, KeyCode.F);
+        until(() -> node("#shape-words").isFocused());
+        write("sweep 120 Hz to 3 kHz 42 45");
+        until(() -> seen()[0] <= 42 && seen()[1] >= 44);
+        assertThat(seen()[0]).as("the place, not the piece").isGreaterThan(25);
+        push(KeyCode.ESCAPE);
+    }
+
+    /** The bars that the plot says are in the picture. */
+    private int[] seen() {
+        Matcher bars = Pattern.compile("bars? (\\d+)(?: to (\\d+))? in the picture")
+                .matcher(node("#plot").getAccessibleText());
+        assertThat(bars.find()).isTrue();
+        int first = Integer.parseInt(bars.group(1));
+        return new int[] {first, bars.group(2) == null ? first : Integer.parseInt(bars.group(2))};
     }
 
     @Test

@@ -4,6 +4,7 @@ import agogic.core.midi.Wire;
 import agogic.core.score.Clip;
 import agogic.core.score.Note;
 import agogic.core.session.Session;
+import agogic.core.session.TargetName;
 import agogic.core.session.Track;
 import agogic.core.time.Metre;
 import agogic.core.time.Section;
@@ -137,8 +138,7 @@ public final class MidiExport {
 
     private List<String> left() {
         return numbers.left().stream()
-                .map(lane -> session.device(lane.target().device()).name() + " · "
-                        + session.parameter(lane.target()).name())
+                .map(lane -> TargetName.of(session, lane.target()))
                 .toList();
     }
 

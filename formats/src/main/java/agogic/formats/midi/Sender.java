@@ -9,6 +9,7 @@ import agogic.core.route.Span;
 import agogic.core.route.Target;
 import agogic.core.session.Moved;
 import agogic.core.session.Session;
+import agogic.core.session.TargetName;
 import java.util.ArrayList;
 import java.util.List;
 
@@ -103,7 +104,8 @@ final class Sender {
         for (Parameter one : parameters) {
             names.add(one.name() + ", " + one.printRange());
         }
-        return number.address() + ": " + session.device(line.device()).name() + " · " + String.join(" + ", names);
+        return number.address() + ": " + TargetName.device(session, new Target(line.device(), parameters[0].id()))
+                + " · " + String.join(" + ", names);
     }
 
     /** The next tick at which something may have changed. */
@@ -387,6 +389,6 @@ final class Sender {
     }
 
     private String named(Parameter one) {
-        return session.device(line.device()).name() + " · " + one.name();
+        return TargetName.of(session, new Target(line.device(), one.id()));
     }
 }
