@@ -9,6 +9,7 @@ import javafx.scene.control.Button;
 import javafx.scene.control.ButtonBase;
 import javafx.scene.control.Label;
 import javafx.scene.control.MenuItem;
+import javafx.scene.control.ScrollPane;
 import javafx.scene.control.SeparatorMenuItem;
 import javafx.scene.layout.HBox;
 import javafx.scene.layout.Priority;
@@ -75,6 +76,10 @@ public final class ActParts {
                     button.setText(act.brief());
                     button.setOnAction(e -> act.run().run());
                 }
+            }
+            // What scrolls has its content among its nodes from its first layout on only.
+            if (node instanceof ScrollPane pane && pane.getContent() != null && pane.getSkin() == null) {
+                dress(pane.getContent(), acts);
             }
         }
     }

@@ -198,6 +198,7 @@ public final class CatalogView extends BorderPane {
         legend.setPrefHeight(16);
         legend.setMinHeight(16);
         VBox grid = new VBox(8, head, sockets, legend);
+        grid.setMinHeight(Region.USE_PREF_SIZE);
         grid.getStyleClass().add("panel");
         HBox tabs = new HBox(2);
         for (Side side : Side.values()) {
@@ -206,6 +207,7 @@ public final class CatalogView extends BorderPane {
             tab.setId("side-" + side.name().toLowerCase(Locale.ROOT));
             tab.setOnAction(e -> side(side));
             sideTabs.put(side, tab);
+            tab.setMinWidth(Region.USE_PREF_SIZE);
             tabs.getChildren().add(tab);
         }
         sides.put(Side.PARAMETER, panel);
@@ -218,9 +220,10 @@ public final class CatalogView extends BorderPane {
         VBox.setVgrow(below, Priority.ALWAYS);
         VBox box = new VBox(10, grid, below);
         box.setPadding(new Insets(12, 14, 8, 6));
-        Parts.beside(box, this, NARROW, 432, 336);
         Parts.beside(devices, this, NARROW, 232, 180);
-        return box;
+        Region pane = Parts.scrolling(box);
+        Parts.beside(pane, this, NARROW, 432, 352);
+        return pane;
     }
 
     private void side(Side chosen) {

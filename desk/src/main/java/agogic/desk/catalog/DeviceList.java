@@ -25,6 +25,10 @@ public final class DeviceList extends ListView<DeviceList.Item> {
 
     /** A row that says through which port its device plays. */
     private static final double HIGH = 56;
+    /** About so wide is a letter of a name, and a figure of a count, in pixels. */
+    private static final double LETTER = 6.6;
+
+    private static final double FIGURE = 7;
 
     private final CatalogModel model;
     private boolean filling;
@@ -139,10 +143,12 @@ public final class DeviceList extends ListView<DeviceList.Item> {
             }
             int needed = device.taken() + device.wanted().size();
             boolean over = needed > device.usable();
-            marks.add(new Mark.Words(4, 16, device.name(), Ink.TEXT, 13, false, true, -1));
-            String count = over ? needed + " for " + device.usable() : device.taken() + " of " + device.usable();
-            marks.add(new Mark.Words(
-                    width - 4, 16, (over ? "▲ " : "") + count, over ? Ink.RIDE : Ink.QUIET, 11.5, true, false, 1));
+            String count = (over ? "▲ " : "")
+                    + (over ? needed + " for " + device.usable() : device.taken() + " of " + device.usable());
+            int most = (int) Math.max(4, (width - 14 - FIGURE * count.length()) / LETTER);
+            String name = device.name().length() > most ? device.name().substring(0, most - 1) + "…" : device.name();
+            marks.add(new Mark.Words(4, 16, name, Ink.TEXT, 13, false, true, -1));
+            marks.add(new Mark.Words(width - 4, 16, count, over ? Ink.RIDE : Ink.QUIET, 11.5, true, false, 1));
             double full = width - 8;
             marks.add(new Mark.Box(4, 25, full, 5, 2.5, Ink.EDGE, Ink.NONE, 0));
             double part = device.usable() == 0 ? 0 : Math.min(1, (double) needed / device.usable());

@@ -16,12 +16,17 @@ import javafx.scene.layout.HBox;
 
 /** The parameters that answer the search, one a row, under their headings. */
 public final class ParameterList extends BorderPane {
-    private static final double[] WIDTHS = {182, 84, 124, 50};
+    private static final double[] WIDE = {182, 84, 124, 50};
+    private static final double[] CLOSE = {142, 66, 104, 42};
+    /** Less than this is not enough for wide columns. */
+    private static final double ROOMY = 580;
+
     private static final String[] HEADS = {"Parameter", "Short name", "Range", "Socket"};
 
     private final CatalogModel model;
     private final ParameterRows rows;
     private List<Target> shown = List.of();
+    private double[] widths = WIDE;
     private boolean filling;
 
     ParameterList(CatalogModel model) {
@@ -29,12 +34,18 @@ public final class ParameterList extends BorderPane {
         HBox head = new HBox();
         head.getStyleClass().add("list-head");
         for (int i = 0; i < HEADS.length; i++) {
-            head.getChildren().add(column(HEADS[i], WIDTHS[i]));
+            head.getChildren().add(column(HEADS[i], widths[i]));
         }
         Label state = new Label("State");
         state.getStyleClass().add("quiet");
         head.getChildren().add(state);
         setTop(head);
+        widthProperty().addListener((o, a, width) -> {
+            widths = width.doubleValue() < ROOMY ? CLOSE : WIDE;
+            for (int i = 0; i < HEADS.length; i++) {
+                wide((Label) head.getChildren().get(i), widths[i]);
+            }
+        });
         ScrollBar bar = new ScrollBar();
         bar.setOrientation(Orientation.VERTICAL);
         rows = new ParameterRows(model.desk(), bar, this::choose, t -> spoken(model.session(), t)) {
@@ -69,10 +80,14 @@ public final class ParameterList extends BorderPane {
     private static Label column(String words, double width) {
         Label label = new Label(words);
         label.getStyleClass().add("quiet");
+        wide(label, width);
+        return label;
+    }
+
+    private static void wide(Label label, double width) {
         label.setMinWidth(width);
         label.setPrefWidth(width);
         label.setMaxWidth(width);
-        return label;
     }
 
     private void fill() {
@@ -130,22 +145,22 @@ public final class ParameterList extends BorderPane {
         boolean several = severalDevices(session);
         // Where rows of several devices stand together, each says whose it is.
         if (several) {
-            marks.add(words(x, y + 14, parameter.name(), WIDTHS[0], Ink.TEXT, true));
+            marks.add(words(x, y + 14, parameter.name(), widths[0], Ink.TEXT, true));
             String whose = place(session, device);
-            int most = (int) (WIDTHS[0] / 5.4);
+            int most = (int) (widths[0] / 5.4);
             String shown = whose.length() > most ? whose.substring(0, most - 1) + "…" : whose;
             marks.add(new Mark.Words(x, y + 27, shown, Ink.QUIET, 10.5, false, false, -1));
         } else {
-            marks.add(words(x, base, parameter.name(), WIDTHS[0], Ink.TEXT, true));
+            marks.add(words(x, base, parameter.name(), widths[0], Ink.TEXT, true));
         }
-        x += WIDTHS[0];
-        marks.add(words(x, base, parameter.shortName(), WIDTHS[1], Ink.QUIET, false));
-        x += WIDTHS[1];
-        marks.add(words(x, base, parameter.printRange(), WIDTHS[2], Ink.QUIET, false));
-        x += WIDTHS[2];
+        x += widths[0];
+        marks.add(words(x, base, parameter.shortName(), widths[1], Ink.QUIET, false));
+        x += widths[1];
+        marks.add(words(x, base, parameter.printRange(), widths[2], Ink.QUIET, false));
+        x += widths[2];
         String socket = number > 0 ? Integer.toString(number) : "–";
         marks.add(new Mark.Words(x, base, socket, Ink.TEXT, 12.5, true, false, -1));
-        x += WIDTHS[3];
+        x += widths[3];
         mark.draw(marks, x, y + ParameterRows.ROW / 2 - 5.5, 11);
         String state = mark.word() + (points > 0 ? " · " + points + (points == 1 ? " point" : " points") : "");
         marks.add(new Mark.Words(x + 19, base, state, Ink.TEXT, 13, false, false, -1));

@@ -6,6 +6,7 @@ import javafx.scene.Node;
 import javafx.scene.control.Button;
 import javafx.scene.control.Label;
 import javafx.scene.control.MenuItem;
+import javafx.scene.control.ScrollPane;
 import javafx.scene.layout.HBox;
 import javafx.scene.layout.Priority;
 import javafx.scene.layout.Region;
@@ -88,5 +89,17 @@ public final class Parts {
         };
         view.widthProperty().addListener((o, a, b) -> fit.run());
         fit.run();
+    }
+
+    /** A panel that fills the height there is, and scrolls where it needs more. */
+    public static ScrollPane scrolling(Region panel) {
+        ScrollPane pane = new ScrollPane(panel);
+        pane.setFitToWidth(true);
+        pane.setFitToHeight(true);
+        pane.setMinHeight(0);
+        pane.setFocusTraversable(false);
+        pane.setHbarPolicy(ScrollPane.ScrollBarPolicy.NEVER);
+        pane.getStyleClass().add("edge-to-edge");
+        return pane;
     }
 }

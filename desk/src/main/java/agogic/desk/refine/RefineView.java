@@ -122,7 +122,7 @@ public final class RefineView extends BorderPane {
         open();
     }
 
-    private VBox side() {
+    private Region side() {
         Region rule = new Region();
         rule.getStyleClass().add("rule");
         VBox panel = new VBox(6, recipe, rule, points);
@@ -132,9 +132,7 @@ public final class RefineView extends BorderPane {
         panel.setMinWidth(296);
         BorderPane holder = new BorderPane(panel);
         holder.setStyle("-fx-padding: 10 14 10 6;");
-        VBox side = new VBox(holder);
-        VBox.setVgrow(holder, Priority.ALWAYS);
-        return side;
+        return Parts.scrolling(holder);
     }
 
     /** Shows the lane of the selected route. */

@@ -21,6 +21,8 @@ import javafx.geometry.Bounds;
 import javafx.scene.Node;
 import javafx.scene.Parent;
 import javafx.scene.control.ButtonBase;
+import javafx.scene.control.ScrollPane;
+import javafx.scene.control.skin.VirtualFlow;
 import javafx.scene.input.KeyCode;
 import javafx.scene.text.Text;
 import javafx.stage.Stage;
@@ -101,7 +103,7 @@ class MendedTest extends WindowTest {
                 .with(s.lane(CUTOFF).guarded(true)));
         mends(
                 Trace.Act.TAKE_OVER_NOW,
-                s -> s.with(s.route(id).in(WriteMode.TOUCH).with(Takeover.WHEN_THEY_MEET)));
+                s -> s.with(s.route(id).in(WriteMode.TOUCH).pinned(true).with(Takeover.WHEN_THEY_MEET)));
     }
 
     private static void buttons(Parent in, List<ButtonBase> found) {
@@ -111,7 +113,8 @@ class MendedTest extends WindowTest {
             }
             if (node instanceof ButtonBase button) {
                 found.add(button);
-            } else if (node instanceof Parent parent) {
+            } else if (node instanceof Parent parent && !(node instanceof ScrollPane || node instanceof VirtualFlow)) {
+                // What scrolls can be reached.
                 buttons(parent, found);
             }
         }
@@ -136,7 +139,8 @@ class MendedTest extends WindowTest {
                 buttons(stage().getScene().getRoot(), all);
                 for (ButtonBase button : all) {
                     Bounds at = button.localToScene(button.getLayoutBounds());
-                    boolean outside = at.getMaxX() > 1024.5 || at.getMinX() < -0.5;
+                    boolean outside =
+                            at.getMaxX() > 1024.5 || at.getMinX() < -0.5 || at.getMaxY() > 640.5 || at.getMinY() < -0.5;
                     boolean shorter = button.lookup(".text") instanceof Text text
                             && !text.getText().equals(button.getText());
                     if (outside || shorter) {
