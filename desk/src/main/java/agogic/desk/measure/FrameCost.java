@@ -70,6 +70,9 @@ public final class FrameCost {
                 long cpu = threads.getCurrentThreadCpuTime();
                 if (counts.get() && last > 0) {
                     work.add(cpu - last);
+                    if (System.getProperty("agogic.long") != null && cpu - last > 32_000_000L) {
+                        System.out.println("long: " + (cpu - last) / 1_000_000 + " ms at " + work.size());
+                    }
                 }
                 last = cpu;
             }

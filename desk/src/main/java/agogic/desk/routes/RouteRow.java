@@ -127,8 +127,31 @@ public final class RouteRow extends Region {
         return desk.session().route(route.id());
     }
 
-    /** Shows {@code route}, whose place in the session is {@code index}. */
-    public void show(Route newRoute, int newIndex) {
+    /** Shows the same route after an edit; false if nothing that the row shows was changed. */
+    boolean showAgain(Route now) {
+        Session session = desk.session();
+        boolean same = shown != null
+                && now == route
+                && session.lane(now.target()) == shown.lane(now.target())
+                && session.device(now.target().device())
+                        == shown.device(now.target().device())
+                && session.surfaces() == shown.surfaces()
+                && session.tracks() == shown.tracks()
+                && session.macros() == shown.macros()
+                && session.timeline() == shown.timeline()
+                && session.sections() == shown.sections()
+                && session.length() == shown.length()
+                && desk.riding().modeOf(now) == mode.getUserData();
+        if (same) {
+            shown = session;
+            return false;
+        }
+        show(now);
+        return true;
+    }
+
+    /** Shows a route of the session. */
+    public void show(Route newRoute) {
         route = newRoute;
         shown = desk.session();
         Parameter parameter = shown.parameter(route.target());
@@ -161,6 +184,7 @@ public final class RouteRow extends Region {
                                                         .word()));
         WriteMode writes = desk.riding().modeOf(route);
         boolean guarded = shown.lane(route.target()).guarded();
+        mode.setUserData(writes);
         mode.setText((guarded ? "Protected" : writes.spoken())
                 + into(route.into())
                 + (route.pinned() ? " · pinned" : "")

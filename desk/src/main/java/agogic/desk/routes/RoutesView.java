@@ -116,8 +116,10 @@ public final class RoutesView extends BorderPane {
         setCenter(new StackPane(list, overlay));
         rebuild();
         desk.editing().sessionProperty().addListener((o, before, after) -> {
-            rebuild();
-            list.refresh();
+            // Rows that stay are the same cells: laying them out anew would cost a frame.
+            if (!rebuild()) {
+                cells.forEach(RouteCell::again);
+            }
         });
         desk.riding().everythingProperty().addListener((o, a, b) -> list.refresh());
         desk.selection().selectedProperty().addListener((o, before, after) -> select());
@@ -148,7 +150,8 @@ public final class RoutesView extends BorderPane {
         return hidden;
     }
 
-    private void rebuild() {
+    /** Makes the rows of the session; false if they are the same as before. */
+    private boolean rebuild() {
         none.setText(
                 desk.session().routes().isEmpty()
                         ? "There is no route yet: nothing moves by itself.\nPress 2 for the Catalog, choose a parameter,"
@@ -184,8 +187,11 @@ public final class RoutesView extends BorderPane {
         }
         if (!items.equals(list.getItems())) {
             list.getItems().setAll(items);
+            list.refresh();
             select();
+            return true;
         }
+        return false;
     }
 
     private void select() {
@@ -365,16 +371,30 @@ public final class RoutesView extends BorderPane {
                 setAccessibleText("Track " + header.track().name() + ", " + count.getText() + (shut ? ", folded" : "")
                         + clips(now(header)));
             } else if (item instanceof Item.Row one) {
-                Session session = desk.session();
-                for (int r = 0; r < session.routes().size(); r++) {
-                    if (session.routes().get(r).id().equals(one.route())) {
-                        setGraphic(row);
-                        setPrefHeight(HEIGHTS[height]);
-                        row.setPrefHeight(HEIGHTS[height]);
-                        row.show(session.routes().get(r), r);
-                        setAccessibleText(row.spoken());
-                    }
+                if (shows()) {
+                    setGraphic(row);
+                    setPrefHeight(HEIGHTS[height]);
+                    row.setPrefHeight(HEIGHTS[height]);
+                    row.show(desk.session().route(one.route()));
+                    setAccessibleText(row.spoken());
                 }
+            }
+        }
+
+        /** True for a row whose route is in the session. */
+        private boolean shows() {
+            return getItem() instanceof Item.Row one && desk.session().placeOfRoute(one.route()) >= 0;
+        }
+
+        /** Shows the same row as it is in the session now. */
+        void again() {
+            if (getGraphic() == null || !isVisible()) {
+                return;
+            }
+            if (shows() && row.showAgain(desk.session().route(((Item.Row) getItem()).route()))) {
+                setAccessibleText(row.spoken());
+            } else if (getItem() instanceof Item.Group) {
+                updateItem(getItem(), false);
             }
         }
 
