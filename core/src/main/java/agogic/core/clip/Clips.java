@@ -216,7 +216,8 @@ public final class Clips {
         List<Hairpin> hairpins = new ArrayList<>();
         for (Clip clip : List.of(first.unrolled(), second.unrolled())) {
             double by = clip.beat() - start;
-            clip.notes().forEach(n -> notes.add(new Note(n.beat() + by, n.length(), n.pitch(), n.velocity())));
+            clip.notes()
+                    .forEach(n -> notes.add(new Note(n.beat() + by, n.length(), n.pitch(), n.velocity(), n.release())));
             clip.dynamics().forEach(d -> marks.add(new Dynamic(d.beat() + by, d.level(), d.mark())));
             clip.hairpins().forEach(h -> hairpins.add(new Hairpin(h.from() + by, h.to() + by, h.louder())));
         }

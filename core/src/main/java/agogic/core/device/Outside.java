@@ -1,6 +1,9 @@
 package agogic.core.device;
 
 import agogic.core.midi.MidiScale;
+import agogic.core.midi.Program;
+import agogic.core.parameter.Parameter;
+import agogic.core.parameter.Steps;
 
 /**
  * A parameter that travels as a MIDI controller of its own, not through a socket.
@@ -26,7 +29,9 @@ public record Outside(String parameter, Way way, int channel, int number) {
         /** The pressure on all keys of the channel, 7 bits; its number is 0. */
         PRESSURE("pressure", 0),
         /** The pressure on one key, 7 bits; its number is the key. */
-        KEY_PRESSURE("pressure of key", 127);
+        KEY_PRESSURE("pressure of key", 127),
+        /** The program of the channel, with its bank where one is said: a {@link Program}; its number is 0. */
+        PROGRAM("program", 0);
 
         private final String spoken;
         private final int top;
@@ -68,7 +73,21 @@ public record Outside(String parameter, Way way, int channel, int number) {
         return new Outside(parameter, way, otherChannel, number);
     }
 
-    /** The code that is sent for the normalised value {@code x}: 0..127 or 0..16,383. */
+    /** The code that is sent for the normalised value {@code x} of its parameter; −1 for a program that is not said. */
+    public int code(Parameter of, double x) {
+        return way == Way.PROGRAM ? (int) of.nativeValueAt(x) : code(x);
+    }
+
+    /** The normalised value that its parameter has with this code. */
+    public double value(Parameter of, int code) {
+        if (way != Way.PROGRAM) {
+            return value(code);
+        }
+        int place = of.worth().indexOf((double) code);
+        return Steps.middle(Math.max(0, place), of.positions().size());
+    }
+
+    /** The code that is sent for the normalised value {@code x}: 0..127 or 0..16,383. Not of a program. */
     public int code(double x) {
         return way.seven() ? MidiScale.code7(x) : MidiScale.code14(x);
     }
@@ -80,7 +99,7 @@ public record Outside(String parameter, Way way, int channel, int number) {
 
     /** The normalised value that arrives when {@code x} is sent. */
     public double arriving(double x) {
-        return value(code(x));
+        return way == Way.PROGRAM ? x : value(code(x));
     }
 
     /** For people: {@code CC 22 · ch 3}. */

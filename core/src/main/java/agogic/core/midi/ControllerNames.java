@@ -67,6 +67,31 @@ public final class ControllerNames {
         return REGISTERED.getOrDefault(number, "RPN " + number);
     }
 
+    /** True if MIDI says where a controller stands before anything is said (RP-015, General MIDI 1 and 2; by memory). */
+    public static boolean known(int number) {
+        return number == 1
+                || number == 7
+                || number == 8
+                || number == 10
+                || number == 11
+                || number >= 64 && number <= 69
+                || number >= 71 && number <= 78
+                || number == 91
+                || number == 93;
+    }
+
+    /**
+     * Where a registered parameter stands before anything is said, as a code of 14 bits; −1 where nobody knows: bend range
+     * two semitones, fine and coarse tuning in the middle (General MIDI 1).
+     */
+    public static int restingRegistered(int number) {
+        return switch (number) {
+            case 0 -> 2 << 7;
+            case 1, 2 -> 64 << 7;
+            default -> -1;
+        };
+    }
+
     /** Where a controller stands before anything is said, as a code of 7 bits (General MIDI 2). */
     public static int resting(int number) {
         return switch (number) {

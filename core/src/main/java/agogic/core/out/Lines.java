@@ -2,6 +2,7 @@ package agogic.core.out;
 
 import agogic.core.device.Device;
 import agogic.core.device.Outside;
+import agogic.core.parameter.Parameter;
 import agogic.core.play.LiveState;
 import agogic.core.play.ParameterIndex;
 import agogic.core.route.Target;
@@ -20,6 +21,7 @@ import java.util.Map;
 final class Lines {
     private final List<Outside> ways = new ArrayList<>();
     private final int[] parameters;
+    private final Parameter[] of;
     /** True if it moves by itself while it plays: the receiver has to know where it starts. */
     private final boolean[] moving;
     /** The code the receiver has; −1 if nobody knows. */
@@ -45,6 +47,7 @@ final class Lines {
     Lines(Session session, String port, ParameterIndex index, Lines before) {
         List<Integer> places = new ArrayList<>();
         List<Boolean> overTime = new ArrayList<>();
+        List<Parameter> kinds = new ArrayList<>();
         for (Device device : session.devices()) {
             if (!device.port().equals(port)) {
                 continue;
@@ -52,12 +55,14 @@ final class Lines {
             for (Outside way : device.outside()) {
                 Target target = new Target(device.id(), way.parameter());
                 ways.add(way);
+                kinds.add(session.parameter(target));
                 places.add(index.of(target));
                 overTime.add(Moved.overTime(session, target));
             }
         }
         int n = ways.size();
         parameters = places.stream().mapToInt(i -> i).toArray();
+        of = kinds.toArray(Parameter[]::new);
         moving = new boolean[n];
         sent = new int[n];
         base = new int[n];
@@ -93,7 +98,7 @@ final class Lines {
     }
 
     private int code(int line, LiveState live) {
-        return ways.get(line).code(live.value(parameters[line]));
+        return ways.get(line).code(of[line], live.value(parameters[line]));
     }
 
     /** Looks which values differ from what was sent. */
@@ -115,6 +120,10 @@ final class Lines {
     }
 
     private boolean owes(int line, int code, boolean playing) {
+        if (code < 0) {
+            // A program that is not said: the device stays as it is.
+            return false;
+        }
         if (sent[line] >= 0) {
             return code != sent[line];
         }

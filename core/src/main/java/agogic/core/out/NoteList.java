@@ -57,7 +57,7 @@ final class NoteList {
                 double off = clip.beat() + Math.min(clip.length(), note.beat() + note.length());
                 int key = note.pitch() << 8;
                 events.add(new Event(session.timeline().secondsAt(on), (0x90 | channel) << 16 | key | note.velocity()));
-                events.add(new Event(session.timeline().secondsAt(off), (0x80 | channel) << 16 | key | 64));
+                events.add(new Event(session.timeline().secondsAt(off), (0x80 | channel) << 16 | key | note.release()));
             }
         }
     }

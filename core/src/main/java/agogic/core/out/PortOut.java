@@ -2,6 +2,7 @@ package agogic.core.out;
 
 import agogic.core.device.Outside;
 import agogic.core.midi.MidiSink;
+import agogic.core.midi.Program;
 import agogic.core.midi.Wire;
 import agogic.core.play.LiveState;
 import agogic.core.play.Playing;
@@ -228,6 +229,16 @@ public final class PortOut {
                     add(control | way.number() << 8 | code >> 7);
                 }
                 add(control | way.number() + 32 << 8 | code & 0x7F);
+            }
+            case PROGRAM -> {
+                Program program = Program.of(code);
+                if (program.coarse() >= 0) {
+                    add(control | program.coarse());
+                }
+                if (program.fine() >= 0) {
+                    add(control | 32 << 8 | program.fine());
+                }
+                add((0xC0 | channel) << 16 | program.number() << 8);
             }
             case NRPN, RPN -> {
                 boolean registered = way.way() == Outside.Way.RPN;

@@ -203,7 +203,7 @@ public record Clip(
                 boolean sounds = note.beat() + shift < to - SAME && ends - begins > SAME;
                 if (sounds && (cycle <= 0 || note.beat() < cycle)) {
                     double at = Math.max(0, (begins - offset) / speed);
-                    played.add(new Note(at, (ends - begins) / speed, note.pitch(), note.velocity()));
+                    played.add(new Note(at, (ends - begins) / speed, note.pitch(), note.velocity(), note.release()));
                 }
             });
             Dynamic before = null;

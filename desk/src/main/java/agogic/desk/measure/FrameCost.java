@@ -30,11 +30,17 @@ public final class FrameCost {
     private static final int AFTER_SECONDS = 10;
     private static final int FADERS = 8;
     private static final long MOVE_MILLIS = 10;
+    /** With this each picture that takes longer says what was done meanwhile. */
+    private static final boolean LOOK = Boolean.getBoolean("agogic.look");
+
+    private static final long LONG_NANOS = 32_000_000L;
 
     private final ThreadMXBean threads = ManagementFactory.getThreadMXBean();
     private final AtomicBoolean counts = new AtomicBoolean();
     private final List<Long> work = Collections.synchronizedList(new ArrayList<>());
     private long last;
+    private final List<String> seen = Collections.synchronizedList(new ArrayList<>());
+    private volatile long pictured = System.nanoTime();
 
     private FrameCost() {}
 
@@ -63,16 +69,48 @@ public final class FrameCost {
         return session;
     }
 
+    /** Looks what the window's thread does in a picture that takes long. */
+    private void look(Thread window) {
+        while (true) {
+            try {
+                Thread.sleep(8);
+            } catch (InterruptedException e) {
+                return;
+            }
+            if (counts.get() && System.nanoTime() - pictured > LONG_NANOS && seen.size() < 12) {
+                StringBuilder at = new StringBuilder();
+                for (StackTraceElement one : window.getStackTrace()) {
+                    at.append("  ")
+                            .append(one.getClassName().replaceAll(".*\\.", ""))
+                            .append('.')
+                            .append(one.getMethodName())
+                            .append(':')
+                            .append(one.getLineNumber());
+                }
+                seen.add(at.substring(0, Math.min(1800, at.length())));
+            }
+        }
+    }
+
     private void watch() {
+        if (LOOK) {
+            Thread window = Thread.currentThread();
+            Thread looking = new Thread(() -> look(window), "looking");
+            looking.setDaemon(true);
+            looking.start();
+        }
         new AnimationTimer() {
             @Override
             public void handle(long now) {
                 long cpu = threads.getCurrentThreadCpuTime();
                 if (counts.get() && last > 0) {
                     work.add(cpu - last);
-                    if (System.getProperty("agogic.long") != null && cpu - last > 32_000_000L) {
-                        System.out.println("long: " + (cpu - last) / 1_000_000 + " ms at " + work.size());
+                    if (LOOK && cpu - last > LONG_NANOS) {
+                        System.out.println("long: " + (cpu - last) / 1_000_000 + " ms at picture " + work.size());
+                        seen.forEach(System.out::println);
                     }
+                    seen.clear();
+                    pictured = System.nanoTime();
                 }
                 last = cpu;
             }

@@ -190,9 +190,13 @@ public final class RouteRow extends Region {
                 + (route.pinned() ? " · pinned" : "")
                 + (route.rehearse() ? " · rehearse" : ""));
         intos.forEach(item -> item.setSelected(item.getUserData().equals(route.into())));
-        mode.getStyleClass().remove("writes");
-        if (writes.writes()) {
-            mode.getStyleClass().add("writes");
+        // Looking for the styles of a thing anew takes long: only where they change.
+        if (writes.writes() != mode.getStyleClass().contains("writes")) {
+            if (writes.writes()) {
+                mode.getStyleClass().add("writes");
+            } else {
+                mode.getStyleClass().remove("writes");
+            }
         }
         mode.setAccessibleText("Write mode of " + parameter.name() + ": " + writes.spoken() + ", to "
                 + route.into().spoken() + (guarded ? ", protected" : ""));

@@ -6,7 +6,7 @@ import java.util.Set;
 
 /** Something from elsewhere that was looked through and can become a piece. */
 public interface Brought {
-    /** What was found, in the order of the file; what cannot be taken comes last. */
+    /** What was found, in the order of the file; what cannot be taken comes first. */
     List<ImportLine> lines();
 
     /** Faults that cost nothing, and what was brought into bounds; for people. */

@@ -1,6 +1,8 @@
 package agogic.formats.midi;
 
 import agogic.core.device.Outside;
+import agogic.core.midi.Program;
+import agogic.core.score.Note;
 import java.util.Arrays;
 import java.util.HashMap;
 import java.util.Map;
@@ -16,7 +18,7 @@ final class ChannelContent {
     private static final int FINE = 38;
 
     private final int channel;
-    private final boolean[] paired;
+    private final Pairs pairs;
     private final Map<String, Stream> streams = new TreeMap<>();
     private final int[] coarse = new int[32];
     private final Map<Integer, Integer> data = new HashMap<>();
@@ -36,44 +38,57 @@ final class ChannelContent {
     private final int[] last = new int[128];
     private int[] next = new int[16];
 
-    private int programs;
+    private byte[] releases = new byte[16];
+    private int saying;
+    private int bankCoarse = -1;
+    private int bankFine = -1;
+    /** Bank selections that no program has used yet. */
     private int banks;
+
     private int modes;
     private int homeless;
 
-    /** @param paired which controllers below 32 come with their fine ones */
-    ChannelContent(int channel, boolean[] paired) {
+    /** @param pairs which controllers below 32 come with their fine ones, and in which order */
+    ChannelContent(int channel, Pairs pairs) {
         this.channel = channel;
-        this.paired = paired;
+        this.pairs = pairs;
         Arrays.fill(first, -1);
         Arrays.fill(last, -1);
     }
 
-    /** A message of this channel. */
-    void message(long tick, int kind, int a, int b) {
+    /** A note of this channel begins, or ends where it is let go or its velocity is 0. */
+    void note(long tick, int kind, int key, int velocity) {
+        if (kind == 0x90 && velocity > 0) {
+            on(tick, key, velocity);
+        } else {
+            off(tick, key, kind == 0x80 ? velocity : Note.USUAL_RELEASE);
+        }
+    }
+
+    /** Any other message of this channel, said by a track. */
+    void moved(long tick, int track, int kind, int a, int b) {
+        saying = track;
         switch (kind) {
-            case 0x80 -> off(tick, a);
-            case 0x90 -> {
-                if (b == 0) {
-                    off(tick, a);
-                } else {
-                    on(tick, a, b);
-                }
-            }
             case 0xA0 -> stream(Outside.Way.KEY_PRESSURE, a).add(tick, b);
             case 0xB0 -> controller(tick, a, b);
-            case 0xC0 -> programs++;
+            case 0xC0 -> {
+                stream(Outside.Way.PROGRAM, 0).add(tick, new Program(bankCoarse, bankFine, a).code());
+                banks = 0;
+            }
             case 0xD0 -> stream(Outside.Way.PRESSURE, 0).add(tick, a);
             default -> stream(Outside.Way.BEND, 0).add(tick, b << 7 | a);
         }
     }
 
     private Stream stream(Outside.Way way, int number) {
-        return streams.computeIfAbsent(String.format("%d %05d", way.ordinal(), number), key -> new Stream(way, number));
+        return streams.computeIfAbsent(
+                String.format("%d %05d", way.ordinal(), number), key -> new Stream(way, number, saying));
     }
 
     private void controller(long tick, int number, int value) {
         if (number == 0 || number == 32) {
+            bankCoarse = number == 0 ? value : bankCoarse;
+            bankFine = number == 32 ? value : bankFine;
             banks++;
         } else if (number == COARSE || number == FINE || number == 96 || number == 97) {
             data(tick, number, value);
@@ -81,11 +96,11 @@ final class ChannelContent {
             select(number, value);
         } else if (number >= 120) {
             modes++;
-        } else if (number < 32 && paired[number]) {
-            // The coarse byte resets the fine one.
-            coarse[number] = value << 7;
+        } else if (number < 32 && pairs.paired(number)) {
+            // The coarse byte resets the fine one, but where it always comes after it.
+            coarse[number] = value << 7 | (pairs.fineFirst(number) ? coarse[number] & 0x7F : 0);
             stream(Outside.Way.CC_PAIR, number).add(tick, coarse[number]);
-        } else if (number > 32 && number < 64 && paired[number - 32]) {
+        } else if (number > 32 && number < 64 && pairs.paired(number - 32)) {
             coarse[number - 32] = coarse[number - 32] & ~0x7F | value;
             stream(Outside.Way.CC_PAIR, number - 32).add(tick, coarse[number - 32]);
         } else {
@@ -127,11 +142,13 @@ final class ChannelContent {
             keys = Arrays.copyOf(keys, 2 * notes);
             velocities = Arrays.copyOf(velocities, 2 * notes);
             next = Arrays.copyOf(next, 2 * notes);
+            releases = Arrays.copyOf(releases, 2 * notes);
         }
         ons[notes] = tick;
         offs[notes] = -1;
         keys[notes] = (byte) key;
         velocities[notes] = (byte) velocity;
+        releases[notes] = Note.USUAL_RELEASE;
         next[notes] = -1;
         if (first[key] < 0) {
             first[key] = notes;
@@ -142,10 +159,11 @@ final class ChannelContent {
     }
 
     /** Of several notes of one key the one that began first ends first. */
-    private void off(long tick, int key) {
+    private void off(long tick, int key, int release) {
         int note = first[key];
         if (note >= 0) {
             offs[note] = tick;
+            releases[note] = (byte) release;
             first[key] = next[note];
         }
     }
@@ -179,12 +197,28 @@ final class ChannelContent {
         return velocities[note];
     }
 
-    int programs() {
-        return programs;
+    /** How fast the key of a note is let go, 0..127. */
+    int release(int note) {
+        return releases[note];
     }
 
+    /** Bank selections after which no program came. */
     int banks() {
         return banks;
+    }
+
+    /** Takes what a track was the first to say of all that is moved on its channel; one of them takes what cannot be kept. */
+    void take(ChannelContent all, int track, boolean rest) {
+        all.streams.forEach((key, stream) -> {
+            if (stream.track() == track) {
+                streams.put(key, stream);
+            }
+        });
+        if (rest) {
+            banks = all.banks;
+            modes = all.modes;
+            homeless = all.homeless;
+        }
     }
 
     int modes() {

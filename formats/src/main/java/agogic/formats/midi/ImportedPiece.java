@@ -9,6 +9,7 @@ import agogic.core.lane.Lane;
 import agogic.core.lane.Stretch;
 import agogic.core.midi.ControllerNames;
 import agogic.core.midi.MidiScale;
+import agogic.core.midi.Program;
 import agogic.core.parameter.Parameter;
 import agogic.core.parameter.Taper;
 import agogic.core.parameter.Unit;
@@ -31,6 +32,8 @@ import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
 import java.util.Set;
+import java.util.SortedSet;
+import java.util.TreeSet;
 
 /**
  * Makes a piece of what a MIDI file says: a track with a clip where there are notes; each controller as the ride of a
@@ -76,7 +79,8 @@ final class ImportedPiece {
         List<Stream> streams = new ArrayList<>();
         content.streams().forEach(one -> {
             if (one.size() > 0 && !off.contains(source.streamId(content, one))) {
-                streams.add(one);
+                // The program is chosen before anything is moved.
+                streams.add(one.way() == Outside.Way.PROGRAM ? 0 : streams.size(), one);
             }
         });
         if (!notes && streams.isEmpty()) {
@@ -95,7 +99,8 @@ final class ImportedPiece {
         for (int i = 0; i < content.notes(); i++) {
             double on = time.beat(content.on(i));
             double off = content.off(i) < 0 ? length : time.beat(content.off(i));
-            notes.add(new Note(on, Math.max(shortest(on), off - on), content.key(i), content.velocity(i)));
+            notes.add(new Note(
+                    on, Math.max(shortest(on), off - on), content.key(i), content.velocity(i), content.release(i)));
         }
         return new Clip(name, 0, length, notes);
     }
@@ -122,23 +127,66 @@ final class ImportedPiece {
         if (stream.way() == Outside.Way.BEND) {
             return Parameter.continuous(id, name, "MIDI", Unit.PERCENT, Taper.LINEAR, -100, 100, 0);
         }
+        if (stream.way() == Outside.Way.PROGRAM) {
+            return programs(id, name, stream);
+        }
         double top = stream.way().seven() ? 127 : MidiScale.TOP_14;
-        double rests = stream.way().controllers() ? top / 127 * ControllerNames.resting(stream.number()) : 0;
-        return Parameter.continuous(id, name, "MIDI", Unit.PLAIN, Taper.CODES, 0, top, rests);
+        return Parameter.continuous(id, name, "MIDI", Unit.PLAIN, Taper.CODES, 0, top, Math.max(0, resting(stream)));
+    }
+
+    /** The programs that a channel goes through, as a switch; its first position says none. */
+    private static Parameter programs(String id, String name, Stream stream) {
+        SortedSet<Integer> codes = new TreeSet<>();
+        for (int i = 0; i < stream.size(); i++) {
+            codes.add(stream.code(i));
+        }
+        List<String> positions = new ArrayList<>(List.of("As the device is"));
+        List<Double> worth = new ArrayList<>(List.of(-1.0));
+        codes.forEach(code -> {
+            positions.add(Program.of(code).spoken());
+            worth.add((double) code);
+        });
+        return Parameter.stepped(id, name, "MIDI", 0, positions.toArray(String[]::new))
+                .worth(worth);
+    }
+
+    /** Where a stream stands before it says anything, as a code; −1 where nobody knows. */
+    private static int resting(Stream stream) {
+        return switch (stream.way()) {
+            case CC -> ControllerNames.known(stream.number()) ? ControllerNames.resting(stream.number()) : -1;
+            case CC_PAIR -> ControllerNames.known(stream.number()) ? ControllerNames.resting(stream.number()) << 7 : -1;
+            case RPN -> ControllerNames.restingRegistered(stream.number());
+            case NRPN -> -1;
+            case BEND -> MidiScale.CENTRE_14;
+            default -> 0;
+        };
     }
 
     private void lane(String device, Stream stream) {
         Parameter parameter = parameter(stream);
         Outside way = new Outside(parameter.id(), stream.way(), 1, stream.number());
         int n = stream.size();
-        List<Point> points = new ArrayList<>(n);
+        List<Point> points = new ArrayList<>(n + 1);
+        boolean program = stream.way() == Outside.Way.PROGRAM;
+        // Until it says something it stands where the standard says; of what nobody knows the first value is all there
+        // is.
+        if (time.beat(stream.tick(0)) > 0 && (program || resting(stream) >= 0)) {
+            points.add(new Point(0, program ? parameter.resting() : way.value(resting(stream)), Shape.HOLD));
+        }
         double[] seconds = new double[n];
         double[] places = new double[n];
         for (int i = 0; i < n; i++) {
             double beat = time.beat(stream.tick(i));
-            places[i] = way.value(stream.code(i));
+            places[i] = way.value(parameter, stream.code(i));
             seconds[i] = Math.max(i > 0 ? seconds[i - 1] : 0, timeline.secondsAt(beat));
-            points.add(new Point(beat, places[i], i + 1 < n ? Shape.HOLD : Shape.STRAIGHT));
+            points.add(new Point(beat, places[i], program || i + 1 < n ? Shape.HOLD : Shape.STRAIGHT));
+        }
+        Target target = new Target(device, parameter.id());
+        // Seen among the routes, without a hand until it gets one.
+        routes.add(Route.of("route-" + (routes.size() + 1), null, Span.FULL, target));
+        if (program) {
+            lanes.add(new Lane(target, Lock.BEATS, Envelope.of(points), List.of()));
+            return;
         }
         double step = stream.way().seven() ? 1.0 / 127 : 1.0 / MidiScale.TOP_14;
         Ride ride = new Ride(
@@ -162,13 +210,10 @@ final class ImportedPiece {
                     seconds[0],
                     seconds[n - 1],
                     Recipe.usual(parameter).starting(Recipe.Anchor.NONE),
-                    points.get(0).time(),
-                    points.get(n - 1).time(),
+                    points.get(points.size() - n).time(),
+                    points.get(points.size() - 1).time(),
                     Envelope.EMPTY));
         }
-        Target target = new Target(device, parameter.id());
         lanes.add(new Lane(target, Lock.BEATS, Envelope.of(points), stretches));
-        // Seen among the routes, without a hand until it gets one.
-        routes.add(Route.of("route-" + (routes.size() + 1), null, Span.FULL, target));
     }
 }

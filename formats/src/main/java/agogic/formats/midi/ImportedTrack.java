@@ -7,6 +7,7 @@ import java.util.List;
 final class ImportedTrack {
     private final int place;
     private final String given;
+    private final int port;
     private final List<ChannelContent> contents = new ArrayList<>();
 
     /**
@@ -14,16 +15,22 @@ final class ImportedTrack {
      *
      * @param place among all, from 0
      * @param given its name in the file, or empty
+     * @param port its number among the ports of the file
      * @param channels of each channel what is said on it, or null
      */
-    ImportedTrack(int place, String given, ChannelContent[] channels) {
+    ImportedTrack(int place, String given, int port, ChannelContent[] channels) {
         this.place = place;
         this.given = given;
+        this.port = port;
         for (ChannelContent content : channels) {
             if (content != null) {
                 contents.add(content);
             }
         }
+    }
+
+    int port() {
+        return port;
     }
 
     String given() {
@@ -62,6 +69,7 @@ final class ImportedTrack {
                     case KEY_PRESSURE -> "key-pressure-";
                     case PRESSURE -> "pressure";
                     case BEND -> "bend";
+                    case PROGRAM -> "program";
                 };
         return kind.endsWith("-") ? kind + stream.number() : kind;
     }

@@ -155,7 +155,8 @@ public final class MidiExport {
                         on + 1, WirePlan.tick(clip.beat() + Math.min(clip.length(), note.beat() + note.length())));
                 events.add(
                         new SmfWriter.Event(on, 3, SmfWriter.message(0x90 | channel, note.pitch(), note.velocity())));
-                events.add(new SmfWriter.Event(off, 1, SmfWriter.message(0x80 | channel, note.pitch(), 64)));
+                events.add(
+                        new SmfWriter.Event(off, 1, SmfWriter.message(0x80 | channel, note.pitch(), note.release())));
                 bytes.merge(on, 3, Integer::sum);
                 bytes.merge(off, 3, Integer::sum);
                 noteCount++;

@@ -10,8 +10,12 @@ import agogic.formats.file.FormatException;
 import java.io.IOException;
 import java.nio.file.Path;
 import java.util.ArrayList;
+import java.util.Arrays;
+import java.util.HashMap;
+import java.util.HashSet;
 import java.util.List;
 import java.util.Locale;
+import java.util.Map;
 import java.util.Set;
 
 /** What a MIDI file has, line by line, before it becomes a piece: first the report, then the act. */
@@ -20,17 +24,23 @@ public final class MidiImport implements Brought {
     private final ImportedTime time;
     private final List<ImportedTrack> tracks = new ArrayList<>();
     private final List<ImportLine> lines = new ArrayList<>();
+    /** What is moved, by port and channel. */
+    private final Map<Integer, ChannelMoves> moves = new HashMap<>();
+
     private int exclusive;
     private int lyrics;
     private int texts;
     private int keys;
+    private int ports;
 
     private MidiImport(MidiFile file) throws FormatException {
         this.file = file;
         time = new ImportedTime(file);
+        Pairs[] pairs = pairs();
         for (int t = 0; t < file.tracks(); t++) {
-            track(t);
+            track(t, pairs);
         }
+        join(pairs);
         time.settle();
         report();
     }
@@ -45,19 +55,57 @@ public final class MidiImport implements Brought {
         return new MidiImport(file);
     }
 
-    private void track(int t) {
-        boolean[][] said = new boolean[16][128];
-        file.tell(t, (tick, status, first, second) -> said[status & 15][first] |= (status & 0xF0) == 0xB0);
+    /** Of each channel, which of its controllers come in pairs. */
+    private Pairs[] pairs() {
+        Pairs[] pairs = new Pairs[16];
+        Arrays.setAll(pairs, channel -> new Pairs());
+        for (int t = 0; t < file.tracks(); t++) {
+            file.tell(t, (tick, status, first, second) -> {
+                if ((status & 0xF0) == 0xB0) {
+                    pairs[status & 15].said(tick, first);
+                }
+            });
+        }
+        return pairs;
+    }
+
+    /** One address is one parameter: what several tracks say of it on one channel of one port is one ride, of the first. */
+    private void join(Pairs[] pairs) {
+        Set<Integer> given = new HashSet<>();
+        Map<Integer, ChannelContent> channels = new HashMap<>();
+        moves.forEach((key, all) -> {
+            ChannelContent content = new ChannelContent(key % 16 + 1, pairs[key % 16]);
+            all.tell(content);
+            channels.put(key, content);
+        });
+        for (int t = 0; t < tracks.size(); t++) {
+            for (ChannelContent content : tracks.get(t).contents()) {
+                int key = tracks.get(t).port() * 16 + content.channel() - 1;
+                if (channels.containsKey(key)) {
+                    content.take(channels.get(key), t, given.add(key));
+                }
+            }
+        }
+    }
+
+    private void track(int t, Pairs[] pairs) {
         ChannelContent[] channels = new ChannelContent[16];
         String[] name = {""};
+        int[] port = {0};
         file.tell(t, new MidiFile.Events() {
             @Override
             public void channel(long tick, int status, int first, int second) {
                 int at = status & 15;
                 if (channels[at] == null) {
-                    channels[at] = new ChannelContent(at + 1, pairs(said[at]));
+                    channels[at] = new ChannelContent(at + 1, pairs[at]);
                 }
-                channels[at].message(tick, status & 0xF0, first, second);
+                int kind = status & 0xF0;
+                if (kind == 0x80 || kind == 0x90) {
+                    channels[at].note(tick, kind, first, second);
+                } else {
+                    moves.computeIfAbsent(port[0] * 16 + at, key -> new ChannelMoves())
+                            .add(tick, t, kind, first, second);
+                }
                 time.reaches(tick);
             }
 
@@ -67,6 +115,10 @@ public final class MidiImport implements Brought {
                 time.reaches(tick);
                 if (type == 3 && name[0].isEmpty()) {
                     name[0] = file.text(from, length);
+                }
+                if (type == 0x21 && length > 0) {
+                    port[0] = file.at(from);
+                    ports++;
                 }
                 lyrics += type == 5 ? 1 : 0;
                 keys += type == 0x59 ? 1 : 0;
@@ -79,15 +131,7 @@ public final class MidiImport implements Brought {
                 time.reaches(tick);
             }
         });
-        tracks.add(new ImportedTrack(t, name[0], channels));
-    }
-
-    private static boolean[] pairs(boolean[] said) {
-        boolean[] pairs = new boolean[32];
-        for (int n = 1; n < 32; n++) {
-            pairs[n] = n != 6 && said[n] && said[n + 32];
-        }
-        return pairs;
+        tracks.add(new ImportedTrack(t, name[0], port[0], channels));
     }
 
     private void report() {
@@ -116,7 +160,6 @@ public final class MidiImport implements Brought {
                     "sections: " + time.sections().get(0).name()
                             + (time.sections().size() > 1 ? " and others" : "")));
         }
-        int programs = 0;
         int banks = 0;
         int modes = 0;
         int homeless = 0;
@@ -135,22 +178,27 @@ public final class MidiImport implements Brought {
                             track.streamId(content, stream),
                             called + " · " + named(stream),
                             stream.size(),
-                            "a ride that moves " + address(content, stream)));
+                            stream.way() == Outside.Way.PROGRAM
+                                    ? "a switch with the programs of channel " + content.channel()
+                                    : "a ride that moves " + address(content, stream)));
                 }
-                programs += content.programs();
                 banks += content.banks();
                 modes += content.modes();
                 homeless += content.homeless();
             }
         }
-        left(programs, "Program changes", "a piece has no programs: choose the sound on the device");
-        left(banks, "Bank selections", "a piece has no programs: choose the sound on the device");
+        List<ImportLine> taken = List.copyOf(lines);
+        lines.clear();
+        left(banks, "Bank selections", "no program was chosen after them");
         left(modes, "Channel mode messages", "they reset or mute a device; they are nothing that moves");
         left(homeless, "Data without a number", "nobody said which parameter it is for");
         left(exclusive, "System exclusive messages", "only the device they were made for knows what they mean");
         left(keys, "Key signatures", "a piece has no keys");
         left(lyrics, "Lyrics", "a piece has no words");
         left(texts, "Texts", "they are for the program that wrote them");
+        left(ports, "Port numbers", "a piece has ports by name: choose one on the device");
+        // What is not taken is seen first.
+        lines.addAll(taken);
     }
 
     private void left(int count, String what, String why) {
@@ -169,6 +217,7 @@ public final class MidiImport implements Brought {
             case RPN -> ControllerNames.registered(stream.number());
             case NRPN -> "NRPN " + stream.number();
             case BEND -> "Pitch bend";
+            case PROGRAM -> "Program";
             case PRESSURE -> "Pressure";
             default -> "Pressure of key " + stream.number();
         };

@@ -1,8 +1,13 @@
 package agogic.formats.midi;
 
+import agogic.core.device.Device;
 import agogic.core.device.Outside;
 import agogic.core.device.Turn;
+import agogic.core.envelope.Envelope;
+import agogic.core.envelope.Shape;
+import agogic.core.lane.Lane;
 import agogic.core.lane.LayerStack;
+import agogic.core.midi.Program;
 import agogic.core.parameter.Parameter;
 import agogic.core.play.Heard;
 import agogic.core.route.Span;
@@ -10,6 +15,7 @@ import agogic.core.route.Target;
 import agogic.core.session.Moved;
 import agogic.core.session.Session;
 import agogic.core.session.TargetName;
+import agogic.core.time.Lock;
 import java.util.ArrayList;
 import java.util.List;
 
@@ -17,6 +23,9 @@ import java.util.List;
 final class Sender {
     /** What cannot be foreseen is looked at in so many steps over a piece, at the most. */
     private static final long MOST_STEPS = 1 << 20;
+
+    /** Half a tick, in quarter notes. */
+    private static final double NEAREST = 0.5 / SmfWriter.TICKS;
 
     private final Session session;
     private final Heard heard;
@@ -28,6 +37,10 @@ final class Sender {
     private final boolean anyMoved;
     private final boolean[] moves;
     private final Span lead;
+    /** Before this tick nobody has said anything of what a file had: nothing is sent of it. */
+    private final long speaks;
+    /** True if it stood still until the tick that is looked at: what changes there belongs to that very moment. */
+    private boolean stood;
     /** True if its lane alone says what travels, and it travels as the lane says it: most do, and all that is quick. */
     private final boolean plain;
 
@@ -80,6 +93,24 @@ final class Sender {
         first = lanes[0];
         plain = lanes.length == 1 && !anyMoved && first.plays() && lead.equals(Span.FULL) && !parameter.stepped();
         listener = new Listener(session.timeline(), lead, parameter);
+        Device device = session.device(line.device());
+        speaks = device.kind().isEmpty() && device.outside().contains(number) ? firstSaid() : 0;
+    }
+
+    /** Where the first point is that somebody set or rode: a first point at rest only says where it stands until then. */
+    private long firstSaid() {
+        Lane lane = session.lane(targets.get(0));
+        if (lane.layers().size() != 1 || lane.envelope().isEmpty()) {
+            return 0;
+        }
+        Envelope envelope = lane.envelope();
+        boolean rests = envelope.size() > 1
+                && envelope.shape(0).kind() == Shape.Kind.HOLD
+                && number.code(parameter, envelope.value(0)) == number.code(parameter, parameter.resting())
+                && lane.stretches().stream().noneMatch(s -> s.from() <= envelope.time(0));
+        double time = envelope.time(rests ? 1 : 0);
+        return WirePlan.tick(
+                lane.lock() == Lock.BEATS ? time : session.timeline().beatAt(time));
     }
 
     Numbers.Line line() {
@@ -118,12 +149,13 @@ final class Sender {
         double beat = WirePlan.beat(tick);
         taken = tick;
         if (plain) {
-            value = parameter.settled(first.valueAtBeat(beat));
-            wanted = number.code(value);
+            double counts = counts(first, tick);
+            value = parameter.settled(first.valueAtBeat(counts));
+            wanted = number.code(parameter, value);
             wentOn = between(tick);
             if (!wentOn) {
                 oneWayUntil = oneWayUntil(tick);
-                steepest = first.steepest(first.wayAtBeat(beat)) / SmfWriter.TICKS;
+                steepest = first.steepest(first.wayAtBeat(counts)) / SmfWriter.TICKS;
             }
             return;
         }
@@ -132,18 +164,45 @@ final class Sender {
         if (own) {
             parameter = parameters[seat];
             value = at(seat, tick);
-            wanted = number.code(value);
+            wanted = number.code(parameter, value);
         } else if (moves[seat]) {
             parameter = parameters[seat];
             value = moved(seat, beat);
-            wanted = number.code(value);
+            wanted = number.code(parameter, value);
         }
     }
 
-    private long oneWayUntil(long tick) {
+    /**
+     * The beat whose value counts at a tick: its own, or, where the lane stands still and the next point lies nearer to this
+     * tick than to another, that of the point. So a step is at the tick that is nearest to it, as a note is.
+     */
+    private static double counts(LayerStack lane, long tick) {
         double beat = WirePlan.beat(tick);
+        double latest = beat + NEAREST;
+        for (int way = lane.wayAtBeat(beat);
+                lane.going(way) == LayerStack.Going.LEVEL && lane.endBeat(way) < latest; ) {
+            beat = Math.max(beat, lane.endBeat(way));
+            int next = lane.wayAtBeat(beat);
+            if (next == way) {
+                break;
+            }
+            way = next;
+        }
+        return beat;
+    }
+
+    /** The tick at which a way is over: of one that stands still the nearest, else the next. */
+    private static double over(LayerStack lane, int way) {
+        double ends = lane.endBeat(way);
+        return lane.going(way) == LayerStack.Going.LEVEL && ends < Double.POSITIVE_INFINITY
+                ? Math.round(ends * SmfWriter.TICKS)
+                : tickFrom(ends);
+    }
+
+    private long oneWayUntil(long tick) {
+        double beat = counts(first, tick);
         int way = first.wayAtBeat(beat);
-        double ends = tickFrom(first.endBeat(way));
+        double ends = over(first, way);
         boolean turns = first.going(way) == LayerStack.Going.WAVE;
         return turns ? tick : Math.min(nextTurn(beat), (long) ends);
     }
@@ -157,11 +216,20 @@ final class Sender {
         due = own
                 ? Math.min(turn, nextChange(seat, tick, turn))
                 : moves[seat] ? Math.min(turn, nextMove(seat, tick)) : turn;
+        if (tick < speaks) {
+            due = Math.min(due, speaks);
+        }
+        stood = own && lanes[seat].going(lanes[seat].wayAtBeat(counts(lanes[seat], tick))) == LayerStack.Going.LEVEL;
+    }
+
+    /** True if what it sends now is a step that belongs to this very moment, not a place on a way. */
+    boolean steps() {
+        return stood || parameter.stepped();
     }
 
     /** What travels at a tick for the value of a lane. */
     private double at(int seat, long tick) {
-        return lead.positionOf(parameters[seat].settled(lanes[seat].valueAtBeat(WirePlan.beat(tick))));
+        return lead.positionOf(parameters[seat].settled(lanes[seat].valueAtBeat(counts(lanes[seat], tick))));
     }
 
     /** The next tick at which a value that a macro moves may be another. */
@@ -202,12 +270,12 @@ final class Sender {
     /** The first tick after this one, at most {@code most}, at which the code is another: ways between points go one way. */
     private long nextChange(int seat, long tick, long most) {
         LayerStack lane = lanes[seat];
-        int way = lane.wayAtBeat(WirePlan.beat(tick));
+        int way = lane.wayAtBeat(counts(lane, tick));
         double ends = lane.endBeat(way);
         if (ends == Double.POSITIVE_INFINITY) {
             return Long.MAX_VALUE;
         }
-        long last = (long) Math.min(most, Math.max(tick + 1, tickFrom(ends)));
+        long last = (long) Math.min(most, Math.max(tick + 1, over(lane, way)));
         LayerStack.Going going = lane.going(way);
         if (going == LayerStack.Going.LEVEL) {
             return last;
@@ -219,7 +287,7 @@ final class Sender {
         long same = tick;
         long other = last;
         for (long far = stride; same + far < other; far *= 2) {
-            if (number.code(at(seat, same + far)) == wanted) {
+            if (number.code(parameters[seat], at(seat, same + far)) == wanted) {
                 same += far;
             } else {
                 other = same + far;
@@ -227,7 +295,7 @@ final class Sender {
         }
         while (other - same > 1) {
             long mid = (same + other) >>> 1;
-            if (number.code(at(seat, mid)) == wanted) {
+            if (number.code(parameters[seat], at(seat, mid)) == wanted) {
                 same = mid;
             } else {
                 other = mid;
@@ -245,7 +313,7 @@ final class Sender {
     }
 
     boolean wants() {
-        return wanted != sent && !Double.isNaN(value);
+        return wanted != sent && wanted >= 0 && !Double.isNaN(value) && taken >= speaks;
     }
 
     /** How far the listener is from the lane, normalised; who has nothing yet is farther than all. */
@@ -286,6 +354,7 @@ final class Sender {
                 events.add(new SmfWriter.Event(tick, 2, SmfWriter.message(status, wanted)));
             }
             case BEND -> add(tick, status, wanted & 0x7F, wanted >> 7);
+            case PROGRAM -> bytes = program(tick, status, Program.of(wanted));
             case CC_PAIR -> {
                 // The coarse byte resets the fine one, so the fine one always follows; alone it may go by itself.
                 if (sent < 0 || sent >> 7 != wanted >> 7) {
@@ -305,9 +374,23 @@ final class Sender {
             }
         }
         sent = wanted;
-        listener.gets(number.value(sent));
+        listener.gets(number.value(parameter, sent));
         judge(tick);
-        return bytes * (messages - before) + (running == status ? 0 : 1);
+        return number.way() == Outside.Way.PROGRAM ? bytes : bytes * (messages - before) + (running == status ? 0 : 1);
+    }
+
+    /** Sends a bank, as far as it was said, and a program; how many bytes that takes. */
+    private int program(long tick, int status, Program program) {
+        int control = 0xB0 | number.channel() - 1;
+        if (program.coarse() >= 0) {
+            add(tick, control, 0, program.coarse());
+        }
+        if (program.fine() >= 0) {
+            add(tick, control, 32, program.fine());
+        }
+        messages++;
+        events.add(new SmfWriter.Event(tick, 2, SmfWriter.message(status, program.number())));
+        return 2 * program.messages() + 2;
     }
 
     /** The status byte of its messages. */
@@ -317,6 +400,7 @@ final class Sender {
                     case KEY_PRESSURE -> 0xA0;
                     case PRESSURE -> 0xD0;
                     case BEND -> 0xE0;
+                    case PROGRAM -> 0xC0;
                     default -> 0xB0;
                 };
         return kind | number.channel() - 1;

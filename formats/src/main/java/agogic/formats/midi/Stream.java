@@ -7,11 +7,13 @@ import java.util.Arrays;
 final class Stream {
     private final Outside.Way way;
     private final int number;
+    private final int track;
     private long[] ticks = new long[16];
     private int[] codes = new int[16];
     private int size;
 
-    Stream(Outside.Way way, int number) {
+    Stream(Outside.Way way, int number, int track) {
+        this.track = track;
         this.way = way;
         this.number = number;
     }
@@ -27,6 +29,11 @@ final class Stream {
         }
         ticks[size] = tick;
         codes[size++] = code;
+    }
+
+    /** The track that was the first to say something of it. */
+    int track() {
+        return track;
     }
 
     Outside.Way way() {

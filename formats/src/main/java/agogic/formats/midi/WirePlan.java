@@ -31,6 +31,10 @@ final class WirePlan {
     /** How many send by number on each channel 1..16: one alone need not say its number again. */
     private final int[] addressedOnChannel = new int[17];
 
+    /** Steps of one moment are sent there although the wire is busy, up to so many seconds of it. */
+    private static final double BURST = 0.05;
+
+    private double notesLate;
     private double wireFree = Double.NEGATIVE_INFINITY;
     private int running;
     private long second = Long.MIN_VALUE;
@@ -77,14 +81,16 @@ final class WirePlan {
         for (long tick = 0; tick <= end; tick = next(tick)) {
             Integer bytes = noteBytes.get(tick);
             double seconds = session.timeline().secondsAt(beat(tick));
-            if (bytes != null && wire.isPresent()) {
-                take(seconds, wire.get().seconds(bytes));
-                running = 0;
-            }
             while (!changing.isEmpty() && changing.peek().due() <= tick) {
                 Sender sender = changing.poll();
                 sender.refresh(tick);
-                if (sender.wants()) {
+                if (sender.wants() && sender.steps() && wireFree - seconds < BURST) {
+                    // It belongs to this moment, before the notes that begin here.
+                    int size = transmit(sender, tick);
+                    wire.ifPresent(w -> take(seconds, w.seconds(size)));
+                    sender.foresee(tick);
+                    changing.add(sender);
+                } else if (sender.wants()) {
                     // While it waits, what it would send is asked when the wire is free.
                     sender.waitsFrom(tick);
                     waiting.add(sender);
@@ -92,6 +98,11 @@ final class WirePlan {
                     sender.foresee(tick);
                     changing.add(sender);
                 }
+            }
+            if (bytes != null && wire.isPresent()) {
+                notesLate = Math.max(notesLate, wireFree - seconds);
+                take(seconds, wire.get().seconds(bytes));
+                running = 0;
             }
             boolean free = wire.isEmpty() || wireFree <= seconds;
             if (free && !waiting.isEmpty()) {
@@ -187,8 +198,9 @@ final class WirePlan {
     }
 
     private void take(double seconds, double time) {
-        wireFree = Math.max(wireFree, seconds) + time;
-        long now = (long) Math.floor(seconds);
+        double begins = Math.max(wireFree, seconds);
+        wireFree = begins + time;
+        long now = (long) Math.floor(begins);
         if (now != second) {
             second = now;
             busyNow = 0;
@@ -204,6 +216,11 @@ final class WirePlan {
     /** The share of the wire that the busiest second takes. */
     double busiest() {
         return busiest;
+    }
+
+    /** The longest that notes wait on the wire for what is sent before them at their moment, in seconds. */
+    double notesLate() {
+        return notesLate;
     }
 
     /** How long what everything stands at in the beginning takes on the wire, in seconds. */
@@ -222,6 +239,7 @@ final class WirePlan {
                         case NRPN -> "NRPN";
                         case RPN -> "RPN";
                         case BEND -> "pitch bend";
+                        case PROGRAM -> "programs";
                         default -> "pressure";
                     };
             ways.merge(way, 1, Integer::sum);

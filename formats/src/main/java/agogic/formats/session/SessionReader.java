@@ -178,12 +178,13 @@ final class SessionReader {
 
     private static Note note(Json json) throws FormatException {
         List<Double> cells = json.list(Json::number);
-        if (cells.size() != 4) {
-            throw json.error("a note is beat, length, pitch and velocity");
+        if (cells.size() != 4 && cells.size() != 5) {
+            throw json.error("a note is beat, length, pitch and velocity, and its release where one is said");
         }
         int pitch = (int) Math.rint(cells.get(2));
         int velocity = (int) Math.rint(cells.get(3));
-        return json.make(() -> new Note(cells.get(0), cells.get(1), pitch, velocity));
+        int release = cells.size() == 5 ? (int) Math.rint(cells.get(4)) : Note.USUAL_RELEASE;
+        return json.make(() -> new Note(cells.get(0), cells.get(1), pitch, velocity, release));
     }
 
     private static Device device(Json json) throws FormatException {

@@ -172,11 +172,14 @@ final class SessionWriter {
         }
         ArrayNode notes = json.putArray("notes");
         for (Note note : clip.notes()) {
-            notes.addArray()
+            ArrayNode cells = notes.addArray()
                     .add(note.beat())
                     .add(note.length())
                     .add(note.pitch())
                     .add(note.velocity());
+            if (note.release() != Note.USUAL_RELEASE) {
+                cells.add(note.release());
+            }
         }
         if (!clip.dynamics().isEmpty()) {
             ArrayNode marks = json.putArray("dynamics");
