@@ -39,8 +39,25 @@ public final class Text {
     /** A finite number as people and tables write it: no hexadecimal digits, no letters behind it; empty if it is none. */
     public static Optional<Double> number(String text) {
         String clean = text.strip();
-        double number = NUMBER.matcher(clean).matches() ? Double.parseDouble(clean) : Double.NaN;
+        double number = plain(clean) || NUMBER.matcher(clean).matches() ? Double.parseDouble(clean) : Double.NaN;
         return Double.isFinite(number) ? Optional.of(number) : Optional.empty();
+    }
+
+    /** True of a few digits with at most one point between them: most numbers of a table, and quickly told. */
+    private static boolean plain(String text) {
+        int digits = 0;
+        int points = 0;
+        for (int i = 0; i < text.length(); i++) {
+            char c = text.charAt(i);
+            digits += c >= '0' && c <= '9' ? 1 : 0;
+            points += c == '.' ? 1 : 0;
+        }
+        return digits > 0
+                && points < 2
+                && digits + points == text.length()
+                && text.length() <= 40
+                && text.charAt(0) != '.'
+                && text.charAt(text.length() - 1) != '.';
     }
 
     /** {@code text} cut so that it has so many bytes in UTF-8 at the most. */

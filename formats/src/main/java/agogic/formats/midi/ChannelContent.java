@@ -19,7 +19,7 @@ final class ChannelContent {
 
     private final int channel;
     private final Pairs pairs;
-    private final Map<String, Stream> streams = new TreeMap<>();
+    private final Map<Integer, Stream> streams = new TreeMap<>();
     private final int[] coarse = new int[32];
     private final Map<Integer, Integer> data = new HashMap<>();
     private int selected = NONE;
@@ -40,6 +40,9 @@ final class ChannelContent {
 
     private byte[] releases = new byte[16];
     private int saying;
+    /** What was said something of last. */
+    private Stream before;
+
     private int bankCoarse = -1;
     private int bankFine = -1;
     /** Bank selections that no program has used yet. */
@@ -81,8 +84,10 @@ final class ChannelContent {
     }
 
     private Stream stream(Outside.Way way, int number) {
-        return streams.computeIfAbsent(
-                String.format("%d %05d", way.ordinal(), number), key -> new Stream(way, number, saying));
+        if (before == null || before.way() != way || before.number() != number) {
+            before = streams.computeIfAbsent(way.ordinal() << 14 | number, key -> new Stream(way, number, saying));
+        }
+        return before;
     }
 
     private void controller(long tick, int number, int value) {
