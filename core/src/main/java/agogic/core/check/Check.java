@@ -4,6 +4,7 @@ import agogic.core.assign.Assigning;
 import agogic.core.assign.Overlap;
 import agogic.core.device.Device;
 import agogic.core.device.Exposure;
+import agogic.core.device.Outside;
 import agogic.core.device.Seat;
 import agogic.core.device.Socket;
 import agogic.core.envelope.Envelope;
@@ -54,6 +55,7 @@ public final class Check {
         session.lanes().forEach(check::lane);
         check.copies();
         session.devices().forEach(check::device);
+        check.addresses();
         session.macros().forEach(check::macro);
         check.hands();
         session.routes().forEach(check::route);
@@ -330,6 +332,33 @@ public final class Check {
                     }
                     return after;
                 });
+            }
+        }
+    }
+
+    /** Two parameters that travel by the same message: whichever is sent last is heard as both. */
+    private void addresses() {
+        Map<String, Target> taken = new HashMap<>();
+        for (Device device : session.devices()) {
+            for (Outside outside : device.outside()) {
+                Target target = new Target(device.id(), outside.parameter());
+                List<Integer> numbers = outside.way() == Outside.Way.CC_PAIR
+                        ? List.of(outside.number(), outside.number() + 32)
+                        : List.of(outside.number());
+                String way = outside.way().controllers() ? "CC" : outside.way().name();
+                for (int number : numbers) {
+                    String address = device.port() + "\n" + way + outside.channel() + "." + number;
+                    Target other = taken.putIfAbsent(address, target);
+                    if (other != null && !other.equals(target)) {
+                        add(
+                                Finding.Kind.ONE_ADDRESS,
+                                target,
+                                name(target) + " and " + name(other) + " are both sent as " + outside.address() + ".",
+                                "Give one of them another channel or number",
+                                null);
+                        break;
+                    }
+                }
             }
         }
     }

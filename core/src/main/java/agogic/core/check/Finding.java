@@ -54,6 +54,7 @@ public record Finding(
         NAMES("names that collide", Grade.DOUBTFUL),
         TWO_HANDS("two hands on one thing", Grade.DOUBTFUL),
         ONE_HAND("one hand on several things", Grade.TO_KNOW),
+        ONE_ADDRESS("two parameters of one address", Grade.WRONG),
         SAME_MESSAGE("two controls that speak alike", Grade.WRONG),
         STOPPED("a route that reaches nothing", Grade.WRONG),
         OFF("a route that is off", Grade.TO_KNOW),

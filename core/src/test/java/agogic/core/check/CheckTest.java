@@ -4,6 +4,8 @@ import static agogic.core.Pieces.target;
 import static org.assertj.core.api.Assertions.assertThat;
 
 import agogic.core.Pieces;
+import agogic.core.device.Device;
+import agogic.core.device.Outside;
 import agogic.core.envelope.Envelope;
 import agogic.core.envelope.Point;
 import agogic.core.expose.Exposing;
@@ -216,5 +218,39 @@ class CheckTest {
         Session empty = used(2).with(macro)
                 .withRoutes(List.of(Route.of("r", new Hand("s", "fader-1"), Span.FULL, macro.target())));
         assertThat(mended(empty, Finding.Kind.MACRO)).isEqualTo(used(2));
+    }
+
+    /** A controller, and the fine half of a pair, are one address each on a channel. */
+    @Test
+    void twoParametersOfOneAddressAreFound() {
+        List<Parameter> two = Pieces.percents(2);
+        Device one = new Device(
+                "one",
+                "One",
+                "",
+                two,
+                0,
+                List.of(),
+                List.of(),
+                List.of(new Outside("p1", Outside.Way.CC_PAIR, 2, 7)),
+                List.of(),
+                0);
+        Device other = new Device(
+                "other",
+                "Other",
+                "",
+                two,
+                0,
+                List.of(),
+                List.of(),
+                List.of(new Outside("p1", Outside.Way.CC, 2, 39), new Outside("p2", Outside.Way.CC, 3, 7)),
+                List.of(),
+                0);
+        List<Finding> found = Check.of(Pieces.of(one, other)).stream()
+                .filter(f -> f.kind() == Finding.Kind.ONE_ADDRESS)
+                .toList();
+        assertThat(found).hasSize(1);
+        assertThat(found.get(0).sentence())
+                .isEqualTo("Other · Name of p1 and One · Name of p1 are both sent as CC 39 · ch 2.");
     }
 }

@@ -43,6 +43,16 @@ final class ExportCommand extends FileCommand {
             description = "what the cable carries; 31250 is a MIDI cable")
     private String wire;
 
+    @Option(
+            names = "--lead-in",
+            description = "puts a bar before the first, in which all that stands at the beginning is set")
+    private boolean leadIn;
+
+    @Option(
+            names = "--finer",
+            description = "carries what a file had at 7 bits with its fine controller, where that is free")
+    private boolean finer;
+
     @Override
     public Answer run() throws IOException {
         if (midi == null && sheet == null) {
@@ -62,7 +72,7 @@ final class ExportCommand extends FileCommand {
             answer.put("sheetPages", printed.pages());
         }
         if (midi != null) {
-            MidiExport.Made made = MidiExport.make(opened, how, cable);
+            MidiExport.Made made = MidiExport.make(opened, new MidiExport.How(how, cable, leadIn, finer));
             files.put(midi, out -> out.write(made.file()));
             midi(answer, opened, made.report());
         }

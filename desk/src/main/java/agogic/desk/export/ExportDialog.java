@@ -5,6 +5,8 @@ import agogic.core.midi.Wire;
 import agogic.desk.model.Desk;
 import agogic.desk.parts.Theme;
 import agogic.formats.midi.Fineness;
+import agogic.formats.midi.MidiExport;
+import agogic.formats.midi.Numbers;
 import java.util.Optional;
 import javafx.scene.control.ButtonBar;
 import javafx.scene.control.ButtonType;
@@ -17,10 +19,7 @@ import javafx.scene.layout.VBox;
 import javafx.stage.Window;
 
 /** How fine a MIDI file is to be. */
-public final class ExportDialog extends Dialog<ExportDialog.Choice> {
-    /** What was chosen. */
-    public record Choice(Fineness fineness, Optional<Wire> wire) {}
-
+public final class ExportDialog extends Dialog<MidiExport.How> {
     public ExportDialog(Desk desk, Window owner) {
         initOwner(owner);
         Theme.dress(this, owner);
@@ -45,16 +44,24 @@ public final class ExportDialog extends Dialog<ExportDialog.Choice> {
         }
         CheckBox cable = new CheckBox("Never more than a MIDI cable carries (31,250 baud)");
         cable.setSelected(true);
+        CheckBox leadIn = new CheckBox("A bar before the first, in which everything is set");
+        leadIn.setId("lead-in");
+        CheckBox finer = new CheckBox("Carry what came in at 7 bits with its fine controller");
+        finer.setId("finer");
+        finer.setVisible(Numbers.of(desk.session(), Fineness.FOURTEEN).couldBeFiner() > 0);
+        finer.setManaged(finer.isVisible());
         Label note = new Label("Afterwards the trace bar says how far the result is from the lanes.");
         note.getStyleClass().add("quiet");
-        box.getChildren().addAll(cable, note);
+        box.getChildren().addAll(cable, leadIn, finer, note);
         getDialogPane().setContent(box);
         ButtonType write = new ButtonType("Choose the file…", ButtonBar.ButtonData.OK_DONE);
         getDialogPane().getButtonTypes().addAll(write, ButtonType.CANCEL);
         setResultConverter(button -> button == write
-                ? new Choice(
+                ? new MidiExport.How(
                         (Fineness) group.getSelectedToggle().getUserData(),
-                        cable.isSelected() ? Optional.of(Wire.CABLE) : Optional.empty())
+                        cable.isSelected() ? Optional.of(Wire.CABLE) : Optional.empty(),
+                        leadIn.isSelected(),
+                        finer.isSelected())
                 : null);
     }
 }

@@ -3,7 +3,6 @@ package agogic.desk.files;
 import agogic.core.device.Device;
 import agogic.core.expose.Adding;
 import agogic.core.expose.PlayedThrough;
-import agogic.core.midi.Wire;
 import agogic.core.route.Target;
 import agogic.core.session.Session;
 import agogic.core.session.Track;
@@ -24,7 +23,6 @@ import agogic.desk.start.Stamp;
 import agogic.desk.start.Trust;
 import agogic.formats.description.Description;
 import agogic.formats.file.Told;
-import agogic.formats.midi.Fineness;
 import agogic.formats.midi.MidiExport;
 import agogic.formats.session.SessionFile;
 import agogic.formats.session.ShapesFile;
@@ -382,14 +380,14 @@ public final class Files {
         ExportDialog dialog = new ExportDialog(desk, owner);
         dialog.showAndWait().ifPresent(choice -> chooser.toWrite(
                         "Export MIDI", "MIDI file", ".mid", desk.session().name())
-                .ifPresent(path -> exportMidi(path, choice.fineness(), choice.wire())));
+                .ifPresent(path -> exportMidi(path, choice)));
     }
 
     /** Writes a MIDI file beside the window and says what it came to. */
-    public void exportMidi(Path path, Fineness fineness, Optional<Wire> wire) {
+    public void exportMidi(Path path, MidiExport.How how) {
         Session snapshot = desk.session();
         beside(
-                () -> MidiExport.write(path, snapshot, fineness, wire),
+                () -> MidiExport.write(path, snapshot, how),
                 report -> desk.say(Notice.good("Exported", words(path, report))),
                 "Not exported");
     }

@@ -140,8 +140,11 @@ class StartTest extends WindowTest {
         until(() -> !desk().editing().unsaved());
         assertThat(SessionFile.open(saved)).isEqualTo(ridden);
         Path out = folder.resolve("out.mid");
-        interact(
-                () -> window().files().exportMidi(out, agogic.formats.midi.Fineness.SEVEN, java.util.Optional.empty()));
+        interact(() -> window().files()
+                .exportMidi(
+                        out,
+                        agogic.formats.midi.MidiExport.How.of(
+                                agogic.formats.midi.Fineness.SEVEN, java.util.Optional.empty())));
         until(() -> text("#trace-head").equals("Exported"));
         assertThat(MidiSystem.getSequence(out.toFile()).getTracks()).hasSize(2);
 

@@ -14,6 +14,7 @@ import java.io.IOException;
 import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.List;
+import java.util.Locale;
 import java.util.Map;
 import java.util.Optional;
 import java.util.TreeMap;
@@ -26,11 +27,17 @@ public final class MidiExport {
     /** How far apart a tempo ramp is written as steps, in quarter notes. */
     private static final double RAMP_STEP = 0.25;
 
+    /** Notes that wait longer than this for the wire are told, in seconds. */
+    private static final double LATE_SECONDS = 0.005;
+
     /** A ramp is written in no more steps than this. */
     private static final int MOST_STEPS = 4096;
 
     private final Session session;
-    private final Fineness fineness;
+    private final How how;
+    /** So many ticks go before the first bar. */
+    private final long lead;
+
     private final Numbers numbers;
     private final WirePlan plan;
     private final long end;
@@ -70,31 +77,61 @@ public final class MidiExport {
             String switchOf,
             double switchBeat) {}
 
+    /**
+     * How a session is written.
+     *
+     * @param wire what the cable carries; empty knows no limit
+     * @param leadIn true if a bar goes before the first, in which all that stands at the beginning is set
+     * @param finer true if what a file had at 7 bits is carried with its fine controller, where that is free
+     */
+    public record How(Fineness fineness, Optional<Wire> wire, boolean leadIn, boolean finer) {
+        /** Without a lead-in, each controller as it was. */
+        public static How of(Fineness fineness, Optional<Wire> wire) {
+            return new How(fineness, wire, false, false);
+        }
+    }
+
     /** An export that is made, not written. */
     public record Made(byte[] file, Report report) {}
 
-    private MidiExport(Session session, Fineness fineness, Optional<Wire> wire) {
+    private MidiExport(Session session, How how) {
         this.session = session;
-        this.fineness = fineness;
-        numbers = Numbers.of(session, fineness);
+        this.how = how;
+        lead = how.leadIn()
+                ? WirePlan.tick(session.timeline().metre().metreOfBar(1).quartersInBar())
+                : 0;
+        numbers = Numbers.of(session, how.fineness(), how.finer());
         end = WirePlan.tick(session.length());
         TreeMap<Long, Integer> noteBytes = new TreeMap<>();
         for (Track track : session.tracks()) {
             notesOfTrack.add(notes(track, noteBytes));
         }
-        plan = new WirePlan(session, numbers.lines(), wire, noteBytes, end).run();
+        double leadSeconds = WirePlan.beat(lead)
+                * 60
+                / session.timeline().tempo().points().get(0).bpm();
+        plan = new WirePlan(session, numbers.lines(), how.wire(), noteBytes, end).run(leadSeconds);
     }
 
     /** Writes the session to {@code path}; an empty {@code wire} knows no limit. */
     public static Report write(Path path, Session session, Fineness fineness, Optional<Wire> wire) throws IOException {
-        Made made = make(session, fineness, wire);
+        return write(path, session, How.of(fineness, wire));
+    }
+
+    /** Writes the session to {@code path}. */
+    public static Report write(Path path, Session session, How how) throws IOException {
+        Made made = make(session, how);
         SafeFile.write(path, out -> out.write(made.file()));
         return made.report();
     }
 
     /** The session as the bytes of a file, with what it came to. */
     public static Made make(Session session, Fineness fineness, Optional<Wire> wire) {
-        MidiExport export = new MidiExport(session, fineness, wire);
+        return make(session, How.of(fineness, wire));
+    }
+
+    /** The session as the bytes of a file, with what it came to. */
+    public static Made make(Session session, How how) {
+        MidiExport export = new MidiExport(session, how);
         return new Made(export.file(), export.report());
     }
 
@@ -129,11 +166,26 @@ public final class MidiExport {
     }
 
     private String notice() {
-        int nrpn = plan.ways().getOrDefault("NRPN", 0);
-        return fineness == Fineness.NRPN || nrpn == 0
-                ? ""
-                : nrpn + " of " + plan.senders().size()
-                        + " lanes travel as NRPN: the free controllers of their channels are all taken.";
+        List<String> all = new ArrayList<>();
+        int nrpn = numbers.spilt();
+        if (how.fineness() != Fineness.NRPN && nrpn > 0) {
+            all.add(nrpn + " of " + plan.senders().size()
+                    + " lanes travel as NRPN: the free controllers of their channels are all taken.");
+        }
+        int coarse = numbers.coarse();
+        if (how.fineness() != Fineness.SEVEN && coarse > 0) {
+            int finer = how.finer() ? 0 : numbers.couldBeFiner();
+            all.add((coarse == 1 ? "1 lane stays" : coarse + " lanes stay")
+                    + " at 7 bits, as the controllers they came from"
+                    + (finer > 0 ? "; " + finer + " of them can be carried finer." : "."));
+        }
+        if (plan.notesLate() > LATE_SECONDS) {
+            all.add(String.format(
+                    Locale.ROOT,
+                    "Notes wait up to %.0f ms on the cable for what is set at their moment.",
+                    plan.notesLate() * 1000));
+        }
+        return String.join(" ", all);
     }
 
     private List<String> left() {
@@ -169,9 +221,42 @@ public final class MidiExport {
         SmfWriter writer = new SmfWriter();
         List<SmfWriter.Event> conductor = new ArrayList<>();
         conductor.add(new SmfWriter.Event(0, 0, SmfWriter.text(3, session.name())));
+        conductor.addAll(later(timed(), 0));
+        writer.track(conductor, end + lead);
+        for (int t = 0; t < session.tracks().size(); t++) {
+            Track track = session.tracks().get(t);
+            List<SmfWriter.Event> events = later(notesOfTrack.get(t), 0);
+            events.add(new SmfWriter.Event(0, 0, SmfWriter.text(3, track.name())));
+            for (Sender sender : plan.senders()) {
+                if (sender.line().track().equals(track.id())) {
+                    events.addAll(later(sender.events(), sender.setUp()));
+                    events.add(new SmfWriter.Event(0, 1, SmfWriter.text(1, sender.description())));
+                }
+            }
+            writer.track(events, end + lead);
+        }
+        return writer.file();
+    }
+
+    /** Events behind the lead-in; the first so many stay at the beginning. */
+    private List<SmfWriter.Event> later(List<SmfWriter.Event> events, int first) {
+        if (lead == 0) {
+            return new ArrayList<>(events);
+        }
+        List<SmfWriter.Event> all = new ArrayList<>(events.size());
+        for (int i = 0; i < events.size(); i++) {
+            SmfWriter.Event one = events.get(i);
+            all.add(i < first ? one : new SmfWriter.Event(one.tick() + lead, one.order(), one.bytes()));
+        }
+        return all;
+    }
+
+    /** Metre, tempo and sections. What holds in the first bar holds in the lead-in. */
+    private List<SmfWriter.Event> timed() {
+        List<SmfWriter.Event> conductor = new ArrayList<>();
         for (Metre metre : session.timeline().metre().metres()) {
             byte[] data = {(byte) metre.beatsInBar(), (byte) Integer.numberOfTrailingZeros(metre.beatUnit()), 24, 8};
-            long at = WirePlan.tick(session.timeline().metre().beatOfBar(metre.bar()));
+            long at = begins(session.timeline().metre().beatOfBar(metre.bar()));
             if (at <= end) {
                 conductor.add(new SmfWriter.Event(at, 1, SmfWriter.meta(0x58, data)));
             }
@@ -183,20 +268,12 @@ public final class MidiExport {
                 conductor.add(new SmfWriter.Event(at, 3, SmfWriter.text(6, section.name())));
             }
         }
-        writer.track(conductor, end);
-        for (int t = 0; t < session.tracks().size(); t++) {
-            Track track = session.tracks().get(t);
-            List<SmfWriter.Event> events = new ArrayList<>(notesOfTrack.get(t));
-            events.add(new SmfWriter.Event(0, 0, SmfWriter.text(3, track.name())));
-            for (Sender sender : plan.senders()) {
-                if (sender.line().track().equals(track.id())) {
-                    events.addAll(sender.events());
-                    events.add(new SmfWriter.Event(0, 1, SmfWriter.text(1, sender.description())));
-                }
-            }
-            writer.track(events, end);
-        }
-        return writer.file();
+        return conductor;
+    }
+
+    /** The tick of what holds from a beat on: what holds from the first on holds before it, too. */
+    private long begins(double beat) {
+        return beat <= 0 ? -lead : WirePlan.tick(beat);
     }
 
     private void tempo(List<SmfWriter.Event> events) {
@@ -220,7 +297,7 @@ public final class MidiExport {
                         : 60 / point.bpm();
                 int micros = (int) Math.max(1, Math.min(0xFFFFFF, Math.round(seconds * 1e6)));
                 byte[] data = {(byte) (micros >> 16), (byte) (micros >> 8), (byte) micros};
-                events.add(new SmfWriter.Event(WirePlan.tick(beat), 2, SmfWriter.meta(0x51, data)));
+                events.add(new SmfWriter.Event(begins(beat), 2, SmfWriter.meta(0x51, data)));
                 beat = next;
             } while (beat < until - 1e-9 && WirePlan.tick(beat) <= end);
         }

@@ -36,6 +36,10 @@ public final class Numbers {
     private final Map<Integer, Integer> pairs = new HashMap<>();
     private final Map<Integer, Integer> singles = new HashMap<>();
     private final Map<Integer, Integer> nrpns = new HashMap<>();
+    private final boolean finer;
+    private int spilt;
+    private int coarse;
+    private int couldBeFiner;
 
     /**
      * What travels under one number.
@@ -54,14 +58,20 @@ public final class Numbers {
         }
     }
 
-    private Numbers(Session session, Fineness fineness) {
+    private Numbers(Session session, Fineness fineness, boolean finer) {
+        this.finer = finer;
         this.session = session;
         this.fineness = fineness;
     }
 
     /** The numbers of everything that is sent. */
     public static Numbers of(Session session, Fineness fineness) {
-        Numbers numbers = new Numbers(session, fineness);
+        return of(session, fineness, false);
+    }
+
+    /** As {@link #of(Session, Fineness)}; {@code finer} takes the fine controller of what a file had at 7 bits, if it is free. */
+    public static Numbers of(Session session, Fineness fineness, boolean finer) {
+        Numbers numbers = new Numbers(session, fineness, finer);
         for (Device device : session.devices()) {
             for (Outside one : device.outside()) {
                 numbers.fixed.add(key(one.way(), one.channel(), one.number()));
@@ -121,9 +131,42 @@ public final class Numbers {
         for (Outside one : device.outside()) {
             Socket alone = Socket.of(1, one.parameter());
             if (carries(device, alone)) {
-                lines.add(new Line(device.id(), alone, one, track));
+                lines.add(new Line(device.id(), alone, fine(device, one), track));
             }
         }
+    }
+
+    /** How many sockets travel by number because no controller is free for them. */
+    int spilt() {
+        return spilt;
+    }
+
+    /** How many controllers of a file stay at 7 bits. */
+    int coarse() {
+        return coarse;
+    }
+
+    /** How many of those have a fine controller that is free. */
+    public int couldBeFiner() {
+        return couldBeFiner;
+    }
+
+    /** A controller of a file, with its fine one where that is asked for and free. */
+    private Outside fine(Device device, Outside one) {
+        if (!device.kind().isEmpty() || one.way() != Outside.Way.CC) {
+            return one;
+        }
+        int number = one.number();
+        boolean free = number > 0
+                && number < 32
+                && number != 6
+                && !fixed.contains(key(Outside.Way.CC, one.channel(), number + 32));
+        if (free && finer) {
+            return new Outside(one.parameter(), Outside.Way.CC_PAIR, one.channel(), number);
+        }
+        coarse++;
+        couldBeFiner += free ? 1 : 0;
+        return one;
     }
 
     private boolean carries(Device device, Socket socket) {
@@ -144,6 +187,7 @@ public final class Numbers {
                 }
             }
         }
+        spilt++;
         int number = nrpns.merge(channel, 1, Integer::sum) - 1;
         while (fixed.contains(key(Outside.Way.NRPN, channel, number))) {
             number = nrpns.merge(channel, 1, Integer::sum) - 1;

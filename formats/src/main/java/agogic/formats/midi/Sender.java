@@ -48,6 +48,7 @@ final class Sender {
     private final long end;
     private final List<SmfWriter.Event> events = new ArrayList<>();
 
+    private int setUp;
     private int sent = -1;
     private boolean addressed;
     private int wanted;
@@ -94,7 +95,10 @@ final class Sender {
         plain = lanes.length == 1 && !anyMoved && first.plays() && lead.equals(Span.FULL) && !parameter.stepped();
         listener = new Listener(session.timeline(), lead, parameter);
         Device device = session.device(line.device());
-        speaks = device.kind().isEmpty() && device.outside().contains(number) ? firstSaid() : 0;
+        speaks = device.kind().isEmpty()
+                        && device.outside().stream().anyMatch(o -> o.parameter().equals(number.parameter()))
+                ? firstSaid()
+                : 0;
     }
 
     /** Where the first point is that somebody set or rode: a first point at rest only says where it stands until then. */
@@ -123,6 +127,16 @@ final class Sender {
 
     List<SmfWriter.Event> events() {
         return events;
+    }
+
+    /** What was sent until now is what stands at the beginning. */
+    void isSetUp() {
+        setUp = events.size();
+    }
+
+    /** How many of its events set what stands at the beginning. */
+    int setUp() {
+        return setUp;
     }
 
     int messages() {

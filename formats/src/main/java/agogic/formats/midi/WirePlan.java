@@ -68,12 +68,12 @@ final class WirePlan {
         return Math.round(beat * SmfWriter.TICKS);
     }
 
-    /** Sends everything up to the end. */
-    WirePlan run() {
+    /** Sends everything up to the end; what stands at the beginning so many seconds before it. */
+    WirePlan run(double leadSeconds) {
         for (Sender sender : senders) {
             sender.refresh(0);
         }
-        setUp();
+        setUp(leadSeconds);
         for (Sender sender : senders) {
             sender.foresee(0);
             changing.add(sender);
@@ -119,14 +119,15 @@ final class WirePlan {
         return this;
     }
 
-    private void setUp() {
-        double from = session.timeline().secondsAt(0);
+    private void setUp(double leadSeconds) {
+        double from = session.timeline().secondsAt(0) - leadSeconds;
         for (Sender sender : senders) {
             if (sender.wants()) {
                 int size = transmit(sender, 0);
                 wire.ifPresent(w -> take(Math.max(from, wireFree), w.seconds(size)));
                 setup += wire.map(w -> w.seconds(size)).orElse(0.0);
             }
+            sender.isSetUp();
         }
     }
 

@@ -423,4 +423,42 @@ class SameMusicTest {
                         "33 · bank 8/–",
                         "33 · bank 8/–");
     }
+
+    /** With a lead-in everything is set in the bar before the first, and all the music is a bar later. */
+    @Test
+    void aLeadInSetsEverythingBeforeTheMusic() throws Exception {
+        Events track = new Events();
+        track.add(0, 0xC0, 5);
+        for (int number : new int[] {7, 10, 20, 21, 22, 74}) {
+            track.add(0, 0xB0, number, number);
+        }
+        track.add(0, 0x90, 60, 90);
+        track.add(960, 0xB0, 7, 90);
+        track.add(1920, 0x80, 60, 64);
+        Session piece = piece(track);
+        MidiExport.Made made =
+                MidiExport.make(piece, new MidiExport.How(Fineness.FOURTEEN, Optional.of(Wire.CABLE), true, false));
+        Sequence out = MidiSystem.getSequence(new ByteArrayInputStream(made.file()));
+        List<Long> set = new ArrayList<>();
+        List<Long> notes = new ArrayList<>();
+        for (Track one : out.getTracks()) {
+            for (int i = 0; i < one.size(); i++) {
+                int kind = one.get(i).getMessage().getStatus() & 0xF0;
+                if (kind == 0x90) {
+                    notes.add(one.get(i).getTick());
+                } else if (kind == 0xB0 || kind == 0xC0) {
+                    set.add(one.get(i).getTick());
+                }
+            }
+        }
+        long bar = 4 * 960;
+        assertThat(notes).containsExactly(bar);
+        assertThat(set).containsExactly(0L, 0L, 0L, 0L, 0L, 0L, 0L, bar + 2 * 960);
+        assertThat(made.report().notice())
+                .contains("6 lanes stay at 7 bits")
+                .contains("5 of them can be carried finer");
+        MidiExport.Made finer =
+                MidiExport.make(piece, new MidiExport.How(Fineness.FOURTEEN, Optional.empty(), false, true));
+        assertThat(finer.report().ways()).containsEntry("14-bit controllers", 5);
+    }
 }
