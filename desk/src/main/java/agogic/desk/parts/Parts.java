@@ -1,12 +1,14 @@
 package agogic.desk.parts;
 
 import java.util.function.Function;
+import javafx.event.EventDispatcher;
 import javafx.geometry.Pos;
 import javafx.scene.Node;
 import javafx.scene.control.Button;
 import javafx.scene.control.Label;
 import javafx.scene.control.MenuItem;
 import javafx.scene.control.ScrollPane;
+import javafx.scene.input.KeyEvent;
 import javafx.scene.layout.HBox;
 import javafx.scene.layout.Priority;
 import javafx.scene.layout.Region;
@@ -99,6 +101,10 @@ public final class Parts {
         pane.setMinHeight(0);
         pane.setFocusTraversable(false);
         pane.setHbarPolicy(ScrollPane.ScrollBarPolicy.NEVER);
+        // Keys belong to what is in it and to the window: of itself it would scroll by Space, which plays.
+        EventDispatcher usual = pane.getEventDispatcher();
+        pane.setEventDispatcher((event, rest) ->
+                event instanceof KeyEvent ? rest.dispatchEvent(event) : usual.dispatchEvent(event, rest));
         pane.getStyleClass().add("edge-to-edge");
         return pane;
     }

@@ -334,7 +334,8 @@ class OutermostTest extends CommandTest {
         Path midi = folder.resolve("o.mid");
         assertThat(run("export", demo, "--midi", midi, "--fine", "7", "--json")).isZero();
         assertThat(json().get("notice").asText()).contains("travel as NRPN");
-        assertThat(json().get("latestSwitchMilliseconds").asDouble()).isPositive();
+        // A step is sent at its moment, although the cable is busy with ways.
+        assertThat(json().get("latestSwitchMilliseconds").asDouble()).isLessThan(1);
         assertThat(json().get("greatestLossInUnit").asText()).doesNotContain("position");
         assertThat(json().get("busiestSecond").asDouble()).isLessThanOrEqualTo(1.001);
         Map<String, Long> first = new HashMap<>();

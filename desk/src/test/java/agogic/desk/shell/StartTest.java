@@ -82,16 +82,16 @@ class StartTest extends WindowTest {
         push(KeyCode.B);
         ListView<?> list = node("#import-lines");
         until(() -> list.isFocused() && !spoken(list, 0).isEmpty());
-        assertThat(text("#import-sum")).startsWith("3 of 3 things are taken; 1 kind is not");
+        assertThat(text("#import-sum")).isEqualTo("4 of 4 things are taken");
         assertThat(spoken(list, 0)).isEqualTo("taken: Tempo, 1, 90 bpm");
         assertThat(spoken(list, 1)).isEqualTo("taken: Reed · notes, 48, a clip on the track Reed");
-        assertThat(spoken(list, 3)).startsWith("Program changes, 1, not taken:");
+        assertThat(spoken(list, 3)).startsWith("taken: Reed · Program, 1, a switch with the programs of channel ");
         // A line is left out by a key, and taken again.
         push(KeyCode.SPACE);
-        until(() -> text("#import-sum").startsWith("2 of 3"));
+        until(() -> text("#import-sum").startsWith("3 of 4"));
         assertThat(spoken(list, 0)).isEqualTo("Tempo, 1, left out");
         push(KeyCode.SPACE);
-        until(() -> text("#import-sum").startsWith("3 of 3"));
+        until(() -> text("#import-sum").startsWith("4 of 4"));
         push(KeyCode.ENTER);
         until(() -> desk() != null && text("#trace-head").equals("There it is"));
         assertThat(text("#trace-sentence")).contains("48 notes and 1 ride of 100 moves");

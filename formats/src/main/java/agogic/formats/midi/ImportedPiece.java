@@ -91,7 +91,9 @@ final class ImportedPiece {
         List<Device> more =
                 streams.isEmpty() ? List.of() : List.of(outside(midi, name + " · MIDI", content.channel(), streams));
         piece.track(name, content.channel(), notes ? Optional.of(clip(name, content)) : Optional.empty(), more);
-        streams.forEach(one -> lane(midi, one));
+        // What moves is seen before what is chosen once.
+        streams.stream().filter(one -> one.way() != Outside.Way.PROGRAM).forEach(one -> lane(midi, one));
+        streams.stream().filter(one -> one.way() == Outside.Way.PROGRAM).forEach(one -> lane(midi, one));
     }
 
     private Clip clip(String name, ChannelContent content) {

@@ -406,8 +406,9 @@ class SameMusicTest {
         track.add(960, 0xB0, 0, 8);
         track.add(960, 0xC0, 32);
         track.add(1920, 0x80, 60, 64);
+        track.add(1920, 0xB0, 1, 64);
         Session piece = piece(track);
-        Lane lane = piece.lanes().get(0);
+        Lane lane = piece.lanes().get(1);
         Parameter program = piece.parameter(lane.target());
         assertThat(program.positions()).containsExactly("As the device is", "33 Acoustic bass", "33 · bank 8/–");
         List<String> heard = new ArrayList<>();
