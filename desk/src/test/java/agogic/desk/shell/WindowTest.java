@@ -19,6 +19,7 @@ import javafx.application.Platform;
 import javafx.event.EventHandler;
 import javafx.event.EventType;
 import javafx.scene.Node;
+import javafx.scene.Scene;
 import javafx.scene.control.Label;
 import javafx.scene.input.InputEvent;
 import javafx.scene.input.KeyCode;
@@ -31,6 +32,7 @@ import org.junit.jupiter.api.AfterEach;
 import org.testfx.api.FxRobot;
 import org.testfx.api.FxRobotInterface;
 import org.testfx.framework.junit5.ApplicationTest;
+import org.testfx.robot.BaseRobot;
 import org.testfx.robot.Motion;
 import org.testfx.util.NodeQueryUtils;
 import org.testfx.util.WaitForAsyncUtils;
@@ -154,10 +156,40 @@ public abstract class WindowTest extends ApplicationTest {
         settled();
     }
 
+    /** Presses keys and lets them go, in the order of a hand; waited for is only that they came. */
     @Override
     public FxRobot push(KeyCode... keys) {
         KeyCode last = keys[keys.length - 1];
-        arrives(KeyEvent.KEY_PRESSED, e -> e.getCode() == last, () -> super.push(keys));
+        BaseRobot robot = robotContext().getBaseRobot();
+        arrives(KeyEvent.KEY_PRESSED, e -> e.getCode() == last, () -> {
+            for (KeyCode key : keys) {
+                robot.pressKeyboard(key);
+            }
+            for (int i = keys.length - 1; i >= 0; i--) {
+                robot.releaseKeyboard(keys[i]);
+            }
+        });
+        return this;
+    }
+
+    /** Types a text into what has the focus. */
+    @Override
+    public FxRobot write(String text) {
+        BaseRobot robot = robotContext().getBaseRobot();
+        for (char c : text.toCharArray()) {
+            WaitForAsyncUtils.waitForAsyncFx(60_000, () -> {
+                Scene scene = Window.getWindows().stream()
+                        .filter(Window::isFocused)
+                        .map(Window::getScene)
+                        .reduce((older, newer) -> newer)
+                        .orElseGet(() -> targetWindow().getScene());
+                robot.typeKeyboard(
+                        scene,
+                        c == '\n' ? KeyCode.ENTER : c == '\t' ? KeyCode.TAB : KeyCode.UNDEFINED,
+                        String.valueOf(c));
+            });
+        }
+        settled();
         return this;
     }
 
