@@ -1,5 +1,6 @@
 package agogic.formats.midi;
 
+import agogic.formats.bring.Controllers;
 import java.util.ArrayList;
 import java.util.List;
 
@@ -55,22 +56,6 @@ final class ImportedTrack {
     }
 
     String streamId(ChannelContent content, Stream stream) {
-        return "moves-" + (place + 1) + "-" + content.channel() + "-" + parameterId(stream);
-    }
-
-    /** The id of the parameter that a stream moves. */
-    static String parameterId(Stream stream) {
-        String kind =
-                switch (stream.way()) {
-                    case CC -> "cc-";
-                    case CC_PAIR -> "cc14-";
-                    case NRPN -> "nrpn-";
-                    case RPN -> "rpn-";
-                    case KEY_PRESSURE -> "key-pressure-";
-                    case PRESSURE -> "pressure";
-                    case BEND -> "bend";
-                    case PROGRAM -> "program";
-                };
-        return kind.endsWith("-") ? kind + stream.number() : kind;
+        return "moves-" + (place + 1) + "-" + content.channel() + "-" + Controllers.id(stream.way(), stream.number());
     }
 }

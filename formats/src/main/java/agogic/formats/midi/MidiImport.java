@@ -1,10 +1,10 @@
 package agogic.formats.midi;
 
 import agogic.core.device.Outside;
-import agogic.core.midi.ControllerNames;
 import agogic.core.session.Session;
 import agogic.formats.bring.Beginning;
 import agogic.formats.bring.Brought;
+import agogic.formats.bring.Controllers;
 import agogic.formats.bring.ImportLine;
 import agogic.formats.file.FormatException;
 import java.io.IOException;
@@ -176,7 +176,7 @@ public final class MidiImport implements Brought {
                 for (Stream stream : content.streams()) {
                     lines.add(new ImportLine(
                             track.streamId(content, stream),
-                            called + " · " + named(stream),
+                            called + " · " + Controllers.name(stream.way(), stream.number()),
                             stream.size(),
                             stream.way() == Outside.Way.PROGRAM
                                     ? "a switch with the programs of channel " + content.channel()
@@ -209,18 +209,6 @@ public final class MidiImport implements Brought {
 
     private static String shown(double bpm) {
         return String.format(Locale.ROOT, Math.abs(bpm - Math.rint(bpm)) < 0.005 ? "%.0f" : "%.2f", bpm);
-    }
-
-    static String named(Stream stream) {
-        return switch (stream.way()) {
-            case CC, CC_PAIR -> ControllerNames.controller(stream.number());
-            case RPN -> ControllerNames.registered(stream.number());
-            case NRPN -> "NRPN " + stream.number();
-            case BEND -> "Pitch bend";
-            case PROGRAM -> "Program";
-            case PRESSURE -> "Pressure";
-            default -> "Pressure of key " + stream.number();
-        };
     }
 
     private static String address(ChannelContent content, Stream stream) {

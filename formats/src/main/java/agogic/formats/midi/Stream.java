@@ -1,7 +1,9 @@
 package agogic.formats.midi;
 
 import agogic.core.device.Outside;
+import agogic.formats.bring.Controllers;
 import java.util.Arrays;
+import java.util.function.LongToDoubleFunction;
 
 /** The values of one controller of one channel, in order: one a tick, the last that was said there. */
 final class Stream {
@@ -34,6 +36,15 @@ final class Stream {
     /** The track that was the first to say something of it. */
     int track() {
         return track;
+    }
+
+    /** The same, with beats for ticks. */
+    Controllers.Said said(LongToDoubleFunction beat) {
+        double[] beats = new double[size];
+        for (int i = 0; i < size; i++) {
+            beats[i] = beat.applyAsDouble(ticks[i]);
+        }
+        return new Controllers.Said(way, number, beats, Arrays.copyOf(codes, size));
     }
 
     Outside.Way way() {

@@ -2,12 +2,25 @@ package agogic.formats.score;
 
 import agogic.core.score.Dynamic;
 import java.util.ArrayList;
+import java.util.IdentityHashMap;
 import java.util.List;
+import java.util.Map;
 
 /** A measure of a part as it is written; times are quarter notes from its beginning. */
 final class Measure {
     /** A note; {@code voice} tells ties apart. */
-    record Written(double at, double length, int pitch, double loud, String voice, boolean tieFrom, boolean tieTo) {}
+    record Written(
+            double at,
+            double length,
+            int pitch,
+            double loud,
+            String voice,
+            int staff,
+            boolean tieFrom,
+            boolean tieTo) {}
+
+    /** The sustain pedal goes down or up. */
+    record Pedal(double at, boolean down) {}
 
     /** The beginning or the end of a hairpin. */
     record Wedge(double at, String kind, String number) {}
@@ -17,8 +30,20 @@ final class Measure {
 
     final List<Written> notes = new ArrayList<>();
     final List<Dynamic> dynamics = new ArrayList<>();
+    /** Of each mark that is for one staff which that is. */
+    final Map<Dynamic, Integer> staves = new IdentityHashMap<>();
+
     final List<Wedge> wedges = new ArrayList<>();
     final List<Tempo> tempos = new ArrayList<>();
+    final List<Pedal> pedals = new ArrayList<>();
+    /** Jumps: where they lead to, where they go from. Each counts at the measure's beginning or its end, as its kind does. */
+    boolean segno;
+
+    boolean coda;
+    boolean toCoda;
+    boolean fine;
+    boolean daCapo;
+    boolean dalSegno;
     /** What it is called from here on, by a rehearsal mark; empty for nothing. */
     String rehearsal = "";
     /** Beats and their unit; 0 where they stay. */

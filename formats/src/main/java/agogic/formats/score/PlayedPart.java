@@ -6,8 +6,10 @@ import agogic.core.score.Loudness;
 import agogic.core.score.Note;
 import java.util.ArrayList;
 import java.util.HashMap;
+import java.util.IdentityHashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.TreeMap;
 
 /** A part as it is played: repeats unfolded, tied notes one, marks where they count. */
 final class PlayedPart {
@@ -22,6 +24,10 @@ final class PlayedPart {
     /** Of each voice and pitch the place of the note that goes on. */
     private final Map<String, Integer> tied = new HashMap<>();
 
+    /** Of each mark that is for one staff which that is. */
+    private final Map<Dynamic, Integer> staves = new IdentityHashMap<>();
+
+    private final TreeMap<Double, Integer> pedals = new TreeMap<>();
     private final Map<String, Measure.Wedge> open = new HashMap<>();
     private final double end;
 
@@ -47,8 +53,15 @@ final class PlayedPart {
             double at = begin + one.at();
             String key = one.voice() + "/" + one.pitch();
             Integer before = one.tieTo() ? tied.remove(key) : null;
-            boolean goesOn = before != null
-                    && Math.abs(notes.get(before).at() + notes.get(before).length() - at) < TOGETHER;
+            if (one.tieTo() && (before == null || !meets(before, at))) {
+                // A tie may lead from one voice into another.
+                before = tied.entrySet().stream()
+                        .filter(e -> e.getKey().endsWith("/" + one.pitch()) && meets(e.getValue(), at))
+                        .findFirst()
+                        .map(e -> tied.remove(e.getKey()))
+                        .orElse(before);
+            }
+            boolean goesOn = before != null && meets(before, at);
             int place = goesOn ? before : notes.size();
             if (goesOn) {
                 Measure.Written first = notes.get(before);
@@ -60,17 +73,27 @@ final class PlayedPart {
                                 first.pitch(),
                                 first.loud(),
                                 "",
+                                first.staff(),
                                 false,
                                 false));
             } else {
-                notes.add(new Measure.Written(at, one.length(), one.pitch(), one.loud(), "", false, false));
+                notes.add(
+                        new Measure.Written(at, one.length(), one.pitch(), one.loud(), "", one.staff(), false, false));
             }
             if (one.tieFrom()) {
                 tied.put(key, place);
             }
         }
         for (Dynamic one : measure.dynamics) {
-            dynamics.add(new Dynamic(begin + one.beat(), one.level(), one.mark()));
+            Dynamic here = new Dynamic(begin + one.beat(), one.level(), one.mark());
+            dynamics.add(here);
+            Integer staff = measure.staves.get(one);
+            if (staff != null) {
+                staves.put(here, staff);
+            }
+        }
+        for (Measure.Pedal one : measure.pedals) {
+            pedals.put(begin + one.at(), one.down() ? 127 : 0);
         }
         for (Measure.Wedge one : measure.wedges) {
             Measure.Wedge here = new Measure.Wedge(begin + one.at(), one.kind(), one.number());
@@ -82,6 +105,11 @@ final class PlayedPart {
                 open.put(one.number(), here);
             }
         }
+    }
+
+    /** True if a note ends where another begins. */
+    private boolean meets(int note, double at) {
+        return Math.abs(notes.get(note).at() + notes.get(note).length() - at) < TOGETHER;
     }
 
     /** Where the next mark after a beat stands; a bar of four on where none does. */
@@ -105,9 +133,18 @@ final class PlayedPart {
 
     /** Its notes, each as loud as it says itself or as the marks ask. */
     List<Note> notes() {
-        List<Loudness.Part> loudness = Loudness.of(dynamics, hairpins);
+        // Marks of one staff count for that one, if the other has marks of its own; else for both, as of a piano.
+        boolean apart = staves.values().stream().distinct().count() > 1;
+        Map<Integer, List<Loudness.Part>> each = new HashMap<>();
         List<Note> all = new ArrayList<>();
         for (Measure.Written one : notes) {
+            List<Loudness.Part> loudness = each.computeIfAbsent(
+                    apart ? one.staff() : 0,
+                    staff -> Loudness.of(
+                            dynamics.stream()
+                                    .filter(d -> staff == 0 || staves.getOrDefault(d, staff) == (int) staff)
+                                    .toList(),
+                            hairpins));
             double level = !Double.isNaN(one.loud())
                     ? 0.9 * one.loud()
                     : loudness.isEmpty() ? USUAL : Loudness.at(loudness, one.at());
@@ -115,6 +152,11 @@ final class PlayedPart {
             all.add(new Note(one.at(), one.length(), one.pitch(), velocity));
         }
         return all;
+    }
+
+    /** The sustain pedal: where it goes down (127) and up (0). */
+    TreeMap<Double, Integer> pedals() {
+        return pedals;
     }
 
     List<Dynamic> dynamics() {

@@ -1,5 +1,7 @@
 package agogic.formats.score;
 
+import agogic.core.device.Device;
+import agogic.core.device.Outside;
 import agogic.core.score.Clip;
 import agogic.core.session.Session;
 import agogic.core.text.Text;
@@ -10,6 +12,7 @@ import agogic.core.time.TempoMap;
 import agogic.core.time.Timeline;
 import agogic.formats.bring.Beginning;
 import agogic.formats.bring.Brought;
+import agogic.formats.bring.Controllers;
 import agogic.formats.bring.ImportLine;
 import agogic.formats.bring.PieceBuilder;
 import agogic.formats.file.FormatException;
@@ -101,7 +104,7 @@ public final class ScoreImport implements Brought {
             remarks.add("A measure is fuller or emptier than any metre: its bar line lies beside.");
         }
         if (order.size() != first.size()) {
-            remarks.add("Repeats are unfolded: " + first.size() + " measures are written, " + order.size()
+            remarks.add("Repeats and jumps are unfolded: " + first.size() + " measures are written, " + order.size()
                     + " are played.");
         }
         lines = List.copyOf(report());
@@ -138,6 +141,12 @@ public final class ScoreImport implements Brought {
                 to.repeatTo = Math.max(to.repeatTo, from.repeatTo);
                 to.endings = to.endings.isEmpty() ? from.endings : to.endings;
                 to.endingOver |= from.endingOver;
+                to.segno |= from.segno;
+                to.coda |= from.coda;
+                to.toCoda |= from.toCoda;
+                to.fine |= from.fine;
+                to.daCapo |= from.daCapo;
+                to.dalSegno |= from.dalSegno;
                 to.rehearsal = to.rehearsal.isEmpty() ? from.rehearsal : to.rehearsal;
                 to.tempos.addAll(from.tempos);
             }
@@ -182,6 +191,17 @@ public final class ScoreImport implements Brought {
 
     private List<ImportLine> report() {
         List<ImportLine> lines = new ArrayList<>();
+        // What is not taken is seen first.
+        left(lines, score.grace(), "Grace notes", "they have no length of their own");
+        left(lines, score.cues(), "Cue notes", "another part plays them");
+        left(lines, score.unpitched(), "Notes without a pitch", "the score does not say which key they are");
+        left(lines, score.lyrics(), "Lyrics", "a piece has no words");
+        score.wordsLeft()
+                .forEach((word, count) -> left(
+                        lines,
+                        count,
+                        "Tempo words: " + word,
+                        "the score does not say how fast: set the tempo there (in the transport bar)"));
         if (!tempos.isEmpty()) {
             lines.add(new ImportLine(
                     "tempo",
@@ -205,6 +225,16 @@ public final class ScoreImport implements Brought {
             String called = name(p);
             lines.add(new ImportLine(
                     "notes-" + (p + 1), called + " · notes", part.notes().size(), "a clip on the track " + called));
+            for (Controllers.Said one : said(p)) {
+                lines.add(new ImportLine(
+                        saidId(p, one),
+                        called + " · " + Controllers.name(one.way(), one.number()),
+                        one.beats().length,
+                        one.way() == Outside.Way.PROGRAM
+                                ? "a switch with the program of channel " + channel(p)
+                                : "a ride that moves "
+                                        + new Outside("x", one.way(), channel(p), one.number()).address()));
+            }
             int marks = part.dynamics().size() + part.hairpins().size();
             if (marks > 0) {
                 lines.add(new ImportLine(
@@ -215,11 +245,42 @@ public final class ScoreImport implements Brought {
                                 + counted(part.hairpins().size(), "hairpin") + " of the clip"));
             }
         }
-        left(lines, score.grace(), "Grace notes", "they have no length of their own");
-        left(lines, score.unpitched(), "Notes without a pitch", "a clip has pitches only");
-        left(lines, score.lyrics(), "Lyrics", "a piece has no words");
-        left(lines, score.jumps(), "Jumps (da capo, segno, coda, fine)", "only repeats and their endings are unfolded");
         return lines;
+    }
+
+    private static String saidId(int part, Controllers.Said one) {
+        return "moves-" + (part + 1) + "-" + Controllers.id(one.way(), one.number());
+    }
+
+    private int channel(int part) {
+        int said = score.parts().get(part).channel;
+        return said > 0 ? said : part % 16 + 1;
+    }
+
+    /** What a part says besides its notes: its program, how loud and where it is, its pedal. */
+    private List<Controllers.Said> said(int p) {
+        ScoreReader.Part part = score.parts().get(p);
+        List<Controllers.Said> all = new ArrayList<>();
+        part.program.ifPresent(program -> all.add(at(Outside.Way.PROGRAM, 0, program.code())));
+        if (part.volume >= 0) {
+            all.add(at(Outside.Way.CC, 7, part.volume));
+        }
+        if (part.pan >= 0) {
+            all.add(at(Outside.Way.CC, 10, part.pan));
+        }
+        TreeMap<Double, Integer> pedals = parts.get(p).pedals();
+        if (!pedals.isEmpty()) {
+            all.add(new Controllers.Said(
+                    Outside.Way.CC,
+                    64,
+                    pedals.keySet().stream().mapToDouble(beat -> beat).toArray(),
+                    pedals.values().stream().mapToInt(code -> code).toArray()));
+        }
+        return all;
+    }
+
+    private static Controllers.Said at(Outside.Way way, int number, int code) {
+        return new Controllers.Said(way, number, new double[] {0}, new int[] {code});
     }
 
     private static String counted(int n, String what) {
@@ -256,12 +317,19 @@ public final class ScoreImport implements Brought {
         double end = begins[begins.length - 1];
         double length = end > 0 ? end : timeline.metre().beatOfBar(2);
         PieceBuilder piece = new PieceBuilder(add);
+        Controllers controllers = new Controllers(timeline);
         for (int p = 0; p < parts.size(); p++) {
             if (off.contains("notes-" + (p + 1))) {
                 continue;
             }
             PlayedPart part = parts.get(p);
-            int channel = score.parts().get(p).channel;
+            int number = p;
+            List<Controllers.Said> said = said(p).stream()
+                    .filter(one -> !off.contains(saidId(number, one)))
+                    .toList();
+            List<Device> more = said.isEmpty()
+                    ? List.of()
+                    : List.of(controllers.device(piece.nextId() + "-midi", name(p) + " · MIDI", channel(p), said));
             boolean marks = !off.contains("dynamics-" + (p + 1));
             Clip clip = new Clip(
                     name(p),
@@ -270,15 +338,15 @@ public final class ScoreImport implements Brought {
                     part.notes().stream().filter(n -> n.beat() < length).toList(),
                     marks ? part.dynamics() : List.of(),
                     marks ? part.hairpins() : List.of());
-            piece.track(name(p), channel > 0 ? channel : p % 16 + 1, Optional.of(clip), List.of());
+            piece.track(name(p), channel(p), Optional.of(clip), more);
         }
         return piece.piece(
                 title(),
                 timeline,
                 length,
                 off.contains("sections") ? List.of() : sections,
-                List.of(),
-                List.of(),
-                List.of());
+                controllers.routes(),
+                controllers.lanes(),
+                controllers.rides());
     }
 }

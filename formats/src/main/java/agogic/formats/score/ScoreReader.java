@@ -1,12 +1,15 @@
 package agogic.formats.score;
 
+import agogic.core.midi.Program;
 import agogic.formats.file.FormatException;
 import agogic.formats.score.Xml.Element;
 import java.io.InputStream;
 import java.util.ArrayList;
+import java.util.HashMap;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.Optional;
 
 /** Reads a score in MusicXML 4.0, part by part ({@code score-partwise}): what is written, measure by measure. */
 final class ScoreReader {
@@ -17,6 +20,17 @@ final class ScoreReader {
     static final class Part {
         String name = "";
         int channel;
+        /** Program 0..127 with its bank, or nothing; volume 0..127 and pan 0..127, −1 where they are not said. */
+        Optional<Program> program = Optional.empty();
+
+        int volume = -1;
+        int pan = -1;
+        /** Which key each instrument without a pitch is, by its id. */
+        final Map<String, Integer> keys = new HashMap<>();
+        /** Divisions of a quarter note, and by how much it sounds higher than written. */
+        double divisions = 1;
+
+        int transposed;
         final List<Measure> measures = new ArrayList<>();
     }
 
@@ -27,12 +41,12 @@ final class ScoreReader {
     private int grace;
     private int unpitched;
     private int lyrics;
+    private int cues;
     private int notes;
 
-    /** Of the part that is read: divisions of a quarter note, and by how much it sounds higher than written. */
-    private double divisions = 1;
+    /** The part that is read. */
+    private Part part = new Part();
 
-    private int transposed;
     private double at;
     private double lastAt;
 
@@ -46,14 +60,13 @@ final class ScoreReader {
         try (Xml xml = new Xml(in, name)) {
             ScoreReader reader = new ScoreReader(xml);
             Element root = xml.next(null);
-            if (root == null || !root.name().equals("score-partwise")) {
-                throw new FormatException(name
-                        + (root != null && root.name().equals("score-timewise")
-                                ? " is written measure by measure (score-timewise). Export it part by part (score-partwise)."
-                                : " is no score in MusicXML: expected “score-partwise”, found "
-                                        + (root == null ? "nothing" : "“" + root.name() + "”") + "."));
+            if (root == null
+                    || !root.name().equals("score-partwise") && !root.name().equals("score-timewise")) {
+                throw new FormatException(name + " is no score in MusicXML: expected “score-partwise”, found "
+                        + (root == null ? "nothing" : "“" + root.name() + "”") + ".");
             }
             reader.score(root);
+            reader.directions.settle();
             return reader;
         }
     }
@@ -74,10 +87,17 @@ final class ScoreReader {
                         }
                     }
                 }
+                case "measure" -> {
+                    // Written measure by measure: each has all parts.
+                    for (Element in = xml.next(one); in != null; in = xml.next(one)) {
+                        if (in.name().equals("part")) {
+                            part = parts.computeIfAbsent(in.attribute("id"), id -> new Part());
+                            part.measures.add(measure(in));
+                        }
+                    }
+                }
                 case "part" -> {
-                    divisions = 1;
-                    transposed = 0;
-                    Part part = parts.computeIfAbsent(one.attribute("id"), id -> new Part());
+                    part = parts.computeIfAbsent(one.attribute("id"), id -> new Part());
                     for (Element in = xml.next(one); in != null; in = xml.next(one)) {
                         if (in.name().equals("measure")) {
                             part.measures.add(measure(in));
@@ -100,13 +120,41 @@ final class ScoreReader {
             if (in.name().equals("part-name")) {
                 made.name = xml.text(in);
             } else if (in.name().equals("midi-instrument")) {
-                for (Element midi = xml.next(in); midi != null; midi = xml.next(in)) {
-                    if (midi.name().equals("midi-channel")) {
-                        made.channel = (int) Math.max(1, Math.min(16, xml.number(midi)));
-                    }
+                instrument(in, made);
+            }
+        }
+    }
+
+    /** What an instrument of a part is played by. */
+    private void instrument(Element element, Part made) throws FormatException {
+        int bank = -1;
+        int program = -1;
+        for (Element midi = xml.next(element); midi != null; midi = xml.next(element)) {
+            switch (midi.name()) {
+                case "midi-channel" -> made.channel = within(xml.number(midi), 1, 16);
+                case "midi-bank" -> bank = within(xml.number(midi), 1, 16_384) - 1;
+                case "midi-program" -> program = within(xml.number(midi), 1, 128) - 1;
+                case "midi-unpitched" -> made.keys.put(element.attribute("id"), within(xml.number(midi), 1, 128) - 1);
+                case "volume" -> made.volume = (int) Math.round(within(xml.number(midi), 0, 100) * 1.27);
+                case "pan" -> made.pan = pan(xml.number(midi));
+                default -> {
+                    // Names and elevations.
                 }
             }
         }
+        if (program >= 0 && made.program.isEmpty()) {
+            made.program = Optional.of(new Program(bank < 0 ? -1 : bank >> 7, bank < 0 ? -1 : bank & 0x7F, program));
+        }
+    }
+
+    private static int within(double number, int least, int most) {
+        return (int) Math.max(least, Math.min(most, Math.rint(number)));
+    }
+
+    /** −90 is left, 90 is right; what is behind is as far to its side as before. */
+    private static int pan(double degrees) {
+        double folded = degrees > 90 ? 180 - degrees : degrees < -90 ? -180 - degrees : degrees;
+        return folded <= 0 ? (int) Math.round(64 + folded / 90 * 64) : (int) Math.round(64 + folded / 90 * 63);
     }
 
     private Measure measure(Element element) throws FormatException {
@@ -120,12 +168,12 @@ final class ScoreReader {
                 case "backup", "forward" -> {
                     double by = 0;
                     for (Element in = xml.next(one); in != null; in = xml.next(one)) {
-                        by = in.name().equals("duration") ? xml.number(in) / divisions : by;
+                        by = in.name().equals("duration") ? xml.number(in) / part.divisions : by;
                     }
                     at = Math.max(0, at + (one.name().equals("backup") ? -by : by));
                     measure.filled = Math.max(measure.filled, at);
                 }
-                case "direction" -> directions.direction(one, measure, at, divisions);
+                case "direction" -> directions.direction(one, measure, at, part.divisions);
                 case "sound" -> directions.sound(one, measure, at);
                 case "barline" -> barline(one, measure);
                 default -> {
@@ -140,10 +188,10 @@ final class ScoreReader {
         for (Element one = xml.next(element); one != null; one = xml.next(element)) {
             switch (one.name()) {
                 case "divisions" -> {
-                    divisions = xml.number(one);
-                    if (!(divisions >= 0.01 && divisions <= 1e6)) {
+                    part.divisions = xml.number(one);
+                    if (!(part.divisions >= 0.01 && part.divisions <= 1e6)) {
                         throw xml.error(
-                                "expected 1 to 1,000,000 divisions of a quarter note, found " + divisions + ".");
+                                "expected 1 to 1,000,000 divisions of a quarter note, found " + part.divisions + ".");
                     }
                 }
                 case "time" -> {
@@ -166,7 +214,7 @@ final class ScoreReader {
                                 ? (int) xml.number(in)
                                 : in.name().equals("octave-change") ? 12 * (int) xml.number(in) : 0;
                     }
-                    transposed = by;
+                    part.transposed = by;
                 }
                 default -> {
                     // Clefs and keys.
@@ -184,14 +232,18 @@ final class ScoreReader {
         double length = 0;
         int pitch = -1;
         boolean percussion = false;
+        String instrument = "";
+        int staff = 1;
         String voice = "1";
         for (Element one = xml.next(element); one != null; one = xml.next(element)) {
             switch (one.name()) {
                 case "chord" -> chord = true;
                 case "grace" -> little = true;
                 case "cue" -> cue = true;
-                case "duration" -> length = xml.number(one) / divisions;
+                case "duration" -> length = xml.number(one) / part.divisions;
                 case "voice" -> voice = xml.text(one);
+                case "staff" -> staff = within(xml.number(one), 1, 16);
+                case "instrument" -> instrument = one.attribute("id");
                 case "pitch" -> pitch = pitch(one);
                 case "unpitched" -> percussion = true;
                 case "tie" -> {
@@ -216,14 +268,22 @@ final class ScoreReader {
             return;
         }
         double begins = chord ? lastAt : at;
+        if (percussion && pitch < 0) {
+            // Of one instrument it is that one, even where the note does not say so.
+            Integer key = part.keys.size() == 1 && instrument.isEmpty()
+                    ? part.keys.values().iterator().next()
+                    : part.keys.get(instrument);
+            pitch = key == null ? -1 : key;
+            unpitched += key == null ? 1 : 0;
+        }
+        cues += cue ? 1 : 0;
         if (pitch >= 0 && !cue && length > 0) {
             if (++notes > MOST_NOTES) {
                 throw xml.error("the score has more than " + MOST_NOTES + " notes.");
             }
             double loud = Directions.number(element.attribute("dynamics"));
-            measure.notes.add(new Measure.Written(begins, length, pitch, loud, voice, tieFrom, tieTo));
+            measure.notes.add(new Measure.Written(begins, length, pitch, loud, voice, staff, tieFrom, tieTo));
         }
-        unpitched += percussion ? 1 : 0;
         if (!chord) {
             lastAt = at;
             at += Math.max(0, length);
@@ -245,7 +305,7 @@ final class ScoreReader {
                 }
             }
         }
-        return Math.max(0, Math.min(127, 12 * (octave + 1) + step + (int) Math.rint(alter) + transposed));
+        return Math.max(0, Math.min(127, 12 * (octave + 1) + step + (int) Math.rint(alter) + part.transposed));
     }
 
     private void barline(Element element, Measure measure) throws FormatException {
@@ -293,8 +353,13 @@ final class ScoreReader {
         return lyrics;
     }
 
-    /** Da capo, dal segno, coda and fine: they are not followed. */
-    int jumps() {
-        return directions.jumps();
+    /** Little notes of another part, for the eye. */
+    int cues() {
+        return cues;
+    }
+
+    /** Words that ask for another tempo and do not say which, as often as they stand there. */
+    Map<String, Integer> wordsLeft() {
+        return directions.wordsLeft();
     }
 }

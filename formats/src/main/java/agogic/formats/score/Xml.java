@@ -2,8 +2,13 @@ package agogic.formats.score;
 
 import agogic.core.text.Text;
 import agogic.formats.file.FormatException;
+import java.io.BufferedInputStream;
+import java.io.IOException;
 import java.io.InputStream;
+import java.io.InputStreamReader;
+import java.nio.charset.StandardCharsets;
 import java.util.HashMap;
+import java.util.Locale;
 import java.util.Map;
 import java.util.Optional;
 import javax.xml.stream.XMLInputFactory;
@@ -17,6 +22,7 @@ import javax.xml.stream.XMLStreamReader;
  */
 final class Xml implements AutoCloseable {
     private static final int DEEPEST = 64;
+    private static final int HEAD = 200;
     private static final long MOST = 30_000_000;
     private static final int LONGEST = 100_000;
 
@@ -34,12 +40,27 @@ final class Xml implements AutoCloseable {
         // What is wrong is said by what is thrown, and nowhere else.
         factory.setXMLReporter((message, type, about, place) -> {});
         try {
-            reader = factory.createXMLStreamReader(in);
+            BufferedInputStream from = new BufferedInputStream(in);
+            reader = saysSixteen(from)
+                    ? factory.createXMLStreamReader(new InputStreamReader(from, StandardCharsets.UTF_8))
+                    : factory.createXMLStreamReader(from);
+        } catch (IOException e) {
+            throw new FormatException(name + " could not be read: " + e.getMessage(), e);
         } catch (XMLStreamException e) {
             throw broken(e);
         } catch (RuntimeException e) {
             throw broken(new XMLStreamException(e));
         }
+    }
+
+    /** True if it says that it is in UTF-16 and is not: its first letters are one byte each. */
+    private static boolean saysSixteen(BufferedInputStream in) throws IOException {
+        in.mark(HEAD);
+        byte[] head = in.readNBytes(HEAD);
+        in.reset();
+        String first = new String(head, StandardCharsets.ISO_8859_1).toLowerCase(Locale.ROOT);
+        int ends = first.indexOf("?>");
+        return first.startsWith("<?xml") && ends > 0 && first.substring(0, ends).contains("utf-16");
     }
 
     /** The next event of the reader, which throws more than it says where a file is damaged. */
