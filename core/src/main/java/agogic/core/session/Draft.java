@@ -36,6 +36,7 @@ final class Draft {
     List<SnapshotSet> sets = List.of();
     List<Version> versions = List.of();
     Map<Target, Recipe> recipes = Map.of();
+    List<LeftOut> leftOut = List.of();
 
     Draft(
             String name,
@@ -86,5 +87,6 @@ final class Draft {
         sets = from.sets();
         versions = from.versions();
         recipes = from.recipes();
+        leftOut = from.leftOut();
     }
 }

@@ -52,6 +52,7 @@ public final class Session {
     private final List<SnapshotSet> sets;
     private final List<Version> versions;
     private final Map<Target, Recipe> recipes;
+    private final List<LeftOut> leftOut;
     private final Lookup lookup;
 
     private Session(Draft draft, Session before) {
@@ -74,6 +75,7 @@ public final class Session {
         sets = before == null ? List.copyOf(draft.sets) : Remaining.sets(draft.sets, this, before);
         versions = before == null ? List.copyOf(draft.versions) : Remaining.versions(draft.versions, this, before);
         recipes = before == null ? Map.copyOf(draft.recipes) : Remaining.recipes(draft.recipes, this, before);
+        leftOut = List.copyOf(draft.leftOut);
         Soundness.check(this, before);
     }
 
@@ -200,6 +202,11 @@ public final class Session {
         return recipes;
     }
 
+    /** What of the file that the piece was made of is not in it. */
+    public List<LeftOut> leftOut() {
+        return leftOut;
+    }
+
     @Override
     public boolean equals(Object other) {
         return other == this || other instanceof Session session && parts().equals(session.parts());
@@ -218,7 +225,7 @@ public final class Session {
     private List<Object> parts() {
         return List.of(
                 name, subtitle, timeline, length, sections, loop, tracks, devices, surfaces, routes, lanes, rides,
-                macros, sync, patterns, sets, versions, recipes);
+                macros, sync, patterns, sets, versions, recipes, leftOut);
     }
 
     private static <T> T at(List<T> all, int place, String what, Object name) {
@@ -493,6 +500,10 @@ public final class Session {
 
     public Session withVersions(List<Version> newVersions) {
         return changed(draft -> draft.versions = newVersions);
+    }
+
+    public Session withLeftOut(List<LeftOut> newLeftOut) {
+        return changed(draft -> draft.leftOut = newLeftOut);
     }
 
     public Session withRecipes(Map<Target, Recipe> newRecipes) {

@@ -1,6 +1,7 @@
 package agogic.desk.command;
 
 import agogic.core.midi.Wire;
+import agogic.core.session.LeftOut;
 import agogic.core.session.Session;
 import agogic.desk.sheet.Sheet;
 import agogic.formats.file.SafeFile;
@@ -95,6 +96,9 @@ final class ExportCommand extends FileCommand {
                 .put("latestSwitchAt", opened.timeline().printBars(report.switchBeat()))
                 .put("ways", report.ways())
                 .put("notice", report.notice())
+                .put(
+                        "leftOutWhenBroughtIn",
+                        opened.leftOut().stream().map(LeftOut::spoken).toList())
                 .put("setupMilliseconds", report.setupSeconds() * 1000);
     }
 

@@ -2,12 +2,15 @@ package agogic.desk.export;
 
 import agogic.core.lane.Lane;
 import agogic.core.midi.Wire;
+import agogic.core.session.LeftOut;
 import agogic.desk.model.Desk;
 import agogic.desk.parts.Theme;
 import agogic.formats.midi.Fineness;
 import agogic.formats.midi.MidiExport;
 import agogic.formats.midi.Numbers;
+import java.util.List;
 import java.util.Optional;
+import java.util.stream.Collectors;
 import javafx.scene.control.ButtonBar;
 import javafx.scene.control.ButtonType;
 import javafx.scene.control.CheckBox;
@@ -20,6 +23,8 @@ import javafx.stage.Window;
 
 /** How fine a MIDI file is to be. */
 public final class ExportDialog extends Dialog<MidiExport.How> {
+    private static final int MOST_LEFT = 4;
+
     public ExportDialog(Desk desk, Window owner) {
         initOwner(owner);
         Theme.dress(this, owner);
@@ -53,6 +58,20 @@ public final class ExportDialog extends Dialog<MidiExport.How> {
         Label note = new Label("Afterwards the trace bar says how far the result is from the lanes.");
         note.getStyleClass().add("quiet");
         box.getChildren().addAll(cable, leadIn, finer, note);
+        List<LeftOut> left = desk.session().leftOut();
+        if (!left.isEmpty()) {
+            Label missing = new Label("Not in this piece, as it was not brought in: "
+                    + left.stream()
+                            .limit(MOST_LEFT)
+                            .map(one -> one.count() + " " + one.what())
+                            .collect(Collectors.joining(", "))
+                    + (left.size() > MOST_LEFT ? " and " + (left.size() - MOST_LEFT) + " more kinds." : "."));
+            missing.setId("left-out");
+            missing.setWrapText(true);
+            missing.setMaxWidth(460);
+            missing.getStyleClass().add("quiet");
+            box.getChildren().add(missing);
+        }
         getDialogPane().setContent(box);
         ButtonType write = new ButtonType("Choose the file…", ButtonBar.ButtonData.OK_DONE);
         getDialogPane().getButtonTypes().addAll(write, ButtonType.CANCEL);

@@ -1,5 +1,6 @@
 package agogic.formats.bring;
 
+import agogic.core.session.LeftOut;
 import agogic.core.session.Session;
 import java.util.List;
 import java.util.Set;
@@ -24,4 +25,13 @@ public interface Brought {
      * @param add what it has besides: what sounds and what it is ridden with
      */
     Session piece(Set<String> off, Beginning add);
+
+    /** A note of all lines that are not in the piece, because they cannot be or are {@code off}. */
+    default List<LeftOut> leftOut(Set<String> off) {
+        return lines().stream()
+                .filter(line -> !line.takes() || off.contains(line.id()))
+                .map(line ->
+                        new LeftOut(line.what(), line.count(), line.takes() ? "left out by choice" : line.becomes()))
+                .toList();
+    }
 }

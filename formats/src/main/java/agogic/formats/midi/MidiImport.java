@@ -242,6 +242,6 @@ public final class MidiImport implements Brought {
 
     @Override
     public Session piece(Set<String> off, Beginning add) {
-        return new ImportedPiece(title(), time, tracks, off, add).session();
+        return new ImportedPiece(title(), time, tracks, off, add).session().withLeftOut(leftOut(off));
     }
 }

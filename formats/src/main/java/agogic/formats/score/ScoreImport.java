@@ -341,12 +341,13 @@ public final class ScoreImport implements Brought {
             piece.track(name(p), channel(p), Optional.of(clip), more);
         }
         return piece.piece(
-                title(),
-                timeline,
-                length,
-                off.contains("sections") ? List.of() : sections,
-                controllers.routes(),
-                controllers.lanes(),
-                controllers.rides());
+                        title(),
+                        timeline,
+                        length,
+                        off.contains("sections") ? List.of() : sections,
+                        controllers.routes(),
+                        controllers.lanes(),
+                        controllers.rides())
+                .withLeftOut(leftOut(off));
     }
 }

@@ -30,6 +30,7 @@ import agogic.core.score.Clip;
 import agogic.core.score.Dynamic;
 import agogic.core.score.Hairpin;
 import agogic.core.score.Note;
+import agogic.core.session.LeftOut;
 import agogic.core.session.Loop;
 import agogic.core.session.Session;
 import agogic.core.session.Track;
@@ -114,11 +115,17 @@ final class SessionReader {
                 recipes.put(one.getKey(), one.getValue());
             }
         }
+        List<LeftOut> leftOut = json.maybe("leftOut").isPresent()
+                ? json.list(
+                        "leftOut",
+                        one -> one.make(() -> new LeftOut(one.text("what"), one.whole("count"), one.text("why"))))
+                : List.of();
         Session whole = json.make(() -> session.withSync(sync)
                 .withPatterns(patterns)
                 .withLanes(lanes)
                 .withSets(sets)
-                .withRecipes(recipes));
+                .withRecipes(recipes)
+                .withLeftOut(leftOut));
         return json.maybe("versions").isEmpty() ? whole : versions(json.at("versions"), whole);
     }
 

@@ -82,6 +82,9 @@ final class SessionWriter {
         more(json, "patterns", list(session.patterns(), PatternJson::write));
         more(json, "sets", list(session.sets(), SetJson::write));
         more(json, "recipes", list(told(session), SessionWriter::told));
+        more(json, "leftOut", list(session.leftOut(), one -> object().put("what", one.what())
+                .put("count", one.count())
+                .put("why", one.why())));
         more(json, "versions", list(session.versions(), SessionWriter::version));
         return json;
     }

@@ -8,10 +8,14 @@ import agogic.core.expose.Exposing;
 import agogic.core.expose.TakingBack;
 import agogic.core.fit.Fit;
 import agogic.core.lane.Lane;
+import agogic.core.refine.Recipe;
+import agogic.core.ride.Ride;
 import agogic.core.route.Route;
 import agogic.core.route.Span;
 import agogic.core.route.Target;
+import agogic.core.session.LeftOut;
 import agogic.core.session.Session;
+import agogic.core.write.Finishing;
 import agogic.standins.comet.SlowComet;
 import com.fasterxml.jackson.databind.JsonNode;
 import com.fasterxml.jackson.databind.node.ObjectNode;
@@ -21,6 +25,8 @@ import com.networknt.schema.SpecVersion;
 import com.networknt.schema.ValidationMessage;
 import java.io.ByteArrayOutputStream;
 import java.io.IOException;
+import java.nio.file.Files;
+import java.nio.file.Path;
 import java.util.List;
 import java.util.Set;
 import org.junit.jupiter.api.Test;
@@ -72,5 +78,26 @@ class SchemaTest {
         ((ObjectNode) json.get("routes").get(0)).put("mode", "read");
         ((ObjectNode) json.get("devices").get(0).get("parameters").get(0)).put("resting", 1.5);
         assertThat(faults(json)).hasSize(1);
+    }
+
+    /** All that a session can have besides: a recipe that was told, a pass, an envelope to be made, what was left out. */
+    @Test
+    void whatCameLaterFollowsTheSchemaToo() throws IOException {
+        Target cutoff = new Target("filter", "cutoff");
+        Ride old = COMET.rides().get(0);
+        double[] at = {0, 1};
+        Ride ride = new Ride("of-a-pass", old.hand(), 0.01, 0, 1, at, at, at, "a-7");
+        Session more = COMET.with(ride)
+                .drawing(cutoff, Recipe.usual(COMET.parameter(cutoff)))
+                .withLeftOut(List.of(new LeftOut("Lyrics", 12, "a piece has no words")));
+        Lane lane = more.lane(cutoff);
+        more = Finishing.by(more, cutoff, 0, 0, lane.stretches().get(0).recipe().steadied(0.1));
+        JsonNode json = SessionWriter.write(more);
+        assertThat(json.toString()).contains("\"due\"", "\"pass\"", "\"recipes\"", "\"leftOut\"");
+        assertThat(faults(json)).isEmpty();
+        Path file = Files.createTempFile("more", SessionFile.ENDING);
+        SessionFile.save(file, more);
+        assertThat(SessionFile.open(file)).isEqualTo(more);
+        Files.delete(file);
     }
 }
