@@ -63,7 +63,7 @@ public final class ExportDialog extends Dialog<MidiExport.How> {
             Label missing = new Label("Not in this piece, as it was not brought in: "
                     + left.stream()
                             .limit(MOST_LEFT)
-                            .map(one -> one.count() + " " + one.what())
+                            .map(one -> one.what() + " (" + one.count() + ")")
                             .collect(Collectors.joining(", "))
                     + (left.size() > MOST_LEFT ? " and " + (left.size() - MOST_LEFT) + " more kinds." : "."));
             missing.setId("left-out");

@@ -24,9 +24,6 @@ import java.util.TreeMap;
  * decided by a {@link WirePlan}.
  */
 public final class MidiExport {
-    /** How far apart a tempo ramp is written as steps, in quarter notes. */
-    private static final double RAMP_STEP = 0.25;
-
     /** Notes that wait longer than this for the wire are told, in seconds. */
     private static final double LATE_SECONDS = 0.005;
 
@@ -43,6 +40,7 @@ public final class MidiExport {
     private final long end;
     private final List<List<SmfWriter.Event>> notesOfTrack = new ArrayList<>();
     private int noteCount;
+    private int rampSteps;
 
     /**
      * What an export comes to.
@@ -132,7 +130,8 @@ public final class MidiExport {
     /** The session as the bytes of a file, with what it came to. */
     public static Made make(Session session, How how) {
         MidiExport export = new MidiExport(session, how);
-        return new Made(export.file(), export.report());
+        byte[] file = export.file();
+        return new Made(file, export.report());
     }
 
     private Report report() {
@@ -178,6 +177,9 @@ public final class MidiExport {
             all.add((coarse == 1 ? "1 lane stays" : coarse + " lanes stay")
                     + " at 7 bits, as the controllers they came from"
                     + (finer > 0 ? "; " + finer + " of them can be carried finer." : "."));
+        }
+        if (rampSteps > 0) {
+            all.add("Tempo ramps are written as " + rampSteps + " steps, at most half a tick beside them.");
         }
         if (plan.notesLate() > LATE_SECONDS) {
             all.add(String.format(
@@ -276,6 +278,20 @@ public final class MidiExport {
         return beat <= 0 ? -lead : WirePlan.tick(beat);
     }
 
+    /**
+     * How far apart a ramp is written as steps, in quarter notes, so that nothing is more than half a tick beside it: in the
+     * middle of a step of {@code h} the mean tempo is {@code k·h²/8b} quarter notes away, where {@code k} is the slope and
+     * {@code b} the tempo.
+     */
+    private static double rampStep(TempoPoint from, TempoPoint to) {
+        double slope = Math.abs(to.bpm() - from.bpm()) / (to.beat() - from.beat());
+        double slowest = Math.min(from.bpm(), to.bpm());
+        double half = 0.5 / SmfWriter.TICKS;
+        return slope == 0
+                ? to.beat() - from.beat()
+                : Math.max(1.0 / SmfWriter.TICKS, Math.sqrt(8 * slowest * half / slope));
+    }
+
     private void tempo(List<SmfWriter.Event> events) {
         List<TempoPoint> points = session.timeline().tempo().points();
         for (int i = 0; i < points.size(); i++) {
@@ -285,7 +301,9 @@ public final class MidiExport {
             }
             boolean ramp = point.ramp() && i + 1 < points.size();
             double until = ramp ? points.get(i + 1).beat() : point.beat();
-            double step = Math.max(RAMP_STEP, (Math.min(until, session.length()) - point.beat()) / MOST_STEPS);
+            double step = Math.max(
+                    ramp ? rampStep(point, points.get(i + 1)) : 1,
+                    (Math.min(until, session.length()) - point.beat()) / MOST_STEPS);
             double beat = point.beat();
             do {
                 double next = Math.min(until, beat + step);
@@ -298,6 +316,7 @@ public final class MidiExport {
                 int micros = (int) Math.max(1, Math.min(0xFFFFFF, Math.round(seconds * 1e6)));
                 byte[] data = {(byte) (micros >> 16), (byte) (micros >> 8), (byte) micros};
                 events.add(new SmfWriter.Event(begins(beat), 2, SmfWriter.meta(0x51, data)));
+                rampSteps += ramp ? 1 : 0;
                 beat = next;
             } while (beat < until - 1e-9 && WirePlan.tick(beat) <= end);
         }

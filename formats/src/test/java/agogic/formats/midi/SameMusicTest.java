@@ -8,6 +8,9 @@ import agogic.core.parameter.Parameter;
 import agogic.core.refine.Recipe;
 import agogic.core.route.Target;
 import agogic.core.session.Session;
+import agogic.core.time.TempoMap;
+import agogic.core.time.TempoPoint;
+import agogic.core.time.Timeline;
 import agogic.core.write.Finishing;
 import agogic.formats.bring.Beginning;
 import agogic.formats.session.SessionFile;
@@ -25,6 +28,7 @@ import java.util.Optional;
 import java.util.Random;
 import java.util.Set;
 import java.util.TreeMap;
+import javax.sound.midi.MetaMessage;
 import javax.sound.midi.MidiMessage;
 import javax.sound.midi.MidiSystem;
 import javax.sound.midi.Sequence;
@@ -461,5 +465,42 @@ class SameMusicTest {
         MidiExport.Made finer =
                 MidiExport.make(piece, new MidiExport.How(Fineness.FOURTEEN, Optional.empty(), false, true));
         assertThat(finer.report().ways()).containsEntry("14-bit controllers", 5);
+    }
+
+    /** What another reader makes of a ramp's steps is nowhere more than a tick beside the ramp. */
+    @Property(tries = 30)
+    void aTempoRampIsNowhereFarFromItsSteps(@ForAll long seed) throws Exception {
+        Random random = new Random(seed);
+        List<TempoPoint> points = new ArrayList<>();
+        for (int i = 0; i < 4; i++) {
+            points.add(new TempoPoint(i * 4 * (1 + random.nextInt(3)) * 1.0 + i, 30 + random.nextInt(250), i < 3));
+        }
+        points.sort(Comparator.comparingDouble(TempoPoint::beat));
+        Events track = new Events();
+        track.add(0, 0x90, 60, 90);
+        track.add(480 * 60, 0x80, 60, 64);
+        Session piece = piece(track);
+        Session ramped = piece.withTimeline(
+                new Timeline(TempoMap.of(points), piece.timeline().metre()));
+        MidiExport.Made made = MidiExport.make(ramped, Fineness.SEVEN, Optional.empty());
+        assertThat(made.report().notice()).contains("Tempo ramps are written as");
+        TreeMap<Long, Integer> micros = new TreeMap<>();
+        Sequence out = MidiSystem.getSequence(new ByteArrayInputStream(made.file()));
+        for (int i = 0; i < out.getTracks()[0].size(); i++) {
+            if (out.getTracks()[0].get(i).getMessage() instanceof MetaMessage meta && meta.getType() == 0x51) {
+                byte[] data = meta.getData();
+                micros.put(
+                        out.getTracks()[0].get(i).getTick(),
+                        (data[0] & 0xFF) << 16 | (data[1] & 0xFF) << 8 | data[2] & 0xFF);
+            }
+        }
+        double second = 0;
+        for (long tick = 0; tick < 960 * 50; tick++) {
+            double beat = tick / 960.0;
+            // A tick of its own each way: the steps lie on ticks, and count in whole microseconds.
+            double off = ramped.timeline().beatAt(second) - beat;
+            assertThat(Math.abs(off)).as("at beat %s", beat).isLessThan(1.5 / 960);
+            second += micros.floorEntry(tick).getValue() * 1e-6 / 960;
+        }
     }
 }
