@@ -15,15 +15,31 @@ public final class TargetName {
         return device(session, target) + " · " + session.parameter(target).name();
     }
 
-    /** The name of the device of a target, after that of its track where another device has that name too. */
+    /**
+     * The name of the device of a target, after that of its track where another device has that name too; with its number
+     * among those where they stand on one track.
+     */
     public static String device(Session session, Target target) {
         String name = session.device(target.device()).name();
         int alike = 0;
         for (Device one : session.devices()) {
             alike += one.name().equals(name) ? 1 : 0;
         }
-        return alike < 2
-                ? name
-                : session.trackOf(target.device()).map(t -> t.name() + " · ").orElse("") + name;
+        if (alike < 2) {
+            return name;
+        }
+        Track track = session.trackOf(target.device()).orElse(null);
+        if (track == null) {
+            return name;
+        }
+        int number = 0;
+        int here = 0;
+        for (String id : track.devices()) {
+            if (session.device(id).name().equals(name)) {
+                here++;
+                number = id.equals(target.device()) ? here : number;
+            }
+        }
+        return track.name() + " · " + name + (here > 1 ? " (" + number + ")" : "");
     }
 }
