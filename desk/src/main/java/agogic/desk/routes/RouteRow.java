@@ -42,6 +42,8 @@ public final class RouteRow extends Region {
     private static final double SOUND_MARK = 90;
 
     private static final long READ_NANOS = 90_000_000L;
+    /** How wide a value in figures is at its longest, in pixels. */
+    private static final double VALUE = 92;
 
     private final Desk desk;
     /** The envelope: drawn anew when the session or the time that is shown changes. */
@@ -296,6 +298,9 @@ public final class RouteRow extends Region {
         String text = parameter.print(now);
         if (!text.equals(value.getText())) {
             value.setText(text);
+            if (parameter.stepped()) {
+                requestLayout();
+            }
             // Nobody else lays it out: it is not managed.
             value.requestLayout();
             value.layout();
@@ -381,13 +386,20 @@ public final class RouteRow extends Region {
         place(spanTop, RouteMarks.SPAN_TEXT, mid - 20, 70);
         place(spanBottom, RouteMarks.SPAN_TEXT, mid + 3, 70);
         double sound = w - RouteMarks.SOUND_WIDTH + 70;
-        place(soundName, sound, mid - 20, 124);
-        place(value, w - 108, mid - 21, 92);
+        // Figures have their place; the name of a position takes what the name of the parameter leaves.
+        double room = w - 16 - sound;
+        double valueWide = parameterSteps() ? Math.max(VALUE, Math.min(room - 60, value.prefWidth(-1) + 2)) : VALUE;
+        place(soundName, sound, mid - 20, Math.min(124, room - valueWide));
+        place(value, w - 16 - valueWide, mid - 21, valueWide);
         double wide = Math.max(62, mode.prefWidth(-1));
         mode.resizeRelocate(w - 14 - wide, mid + 1, wide, 22);
         place(soundSub, sound, mid + 2, w - 18 - wide - sound);
         drawnAnew();
         frame();
+    }
+
+    private boolean parameterSteps() {
+        return route != null && shown.parameter(route.target()).stepped();
     }
 
     private static void place(Label label, double x, double y, double width) {

@@ -15,6 +15,7 @@ import java.util.concurrent.TimeUnit;
 import java.util.concurrent.locks.LockSupport;
 import java.util.function.BooleanSupplier;
 import java.util.function.Predicate;
+import javafx.animation.AnimationTimer;
 import javafx.application.Platform;
 import javafx.event.EventHandler;
 import javafx.event.EventType;
@@ -104,6 +105,27 @@ public abstract class WindowTest extends ApplicationTest {
     private static void settled() {
         for (int i = 0; i < 3; i++) {
             WaitForAsyncUtils.waitForAsyncFx(PATIENCE / 1_000_000, () -> {});
+        }
+        pulsed();
+    }
+
+    /** What was changed is laid out, and rows say what they show: there was a pulse. */
+    private static void pulsed() {
+        CountDownLatch after = new CountDownLatch(1);
+        Platform.runLater(() -> {
+            new AnimationTimer() {
+                @Override
+                public void handle(long now) {
+                    stop();
+                    Platform.runLater(after::countDown);
+                }
+            }.start();
+            Platform.requestNextPulse();
+        });
+        try {
+            after.await(5, TimeUnit.SECONDS);
+        } catch (InterruptedException e) {
+            Thread.currentThread().interrupt();
         }
     }
 
