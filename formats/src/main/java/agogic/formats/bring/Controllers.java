@@ -36,6 +36,8 @@ public final class Controllers {
     /** The surface whose hand such rides have: there is none of this id in a session. */
     private static final String FROM_FILE = "midi-file";
 
+    private static final String GROUP = "MIDI";
+
     private final Timeline timeline;
     private final List<Lane> lanes = new ArrayList<>();
     private final List<Ride> rides = new ArrayList<>();
@@ -51,6 +53,13 @@ public final class Controllers {
 
     public Controllers(Timeline timeline) {
         this.timeline = timeline;
+    }
+
+    /** True of a device that was made here, of what a file moved. */
+    public static boolean made(Device device) {
+        return device.kind().isEmpty()
+                && device.sockets() == 0
+                && device.parameters().stream().allMatch(p -> p.group().equals(GROUP));
     }
 
     /** What is moved by a way is called so. */
@@ -107,14 +116,14 @@ public final class Controllers {
         String id = id(said.way(), said.number());
         String name = name(said.way(), said.number());
         if (said.way() == Outside.Way.BEND) {
-            return Parameter.continuous(id, name, "MIDI", Unit.PERCENT, Taper.LINEAR, -100, 100, 0);
+            return Parameter.continuous(id, name, GROUP, Unit.PERCENT, Taper.LINEAR, -100, 100, 0);
         }
         if (said.way() == Outside.Way.PROGRAM) {
             return programs(id, name, said);
         }
         double top = said.way().seven() ? 127 : MidiScale.TOP_14;
         return Parameter.continuous(
-                id, name, "MIDI", Unit.PLAIN, Taper.CODES, 0, top, Math.max(0, resting(said.way(), said.number())));
+                id, name, GROUP, Unit.PLAIN, Taper.CODES, 0, top, Math.max(0, resting(said.way(), said.number())));
     }
 
     /** The programs that a channel goes through, as a switch; its first position says none. */
@@ -129,7 +138,7 @@ public final class Controllers {
             positions.add(Program.of(code).spoken());
             worth.add((double) code);
         });
-        return Parameter.stepped(id, name, "MIDI", 0, positions.toArray(String[]::new))
+        return Parameter.stepped(id, name, GROUP, 0, positions.toArray(String[]::new))
                 .worth(worth);
     }
 

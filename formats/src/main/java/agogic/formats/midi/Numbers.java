@@ -11,6 +11,7 @@ import agogic.core.route.Target;
 import agogic.core.session.Moved;
 import agogic.core.session.Session;
 import agogic.core.session.Track;
+import agogic.formats.bring.Controllers;
 import java.util.ArrayList;
 import java.util.HashMap;
 import java.util.HashSet;
@@ -153,7 +154,7 @@ public final class Numbers {
 
     /** A controller of a file, with its fine one where that is asked for and free. */
     private Outside fine(Device device, Outside one) {
-        if (!device.kind().isEmpty() || one.way() != Outside.Way.CC) {
+        if (!Controllers.made(device) || one.way() != Outside.Way.CC) {
             return one;
         }
         int number = one.number();

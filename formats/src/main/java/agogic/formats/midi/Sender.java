@@ -16,6 +16,7 @@ import agogic.core.session.Moved;
 import agogic.core.session.Session;
 import agogic.core.session.TargetName;
 import agogic.core.time.Lock;
+import agogic.formats.bring.Controllers;
 import java.util.ArrayList;
 import java.util.List;
 
@@ -95,10 +96,7 @@ final class Sender {
         plain = lanes.length == 1 && !anyMoved && first.plays() && lead.equals(Span.FULL) && !parameter.stepped();
         listener = new Listener(session.timeline(), lead, parameter);
         Device device = session.device(line.device());
-        speaks = device.kind().isEmpty()
-                        && device.outside().stream().anyMatch(o -> o.parameter().equals(number.parameter()))
-                ? firstSaid()
-                : 0;
+        speaks = Controllers.made(device) ? firstSaid() : 0;
     }
 
     /** Where the first point is that somebody set or rode: a first point at rest only says where it stands until then. */

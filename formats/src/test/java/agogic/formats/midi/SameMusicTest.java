@@ -2,9 +2,15 @@ package agogic.formats.midi;
 
 import static org.assertj.core.api.Assertions.assertThat;
 
+import agogic.core.device.Device;
+import agogic.core.device.Outside;
+import agogic.core.envelope.Envelope;
+import agogic.core.envelope.Point;
 import agogic.core.lane.Lane;
 import agogic.core.midi.Wire;
 import agogic.core.parameter.Parameter;
+import agogic.core.parameter.Taper;
+import agogic.core.parameter.Unit;
 import agogic.core.refine.Recipe;
 import agogic.core.route.Target;
 import agogic.core.session.Session;
@@ -502,5 +508,43 @@ class SameMusicTest {
             assertThat(Math.abs(off)).as("at beat %s", beat).isLessThan(1.5 / 960);
             second += micros.floorEntry(tick).getValue() * 1e-6 / 960;
         }
+    }
+
+    /** What a chart describes and somebody drew is set at the beginning, although its first point comes later. */
+    @Test
+    void aDrawnLaneOfAChartIsSetAtTheBeginning() throws Exception {
+        Events track = new Events();
+        track.add(0, 0x90, 60, 90);
+        track.add(480 * 20, 0x80, 60, 64);
+        track.add(0, 0xB0, 20, 3);
+        Session piece = piece(track);
+        Device old = piece.devices().get(0);
+        Parameter drive = Parameter.continuous("drive", "Drive", "", Unit.PERCENT, Taper.LINEAR, 0, 100, 0);
+        Device chart = new Device(
+                old.id(),
+                "Box",
+                "",
+                List.of(drive),
+                0,
+                List.of(),
+                List.of(),
+                List.of(new Outside("drive", Outside.Way.CC, 1, 20)),
+                List.of(),
+                0);
+        Target target = new Target(old.id(), "drive");
+        Session drawn = piece.withRoutes(List.of())
+                .withLanes(List.of())
+                .withDevice(chart)
+                .with(Lane.drawn(target, Envelope.of(new Point(8, 0.5), new Point(12, 1))));
+        Sequence out = MidiSystem.getSequence(new ByteArrayInputStream(
+                MidiExport.make(drawn, Fineness.SEVEN, Optional.empty()).file()));
+        long first = Long.MAX_VALUE;
+        for (Track one : out.getTracks()) {
+            for (int i = 0; i < one.size(); i++) {
+                boolean control = (one.get(i).getMessage().getStatus() & 0xF0) == 0xB0;
+                first = control ? Math.min(first, one.get(i).getTick()) : first;
+            }
+        }
+        assertThat(first).isZero();
     }
 }
