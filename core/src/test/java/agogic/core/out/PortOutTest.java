@@ -6,6 +6,11 @@ import static org.assertj.core.api.Assertions.assertThat;
 import agogic.core.Pieces;
 import agogic.core.device.Device;
 import agogic.core.device.Outside;
+import agogic.core.envelope.Envelope;
+import agogic.core.envelope.Point;
+import agogic.core.envelope.Shape;
+import agogic.core.lane.Lane;
+import agogic.core.midi.Program;
 import agogic.core.parameter.Parameter;
 import agogic.core.score.Note;
 import agogic.core.session.Loop;
@@ -232,5 +237,30 @@ class PortOutTest {
         wired.engine.hand(target("p2"), 0.1, 0, false, 0);
         wired.run(0.1);
         assertThat(wired.sent).as("it plays through another port now").hasSize(before);
+    }
+
+    /** A program goes out behind its bank, as far as that was said; the position that says none sends nothing. */
+    @Test
+    void aProgramGoesOutBehindItsBank() {
+        Program bank = new Program(8, -1, 32);
+        Parameter program = Parameter.stepped("p1", "Program", "", 0, "As the device is", "Bass", "Other bass")
+                .worth(List.of(-1.0, (double) new Program(-1, -1, 40).code(), (double) bank.code()));
+        Outside way = new Outside("p1", Outside.Way.PROGRAM, 5, 0);
+        Device device =
+                new Device("d", "Device", "", List.of(program), 0, List.of(), List.of(), List.of(way), List.of(), 0);
+        Session session = Pieces.of(device.through(Wired.PORT));
+        Envelope switches = Envelope.of(
+                new Point(0, program.resting(), Shape.HOLD),
+                new Point(2, 0.5, Shape.HOLD),
+                new Point(4, 5.0 / 6, Shape.HOLD));
+        Wired wired = new Wired(session.with(Lane.drawn(target("p1"), switches)));
+        wired.engine.play(0, 0);
+        wired.run(1.9);
+        assertThat(wired.sent).isEmpty();
+        wired.run(4);
+        assertThat(wired.sent)
+                .extracting(
+                        sent -> sent.status() + " " + sent.data1() + " " + (sent.status() < 0xC0 ? sent.data2() : 0))
+                .containsExactly("196 40 0", "180 0 8", "196 32 0");
     }
 }
