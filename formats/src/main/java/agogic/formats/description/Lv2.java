@@ -23,6 +23,7 @@ final class Lv2 {
     static final String MAXIMUM = CORE + "maximum";
     static final String SCALE_POINT = CORE + "scalePoint";
     static final String PROPERTY = CORE + "portProperty";
+    static final String SAMPLE_RATE = CORE + "sampleRate";
     static final String TOGGLED = CORE + "toggled";
     static final String INTEGER = CORE + "integer";
     static final String ENUMERATION = CORE + "enumeration";

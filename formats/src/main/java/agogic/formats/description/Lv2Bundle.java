@@ -30,6 +30,8 @@ import org.eclipse.rdf4j.model.Value;
 final class Lv2Bundle {
     /** An integer with more places than this is a slider, not a switch. */
     private static final int MOST_POSITIONS = 128;
+    /** The rate at which the stand-ins run, in Hz. */
+    private static final double SAMPLE_RATE = 48_000;
 
     private static final int MOST_PORTS = 200_000;
 
@@ -176,8 +178,8 @@ final class Lv2Bundle {
             left.add(device + ": " + called + " is not to be automated, says its description");
             return;
         }
-        double from = graph.number(port, Lv2.MINIMUM).orElse(0.0);
-        double to = graph.number(port, Lv2.MAXIMUM).orElse(0.0);
+        double from = graph.number(port, Lv2.MINIMUM).orElse(0.0) * times(port);
+        double to = graph.number(port, Lv2.MAXIMUM).orElse(0.0) * times(port);
         if (Math.max(Math.abs(from), Math.abs(to)) > Parameter.WIDEST) {
             left.add(device + ": " + called + " has a range too wide to be moved through (" + from + " to " + to + ")");
             return;
@@ -189,6 +191,11 @@ final class Lv2Bundle {
         }
     }
 
+    /** The range of some ports is said in times of the sample rate (LV2 core, {@code lv2:sampleRate}). */
+    private double times(Resource port) {
+        return graph.is(port, Lv2.PROPERTY, Lv2.SAMPLE_RATE) ? SAMPLE_RATE : 1;
+    }
+
     private Parameter parameter(Resource port, String symbol, String name) throws FormatException {
         Optional<String> unitName = graph.all(port, Lv2.UNIT).stream()
                 .map(Value::stringValue)
@@ -198,9 +205,11 @@ final class Lv2Bundle {
         Unit unit = unitName.map(u -> UNITS.getOrDefault(u, Unit.PLAIN)).orElse(Unit.PLAIN);
         double factor = unitName.map(u -> FACTORS.getOrDefault(u, 1.0)).orElse(1.0);
         boolean toggled = graph.is(port, Lv2.PROPERTY, Lv2.TOGGLED);
-        double from = graph.number(port, Lv2.MINIMUM).orElse(0.0);
-        double to = graph.number(port, Lv2.MAXIMUM).orElse(from < 1 ? 1.0 : from + 1);
-        double rests = graph.number(port, Lv2.DEFAULT).orElse(Math.max(from, Math.min(to, 0)));
+        double times = times(port);
+        double least = graph.number(port, Lv2.MINIMUM).orElse(0.0);
+        double from = least * times;
+        double to = graph.number(port, Lv2.MAXIMUM).orElse(least < 1 ? 1.0 : least + 1) * times;
+        double rests = graph.number(port, Lv2.DEFAULT).map(one -> one * times).orElse(Math.max(from, Math.min(to, 0)));
         if (!(from < to) && !toggled) {
             throw new FormatException(graph.place(port) + ": “" + name + "” goes from " + from + " to " + to
                     + "; expected a lv2:minimum below its lv2:maximum.");
@@ -244,7 +253,12 @@ final class Lv2Bundle {
         if (graph.is(port, Lv2.PROPERTY, Lv2.ENUMERATION) && points.size() >= 2) {
             return List.copyOf(points.values());
         }
-        double steps = graph.is(port, Lv2.PROPERTY, Lv2.INTEGER)
+        boolean integer = graph.is(port, Lv2.PROPERTY, Lv2.INTEGER);
+        if (!integer && graph.is(port, Lv2.PROPERTY, Lv2.LOGARITHMIC)) {
+            // Its steps are for a knob that is turned by keys, and lie along a travel that is no line.
+            return List.of();
+        }
+        double steps = integer
                 ? Math.rint(to - from) + 1
                 : graph.number(port, Lv2.RANGE_STEPS).orElse(0.0);
         if (!(steps >= 2 && steps <= MOST_POSITIONS)) {

@@ -133,6 +133,25 @@ class Lv2BundleTest {
         assertThat(device.parameters()).extracting(Parameter::id).containsExactly("gain");
     }
 
+    /** LV2 core, lv2:sampleRate: bounds in times of the rate; port-props, rangeSteps of a logarithmic port. */
+    @Test
+    void rangesInTimesOfTheRateAndLogarithmicStepsAreTakenAsTheyAreMeant() throws IOException {
+        Device device = plugin(
+                port(0, "cut", "lv2:portProperty lv2:sampleRate ; lv2:minimum 0.0 ; lv2:maximum 0.5 ; lv2:default 0.25")
+                        + " , "
+                        + port(
+                                1,
+                                "freq",
+                                "lv2:portProperty pprop:logarithmic ; pprop:rangeSteps 30 ; lv2:minimum 20.0 ; lv2:maximum 20000.0 ; "
+                                        + "lv2:default 200.0"));
+        Parameter cut = device.find("cut");
+        assertThat(cut.valueAt(1)).isEqualTo(24_000);
+        assertThat(cut.valueAt(cut.resting())).isCloseTo(12_000, within(1e-6));
+        Parameter freq = device.find("freq");
+        assertThat(freq.stepped()).isFalse();
+        assertThat(freq.valueAt(0.5)).isCloseTo(Math.sqrt(20.0 * 20_000), within(1e-6));
+    }
+
     @Test
     void aCutFileIsToldWhereItIsCut() throws IOException {
         plugin(port(0, "gain", "lv2:minimum 0 ; lv2:maximum 1"));
