@@ -156,6 +156,9 @@ public final class Ruler extends Region {
         }
     }
 
+    /** About so wide is a figure, in pixels. */
+    private static final double FIGURE = 7;
+
     /** The ruler between {@code left} and {@code left + width}. */
     public static List<Mark> marks(Session session, TimeWindow time, double left, double width) {
         List<Mark> marks = new ArrayList<>();
@@ -171,24 +174,18 @@ public final class Ruler extends Region {
                 }
             }
         }
+        List<double[]> taken = tempos(marks, session, time, left, width);
         double perBar = width / (time.to() - time.from()) * 4;
         int step = perBar > 34 ? 1 : perBar > 17 ? 2 : perBar > 8.5 ? 4 : 8;
         for (int bar : session.timeline().metre().barsBetween(time.from(), time.to())) {
             if ((bar - 1) % step == 0) {
                 double x = time.x(session.timeline().metre().beatOfBar(bar), left, width);
-                if (x < left + width - 8) {
+                double ends = x + 3 + FIGURE * Integer.toString(bar).length();
+                boolean free = taken.stream().noneMatch(t -> t[0] < ends && x + 3 < t[1]);
+                if (x < left + width - 8 && free) {
                     marks.add(new Mark.Words(x + 3, 41, Integer.toString(bar), Ink.QUIET, 11.5, true, false, -1));
                 }
                 marks.add(new Mark.Line(x, 30, x, HEIGHT, Ink.EDGE, 1, 0));
-            }
-        }
-        List<TempoPoint> tempos = session.timeline().tempo().points();
-        for (TempoPoint tempo : tempos.subList(1, tempos.size())) {
-            double x = time.x(tempo.beat(), left, width);
-            if (x >= left && x < left + width - 60) {
-                String words = "♩ " + Math.round(tempo.bpm()) + (tempo.ramp() ? " ↗" : "");
-                marks.add(new Mark.Line(x, 28, x, HEIGHT, Ink.SPAN, 1.4, 0));
-                marks.add(new Mark.Words(x + 22, 41, words, Ink.SPAN, 10.5, true, false, -1));
             }
         }
         Loop loop = session.loop();
@@ -199,5 +196,25 @@ public final class Ruler extends Region {
             marks.add(new Mark.Words(x0 + 2, 24, "↻", Ink.TEXT, 12, false, true, -1));
         }
         return marks;
+    }
+
+    /** The changes of tempo, with words where those before leave room; from where to where words stand. */
+    private static List<double[]> tempos(
+            List<Mark> marks, Session session, TimeWindow time, double left, double width) {
+        List<double[]> taken = new ArrayList<>();
+        List<TempoPoint> tempos = session.timeline().tempo().points();
+        for (TempoPoint tempo : tempos.subList(1, tempos.size())) {
+            double x = time.x(tempo.beat(), left, width);
+            if (x >= left && x < left + width - 60) {
+                String words = "♩ " + Math.round(tempo.bpm()) + (tempo.ramp() ? " ↗" : "");
+                marks.add(new Mark.Line(x, 28, x, HEIGHT, Ink.SPAN, 1.4, 0));
+                double from = x + 22;
+                if (taken.isEmpty() || taken.get(taken.size() - 1)[1] <= from) {
+                    marks.add(new Mark.Words(from, 41, words, Ink.SPAN, 10.5, true, false, -1));
+                    taken.add(new double[] {from, from + FIGURE * words.length()});
+                }
+            }
+        }
+        return taken;
     }
 }

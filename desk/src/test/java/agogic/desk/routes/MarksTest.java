@@ -18,6 +18,9 @@ import agogic.core.route.Target;
 import agogic.core.session.Session;
 import agogic.core.session.Track;
 import agogic.core.time.Lock;
+import agogic.core.time.TempoMap;
+import agogic.core.time.TempoPoint;
+import agogic.core.time.Timeline;
 import agogic.desk.draw.Ink;
 import agogic.desk.draw.Mark;
 import agogic.desk.model.TimeWindow;
@@ -230,5 +233,34 @@ public class MarksTest {
         assertThat(time.from()).isZero();
         assertThat(time.to()).isEqualTo(192);
         assertThat(time.beat(time.x(77, 10, 500), 10, 500)).isCloseTo(77, within(1e-9));
+    }
+
+    /** In the ruler no number of a bar and no tempo stands over another, however close they are. */
+    @Test
+    void numbersAndTemposOfTheRulerDoNotLieOverEachOther() {
+        Random random = new Random(14);
+        for (int round = 0; round < 50; round++) {
+            List<TempoPoint> points = new ArrayList<>(List.of(new TempoPoint(0, 100, false)));
+            for (int beat = 4; beat < 192; beat += 4 * (1 + random.nextInt(12))) {
+                points.add(new TempoPoint(beat, 60 + random.nextInt(100), random.nextBoolean()));
+            }
+            Session session = COMET.withTimeline(
+                    new Timeline(TempoMap.of(points), COMET.timeline().metre()));
+            TimeWindow time = new TimeWindow(session.length());
+            double from = random.nextInt(100);
+            time.show(from, from + 8 + random.nextInt(180));
+            List<Mark.Words> words = Ruler.marks(session, time, 320, 560).stream()
+                    .filter(Mark.Words.class::isInstance)
+                    .map(Mark.Words.class::cast)
+                    .filter(w -> w.y() == 41)
+                    .toList();
+            for (Mark.Words one : words) {
+                double ends = one.x() + 7 * one.text().length();
+                assertThat(words)
+                        .filteredOn(other -> other != one && other.x() < ends && other.x() >= one.x())
+                        .as("%s in round %s", one, round)
+                        .isEmpty();
+            }
+        }
     }
 }
