@@ -8,8 +8,10 @@ import agogic.desk.surfaces.SurfacesView;
 import agogic.formats.file.SafeFile;
 import agogic.standins.comet.SlowComet;
 import java.io.IOException;
+import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.ArrayList;
+import java.util.Comparator;
 import java.util.List;
 import java.util.Locale;
 import java.util.concurrent.CountDownLatch;
@@ -79,7 +81,20 @@ public final class Shots {
     }
 
     private static void take(Session session, List<Studio.Order> orders) throws IOException {
-        CountDownLatch done = new CountDownLatch(1);
+        // What is ridden for a picture is nobody's work: it is kept where it is thrown away.
+        Path kept = Files.createTempDirectory("agogic-pictures");
+        System.setProperty("agogic.kept", kept.toString());
+        try {
+            take(session, orders, new CountDownLatch(1));
+        } finally {
+            try (Stream<Path> all = Files.walk(kept)) {
+                all.sorted(Comparator.reverseOrder())
+                        .forEach(path -> path.toFile().delete());
+            }
+        }
+    }
+
+    private static void take(Session session, List<Studio.Order> orders, CountDownLatch done) throws IOException {
         AtomicReference<IOException> failed = new AtomicReference<>();
         Platform.startup(() -> {
             Platform.setImplicitExit(false);

@@ -140,6 +140,9 @@ public final class StartPage extends VBox {
         return name == null ? "" : "in " + name;
     }
 
+    /** What the sign of a key and the edges leave of a column, in pixels. */
+    private static final double TEXT_WIDTH = 290;
+
     private static VBox column(String words) {
         Label head = new Label(words);
         head.getStyleClass().addAll("quiet", "strong");
@@ -163,6 +166,8 @@ public final class StartPage extends VBox {
         name.getStyleClass().add("title");
         more.getStyleClass().addAll("quiet", "small");
         more.setWrapText(true);
+        // Of itself a text that wraps asks for the height of one word a line.
+        more.setMinWidth(TEXT_WIDTH);
         VBox text = new VBox(1, name, more);
         HBox.setHgrow(text, Priority.ALWAYS);
         HBox face = new HBox(14, letter, text);
