@@ -13,7 +13,7 @@ public record LeftOut(String what, int count, String why) {
     public LeftOut {
         Text.sound("What was left out", what);
         if (what.isBlank() || count < 0) {
-            throw new IllegalArgumentException("What was left out has a name and a count from 0.");
+            throw new IllegalArgumentException("Something that was left out needs a name and a number from 0 on.");
         }
     }
 

@@ -46,12 +46,12 @@ final class ExportCommand extends FileCommand {
 
     @Option(
             names = "--lead-in",
-            description = "puts a bar before the first, in which all that stands at the beginning is set")
+            description = "adds a bar before the music that sets every starting value")
     private boolean leadIn;
 
     @Option(
             names = "--finer",
-            description = "carries what a file had at 7 bits with its fine controller, where that is free")
+            description = "adds the fine controller to what came in at 7 bits, where it is free")
     private boolean finer;
 
     @Override

@@ -49,9 +49,9 @@ public final class ExportDialog extends Dialog<MidiExport.How> {
         }
         CheckBox cable = new CheckBox("Never more than a MIDI cable carries (31,250 baud)");
         cable.setSelected(true);
-        CheckBox leadIn = new CheckBox("A bar before the first, in which everything is set");
+        CheckBox leadIn = new CheckBox("Add a bar at the start that sets every value");
         leadIn.setId("lead-in");
-        CheckBox finer = new CheckBox("Carry what came in at 7 bits with its fine controller");
+        CheckBox finer = new CheckBox("Add fine controllers to what came in at 7 bits");
         finer.setId("finer");
         finer.setVisible(Numbers.of(desk.session(), Fineness.FOURTEEN).couldBeFiner() > 0);
         finer.setManaged(finer.isVisible());

@@ -118,7 +118,7 @@ public final class Passes {
 
     private String nothingMoved(Pass pass) {
         if (pass.to() <= pass.from()) {
-            return "It ended before writing began, in the count-in or at a jump.";
+            return "It ended in the count-in or at a jump, before anything was written.";
         }
         return pass.route().hand().isEmpty()
                 ? nameOf(pass) + " has no control: a ride needs a hand. M learns one."
