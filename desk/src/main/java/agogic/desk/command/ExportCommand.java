@@ -44,14 +44,10 @@ final class ExportCommand extends FileCommand {
             description = "what the cable carries; 31250 is a MIDI cable")
     private String wire;
 
-    @Option(
-            names = "--lead-in",
-            description = "adds a bar before the music that sets every starting value")
+    @Option(names = "--lead-in", description = "adds a bar before the music that sets every starting value")
     private boolean leadIn;
 
-    @Option(
-            names = "--finer",
-            description = "adds the fine controller to what came in at 7 bits, where it is free")
+    @Option(names = "--finer", description = "adds the fine controller to what came in at 7 bits, where it is free")
     private boolean finer;
 
     @Override
