@@ -129,7 +129,20 @@ class MendedTest extends WindowTest {
             stage().setWidth(1024);
             stage().setHeight(640);
         });
-        until(() -> stage().getScene().getWidth() <= 1024);
+        // A display that is still opening the window may give it its first size once more.
+        until(() -> {
+            boolean small =
+                    stage().getScene().getWidth() <= 1024 && stage().getScene().getHeight() <= 640;
+            if (!small) {
+                interact(() -> {
+                    stage().setWidth(1040);
+                    stage().setHeight(660);
+                    stage().setWidth(1024);
+                    stage().setHeight(640);
+                });
+            }
+            return small;
+        });
         List<String> cut = new ArrayList<>();
         for (View view : View.values()) {
             interact(() -> desk().selection().viewProperty().set(view));
