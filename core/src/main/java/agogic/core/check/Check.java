@@ -345,9 +345,8 @@ public final class Check {
                 List<Integer> numbers = outside.way() == Outside.Way.CC_PAIR
                         ? List.of(outside.number(), outside.number() + 32)
                         : List.of(outside.number());
-                String way = outside.way().controllers() ? "CC" : outside.way().name();
                 for (int number : numbers) {
-                    String address = device.port() + "\n" + way + outside.channel() + "." + number;
+                    String address = device.port() + "\n" + Outside.key(outside.way(), outside.channel(), number);
                     Target other = taken.putIfAbsent(address, target);
                     if (other != null && !other.equals(target)) {
                         add(

@@ -68,6 +68,11 @@ public record Outside(String parameter, Way way, int channel, int number) {
         }
     }
 
+    /** What has this in common on one port is heard as one thing: the kind of message, its channel and its number. */
+    public static String key(Way way, int channel, int number) {
+        return (way.controllers() ? "c" : way.name()) + channel + "." + number;
+    }
+
     /** The same on another channel. */
     public Outside on(int otherChannel) {
         return new Outside(parameter, way, otherChannel, number);

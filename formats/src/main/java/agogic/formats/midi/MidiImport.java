@@ -20,6 +20,9 @@ import java.util.Set;
 
 /** What a MIDI file has, line by line, before it becomes a piece: first the report, then the act. */
 public final class MidiImport implements Brought {
+    /** The meta event that names the port of a track. */
+    private static final int PORT = 0x21;
+
     private final MidiFile file;
     private final ImportedTime time;
     private final List<ImportedTrack> tracks = new ArrayList<>();
@@ -38,7 +41,7 @@ public final class MidiImport implements Brought {
         time = new ImportedTime(file);
         Pairs[] pairs = pairs();
         for (int t = 0; t < file.tracks(); t++) {
-            track(t, pairs);
+            track(t, port(t), pairs);
         }
         join(pairs);
         time.settle();
@@ -88,10 +91,29 @@ public final class MidiImport implements Brought {
         }
     }
 
-    private void track(int t, Pairs[] pairs) {
+    /** The port of a track: the first that it names, wherever in the track that is; 0 if it names none. */
+    private int port(int t) {
+        int[] port = {-1};
+        file.tell(t, new MidiFile.Events() {
+            @Override
+            public void channel(long tick, int status, int first, int second) {
+                // Only what is said of the port is looked for.
+            }
+
+            @Override
+            public void meta(long tick, int type, int from, int length) {
+                if (type == PORT && length > 0) {
+                    port[0] = port[0] < 0 ? file.at(from) : port[0];
+                    ports++;
+                }
+            }
+        });
+        return Math.max(0, port[0]);
+    }
+
+    private void track(int t, int port, Pairs[] pairs) {
         ChannelContent[] channels = new ChannelContent[16];
         String[] name = {""};
-        int[] port = {0};
         file.tell(t, new MidiFile.Events() {
             @Override
             public void channel(long tick, int status, int first, int second) {
@@ -103,7 +125,7 @@ public final class MidiImport implements Brought {
                 if (kind == 0x80 || kind == 0x90) {
                     channels[at].note(tick, kind, first, second);
                 } else {
-                    moves.computeIfAbsent(port[0] * 16 + at, key -> new ChannelMoves())
+                    moves.computeIfAbsent(port * 16 + at, key -> new ChannelMoves())
                             .add(tick, t, kind, first, second);
                 }
                 time.reaches(tick);
@@ -116,10 +138,6 @@ public final class MidiImport implements Brought {
                 if (type == 3 && name[0].isEmpty()) {
                     name[0] = file.text(from, length);
                 }
-                if (type == 0x21 && length > 0) {
-                    port[0] = file.at(from);
-                    ports++;
-                }
                 lyrics += type == 5 ? 1 : 0;
                 keys += type == 0x59 ? 1 : 0;
                 texts += type == 1 || type == 2 || type == 4 || type >= 7 && type <= 9 ? 1 : 0;
@@ -131,7 +149,7 @@ public final class MidiImport implements Brought {
                 time.reaches(tick);
             }
         });
-        tracks.add(new ImportedTrack(t, name[0], port[0], channels));
+        tracks.add(new ImportedTrack(t, name[0], port, channels));
     }
 
     private void report() {

@@ -75,9 +75,9 @@ public final class Numbers {
         Numbers numbers = new Numbers(session, fineness, finer);
         for (Device device : session.devices()) {
             for (Outside one : device.outside()) {
-                numbers.fixed.add(key(one.way(), one.channel(), one.number()));
+                numbers.fixed.add(Outside.key(one.way(), one.channel(), one.number()));
                 if (one.way() == Outside.Way.CC_PAIR) {
-                    numbers.fixed.add(key(Outside.Way.CC, one.channel(), one.number()));
+                    numbers.fixed.add(Outside.key(Outside.Way.CC, one.channel(), one.number()));
                 }
             }
         }
@@ -161,7 +161,7 @@ public final class Numbers {
         boolean free = number > 0
                 && number < 32
                 && number != 6
-                && !fixed.contains(key(Outside.Way.CC, one.channel(), number + 32));
+                && !fixed.contains(Outside.key(Outside.Way.CC, one.channel(), number + 32));
         if (free && finer) {
             return new Outside(one.parameter(), Outside.Way.CC_PAIR, one.channel(), number);
         }
@@ -190,7 +190,7 @@ public final class Numbers {
         }
         spilt++;
         int number = nrpns.merge(channel, 1, Integer::sum) - 1;
-        while (fixed.contains(key(Outside.Way.NRPN, channel, number))) {
+        while (fixed.contains(Outside.key(Outside.Way.NRPN, channel, number))) {
             number = nrpns.merge(channel, 1, Integer::sum) - 1;
         }
         return new Outside(seat.parameter(), Outside.Way.NRPN, channel, number);
@@ -199,16 +199,12 @@ public final class Numbers {
     /** The next of these numbers that nobody has on this channel, −1 if all are gone. */
     private int next(Map<Integer, Integer> given, int[] numbers, Outside.Way way, int channel) {
         for (int place = given.getOrDefault(channel, 0); place < numbers.length; place++) {
-            if (!fixed.contains(key(way, channel, numbers[place]))) {
+            if (!fixed.contains(Outside.key(way, channel, numbers[place]))) {
                 given.put(channel, place + 1);
                 return numbers[place];
             }
         }
         given.put(channel, numbers.length);
         return -1;
-    }
-
-    private static String key(Outside.Way way, int channel, int number) {
-        return (way.controllers() ? "c" : way.name()) + channel + "." + number;
     }
 }

@@ -4,9 +4,12 @@ import agogic.core.score.Dynamic;
 import agogic.formats.file.FormatException;
 import agogic.formats.score.Xml.Element;
 import java.util.ArrayList;
+import java.util.Collections;
+import java.util.IdentityHashMap;
 import java.util.List;
 import java.util.Locale;
 import java.util.Map;
+import java.util.Set;
 import java.util.TreeMap;
 import java.util.regex.Matcher;
 import java.util.regex.Pattern;
@@ -50,7 +53,9 @@ final class Directions {
 
     /** A direction at {@code at}; offsets in it count in {@code divisions} of a quarter note. */
     void direction(Element element, Measure measure, double at, double divisions) throws FormatException {
-        List<Dynamic> before = List.copyOf(measure.dynamics);
+        // Two staves may have the same mark at the same moment: it is told apart by which one it is.
+        Set<Dynamic> before = Collections.newSetFromMap(new IdentityHashMap<>());
+        before.addAll(measure.dynamics);
         int wedges = measure.wedges.size();
         int tempos = measure.tempos.size();
         double offset = 0;

@@ -547,4 +547,21 @@ class SameMusicTest {
         }
         assertThat(first).isZero();
     }
+
+    /** A port that is named behind the first controllers of its track is that of all of them. */
+    @Test
+    void aPortThatIsNamedLateLosesNothing() throws Exception {
+        Events one = new Events();
+        one.add(0, 0xB0, 7, 40);
+        one.add(0, 0xFF, 0x21, 1, 3);
+        one.add(480, 0xB0, 7, 50);
+        one.add(0, 0x90, 60, 90);
+        one.add(960, 0x80, 60, 64);
+        Events other = new Events();
+        other.add(240, 0xB0, 7, 99);
+        Session piece = piece(one, other);
+        assertThat(piece.lanes()).as("of two ports two").hasSize(2);
+        assertThat(heardAt(piece, "cc-7", 0.75)).isEqualTo(40);
+        assertThat(heardAt(piece, "cc-7", 1)).isEqualTo(50);
+    }
 }
