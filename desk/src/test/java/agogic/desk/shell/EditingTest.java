@@ -256,11 +256,7 @@ public class EditingTest extends WindowTest {
     @Test
     void aRehearsalWaitsThroughASave() {
         Target feedback = new Target("echo", "feedback");
-        String route = desk().session().routes().stream()
-                .filter(r -> r.target().equals(feedback))
-                .findFirst()
-                .orElseThrow()
-                .id();
+        String route = routeOf(feedback);
         interact(() -> {
             desk().selection().selectedProperty().set(route);
             desk().riding().rehearse(desk().session().route(route), true);
@@ -291,11 +287,7 @@ public class EditingTest extends WindowTest {
     @Test
     void aLoopGivesOneRideACycleAndTheirAverage() {
         Target feedback = new Target("echo", "feedback");
-        String route = desk().session().routes().stream()
-                .filter(r -> r.target().equals(feedback))
-                .findFirst()
-                .orElseThrow()
-                .id();
+        String route = routeOf(feedback);
         interact(() -> {
             desk().edit("Loop", s -> s.withLoop(new Loop(0, 8, true)));
             desk().selection().selectedProperty().set(route);

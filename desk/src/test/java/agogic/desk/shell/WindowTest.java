@@ -236,16 +236,19 @@ public abstract class WindowTest extends ApplicationTest {
         return lookup(query).query();
     }
 
+    /** The id of the first route to a target. */
+    String routeOf(Target target) {
+        return desk().session().routes().stream()
+                .filter(r -> r.target().equals(target))
+                .findFirst()
+                .orElseThrow()
+                .id();
+    }
+
     /** Shows the lane of a target in Refine. */
     void refine(Target target) {
         interact(() -> {
-            desk().selection()
-                    .selectedProperty()
-                    .set(desk().session().routes().stream()
-                            .filter(r -> r.target().equals(target))
-                            .findFirst()
-                            .orElseThrow()
-                            .id());
+            desk().selection().selectedProperty().set(routeOf(target));
             desk().selection().viewProperty().set(View.REFINE);
         });
     }
