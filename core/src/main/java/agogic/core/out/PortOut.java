@@ -120,7 +120,7 @@ public final class PortOut {
         clock.follow(now.session(), run, nanos);
         lines.look(live, nanos);
         while (true) {
-            int message = urgent(nanos);
+            int message = urgent();
             boolean value = message == NONE;
             if (value) {
                 message = value(live, nanos);
@@ -151,7 +151,7 @@ public final class PortOut {
     }
 
     /** The next message that goes before all values. */
-    private int urgent(long nanos) {
+    private int urgent() {
         int message = held;
         held = NONE;
         if (message == NONE) {

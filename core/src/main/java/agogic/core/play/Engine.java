@@ -1,6 +1,8 @@
 package agogic.core.play;
 
 import agogic.core.midi.MessageQueue;
+import agogic.core.plan.ParameterIndex;
+import agogic.core.plan.Plan;
 import agogic.core.record.EventLog;
 import agogic.core.record.Memory;
 import agogic.core.record.Pass;
@@ -201,7 +203,7 @@ public final class Engine {
         commands.add(() -> {
             untilNow();
             double stands = transport.position();
-            double from = stands >= present.plan.session.seconds() - 0.01 ? 0 : Math.max(0, stands);
+            double from = stands >= present.plan.session().seconds() - 0.01 ? 0 : Math.max(0, stands);
             startAt(from, from, Double.POSITIVE_INFINITY);
         });
     }
@@ -241,7 +243,7 @@ public final class Engine {
         values.chase();
         if (goOn) {
             // The pass is over: only what is pinned writes on, from here.
-            for (RouteState state : present.plan.routes) {
+            for (RouteState state : present.routes) {
                 state.passOver = !state.route.pinned();
             }
             startPlaying(seconds, seconds, Double.POSITIVE_INFINITY);
@@ -275,7 +277,7 @@ public final class Engine {
     public void hand(Target target, double value, double step, boolean held, long nanos) {
         plan(latest -> latest.onScreen(target));
         commands.add(() -> {
-            RouteState state = present.plan.handOf(target);
+            RouteState state = present.routes.handOf(target);
             if (state != null) {
                 moves.onScreen(state, value, step, held, nanos);
             }
@@ -409,7 +411,7 @@ public final class Engine {
                 double at = transport.position();
                 punching.in();
                 cross(at, clock.now());
-                present.plan.routes.forEach(state -> hands.goOn(state, at));
+                present.routes.forEach(state -> hands.goOn(state, at));
             }
         });
     }
@@ -436,7 +438,7 @@ public final class Engine {
             double from = transport.turn(when);
             starts.turned(at, from, when);
             mark(Memory.Kind.BEGINS, from, when);
-            for (RouteState state : present.plan.routes) {
+            for (RouteState state : present.routes) {
                 hands.goOn(state, from);
             }
         } else {
@@ -466,7 +468,7 @@ public final class Engine {
 
     private void startAt(double from, double writeFrom, double until) {
         halt(Pass.End.STOPPED);
-        for (RouteState state : present.plan.routes) {
+        for (RouteState state : present.routes) {
             state.passOver = false;
         }
         startPlaying(from, writeFrom, until);

@@ -1,6 +1,7 @@
 package agogic.core.play;
 
 import agogic.core.macro.Macro;
+import agogic.core.plan.Plan;
 import agogic.core.ride.Ride;
 import agogic.core.route.Span;
 import agogic.core.route.WriteMode;
@@ -56,16 +57,16 @@ final class HandMoves {
 
     /** Turns a surface to a page, 1 for the first, if it has it. */
     void turn(int surface, int page) {
-        List<Surface> surfaces = present.plan.session.surfaces();
+        List<Surface> surfaces = present.plan.session().surfaces();
         if (surface >= surfaces.size()
                 || page < 1
                 || page > surfaces.get(surface).pages().size()) {
             return;
         }
         present.live.page(surface, page);
-        for (int[] places : present.plan.routesOfControl[surface]) {
+        for (int[] places : present.plan.routesOfControls(surface)) {
             for (int place : places) {
-                RouteState state = present.plan.routes.get(place);
+                RouteState state = present.routes.get(place);
                 if (state.touched) {
                     hands.release(state, clock.now());
                 }
@@ -77,16 +78,16 @@ final class HandMoves {
 
     /** Lets the hand of a route count at once where it stands. */
     void takeOver(String routeId) {
-        RouteState state = present.plan.route(routeId);
+        RouteState state = present.routes.of(routeId);
         if (state == null) {
             return;
         }
         state.takeover.join();
-        int[][][] controls = present.plan.routesOfControl;
-        for (int s = 0; s < controls.length; s++) {
-            for (int c = 0; c < controls[s].length; c++) {
+        for (int s = 0; s < present.plan.surfaces(); s++) {
+            int[][] controls = present.plan.routesOfControls(s);
+            for (int c = 0; c < controls.length; c++) {
                 double x = present.live.control(s, c);
-                if (!Double.isNaN(x) && Arrays.stream(controls[s][c]).anyMatch(r -> r == state.index)) {
+                if (!Double.isNaN(x) && Arrays.stream(controls[c]).anyMatch(r -> r == state.index)) {
                     present.live.verdict(state.index, move(state, x, x, clock.now()), clock.now());
                     present.live.event(s, c, 0);
                 }
@@ -112,7 +113,7 @@ final class HandMoves {
 
     /** The same at a moment of the piece in seconds. */
     void onScreen(RouteState state, double value, double step, boolean held, double at, long nanos) {
-        if (state.parameter.reserved() || state.follows) {
+        if (state.parameter.reserved() || state.planned.follows()) {
             return;
         }
         if (state.offsets() && !state.touched) {
@@ -143,8 +144,8 @@ final class HandMoves {
             wrote.run();
         }
         Verdict verdict = !transport.playing() || !state.records() ? null : wroteAt(state, at);
-        for (int r : present.plan.routesOf[state.parameterIndex]) {
-            RouteState other = present.plan.routes.get(r);
+        for (int r : present.plan.routesOf(state.parameterIndex)) {
+            RouteState other = present.routes.get(r);
             if (other != state) {
                 // What else moves it has to meet the value again; its wire shows that it is written.
                 other.takeover.letGo();
@@ -157,7 +158,7 @@ final class HandMoves {
 
     /** The hand on the screen is let go of all that it held. */
     void offScreen(long nanos) {
-        for (RouteState state : present.plan.routes) {
+        for (RouteState state : present.routes) {
             if (state.touched && state.touchTold && !state.typed && state.onScreen()) {
                 hands.release(state, nanos);
             }
@@ -172,7 +173,7 @@ final class HandMoves {
         }
 
         private int[] routes(int control) {
-            return present.plan.routesOfControl[surface][control];
+            return present.plan.routesOfControls(surface)[control];
         }
 
         private boolean active(RouteState state) {
@@ -186,12 +187,12 @@ final class HandMoves {
             if (listening.getAsBoolean()) {
                 return;
             }
-            int turns = present.plan.turns[surface][control];
+            int turns = present.plan.turns(surface, control);
             if (turns > 0 && value >= 0.5 && !(before >= 0.5)) {
                 turn(surface, turns);
             }
             if (value > 0 && !(before > 0)) {
-                int[] starts = present.plan.starts[surface][control];
+                int[] starts = present.plan.starts(surface, control);
                 for (int i = 0; i < starts.length; i += Plan.START) {
                     if (present.live.active(surface, starts[i + 2])) {
                         pressed.snapshot(starts[i], starts[i + 1], nanos);
@@ -199,7 +200,7 @@ final class HandMoves {
                 }
             }
             boolean relative = present.plan
-                            .session
+                            .session()
                             .surfaces()
                             .get(surface)
                             .controls()
@@ -207,7 +208,7 @@ final class HandMoves {
                             .address()
                     instanceof Address.Relative;
             for (int r : routes(control)) {
-                RouteState state = present.plan.routes.get(r);
+                RouteState state = present.routes.get(r);
                 if (relative) {
                     // An encoder has no place of its own: it goes on from the value.
                     state.takeover.join();
@@ -224,7 +225,7 @@ final class HandMoves {
         @Override
         public double standsAt(int control) {
             for (int r : routes(control)) {
-                RouteState state = present.plan.routes.get(r);
+                RouteState state = present.routes.get(r);
                 if (active(state) && !state.route.span().closed()) {
                     // A switch does not move with every step: the encoder then goes on from where it was.
                     double stood = present.live.control(surface, control);
@@ -239,7 +240,7 @@ final class HandMoves {
         public void touched(int control, boolean down, long nanos) {
             boolean hears = !listening.getAsBoolean();
             for (int r : routes(control)) {
-                RouteState state = present.plan.routes.get(r);
+                RouteState state = present.routes.get(r);
                 boolean active = active(state);
                 if (down && active && hears) {
                     hands.touch(state, nanos);
@@ -290,10 +291,10 @@ final class HandMoves {
         present.live.counted(state.index, place);
         if (!transport.playing() || !state.records()) {
             values.hold(state.parameterIndex, state.valueAt(place));
-            if (state.clips.guarded() && state.wouldWrite()) {
+            if (state.planned.clips().guarded() && state.planned.wouldWrite()) {
                 return Verdict.PROTECTED;
             }
-            return state.writes() ? Verdict.NOT_PLAYING : Verdict.HEARD_IN_READ;
+            return state.planned.writes() ? Verdict.NOT_PLAYING : Verdict.HEARD_IN_READ;
         }
         hands.move(state, at, x, place);
         double heard = values.heard(state, place);
@@ -333,20 +334,20 @@ final class HandMoves {
     }
 
     private Verdict wroteAt(RouteState state, double at) {
-        if (state.rehearsed()) {
+        if (state.planned.rehearsed()) {
             return Verdict.REHEARSED;
         }
         if (at < transport.punchIn()) {
             return transport.outside(at) ? Verdict.OUTSIDE_PUNCH : Verdict.LEAD_IN;
         }
-        double beat = present.plan.session.timeline().beatAt(at);
-        if (state.route.into().clip() && !state.clips.over(beat)) {
+        double beat = present.plan.session().timeline().beatAt(at);
+        if (state.route.into().clip() && !state.planned.clips().over(beat)) {
             return Verdict.NO_CLIP;
         }
-        if (state.clips.silenced()) {
+        if (state.planned.clips().silenced()) {
             return Verdict.SILENCED;
         }
-        return state.clips.says(beat) ? Verdict.COVERED : Verdict.WRITTEN;
+        return state.planned.clips().says(beat) ? Verdict.COVERED : Verdict.WRITTEN;
     }
 
     /** Why a move on a route does nothing at all, or null if it may. */
@@ -358,16 +359,16 @@ final class HandMoves {
         if (state.parameter.reserved()) {
             return Verdict.RESERVED;
         }
-        if (!state.exposed) {
+        if (!state.planned.exposed()) {
             return Verdict.HIDDEN;
         }
-        if (transport.playing() && state.clips.guarded() && state.wouldWrite()) {
+        if (transport.playing() && state.planned.clips().guarded() && state.planned.wouldWrite()) {
             return Verdict.PROTECTED;
         }
-        if (state.follows) {
+        if (state.planned.follows()) {
             return Verdict.FOLLOWS;
         }
-        Macro macro = present.plan.macros[p];
+        Macro macro = present.plan.macro(p);
         if (macro != null && macro.members().isEmpty()) {
             return Verdict.NO_MEMBERS;
         }
@@ -375,11 +376,11 @@ final class HandMoves {
             return Verdict.SPAN_CLOSED;
         }
         if (transport.playing()) {
-            double beat = present.plan.session.timeline().beatAt(clock.secondsAt(nanos));
+            double beat = present.plan.session().timeline().beatAt(clock.secondsAt(nanos));
             if (present.plan.away(p, beat)) {
                 return Verdict.AWAY;
             }
-            if (present.plan.lanes[p] != null && !state.records()) {
+            if (present.plan.lane(p) != null && !state.records()) {
                 return Verdict.READ;
             }
         }

@@ -1,5 +1,6 @@
 package agogic.core.play;
 
+import agogic.core.plan.Plan;
 import agogic.core.surface.Surface;
 import agogic.core.time.Timeline;
 import java.util.List;
@@ -24,10 +25,10 @@ final class Handover {
 
     /** Nothing of a session has moved yet. */
     static LiveState unmoved(Plan plan) {
-        int[] controls = plan.session.surfaces().stream()
+        int[] controls = plan.session().surfaces().stream()
                 .mapToInt(s -> s.controls().size())
                 .toArray();
-        LiveState state = new LiveState(plan.index.size(), plan.routes.size(), controls);
+        LiveState state = new LiveState(plan.index().size(), plan.routes().size(), controls);
         for (int s = 0; s < controls.length; s++) {
             state.page(s, 1);
             for (int c = 0; c < controls[s]; c++) {
@@ -39,7 +40,7 @@ final class Handover {
 
     /** The first plan plays. */
     Playing begin() {
-        inputs.connect(List.of(), present.plan.session.surfaces());
+        inputs.connect(List.of(), present.plan.session().surfaces());
         return published();
     }
 
@@ -54,25 +55,29 @@ final class Handover {
         double at = playing
                 ? Math.min(transport.boundary(), Math.max(transport.position(), clock.secondsAt(clock.now())))
                 : transport.position();
+        RouteStates states = present.routes.after(fresh);
         List<RouteState> begun = List.of();
         if (playing) {
-            hands.endChanged(fresh, at);
-            begun = hands.begun(fresh);
+            hands.endChanged(states, at);
+            begun = hands.begun(states);
         }
-        fresh.carry(before);
-        List<Surface> old = before.session.surfaces();
-        List<Surface> surfaces = fresh.session.surfaces();
+        states.carry(present.routes);
+        List<Surface> old = before.session().surfaces();
+        List<Surface> surfaces = fresh.session().surfaces();
         boolean sameSurfaces = surfaces.equals(old);
-        if (!fresh.index.alike(before.index) || !sameSurfaces || fresh.routes.size() != before.routes.size()) {
+        if (!fresh.index().alike(before.index())
+                || !sameSurfaces
+                || fresh.routes().size() != before.routes().size()) {
             present.live = carried(fresh, before, present.live);
         }
         values.carry(before, fresh);
-        Timeline was = before.session.timeline();
-        if (!playing && !was.equals(fresh.session.timeline())) {
+        Timeline was = before.session().timeline();
+        if (!playing && !was.equals(fresh.session().timeline())) {
             // Where it stands is a place in the music, whatever the tempo is.
-            transport.moveTo(fresh.session.timeline().secondsAt(was.beatAt(transport.position())));
+            transport.moveTo(fresh.session().timeline().secondsAt(was.beatAt(transport.position())));
         }
         present.plan = fresh;
+        present.routes = states;
         if (!sameSurfaces) {
             inputs.connect(old, surfaces);
         }
@@ -92,14 +97,14 @@ final class Handover {
     private Playing published() {
         hands.begin();
         values.begin();
-        return new Playing(present.plan.session, present.plan, present.live);
+        return new Playing(present.plan.session(), present.plan, present.live);
     }
 
     /** The state for {@code fresh}, with the controls and pages as they were. */
     private static LiveState carried(Plan fresh, Plan before, LiveState live) {
         LiveState fuller = unmoved(fresh);
-        List<Surface> surfaces = fresh.session.surfaces();
-        List<Surface> earlier = before.session.surfaces();
+        List<Surface> surfaces = fresh.session().surfaces();
+        List<Surface> earlier = before.session().surfaces();
         for (int s = 0; s < surfaces.size(); s++) {
             Surface surface = surfaces.get(s);
             for (int was = 0; was < earlier.size(); was++) {

@@ -29,8 +29,8 @@ final class Hands {
     /** Another plan plays: its routes are recorded. */
     void begin() {
         List<RouteState> logs = new ArrayList<>();
-        for (RouteState state : present.plan.routes) {
-            if (state.keeps) {
+        for (RouteState state : present.routes) {
+            if (state.keeps()) {
                 state.recordedBy(recorder);
                 logs.add(state);
             }
@@ -40,7 +40,7 @@ final class Hands {
 
     /** Playing starts at {@code seconds}: what is held is written from here. */
     void start(double seconds) {
-        for (RouteState state : present.plan.routes) {
+        for (RouteState state : present.routes) {
             state.clearPass();
             if (state.touched && state.records()) {
                 touched(state, seconds);
@@ -52,7 +52,7 @@ final class Hands {
 
     /** Writing begins: what is in Write is written from here. */
     void punch(double seconds) {
-        for (RouteState state : present.plan.routes) {
+        for (RouteState state : present.routes) {
             // A hand on the screen has no place of its own: it writes from its first move on.
             if (state.records() && state.passMode() == WriteMode.WRITE && !state.onScreen()) {
                 state.latched = true;
@@ -68,14 +68,14 @@ final class Hands {
             return;
         }
         state.latched = true;
-        for (int r : present.plan.routesOf[state.parameterIndex]) {
-            RouteState other = present.plan.routes.get(r);
+        for (int r : present.plan.routesOf(state.parameterIndex)) {
+            RouteState other = present.routes.get(r);
             if (other != state && other.latched && other.passMode() == WriteMode.WRITE) {
                 return;
             }
         }
         double from = transport.punchIn();
-        double beat = present.plan.session.timeline().beatAt(from);
+        double beat = present.plan.session().timeline().beatAt(from);
         double lane = present.plan.laneValue(state.parameterIndex, from, beat);
         double stood = Double.isNaN(lane) ? present.value(state) : state.parameter.settled(lane);
         if (state.reel.moves() == 0 && !state.offsets()) {
@@ -86,8 +86,8 @@ final class Hands {
     /** The hand of a route moves, or takes its control: from now on it has the say over the parameter. */
     private void claim(RouteState state, double at) {
         state.claim = ++claims;
-        for (int r : present.plan.routesOf[state.parameterIndex]) {
-            RouteState other = present.plan.routes.get(r);
+        for (int r : present.plan.routesOf(state.parameterIndex)) {
+            RouteState other = present.routes.get(r);
             if (other != state && other.typed) {
                 left(other, at);
             }
@@ -109,10 +109,10 @@ final class Hands {
 
     /** Of the hands that write values, or of those that write offsets, the one that moved last has the say. */
     private void say(int parameter, double at, boolean offsets) {
-        int[] all = present.plan.routesOf[parameter];
+        int[] all = present.plan.routesOf(parameter);
         RouteState first = null;
         for (int r : all) {
-            RouteState state = present.plan.routes.get(r);
+            RouteState state = present.routes.get(r);
             if (state.records() && state.offsets() == offsets && state.holds()) {
                 first = first == null || state.claim >= first.claim ? state : first;
             }
@@ -122,9 +122,9 @@ final class Hands {
         }
         double free = Double.NEGATIVE_INFINITY;
         for (int r : all) {
-            RouteState state = present.plan.routes.get(r);
+            RouteState state = present.routes.get(r);
             if (state != first && state.records() && state.offsets() == offsets) {
-                double until = Double.isNaN(state.easeFrom) ? free : state.easeFrom + state.easeBack;
+                double until = Double.isNaN(state.easeFrom) ? free : state.easeFrom + state.planned.easeBack();
                 free = Math.max(free, state.holds() ? at : until);
                 state.reel.says(false, at, at);
             }
@@ -174,8 +174,8 @@ final class Hands {
      */
     boolean releaseIdle(long nanos) {
         boolean held = false;
-        for (int r = 0; r < present.plan.routes.size(); r++) {
-            RouteState state = present.plan.routes.get(r);
+        for (int r = 0; r < present.routes.size(); r++) {
+            RouteState state = present.routes.get(r);
             held |= state.touched;
             if (state.touched && !state.touchTold && nanos - state.lastMoveNanos >= Engine.TOUCH_NANOS) {
                 release(state, state.lastMoveNanos + Engine.TOUCH_NANOS);
@@ -217,7 +217,7 @@ final class Hands {
     /** Ends all passes that began to write at {@code began}. */
     void finish(double began, double at, Pass.End end, boolean goesOn) {
         boolean writes = !Double.isInfinite(began);
-        for (RouteState state : present.plan.routes) {
+        for (RouteState state : present.routes) {
             if (writes && state.takesPart()) {
                 end(state, at, end);
             }
@@ -238,11 +238,11 @@ final class Hands {
     }
 
     /** Ends the passes that another plan does not let go on as they were; each is kept as it was until now. */
-    void endChanged(Plan fresh, double at) {
+    void endChanged(RouteStates fresh, double at) {
         boolean writes = !Double.isInfinite(transport.punchIn());
-        for (RouteState state : present.plan.routes) {
-            RouteState after = state.records() ? fresh.route(state.route.id()) : null;
-            if (state.records() && (after == null || !after.goesOn(state))) {
+        for (RouteState state : present.routes) {
+            RouteState after = state.records() ? fresh.of(state.route.id()) : null;
+            if (state.records() && (after == null || !after.planned.goesOn(state.planned))) {
                 if (writes && state.takesPart()) {
                     end(state, at, Pass.End.CHANGED);
                 } else {
@@ -254,11 +254,11 @@ final class Hands {
     }
 
     /** The routes of another plan that write from now on anew. */
-    List<RouteState> begun(Plan fresh) {
+    List<RouteState> begun(RouteStates fresh) {
         List<RouteState> begun = new ArrayList<>();
-        for (RouteState state : fresh.routes) {
-            RouteState earlier = present.plan.route(state.route.id());
-            if (state.keeps && (earlier == null || !state.goesOn(earlier))) {
+        for (RouteState state : fresh) {
+            RouteState earlier = present.routes.of(state.route.id());
+            if (state.keeps() && (earlier == null || !state.planned.goesOn(earlier.planned))) {
                 begun.add(state);
             }
         }

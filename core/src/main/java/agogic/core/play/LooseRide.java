@@ -81,7 +81,7 @@ public final class LooseRide {
     public static List<LooseRide> in(Session session, List<Memory.Entry> memory, double now) {
         List<LooseRide> all = new ArrayList<>();
         for (Surface surface : session.surfaces()) {
-            Finding finding = new Finding(session, surface, memory, now);
+            Finding finding = new Finding(surface, memory, now);
             finding.look();
             all.addAll(finding.found);
         }
@@ -102,7 +102,7 @@ public final class LooseRide {
         private Span span = new Span(false, 0, 0, 0, 0);
         private boolean written;
 
-        Finding(Session session, Surface surface, List<Memory.Entry> memory, double now) {
+        Finding(Surface surface, List<Memory.Entry> memory, double now) {
             this.surface = surface;
             this.memory = memory;
             this.now = now;

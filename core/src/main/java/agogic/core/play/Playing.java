@@ -1,5 +1,7 @@
 package agogic.core.play;
 
+import agogic.core.plan.ParameterIndex;
+import agogic.core.plan.Plan;
 import agogic.core.route.Hand;
 import agogic.core.route.Target;
 import agogic.core.session.Session;
@@ -14,12 +16,14 @@ import java.util.OptionalInt;
 public record Playing(Session session, Plan plan, LiveState live) {
     /** The numbers of the parameters in {@link #live}. */
     public ParameterIndex index() {
-        return plan.index;
+        return plan.index();
     }
 
     /** What a target stands at, normalised; empty if it does not play yet, or no more. */
     public OptionalDouble value(Target target) {
-        return plan.index.has(target) ? OptionalDouble.of(live.value(plan.index.of(target))) : OptionalDouble.empty();
+        return plan.index().has(target)
+                ? OptionalDouble.of(live.value(plan.index().of(target)))
+                : OptionalDouble.empty();
     }
 
     /** The place of a route in {@link #live}; empty if it does not play yet, or no more. */

@@ -39,7 +39,7 @@ final class Punching {
     /** Writing begins where it plays; what was moved before is no part of it. */
     void in() {
         transport.punchInNow();
-        for (RouteState state : present.plan.routes) {
+        for (RouteState state : present.routes) {
             state.passOver = false;
             state.clearPass();
         }
@@ -47,7 +47,7 @@ final class Punching {
 
     /** What follows is no part of a pass until writing begins anew. */
     private void over() {
-        for (RouteState state : present.plan.routes) {
+        for (RouteState state : present.routes) {
             state.passOver = true;
         }
     }

@@ -2,10 +2,10 @@ package agogic.core.play;
 
 import agogic.core.parameter.Offset;
 import agogic.core.parameter.Parameter;
+import agogic.core.plan.PlannedRoute;
 import agogic.core.record.Recorder;
 import agogic.core.record.Reel;
 import agogic.core.record.Source;
-import agogic.core.route.Hand;
 import agogic.core.route.Route;
 import agogic.core.route.Smoothing;
 import agogic.core.route.TakeoverState;
@@ -13,28 +13,17 @@ import agogic.core.route.WriteMode;
 
 /** What one route is doing while the engine plays. Used by the playing thread only. */
 final class RouteState {
+    final PlannedRoute planned;
     final Route route;
     final int index;
     final int parameterIndex;
     final Parameter parameter;
-    final boolean exposed;
+
     /** The page on which it counts, 0 for all. */
     final int page;
 
-    /** True if another parameter's value moves this one. */
-    final boolean follows;
-
-    /** Which clips matter to what it writes, and whether it may. */
-    final ClipPlaces clips;
-
-    /** True if a pass writes it in Touch whatever its mode is: everything that is touched is written. */
-    final boolean lent;
-
     TakeoverState takeover;
     Smoothing smoothing;
-    /** True if what its hand does is recorded. */
-    final boolean keeps;
-
     /** Where it is recorded; null if it is not. */
     Reel reel;
 
@@ -61,40 +50,25 @@ final class RouteState {
     double easeFrom = Double.NaN;
 
     double easeValue;
-    /** How long it takes, in seconds. */
-    final double easeBack;
     /** Where the control stood when an offset began, from where it counts; NaN if that is not known yet. */
     double zero = Double.NaN;
 
-    private final double resolution;
     private final boolean screen;
+    private final boolean keeps;
+    private final boolean armed;
 
-    RouteState(
-            Route route,
-            int index,
-            int parameterIndex,
-            Parameter parameter,
-            boolean exposed,
-            boolean follows,
-            boolean lent,
-            ClipPlaces clips,
-            double easeBack,
-            double resolution) {
-        this.route = route;
-        this.index = index;
-        this.parameterIndex = parameterIndex;
-        this.parameter = parameter;
-        this.exposed = exposed;
-        this.follows = follows;
-        this.lent = lent;
-        this.clips = clips;
-        screen = route.hand().filter(h -> h.surface().equals(Hand.SCREEN)).isPresent();
-        page = route.hand().map(Hand::page).orElse(0);
-        this.easeBack = easeBack;
-        this.resolution = resolution;
+    RouteState(PlannedRoute planned) {
+        this.planned = planned;
+        route = planned.route();
+        index = planned.index();
+        parameterIndex = planned.parameterIndex();
+        parameter = planned.parameter();
+        page = planned.page();
+        screen = planned.onScreen();
+        keeps = planned.keeps();
+        armed = planned.armed();
         takeover = new TakeoverState(route.takeover());
         smoothing = new Smoothing(route.smoothing());
-        keeps = armed() && route.hand().isPresent();
     }
 
     /** What it does is recorded here from now on, if it is to be and is not yet. */
@@ -106,7 +80,7 @@ final class RouteState {
 
     /** What makes its passes. */
     Source source() {
-        return new Source(route, resolution, rehearsed(), parameter.resting());
+        return new Source(route, planned.resolution(), planned.rehearsed(), parameter.resting());
     }
 
     /**
@@ -114,7 +88,7 @@ final class RouteState {
      * same way: else it has to be ended before.
      */
     void carry(RouteState before) {
-        if (!sameWire(before)) {
+        if (!planned.sameWire(before.planned)) {
             return;
         }
         if (before.route.takeover() == route.takeover()) {
@@ -129,7 +103,7 @@ final class RouteState {
         typed = before.typed;
         lastMoveNanos = before.lastMoveNanos;
         claim = before.claim;
-        if (goesOn(before)) {
+        if (planned.goesOn(before.planned)) {
             reel = before.reel;
             latched = before.latched;
             easeFrom = before.easeFrom;
@@ -137,22 +111,6 @@ final class RouteState {
             passOver = before.passOver;
             zero = before.zero;
         }
-    }
-
-    private boolean sameWire(RouteState before) {
-        return before.route.target().equals(route.target())
-                && before.route.hand().equals(route.hand());
-    }
-
-    /** True if what {@code before} has kept of a pass is a part of what this one keeps. */
-    boolean goesOn(RouteState before) {
-        return sameWire(before)
-                && before.keeps
-                && keeps
-                && before.passMode() == passMode()
-                && before.rehearsed() == rehearsed()
-                && before.route.span().equals(route.span())
-                && before.route.into().equals(route.into());
     }
 
     /** True if what it writes now is an offset: how far the hand goes counts, not where it is. */
@@ -182,16 +140,6 @@ final class RouteState {
         return route.passMode();
     }
 
-    /** True if what its hand does is tried only. */
-    boolean rehearsed() {
-        return !writes() || route.rehearse();
-    }
-
-    /** True if its mode writes, or one is lent to it. */
-    boolean writes() {
-        return route.mode().writes() || lent;
-    }
-
     /** True if its hand is the screen. */
     boolean onScreen() {
         return screen;
@@ -202,13 +150,9 @@ final class RouteState {
         return touched || latched && passMode() != WriteMode.TOUCH;
     }
 
-    /** True if a pass would be kept, were its lane not protected. */
-    boolean wouldWrite() {
-        return writes() || route.rehearse();
-    }
-
-    private boolean armed() {
-        return wouldWrite() && !clips.guarded();
+    /** True if what its hand does is recorded. */
+    boolean keeps() {
+        return keeps;
     }
 
     boolean records() {
@@ -228,7 +172,7 @@ final class RouteState {
 
     /** True if what it does belongs to a pass that can be written, even if its hand never came. */
     boolean takesPart() {
-        return armed() && !passOver && (!screen || reel != null && reel.moves() > 0);
+        return armed && !passOver && (!screen || reel != null && reel.moves() > 0);
     }
 
     /** Forgets the pass, and what it held. A hand that is still there goes on. */
@@ -244,10 +188,5 @@ final class RouteState {
     /** The value that its parameter has where the control counts at {@code place}. */
     double valueAt(double place) {
         return parameter.settled(route.span().apply(place));
-    }
-
-    /** The finest step of its control, as a part of its travel. */
-    double resolution() {
-        return resolution;
     }
 }

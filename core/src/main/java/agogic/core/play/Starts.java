@@ -52,7 +52,7 @@ final class Starts {
 
     /** Another plan plays; what waits goes on waiting if its set is there as it was. */
     void begin() {
-        List<SnapshotSet> now = present.plan.session.sets();
+        List<SnapshotSet> now = present.plan.session().sets();
         if (now == sets) {
             return;
         }
@@ -110,8 +110,8 @@ final class Starts {
         if (start == SnapshotSet.Start.AT_ONCE) {
             return seconds;
         }
-        double beat = present.plan.session.timeline().beatAt(seconds);
-        MetreMap metre = present.plan.session.timeline().metre();
+        double beat = present.plan.session().timeline().beatAt(seconds);
+        MetreMap metre = present.plan.session().timeline().metre();
         int bar = metre.barAt(beat + NEAR);
         double first = metre.beatOfBar(bar);
         double next;
@@ -125,7 +125,7 @@ final class Starts {
             }
             next = metre.beatOfBar(wanted);
         }
-        return present.plan.session.timeline().secondsAt(next);
+        return present.plan.session().timeline().secondsAt(next);
     }
 
     /** The first moment for which something waits, in seconds; infinity if nothing does, or the loop turns before. */
@@ -169,7 +169,7 @@ final class Starts {
         List<Snapshot.Value> values = one.snapshots().get(snapshot).values();
         double over = transport.playing() ? one.over() : 0;
         for (int i = 0; i < values.size(); i++) {
-            RouteState state = present.plan.handOf(values.get(i).target());
+            RouteState state = present.routes.handOf(values.get(i).target());
             if (state == null) {
                 continue;
             }
@@ -180,7 +180,7 @@ final class Starts {
         }
         going[set] = over == 0 ? NONE : snapshot;
         if (over > 0) {
-            var timeline = present.plan.session.timeline();
+            var timeline = present.plan.session().timeline();
             begun[set] = at;
             there[set] = timeline.secondsAt(timeline.beatAt(at) + over);
             last[set] = Double.NEGATIVE_INFINITY;
@@ -196,7 +196,7 @@ final class Starts {
             double done = Math.min(1, (at - begun[s]) / (there[s] - begun[s]));
             List<Snapshot.Value> values = sets.get(s).snapshots().get(going[s]).values();
             for (int i = 0; i < values.size(); i++) {
-                RouteState state = present.plan.handOf(values.get(i).target());
+                RouteState state = present.routes.handOf(values.get(i).target());
                 if (state != null && !state.parameter.stepped()) {
                     double value = from[s][i] + (values.get(i).value() - from[s][i]) * done;
                     moves.onScreen(state, value, 0, true, Math.min(at, there[s]), nanos);
@@ -229,7 +229,7 @@ final class Starts {
             for (int k = 0; k < all.size(); k++) {
                 List<Snapshot.Value> values = all.get(k).values();
                 for (int i = 0; i < values.size(); i++) {
-                    RouteState state = present.plan.handOf(values.get(i).target());
+                    RouteState state = present.routes.handOf(values.get(i).target());
                     if (state != null && state.touched) {
                         hands.release(state, nanos);
                     }

@@ -60,7 +60,7 @@ final class Transport {
 
     /** Where it goes on elsewhere or ends, in seconds. */
     private double end() {
-        Session session = present.plan.session;
+        Session session = present.plan.session();
         Loop loop = session.loop();
         double end = Math.min(punchOut, Math.max(session.seconds(), clock.anchored() + 1e-9));
         if (loop.on() && !led) {
@@ -88,7 +88,7 @@ final class Transport {
         if (same) {
             return last;
         }
-        Session session = present.plan.session;
+        Session session = present.plan.session();
         boolean turns = playing && turnsAt(until);
         return clock.run(
                 playing,
@@ -106,7 +106,7 @@ final class Transport {
         punched = false;
         writeOut = Double.POSITIVE_INFINITY;
         counted = writeFrom;
-        Session session = present.plan.session;
+        Session session = present.plan.session();
         if (punch == Punch.KEY) {
             punchIn = Double.POSITIVE_INFINITY;
         } else if (punch == Punch.RANGE && !session.loop().on()) {
@@ -179,7 +179,7 @@ final class Transport {
 
     /** True if the loop goes back to its start at {@code at}. */
     boolean turnsAt(double at) {
-        Session session = present.plan.session;
+        Session session = present.plan.session();
         Loop loop = session.loop();
         double end = session.timeline().secondsAt(loop.to());
         return loop.on() && !led && clock.anchored() <= end && at < punchOut && at >= end - 1e-9;
@@ -187,7 +187,7 @@ final class Transport {
 
     /** Goes back to the start of the loop at {@code nanos}; all of a turn is written. Returns the start, in seconds. */
     double turn(long nanos) {
-        Session session = present.plan.session;
+        Session session = present.plan.session();
         double from = session.timeline().secondsAt(session.loop().from());
         clock.anchor(from, nanos);
         position = from;

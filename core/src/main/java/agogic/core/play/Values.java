@@ -2,6 +2,8 @@ package agogic.core.play;
 
 import agogic.core.parameter.Offset;
 import agogic.core.parameter.Parameter;
+import agogic.core.plan.Plan;
+import agogic.core.plan.Reach;
 import agogic.core.route.Target;
 import java.util.Arrays;
 
@@ -18,7 +20,7 @@ final class Values {
     Values(Present present, Transport transport) {
         this.present = present;
         this.transport = transport;
-        held = none(present.plan.index.size());
+        held = none(present.plan.index().size());
         bases = none(held.length);
     }
 
@@ -43,28 +45,28 @@ final class Values {
 
     /** The envelopes have the say again. */
     void chase() {
-        for (int p : present.plan.moving) {
-            if (present.plan.lanes[p] != null) {
+        for (int p : present.plan.moving()) {
+            if (present.plan.lane(p) != null) {
                 held[p] = Double.NaN;
             }
         }
-        for (RouteState state : present.plan.routes) {
+        for (RouteState state : present.routes) {
             state.takeover.letGo();
         }
     }
 
     /** What stands goes over to another plan, except where the session says something else now. */
     void carry(Plan before, Plan fresh) {
-        if (fresh.index == before.index) {
+        if (fresh.index() == before.index()) {
             return;
         }
-        double[] fuller = none(fresh.index.size());
+        double[] fuller = none(fresh.index().size());
         for (int p = 0; p < fuller.length; p++) {
-            Target target = fresh.index.target(p);
-            if (before.index.has(target)) {
-                int was = before.index.of(target);
-                double rested = before.index.parameter(was).resting();
-                fuller[p] = fresh.index.parameter(p).resting() == rested ? held[was] : Double.NaN;
+            Target target = fresh.index().target(p);
+            if (before.index().has(target)) {
+                int was = before.index().of(target);
+                double rested = before.index().parameter(was).resting();
+                fuller[p] = fresh.index().parameter(p).resting() == rested ? held[was] : Double.NaN;
             }
         }
         held = fuller;
@@ -76,9 +78,9 @@ final class Values {
         Plan plan = present.plan;
         for (int p = 0; p < held.length; p++) {
             present.live.value(
-                    p, Double.isNaN(held[p]) ? plan.index.parameter(p).resting() : held[p]);
+                    p, Double.isNaN(held[p]) ? plan.index().parameter(p).resting() : held[p]);
         }
-        for (RouteState state : plan.routes) {
+        for (RouteState state : present.routes) {
             present.live.counted(state.index, state.counted);
         }
         evaluate(0);
@@ -89,10 +91,10 @@ final class Values {
         Plan plan = present.plan;
         LiveState live = present.live;
         double position = transport.position();
-        double beat = plan.session.timeline().beatAt(position);
-        for (int p : plan.moving) {
-            Parameter parameter = plan.index.parameter(p);
-            Reach reach = plan.reaches[p];
+        double beat = plan.session().timeline().beatAt(position);
+        for (int p : plan.moving()) {
+            Parameter parameter = plan.index().parameter(p);
+            Reach reach = plan.reach(p);
             if (reach != null && reach.follows()) {
                 live.value(p, parameter.settled(reach.arriving(live.value(reach.leader()))));
                 continue;
@@ -100,26 +102,26 @@ final class Values {
             double lane = plan.laneValue(p, position, beat);
             double own = !Double.isNaN(held[p]) ? held[p] : Double.isNaN(lane) ? parameter.resting() : lane;
             boolean away = transport.playing() && plan.away(p, beat);
-            if (away && plan.mover[p] >= 0) {
+            if (away && plan.mover(p) >= 0) {
                 continue;
             }
-            double base = plan.moved(p, own, live);
+            double base = plan.moved(p, own, plan.mover(p) < 0 ? 0 : live.value(plan.mover(p)));
             bases[p] = base;
             double value = base;
-            int[] all = plan.routesOf[p];
+            int[] all = plan.routesOf(p);
             // A hand on the screen comes last of those of its parameter; their wires show that it writes.
-            RouteState last = all.length == 0 ? null : plan.routes.get(all[all.length - 1]);
+            RouteState last = all.length == 0 ? null : present.routes.get(all[all.length - 1]);
             boolean screen = last != null && last.onScreen() && last.holds() && last.records();
             boolean over = false;
             for (int r : all) {
-                RouteState state = plan.routes.get(r);
+                RouteState state = present.routes.get(r);
                 over |= state.offsets();
                 double by = state.offsets() ? Double.NaN : byHand(state, base, elapsed, screen);
                 value = Double.isNaN(by) || away ? value : by;
             }
             for (int i = 0; over && i < all.length; i++) {
                 // An offset goes over what another hand does at the same time.
-                RouteState state = plan.routes.get(all[i]);
+                RouteState state = present.routes.get(all[i]);
                 double by = state.offsets() ? byHand(state, value, elapsed, screen) : Double.NaN;
                 value = Double.isNaN(by) || away ? value : by;
             }
@@ -151,7 +153,7 @@ final class Values {
         if (holds) {
             return state.heard(place, base, over);
         }
-        double part = (position - state.easeFrom) / state.easeBack;
+        double part = (position - state.easeFrom) / state.planned.easeBack();
         if (part >= 0 && part < 1 && !state.parameter.stepped()) {
             if (state.offsets()) {
                 return Offset.moved(state.parameter, base, state.easeValue * (1 - part));

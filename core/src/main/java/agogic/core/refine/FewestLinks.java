@@ -139,10 +139,10 @@ public final class FewestLinks {
             double high = tube.upper[i];
             double low = tube.lower[i];
             if (asUpper && lower.passes(t, high)) {
-                return border(lower, upper, i, false);
+                return border(lower, i, false);
             }
             if (asLower && upper.passes(t, low)) {
-                return border(upper, lower, i, true);
+                return border(upper, i, true);
             }
             if (asUpper) {
                 upper.take(t, high, lower);
@@ -154,8 +154,8 @@ public final class FewestLinks {
         return null;
     }
 
-    /** The extreme line resting last on {@code touched} leaves the tube through {@code left} before its point i. */
-    private Border border(Wall touched, Wall left, int i, boolean up) {
+    /** The extreme line resting last on {@code touched} leaves the tube before its point i. */
+    private Border border(Wall touched, int i, boolean up) {
         Line line = new Line(touched.extremeTime, touched.extremeValue, touched.slope);
         double[] wall = up ? tube.lower : tube.upper;
         double t0 = tube.times[i - 1];

@@ -26,7 +26,8 @@ final class ShapeTable {
 
     static {
         for (int i = 0; i < SAMPLES; i++) {
-            double p = (i / 2 + 0.5 + (i % 2 - 0.5) * GAUSS) / PARTS;
+            int part = i / 2;
+            double p = (part + 0.5 + (i % 2 - 0.5) * GAUSS) / PARTS;
             PLACES[i] = p;
             USUAL[i] = Shape.S.value(0, 1, p);
             HAND[i] = Shape.s(1).value(0, 1, p);

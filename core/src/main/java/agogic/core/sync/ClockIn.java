@@ -72,9 +72,9 @@ public final class ClockIn implements MidiSink {
             }
             case 0xFA -> {
                 start = 0;
-                begins(nanos);
+                begins();
             }
-            case 0xFB -> begins(nanos);
+            case 0xFB -> begins();
             case 0xFC -> ends();
             case 0xF2 -> {
                 start = (double) (data1 | data2 << 7) * CLOCKS_OF_UNIT;
@@ -87,7 +87,7 @@ public final class ClockIn implements MidiSink {
         }
     }
 
-    private void begins(long nanos) {
+    private void begins() {
         if (running) {
             ends();
             start = 0;

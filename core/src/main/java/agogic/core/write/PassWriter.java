@@ -195,7 +195,6 @@ public final class PassWriter {
         Layer into = session.lane(pass.route().target()).layer(layer);
         double start = Math.max(say.first(), Math.min(say.last(), say.from()));
         double end = Math.max(start, Math.min(say.last(), say.to()));
-        Parameter scale = into.scale(session.parameter(pass.route().target()));
         Recipe recipe = session.nextRecipe(pass.route().target(), into);
         Span span = into.offset()
                 ? moving(pass.route().span(), zero(pass, say.touch()))

@@ -11,7 +11,7 @@ import agogic.core.midi.MidiScale;
 import agogic.core.parameter.Parameter;
 import agogic.core.parameter.Taper;
 import agogic.core.parameter.Unit;
-import agogic.core.play.Heard;
+import agogic.core.plan.Heard;
 import agogic.core.play.ScriptedPass;
 import agogic.core.record.Pass;
 import agogic.core.route.Span;

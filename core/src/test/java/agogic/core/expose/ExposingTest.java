@@ -11,7 +11,7 @@ import agogic.core.device.Outside;
 import agogic.core.device.Socket;
 import agogic.core.device.Turn;
 import agogic.core.parameter.Parameter;
-import agogic.core.play.Heard;
+import agogic.core.plan.Heard;
 import agogic.core.route.Span;
 import agogic.core.route.Target;
 import agogic.core.session.Session;

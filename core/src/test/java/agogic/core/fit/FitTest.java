@@ -16,7 +16,7 @@ import agogic.core.lane.Lane;
 import agogic.core.parameter.Parameter;
 import agogic.core.parameter.Taper;
 import agogic.core.parameter.Unit;
-import agogic.core.play.Heard;
+import agogic.core.plan.Heard;
 import agogic.core.session.Session;
 import agogic.core.time.Timeline;
 import java.util.ArrayList;

@@ -21,7 +21,7 @@ import agogic.core.macro.Macro;
 import agogic.core.parameter.Parameter;
 import agogic.core.parameter.Taper;
 import agogic.core.parameter.Unit;
-import agogic.core.play.Heard;
+import agogic.core.plan.Heard;
 import agogic.core.play.ScriptedPass;
 import agogic.core.route.Target;
 import agogic.core.route.WriteMode;

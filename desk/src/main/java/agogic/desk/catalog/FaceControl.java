@@ -29,7 +29,6 @@ public final class FaceControl extends MarkView {
     private final Target target;
     private final boolean narrow;
     private final String title;
-    private final Consumer<Target> focused;
     private double value;
     private double grabY;
     private double grabValue;
@@ -43,7 +42,6 @@ public final class FaceControl extends MarkView {
         this.target = target;
         this.title = title;
         this.narrow = narrow;
-        this.focused = focused;
         setId("face-" + target.parameter());
         setFocusTraversable(true);
         setAccessibleRole(AccessibleRole.SLIDER);

@@ -202,7 +202,8 @@ public final class SocketGrid extends MarkView {
         }
         for (int number = 1; number <= device.sockets(); number++) {
             double x = (number - 1) % COLUMNS * step;
-            double y = (number - 1) / COLUMNS * step;
+            int row = (number - 1) / COLUMNS;
+            double y = row * step;
             (all[number] == null ? SocketMark.FREE : all[number]).draw(marks, x, y + 1, size);
             boolean here = number == cursor && isFocused();
             boolean sits = target != null

@@ -66,6 +66,7 @@ public final class Commands extends FileCommand {
             names = {"-V", "--version"},
             versionHelp = true,
             description = "tell which version this is, and end")
+    @SuppressWarnings("unused")
     private boolean version;
 
     /** Runs the command that {@code words} name; returns its exit code: 0, 1 or 2. */

@@ -30,6 +30,7 @@ abstract class FileCommand implements Callable<Integer> {
             names = {"-h", "--help"},
             usageHelp = true,
             description = "tell what it does, and end")
+    @SuppressWarnings("unused")
     private boolean help;
 
     public abstract Answer run() throws IOException;

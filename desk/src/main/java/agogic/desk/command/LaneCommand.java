@@ -8,7 +8,7 @@ import agogic.core.layer.Layers;
 import agogic.core.macro.Macro;
 import agogic.core.parameter.Offset;
 import agogic.core.parameter.Parameter;
-import agogic.core.play.Heard;
+import agogic.core.plan.Heard;
 import agogic.core.route.Target;
 import agogic.core.session.Session;
 import agogic.formats.file.SafeFile;

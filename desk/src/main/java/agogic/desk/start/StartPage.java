@@ -28,12 +28,10 @@ public final class StartPage extends VBox {
     /** The keys of pieces that were never saved and that a process left behind. */
     private static final String KEPT_KEYS = "KLM";
 
-    private final Entrance entrance;
     private final Label said = new Label();
     private final List<Button> ways = new ArrayList<>();
 
     public StartPage(Entrance entrance) {
-        this.entrance = entrance;
         setId("start-page");
         getStyleClass().add("start-page");
         setAlignment(Pos.CENTER);

@@ -19,6 +19,7 @@ import javafx.animation.AnimationTimer;
 import javafx.application.Platform;
 import javafx.event.EventHandler;
 import javafx.event.EventType;
+import javafx.geometry.Point2D;
 import javafx.scene.Node;
 import javafx.scene.Scene;
 import javafx.scene.control.Label;
@@ -35,6 +36,7 @@ import org.testfx.api.FxRobotInterface;
 import org.testfx.framework.junit5.ApplicationTest;
 import org.testfx.robot.BaseRobot;
 import org.testfx.robot.Motion;
+import org.testfx.service.query.PointQuery;
 import org.testfx.util.NodeQueryUtils;
 import org.testfx.util.WaitForAsyncUtils;
 
@@ -156,6 +158,11 @@ public abstract class WindowTest extends ApplicationTest {
 
     /** Waits until what a hand did has come to a window: a busy display delivers late, and in its own time. */
     private <E extends InputEvent> void arrives(EventType<E> type, Predicate<E> awaited, Runnable done) {
+        arrives(type, awaited, 5_000, done);
+    }
+
+    private <E extends InputEvent> void arrives(
+            EventType<E> type, Predicate<E> awaited, long milliseconds, Runnable done) {
         CountDownLatch came = new CountDownLatch(1);
         EventHandler<E> sees = e -> {
             if (awaited.test(e)) {
@@ -170,7 +177,7 @@ public abstract class WindowTest extends ApplicationTest {
         done.run();
         try {
             // What no window is meant to get, such as a key after the last was closed, is not waited for long.
-            came.await(5, TimeUnit.SECONDS);
+            came.await(milliseconds, TimeUnit.MILLISECONDS);
         } catch (InterruptedException e) {
             Thread.currentThread().interrupt();
         }
@@ -215,6 +222,68 @@ public abstract class WindowTest extends ApplicationTest {
         return this;
     }
 
+    /** Does something in the window's thread. What TestFX does waits for fixed times; here it is for what came of it. */
+    @Override
+    public FxRobot interact(Runnable done) {
+        WaitForAsyncUtils.waitForAsyncFx(PATIENCE / 1_000_000, done);
+        settled();
+        return this;
+    }
+
+    /** Moves the pointer as a hand does, in a few steps, and waits until the window knows where it is. */
+    private void go(Point2D to) {
+        BaseRobot robot = robotContext().getBaseRobot();
+        Point2D from = robot.retrieveMouse();
+        int steps = (int) Math.max(1, Math.min(8, from.distance(to) / 4));
+        Point2D last = new Point2D(Math.rint(to.getX()), Math.rint(to.getY()));
+        boolean seen = from.distance(last) >= 1;
+        arrives(MouseEvent.ANY, e -> near(e, last), seen ? 500 : 0, () -> {
+            for (int i = 1; i <= steps; i++) {
+                robot.moveMouse(i == steps ? last : from.interpolate(last, (double) i / steps));
+            }
+        });
+    }
+
+    private static boolean near(MouseEvent event, Point2D place) {
+        return (event.getEventType() == MouseEvent.MOUSE_MOVED || event.getEventType() == MouseEvent.MOUSE_DRAGGED)
+                && place.distance(event.getScreenX(), event.getScreenY()) < 1.5;
+    }
+
+    @Override
+    public FxRobot moveTo(PointQuery place, Motion motion) {
+        go(place.query());
+        // What moved under the pointer meanwhile is followed.
+        go(place.query());
+        return this;
+    }
+
+    @Override
+    public FxRobot moveBy(double x, double y, Motion motion) {
+        go(robotContext().getBaseRobot().retrieveMouse().add(x, y));
+        return this;
+    }
+
+    @Override
+    public FxRobot press(MouseButton... buttons) {
+        arrives(MouseEvent.MOUSE_PRESSED, e -> true, 1_000, () -> robotContext()
+                .getMouseRobot()
+                .pressNoWait(buttons));
+        return this;
+    }
+
+    @Override
+    public FxRobot release(MouseButton... buttons) {
+        arrives(MouseEvent.MOUSE_RELEASED, e -> true, 1_000, () -> robotContext()
+                .getMouseRobot()
+                .releaseNoWait(buttons));
+        return this;
+    }
+
+    @Override
+    public FxRobot clickOn(MouseButton... buttons) {
+        return press(buttons).release(buttons);
+    }
+
     @Override
     public FxRobot moveTo(String query, Motion motion) {
         see(query);
@@ -224,8 +293,8 @@ public abstract class WindowTest extends ApplicationTest {
     @Override
     public FxRobotInterface clickOn(String query, MouseButton... buttons) {
         see(query);
-        arrives(MouseEvent.MOUSE_RELEASED, e -> true, () -> super.clickOn(query, buttons));
-        return this;
+        moveTo(point(query), Motion.DEFAULT);
+        return press(buttons).release(buttons);
     }
 
     /** A thing that is there, or will be in a moment. */

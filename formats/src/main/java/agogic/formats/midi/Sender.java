@@ -9,7 +9,7 @@ import agogic.core.lane.Lane;
 import agogic.core.lane.LayerStack;
 import agogic.core.midi.Program;
 import agogic.core.parameter.Parameter;
-import agogic.core.play.Heard;
+import agogic.core.plan.Heard;
 import agogic.core.route.Span;
 import agogic.core.route.Target;
 import agogic.core.session.Moved;

@@ -1,7 +1,7 @@
 package agogic.formats.midi;
 
 import agogic.core.midi.Wire;
-import agogic.core.play.Heard;
+import agogic.core.plan.Heard;
 import agogic.core.session.Session;
 import java.util.ArrayList;
 import java.util.Comparator;

@@ -9,7 +9,7 @@ import agogic.core.envelope.Point;
 import agogic.core.lane.Lane;
 import agogic.core.macro.Macro;
 import agogic.core.midi.MidiScale;
-import agogic.core.play.Heard;
+import agogic.core.plan.Heard;
 import agogic.core.route.Target;
 import agogic.core.session.Session;
 import agogic.standins.comet.SlowComet;

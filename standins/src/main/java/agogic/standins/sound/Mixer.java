@@ -1,8 +1,8 @@
 package agogic.standins.sound;
 
 import agogic.core.device.Device;
+import agogic.core.plan.ParameterIndex;
 import agogic.core.play.LiveState;
-import agogic.core.play.ParameterIndex;
 import agogic.core.score.Clip;
 import agogic.core.score.Note;
 import agogic.core.session.Session;

@@ -2,6 +2,7 @@ package agogic.standins.surfaces;
 
 import java.util.List;
 import java.util.concurrent.CopyOnWriteArrayList;
+import java.util.concurrent.atomic.AtomicInteger;
 import java.util.function.Consumer;
 import javax.sound.midi.InvalidMidiDataException;
 import javax.sound.midi.MidiDevice;
@@ -20,7 +21,7 @@ public final class SimulatedDevice implements MidiDevice {
     private final Description description;
     private final List<Out> transmitters = new CopyOnWriteArrayList<>();
     private final List<byte[]> shown = new CopyOnWriteArrayList<>();
-    private volatile int count;
+    private final AtomicInteger count = new AtomicInteger();
     private volatile boolean open;
     private volatile boolean broken;
     private volatile Consumer<byte[]> recorder = bytes -> {};
@@ -122,7 +123,7 @@ public final class SimulatedDevice implements MidiDevice {
 
     /** How many messages were sent to it so far. */
     public int shownCount() {
-        return count;
+        return count.get();
     }
 
     /** The messages that were sent to it, the last hundred. */
@@ -152,7 +153,7 @@ public final class SimulatedDevice implements MidiDevice {
                 while (shown.size() > MOST_SHOWN) {
                     shown.remove(0);
                 }
-                count++;
+                count.incrementAndGet();
             }
         }
 

@@ -11,7 +11,7 @@ import agogic.core.fit.Fit;
 import agogic.core.fit.FitPlan;
 import agogic.core.fit.FitStep;
 import agogic.core.parameter.Parameter;
-import agogic.core.play.Heard;
+import agogic.core.plan.Heard;
 import agogic.core.route.Target;
 import agogic.core.session.Session;
 import java.util.ArrayList;

@@ -1,4 +1,4 @@
-package agogic.core.play;
+package agogic.core.plan;
 
 import agogic.core.device.Device;
 import agogic.core.macro.Macro;

@@ -1,4 +1,4 @@
-package agogic.core.play;
+package agogic.core.plan;
 
 import agogic.core.lane.LayerStack;
 import agogic.core.list.SharedList;
@@ -27,7 +27,7 @@ public final class Plan {
     final Macro[] macros;
     final Member[] members;
 
-    final SharedList<RouteState> routes;
+    final SharedList<PlannedRoute> routes;
     /** The places of the routes of each parameter. */
     final int[][] routesOf;
     /** The places of the routes of each control of each surface. */
@@ -36,7 +36,7 @@ public final class Plan {
     /** What was ever moved on the screen. */
     final List<Target> moved;
 
-    /** That, and what snapshots set: its states come after those of the routes. */
+    /** That, and what snapshots set: its hands come after the routes of the session. */
     final List<Target> screen;
 
     /** True if whatever is touched is written. */
@@ -46,7 +46,7 @@ public final class Plan {
     final int[][] turns;
 
     /** How many numbers a start has. */
-    static final int START = 3;
+    public static final int START = 3;
 
     /** The snapshots that each control of each surface starts: set, snapshot and page of each, one after the other. */
     final int[][][] starts;
@@ -71,17 +71,17 @@ public final class Plan {
     }
 
     /** The plan of a session. */
-    static Plan of(Session session) {
+    public static Plan of(Session session) {
         return new Plan(Planning.whole(session, null, List.of(), false));
     }
 
     /** The plan of a session that came from this one by an edit: what the edit did not touch is the same. */
-    Plan after(Session edited) {
+    public Plan after(Session edited) {
         return edited == session ? this : new Plan(Planning.after(this, edited));
     }
 
     /** The same with a hand on the screen for {@code target}; itself if it has one, or knows no such target. */
-    Plan onScreen(Target target) {
+    public Plan onScreen(Target target) {
         if (screen.contains(target) || !index.has(target)) {
             return this;
         }
@@ -91,50 +91,111 @@ public final class Plan {
     }
 
     /** The same with everything that is touched written, or only what its mode says. */
-    Plan lending(boolean everything) {
+    public Plan lending(boolean everything) {
         return everything == lent ? this : new Plan(Planning.whole(session, this, moved, everything));
     }
 
-    /** The route with this id, or null if there is none. */
-    RouteState route(String id) {
+    /** The place of the route with this id, of a hand on the screen too; −1 if there is none. */
+    public int placeOfRoute(String id) {
         int place = session.placeOfRoute(id);
-        return place < 0 ? ofScreen(id) : routes.get(place);
-    }
-
-    private RouteState ofScreen(String id) {
-        for (int r = session.routes().size(); r < routes.size(); r++) {
-            if (routes.get(r).route.id().equals(id)) {
-                return routes.get(r);
-            }
+        for (int r = session.routes().size(); place < 0 && r < routes.size(); r++) {
+            place = routes.get(r).route().id().equals(id) ? r : -1;
         }
-        return null;
+        return place;
     }
 
-    /** The hand on the screen for a target, or null if there is none. */
-    RouteState handOf(Target target) {
+    /** The route with this id, or null if there is none. */
+    PlannedRoute route(String id) {
+        int place = placeOfRoute(id);
+        return place < 0 ? null : routes.get(place);
+    }
+
+    /** The place of the hand on the screen for a target, −1 if there is none. */
+    public int placeOfHand(Target target) {
         int place = screen.indexOf(target);
-        return place < 0 ? null : routes.get(session.routes().size() + place);
+        return place < 0 ? -1 : session.routes().size() + place;
     }
 
-    /** Hands over what was going on, from the plan that played until now. */
-    void carry(Plan before) {
-        routes.others(before.routes, r -> {
-            RouteState earlier = before.route(routes.get(r).route.id());
-            if (earlier != null && earlier != routes.get(r)) {
-                routes.get(r).carry(earlier);
-            }
-            return true;
-        });
+    /** The session it was made of. */
+    public Session session() {
+        return session;
     }
 
-    /** The value a macro gives its member p, which would stand at {@code rest}; {@code rest} if no macro moves it. */
-    double moved(int p, double rest, LiveState live) {
+    /** The numbers of the parameters. */
+    public ParameterIndex index() {
+        return index;
+    }
+
+    /** The routes of the session in their order, then the hands on the screen. */
+    public SharedList<PlannedRoute> routes() {
+        return routes;
+    }
+
+    /** The parameters that can change, each after whatever moves it. The plan's own array: not to be changed. */
+    public int[] moving() {
+        return moving;
+    }
+
+    /** What the lane of a parameter says, or null where it says nothing. */
+    public LayerStack lane(int parameter) {
+        return lanes[parameter];
+    }
+
+    /** How a value reaches its parameter, or null where it simply does. */
+    public Reach reach(int parameter) {
+        return reaches[parameter];
+    }
+
+    /** The macro that a number stands for, or null if it is a parameter of a device. */
+    public Macro macro(int parameter) {
+        return macros[parameter];
+    }
+
+    /** The number of the macro that moves a parameter, −1 for none. */
+    public int mover(int parameter) {
+        return mover[parameter];
+    }
+
+    /** The places of the routes of a parameter. The plan's own array: not to be changed. */
+    public int[] routesOf(int parameter) {
+        return routesOf[parameter];
+    }
+
+    /** The places of the routes of each control of a surface. The plan's own array: not to be changed. */
+    public int[][] routesOfControls(int surface) {
+        return routesOfControl[surface];
+    }
+
+    /** How many surfaces there are. */
+    public int surfaces() {
+        return routesOfControl.length;
+    }
+
+    /** The page that a control turns to, 0 for none. */
+    public int turns(int surface, int control) {
+        return turns[surface][control];
+    }
+
+    /**
+     * The snapshots that a control starts: set, snapshot and page of each, {@value #START} numbers one after the other. The
+     * plan's own array: not to be changed.
+     */
+    public int[] starts(int surface, int control) {
+        return starts[surface][control];
+    }
+
+    /**
+     * The value a macro gives its member p, which would stand at {@code rest}; {@code rest} if no macro moves it.
+     *
+     * @param stands what the macro stands at, 0..1
+     */
+    public double moved(int p, double rest, double stands) {
         int macro = mover[p];
-        return macro < 0 ? rest : macros[macro].value(members[p], live.value(macro), rest, index.parameter(p));
+        return macro < 0 ? rest : macros[macro].value(members[p], stands, rest, index.parameter(p));
     }
 
     /** Value of the lane of a parameter as it reaches it, normalised; NaN if it has none or was not sent yet. */
-    double laneValue(int parameter, double seconds, double beat) {
+    public double laneValue(int parameter, double seconds, double beat) {
         LayerStack lane = lanes[parameter];
         if (lane == null) {
             return Double.NaN;
@@ -148,13 +209,13 @@ public final class Plan {
     }
 
     /** The sum of the offsets over a parameter's lane, as last asked for; 0 where it has none. */
-    double over(int parameter) {
+    public double over(int parameter) {
         LayerStack lane = lanes[parameter];
         return lane == null || !lane.layered() ? 0 : lane.offset();
     }
 
     /** True if the socket of a parameter is with another one at {@code beat}. */
-    boolean away(int parameter, double beat) {
+    public boolean away(int parameter, double beat) {
         return reaches[parameter] != null && reaches[parameter].shares() && reaches[parameter].lastSent(beat) != beat;
     }
 }

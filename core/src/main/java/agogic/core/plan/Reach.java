@@ -1,4 +1,4 @@
-package agogic.core.play;
+package agogic.core.plan;
 
 import agogic.core.device.Device;
 import agogic.core.device.Outside;
@@ -14,7 +14,7 @@ import java.util.List;
  * How a value reaches a parameter whose way is not a socket of its own: it follows another one, it has its socket only
  * for a while, or it travels outside in so many bits. Allocates nothing while it plays.
  */
-final class Reach {
+public final class Reach {
     private final int leader;
     private final Span lead;
     private final Span span;
@@ -32,7 +32,7 @@ final class Reach {
     }
 
     /** The ways of all parameters, null for the plain ones. */
-    static Reach[] all(Session session, ParameterIndex index) {
+    public static Reach[] all(Session session, ParameterIndex index) {
         Reach[] all = new Reach[index.size()];
         for (Device device : session.devices()) {
             for (Socket socket : device.used()) {
@@ -74,20 +74,20 @@ final class Reach {
         return new Reach(-1, null, null, from, to, null);
     }
 
-    boolean follows() {
+    public boolean follows() {
         return leader >= 0;
     }
 
-    int leader() {
+    public int leader() {
         return leader;
     }
 
-    boolean shares() {
+    public boolean shares() {
         return from != null;
     }
 
     /** When the socket last carried this parameter's value, up to {@code beat}; NaN if it did not yet. */
-    double lastSent(double beat) {
+    public double lastSent(double beat) {
         double last = Double.NaN;
         for (int i = 0; i < from.length && from[i] <= beat; i++) {
             last = beat < to[i] ? beat : to[i];
@@ -96,7 +96,7 @@ final class Reach {
     }
 
     /** When this parameter has its socket again after {@code beat}; infinite if it never does. */
-    double next(double beat) {
+    public double next(double beat) {
         for (double one : from) {
             if (one > beat) {
                 return one;
@@ -106,7 +106,7 @@ final class Reach {
     }
 
     /** The normalised value that arrives when {@code x} is sent, or when the leader stands at {@code x}. */
-    double arriving(double x) {
+    public double arriving(double x) {
         if (follows()) {
             return span.apply(lead.positionOf(x));
         }

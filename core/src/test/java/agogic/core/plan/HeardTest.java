@@ -1,4 +1,4 @@
-package agogic.core.play;
+package agogic.core.plan;
 
 import static agogic.core.Pieces.target;
 import static org.assertj.core.api.Assertions.assertThat;
@@ -14,6 +14,8 @@ import agogic.core.envelope.Envelope;
 import agogic.core.envelope.Point;
 import agogic.core.lane.Lane;
 import agogic.core.parameter.Parameter;
+import agogic.core.play.Engine;
+import agogic.core.play.Verdict;
 import agogic.core.route.Route;
 import agogic.core.route.Span;
 import agogic.core.route.WriteMode;

@@ -1,4 +1,4 @@
-package agogic.core.play;
+package agogic.core.plan;
 
 import agogic.core.device.Device;
 import agogic.core.device.Exposure;
@@ -23,12 +23,11 @@ import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.LinkedHashSet;
 import java.util.List;
-import java.util.Objects;
 import java.util.Set;
 
 /**
  * Makes a {@link Plan} of a session: whole, or from the plan of the session before if the edit left all names where they
- * were. Routes that are as they were keep their state.
+ * were. Routes that are as they were stay the same objects.
  */
 final class Planning {
     private static final int[] NONE = {};
@@ -41,7 +40,7 @@ final class Planning {
     int[] mover;
     Macro[] macros;
     Member[] members;
-    SharedList<RouteState> routes;
+    SharedList<PlannedRoute> routes;
     int[][] routesOf;
     int[][][] routesOfControl;
     int[][] turns;
@@ -55,7 +54,7 @@ final class Planning {
     }
 
     /**
-     * Everything anew; {@code before}, if not null, gives the states of routes that are as they were.
+     * Everything anew; {@code before}, if not null, gives the routes that are as they were.
      *
      * @param moved what was moved on the screen; what the session has no more is left out
      * @param lent true if whatever is touched is written
@@ -151,10 +150,10 @@ final class Planning {
         return this;
     }
 
-    /** Puts the state of route {@code r} as it is now in the place of that which was. */
+    /** Puts route {@code r} as it is now in the place of that which was. */
     private void replace(int r) {
-        RouteState was = routes.get(r);
-        RouteState is = state(r, was);
+        PlannedRoute was = routes.get(r);
+        PlannedRoute is = planned(r, was);
         routes = is == was ? routes : routes.with(r, is);
     }
 
@@ -186,15 +185,15 @@ final class Planning {
     }
 
     private void routes(Plan before) {
-        List<RouteState> states = new ArrayList<>();
+        List<PlannedRoute> all = new ArrayList<>();
         routesOf = new int[index.size()][];
         Arrays.fill(routesOf, NONE);
         for (int r = 0; r < session.routes().size() + screen.size(); r++) {
-            states.add(state(r, before == null ? null : before.route(route(r).id())));
-            int p = states.get(r).parameterIndex;
+            all.add(planned(r, before == null ? null : before.route(route(r).id())));
+            int p = all.get(r).parameterIndex();
             routesOf[p] = with(routesOf[p], r);
         }
-        routes = SharedList.of(states);
+        routes = SharedList.of(all);
     }
 
     /** Route {@code r} of the session, or the wire of a hand on the screen, which has the mode of its parameter. */
@@ -217,8 +216,8 @@ final class Planning {
         return Route.of(hand.toString(), hand, Span.FULL, target).in(mode).into(into);
     }
 
-    /** The state of route {@code r}: the one it had, if all that it was made from is as it was. */
-    private RouteState state(int r, RouteState earlier) {
+    /** Route {@code r}: the one it was, if all that it is made from is as it was. */
+    private PlannedRoute planned(int r, PlannedRoute earlier) {
         Route route = route(r);
         Target target = route.target();
         Parameter parameter = session.parameter(target);
@@ -240,20 +239,9 @@ final class Planning {
                 .map(Control::step)
                 .orElse(0.0);
         ClipPlaces clips = ClipPlaces.of(session, route);
-        boolean same = earlier != null
-                && earlier.index == r
-                && earlier.parameterIndex == p
-                && earlier.route.equals(route)
-                && Objects.equals(earlier.parameter, parameter)
-                && earlier.exposed == exposed
-                && earlier.follows == follows
-                && earlier.lent == lent
-                && earlier.clips.equals(clips)
-                && earlier.easeBack == easeBack
-                && earlier.resolution() == resolution;
-        return same
-                ? earlier
-                : new RouteState(route, r, p, parameter, exposed, follows, lent, clips, easeBack, resolution);
+        PlannedRoute now =
+                new PlannedRoute(route, r, p, parameter, exposed, follows, lent, clips, easeBack, resolution);
+        return now.equals(earlier) ? earlier : now;
     }
 
     private static int[] with(int[] all, int one) {
@@ -279,11 +267,11 @@ final class Planning {
                     turns[s][surface.placeOf(surface.pages().get(page).button().get())] = page + 1;
                 }
             }
-            for (RouteState state : routes) {
-                Hand hand = state.route.hand().orElse(null);
+            for (PlannedRoute one : routes) {
+                Hand hand = one.route().hand().orElse(null);
                 if (hand != null && hand.surface().equals(surface.id())) {
                     int c = surface.placeOf(hand.control());
-                    routesOfControl[s][c] = with(routesOfControl[s][c], state.index);
+                    routesOfControl[s][c] = with(routesOfControl[s][c], one.index());
                 }
             }
         }

@@ -1,9 +1,10 @@
-package agogic.core.play;
+package agogic.core.plan;
 
 import static agogic.core.Pieces.target;
 import static org.assertj.core.api.Assertions.assertThat;
 
 import agogic.core.Pieces;
+import agogic.core.play.Engine;
 import agogic.core.route.Span;
 import agogic.core.route.WriteMode;
 import agogic.core.session.Points;
@@ -42,7 +43,7 @@ class PlanningTest {
         assertThat(after.routes.get(1)).isSameAs(before.routes.get(1));
         assertThat(after.routes.get(2)).isSameAs(before.routes.get(2));
         assertThat(after.routesOf[p("p1")]).containsExactly(0);
-        assertThat(before.routes.get(0).route).isEqualTo(first.route("route-p1"));
+        assertThat(before.routes.get(0).route()).isEqualTo(first.route("route-p1"));
         assertThat(after.routesOfControl[0][0]).as("both on Fader 1").containsExactly(0, 2);
         assertThat(after.route("route-p1")).isSameAs(after.routes.get(0));
     }

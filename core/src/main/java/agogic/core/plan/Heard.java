@@ -1,4 +1,4 @@
-package agogic.core.play;
+package agogic.core.plan;
 
 import agogic.core.lane.Lane;
 import agogic.core.lane.LayerStack;
@@ -11,7 +11,7 @@ import agogic.core.session.Session;
 /**
  * What is heard of a session when nobody touches anything: the value of every parameter at any time, as it arrives at
  * the device. That is its lane, except where it follows another parameter on a joined socket, where its socket is with
- * somebody else for the moment, and where it travels as a MIDI code. The same rules as the {@link Engine}'s, without a
+ * somebody else for the moment, and where it travels as a MIDI code. The same rules as those of playing, without a
  * clock.
  */
 public final class Heard {

@@ -1,4 +1,4 @@
-package agogic.core.play;
+package agogic.core.plan;
 
 import agogic.core.lane.Lane;
 import agogic.core.lane.Layer;
@@ -18,11 +18,11 @@ import java.util.List;
  * @param over beats of the clips that it can write into: from, to, from, to
  * @param saying the same for the clips whose own absolute layer is heard instead of what it writes
  */
-record ClipPlaces(boolean guarded, boolean silenced, double[] over, double[] saying) {
+public record ClipPlaces(boolean guarded, boolean silenced, double[] over, double[] saying) {
     private static final double[] NOWHERE = {};
     private static final ClipPlaces NONE = new ClipPlaces(false, false, NOWHERE, NOWHERE);
 
-    static ClipPlaces of(Session session, Route route) {
+    public static ClipPlaces of(Session session, Route route) {
         Lane lane = session.laneIfAny(route.target()).orElse(null);
         boolean layered = lane != null && lane.layered() && !route.into().offset();
         boolean silenced = lane != null && silenced(lane, route.into());
@@ -65,12 +65,12 @@ record ClipPlaces(boolean guarded, boolean silenced, double[] over, double[] say
     }
 
     /** True if a clip that it can write into lies over a beat. */
-    boolean over(double beat) {
+    public boolean over(double beat) {
         return within(over, beat);
     }
 
     /** True if a clip with something of its own to say lies over a beat. */
-    boolean says(double beat) {
+    public boolean says(double beat) {
         return within(saying, beat);
     }
 
