@@ -190,7 +190,10 @@ public abstract class WindowTest extends ApplicationTest {
     public FxRobot push(KeyCode... keys) {
         KeyCode last = keys[keys.length - 1];
         BaseRobot robot = robotContext().getBaseRobot();
-        arrives(KeyEvent.KEY_PRESSED, e -> e.getCode() == last, () -> {
+        // A plus comes as the key it is on, whatever that is called here.
+        Predicate<KeyEvent> came = e ->
+                e.getCode() == last || !last.isModifierKey() && !e.getCode().isModifierKey();
+        arrives(KeyEvent.KEY_PRESSED, came, () -> {
             for (KeyCode key : keys) {
                 robot.pressKeyboard(key);
             }
@@ -273,6 +276,9 @@ public abstract class WindowTest extends ApplicationTest {
 
     @Override
     public FxRobot release(MouseButton... buttons) {
+        if (robotContext().getMouseRobot().getPressedButtons().isEmpty()) {
+            return this;
+        }
         arrives(MouseEvent.MOUSE_RELEASED, e -> true, 1_000, () -> robotContext()
                 .getMouseRobot()
                 .releaseNoWait(buttons));
