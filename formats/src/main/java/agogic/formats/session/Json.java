@@ -7,25 +7,59 @@ import java.io.IOException;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.ArrayList;
+import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Locale;
+import java.util.Map;
 import java.util.Optional;
 
 /** A place in a JSON document that knows where it is, so that every error can say so. */
 final class Json {
+    /** The words of each kind, in their order, as a document has them. */
+    private static final ClassValue<Map<String, Enum<?>>> WORDS = new ClassValue<>() {
+        @Override
+        protected Map<String, Enum<?>> computeValue(Class<?> kind) {
+            Map<String, Enum<?>> words = new LinkedHashMap<>();
+            for (Object word : kind.getEnumConstants()) {
+                words.put(((Enum<?>) word).name().toLowerCase(Locale.ROOT), (Enum<?>) word);
+            }
+            return words;
+        }
+    };
+
     private final String document;
     private final JsonNode node;
-    private final String path;
+    /** What this is a part of, null at the top, with its name or its number from 0 there. */
+    private final Json in;
+
+    private final String name;
+    private final int number;
 
     /** The top of a document of this name. */
     Json(String document, JsonNode node) {
-        this(document, node, "");
+        this(document, node, null, null, 0);
     }
 
-    private Json(String document, JsonNode node, String path) {
+    private Json(String document, JsonNode node, Json in, String name, int number) {
         this.document = document;
         this.node = node;
-        this.path = path;
+        this.in = in;
+        this.name = name;
+        this.number = number;
+    }
+
+    /** Element i of this list, from 0. */
+    private Json element(int i) {
+        return new Json(document, node.get(i), this, null, i);
+    }
+
+    /** Where this is: put together only when somebody asks, of a million points nobody does. */
+    private String path() {
+        if (in == null) {
+            return "";
+        }
+        String before = in.path();
+        return name == null ? before + "[" + (number + 1) + "]" : before.isEmpty() ? name : before + "." + name;
     }
 
     /**
@@ -52,7 +86,7 @@ final class Json {
     }
 
     FormatException error(String what) {
-        return new FormatException(document + ", " + (path.isEmpty() ? "at the top" : path) + ": " + what + ".");
+        return new FormatException(document + ", " + (in == null ? "at the top" : path()) + ": " + what + ".");
     }
 
     private static String kind(JsonNode node) {
@@ -76,11 +110,10 @@ final class Json {
             throw error("expected an object, found " + kind(node));
         }
         JsonNode child = node.get(name);
-        String there = path.isEmpty() ? name : path + "." + name;
         if (child == null) {
-            throw new Json(document, node, there).error("it is missing");
+            throw new Json(document, node, this, name, 0).error("it is missing");
         }
-        return new Json(document, child, there);
+        return new Json(document, child, this, name, 0);
     }
 
     Optional<Json> maybe(String name) throws FormatException {
@@ -142,15 +175,12 @@ final class Json {
 
     private <E extends Enum<E>> E word(Class<E> words) throws FormatException {
         String text = text();
-        List<String> known = new ArrayList<>();
-        for (E word : words.getEnumConstants()) {
-            String name2 = word.name().toLowerCase(Locale.ROOT);
-            if (name2.equals(text)) {
-                return word;
-            }
-            known.add(name2);
+        Map<String, Enum<?>> known = WORDS.get(words);
+        Enum<?> word = known.get(text);
+        if (word == null) {
+            throw error("expected one of " + String.join(", ", known.keySet()) + ", found “" + shorten(text) + "”");
         }
-        throw error("expected one of " + String.join(", ", known) + ", found “" + shorten(text) + "”");
+        return words.cast(word);
     }
 
     <T> List<T> list(String name, Reader<T> reader) throws FormatException {
@@ -164,7 +194,7 @@ final class Json {
         }
         List<T> list = new ArrayList<>(node.size());
         for (int i = 0; i < node.size(); i++) {
-            list.add(reader.read(new Json(document, node.get(i), path + "[" + (i + 1) + "]")));
+            list.add(reader.read(element(i)));
         }
         return list;
     }
@@ -194,13 +224,19 @@ final class Json {
 
         /** A list of numbers. */
         double[] numbers(int i) throws FormatException {
-            return cell(i).list(Json::number).stream()
-                    .mapToDouble(Double::doubleValue)
-                    .toArray();
+            Json list = cell(i);
+            if (!list.node.isArray()) {
+                throw list.error("expected a list, found " + kind(list.node));
+            }
+            double[] numbers = new double[list.node.size()];
+            for (int k = 0; k < numbers.length; k++) {
+                numbers[k] = list.element(k).number();
+            }
+            return numbers;
         }
 
         private Json cell(int i) {
-            return new Json(json.document, json.node.get(i), json.path + "[" + (i + 1) + "]");
+            return json.element(i);
         }
 
         int whole(int i) throws FormatException {

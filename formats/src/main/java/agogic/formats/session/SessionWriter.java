@@ -5,6 +5,8 @@ import agogic.core.device.Outside;
 import agogic.core.device.Seat;
 import agogic.core.device.Socket;
 import agogic.core.envelope.Envelope;
+import agogic.core.envelope.Point;
+import agogic.core.envelope.Shape;
 import agogic.core.lane.Frame;
 import agogic.core.lane.Lane;
 import agogic.core.lane.Layer;
@@ -27,10 +29,18 @@ import agogic.core.sync.Sync;
 import agogic.core.time.Metre;
 import agogic.core.time.Section;
 import agogic.core.time.TempoPoint;
+import com.fasterxml.jackson.core.JsonGenerator;
+import com.fasterxml.jackson.databind.JsonNode;
+import com.fasterxml.jackson.databind.JsonSerializable;
+import com.fasterxml.jackson.databind.SerializerProvider;
+import com.fasterxml.jackson.databind.jsontype.TypeSerializer;
 import com.fasterxml.jackson.databind.node.ArrayNode;
 import com.fasterxml.jackson.databind.node.JsonNodeFactory;
 import com.fasterxml.jackson.databind.node.ObjectNode;
+import com.fasterxml.jackson.databind.node.TextNode;
+import java.io.IOException;
 import java.util.Comparator;
+import java.util.EnumMap;
 import java.util.List;
 import java.util.Locale;
 import java.util.Map;
@@ -51,6 +61,18 @@ final class SessionWriter {
     static final String OFFSET = "offset";
 
     private static final JsonNodeFactory JSON = JsonNodeFactory.instance;
+
+    /** An envelope of more points is written without a tree. */
+    private static final int MANY = 10_000;
+
+    /** The word of each shape: one for all points that have it. */
+    private static final Map<Shape.Kind, TextNode> KINDS = new EnumMap<>(Shape.Kind.class);
+
+    static {
+        for (Shape.Kind kind : Shape.Kind.values()) {
+            KINDS.put(kind, TextNode.valueOf(word(kind)));
+        }
+    }
 
     private SessionWriter() {}
 
@@ -345,23 +367,53 @@ final class SessionWriter {
         return json;
     }
 
-    static ArrayNode points(Envelope envelope) {
-        ArrayNode array = JSON.arrayNode(envelope.size());
-        for (var point : envelope.points()) {
-            ArrayNode one = array.addArray().add(point.time()).add(point.value());
-            one.add(word(point.shape().kind()));
-            ArrayNode numbers = one.addArray();
-            for (double number : ShapeNumbers.of(point.shape())) {
-                numbers.add(number);
-            }
-            if (point.pinned() || point.tie() != 0) {
-                one.add(point.pinned());
-            }
-            if (point.tie() != 0) {
-                one.add(point.tie());
-            }
+    /** The points of an envelope; of a long one they are made when they are written, and are no tree. */
+    static JsonNode points(Envelope envelope) {
+        if (envelope.size() > MANY) {
+            return JSON.pojoNode(new ManyPoints(envelope));
         }
+        ArrayNode array = JSON.arrayNode(envelope.size());
+        envelope.points().forEach(point -> array.add(point(point)));
         return array;
+    }
+
+    private static ArrayNode point(Point point) {
+        ArrayNode one = JSON.arrayNode(4).add(point.time()).add(point.value());
+        one.add(KINDS.get(point.shape().kind()));
+        ArrayNode numbers = one.addArray();
+        for (double number : ShapeNumbers.of(point.shape())) {
+            numbers.add(number);
+        }
+        if (point.pinned() || point.tie() != 0) {
+            one.add(point.pinned());
+        }
+        if (point.tie() != 0) {
+            one.add(point.tie());
+        }
+        return one;
+    }
+
+    private static final class ManyPoints extends JsonSerializable.Base {
+        private final Envelope envelope;
+
+        ManyPoints(Envelope envelope) {
+            this.envelope = envelope;
+        }
+
+        @Override
+        public void serialize(JsonGenerator to, SerializerProvider with) throws IOException {
+            to.writeStartArray(envelope, envelope.size());
+            for (Point point : envelope.points()) {
+                point(point).serialize(to, with);
+            }
+            to.writeEndArray();
+        }
+
+        @Override
+        public void serializeWithType(JsonGenerator to, SerializerProvider with, TypeSerializer type)
+                throws IOException {
+            serialize(to, with);
+        }
     }
 
     static ObjectNode recipe(Recipe recipe) {

@@ -1,9 +1,18 @@
 package agogic.formats.table;
 
+import agogic.core.ride.Ride;
 import agogic.formats.file.FormatException;
 import agogic.formats.file.Input;
+import com.fasterxml.jackson.core.io.NumberOutput;
+import java.io.ByteArrayInputStream;
 import java.io.IOException;
+import java.io.InputStreamReader;
+import java.io.OutputStream;
+import java.io.OutputStreamWriter;
 import java.io.Reader;
+import java.io.Writer;
+import java.nio.charset.StandardCharsets;
+import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.Arrays;
 import java.util.List;
@@ -16,6 +25,9 @@ public final class RideTable {
     /** A ride has no more moves. */
     private static final long MOST = 50_000_000;
 
+    /** A file of so many bytes at most is looked at as a whole. */
+    private static final long PLAIN = 1L << 30;
+
     private RideTable() {}
 
     /** The moves of a table: times in order, places 0..1. */
@@ -27,16 +39,53 @@ public final class RideTable {
      * @throws FormatException with file and line if there are none
      */
     public static Moves read(Path path) throws IOException {
+        Moves plain = plain(path);
+        if (plain != null) {
+            return plain;
+        }
         Collector collector = new Collector(Input.bound(MOST, 64));
         int header = Table.read(path, HEADERS, collector::take);
         return collector.moves(String.valueOf(path.getFileName()), header == 0);
     }
 
+    /** Writes the moves of a ride. */
+    public static void write(OutputStream out, Ride ride) throws IOException {
+        boolean plain = ride.countedAsMoved();
+        Writer text = new OutputStreamWriter(out, StandardCharsets.UTF_8);
+        text.write(plain ? "seconds,value\r\n" : "seconds,value,counted\r\n");
+        for (int i = 0; i < ride.size(); i++) {
+            text.write(number(ride.seconds(i)));
+            text.write(',');
+            text.write(number(ride.raw(i)));
+            if (!plain) {
+                text.write(',');
+                text.write(number(ride.counted(i)));
+            }
+            text.write("\r\n");
+        }
+        text.flush();
+    }
+
+    /** The shortest text that is read as the same number. */
+    private static String number(double value) {
+        return NumberOutput.toString(value, true);
+    }
+
     /** Reads at most so many moves from inside another file. */
-    public static Moves read(String name, Reader reader, long most) throws IOException {
+    public static Moves read(String name, byte[] bytes, long most) throws IOException {
+        Moves plain = PlainMoves.read(bytes, most);
+        if (plain != null) {
+            return plain;
+        }
         Collector collector = new Collector(most);
+        Reader reader = new InputStreamReader(new ByteArrayInputStream(bytes), StandardCharsets.UTF_8.newDecoder());
         int header = Table.read(name, reader, HEADERS, collector::take);
         return collector.moves(name, header == 0);
+    }
+
+    private static Moves plain(Path path) throws IOException {
+        boolean fits = Files.isRegularFile(path) && Files.size(path) <= Input.bound(PLAIN, 4);
+        return fits ? PlainMoves.read(Files.readAllBytes(path), Input.bound(MOST, 64)) : null;
     }
 
     private static final class Collector {

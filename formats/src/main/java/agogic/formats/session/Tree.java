@@ -1,0 +1,127 @@
+package agogic.formats.session;
+
+import agogic.formats.file.FormatException;
+import agogic.formats.file.Input;
+import com.fasterxml.jackson.core.JsonParseException;
+import com.fasterxml.jackson.core.JsonParser;
+import com.fasterxml.jackson.core.JsonToken;
+import com.fasterxml.jackson.databind.JsonNode;
+import com.fasterxml.jackson.databind.node.ArrayNode;
+import com.fasterxml.jackson.databind.node.BooleanNode;
+import com.fasterxml.jackson.databind.node.DoubleNode;
+import com.fasterxml.jackson.databind.node.JsonNodeFactory;
+import com.fasterxml.jackson.databind.node.MissingNode;
+import com.fasterxml.jackson.databind.node.NullNode;
+import com.fasterxml.jackson.databind.node.ObjectNode;
+import com.fasterxml.jackson.databind.node.TextNode;
+import java.io.IOException;
+import java.util.ArrayList;
+import java.util.HashMap;
+import java.util.List;
+import java.util.Map;
+
+/**
+ * A document as a tree, in half of the memory: lists have no room to spare, and words that come again are one word. A million
+ * points are five million nodes, of which all but the numbers are the same few.
+ */
+final class Tree {
+    /** A document may not have more values, names and brackets. */
+    private static final long MOST_TOKENS = 60_000_000;
+
+    /** So many words are kept to be met again; longer ones are texts of people. */
+    private static final int WORDS = 4_096;
+
+    private static final int LONGEST_WORD = 24;
+
+    private final String document;
+    private final JsonParser parser;
+    private final Map<String, TextNode> words = new HashMap<>();
+    private long left = Input.bound(MOST_TOKENS, 64);
+
+    private Tree(String document, JsonParser parser) {
+        this.document = document;
+        this.parser = parser;
+    }
+
+    /**
+     * Reads all that a parser has; missing if that is nothing.
+     *
+     * @throws FormatException if it is more than fits into this machine's memory
+     * @throws JsonParseException if it is no JSON, or something follows its end
+     */
+    static JsonNode read(String document, JsonParser parser) throws IOException {
+        Tree tree = new Tree(document, parser);
+        JsonToken first = tree.next();
+        JsonNode node = first == null ? MissingNode.getInstance() : tree.node(first);
+        if (first != null && tree.next() != null) {
+            throw new JsonParseException(parser, "something follows after its end");
+        }
+        return node;
+    }
+
+    private JsonToken next() throws IOException {
+        if (--left < 0) {
+            throw new FormatException(
+                    document + " says more than fits into this machine's memory. Nothing was opened.");
+        }
+        return parser.nextToken();
+    }
+
+    private JsonNode node(JsonToken token) throws IOException {
+        return switch (token) {
+            case START_OBJECT -> object();
+            case START_ARRAY -> array();
+            case VALUE_STRING -> text(parser.getText());
+            case VALUE_NUMBER_INT -> whole();
+            case VALUE_NUMBER_FLOAT -> DoubleNode.valueOf(parser.getDoubleValue());
+            case VALUE_TRUE -> BooleanNode.TRUE;
+            case VALUE_FALSE -> BooleanNode.FALSE;
+            case VALUE_NULL -> NullNode.getInstance();
+            default -> throw new JsonParseException(parser, "a value was expected");
+        };
+    }
+
+    private JsonNode whole() throws IOException {
+        JsonNodeFactory factory = JsonNodeFactory.instance;
+        return switch (parser.getNumberType()) {
+            case INT -> factory.numberNode(parser.getIntValue());
+            case LONG -> factory.numberNode(parser.getLongValue());
+            default -> factory.numberNode(parser.getBigIntegerValue());
+        };
+    }
+
+    private TextNode text(String text) {
+        if (text.length() > LONGEST_WORD) {
+            return TextNode.valueOf(text);
+        }
+        TextNode known = words.get(text);
+        if (known == null) {
+            known = TextNode.valueOf(text);
+            if (words.size() < WORDS) {
+                words.put(text, known);
+            }
+        }
+        return known;
+    }
+
+    private ObjectNode object() throws IOException {
+        ObjectNode object = JsonNodeFactory.instance.objectNode();
+        for (JsonToken token = next(); token != JsonToken.END_OBJECT; token = next()) {
+            String name = parser.currentName();
+            if (object.replace(name, node(next())) != null) {
+                throw new JsonParseException(parser, "“" + name + "” stands there twice");
+            }
+        }
+        return object;
+    }
+
+    private ArrayNode array() throws IOException {
+        // Most lists are the few values of a point.
+        List<JsonNode> few = new ArrayList<>(4);
+        for (JsonToken token = next(); token != JsonToken.END_ARRAY; token = next()) {
+            few.add(node(token));
+        }
+        ArrayNode array = new ArrayNode(JsonNodeFactory.instance, few.size());
+        return array.addAll(few);
+    }
+}

@@ -1,0 +1,102 @@
+package agogic.formats.session;
+
+import static org.assertj.core.api.Assertions.assertThat;
+import static org.assertj.core.api.Assertions.assertThatThrownBy;
+
+import agogic.core.envelope.Envelope;
+import agogic.core.envelope.Point;
+import agogic.core.envelope.Shape;
+import agogic.core.lane.Lane;
+import agogic.core.session.Session;
+import agogic.formats.file.FormatException;
+import agogic.standins.comet.SlowComet;
+import com.fasterxml.jackson.databind.JsonNode;
+import com.fasterxml.jackson.databind.ObjectMapper;
+import java.io.IOException;
+import java.nio.charset.StandardCharsets;
+import java.nio.file.Path;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Random;
+import net.jqwik.api.ForAll;
+import net.jqwik.api.Property;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.api.io.TempDir;
+
+/** The reader of documents beside Jackson's own; and what is written without a tree beside what is written with one. */
+class TreeTest {
+    private static final ObjectMapper JACKSON = new ObjectMapper();
+
+    private static JsonNode read(String text) throws IOException {
+        return SessionFile.parse("d", text.getBytes(StandardCharsets.UTF_8));
+    }
+
+    private static String random(Random random, int deep) {
+        int kind = random.nextInt(deep > 3 ? 6 : 8);
+        StringBuilder text = new StringBuilder();
+        switch (kind) {
+            case 0 -> text.append(random.nextInt());
+            case 1 -> text.append(random.nextLong()).append(random.nextInt(4) == 0 ? "0000" : "");
+            case 2 -> text.append(random.nextGaussian() * Math.pow(10, random.nextInt(40) - 20));
+            case 3 -> text.append(random.nextBoolean());
+            case 4 -> text.append("null");
+            case 5 -> text.append('"')
+                    .append("wöd\\n".repeat(random.nextInt(9)))
+                    .append('"');
+            default -> {
+                boolean list = kind == 6;
+                text.append(list ? "[" : "{");
+                for (int i = random.nextInt(6); i > 0; i--) {
+                    text.append(list ? "" : "\"n" + i + "\":").append(random(random, deep + 1));
+                    text.append(i > 1 ? " , " : "");
+                }
+                text.append(list ? "]" : "}");
+            }
+        }
+        return text.toString();
+    }
+
+    @Property(tries = 300)
+    void theSameTreeAsJacksons(@ForAll long seed) throws IOException {
+        String text = random(new Random(seed), 0);
+        assertThat(read(text)).isEqualTo(JACKSON.readTree(text));
+        assertThat(read(text).toString()).isEqualTo(JACKSON.readTree(text).toString());
+    }
+
+    @Test
+    void whatIsNoJsonIsToldWithItsPlace() {
+        for (String bad :
+                List.of("{\"a\":1,\"a\":2}", "[1,2", "{\"a\"", "[1] 2", "[1,]", "{1:2}", "nul", "\"\u0001\"")) {
+            assertThatThrownBy(() -> read(bad))
+                    .as(bad)
+                    .isInstanceOf(FormatException.class)
+                    .hasMessageContaining("line 1")
+                    .hasMessageContaining("this is no JSON");
+        }
+    }
+
+    @Test
+    void aLaneOfMoreThanTenThousandPointsComesBack(@TempDir Path folder) throws IOException {
+        Random random = new Random(7);
+        List<Point> points = new ArrayList<>();
+        for (int i = 0; i < 10_500; i++) {
+            Shape shape = i % 3 == 0 ? Shape.HOLD : i % 3 == 1 ? Shape.bent(random.nextDouble()) : Shape.STRAIGHT;
+            points.add(new Point(i / 7.0, random.nextDouble(), shape, i % 5 == 0, i % 11 == 0 ? i + 1 : 0));
+        }
+        Session comet = SlowComet.session();
+        Lane lane = comet.lanes().stream()
+                .filter(l -> !comet.parameter(l.target()).stepped())
+                .findFirst()
+                .orElseThrow();
+        Session session = comet.with(Lane.drawn(lane.target(), Envelope.of(points)));
+        SessionFile.save(folder.resolve("long.agogic"), session);
+        assertThat(SessionFile.open(folder.resolve("long.agogic"))).isEqualTo(session);
+        JsonNode written = JACKSON.readTree(JACKSON.writeValueAsBytes(SessionWriter.points(Envelope.of(points))));
+        JsonNode short_ = JACKSON.readTree(
+                JACKSON.writeValueAsBytes(SessionWriter.points(Envelope.of(points.subList(0, 9_000)))));
+        assertThat(written).hasSize(10_500);
+        for (int i = 0; i < 9_000; i++) {
+            assertThat(written.get(i)).isEqualTo(short_.get(i));
+        }
+    }
+}
