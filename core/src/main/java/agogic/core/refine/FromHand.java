@@ -2,6 +2,7 @@ package agogic.core.refine;
 
 import agogic.core.envelope.Envelope;
 import agogic.core.envelope.EnvelopeCursor;
+import java.util.ArrayList;
 import java.util.List;
 import java.util.function.DoubleBinaryOperator;
 
@@ -19,6 +20,13 @@ record FromHand(double greatest, double normalised, double at, double middle) {
     private static final int BETWEEN = 2;
     /** Of so many places each is looked at alone: they are near enough to each other. */
     private static final int MANY = 500;
+    /** What is at least this part of the farthest is looked at more closely. */
+    private static final double ALMOST = 0.97;
+
+    private static final int MOST_NEAR = 256;
+    private static final int HALVINGS = 40;
+
+    private record Near(Tube cell, int i, double u, double step, double off) {}
 
     static FromHand of(Envelope envelope, List<Tube> cells, DoubleBinaryOperator measure) {
         return new Looking(envelope, measure).along(cells);
@@ -33,6 +41,10 @@ record FromHand(double greatest, double normalised, double at, double middle) {
         private double normalised;
         private double at;
         private double squares;
+
+        /** Where it is nearly the farthest, between two places that were looked at. */
+        private final List<Near> near = new ArrayList<>();
+
         private double time;
 
         Looking(Envelope envelope, DoubleBinaryOperator measure) {
@@ -59,6 +71,7 @@ record FromHand(double greatest, double normalised, double at, double middle) {
                 look(jumps ? envelope.valueBefore(end) : envelope.valueAt(end), end, cell, last, 0);
                 points(cell);
             }
+            near.forEach(this::closer);
             return new FromHand(greatest, normalised, at, time > 0 ? Math.sqrt(squares / time) : 0);
         }
 
@@ -69,11 +82,42 @@ record FromHand(double greatest, double normalised, double at, double middle) {
                 double u = (double) k / parts;
                 double moment = cell.times[i] + length * u;
                 double value = forward.valueAt(moment);
-                look(value, moment, cell, i, u);
+                double off = look(value, moment, cell, i, u);
+                if (off > ALMOST * normalised && off > 0) {
+                    near(new Near(cell, i, u, 1.0 / parts, off));
+                }
                 double likely = measure.applyAsDouble(value, mix(cell.centre, i, u));
                 squares += likely * likely * length / parts;
                 time += length / parts;
             }
+        }
+
+        private void near(Near one) {
+            if (near.size() == MOST_NEAR) {
+                near.removeIf(other -> other.off < ALMOST * normalised);
+            }
+            if (near.size() < MOST_NEAR) {
+                near.add(one);
+            }
+        }
+
+        /** The farthest place on both sides of one that is nearly it: from there it only becomes less. */
+        private void closer(Near one) {
+            double from = Math.max(0, one.u - one.step);
+            double to = Math.min(1, one.u + one.step);
+            double length = one.cell.times[one.i + 1] - one.cell.times[one.i];
+            for (int i = 0; i < HALVINGS && one.off >= ALMOST * normalised; i++) {
+                double third = (to - from) / 3;
+                double first = at(one, from + third, length);
+                double second = at(one, to - third, length);
+                from = first < second ? from + third : from;
+                to = first < second ? to : to - third;
+            }
+        }
+
+        private double at(Near one, double u, double length) {
+            double moment = one.cell.times[one.i] + length * u;
+            return look(envelope.valueAt(moment), moment, one.cell, one.i, u);
         }
 
         /** Where one way ends and another begins it can be farther than anywhere beside. */
@@ -96,7 +140,8 @@ record FromHand(double greatest, double normalised, double at, double middle) {
             }
         }
 
-        private void look(double value, double moment, Tube cell, int i, double u) {
+        /** How far it is beyond a wall, normalised. */
+        private double look(double value, double moment, Tube cell, int i, double u) {
             double low = mix(cell.lower, i, u);
             double high = mix(cell.upper, i, u);
             double off = value > high ? value - high : value < low ? low - value : 0;
@@ -106,6 +151,7 @@ record FromHand(double greatest, double normalised, double at, double middle) {
                 normalised = off;
                 at = moment;
             }
+            return off;
         }
 
         private static double mix(double[] wall, int i, double u) {

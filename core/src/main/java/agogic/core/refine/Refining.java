@@ -348,13 +348,24 @@ public final class Refining {
 
     /** As {@link #refine(Curve, int, double, boolean)}, of curves that follow each other: between them it jumps. */
     public static Refined refine(List<Curve> curves, int moves, double tolerance, boolean bent) {
+        return refine(curves, moves, tolerance, bent, bent);
+    }
+
+    /** As {@link #refine(List, int, double, boolean)}, and inside 0..1 even if that takes a point more, as every lane is. */
+    public static Refined inside(List<Curve> curves, int moves, double tolerance, boolean bent) {
+        Refined anywhere = refine(curves, moves, tolerance, bent);
+        boolean inside = anywhere.envelope().points().stream().allMatch(p -> p.value() >= 0 && p.value() <= 1);
+        return inside ? anywhere : refine(curves, moves, tolerance, bent, true);
+    }
+
+    private static Refined refine(List<Curve> curves, int moves, double tolerance, boolean bent, boolean inside) {
         RestsAndReaches fit = new RestsAndReaches(bent);
         List<Tube> cells = new ArrayList<>();
         for (Curve curve : curves) {
             cells.add(Tube.beside(curve, 0));
-            fit.piece(bent ? Tube.inside(curve, tolerance) : Tube.beside(curve, tolerance), List.of(), List.of(), 0);
+            fit.piece(inside ? Tube.inside(curve, tolerance) : Tube.beside(curve, tolerance), List.of(), List.of(), 0);
         }
-        Envelope envelope = bent ? Envelope.of(fit.points()).normalised() : Envelope.of(fit.points());
+        Envelope envelope = inside ? Envelope.of(fit.points()).normalised() : Envelope.of(fit.points());
         return told(envelope, moves, fit, curves.get(0), cells, (a, b) -> Math.abs(a - b));
     }
 

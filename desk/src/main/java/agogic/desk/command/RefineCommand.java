@@ -1,6 +1,8 @@
 package agogic.desk.command;
 
 import agogic.core.curve.Reconstruction;
+import agogic.core.envelope.Envelope;
+import agogic.core.envelope.Point;
 import agogic.core.parameter.Parameter;
 import agogic.core.parameter.Taper;
 import agogic.core.parameter.Unit;
@@ -18,6 +20,7 @@ import agogic.formats.table.EnvelopeTable;
 import agogic.formats.table.RideTable;
 import java.io.IOException;
 import java.nio.file.Path;
+import java.util.ArrayList;
 import java.util.List;
 import picocli.CommandLine.Command;
 import picocli.CommandLine.Option;
@@ -71,21 +74,38 @@ final class RefineCommand extends FileCommand {
         RideTable.Moves moves = RideTable.read(ride);
         Refined refined = resolution > 0 || rest > 0 || steady > 0 || earlier != 0
                 ? asHand(moves)
-                : Refining.refine(
+                : Refining.inside(
                         held
                                 ? List.of(Reconstruction.held(moves.seconds(), moves.values()))
                                 : Reconstruction.pieces(moves.seconds(), moves.values()),
                         moves.seconds().length,
                         tolerance,
                         !straight);
-        EnvelopeTable.write(out, refined.envelope(), false);
+        Envelope envelope = refined.envelope();
+        double last = moves.seconds()[moves.seconds().length - 1];
+        int more = 0;
+        if (envelope.size() > 1 && envelope.time(envelope.size() - 1) > last) {
+            // It ends with the last move.
+            boolean there = envelope.time(envelope.size() - 2) >= last;
+            more = there ? 1 : 0;
+            List<Point> points = new ArrayList<>(envelope.points());
+            Point end = points.remove(points.size() - 1);
+            if (!there) {
+                points.add(new Point(last, end.value(), end.shape()));
+            }
+            envelope = Envelope.of(points);
+        }
+        EnvelopeTable.write(out, envelope, false);
         return new Answer()
                 .put("moves", refined.moves())
-                .put("points", refined.points())
-                .put("fewest", refined.fewest())
+                .put("points", envelope.size())
+                .put("fewest", refined.fewest() - more)
                 .put("maxDeviation", refined.farthestNormalised())
                 .put("rmsDeviation", refined.middle());
     }
+
+    /** So long the last move of a table is in force, in seconds. */
+    private static final double MOMENT = 1e-6;
 
     /** As a pass would be: moves are codes of a control, between which it was somewhere in their cells. */
     private Refined asHand(RideTable.Moves moves) {
@@ -94,7 +114,8 @@ final class RefineCommand extends FileCommand {
         Parameter travel = Parameter.continuous("x", "Travel", "", Unit.PLAIN, Taper.LINEAR, 0, 1, 0);
         Timeline timeline = new Timeline(TempoMap.steady(60), MetreMap.steady(4, 4));
         double first = seconds[0];
-        double last = seconds[seconds.length - 1];
+        // What was sent last was sent before the end.
+        double last = seconds[seconds.length - 1] + MOMENT;
         double step = resolution > 0 ? 1 / resolution : 0;
         Ride made = new Ride("ride-1", new Hand("table", "moves"), step, first, last, seconds, values, values);
         Recipe recipe = Recipe.usual(travel)
