@@ -5,7 +5,7 @@ import java.util.Arrays;
 
 /**
  * When a reach began and when it was over, from when the hand crossed the borders between codes: a reach of minimum jerk
- * (Flash and Hogan 1985) is laid through them by least squares. Near its ends a reach is so slow that the codes say little
+ * (Flash and Hogan 1985) is laid through them by least squares, and one at one pace, of which the better counts. Near its ends a reach is so slow that the codes say little
  * of it; in the middle they say a lot. Where inside its cells the hand lay is not known, so several places are tried; of
  * all that go well with the borders the shortest reach is told, so that a rest beside it is never told too short.
  */
@@ -24,6 +24,18 @@ final class ReachTimes {
 
     /** So many borders say when a reach was. */
     private static final int ENOUGH = 24;
+
+    /** Fewer borders do not say whether a reach went at one pace. */
+    private static final int STEADY_LEAST = 4;
+
+    /** A reach at one pace is off by no more than this in the mean, in steps. */
+    private static final double STEADY = 0.3;
+
+    /** And by no more than this part of what the best of minimum jerk is. */
+    private static final double STEADIER = 0.8;
+
+    /** Where in its first cell it began at the latest, in steps. */
+    private static final double EDGE = 0.4;
 
     private static final int TABLE = 1024;
     private static final Shape HAND = Shape.s(1);
@@ -55,26 +67,30 @@ final class ReachTimes {
     private static final double MARGIN = 0.04;
 
     /** A reach of which nothing is known. */
-    static final ReachTimes UNKNOWN = new ReachTimes(Double.NaN, Double.NaN);
+    static final ReachTimes UNKNOWN = new ReachTimes(Double.NaN, Double.NaN, 0);
 
     /** When it began at the latest and was over at the earliest, in seconds; not a number if the borders do not say. */
     final double begun;
 
     final double over;
 
-    private ReachTimes(double begun, double over) {
+    /** Of the reach such a part at each end is so slow that it may belong to the rest. */
+    private final double margin;
+
+    private ReachTimes(double begun, double over, double margin) {
         this.begun = begun;
         this.over = over;
+        this.margin = margin;
     }
 
     /** Until when it can be level before the reach, its slow beginning included. */
     double levelUntil() {
-        return begun + MARGIN * (over - begun);
+        return begun + margin * (over - begun);
     }
 
     /** From when it can be level after the reach, its slow end included. */
     double levelFrom() {
-        return over - MARGIN * (over - begun);
+        return over - margin * (over - begun);
     }
 
     /**
@@ -107,7 +123,8 @@ final class ReachTimes {
             }
         }
         boolean known = best <= WELL && over > begun;
-        return known ? new ReachTimes(begun, over) : UNKNOWN;
+        ReachTimes steady = steady(times, borders, n, codes, best);
+        return steady != null ? steady : known ? new ReachTimes(begun, over, MARGIN) : UNKNOWN;
     }
 
     /**
@@ -145,7 +162,38 @@ final class ReachTimes {
             }
         }
         ReachTimes found = of(times, borders, n, Math.abs(way));
-        return new ReachTimes(found.begun + at[first], found.over + at[first]);
+        return new ReachTimes(found.begun + at[first], found.over + at[first], found.margin);
+    }
+
+    /**
+     * A reach at one pace from its beginning to its end, as a machine or a wheel makes it, if that goes clearly better with the
+     * borders than one of minimum jerk, which is off by {@code best}; else null.
+     */
+    private static ReachTimes steady(double[] times, double[] borders, int n, double codes, double best) {
+        if (n < STEADY_LEAST) {
+            return null;
+        }
+        double middle = 0;
+        double when = 0;
+        for (int i = 0; i < n; i++) {
+            middle += borders[i] / n;
+            when += times[i] / n;
+        }
+        double far = 0;
+        double both = 0;
+        double spread = 0;
+        for (int i = 0; i < n; i++) {
+            far += (borders[i] - middle) * (borders[i] - middle);
+            both += (borders[i] - middle) * (times[i] - when);
+            spread += (times[i] - when) * (times[i] - when);
+        }
+        double each = both / far;
+        double off = Math.sqrt(Math.max(0, spread - each * both) / n) / each;
+        if (!(each > 0) || !(off <= STEADY && off <= STEADIER * best)) {
+            return null;
+        }
+        double zero = when - each * middle;
+        return new ReachTimes(zero + each * EDGE, zero + each * (codes - EDGE), 0);
     }
 
     /** Begin, length and how far it is off in the mean, in steps; null if it is none. */

@@ -12,6 +12,9 @@ final class Stillness {
     /** A cell in which the hand was longer than this many times as in those beside it was no part of a reach. */
     private static final double PACE = 1.5;
 
+    /** What is longer than this many of the shortest rests is one where the hand was faster on one side already. */
+    private static final double SURE = 3;
+
     /** At the end of a reach a hand stays in one cell up to 1.7 times as long as in the one before (minimum jerk). */
     private static final double LINGERS = 2.0;
 
@@ -250,6 +253,8 @@ final class Stillness {
             double known = Math.max(cutBefore ? 0 : paceBefore, cutAfter ? 0 : paceAfter);
             return length > PACE_AT_END * known;
         }
-        return length > PACE * Math.min(paceBefore, paceAfter);
+        // Only what is long for a rest lies on a way that is faster on one side and as slow on the other.
+        double pace = length > SURE * shortest ? Math.min(paceBefore, paceAfter) : Math.max(paceBefore, paceAfter);
+        return length > PACE * pace;
     }
 }

@@ -25,6 +25,11 @@ final class MadeHand {
 
     /** The same, for so many seconds. */
     MadeHand(long seed, double shortest, double longest, double stick, double whole) {
+        this(seed, shortest, longest, stick, whole, false);
+    }
+
+    /** The same; with {@code even} reaches go at one pace. */
+    MadeHand(long seed, double shortest, double longest, double stick, double whole, boolean even) {
         Random random = new Random(seed);
         path = new double[(int) (whole * 1000) + 1];
         double value = random.nextDouble();
@@ -41,7 +46,7 @@ final class MadeHand {
             int begun = i;
             for (; i < Math.min(path.length, begun + length); i++) {
                 double u = (i - begun) / (double) length;
-                path[i] = value + (to - value) * u * u * u * (10 + u * (6 * u - 15));
+                path[i] = value + (to - value) * (even ? u : u * u * u * (10 + u * (6 * u - 15)));
             }
             value = to;
         }

@@ -85,6 +85,25 @@ class MadeHandsTest {
         assertThat(rests).isGreaterThan(100);
     }
 
+    /** Reaches at one pace were taken for slow ones of a hand, and the rests between them for a part of those. */
+    @Test
+    void restsBetweenEvenReachesAreLevel() {
+        int rests = 0;
+        int level = 0;
+        for (int seed = 1; seed <= 24; seed++) {
+            MadeHand hand = new MadeHand(seed, 0.35, 3, 0.1, MadeHand.SECONDS, true);
+            Refined shaped = refined(hand.ride, 1, true, MadeHand.SECONDS);
+            for (double[] rest : hand.rests) {
+                if (rest[1] - rest[0] > 0.4) {
+                    rests++;
+                    level += level(shaped.envelope(), rest[0] + 0.02, rest[1] - 0.02) ? 1 : 0;
+                }
+            }
+        }
+        assertThat(rests).isGreaterThan(80);
+        assertThat(level).isGreaterThanOrEqualTo((int) (0.92 * rests));
+    }
+
     private static void inside(Refined refined, String which) {
         double end = refined.tube().time(refined.tube().size() - 1);
         for (double t = 0; t <= end; t += 0.0013) {
