@@ -70,12 +70,15 @@ final class Hearing {
     }
 
     /** The control that moves now; empty if nothing came yet. */
-    Optional<Heard> now() {
+    Optional<HeardControl> now() {
         if (current < 0) {
             return Optional.empty();
         }
         Surface surface = surfaces.get(current);
-        return recognisers.get(current).heard().map(as -> new Heard(current, surface, as, known(surface, as), last));
+        return recognisers
+                .get(current)
+                .heard()
+                .map(as -> new HeardControl(current, surface, as, known(surface, as), last));
     }
 
     /** The control of a surface that speaks by the message that was heard. */

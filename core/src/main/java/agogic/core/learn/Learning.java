@@ -29,7 +29,7 @@ public final class Learning {
     private final Hearing hearing;
     private final List<Step> steps = new ArrayList<>();
     private Session draft;
-    private Heard heard;
+    private HeardControl heard;
     private Recognised overruled;
     private Control lastNew;
     private String lastSurface;
@@ -101,7 +101,7 @@ public final class Learning {
 
     /** Looks what was heard by now; takes what has come to rest. */
     public void tick(long nanos) {
-        Heard now = hearing.now().filter(this::meant).orElse(null);
+        HeardControl now = hearing.now().filter(this::meant).orElse(null);
         if (now != null && heard != null && !now.same(heard)) {
             if (ready(heard) && steps.size() + 1 < targets.size() + (walking() ? Integer.MAX_VALUE - 1 : 0)) {
                 // The hand moved on: what it had moved is taken, and what it moves is heard on.
@@ -113,7 +113,7 @@ public final class Learning {
         }
         heard = now == null || overruled == null
                 ? now
-                : new Heard(now.number(), now.surface(), overruled, Optional.empty(), now.last());
+                : new HeardControl(now.number(), now.surface(), overruled, Optional.empty(), now.last());
         if (heard != null && nanos - heard.last() >= REST_NANOS && ready(heard)) {
             take(Assigning.How.ADD, nanos);
         }
@@ -124,21 +124,21 @@ public final class Learning {
         return heard != null && another(heard);
     }
 
-    private boolean another(Heard one) {
+    private boolean another(HeardControl one) {
         return again != null
                 && one.known().filter(c -> !c.id().equals(again.control())).isPresent();
     }
 
-    private boolean meant(Heard one) {
+    private boolean meant(HeardControl one) {
         return walked == null || one.surface().id().equals(walked);
     }
 
-    private boolean ready(Heard one) {
+    private boolean ready(HeardControl one) {
         return one.sure() && clash(one).isEmpty() && !another(one);
     }
 
     /** What is heard now, as it is taken for. */
-    public Optional<Heard> heard() {
+    public Optional<HeardControl> heard() {
         return Optional.ofNullable(heard);
     }
 
@@ -166,7 +166,7 @@ public final class Learning {
         return heard == null ? Optional.empty() : clash(heard);
     }
 
-    private Optional<String> clash(Heard one) {
+    private Optional<String> clash(HeardControl one) {
         Target target = wanted().orElse(null);
         if (target == null || one.known().isEmpty()) {
             return target == null
@@ -178,12 +178,12 @@ public final class Learning {
         return Assigning.clash(draft, hand(one), target);
     }
 
-    private Hand hand(Heard one) {
+    private Hand hand(HeardControl one) {
         int page = one.surface().pages().size() > 1 ? pages.applyAsInt(one.number()) : 0;
         return new Hand(one.surface().id(), one.control().id(), page);
     }
 
-    private Session with(Heard one) {
+    private Session with(HeardControl one) {
         Surface surface = draft.surface(one.surface().id());
         return one.known().isPresent() ? draft : draft.with(surface.with(one.control()));
     }
@@ -193,14 +193,14 @@ public final class Learning {
         if (heard == null) {
             throw new IllegalArgumentException("Nothing was moved yet.");
         }
-        Heard one = heard;
+        HeardControl one = heard;
         keep(one, how);
         hearing.next(one.number(), one.control(), nanos);
         heard = null;
         overruled = null;
     }
 
-    private void keep(Heard one, Assigning.How how) {
+    private void keep(HeardControl one, Assigning.How how) {
         if (again != null) {
             keepAgain(one);
             return;
@@ -227,7 +227,7 @@ public final class Learning {
         }
     }
 
-    private void keepAgain(Heard one) {
+    private void keepAgain(HeardControl one) {
         if (another(one)) {
             throw new IllegalArgumentException(
                     one.control().name() + " speaks so already. Move the one that is meant.");
@@ -261,7 +261,7 @@ public final class Learning {
     public void overrule(Recognised reading) {
         if (heard != null) {
             overruled = reading;
-            heard = new Heard(heard.number(), heard.surface(), reading, Optional.empty(), heard.last());
+            heard = new HeardControl(heard.number(), heard.surface(), reading, Optional.empty(), heard.last());
             return;
         }
         if (lastNew != null) {

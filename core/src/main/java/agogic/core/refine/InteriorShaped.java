@@ -20,7 +20,7 @@ final class InteriorShaped extends InteriorPoint {
     private static final int HALVINGS = 12;
 
     private final Ways ways;
-    private final Steps steps = new Steps();
+    private final ShapeAt steps = new ShapeAt();
     private Normal[] squares = {};
     private Normal[] all = {};
     private Shape.Kind[] kinds = {};

@@ -133,8 +133,8 @@ final class PlaceSearch {
         return found;
     }
 
-    private List<Place> places(Curve corners, Path straight, boolean slower) {
-        Places places = new Places(tube, straight);
+    private List<LinkPlace> places(Curve corners, Path straight, boolean slower) {
+        LinkPlaces places = new LinkPlaces(tube, straight);
         places.beside(corners);
         places.turns(slower);
         for (double[] meeting : meetings) {
@@ -142,7 +142,7 @@ final class PlaceSearch {
         }
         for (double[][] levels : new double[][][] {begins, ends}) {
             for (int i = 1; i < levels.length; i++) {
-                places.add(Place.of(levels[i][0], levels[i][2]));
+                places.add(LinkPlace.of(levels[i][0], levels[i][2]));
             }
         }
         return places.apart();
@@ -150,7 +150,7 @@ final class PlaceSearch {
 
     /** The fewest ways, and of those the nearest, beside a straight path; null if it finds none with so few as the straight path has. */
     Path search(Curve corners, Path straight) {
-        List<Place> places = places(corners, straight, false);
+        List<LinkPlace> places = places(corners, straight, false);
         int n = places.size();
         int added = Math.min(MOST_ADDED, begins.length + ends.length + 2 * meetings.size());
         int[] links = new int[n];
@@ -169,9 +169,9 @@ final class PlaceSearch {
                 continue;
             }
             int failed = 0;
-            Place a = places.get(i);
+            LinkPlace a = places.get(i);
             for (int j = i + 1; j < n && j - i <= FAR + added && failed < GIVE_UP + added; j++) {
-                Place b = places.get(j);
+                LinkPlace b = places.get(j);
                 if (b.time() <= a.time() || links[j] < links[i] + 1) {
                     continue;
                 }
@@ -227,7 +227,7 @@ final class PlaceSearch {
      * the straight path has.
      */
     Path farthest(Curve corners, Path straight) {
-        List<Place> places = places(corners, straight, true);
+        List<LinkPlace> places = places(corners, straight, true);
         int n = places.size();
         int[] chosen = new int[n];
         int[][] reached = new int[n][];
@@ -259,11 +259,11 @@ final class PlaceSearch {
         }
         Path path = new Path(new double[links + 1], new double[links + 1], new Shape[links], new double[links]);
         for (int k = 0; k <= links; k++) {
-            Place b = places.get(chosen[k]);
+            LinkPlace b = places.get(chosen[k]);
             path.t[k] = b.time();
             path.v[k] = b.value();
             if (k > 0) {
-                Place a = places.get(chosen[k - 1]);
+                LinkPlace a = places.get(chosen[k - 1]);
                 findsSoon(a, b);
                 path.way(k - 1, ways);
             }
@@ -271,24 +271,24 @@ final class PlaceSearch {
         return path;
     }
 
-    private boolean finds(Place a, Place b) {
+    private boolean finds(LinkPlace a, LinkPlace b) {
         return ways.find(a.time(), a.value(), b.time(), b.value());
     }
 
-    private boolean findsSoon(Place a, Place b) {
+    private boolean findsSoon(LinkPlace a, LinkPlace b) {
         return ways.findSoon(a.time(), a.value(), b.time(), b.value());
     }
 
     /** The corners, or the places beside them, that one way leads to from a place, the farthest first. */
-    private int[] reached(List<Place> places, int i, boolean corners) {
-        Place a = places.get(i);
+    private int[] reached(List<LinkPlace> places, int i, boolean corners) {
+        LinkPlace a = places.get(i);
         int[] reached = new int[FAR];
         int count = 0;
         int failed = 0;
         int last = places.size() - 1;
         // From a corner the next one can always be reached, however many places lie between.
         for (int j = i + 1; j <= last && (j - i <= FAR || corners && count == 0) && failed < GIVE_UP_SOON; j++) {
-            Place b = places.get(j);
+            LinkPlace b = places.get(j);
             if (b.time() > a.time() && (corners ? b.corner() : !b.beside())) {
                 boolean finds = findsSoon(a, b);
                 failed = finds ? 0 : failed + 1;
@@ -300,7 +300,7 @@ final class PlaceSearch {
         int[] farthest = Arrays.copyOfRange(reached, FAR - count, FAR);
         // A reach ends where the middle turns: a way that leads a little beyond leaves the next one badly off.
         for (int k = 1; k < count; k++) {
-            Place b = places.get(farthest[k]);
+            LinkPlace b = places.get(farthest[k]);
             boolean near =
                     b.time() - a.time() >= NEARLY * (places.get(farthest[0]).time() - a.time());
             if (near && b.turn()) {
@@ -314,7 +314,7 @@ final class PlaceSearch {
     }
 
     /** What a level up to this place is off; infinite if it does not reach it. */
-    private static double levelTo(Place place, double[][] levels) {
+    private static double levelTo(LinkPlace place, double[][] levels) {
         for (int k = 0; k < levels.length; k++) {
             if (levels[k][0] == place.time() && (k == 0 || levels[k][2] == place.value())) {
                 return levels[k][1];

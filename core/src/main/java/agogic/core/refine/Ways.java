@@ -42,7 +42,7 @@ final class Ways {
     /** How far a bend that is not in the table is at the places. */
     private final double[] own = new double[SAMPLES];
 
-    private final Steps steps = new Steps();
+    private final ShapeAt steps = new ShapeAt();
     private double weight;
     private double left;
 

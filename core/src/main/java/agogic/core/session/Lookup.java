@@ -63,30 +63,45 @@ final class Lookup {
     /** The clips of all tracks by their ids. */
     final Map<String, Clip> clips;
 
+    private final Parts parts;
+
+    /** What there is to be found, as a session has it. */
+    record Parts(
+            SharedList<Device> devices,
+            SharedList<Track> tracks,
+            SharedList<Surface> surfaces,
+            SharedList<Route> routes,
+            SharedList<Lane> lanes,
+            SharedList<Ride> rides,
+            SharedList<Macro> macros) {}
+
     /** The places of the parts of a session that came from nowhere. */
-    Lookup(Session session) {
-        devices = new Places<>("device", Device::id, session.devices());
-        tracks = new Places<>("track", Track::id, session.tracks());
-        surfaces = new Places<>("surface", Surface::id, session.surfaces());
-        routes = new Places<>("route", Route::id, session.routes());
-        lanes = new Places<>("lane", Lane::target, session.lanes());
-        rides = new Places<>("ride", Ride::id, session.rides());
-        macros = new Places<>("macro", Macro::id, session.macros());
-        movers = movers(session.macros());
-        clips = clips(session.tracks());
+    Lookup(Parts parts) {
+        this.parts = parts;
+        devices = new Places<>("device", Device::id, parts.devices());
+        tracks = new Places<>("track", Track::id, parts.tracks());
+        surfaces = new Places<>("surface", Surface::id, parts.surfaces());
+        routes = new Places<>("route", Route::id, parts.routes());
+        lanes = new Places<>("lane", Lane::target, parts.lanes());
+        rides = new Places<>("ride", Ride::id, parts.rides());
+        macros = new Places<>("macro", Macro::id, parts.macros());
+        movers = movers(parts.macros());
+        clips = clips(parts.tracks());
     }
 
-    /** The places of the parts of a session that came from another. */
-    Lookup(Session session, Session before, Lookup old) {
-        devices = old.devices.after(before.devices(), session.devices());
-        tracks = old.tracks.after(before.tracks(), session.tracks());
-        surfaces = old.surfaces.after(before.surfaces(), session.surfaces());
-        routes = old.routes.after(before.routes(), session.routes());
-        lanes = old.lanes.after(before.lanes(), session.lanes());
-        rides = old.rides.after(before.rides(), session.rides());
-        macros = old.macros.after(before.macros(), session.macros());
-        movers = before.macros() == session.macros() ? old.movers : movers(session.macros());
-        clips = before.tracks() == session.tracks() ? old.clips : clips(session.tracks());
+    /** The places of the parts of a session that came from that of {@code old}. */
+    Lookup(Parts parts, Lookup old) {
+        this.parts = parts;
+        Parts before = old.parts;
+        devices = old.devices.after(before.devices(), parts.devices());
+        tracks = old.tracks.after(before.tracks(), parts.tracks());
+        surfaces = old.surfaces.after(before.surfaces(), parts.surfaces());
+        routes = old.routes.after(before.routes(), parts.routes());
+        lanes = old.lanes.after(before.lanes(), parts.lanes());
+        rides = old.rides.after(before.rides(), parts.rides());
+        macros = old.macros.after(before.macros(), parts.macros());
+        movers = before.macros() == parts.macros() ? old.movers : movers(parts.macros());
+        clips = before.tracks() == parts.tracks() ? old.clips : clips(parts.tracks());
     }
 
     private static Map<String, Clip> clips(List<Track> tracks) {

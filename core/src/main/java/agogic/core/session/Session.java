@@ -71,7 +71,8 @@ public final class Session {
         macros = SharedList.of(draft.macros);
         sync = draft.sync;
         patterns = List.copyOf(draft.patterns);
-        lookup = before == null ? new Lookup(this) : new Lookup(this, before, before.lookup);
+        Lookup.Parts parts = new Lookup.Parts(devices, tracks, surfaces, routes, lanes, rides, macros);
+        lookup = before == null ? new Lookup(parts) : new Lookup(parts, before.lookup);
         sets = before == null ? List.copyOf(draft.sets) : Remaining.sets(draft.sets, this, before);
         versions = before == null ? List.copyOf(draft.versions) : Remaining.versions(draft.versions, this, before);
         recipes = before == null ? Map.copyOf(draft.recipes) : Remaining.recipes(draft.recipes, this, before);

@@ -172,10 +172,10 @@ public final class PassWriter {
         Target target = pass.route().target();
         Into into = pass.route().into();
         Session after = session;
-        for (Places.Place place : Places.of(session, target, into, pass.from(), pass.to())) {
+        for (PassPlaces.Place place : PassPlaces.of(session, target, into, pass.from(), pass.to())) {
             Lane lane = after.lane(target);
             LaneTime time = place.frame().<LaneTime>map(f -> f).orElse(LaneTime.of(session.timeline(), Lock.BEATS));
-            int layer = Places.layer(lane, into, place, time.laneTime(place.from()), time.laneTime(place.to()));
+            int layer = PassPlaces.layer(lane, into, place, time.laneTime(place.from()), time.laneTime(place.to()));
             boolean fresh = layer == lane.layers().size();
             Session with = fresh ? after.with(lane.with(layer, Layer.of(place.clip(), into.offset()))) : after;
             boolean any = false;
@@ -191,7 +191,8 @@ public final class PassWriter {
         return after;
     }
 
-    private static Stretch stretch(Session session, Pass pass, Ride ride, Pass.Say say, int layer, Places.Place place) {
+    private static Stretch stretch(
+            Session session, Pass pass, Ride ride, Pass.Say say, int layer, PassPlaces.Place place) {
         Layer into = session.lane(pass.route().target()).layer(layer);
         double start = Math.max(say.first(), Math.min(say.last(), say.from()));
         double end = Math.max(start, Math.min(say.last(), say.to()));

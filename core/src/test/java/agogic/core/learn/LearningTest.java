@@ -138,7 +138,7 @@ class LearningTest {
     void anUnknownControlIsMadeAndCanBeOverruled() {
         Learning learning = of(session, "p1");
         move(learning, 74, 10, 30);
-        Heard heard = learning.heard().orElseThrow();
+        HeardControl heard = learning.heard().orElseThrow();
         assertThat(heard.words()).isEqualTo("a new control, CC 74 · ch 1, a knob or fader, 7-bit, 20 moves");
         assertThat(heard.control().name()).isEqualTo("Knob 1");
         Recognised pedal = learning.readings().stream()

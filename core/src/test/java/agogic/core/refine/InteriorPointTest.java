@@ -189,12 +189,12 @@ class InteriorPointTest {
     @Property(tries = 200)
     void aSeriesGoesOnWhereTheExponentialEnds(@ForAll @DoubleRange(min = 0, max = 1) double u) {
         for (double k : new double[] {0.999e-3, -0.999e-3}) {
-            Steps near = new Steps();
+            ShapeAt near = new ShapeAt();
             near.at(Shape.Kind.BENT, k / 8, u);
             double all = Math.expm1(k);
             assertThat(near.part).isCloseTo(Math.expm1(k * u) / all, within(1e-10));
             assertThat(near.rise).isCloseTo(k * Math.exp(k * u) / all, within(1e-9));
-            Steps far = new Steps();
+            ShapeAt far = new ShapeAt();
             far.at(Shape.Kind.BENT, k / 8 * 1.01, u);
             assertThat(near.more).isCloseTo(far.more, within(1e-4));
         }

@@ -1,7 +1,7 @@
 package agogic.desk.model;
 
 import agogic.core.assign.Assigning;
-import agogic.core.learn.Heard;
+import agogic.core.learn.HeardControl;
 import agogic.core.learn.Learning;
 import agogic.core.learn.Recognised;
 import agogic.core.route.Hand;
@@ -232,7 +232,7 @@ public final class Learner {
 
     private void tell() {
         Learning now = learning.get();
-        Optional<Heard> heard = now.heard();
+        Optional<HeardControl> heard = now.heard();
         Optional<String> clash = now.clash();
         StringBuilder words = new StringBuilder();
         List<Notice.Act> acts = new ArrayList<>();

@@ -33,7 +33,7 @@ public final class Selection {
     private final ObjectProperty<Hand> hand = new SimpleObjectProperty<>();
     private final ObjectProperty<String> macro = new SimpleObjectProperty<>();
     private final ObjectProperty<String> clip = new SimpleObjectProperty<>();
-    private Place place;
+    private LanePlace place;
     /** The route and the control under the pointer, if it moved last; null for none. */
     private String pointedRoute;
 
@@ -141,12 +141,12 @@ public final class Selection {
     }
 
     /** The place in an envelope that the menu of what is here is about, while it is open. */
-    public Optional<Place> place() {
+    public Optional<LanePlace> place() {
         return Optional.ofNullable(place);
     }
 
     /** Somebody points at a place, or, null, at none. */
-    public void place(Place pointed) {
+    public void place(LanePlace pointed) {
         place = pointed;
     }
 

@@ -2,7 +2,7 @@ package agogic.desk.refine;
 
 import agogic.desk.acts.Act;
 import agogic.desk.model.View;
-import agogic.desk.parts.Ways;
+import agogic.desk.parts.SegmentShapes;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.function.Consumer;
@@ -130,7 +130,7 @@ public final class RefineActs {
         all.addAll(ChoosingActs.of(view));
         all.addAll(Comparing.of(view));
         all.addAll(LayerActs.of(view));
-        for (Ways way : Ways.ALL) {
+        for (SegmentShapes way : SegmentShapes.ALL) {
             all.add(pointed(
                     "way-" + way.id(),
                     way.title(),

@@ -23,7 +23,7 @@ import agogic.desk.model.Notice;
 import agogic.desk.model.RefineModel;
 import agogic.desk.model.SeenLayer;
 import agogic.desk.model.TimeWindow;
-import agogic.desk.parts.Ways;
+import agogic.desk.parts.SegmentShapes;
 import java.util.ArrayList;
 import java.util.LinkedHashSet;
 import java.util.List;
@@ -404,7 +404,7 @@ final class Shown {
     }
 
     /** Goes on another way from the chosen point. */
-    void go(Ways way) {
+    void go(SegmentShapes way) {
         if (any()) {
             way.from(desk, target, layer, chosen);
         } else {

@@ -3,9 +3,9 @@ package agogic.desk.routes;
 import agogic.core.session.Points;
 import agogic.desk.acts.Act;
 import agogic.desk.model.Desk;
-import agogic.desk.model.Place;
+import agogic.desk.model.LanePlace;
 import agogic.desk.model.View;
-import agogic.desk.parts.Ways;
+import agogic.desk.parts.SegmentShapes;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.function.Consumer;
@@ -40,7 +40,7 @@ public final class RouteActs {
                 "The point pointed at goes",
                 "Delete",
                 place -> desk.edit("Delete a point", s -> Points.delete(s, place.target(), place.point()))));
-        for (Ways way : Ways.ALL) {
+        for (SegmentShapes way : SegmentShapes.ALL) {
             all.add(point(
                     "row-way-" + way.id(),
                     way.title(),
@@ -62,7 +62,7 @@ public final class RouteActs {
     }
 
     /** An act on a point that somebody points at. */
-    private Act point(String id, String words, String about, String key, Consumer<Place> run) {
+    private Act point(String id, String words, String about, String key, Consumer<LanePlace> run) {
         return act(id, words, about, key, () -> desk.selection().place().ifPresent(run))
                 .when(() -> desk.selection().place().filter(p -> p.point() >= 0).isPresent());
     }
@@ -70,7 +70,7 @@ public final class RouteActs {
     private void add() {
         desk.selection()
                 .place()
-                .or(() -> desk.selection().selectedRoute().map(r -> Place.atPlayhead(desk, r.target())))
+                .or(() -> desk.selection().selectedRoute().map(r -> LanePlace.atPlayhead(desk, r.target())))
                 .ifPresentOrElse(
                         place -> desk.edit(
                                 "Add a point", s -> Points.add(s, place.target(), place.time(), place.value())),

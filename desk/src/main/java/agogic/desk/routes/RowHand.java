@@ -5,7 +5,7 @@ import agogic.core.lane.Lane;
 import agogic.core.route.Route;
 import agogic.core.session.Points;
 import agogic.desk.model.Desk;
-import agogic.desk.model.Place;
+import agogic.desk.model.LanePlace;
 import agogic.desk.parts.EnvelopeMarks;
 import agogic.desk.parts.SpanDialog;
 import java.util.List;
@@ -60,7 +60,7 @@ final class RowHand {
         }
         int near = near(e.getX(), e.getY());
         if (e.getButton() == MouseButton.SECONDARY) {
-            desk.selection().place(new Place(route().target(), laneTime(e.getX()), field().value(e.getY()), near));
+            desk.selection().place(new LanePlace(route().target(), laneTime(e.getX()), field().value(e.getY()), near));
             desk.riding().here(Math.max(0, desk.time().beat(e.getX(), field().left(), field().width())));
         } else if (near >= 0) {
             dragged = near;

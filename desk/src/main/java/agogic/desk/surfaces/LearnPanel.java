@@ -1,6 +1,6 @@
 package agogic.desk.surfaces;
 
-import agogic.core.learn.Heard;
+import agogic.core.learn.HeardControl;
 import agogic.core.learn.Learning;
 import agogic.core.learn.Recognised;
 import agogic.core.route.Hand;
@@ -56,10 +56,10 @@ public final class LearnPanel extends VBox {
 
     /** With every frame of the window. */
     void frame(Learning learning) {
-        Optional<Heard> heard = learning.heard();
+        Optional<HeardControl> heard = learning.heard();
         title.setText(heard.map(h -> h.control().name() + (h.known().isPresent() ? "" : ", new"))
                 .orElseGet(() -> asked(learning)));
-        message.setText(heard.map(Heard::words)
+        message.setText(heard.map(HeardControl::words)
                 .orElse("What it sends is shown here before it is taken. Esc leaves all as it was."));
         steps(learning);
         readings(learning.readings());

@@ -70,7 +70,7 @@ final class Json {
     static Json open(Path path, long largest, String what) throws IOException {
         String name = Input.name(path);
         Input.file(path, largest, "a " + what);
-        return new Json(name, SessionFile.parse(name, Files.readAllBytes(path)));
+        return new Json(name, Tree.parse(name, Files.readAllBytes(path)));
     }
 
     /** Makes something of one element. */

@@ -25,13 +25,11 @@ final class MacroJson {
     private static Member member(Json json) throws FormatException {
         Target target = new Target(json.text("device"), json.text("parameter"));
         Optional<Json> span = json.maybe("span");
-        return span.isPresent()
-                ? new Member.BySpan(target, SessionReader.span(span.get()))
-                : new Member.ByOffset(target);
+        return span.isPresent() ? new Member.BySpan(target, PartsReader.span(span.get())) : new Member.ByOffset(target);
     }
 
     static ObjectNode write(Macro macro) {
-        ObjectNode json = SessionWriter.object()
+        ObjectNode json = PartsWriter.object()
                 .put("id", macro.id())
                 .put("name", macro.name())
                 .put("resting", macro.parameter().resting())
@@ -46,7 +44,7 @@ final class MacroJson {
                     .put("device", member.target().device())
                     .put("parameter", member.target().parameter());
             if (member instanceof Member.BySpan absolute) {
-                one.set("span", SessionWriter.span(absolute.span()));
+                one.set("span", PartsWriter.span(absolute.span()));
             }
         }
         return json;

@@ -43,22 +43,22 @@ public final class MapFile {
     }
 
     static ObjectNode write(ControllerMap map) {
-        ObjectNode json = SessionWriter.object().put("format", FORMAT).put("version", VERSION);
+        ObjectNode json = PartsWriter.object().put("format", FORMAT).put("version", VERSION);
         json.set("surface", SurfaceJson.write(map.surface()));
-        json.set("ties", SessionWriter.list(map.ties(), MapFile::tie));
-        json.set("macros", SessionWriter.list(map.macros(), MapFile::bundle));
+        json.set("ties", PartsWriter.list(map.ties(), MapFile::tie));
+        json.set("macros", PartsWriter.list(map.macros(), MapFile::bundle));
         return json;
     }
 
     private static ObjectNode tie(Tie tie) {
-        ObjectNode json = SessionWriter.object().put("control", tie.control()).put("page", tie.page());
+        ObjectNode json = PartsWriter.object().put("control", tie.control()).put("page", tie.page());
         json.set("moves", place(tie.place()));
-        json.set("span", SessionWriter.span(tie.span()));
-        return json.put("takeover", SessionWriter.word(tie.takeover())).put("smoothing", tie.smoothing());
+        json.set("span", PartsWriter.span(tie.span()));
+        return json.put("takeover", PartsWriter.word(tie.takeover())).put("smoothing", tie.smoothing());
     }
 
     private static ObjectNode place(Place place) {
-        return SessionWriter.object()
+        return PartsWriter.object()
                 .put("device", place.target().device())
                 .put("parameter", place.target().parameter())
                 .put("deviceName", place.device())
@@ -66,9 +66,9 @@ public final class MapFile {
     }
 
     private static ObjectNode bundle(Bundle bundle) {
-        ObjectNode json = SessionWriter.object();
+        ObjectNode json = PartsWriter.object();
         json.set("macro", MacroJson.write(bundle.macro()));
-        json.set("places", SessionWriter.list(bundle.places(), MapFile::place));
+        json.set("places", PartsWriter.list(bundle.places(), MapFile::place));
         return json;
     }
 
@@ -103,7 +103,7 @@ public final class MapFile {
                 json.text("control"),
                 json.whole("page"),
                 readPlace(json.at("moves")),
-                SessionReader.span(json.at("span")),
+                PartsReader.span(json.at("span")),
                 json.word("takeover", Takeover.class),
                 json.number("smoothing"));
     }

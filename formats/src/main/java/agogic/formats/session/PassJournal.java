@@ -100,7 +100,7 @@ public final class PassJournal implements EventLog.Sink, AutoCloseable {
         line.append(' ').append(a).append(' ').append(b);
         if (source != null) {
             line.append(' ').append(source.resolution()).append(' ').append(source.rehearsed());
-            line.append(' ').append(SessionWriter.route(source.route()));
+            line.append(' ').append(PartsWriter.route(source.route()));
         }
         sum(text, line);
     }
@@ -245,8 +245,8 @@ public final class PassJournal implements EventLog.Sink, AutoCloseable {
             if (part.length <= WORDS) {
                 return null;
             }
-            Route route = SessionReader.route(
-                    new Json("journal", SessionFile.parse("journal", part[WORDS].getBytes(StandardCharsets.UTF_8))));
+            Route route = PartsReader.route(
+                    new Json("journal", Tree.parse("journal", part[WORDS].getBytes(StandardCharsets.UTF_8))));
             return new Source(route, number(part[5]), Boolean.parseBoolean(part[6]), number(part[3]));
         }
     }

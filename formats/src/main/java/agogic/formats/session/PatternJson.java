@@ -12,11 +12,11 @@ final class PatternJson {
     private PatternJson() {}
 
     static ObjectNode write(Pattern pattern) {
-        ObjectNode json = SessionWriter.object()
+        ObjectNode json = PartsWriter.object()
                 .put("name", pattern.name())
-                .put("form", SessionWriter.word(pattern.form()))
+                .put("form", PartsWriter.word(pattern.form()))
                 .put("rate", pattern.rate().amount())
-                .put("per", SessionWriter.word(pattern.rate().per()))
+                .put("per", PartsWriter.word(pattern.rate().per()))
                 .put("depth", pattern.depth())
                 .put("centre", pattern.centre())
                 .put("phase", pattern.phase())
@@ -25,13 +25,13 @@ final class PatternJson {
                 .put("duty", pattern.duty())
                 .put("steps", pattern.steps());
         if (!pattern.own().isEmpty()) {
-            json.set("points", SessionWriter.points(pattern.own()));
+            json.set("points", PartsWriter.points(pattern.own()));
         }
         return json;
     }
 
     static Pattern read(Json json) throws FormatException {
-        Envelope own = json.maybe("points").isPresent() ? SessionReader.envelope(json.at("points")) : Envelope.EMPTY;
+        Envelope own = json.maybe("points").isPresent() ? PartsReader.envelope(json.at("points")) : Envelope.EMPTY;
         return json.make(() -> new Pattern(
                 json.text("name"),
                 json.word("form", Pattern.Form.class),
@@ -47,7 +47,7 @@ final class PatternJson {
     }
 
     static ObjectNode write(Placed placed) {
-        return SessionWriter.object()
+        return PartsWriter.object()
                 .put("pattern", placed.pattern())
                 .put("from", placed.from())
                 .put("to", placed.to())

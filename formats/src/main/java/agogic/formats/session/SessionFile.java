@@ -10,14 +10,10 @@ import agogic.formats.file.SafeFile;
 import agogic.formats.table.RideTable;
 import com.fasterxml.jackson.core.JsonFactory;
 import com.fasterxml.jackson.core.JsonGenerator;
-import com.fasterxml.jackson.core.JsonLocation;
-import com.fasterxml.jackson.core.JsonParser;
-import com.fasterxml.jackson.core.JsonProcessingException;
 import com.fasterxml.jackson.core.StreamReadFeature;
 import com.fasterxml.jackson.core.StreamWriteFeature;
 import com.fasterxml.jackson.databind.JsonNode;
 import com.fasterxml.jackson.databind.ObjectMapper;
-import java.io.CharConversionException;
 import java.io.EOFException;
 import java.io.IOException;
 import java.io.InputStream;
@@ -198,7 +194,7 @@ public final class SessionFile {
                 if (json != null) {
                     throw new FormatException("it holds two parts called " + SESSION + ". Nothing was opened.");
                 }
-                json = parse(SESSION, bytes(zip, entry, budget));
+                json = Tree.parse(SESSION, bytes(zip, entry, budget));
             } else if (ride.matches()) {
                 RideTable.Moves table = RideTable.read(entry.getName(), bytes(zip, entry, budget), budget.moves);
                 budget.moves(entry.getName(), table.seconds().length);
@@ -215,30 +211,6 @@ public final class SessionFile {
             throw new FormatException("it has no " + SESSION + ", so it is no Agogic session.");
         }
         return new SessionReader(moves).read(new Json(SESSION, json));
-    }
-
-    static JsonNode parse(String document, byte[] bytes) throws IOException {
-        try {
-            try (JsonParser parser = MAPPER.createParser(bytes)) {
-                return Tree.read(document, parser);
-            }
-        } catch (JsonProcessingException e) {
-            JsonLocation at = e.getLocation();
-            String where = at == null ? "" : ", line " + at.getLineNr() + ", column " + at.getColumnNr();
-            throw new FormatException(document + where + ": this is no JSON: " + plain(e) + ".", e);
-        } catch (CharConversionException e) {
-            throw new FormatException(document + ": this is no text in UTF-8.", e);
-        }
-    }
-
-    /** What the parser says, without the names of its parts. */
-    private static String plain(JsonProcessingException e) {
-        return String.valueOf(e.getOriginalMessage())
-                .replaceAll("\\R.*", "")
-                .replaceAll(": (maybe a \\(non-standard\\)|enable) .*", "")
-                .replaceAll(",? ?\\(?from `[^`]*`\\)?", "")
-                .replaceAll("`[^`]*\\.([A-Za-z_]+)[^`]*`", "$1")
-                .replaceAll("\\.$", "");
     }
 
     /** The bytes of an entry, checked against its own sum. */

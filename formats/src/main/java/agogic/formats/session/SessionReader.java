@@ -5,9 +5,6 @@ import agogic.core.device.Outside;
 import agogic.core.device.Seat;
 import agogic.core.device.Socket;
 import agogic.core.device.Turn;
-import agogic.core.envelope.Envelope;
-import agogic.core.envelope.Point;
-import agogic.core.envelope.Shape;
 import agogic.core.lane.Extent;
 import agogic.core.lane.Frame;
 import agogic.core.lane.Lane;
@@ -19,11 +16,7 @@ import agogic.core.parameter.Unit;
 import agogic.core.pattern.Pattern;
 import agogic.core.refine.Recipe;
 import agogic.core.ride.Ride;
-import agogic.core.route.Hand;
-import agogic.core.route.Into;
-import agogic.core.route.Route;
 import agogic.core.route.Span;
-import agogic.core.route.Takeover;
 import agogic.core.route.Target;
 import agogic.core.route.WriteMode;
 import agogic.core.score.Clip;
@@ -102,7 +95,7 @@ final class SessionReader {
                 json.list("tracks", SessionReader::track),
                 json.list("devices", SessionReader::device),
                 json.list("surfaces", SurfaceJson::read),
-                json.list("routes", SessionReader::route),
+                json.list("routes", PartsReader::route),
                 List.of(),
                 json.list("rides", this::ride),
                 json.maybe("macros").isPresent() ? json.list("macros", MacroJson::read) : List.of()));
@@ -217,7 +210,7 @@ final class SessionReader {
 
     private static Seat seat(Json json) throws FormatException {
         Optional<Json> span = json.maybe("span");
-        return new Seat(json.text("parameter"), span.isPresent() ? span(span.get()) : Span.FULL);
+        return new Seat(json.text("parameter"), span.isPresent() ? PartsReader.span(span.get()) : Span.FULL);
     }
 
     private static Turn turn(Json json) throws FormatException {
@@ -265,43 +258,10 @@ final class SessionReader {
         };
     }
 
-    static Hand hand(Json json) throws FormatException {
-        int page = json.maybe("page").isPresent() ? json.whole("page") : 0;
-        return json.make(() -> new Hand(json.text("surface"), json.text("control"), page));
-    }
-
-    static Target target(Json json) throws FormatException {
-        return new Target(json.text("device"), json.text("parameter"));
-    }
-
-    static Span span(Json json) throws FormatException {
-        return json.make(() -> new Span(
-                json.number("from"), json.number("to"), json.word("curve", Span.Curve.class), json.number("amount")));
-    }
-
-    static Route route(Json json) throws FormatException {
-        Optional<Json> hand = json.maybe("hand");
-        Optional<Hand> from = hand.isPresent() ? Optional.of(hand(hand.get())) : Optional.empty();
-        Into into = json.maybe("into").isEmpty()
-                ? Into.TIMELINE
-                : new Into(json.at("into").flag("clip"), json.at("into").flag("offset"));
-        return json.make(() -> new Route(
-                json.text("id"),
-                from,
-                span(json.at("span")),
-                target(json.at("target")),
-                json.word("mode", WriteMode.class),
-                json.flag("pinned"),
-                json.flag("rehearse"),
-                json.word("takeover", Takeover.class),
-                json.number("smoothing"),
-                json.flag("on"),
-                into));
-    }
-
     private static Lane lane(Json json) throws FormatException {
         boolean guarded = json.maybe("guarded").isPresent() && json.flag("guarded");
-        return json.make(() -> new Lane(target(json.at("target")), json.list("layers", SessionReader::layer), guarded));
+        return json.make(() ->
+                new Lane(PartsReader.target(json.at("target")), json.list("layers", SessionReader::layer), guarded));
     }
 
     private static Layer layer(Json json) throws FormatException {
@@ -318,7 +278,7 @@ final class SessionReader {
                 way.equals(SessionWriter.OFFSET),
                 json.maybe("on").isEmpty() || json.flag("on"),
                 json.word("lock", Lock.class),
-                envelope(json.at("points")),
+                PartsReader.envelope(json.at("points")),
                 json.list("stretches", SessionReader::stretch),
                 json.maybe("drawn").isPresent() ? json.list("drawn", SessionReader::extent) : List.of(),
                 json.maybe("patterns").isPresent() ? json.list("patterns", PatternJson::placed) : List.of()));
@@ -339,57 +299,27 @@ final class SessionReader {
                 () -> new Frame(TempoMap.of(tempo), json.number("beat"), json.number("offset"), json.number("speed")));
     }
 
-    static Envelope envelope(Json json) throws FormatException {
-        List<Point> points = json.list(SessionReader::point);
-        return json.make(() -> Envelope.of(points));
-    }
-
-    private static Point point(Json json) throws FormatException {
-        Json.Cells cells = json.cells(4);
-        Shape.Kind kind = cells.word(2, Shape.Kind.class);
-        double[] numbers = cells.numbers(3);
-        return json.make(() -> new Point(
-                cells.number(0),
-                cells.normalised(1),
-                ShapeNumbers.shape(kind, numbers),
-                cells.size() > 4 && cells.flag(4),
-                cells.size() > 5 ? cells.whole(5) : 0));
-    }
-
     private static Stretch stretch(Json json) throws FormatException {
         Json recipe = json.at("recipe");
         return json.make(() -> new Stretch(
                 json.text("ride"),
-                span(json.at("span")),
+                PartsReader.span(json.at("span")),
                 json.word("mode", WriteMode.class),
                 json.number("handFrom"),
                 json.number("handTo"),
                 json.number("passFrom"),
                 json.number("passTo"),
-                recipe(recipe),
+                PartsReader.recipe(recipe),
                 json.number("from"),
                 json.number("to"),
-                envelope(json.at("under")),
+                PartsReader.envelope(json.at("under")),
                 json.maybe("frame").isPresent() ? Optional.of(frame(json.at("frame"))) : Optional.empty(),
                 json.maybe("name").isPresent() ? json.text("name") : "",
                 json.maybe("due").isPresent() && json.flag("due")));
     }
 
     private static Map.Entry<Target, Recipe> told(Json json) throws FormatException {
-        return Map.entry(target(json), recipe(json.at("recipe")));
-    }
-
-    static Recipe recipe(Json json) throws FormatException {
-        return json.make(() -> new Recipe(
-                json.number("shift"),
-                json.number("steady"),
-                json.number("tolerance"),
-                json.word("startOn", Recipe.Anchor.class),
-                json.word("endOn", Recipe.Anchor.class),
-                json.number("easeBack"),
-                json.flag("bent"),
-                json.number("dwell"),
-                json.maybe("rest").isPresent() ? json.number("rest") : Recipe.REST));
+        return Map.entry(PartsReader.target(json), PartsReader.recipe(json.at("recipe")));
     }
 
     private Ride ride(Json json) throws FormatException {
@@ -400,7 +330,7 @@ final class SessionReader {
         }
         return json.make(() -> new Ride(
                 id,
-                hand(json.at("hand")),
+                PartsReader.hand(json.at("hand")),
                 json.number("resolution"),
                 json.number("from"),
                 json.number("to"),

@@ -13,17 +13,17 @@ final class SetJson {
     private SetJson() {}
 
     static ObjectNode write(SnapshotSet set) {
-        ObjectNode json = SessionWriter.object()
+        ObjectNode json = PartsWriter.object()
                 .put("name", set.name())
-                .put("start", SessionWriter.word(set.start()))
+                .put("start", PartsWriter.word(set.start()))
                 .put("over", set.over());
-        json.set("snapshots", SessionWriter.list(set.snapshots(), SetJson::snapshot));
+        json.set("snapshots", PartsWriter.list(set.snapshots(), SetJson::snapshot));
         return json;
     }
 
     private static ObjectNode snapshot(Snapshot snapshot) {
-        ObjectNode json = SessionWriter.object().put("name", snapshot.name());
-        snapshot.pad().ifPresent(pad -> SessionWriter.hand(json.putObject("pad"), pad));
+        ObjectNode json = PartsWriter.object().put("name", snapshot.name());
+        snapshot.pad().ifPresent(pad -> PartsWriter.hand(json.putObject("pad"), pad));
         ArrayNode values = json.putArray("values");
         snapshot.values().forEach(v -> values.addObject()
                 .put("device", v.target().device())
@@ -42,10 +42,10 @@ final class SetJson {
 
     private static Snapshot snapshot(Json json) throws FormatException {
         Optional<Hand> pad =
-                json.maybe("pad").isPresent() ? Optional.of(SessionReader.hand(json.at("pad"))) : Optional.empty();
+                json.maybe("pad").isPresent() ? Optional.of(PartsReader.hand(json.at("pad"))) : Optional.empty();
         return json.make(() -> new Snapshot(
                 json.text("name"),
-                json.list("values", v -> v.make(() -> new Snapshot.Value(SessionReader.target(v), v.number("value")))),
+                json.list("values", v -> v.make(() -> new Snapshot.Value(PartsReader.target(v), v.number("value")))),
                 pad));
     }
 }

@@ -28,9 +28,9 @@ public final class ShapesFile {
 
     /** Writes them, safely. */
     public static void save(Path path, OwnShapes shapes) throws IOException {
-        ObjectNode json = SessionWriter.object().put("format", FORMAT).put("version", VERSION);
-        json.set("patterns", SessionWriter.list(shapes.patterns(), PatternJson::write));
-        json.set("sets", SessionWriter.list(shapes.sets(), SetJson::write));
+        ObjectNode json = PartsWriter.object().put("format", FORMAT).put("version", VERSION);
+        json.set("patterns", PartsWriter.list(shapes.patterns(), PatternJson::write));
+        json.set("sets", PartsWriter.list(shapes.sets(), SetJson::write));
         byte[] bytes = MAPPER.writerWithDefaultPrettyPrinter().writeValueAsBytes(json);
         SafeFile.write(path, out -> out.write(bytes));
     }

@@ -67,11 +67,11 @@ final class SurfaceJson {
     }
 
     static ObjectNode write(Surface surface) {
-        ObjectNode json = SessionWriter.object()
+        ObjectNode json = PartsWriter.object()
                 .put("id", surface.id())
                 .put("name", surface.name())
                 .put("port", surface.port());
-        json.set("controls", SessionWriter.list(surface.controls(), SurfaceJson::control));
+        json.set("controls", PartsWriter.list(surface.controls(), SurfaceJson::control));
         ArrayNode pages = json.putArray("pages");
         for (Page page : surface.pages()) {
             ObjectNode one = pages.addObject().put("name", page.name());
@@ -81,10 +81,10 @@ final class SurfaceJson {
     }
 
     private static ObjectNode control(Control control) {
-        ObjectNode json = SessionWriter.object()
+        ObjectNode json = PartsWriter.object()
                 .put("id", control.id())
                 .put("name", control.name())
-                .put("kind", SessionWriter.word(control.kind()));
+                .put("kind", PartsWriter.word(control.kind()));
         json.set("address", address(control.address()));
         if (control.touchSensitive()) {
             json.put("touchNote", control.touchNote());
@@ -99,7 +99,7 @@ final class SurfaceJson {
     }
 
     private static ObjectNode address(Address address) {
-        ObjectNode said = SessionWriter.object().put("channel", address.channel());
+        ObjectNode said = PartsWriter.object().put("channel", address.channel());
         if (address instanceof Address.Cc cc) {
             said.put("message", "cc").put("number", cc.number());
         } else if (address instanceof Address.CcPair pair) {
@@ -110,7 +110,7 @@ final class SurfaceJson {
             said.put("message", "nrpn").put("number", nrpn.number());
         } else if (address instanceof Address.Relative relative) {
             said.put("message", "relative").put("number", relative.number());
-            said.put("encoding", SessionWriter.word(relative.encoding()));
+            said.put("encoding", PartsWriter.word(relative.encoding()));
         } else if (address instanceof Address.KeyPressure key) {
             said.put("message", "key_pressure").put("number", key.number());
         } else if (address instanceof Address.Note note) {

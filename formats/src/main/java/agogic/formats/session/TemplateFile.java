@@ -33,23 +33,23 @@ public final class TemplateFile {
 
     /** Writes a template, safely. */
     public static void save(Path path, Template template) throws IOException {
-        ObjectNode json = SessionWriter.object()
+        ObjectNode json = PartsWriter.object()
                 .put("format", FORMAT)
                 .put("version", VERSION)
                 .put("name", template.name());
-        json.set("parts", SessionWriter.list(template.parts(), TemplateFile::part));
+        json.set("parts", PartsWriter.list(template.parts(), TemplateFile::part));
         byte[] bytes = MAPPER.writerWithDefaultPrettyPrinter().writeValueAsBytes(json);
         SafeFile.write(path, out -> out.write(bytes));
     }
 
     private static ObjectNode part(Part part) {
-        ObjectNode json = SessionWriter.object().put("device", part.device()).put("kind", part.kind());
-        json.set("entries", SessionWriter.list(part.entries(), TemplateFile::entry));
+        ObjectNode json = PartsWriter.object().put("device", part.device()).put("kind", part.kind());
+        json.set("entries", PartsWriter.list(part.entries(), TemplateFile::entry));
         return json;
     }
 
     private static ObjectNode entry(Entry entry) {
-        ObjectNode json = SessionWriter.object()
+        ObjectNode json = PartsWriter.object()
                 .put("parameter", entry.parameter())
                 .put("name", entry.name())
                 .put("shortName", entry.shortName())
@@ -57,26 +57,26 @@ public final class TemplateFile {
                 .put("socket", entry.socket())
                 .put("seat", entry.seat());
         if (!entry.span().equals(Span.FULL)) {
-            json.set("span", SessionWriter.span(entry.span()));
+            json.set("span", PartsWriter.span(entry.span()));
         }
         entry.recipe().ifPresent(recipe -> {
-            json.set("recipe", SessionWriter.recipe(recipe));
+            json.set("recipe", PartsWriter.recipe(recipe));
             json.put("closeness", entry.closeness());
         });
-        json.set("ties", SessionWriter.list(entry.ties(), TemplateFile::tie));
+        json.set("ties", PartsWriter.list(entry.ties(), TemplateFile::tie));
         return json;
     }
 
     private static ObjectNode tie(Tie tie) {
-        ObjectNode json = SessionWriter.object()
+        ObjectNode json = PartsWriter.object()
                 .put("surface", tie.surface())
                 .put("control", tie.control())
                 .put("page", tie.page())
                 .put("surfaceId", tie.hand().surface())
                 .put("controlId", tie.hand().control())
                 .put("pageNumber", tie.hand().page());
-        json.set("span", SessionWriter.span(tie.span()));
-        return json.put("takeover", SessionWriter.word(tie.takeover())).put("smoothing", tie.smoothing());
+        json.set("span", PartsWriter.span(tie.span()));
+        return json.put("takeover", PartsWriter.word(tie.takeover())).put("smoothing", tie.smoothing());
     }
 
     /**
@@ -105,7 +105,7 @@ public final class TemplateFile {
 
     private static Entry readEntry(Json json) throws FormatException {
         Optional<Json> recipe = json.maybe("recipe");
-        Optional<Recipe> read = recipe.isEmpty() ? Optional.empty() : Optional.of(SessionReader.recipe(recipe.get()));
+        Optional<Recipe> read = recipe.isEmpty() ? Optional.empty() : Optional.of(PartsReader.recipe(recipe.get()));
         return json.make(() -> new Entry(
                 json.text("parameter"),
                 json.text("name"),
@@ -113,7 +113,7 @@ public final class TemplateFile {
                 json.flag("wanted"),
                 json.whole("socket"),
                 json.whole("seat"),
-                json.maybe("span").isPresent() ? SessionReader.span(json.at("span")) : Span.FULL,
+                json.maybe("span").isPresent() ? PartsReader.span(json.at("span")) : Span.FULL,
                 read,
                 recipe.isPresent() ? json.number("closeness") : 1,
                 json.list("ties", TemplateFile::readTie)));
@@ -125,7 +125,7 @@ public final class TemplateFile {
                 json.text("surface"),
                 json.text("control"),
                 json.text("page"),
-                SessionReader.span(json.at("span")),
+                PartsReader.span(json.at("span")),
                 json.word("takeover", Takeover.class),
                 json.number("smoothing")));
     }

@@ -2,9 +2,13 @@ package agogic.formats.session;
 
 import agogic.formats.file.FormatException;
 import agogic.formats.file.Input;
+import com.fasterxml.jackson.core.JsonFactory;
+import com.fasterxml.jackson.core.JsonLocation;
 import com.fasterxml.jackson.core.JsonParseException;
 import com.fasterxml.jackson.core.JsonParser;
+import com.fasterxml.jackson.core.JsonProcessingException;
 import com.fasterxml.jackson.core.JsonToken;
+import com.fasterxml.jackson.core.StreamReadFeature;
 import com.fasterxml.jackson.databind.JsonNode;
 import com.fasterxml.jackson.databind.node.ArrayNode;
 import com.fasterxml.jackson.databind.node.BooleanNode;
@@ -14,6 +18,7 @@ import com.fasterxml.jackson.databind.node.MissingNode;
 import com.fasterxml.jackson.databind.node.NullNode;
 import com.fasterxml.jackson.databind.node.ObjectNode;
 import com.fasterxml.jackson.databind.node.TextNode;
+import java.io.CharConversionException;
 import java.io.IOException;
 import java.util.ArrayList;
 import java.util.HashMap;
@@ -27,6 +32,10 @@ import java.util.Map;
 final class Tree {
     /** A document may not have more values, names and brackets. */
     private static final long MOST_TOKENS = 60_000_000;
+
+    private static final JsonFactory QUICK = JsonFactory.builder()
+            .enable(StreamReadFeature.USE_FAST_DOUBLE_PARSER)
+            .build();
 
     /** So many words are kept to be met again; longer ones are texts of people. */
     private static final int WORDS = 4_096;
@@ -44,12 +53,41 @@ final class Tree {
     }
 
     /**
+     * The tree of a document of this name.
+     *
+     * @throws FormatException with line and column if it is no JSON
+     */
+    static JsonNode parse(String document, byte[] bytes) throws IOException {
+        try {
+            try (JsonParser parser = QUICK.createParser(bytes)) {
+                return read(document, parser);
+            }
+        } catch (JsonProcessingException e) {
+            JsonLocation at = e.getLocation();
+            String where = at == null ? "" : ", line " + at.getLineNr() + ", column " + at.getColumnNr();
+            throw new FormatException(document + where + ": this is no JSON: " + plain(e) + ".", e);
+        } catch (CharConversionException e) {
+            throw new FormatException(document + ": this is no text in UTF-8.", e);
+        }
+    }
+
+    /** What the parser says, without the names of its parts. */
+    private static String plain(JsonProcessingException e) {
+        return String.valueOf(e.getOriginalMessage())
+                .replaceAll("\\R.*", "")
+                .replaceAll(": (maybe a \\(non-standard\\)|enable) .*", "")
+                .replaceAll(",? ?\\(?from `[^`]*`\\)?", "")
+                .replaceAll("`[^`]*\\.([A-Za-z_]+)[^`]*`", "$1")
+                .replaceAll("\\.$", "");
+    }
+
+    /**
      * Reads all that a parser has; missing if that is nothing.
      *
      * @throws FormatException if it is more than fits into this machine's memory
      * @throws JsonParseException if it is no JSON, or something follows its end
      */
-    static JsonNode read(String document, JsonParser parser) throws IOException {
+    private static JsonNode read(String document, JsonParser parser) throws IOException {
         Tree tree = new Tree(document, parser);
         JsonToken first = tree.next();
         JsonNode node = first == null ? MissingNode.getInstance() : tree.node(first);

@@ -28,7 +28,7 @@ class TreeTest {
     private static final ObjectMapper JACKSON = new ObjectMapper();
 
     private static JsonNode read(String text) throws IOException {
-        return SessionFile.parse("d", text.getBytes(StandardCharsets.UTF_8));
+        return Tree.parse("d", text.getBytes(StandardCharsets.UTF_8));
     }
 
     private static String random(Random random, int deep) {
@@ -91,9 +91,9 @@ class TreeTest {
         Session session = comet.with(Lane.drawn(lane.target(), Envelope.of(points)));
         SessionFile.save(folder.resolve("long.agogic"), session);
         assertThat(SessionFile.open(folder.resolve("long.agogic"))).isEqualTo(session);
-        JsonNode written = JACKSON.readTree(JACKSON.writeValueAsBytes(SessionWriter.points(Envelope.of(points))));
-        JsonNode short_ = JACKSON.readTree(
-                JACKSON.writeValueAsBytes(SessionWriter.points(Envelope.of(points.subList(0, 9_000)))));
+        JsonNode written = JACKSON.readTree(JACKSON.writeValueAsBytes(PartsWriter.points(Envelope.of(points))));
+        JsonNode short_ =
+                JACKSON.readTree(JACKSON.writeValueAsBytes(PartsWriter.points(Envelope.of(points.subList(0, 9_000)))));
         assertThat(written).hasSize(10_500);
         for (int i = 0; i < 9_000; i++) {
             assertThat(written.get(i)).isEqualTo(short_.get(i));

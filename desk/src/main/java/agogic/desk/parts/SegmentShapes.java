@@ -13,13 +13,13 @@ import java.util.List;
  * @param words for people
  * @param shape the way
  */
-public record Ways(String id, String words, Shape shape) {
-    public static final List<Ways> ALL = List.of(
-            new Ways("hold", "hold", Shape.HOLD),
-            new Ways("straight", "straight", Shape.STRAIGHT),
-            new Ways("bent-slow", "bent, slow start", Shape.bent(0.5)),
-            new Ways("bent-fast", "bent, fast start", Shape.bent(-0.5)),
-            new Ways("s", "S", Shape.S));
+public record SegmentShapes(String id, String words, Shape shape) {
+    public static final List<SegmentShapes> ALL = List.of(
+            new SegmentShapes("hold", "hold", Shape.HOLD),
+            new SegmentShapes("straight", "straight", Shape.STRAIGHT),
+            new SegmentShapes("bent-slow", "bent, slow start", Shape.bent(0.5)),
+            new SegmentShapes("bent-fast", "bent, fast start", Shape.bent(-0.5)),
+            new SegmentShapes("s", "S", Shape.S));
 
     /** What its act is called. */
     public String title() {

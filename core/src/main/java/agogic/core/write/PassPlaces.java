@@ -15,10 +15,10 @@ import java.util.Optional;
 import java.util.TreeSet;
 
 /** Where the parts of a pass go: to the timeline, or into the clips that lay under the playhead, each turn of one apart. */
-final class Places {
+final class PassPlaces {
     private static final double SHORTEST = 1e-6;
 
-    private Places() {}
+    private PassPlaces() {}
 
     /**
      * A part of a pass.

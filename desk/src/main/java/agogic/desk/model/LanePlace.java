@@ -12,14 +12,14 @@ import agogic.core.route.Target;
  * @param value normalised
  * @param point the point that is there, −1 for none
  */
-public record Place(Target target, double time, double value, int point) {
+public record LanePlace(Target target, double time, double value, int point) {
     /** Where the playhead is, and where the lane stands there. */
-    public static Place atPlayhead(Desk desk, Target target) {
+    public static LanePlace atPlayhead(Desk desk, Target target) {
         Lane lane = desk.session().lane(target);
         double beat =
                 Math.max(0, Math.min(desk.session().length(), desk.riding().positionBeat()));
         double time = desk.timeline().laneTime(lane.lock(), desk.timeline().secondsAt(beat));
-        return new Place(
+        return new LanePlace(
                 target, time, LayerStack.valueAt(lane, time, desk.session().parameter(target)), -1);
     }
 }

@@ -13,7 +13,7 @@ import java.util.Optional;
  * @param known the control of the surface that it is, if the surface has it already
  * @param last when its last message came, ns
  */
-public record Heard(int number, Surface surface, Recognised as, Optional<Control> known, long last) {
+public record HeardControl(int number, Surface surface, Recognised as, Optional<Control> known, long last) {
     /** True if it cannot well be anything else. */
     public boolean sure() {
         return known.isPresent() || as.sure();
@@ -40,7 +40,7 @@ public record Heard(int number, Surface surface, Recognised as, Optional<Control
         return surface.controls().stream().anyMatch(c -> c.name().equalsIgnoreCase(name) || c.id().equals(id));
     }
 
-    boolean same(Heard other) {
+    boolean same(HeardControl other) {
         return number == other.number
                 && control().address().equals(other.control().address());
     }

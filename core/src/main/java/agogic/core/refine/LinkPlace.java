@@ -7,8 +7,8 @@ package agogic.core.refine;
  * @param beside true if it is a corner that does not lie on the middle of the tube: a way that begins there goes less far
  * @param turn true if the middle turns there
  */
-record Place(double time, double value, boolean corner, boolean beside, boolean turn) {
-    static Place of(double time, double value) {
-        return new Place(time, value, false, false, false);
+record LinkPlace(double time, double value, boolean corner, boolean beside, boolean turn) {
+    static LinkPlace of(double time, double value) {
+        return new LinkPlace(time, value, false, false, false);
     }
 }

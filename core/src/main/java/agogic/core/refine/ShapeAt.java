@@ -3,7 +3,7 @@ package agogic.core.refine;
 import agogic.core.envelope.Shape;
 
 /** A shape at a place: how much of the way is done, how fast it is there, and what a greater amount adds. */
-final class Steps {
+final class ShapeAt {
     private static final int NEWTON = 3;
     /** An exponent so small hardly bends. */
     private static final double HARDLY = 1e-3;

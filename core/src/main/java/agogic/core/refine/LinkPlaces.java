@@ -5,7 +5,7 @@ import java.util.ArrayList;
 import java.util.List;
 
 /** Collects the places of a tube at which shaped ways may begin and end, beside a straight path through it. */
-final class Places {
+final class LinkPlaces {
     private static final int TURNS = 40;
     private static final int TURNS_PER_CORNER = 1;
 
@@ -19,21 +19,21 @@ final class Places {
     private final double end;
     private final double endValue;
     private final int links;
-    private final List<Place> all = new ArrayList<>();
+    private final List<LinkPlace> all = new ArrayList<>();
 
     /** With the ends and the corners of the path, what of the middle is above or below those, and what is between them. */
-    Places(Tube tube, Path path) {
+    LinkPlaces(Tube tube, Path path) {
         this.tube = tube;
         int last = path.size() - 1;
         links = last;
         begin = path.t[0];
         end = path.t[last];
         endValue = path.v[last];
-        add(new Place(begin, path.v[0], true, false, false));
+        add(new LinkPlace(begin, path.v[0], true, false, false));
         for (int i = 1; i < last; i++) {
-            Place middle = onMiddle(path.t[i]);
+            LinkPlace middle = onMiddle(path.t[i]);
             boolean beside = middle.value() != path.v[i];
-            add(new Place(path.t[i], path.v[i], true, beside, false));
+            add(new LinkPlace(path.t[i], path.v[i], true, beside, false));
             if (beside) {
                 add(middle);
             }
@@ -41,15 +41,15 @@ final class Places {
         for (int i = 0; i < last; i++) {
             add(onMiddle((path.t[i] + path.t[i + 1]) / 2));
         }
-        add(new Place(end, endValue, true, false, false));
+        add(new LinkPlace(end, endValue, true, false, false));
     }
 
-    void add(Place place) {
+    void add(LinkPlace place) {
         all.add(place);
     }
 
-    private Place onMiddle(double time) {
-        return Place.of(time, tube.held(time, tube.centreAt(time)));
+    private LinkPlace onMiddle(double time) {
+        return LinkPlace.of(time, tube.held(time, tube.centreAt(time)));
     }
 
     /** Where the middle is above or below other corners. */
@@ -62,7 +62,7 @@ final class Places {
     /** Where reaches may meet. */
     void meet(double time, double value) {
         if (time > begin && time < end) {
-            add(Place.of(time, tube.held(time, value)));
+            add(LinkPlace.of(time, tube.held(time, value)));
             add(onMiddle(time));
         }
     }
@@ -79,7 +79,7 @@ final class Places {
         // A middle that trembles turns everywhere: of very many places some are as good as all.
         int every = 1 + count / (TURNS + TURNS_PER_CORNER * (links + 1));
         for (int k = 0; k < count; k += every) {
-            add(new Place(tube.times[at[k]], tube.centre[at[k]], false, false, true));
+            add(new LinkPlace(tube.times[at[k]], tube.centre[at[k]], false, false, true));
         }
     }
 
@@ -100,12 +100,12 @@ final class Places {
     }
 
     /** All, in the order of time, the same one once; the first is where the path begins, the last where it ends. */
-    List<Place> apart() {
+    List<LinkPlace> apart() {
         all.sort((a, b) -> Double.compare(a.time(), b.time()));
-        List<Place> apart = new ArrayList<>();
+        List<LinkPlace> apart = new ArrayList<>();
         double least = (end - begin) * SAME / Math.max(1, links / FewestLinks.MANY);
-        for (Place one : all) {
-            Place last = apart.isEmpty() ? null : apart.get(apart.size() - 1);
+        for (LinkPlace one : all) {
+            LinkPlace last = apart.isEmpty() ? null : apart.get(apart.size() - 1);
             boolean near = last != null && one.time() - last.time() < least;
             boolean same = near && Math.abs(one.value() - last.value()) < SAME_VALUE;
             if (same && one.corner() && !last.corner()) {

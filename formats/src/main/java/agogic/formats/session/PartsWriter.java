@@ -1,0 +1,157 @@
+package agogic.formats.session;
+
+import agogic.core.envelope.Envelope;
+import agogic.core.envelope.Point;
+import agogic.core.envelope.Shape;
+import agogic.core.refine.Recipe;
+import agogic.core.route.Hand;
+import agogic.core.route.Into;
+import agogic.core.route.Route;
+import agogic.core.route.Span;
+import agogic.core.route.Target;
+import com.fasterxml.jackson.core.JsonGenerator;
+import com.fasterxml.jackson.databind.JsonNode;
+import com.fasterxml.jackson.databind.JsonSerializable;
+import com.fasterxml.jackson.databind.SerializerProvider;
+import com.fasterxml.jackson.databind.jsontype.TypeSerializer;
+import com.fasterxml.jackson.databind.node.ArrayNode;
+import com.fasterxml.jackson.databind.node.JsonNodeFactory;
+import com.fasterxml.jackson.databind.node.ObjectNode;
+import com.fasterxml.jackson.databind.node.TextNode;
+import java.io.IOException;
+import java.util.EnumMap;
+import java.util.List;
+import java.util.Locale;
+import java.util.Map;
+import java.util.function.Function;
+
+/** Writes the parts that several documents have: spans, routes, hands, points, recipes. */
+final class PartsWriter {
+    private static final JsonNodeFactory JSON = JsonNodeFactory.instance;
+
+    /** An envelope of more points is written without a tree. */
+    private static final int MANY = 10_000;
+
+    /** The word of each shape: one for all points that have it. */
+    private static final Map<Shape.Kind, TextNode> KINDS = new EnumMap<>(Shape.Kind.class);
+
+    static {
+        for (Shape.Kind kind : Shape.Kind.values()) {
+            KINDS.put(kind, TextNode.valueOf(word(kind)));
+        }
+    }
+
+    private static final class ManyPoints extends JsonSerializable.Base {
+        private final Envelope envelope;
+
+        ManyPoints(Envelope envelope) {
+            this.envelope = envelope;
+        }
+
+        @Override
+        public void serialize(JsonGenerator to, SerializerProvider with) throws IOException {
+            to.writeStartArray(envelope, envelope.size());
+            for (Point point : envelope.points()) {
+                point(point).serialize(to, with);
+            }
+            to.writeEndArray();
+        }
+
+        @Override
+        public void serializeWithType(JsonGenerator to, SerializerProvider with, TypeSerializer type)
+                throws IOException {
+            serialize(to, with);
+        }
+    }
+
+    static ObjectNode object() {
+        return JSON.objectNode();
+    }
+
+    static <T> ArrayNode list(List<T> all, Function<T, ObjectNode> one) {
+        ArrayNode array = JSON.arrayNode(all.size());
+        all.forEach(each -> array.add(one.apply(each)));
+        return array;
+    }
+
+    static String word(Enum<?> word) {
+        return word.name().toLowerCase(Locale.ROOT);
+    }
+
+    static ObjectNode target(Target target) {
+        return object().put("device", target.device()).put("parameter", target.parameter());
+    }
+
+    static ObjectNode span(Span span) {
+        return object().put("from", span.from())
+                .put("to", span.to())
+                .put("curve", word(span.curve()))
+                .put("amount", span.amount());
+    }
+
+    static ObjectNode route(Route route) {
+        ObjectNode json = object().put("id", route.id());
+        route.hand().ifPresent(hand -> hand(json.putObject("hand"), hand));
+        json.set("span", span(route.span()));
+        json.set("target", target(route.target()));
+        json.put("mode", word(route.mode()))
+                .put("pinned", route.pinned())
+                .put("rehearse", route.rehearse())
+                .put("takeover", word(route.takeover()))
+                .put("smoothing", route.smoothing())
+                .put("on", route.on());
+        if (!route.into().equals(Into.TIMELINE)) {
+            json.putObject("into")
+                    .put("clip", route.into().clip())
+                    .put("offset", route.into().offset());
+        }
+        return json;
+    }
+
+    static void hand(ObjectNode json, Hand hand) {
+        json.put("surface", hand.surface()).put("control", hand.control());
+        if (hand.page() > 0) {
+            json.put("page", hand.page());
+        }
+    }
+
+    /** The points of an envelope; of a long one they are made when they are written, and are no tree. */
+    static JsonNode points(Envelope envelope) {
+        if (envelope.size() > MANY) {
+            return JSON.pojoNode(new ManyPoints(envelope));
+        }
+        ArrayNode array = JSON.arrayNode(envelope.size());
+        envelope.points().forEach(point -> array.add(point(point)));
+        return array;
+    }
+
+    static ArrayNode point(Point point) {
+        ArrayNode one = JSON.arrayNode(4).add(point.time()).add(point.value());
+        one.add(KINDS.get(point.shape().kind()));
+        ArrayNode numbers = one.addArray();
+        for (double number : ShapeNumbers.of(point.shape())) {
+            numbers.add(number);
+        }
+        if (point.pinned() || point.tie() != 0) {
+            one.add(point.pinned());
+        }
+        if (point.tie() != 0) {
+            one.add(point.tie());
+        }
+        return one;
+    }
+
+    static ObjectNode recipe(Recipe recipe) {
+        return object().put("shift", recipe.shift())
+                .put("steady", recipe.steady())
+                .put("tolerance", recipe.tolerance())
+                .put("startOn", word(recipe.startOn()))
+                .put("endOn", word(recipe.endOn()))
+                .put("easeBack", recipe.easeBack())
+                .put("bent", recipe.bent())
+                .put("dwell", recipe.dwell())
+                .put("rest", recipe.rest());
+    }
+
+    private PartsWriter() {}
+}
