@@ -4,6 +4,7 @@ import agogic.core.session.Session;
 import agogic.desk.model.Beside;
 import agogic.desk.parts.PathChooser;
 import agogic.formats.bring.Brought;
+import agogic.formats.file.Input;
 import agogic.formats.session.SessionFile;
 import java.nio.file.Path;
 import java.util.ArrayList;
@@ -25,6 +26,9 @@ public final class Entrance {
     private final BiConsumer<String, String> refused;
     private final Preferences preferences = Preferences.userNodeForPackage(Entrance.class);
     private PathChooser chooser;
+
+    /** Names of files that came with the one that is opened, and wait. */
+    private List<String> waiting = List.of();
 
     /**
      * An entrance into a window.
@@ -58,8 +62,19 @@ public final class Entrance {
                 .ifPresent(this::open);
     }
 
+    /** Opens the first of several files that came together; that the others were not opened is told with it. */
+    public void open(List<Path> together) {
+        waiting = together.subList(1, together.size()).stream().map(Input::name).toList();
+        open(together.get(0), true);
+    }
+
     /** Opens a session, or looks through a file of another kind and asks what of it is wanted: by its ending. */
     public void open(Path path) {
+        open(path, false);
+    }
+
+    private void open(Path path, boolean together) {
+        waiting = together ? waiting : List.of();
         if (Bringing.takes(path)) {
             Beside.run(
                     "agogic-file",
@@ -76,7 +91,7 @@ public final class Entrance {
                 () -> Opened.of(path),
                 opened -> {
                     remember(path);
-                    opener.accept(opened);
+                    opener.accept(opened.saying(others()));
                 },
                 why -> refused.accept("Not opened", why));
     }
@@ -103,10 +118,19 @@ public final class Entrance {
                 Beside.run(
                         "agogic-file",
                         () -> found.piece(off, NewPiece.beginning()),
-                        session -> opener.accept(new Opened(session, null, said(session))),
+                        session -> opener.accept(new Opened(session, null, said(session) + others())),
                         why -> refused.accept("Not brought in", why));
             }
         });
+    }
+
+    /** What is said of the files that wait. */
+    private String others() {
+        if (waiting.isEmpty()) {
+            return "";
+        }
+        String first = waiting.get(0) + (waiting.size() == 1 ? "" : " and " + (waiting.size() - 1) + " more");
+        return " Not opened: " + first + ". A piece is made of one file: bring in one at a time.";
     }
 
     private static String said(Session session) {

@@ -27,6 +27,11 @@ public record Opened(Session session, Path path, String said, Optional<Leftover>
         return new Opened(SessionFile.open(path), path, "", Optional.empty(), Optional.of(stamp));
     }
 
+    /** The same, with more to say. */
+    Opened saying(String more) {
+        return more.isEmpty() ? this : new Opened(session, path, (said + more).strip(), left, stamp);
+    }
+
     /** True if it would be lost were it left now. */
     public boolean unsaved() {
         return path == null && !said.isEmpty();

@@ -234,8 +234,10 @@ public final class StartPage extends VBox {
             e.setDropCompleted(some);
             e.consume();
             if (some) {
-                Path first = e.getDragboard().getFiles().get(0).toPath();
-                javafx.application.Platform.runLater(() -> entrance.open(first));
+                List<Path> all = e.getDragboard().getFiles().stream()
+                        .map(java.io.File::toPath)
+                        .toList();
+                javafx.application.Platform.runLater(() -> entrance.open(all));
             }
         });
     }

@@ -12,6 +12,8 @@ import agogic.formats.session.SessionFile;
 import java.io.IOException;
 import java.nio.file.Files;
 import java.nio.file.Path;
+import java.util.List;
+import javafx.application.Platform;
 import javafx.scene.control.ListCell;
 import javafx.scene.control.ListView;
 import javafx.scene.input.KeyCode;
@@ -70,6 +72,19 @@ class StartTest extends WindowTest {
                 .map(ListCell::getAccessibleText)
                 .findFirst()
                 .orElse("");
+    }
+
+    @Test
+    void ofSeveralFilesTheFirstIsOpenedAndTheOthersAreNamed() throws Exception {
+        see("#start-page");
+        Path song = song();
+        Path other = Files.copy(song, song.resolveSibling("second.mid"));
+        Platform.runLater(() -> window().begin().open(List.of(song, other)));
+        ListView<?> list = node("#import-lines");
+        until(list::isFocused);
+        push(KeyCode.ENTER);
+        until(() -> desk() != null && text("#trace-sentence").contains("Not opened: second.mid."));
+        assertThat(text("#trace-sentence")).contains("48 notes");
     }
 
     @Test
