@@ -86,7 +86,7 @@ public final class SpanChange {
                 span.amount());
         if (moved.closed() && !span.closed()) {
             throw new IllegalArgumentException("By " + parameter.printDifference(difference) + " all of "
-                    + parameter.name() + " would come to the wall.");
+                    + parameter.name() + " would be clipped at the limit.");
         }
         return moved;
     }

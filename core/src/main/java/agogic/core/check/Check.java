@@ -230,7 +230,7 @@ public final class Check {
                     Finding.Kind.LEFT_ON,
                     target,
                     wire + ": it is in " + route.mode().spoken() + (route.pinned() ? " and pinned" : "")
-                            + ", so the next playing writes.",
+                            + ", so the next playback overwrites it.",
                     "Back to Read",
                     s -> s.with(s.route(id).in(WriteMode.READ).pinned(false)));
         }

@@ -50,7 +50,7 @@ final class LayerCheck {
                                     ? " is empty."
                                     : layer.offset()
                                             ? " adds nothing anywhere."
-                                            : " says nothing in the part of its clip that is played."),
+                                            : " has no points in the audible part of its clip."),
                     "Remove it",
                     s -> Layers.remove(s, target, index));
         } else if (layer.inClip() && !layer.offset() && layer.plays()) {

@@ -230,7 +230,7 @@ public final class Learning {
     private void keepAgain(HeardControl one) {
         if (another(one)) {
             throw new IllegalArgumentException(
-                    one.control().name() + " speaks so already. Move the one that is meant.");
+                    one.control().name() + " already uses this message. Move the control you mean.");
         }
         if (one.known().isEmpty()) {
             Control old = draft.control(again);

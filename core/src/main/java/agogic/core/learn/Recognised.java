@@ -34,7 +34,7 @@ public record Recognised(
         }
         String bits = address.resolution() > 0.001 ? "7-bit" : "14-bit";
         String thing = kind == Control.Kind.KNOB ? "a knob or fader" : "a " + kind.spoken();
-        return thing + ", " + bits + way + (touchNote < 0 ? "" : ", feels the hand");
+        return thing + ", " + bits + way + (touchNote < 0 ? "" : ", touch-sensitive");
     }
 
     /** The control it would be, under this id and name. */

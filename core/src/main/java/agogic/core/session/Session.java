@@ -32,7 +32,7 @@ public final class Session {
     /** How many surfaces a session can have. */
     public static final int MOST_SURFACES = 32;
 
-    private static final String GONE = "a control that is gone";
+    private static final String GONE = "a control from the file";
 
     private final String name;
     private final String subtitle;

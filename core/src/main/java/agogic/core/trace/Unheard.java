@@ -29,7 +29,7 @@ final class Unheard {
                 return Sentences.about(
                         Verdict.OTHER_CHANNEL,
                         "Not heard",
-                        sent + control.name() + " speaks so, but on channel "
+                        sent + control.name() + " sends this message, but on channel "
                                 + control.address().channel() + ".",
                         new Hand(surface.id(), control.id()),
                         Trace.Act.ANY_CHANNEL);
@@ -52,7 +52,7 @@ final class Unheard {
         return Sentences.about(
                 Verdict.NO_CONTROL,
                 "Unknown",
-                sent + "no control of this surface speaks so.",
+                sent + "no control of this surface sends this.",
                 new Hand(surface.id(), ""),
                 Trace.Act.MAKE_CONTROL);
     }

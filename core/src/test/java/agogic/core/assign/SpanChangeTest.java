@@ -115,7 +115,7 @@ class SpanChangeTest {
         Span more = SpanChange.shifted(level, OLD, 12);
         SpanChange.Outcome outcome = SpanChange.of(before, ROUTE, more, SpanChange.Follow.WHOLE);
         assertThat(outcome.stopped()).as("drawn points at 0.9 and 0.95").isEqualTo(2);
-        assertThatThrownBy(() -> SpanChange.shifted(level, OLD, -80)).hasMessageContaining("come to the wall");
+        assertThatThrownBy(() -> SpanChange.shifted(level, OLD, -80)).hasMessageContaining("clipped at the limit");
     }
 
     @Test

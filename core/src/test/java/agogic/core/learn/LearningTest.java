@@ -234,7 +234,8 @@ class LearningTest {
         move(again, 22, 10, 30);
         rest(again);
         assertThat(again.done()).isFalse();
-        assertThatThrownBy(() -> again.take(Assigning.How.ADD, now)).hasMessageContaining("Fader 3 speaks so already");
+        assertThatThrownBy(() -> again.take(Assigning.How.ADD, now))
+                .hasMessageContaining("Fader 3 already uses this message");
         move(again, 90, 10, 30);
         rest(again);
         assertThat(again.done()).isTrue();

@@ -31,7 +31,7 @@ class PagesTest {
         engine.tick(0);
     }
 
-    /** Fader 1, which feels the hand, moves p1 on page A, p2 on page B; Fader 2 moves p3 on all; a button turns to B. */
+    /** Fader 1, which touch-sensitive, moves p1 on page A, p2 on page B; Fader 2 moves p3 on all; a button turns to B. */
     private static Session session() {
         Session session = Pieces.of(Pieces.device(Pieces.percents(3), 3));
         Surface surface = session.surface("s");

@@ -147,7 +147,7 @@ class TraceTest {
         assertThat(trace.verdict()).isEqualTo(Verdict.OTHER_CHANNEL);
         assertThat(trace.sentence())
                 .isEqualTo(
-                        "Surface sent B5 14 40 (CC 20, channel 6) — the wire stops before the hand: Fader 1 speaks so,"
+                        "Surface sent B5 14 40 (CC 20, channel 6) — the wire stops before the hand: Fader 1 sends this message,"
                                 + " but on channel 1.");
         assertThat(trace.act()).contains(Trace.Act.ANY_CHANNEL);
         assertThat(trace.hand().map(Hand::control)).contains("fader-1");

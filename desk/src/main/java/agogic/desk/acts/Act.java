@@ -120,7 +120,7 @@ public record Act(
         if (!views.contains(view)) {
             return "in " + String.join(", ", views.stream().map(View::title).toList());
         }
-        return counts.getAsBoolean() ? why.get() : "nothing here to do it to";
+        return counts.getAsBoolean() ? why.get() : "nothing suitable is selected";
     }
 
     /** True if it has a line of its own in the list of keys. */

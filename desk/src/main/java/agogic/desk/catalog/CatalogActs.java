@@ -56,7 +56,7 @@ public final class CatalogActs {
                 act(
                         "take-back",
                         "Take back…",
-                        "Everything that belongs to it goes, after it was told",
+                        "Deletes it with everything on it; shows the list first",
                         "Delete",
                         v -> v.model().takeBack(v.acted())),
                 Act.told(

@@ -81,7 +81,7 @@ public final class ParameterPanel extends VBox {
                         Parts.line("Host shows names of", limit),
                         Parts.line("Socket", socket),
                         Parts.line("Join to socket in use", join),
-                        Parts.line("Joined along", along));
+                        Parts.line("Range when joined", along));
         model.chosenProperty().addListener((o, a, b) -> show());
         model.deviceProperty().addListener((o, a, b) -> show());
         show();

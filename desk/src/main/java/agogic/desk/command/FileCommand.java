@@ -29,7 +29,7 @@ abstract class FileCommand implements Callable<Integer> {
     @Option(
             names = {"-h", "--help"},
             usageHelp = true,
-            description = "tell what it does, and end")
+            description = "show this help")
     @SuppressWarnings("unused")
     private boolean help;
 

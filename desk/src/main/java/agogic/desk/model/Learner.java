@@ -256,7 +256,7 @@ public final class Learner {
         }
         heard.ifPresent(h -> words.append("Heard: ").append(h.words()).append(h.sure() ? "." : ""));
         if (now.another()) {
-            words.append(" That one speaks for itself already: move the one that is meant.");
+            words.append(" That one already has a control of its own: move the control you mean.");
         }
         clash.ifPresent(c -> {
             words.setLength(0);

@@ -88,7 +88,7 @@ public record Notice(Kind kind, String head, String sentence, List<Act> acts) {
         });
         if (LOOSE.contains(trace.verdict())) {
             Optional<Hand> hand = trace.hand().or(() -> trace.route().flatMap(Route::hand));
-            hand.ifPresent(h -> acts.add(new Act("Take it afterwards", () -> Afterwards.newest(desk, h))));
+            hand.ifPresent(h -> acts.add(new Act("Write what I just played", () -> Afterwards.newest(desk, h))));
         }
         return new Notice(kind, trace.head(), trace.sentence(), List.copyOf(acts));
     }

@@ -58,8 +58,7 @@ public final class PortWatch {
                 desk.say(new Notice(
                         Notice.Kind.STOP,
                         "Port closed",
-                        who + " is not sent any more — the wire stops behind the sound: the port “" + port.name()
-                                + "” is " + port.state() + ".",
+                        who + " is no longer sent: the port “" + port.name() + "” is " + port.state() + ".",
                         List.of(new Notice.Act(
                                 Trace.Act.LOOK_AGAIN.spoken(), desk.live().ports()::again))));
             } else if (wasShut && port.open()) {

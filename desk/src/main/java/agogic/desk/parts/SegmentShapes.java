@@ -23,7 +23,7 @@ public record SegmentShapes(String id, String words, Shape shape) {
 
     /** What its act is called. */
     public String title() {
-        return "Way to the next point: " + words;
+        return "Segment: " + words;
     }
 
     /** From now on a lane goes this way from one of its points. */

@@ -163,7 +163,9 @@ public final class SpanDialog extends Dialog<SpanDialog.Chosen> {
             String points = outcome[0].moved() == 0
                     ? ""
                     : " " + outcome[0].moved() + (outcome[0].moved() == 1 ? " point follows" : " points follow")
-                            + (outcome[0].stopped() == 0 ? "." : ", " + outcome[0].stopped() + " come to the wall.");
+                            + (outcome[0].stopped() == 0
+                                    ? "."
+                                    : ", " + outcome[0].stopped() + " are clipped at the limit.");
             desk.say(said(parameter, chosen.span(), points));
         }
     }
@@ -312,7 +314,7 @@ public final class SpanDialog extends Dialog<SpanDialog.Chosen> {
                                         + (n == 1 ? " point moves" : " points move")
                                         + (outcome.stopped() == 0
                                                 ? "."
-                                                : ", " + outcome.stopped() + " come to the wall.");
+                                                : ", " + outcome.stopped() + " are clipped at the limit.");
                     })
                     .orElse(""));
         }

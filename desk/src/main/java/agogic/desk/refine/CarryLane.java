@@ -22,7 +22,7 @@ final class CarryLane {
                         desk,
                         owner,
                         new TargetChooser.Words(
-                                "Carry this lane",
+                                "Move this lane to another parameter",
                                 "Where what " + TargetName.of(desk.session(), from) + " has over time is to go",
                                 "Move it there",
                                 "Copy it there"),

@@ -67,7 +67,7 @@ final class ChoosingActs {
                         shown -> shown.picked.tie()),
                 act(
                         "point-part",
-                        "Part the point",
+                        "Separate this point",
                         "The chosen point is on its own again",
                         "Alt+E",
                         shown -> shown.picked.part()),
@@ -104,7 +104,7 @@ final class ChoosingActs {
                 act(
                         "clear",
                         "Delete completely…",
-                        "This lane, the loop's bars, the device's automation or a control: all that goes is listed first",
+                        "This lane, the loop's bars, the device's automation or a control: shows what will be deleted first",
                         "Ctrl+Delete",
                         this::clear));
     }

@@ -67,7 +67,7 @@ final class LayerActs {
                         .repeating(),
                 act(
                                 "take-count",
-                                "Let this take count",
+                                "Use this take",
                                 "It lies over the others and is heard; they stay",
                                 "Shift+T",
                                 this::count)
@@ -82,7 +82,7 @@ final class LayerActs {
                 act(
                                 "take-average",
                                 "Average of the takes",
-                                "A take more: the middle of all over this stretch",
+                                "Add a take: the average of all over this stretch",
                                 "Shift+V",
                                 this::average)
                         .brief("Average"));
@@ -201,7 +201,7 @@ final class LayerActs {
         }
         Session now = shown.desk.session();
         Session chosen = Takes.choose(now, shown.target, shown.layer, shown.stretch);
-        return ", another counts; with this one "
+        return ", another take is active; with this one "
                 + Difference.of(now, chosen, shown.target).would(now, shown.target) + ".";
     }
 

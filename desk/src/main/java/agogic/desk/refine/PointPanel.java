@@ -60,7 +60,7 @@ final class PointPanel extends VBox {
         pointTitle.getStyleClass().add("title");
         shape.getItems().setAll(Shape.Kind.values());
         shape.setId("point-shape");
-        shape.setAccessibleText("Way to the next point");
+        shape.setAccessibleText("Segment to the next point");
         shape.setConverter(Parts.words(Shape.Kind::spoken));
         shape.setOnAction(e -> typedShape());
         field(at, "point-at", "Position of the point: bar.beat.hundredths or time", this::typedPoint);

@@ -37,11 +37,14 @@ public final class RecipePanel extends VBox {
     private final Label shiftText = figure("span-text");
     private final Label easeText = figure("span-text");
     private final Label restText = figure("span-text");
+    /** As wide as the longest name of a line. */
+    private static final double LABEL = 100;
+
     private final Slider within = slider("tolerance", "Stay within");
-    private final Slider steady = slider("steady", "Steady the hand");
-    private final Slider shift = slider("shift", "Move earlier");
+    private final Slider steady = slider("steady", "Smooth over");
+    private final Slider shift = slider("shift", "Shift earlier by");
     private final Slider ease = slider("ease", "Ease back");
-    private final Slider rest = slider("rest", "Level after a stillness of");
+    private final Slider rest = slider("rest", "Hold still after");
     private final ComboBox<Recipe.Anchor> start = new ComboBox<>();
     private final ComboBox<Recipe.Anchor> end = new ComboBox<>();
     private final CheckBox bent = new CheckBox("Shapes, not only lines");
@@ -72,10 +75,10 @@ public final class RecipePanel extends VBox {
         rest.setMin(100);
         rest.setMax(1000);
         listen(within, settled, v -> recipe.within(tolerance(v)), "Stay within");
-        listen(steady, settled, v -> recipe.steadied(Math.rint(v) / 1000), "Steady the hand");
-        listen(shift, settled, v -> recipe.earlier(Math.rint(v) / 1000), "Move earlier");
+        listen(steady, settled, v -> recipe.steadied(Math.rint(v) / 1000), "Smooth over");
+        listen(shift, settled, v -> recipe.earlier(Math.rint(v) / 1000), "Shift earlier by");
         listen(ease, settled, v -> recipe.easing(Math.rint(v) / 1000), "Ease back");
-        listen(rest, settled, v -> recipe.resting(Math.rint(v / 10) / 100), "Level at rest");
+        listen(rest, settled, v -> recipe.resting(Math.rint(v / 10) / 100), "Hold still after");
         anchor(start, "start-on", "Begins", a -> recipe.starting(a));
         anchor(end, "end-on", "Ends", a -> recipe.ending(a));
         bent.setId("bent");
@@ -93,12 +96,12 @@ public final class RecipePanel extends VBox {
                         Parts.line("Points out", points),
                         Parts.line("Fewest straight", fewest),
                         Parts.line("Farthest from the hand", farthest),
-                        Parts.line("In the middle", middle),
+                        Parts.line("Average distance", middle),
                         head,
                         line("Stay within", within, withinText),
-                        line("Level from", rest, restText),
-                        line("Steady", steady, steadyText),
-                        line("Earlier", shift, shiftText),
+                        line("Hold still after", rest, restText),
+                        line("Smooth over", steady, steadyText),
+                        line("Shift earlier by", shift, shiftText),
                         line("Ease back", ease, easeText),
                         Parts.line("Begins", start),
                         Parts.line("Ends", end),
@@ -134,9 +137,9 @@ public final class RecipePanel extends VBox {
     /** A name, a slider and what it says. */
     private static HBox line(String name, Slider slider, Label figure) {
         Label label = new Label(name);
-        label.setMinWidth(74);
+        label.setMinWidth(LABEL);
         HBox.setHgrow(slider, Priority.ALWAYS);
-        figure.setMinWidth(84);
+        figure.setMinWidth(76);
         figure.setAlignment(Pos.CENTER_RIGHT);
         HBox line = new HBox(6, label, slider, figure);
         line.setAlignment(Pos.CENTER_LEFT);
@@ -220,10 +223,10 @@ public final class RecipePanel extends VBox {
         shiftText.setText(Math.round(recipe.shift() * 1000) + " ms");
         easeText.setText(recipe.easeBack() == 0 ? "at once" : Math.round(recipe.easeBack() * 1000) + " ms");
         tell(within, "Stay within", withinText);
-        tell(steady, "Steady the hand", steadyText);
-        tell(shift, "Move earlier", shiftText);
+        tell(steady, "Smooth over", steadyText);
+        tell(shift, "Shift earlier by", shiftText);
         restText.setText(Math.round(recipe.rest() * 1000) + " ms");
-        tell(rest, "Level after a stillness of", restText);
+        tell(rest, "Hold still after", restText);
         tell(ease, "Ease back", easeText);
         if (!within.isValueChanging()) {
             within.setValue(place(recipe.tolerance()));

@@ -65,14 +65,14 @@ public final class RefineActs {
                         .repeating(),
                 pointed(
                                 "amount-more",
-                                "More of the shape",
+                                "Stronger curve",
                                 "The way from the chosen point bends more, or is more of an S",
                                 "Alt+↑",
                                 shown -> shown.more(AMOUNT))
                         .repeating(),
                 pointed(
                                 "amount-less",
-                                "Less of the shape",
+                                "Weaker curve",
                                 "The way from the chosen point bends less, or is less of an S",
                                 "Alt+↓",
                                 shown -> shown.more(-AMOUNT))
@@ -107,7 +107,7 @@ public final class RefineActs {
                 shown -> shown.draft(view.get().getScene().getWindow())));
         all.add(act(
                 "carry",
-                "Carry this lane…",
+                "Move this lane to another parameter…",
                 "What it has over time goes to another parameter or controller, every number kept",
                 "Ctrl+Shift+L",
                 shown -> shown.carry(view.get().getScene().getWindow())));

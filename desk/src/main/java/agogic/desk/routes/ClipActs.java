@@ -42,7 +42,7 @@ final class ClipActs {
                         .repeating(),
                 act("clip-later", "Clip a bar later", "With all that is in it", "Alt+→", clip -> move(clip, 1))
                         .repeating(),
-                act("clip-copy", "Copy the clip behind itself", "A copy is its own", "Ctrl+D", this::copy),
+                act("clip-copy", "Duplicate the clip after itself", "The copy is independent", "Ctrl+D", this::copy),
                 act(
                         "clip-repeat",
                         "Repeat the clip…",

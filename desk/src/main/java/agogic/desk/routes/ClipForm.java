@@ -29,7 +29,11 @@ final class ClipForm extends FormDialog<UnaryOperator<Session>> {
         from = row("clip-from", "Begins", timeline.printBars(clip.beat()), "moves it");
         to = row("clip-to", "Ends", timeline.printBars(clip.end()), "more or less of it is heard");
         speed = row("clip-speed", "Speed", number(clip.speed() * 100), "% of its own; its length goes along");
-        cycle = row("clip-cycle", "Repeats", clip.cycle() == 0 ? "" : number(clip.cycle()), "beats; empty for not");
+        cycle = row(
+                "clip-cycle",
+                "Repeats",
+                clip.cycle() == 0 ? "" : number(clip.cycle()),
+                "beats; leave empty for no repeat");
         done("clip", "Do it");
     }
 

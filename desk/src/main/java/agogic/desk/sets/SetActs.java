@@ -73,7 +73,7 @@ public final class SetActs {
                         .unless(this::whyNone),
                 Act.of(
                                 "set-settings",
-                                "When a set comes…",
+                                "When snapshots start…",
                                 "On the next beat, bar or four bars, as a jump or over a length; and its name",
                                 "Alt+T",
                                 this::settings)
@@ -91,7 +91,7 @@ public final class SetActs {
             all.add(Act.of(
                             "snapshot-start-" + (i + 1),
                             "Start snapshot " + (i + 1),
-                            "It comes when its set says, and is written if anything is",
+                            "Starts on the beat or bar that its set has; recorded during a ride",
                             "F" + (i + 1),
                             () -> drawer.get().start(place))
                     .untold());
@@ -192,7 +192,7 @@ public final class SetActs {
             return;
         }
         new SnapshotForms.Settings(set, window.get()).showAndWait().ifPresent(changed -> {
-            desk.edit("When a set comes", s -> Snapshots.keep(s, set.name(), changed));
+            desk.edit("When snapshots start", s -> Snapshots.keep(s, set.name(), changed));
             drawer.get().show(changed.name());
             desk.say(Notice.good("Set", changed.name() + ": its snapshots " + SetsDrawer.words(changed) + "."));
         });

@@ -263,7 +263,7 @@ final class SnapshotForms {
         private final TextField over;
 
         Settings(SnapshotSet set, Window owner) {
-            super("When a set comes", "What happens when a snapshot of " + set.name() + " is started", owner);
+            super("When snapshots start", "What happens when a snapshot of " + set.name() + " is started", owner);
             this.set = set;
             List<String> starts = Arrays.stream(SnapshotSet.Start.values())
                     .map(SnapshotSet.Start::spoken)

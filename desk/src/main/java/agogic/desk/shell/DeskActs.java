@@ -62,7 +62,7 @@ final class DeskActs {
                 desk.riding()::rideSelected);
         add(
                 "take-afterwards",
-                "Take it afterwards…",
+                "Write what I just played…",
                 "Write what a hand did in the last ten minutes, though nothing was armed",
                 "Ctrl+R",
                 () -> TakeAfterwards.ask(desk, window.get()));
@@ -120,7 +120,7 @@ final class DeskActs {
         add(
                 "clock",
                 "Clock…",
-                "Its own clock, or sent to others, or another that it follows",
+                "Internal clock, send clock or follow a clock",
                 "Ctrl+K",
                 () -> ClockDialog.ask(desk, window.get()));
         add("panic", "Panic", "End all that sounds on every MIDI output", "Ctrl+.", this::panic);
@@ -272,14 +272,14 @@ final class DeskActs {
         route(
                 "type-value",
                 "Type a value…",
-                "It moves there, as by a hand: heard at once, and written if it is",
+                "Set a typed value: heard at once, recorded during a ride",
                 "Ctrl+Shift+V",
                 r -> new ValueForm(desk.session().parameter(r.target()), desk.stands(r.target()), window.get())
                         .showAndWait()
                         .ifPresent(v -> desk.standing().moveOnFace(r.target(), v, Ride.PRESSED, true)));
         route(
                 "into",
-                "Where it is written",
+                "Write to (timeline, clip, offset)",
                 "The timeline, an offset, the clip under the playhead, an offset in it: the next of these",
                 "Shift+W",
                 r -> desk.riding().into(r, r.into().next()));

@@ -166,7 +166,7 @@ public final class DeskWindow {
         show(opened.session(), opened.path(), inLight, opened.stamp());
         if (opened.unsaved()) {
             desk.editing().neverSaved();
-            desk.say(Notice.good("There it is", opened.said()));
+            desk.say(Notice.good("Opened", opened.said()));
             opened.left().ifPresent(files::replaces);
         }
     }
@@ -339,9 +339,18 @@ public final class DeskWindow {
     private List<Act> own() {
         List<Act> own = new ArrayList<>();
         own.add(Act.of("go", "Go to…", "Type a position to go to", "G", transport::typePosition));
-        own.add(Act.of("answer-1", "First answer", "Do the first that the trace bar offers", "A", () -> trace.act(0)));
         own.add(Act.of(
-                "answer-2", "Second answer", "Do the second that the trace bar offers", "Shift+A", () -> trace.act(1)));
+                "answer-1",
+                "Do the first suggestion",
+                "What the bar at the foot offers first",
+                "A",
+                () -> trace.act(0)));
+        own.add(Act.of(
+                "answer-2",
+                "Do the second suggestion",
+                "What the bar at the foot offers second",
+                "Shift+A",
+                () -> trace.act(1)));
         own.add(Act.of(
                 "answer-3", "Third answer", "Do the third that the trace bar offers", "Alt+A", () -> trace.act(2)));
         own.add(Act.of(

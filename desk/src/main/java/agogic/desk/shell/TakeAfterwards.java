@@ -45,7 +45,7 @@ final class TakeAfterwards {
         List<LooseRide> all = rides;
         new ChoiceDialog(
                         "loose",
-                        "Take it afterwards",
+                        "Write what I just played",
                         "What hands did in the last ten minutes, and nothing wrote",
                         lines,
                         "Write it",

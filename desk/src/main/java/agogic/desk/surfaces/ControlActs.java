@@ -51,7 +51,7 @@ final class ControlActs {
                         c -> c.speaking(c.address().on(c.address().channel() == Address.ANY ? 1 : Address.ANY))),
                 toggle(
                         "hand-turned",
-                        "Wrong way round",
+                        "Reversed",
                         "Its upper end is its lower",
                         Control::turned,
                         c -> c.turned(!c.turned())),

@@ -161,7 +161,7 @@ public final class HandPanel extends VBox {
                         : own.isEmpty() ? "" : " → " + own.size() + " things"));
         message.setText(control.kind().spoken() + " · " + control.address().spoken()
                 + (control.turned() ? " · wrong way round" : "")
-                + (control.touchSensitive() ? " · feels the hand" : "")
+                + (control.touchSensitive() ? " · touch-sensitive" : "")
                 + (control.shows() ? " · shows values" : "")
                 + (turns.isEmpty() ? "" : " · " + turns)
                 + PadStart.of(session.sets(), hand).stream()

@@ -49,19 +49,19 @@ final class MacroActs {
                 any("macro-members", "Add members…", "Choose what it is to move", "B", this::addMembers),
                 any(
                         "macro-whole",
-                        "Give it the full way",
+                        "Centre for full range",
                         "Shifts all rests alike, so that no wall is in the way",
                         "U",
                         this::full),
                 any(
                         "macro-follow",
-                        "Distance or span",
+                        "Keep spacing or set ranges",
                         "The chosen member keeps its distance, or has a span",
                         "Y",
                         this::turn),
                 any(
                         "macro-socket",
-                        "One socket for all",
+                        "Use one shared socket",
                         "Reaches members without a socket through one",
                         "J",
                         this::reachAll),
@@ -182,7 +182,7 @@ final class MacroActs {
     /** The resting place that gives the group the full way. */
     private void full() {
         shown(desk).ifPresent(macro -> {
-            desk.edit("Give " + macro.name() + " the full way", s -> Travel.fullWay(s, macro.id()));
+            desk.edit("Centre " + macro.name() + " for full range", s -> Travel.fullWay(s, macro.id()));
             desk.say(Notice.good(
                     "Macro", MacroWords.of(desk.session(), desk.session().macro(macro.id()))));
         });

@@ -37,7 +37,7 @@ final class SurfaceMenu {
         controls = List.of(
                 of(
                         "surface-walk",
-                        "Walk its controls: move each once",
+                        "Detect controls: move each once",
                         "Finds the controls of the surface",
                         s -> desk.learner().walk(s.id())),
                 of("surface-rename", "Rename…", "Another name for the surface", this::rename));
@@ -65,7 +65,7 @@ final class SurfaceMenu {
                 act(
                         "map-use",
                         "Use a map or a description…",
-                        "What a file says of a surface, after it was told",
+                        "Take what a file says of a surface; shows it first",
                         acts::useMap),
                 act("surface-new", "New surface…", "A surface at another port of the machine", acts::addSurface));
         remove = of(

@@ -76,8 +76,8 @@ public final class SurfacesActs {
                 .when(this::hands));
         all.add(hand(
                 "hand-page",
-                "Next page it counts on",
-                "On which page it counts: the next, or all",
+                "Active on page",
+                "Steps through the pages; after the last, all of them",
                 "Q",
                 HandPanel::nextPage));
         all.add(hand("hand-lane", "Lane", "What it has over time", "L", HandPanel::lane)

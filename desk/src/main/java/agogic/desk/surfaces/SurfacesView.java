@@ -324,8 +324,7 @@ public final class SurfacesView extends BorderPane {
                     "No surface yet. Plug a controller in and choose “New surface…” in the menu “Surface”: it is described "
                             + "by moving each of its controls once.");
         } else {
-            none.setText(
-                    surface.name() + " has no controls yet. “Walk its controls” in the menu “Surface” finds them.");
+            none.setText(surface.name() + " has no controls yet. “Detect controls” in the menu “Surface” finds them.");
             MidiPorts.Port state = desk.live().ports().of(surface);
             String text = "port " + state.name() + " · " + state.state();
             if (!text.equals(port.getText())) {

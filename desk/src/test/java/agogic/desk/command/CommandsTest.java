@@ -228,7 +228,7 @@ class CommandsTest extends CommandTest {
                 .isEqualTo("Fader 3 has to meet the value at 25 %; the hand is at 100 % — the wire stops at the span.");
         assertThat(run("trace", demo, "--surface", "north-eight", "--bytes", "B5 16 40"))
                 .isEqualTo(1);
-        assertThat(out.toString()).contains("Fader 3 speaks so, but on channel 1");
+        assertThat(out.toString()).contains("Fader 3 sends this message, but on channel 1");
         assertThat(run("trace", demo, "--surface", "north-eight", "--bytes", "0xB0,0x16"))
                 .isEqualTo(2);
         assertThat(run("trace", demo, "--surface", "north-eight", "--bytes", "B0 XY"))

@@ -158,8 +158,8 @@ class ActsTest extends WindowTest {
         }
         int point = added;
         rightClickOn(second());
-        until(() -> lookup("Way to the next point: hold").tryQuery().isPresent());
-        clickOn("Way to the next point: hold");
+        until(() -> lookup("Segment: hold").tryQuery().isPresent());
+        clickOn("Segment: hold");
         until(() -> desk().session()
                         .lane(selected().target())
                         .envelope()

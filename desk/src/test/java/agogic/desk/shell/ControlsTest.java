@@ -119,12 +119,12 @@ public class ControlsTest extends WindowTest {
         Session before = desk().session();
         choose("#control-menu", "Heard on any channel");
         until(() -> control("fader-6").address().channel() == Address.ANY);
-        choose("#control-menu", "Wrong way round");
+        choose("#control-menu", "Reversed");
         until(() -> control("fader-6").turned());
         choose("#control-menu", "Can show values");
         until(() -> control("fader-6").shows());
         assertThat(text("#hand-message"))
-                .isEqualTo("fader · CC 25 · any channel · wrong way round · feels the hand · shows values");
+                .isEqualTo("fader · CC 25 · any channel · wrong way round · touch-sensitive · shows values");
         // On any channel, the wrong way round: 0 is its top.
         SimulatedDevices.at("North Eight").send(new byte[] {(byte) 0xB7, 25, 0});
         int place = desk().session().surface("north-eight").placeOf("fader-6");

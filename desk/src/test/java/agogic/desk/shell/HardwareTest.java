@@ -183,7 +183,7 @@ public class HardwareTest extends WindowTest {
         int routes = desk().session().routes().size();
         // Fader 1 speaks on channel 6 today.
         north.send(new byte[] {(byte) 0xB5, 20, 64});
-        until(() -> text("#trace-sentence").contains("Fader 1 speaks so, but on channel 1"));
+        until(() -> text("#trace-sentence").contains("Fader 1 sends this message, but on channel 1"));
         push(KeyCode.A);
         until(() -> text("#trace-head").equals("Any channel"));
         north.send(new byte[] {(byte) 0xB5, 20, 80});

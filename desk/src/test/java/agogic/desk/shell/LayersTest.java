@@ -170,7 +170,7 @@ class LayersTest extends WindowTest {
         until(() -> text("#trace-sentence").contains("Glass B"));
         assertThat(lane().layer(shownLayer()).stretches()).hasSize(2);
         push(KeyCode.SHIFT, KeyCode.K);
-        until(() -> text("#trace-sentence").contains("another counts"));
+        until(() -> text("#trace-sentence").contains("another take is active"));
         push(KeyCode.SHIFT, KeyCode.T);
         until(() -> text("#trace-head").equals("Counts"));
         assertThat(heard(22)).isCloseTo(heard(unpunched, 22), within(1e-6));

@@ -14,7 +14,6 @@ import agogic.standins.surfaces.SimulatedDevice;
 import agogic.standins.surfaces.SimulatedDevices;
 import java.util.List;
 import java.util.concurrent.CopyOnWriteArrayList;
-import java.util.concurrent.locks.LockSupport;
 import javafx.scene.control.ComboBox;
 import javafx.scene.control.Label;
 import javafx.scene.control.ListCell;
@@ -30,6 +29,8 @@ public class OutsideTest extends WindowTest {
 
     private final List<byte[]> out = new CopyOnWriteArrayList<>();
     private volatile boolean beats;
+    /** When the next pulse is due; the greatest number before the first. */
+    private long next = Long.MAX_VALUE;
 
     @Override
     Session session() {
@@ -110,23 +111,17 @@ public class OutsideTest extends WindowTest {
         until(() -> desk().session().device("filter").port().isEmpty());
     }
 
-    /** Pulses of 84 beats a minute, in real time, on a thread of their own. */
-    private Thread clock(SimulatedDevice device) {
-        beats = true;
-        Thread thread = new Thread(() -> {
-            long next = System.nanoTime();
-            while (beats) {
-                device.send(0xF8, 0, 0);
-                next += 60_000_000_000L / 84 / 24;
-                LockSupport.parkNanos(Math.max(0, next - System.nanoTime()));
-            }
-        });
-        thread.start();
-        return thread;
+    /** Pulses of 84 beats a minute, in the time of the window. */
+    @Override
+    void turned(long nanos) {
+        next = !beats ? Long.MAX_VALUE : next == Long.MAX_VALUE ? nanos : next;
+        for (; next <= nanos; next += 60_000_000_000L / 84 / 24) {
+            SimulatedDevices.at(MASTER).send(0xF8, 0, 0);
+        }
     }
 
     @Test
-    void anOutsideClockStartsARideAndStopsIt() throws InterruptedException {
+    void anOutsideClockStartsARideAndStopsIt() {
         push(KeyCode.CONTROL, KeyCode.K);
         choose("#clock-role", Sync.Role.FOLLOW.spoken());
         choose("#clock-port", MASTER);
@@ -152,7 +147,7 @@ public class OutsideTest extends WindowTest {
         master.send(0xF2, 0, 2);
         until(() -> Math.abs(desk().riding().positionBeat() - 64) < 1e-6);
         master.send(0xFB, 0, 0);
-        Thread beat = clock(master);
+        beats = true;
         until(() -> desk().riding().playing() && text("#leads").equals("follows clock"));
         until(() -> desk().riding().positionBeat() > 65);
         // A last move that a busy machine delivers late is told after what became of the ride.
@@ -164,7 +159,6 @@ public class OutsideTest extends WindowTest {
         until(() -> !desk().riding().playing());
         until(() -> desk().session().rides().size() == rides + 1);
         beats = false;
-        beat.join();
         until(() -> said.contains("Written"));
         Label leads = node("#leads");
         until(() -> leads.getText().equals("waits for clock"));
@@ -172,17 +166,16 @@ public class OutsideTest extends WindowTest {
 
         // It begins again and is lost: told, and it stops.
         master.send(0xFB, 0, 0);
-        beat = clock(master);
+        beats = true;
         until(() -> desk().riding().playing());
         beats = false;
-        beat.join();
         until(() -> !desk().riding().playing());
         until(() -> text("#trace-head").equals("Clock lost"));
         assertThat(desk().notices().lastProperty().get().kind()).isEqualTo(Notice.Kind.STOP);
     }
 
     /** The hand of a route goes up by half its travel in a second. */
-    private void ride(Route route) throws InterruptedException {
+    private void ride(Route route) {
         var hand = route.hand().orElseThrow();
         var surface = desk().session().surface(hand.surface());
         for (int i = 0; i <= 50; i++) {

@@ -108,7 +108,7 @@ class StartTest extends WindowTest {
         push(KeyCode.SPACE);
         until(() -> text("#import-sum").startsWith("4 of 4"));
         push(KeyCode.ENTER);
-        until(() -> desk() != null && text("#trace-head").equals("There it is"));
+        until(() -> desk() != null && text("#trace-head").equals("Opened"));
         assertThat(text("#trace-sentence")).contains("48 notes and 1 ride of 100 moves");
         assertThat(desk().editing().unsaved()).isTrue();
         Session brought = desk().session();

@@ -135,6 +135,7 @@ public abstract class WindowTest extends ApplicationTest {
     private static void turn() {
         WindowTest now = current;
         now.clock.turn(TURN * now.faster());
+        now.turned(now.clock.getAsLong());
         Desk desk = now.window.desk();
         for (int i = 0; i < 200 && desk != null && desk.live().ticked() < now.clock.getAsLong(); i++) {
             LockSupport.parkNanos(100_000);
@@ -142,6 +143,9 @@ public abstract class WindowTest extends ApplicationTest {
         WaitForAsyncUtils.waitForAsyncFx(PATIENCE / 1_000_000, () -> {});
         LockSupport.parkNanos(TURN / 2);
     }
+
+    /** The clock has gone on: what comes from outside in its time is sent here. */
+    void turned(long nanos) {}
 
     /** So much time goes by on the clock, in its own pace; nobody waits for that of the wall. */
     @Override
