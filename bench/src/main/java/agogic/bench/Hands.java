@@ -15,9 +15,11 @@ import agogic.core.time.MetreMap;
 import agogic.core.time.TempoMap;
 import agogic.core.time.Timeline;
 import java.util.ArrayList;
+import java.util.Arrays;
 import java.util.List;
 import java.util.Locale;
 import java.util.Random;
+import java.util.function.DoubleUnaryOperator;
 
 /**
  * Made-up hands of many kinds whose true path is known, ridden through codes and refined within 1 %: how far the envelope is
@@ -85,6 +87,7 @@ final class Hands {
         final double[] path = new double[(int) (SECONDS * RATE) + 1];
         final List<double[]> rests = new ArrayList<>();
         final Ride ride;
+        private final double[] sent;
         int parts;
 
         Made(Kind kind, Random random) {
@@ -117,6 +120,7 @@ final class Hands {
                 value += far;
             }
             ride = sent(kind, random);
+            sent = ride.times();
         }
 
         private Ride sent(Kind kind, Random random) {
@@ -142,26 +146,19 @@ final class Hands {
         }
 
         /** Root mean square from the path, in codes of seven bits. */
-        double off(Envelope envelope) {
+        double off(DoubleUnaryOperator valueAt) {
             double sum = 0;
             for (int i = 0; i < path.length; i++) {
-                double off = 127 * (envelope.valueAt(i / (double) RATE) - path[i]);
+                double off = 127 * (valueAt.applyAsDouble(i / (double) RATE) - path[i]);
                 sum += off * off;
             }
             return Math.sqrt(sum / path.length);
         }
 
-        double staircase() {
-            double sum = 0;
-            int at = 0;
-            for (int i = 0; i < path.length; i++) {
-                while (at + 1 < ride.size() && ride.seconds(at + 1) <= i / (double) RATE) {
-                    at++;
-                }
-                double off = 127 * (ride.raw(at) - path[i]);
-                sum += off * off;
-            }
-            return Math.sqrt(sum / path.length);
+        /** What was sent last. */
+        double code(double seconds) {
+            int at = Arrays.binarySearch(sent, seconds);
+            return ride.raw(Math.max(0, at < 0 ? -at - 2 : at));
         }
     }
 
@@ -211,8 +208,8 @@ final class Hands {
                 Refined refined = new Refining(travel, Span.FULL, timeline, Lock.BEATS)
                         .refine(hand.ride, recipe, 0, SECONDS, List.of());
                 Envelope envelope = refined.envelope();
-                far += hand.off(envelope);
-                stairs += hand.staircase();
+                far += hand.off(envelope::valueAt);
+                stairs += hand.off(hand::code);
                 points += refined.points();
                 parts += hand.parts + 1;
                 wrong += falseLevels(hand, envelope);

@@ -4,8 +4,6 @@ import static org.assertj.core.api.Assertions.assertThat;
 
 import com.tngtech.archunit.core.domain.Dependency;
 import com.tngtech.archunit.core.domain.JavaClass;
-import com.tngtech.archunit.core.importer.ClassFileImporter;
-import com.tngtech.archunit.core.importer.ImportOption;
 import java.util.ArrayDeque;
 import java.util.ArrayList;
 import java.util.Deque;
@@ -20,13 +18,11 @@ import org.junit.jupiter.api.Test;
 
 /** Classes that know each other, round in a circle, are few at a time; and a name means one thing. */
 class CirclesTest {
-    private final Map<String, Set<String>> knows = new TreeMap<>();
+    private static final Map<String, Set<String>> KNOWS = new TreeMap<>();
 
-    CirclesTest() {
-        for (JavaClass one : new ClassFileImporter()
-                .withImportOption(new ImportOption.DoNotIncludeTests())
-                .importPackages("agogic")) {
-            Set<String> all = knows.computeIfAbsent(top(one), name -> new TreeSet<>());
+    static {
+        for (JavaClass one : DirectionTest.CLASSES) {
+            Set<String> all = KNOWS.computeIfAbsent(top(one), name -> new TreeSet<>());
             for (Dependency to : one.getDirectDependenciesFromSelf()) {
                 if (to.getTargetClass().getPackageName().startsWith("agogic")) {
                     all.add(top(to.getTargetClass()));
@@ -41,7 +37,7 @@ class CirclesTest {
     }
 
     /** Tarjan 1972. */
-    private final class Circles {
+    private static final class Circles {
         private final Map<String, Integer> number = new HashMap<>();
         private final Map<String, Integer> low = new HashMap<>();
         private final Deque<String> open = new ArrayDeque<>();
@@ -49,7 +45,7 @@ class CirclesTest {
         private final List<Set<String>> found = new ArrayList<>();
 
         List<Set<String>> all() {
-            knows.keySet().forEach(name -> {
+            KNOWS.keySet().forEach(name -> {
                 if (!number.containsKey(name)) {
                     visit(name);
                 }
@@ -62,7 +58,7 @@ class CirclesTest {
             low.put(name, number.get(name));
             open.push(name);
             in.add(name);
-            for (String to : knows.getOrDefault(name, Set.of())) {
+            for (String to : KNOWS.getOrDefault(name, Set.of())) {
                 if (!number.containsKey(to)) {
                     visit(to);
                     low.merge(name, low.get(to), Math::min);
@@ -99,7 +95,7 @@ class CirclesTest {
     @Test
     void aNameMeansOneThing() {
         Map<String, String> known = new HashMap<>();
-        knows.keySet().stream().filter(name -> !name.endsWith("package-info")).forEach(name -> assertThat(
+        KNOWS.keySet().stream().filter(name -> !name.endsWith("package-info")).forEach(name -> assertThat(
                         known.put(name.substring(name.lastIndexOf('.') + 1), name))
                 .as("named like %s", name)
                 .isNull());

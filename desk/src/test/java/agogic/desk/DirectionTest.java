@@ -14,7 +14,7 @@ import org.junit.jupiter.api.Test;
 /** Dependencies run one way: desk → (stand-ins, formats) → core. */
 class DirectionTest {
     /** Read once for all rules: it takes longer than they do. */
-    private static final JavaClasses CLASSES = new ClassFileImporter()
+    static final JavaClasses CLASSES = new ClassFileImporter()
             .withImportOption(new ImportOption.DoNotIncludeTests())
             .importPackages("agogic");
 

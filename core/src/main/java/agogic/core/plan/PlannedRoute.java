@@ -3,7 +3,6 @@ package agogic.core.plan;
 import agogic.core.parameter.Parameter;
 import agogic.core.route.Hand;
 import agogic.core.route.Route;
-import agogic.core.route.WriteMode;
 
 /**
  * What there is to know of one route before anything moves.
@@ -38,11 +37,6 @@ public record PlannedRoute(
     /** True if its hand is the screen. */
     public boolean onScreen() {
         return route.hand().filter(h -> h.surface().equals(Hand.SCREEN)).isPresent();
-    }
-
-    /** How a pass on it writes: a rehearsal in Read is as Touch. */
-    public WriteMode passMode() {
-        return route.passMode();
     }
 
     /** True if its mode writes, or one is lent to it. */
@@ -80,7 +74,7 @@ public record PlannedRoute(
         return sameWire(before)
                 && before.keeps()
                 && keeps()
-                && before.passMode() == passMode()
+                && before.route.passMode() == route.passMode()
                 && before.rehearsed() == rehearsed()
                 && before.route.span().equals(route.span())
                 && before.route.into().equals(route.into());

@@ -102,10 +102,11 @@ final class Values {
             double lane = plan.laneValue(p, position, beat);
             double own = !Double.isNaN(held[p]) ? held[p] : Double.isNaN(lane) ? parameter.resting() : lane;
             boolean away = transport.playing() && plan.away(p, beat);
-            if (away && plan.mover(p) >= 0) {
+            int mover = plan.mover(p);
+            if (away && mover >= 0) {
                 continue;
             }
-            double base = plan.moved(p, own, plan.mover(p) < 0 ? 0 : live.value(plan.mover(p)));
+            double base = plan.moved(p, own, mover < 0 ? 0 : live.value(mover));
             bases[p] = base;
             double value = base;
             int[] all = plan.routesOf(p);

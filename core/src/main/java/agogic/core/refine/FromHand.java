@@ -45,6 +45,9 @@ record FromHand(double greatest, double normalised, double at, double middle) {
         /** Where it is nearly the farthest, between two places that were looked at. */
         private final List<Near> near = new ArrayList<>();
 
+        /** How far the farthest was when those were sifted last. */
+        private double sifted;
+
         private double time;
 
         Looking(Envelope envelope, DoubleBinaryOperator measure) {
@@ -93,7 +96,8 @@ record FromHand(double greatest, double normalised, double at, double middle) {
         }
 
         private void near(Near one) {
-            if (near.size() == MOST_NEAR) {
+            if (near.size() == MOST_NEAR && normalised > sifted) {
+                sifted = normalised;
                 near.removeIf(other -> other.off < ALMOST * normalised);
             }
             if (near.size() < MOST_NEAR) {

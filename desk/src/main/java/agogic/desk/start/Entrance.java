@@ -27,9 +27,6 @@ public final class Entrance {
     private final Preferences preferences = Preferences.userNodeForPackage(Entrance.class);
     private PathChooser chooser;
 
-    /** Names of files that came with the one that is opened, and wait. */
-    private List<String> waiting = List.of();
-
     /**
      * An entrance into a window.
      *
@@ -64,22 +61,21 @@ public final class Entrance {
 
     /** Opens the first of several files that came together; that the others were not opened is told with it. */
     public void open(List<Path> together) {
-        waiting = together.subList(1, together.size()).stream().map(Input::name).toList();
-        open(together.get(0), true);
+        open(together.get(0), others(together.subList(1, together.size())));
     }
 
     /** Opens a session, or looks through a file of another kind and asks what of it is wanted: by its ending. */
     public void open(Path path) {
-        open(path, false);
+        open(path, "");
     }
 
-    private void open(Path path, boolean together) {
-        waiting = together ? waiting : List.of();
+    /** The same; {@code others} is said with it. */
+    private void open(Path path, String others) {
         if (Bringing.takes(path)) {
             Beside.run(
                     "agogic-file",
                     () -> Bringing.read(path),
-                    this::report,
+                    found -> report(found, others),
                     why -> refused.accept("Not brought in", why));
             return;
         }
@@ -91,7 +87,7 @@ public final class Entrance {
                 () -> Opened.of(path),
                 opened -> {
                     remember(path);
-                    opener.accept(opened.saying(others()));
+                    opener.accept(opened.saying(others));
                 },
                 why -> refused.accept("Not opened", why));
     }
@@ -112,24 +108,24 @@ public final class Entrance {
                 why -> refused.accept("Not opened", why));
     }
 
-    private void report(Brought found) {
+    private void report(Brought found, String others) {
         ImportReport.of(found, owner).showAndWait().ifPresent(off -> {
             if (mayLeave.getAsBoolean()) {
                 Beside.run(
                         "agogic-file",
                         () -> found.piece(off, NewPiece.beginning()),
-                        session -> opener.accept(new Opened(session, null, said(session) + others())),
+                        session -> opener.accept(new Opened(session, null, said(session) + others)),
                         why -> refused.accept("Not brought in", why));
             }
         });
     }
 
-    /** What is said of the files that wait. */
-    private String others() {
-        if (waiting.isEmpty()) {
+    /** What is said of files that came with one and were not opened. */
+    private static String others(List<Path> left) {
+        if (left.isEmpty()) {
             return "";
         }
-        String first = waiting.get(0) + (waiting.size() == 1 ? "" : " and " + (waiting.size() - 1) + " more");
+        String first = Input.name(left.get(0)) + (left.size() == 1 ? "" : " and " + (left.size() - 1) + " more");
         return " Not opened: " + first + ". A piece is made of one file: bring in one at a time.";
     }
 

@@ -10,7 +10,6 @@ import agogic.formats.file.SafeFile;
 import agogic.formats.table.RideTable;
 import com.fasterxml.jackson.core.JsonFactory;
 import com.fasterxml.jackson.core.JsonGenerator;
-import com.fasterxml.jackson.core.StreamReadFeature;
 import com.fasterxml.jackson.core.StreamWriteFeature;
 import com.fasterxml.jackson.databind.JsonNode;
 import com.fasterxml.jackson.databind.ObjectMapper;
@@ -60,7 +59,6 @@ public final class SessionFile {
     private static final int LEVEL = 2;
 
     private static final ObjectMapper MAPPER = new ObjectMapper(JsonFactory.builder()
-            .enable(StreamReadFeature.USE_FAST_DOUBLE_PARSER)
             .enable(StreamWriteFeature.USE_FAST_DOUBLE_WRITER)
             .build());
 
