@@ -123,6 +123,14 @@ public record Act(
         return counts.getAsBoolean() ? why.get() : "nothing suitable is selected";
     }
 
+    /**
+     * True if a menu of what it is about shows it: one that another act has the key of just now is left out, one that
+     * cannot be done is shown with why.
+     */
+    boolean relevant() {
+        return counts.getAsBoolean();
+    }
+
     /** True if it has a line of its own in the list of keys. */
     boolean listed() {
         return !told.equals(UNTOLD);
@@ -134,7 +142,7 @@ public record Act(
     }
 
     /** True if it counts in some views only: there it goes before what counts everywhere. */
-    boolean special() {
+    public boolean special() {
         return views.size() < View.values().length;
     }
 

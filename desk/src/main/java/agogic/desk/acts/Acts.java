@@ -6,13 +6,19 @@ import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import java.util.function.Consumer;
 import javafx.scene.input.KeyCode;
 import javafx.scene.input.KeyEvent;
 
 /** The table of acts. */
 public final class Acts {
+    /** After so many times by the mouse its key is said. */
+    private static final int LEARNT = 3;
+
     private final List<Act> all;
     private final Map<String, Act> named = new HashMap<>();
+    private final Map<Act, Integer> pressed = new HashMap<>();
+    private Consumer<Act> hint = act -> {};
 
     /**
      * A table of these, in the order in which they are listed.
@@ -41,6 +47,19 @@ public final class Acts {
                     }
                 }
             }
+        }
+    }
+
+    /** Somebody says once of an act that was done by the mouse three times which key does it. */
+    public void hint(Consumer<Act> once) {
+        hint = once;
+    }
+
+    /** Does an act that was chosen with the mouse. */
+    public void press(Act act) {
+        act.run().run();
+        if (pressed.merge(act, 1, Integer::sum) == LEARNT && !act.firstKey().isEmpty()) {
+            hint.accept(act);
         }
     }
 

@@ -15,6 +15,7 @@ public record Stroke(Set<KeyCode> codes, boolean control, boolean shift, boolean
     private static final Map<String, Set<KeyCode>> NAMED = Map.ofEntries(
             Map.entry("Space", Set.of(KeyCode.SPACE)),
             Map.entry("Home", Set.of(KeyCode.HOME)),
+            Map.entry("End", Set.of(KeyCode.END)),
             Map.entry("Menu", Set.of(KeyCode.CONTEXT_MENU)),
             Map.entry("Enter", Set.of(KeyCode.ENTER)),
             Map.entry("Delete", Set.of(KeyCode.DELETE, KeyCode.BACK_SPACE)),
@@ -59,7 +60,7 @@ public record Stroke(Set<KeyCode> codes, boolean control, boolean shift, boolean
 
     /** True if it is this that was pressed. Shift does not part + from =. */
     public boolean matches(KeyEvent e) {
-        boolean sign = spoken.equals("+");
+        boolean sign = spoken.endsWith("+");
         return codes.contains(e.getCode())
                 && e.isShortcutDown() == control
                 && e.isAltDown() == alt

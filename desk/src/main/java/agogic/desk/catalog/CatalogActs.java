@@ -43,7 +43,7 @@ public final class CatalogActs {
                         "The control moved next moves it; several chosen, one after another",
                         "M",
                         v -> desk.learner().begin(v.acted())),
-                act("short-name", "Name it", "Give it a short name", "N", CatalogView::typeName),
+                act("short-name", "Name it", "Give it a short name", "N|F2", CatalogView::typeName),
                 act(
                         "face",
                         "List or face",

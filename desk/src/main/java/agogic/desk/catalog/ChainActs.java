@@ -55,37 +55,37 @@ public final class ChainActs {
                         "One of the devices that are here, at the end of a track",
                         "Ctrl+Shift+I",
                         this::addSound),
-                act("track-name", "Rename the track…", "The track of the chosen device", "Shift+N", this::rename),
+                act("track-name", "Rename the track…", "Another name for it", "Shift+N", this::rename),
                 act(
                         "track-up",
-                        "Track up",
-                        "The track of the chosen device before the one above it",
+                        "Move the track up",
+                        "Before the track above it",
                         "Ctrl+Shift+↑",
                         t -> move(t, -1)),
                 act(
                         "track-down",
-                        "Track down",
-                        "The track of the chosen device behind the one below it",
+                        "Move the track down",
+                        "After the track below it",
                         "Ctrl+Shift+↓",
                         t -> move(t, 1)),
                 act(
                         "track-remove",
                         "Remove the track…",
-                        "All that goes with it is told before",
+                        "Shows what will be deleted first",
                         "Ctrl+Delete",
                         t -> go("the track " + t.name(), () -> Removing.track(desk.session(), t.id()))),
-                device("device-up", "Device up", "The chosen device one place before", "Alt+↑", d -> along(d, -1)),
-                device("device-down", "Device down", "The chosen device one place behind", "Alt+↓", d -> along(d, 1)),
+                device("device-up", "Move the device up", "One place earlier in its chain", "Alt+↑", d -> along(d, -1)),
+                device("device-down", "Move the device down", "One place later in its chain", "Alt+↓", d -> along(d, 1)),
                 device(
                         "device-port",
                         "Port and channel…",
-                        "Through which MIDI output the chosen device plays, and on which channel",
+                        "Choose the MIDI output and channel it plays through",
                         "Ctrl+Shift+O",
                         d -> PortDialog.ask(desk, d, window.get())),
                 device(
                         "device-remove",
                         "Remove the device…",
-                        "All that goes with it is told before",
+                        "Shows what will be deleted first",
                         "Shift+Delete",
                         d -> go(d.name(), () -> Removing.device(desk.session(), d.id()))));
     }
@@ -114,9 +114,19 @@ public final class ChainActs {
     }
 
     private Act act(String id, String words, String about, String key, Consumer<Track> run) {
-        return device(id, words, about, key, d -> desk.session()
-                .trackOf(d.id())
-                .ifPresentOrElse(run, () -> desk.refuse(d.name() + " stands on no track.")));
+        return Act.of(id, words, about, key, () -> track()
+                        .ifPresentOrElse(run, () -> desk.refuse("Select a row or a device of the track first.")))
+                .in(View.CATALOG, View.ROUTES);
+    }
+
+    /** In the Catalog the track of the chosen device, in Routes the one that is pointed at or selected. */
+    private Optional<Track> track() {
+        if (desk.selection().viewProperty().get() == View.ROUTES) {
+            return desk.selection().actedTrack();
+        }
+        return desk.session().devices().isEmpty()
+                ? Optional.empty()
+                : desk.session().trackOf(view.get().model().device().id());
     }
 
     private void add(boolean bus) {
@@ -166,7 +176,10 @@ public final class ChainActs {
 
     private void rename(Track track) {
         NameDialog.ask(window.get(), "Another name for the track", track.name())
-                .ifPresent(name -> desk.edit("Rename " + track.name(), s -> Chains.rename(s, track.id(), name)));
+                .ifPresent(name -> {
+                    desk.edit("Rename " + track.name(), s -> Chains.rename(s, track.id(), name));
+                    desk.did("Renamed", track.name() + " is called " + name + " now.");
+                });
     }
 
     private void move(Track track, int by) {
@@ -175,7 +188,9 @@ public final class ChainActs {
             desk.refuse(track.name() + " is the " + (by < 0 ? "first" : "last") + " track already.");
             return;
         }
+        String other = desk.session().tracks().get(place).name();
         desk.edit("Move " + track.name(), s -> Chains.moveTrack(s, track.id(), by));
+        desk.did("Moved", track.name() + (by < 0 ? " is before " : " is after ") + other + " now.");
     }
 
     private void along(Device device, int by) {

@@ -1,5 +1,7 @@
 package agogic.desk.catalog;
 
+import agogic.desk.acts.Subject;
+import agogic.desk.acts.Here;
 import agogic.core.device.Device;
 import agogic.core.expose.PlayedThrough;
 import agogic.core.session.Session;
@@ -39,6 +41,7 @@ public final class DeviceList extends ListView<DeviceList.Item> {
         setId("devices");
         getStyleClass().add("devices");
         setAccessibleText("Devices");
+        Here.on(this, place -> model.deviceProperty().get() == null ? null : Subject.DEVICE);
         setCellFactory(view -> new Row());
         getSelectionModel().selectedItemProperty().addListener((o, a, b) -> {
             if (!filling && b != null && !b.device().isEmpty()) {
@@ -126,6 +129,14 @@ public final class DeviceList extends ListView<DeviceList.Item> {
         private final Label track = new Label();
 
         Row() {
+            Here.on(this, place -> {
+                Item item = getItem();
+                if (item == null || item.device().isEmpty()) {
+                    return null;
+                }
+                model.deviceProperty().set(item.device());
+                return Subject.DEVICE;
+            });
             track.getStyleClass().addAll("quiet", "track-name");
             setContentDisplay(ContentDisplay.GRAPHIC_ONLY);
             setAccessibleRole(AccessibleRole.LIST_ITEM);

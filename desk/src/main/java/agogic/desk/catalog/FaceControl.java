@@ -1,5 +1,8 @@
 package agogic.desk.catalog;
 
+import javafx.scene.input.MouseButton;
+import agogic.desk.acts.Subject;
+import agogic.desk.acts.Here;
 import agogic.core.device.Device;
 import agogic.core.parameter.Parameter;
 import agogic.core.route.Target;
@@ -53,7 +56,14 @@ public final class FaceControl extends MarkView {
             }
         });
         hoverProperty().addListener((o, was, is) -> draw());
+        Here.on(this, place -> {
+            focused.accept(target);
+            return Subject.PARAMETER;
+        });
         addEventHandler(MouseEvent.MOUSE_PRESSED, e -> {
+            if (e.getButton() != MouseButton.PRIMARY) {
+                return;
+            }
             requestFocus();
             desk.selection().touch(target);
             held = true;

@@ -1,5 +1,8 @@
 package agogic.desk.catalog;
 
+import javafx.scene.input.MouseButton;
+import agogic.desk.acts.Subject;
+import agogic.desk.acts.Here;
 import agogic.core.route.Target;
 import agogic.desk.draw.Ink;
 import agogic.desk.draw.Mark;
@@ -57,6 +60,13 @@ public abstract class ParameterRows extends MarkView {
             e.consume();
         });
         addEventHandler(KeyEvent.KEY_PRESSED, this::key);
+        Here.on(this, place -> {
+            int row = place == null ? cursor : at(place.getY());
+            if (row >= 0 && row < items.size() && !selected.get(row)) {
+                go(row, false, false);
+            }
+            return row >= 0 && row < items.size() ? Subject.PARAMETER : null;
+        });
     }
 
     /** Draws one row whose upper left corner is at ({@code x}, {@code y}). */
@@ -170,6 +180,9 @@ public abstract class ParameterRows extends MarkView {
     }
 
     private void pressed(MouseEvent e) {
+        if (e.getButton() != MouseButton.PRIMARY) {
+            return;
+        }
         requestFocus();
         int row = at(e.getY());
         if (row >= 0) {

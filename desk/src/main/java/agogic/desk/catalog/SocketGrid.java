@@ -1,5 +1,8 @@
 package agogic.desk.catalog;
 
+import javafx.scene.input.MouseButton;
+import agogic.desk.acts.Subject;
+import agogic.desk.acts.Here;
 import agogic.core.device.Device;
 import agogic.core.device.Socket;
 import agogic.core.route.Target;
@@ -44,7 +47,15 @@ public final class SocketGrid extends MarkView {
         setId("sockets");
         setFocusTraversable(true);
         setAccessibleRole(AccessibleRole.TEXT);
+        Here.on(this, place -> {
+            int number = place == null ? cursor : at(place.getX(), place.getY());
+            go(number);
+            return number > 0 && device != null && socket(number) != null ? Subject.SOCKET : Subject.DEVICE;
+        });
         addEventHandler(MouseEvent.MOUSE_PRESSED, e -> {
+            if (e.getButton() != MouseButton.PRIMARY) {
+                return;
+            }
             requestFocus();
             dragged = at(e);
             go(dragged);
@@ -96,9 +107,13 @@ public final class SocketGrid extends MarkView {
     }
 
     private int at(MouseEvent e) {
+        return at(e.getX(), e.getY());
+    }
+
+    private int at(double x, double y) {
         double step = cell() + GAP;
-        int column = (int) Math.floor(e.getX() / step);
-        int row = (int) Math.floor(e.getY() / step);
+        int column = (int) Math.floor(x / step);
+        int row = (int) Math.floor(y / step);
         int number = row * COLUMNS + column + 1;
         return column < 0 || column >= COLUMNS || row < 0 || device == null || number > device.sockets() ? 0 : number;
     }
@@ -176,7 +191,7 @@ public final class SocketGrid extends MarkView {
     }
 
     private void go(int number) {
-        if (number < 1 || number > device.sockets()) {
+        if (device == null || number < 1 || number > device.sockets()) {
             return;
         }
         cursor = number;

@@ -90,7 +90,22 @@ public final class Editing {
     /** One act of a person: the session becomes what {@code change} makes of it. Refusals are told, nothing changes. */
     void edit(String act, UnaryOperator<Session> change) {
         settle();
-        attempt(() -> adopt(history.after(act, change.apply(session()))));
+        attempt(() -> {
+            if (!answered(act, history.after(act, change.apply(session())))) {
+                notices.say(Notice.plain("No change", act + ": it is so already."));
+            }
+        });
+    }
+
+    /** Every edit answers: by what it did, unless somebody who knows more says it better afterwards. */
+    private boolean answered(String act, History next) {
+        boolean changes = next.session() != session();
+        adopt(next);
+        if (changes) {
+            notices.say(new Notice(
+                    Notice.Kind.GOOD, "Done", act + ".", List.of(new Notice.Act("Undo", this::undo))));
+        }
+        return changes;
     }
 
     /**
@@ -99,7 +114,7 @@ public final class Editing {
      * @param what the act and all that it is done to
      */
     void editOn(String act, List<?> what, UnaryOperator<Session> change) {
-        attempt(() -> adopt(history.after(new Gesture(act, what), change.apply(session()))));
+        attempt(() -> answered(act, history.after(new Gesture(act, what), change.apply(session()))));
     }
 
     /** Readies a route for the next pass, which is no step of the history: its mode, whether it only rehearses. */

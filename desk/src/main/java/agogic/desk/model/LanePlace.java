@@ -3,6 +3,8 @@ package agogic.desk.model;
 import agogic.core.lane.Lane;
 import agogic.core.lane.LayerStack;
 import agogic.core.route.Target;
+import agogic.core.session.Session;
+import agogic.core.time.Timeline;
 
 /**
  * A place in the envelope of a lane that somebody points at.
@@ -13,6 +15,18 @@ import agogic.core.route.Target;
  * @param point the point that is there, −1 for none
  */
 public record LanePlace(Target target, double time, double value, int point) {
+    /** {@code point 5 of 14, bar 20 beat 2, 2.41 kHz}. */
+    public static String spoken(Session session, Target target, Lane lane, int point) {
+        return "point " + (point + 1) + " of " + lane.envelope().size() + ", " + at(session, target, lane, point);
+    }
+
+    /** {@code bar 20 beat 2, 2.41 kHz}. */
+    public static String at(Session session, Target target, Lane lane, int point) {
+        Timeline timeline = session.timeline();
+        return timeline.speakBars(timeline.beatOfLane(lane.lock(), lane.envelope().time(point))) + ", "
+                + session.parameter(target).print(lane.envelope().value(point));
+    }
+
     /** Where the playhead is, and where the lane stands there. */
     public static LanePlace atPlayhead(Desk desk, Target target) {
         Lane lane = desk.session().lane(target);

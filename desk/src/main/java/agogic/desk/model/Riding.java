@@ -112,7 +112,9 @@ public final class Riding {
 
     /** Plays from here: the point that is chosen, else where it last began. */
     public void playAgain() {
-        locate(Double.isNaN(here) || desk.selection().viewProperty().get() != View.REFINE ? began : here);
+        double pointed = desk.selection().pointedBeat();
+        boolean point = !Double.isNaN(here) && desk.selection().viewProperty().get() == View.REFINE;
+        locate(!Double.isNaN(pointed) ? pointed : point ? here : began);
         play();
     }
 
@@ -218,12 +220,21 @@ public final class Riding {
     public void mode(Route route, WriteMode mode) {
         if (route.mode() != mode) {
             desk.editing().arm(s -> s.with(s.route(route.id()).in(mode)));
+            desk.say(Notice.good(
+                    "Mode", name(route) + ": " + mode.spoken() + ", was " + route.mode().spoken() + "."));
         }
     }
 
     /** Its moves are only heard and shown from now on, or written again. */
     public void rehearse(Route route, boolean tries) {
         desk.editing().arm(s -> s.with(s.route(route.id()).rehearsing(tries)));
+        desk.say(Notice.good(
+                "Rehearse",
+                name(route) + (tries ? " is heard and shown, and written when you say so." : " is written again as you ride.")));
+    }
+
+    private String name(Route route) {
+        return desk.session().parameter(route.target()).name();
     }
 
     /** Writes into another layer from now on. */

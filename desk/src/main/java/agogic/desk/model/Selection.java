@@ -6,6 +6,7 @@ import agogic.core.route.Hand;
 import agogic.core.route.Route;
 import agogic.core.route.Span;
 import agogic.core.route.Target;
+import agogic.core.session.Track;
 import java.util.EnumMap;
 import java.util.Map;
 import java.util.Optional;
@@ -34,6 +35,9 @@ public final class Selection {
     private final ObjectProperty<String> macro = new SimpleObjectProperty<>();
     private final ObjectProperty<String> clip = new SimpleObjectProperty<>();
     private LanePlace place;
+    private double beat = Double.NaN;
+    private String track;
+    private boolean menu;
     /** The route and the control under the pointer, if it moved last; null for none. */
     private String pointedRoute;
 
@@ -140,14 +144,48 @@ public final class Selection {
         return clip;
     }
 
-    /** The place in an envelope that the menu of what is here is about, while it is open. */
+    /** The place in an envelope that is pointed at. */
     public Optional<LanePlace> place() {
         return Optional.ofNullable(place);
     }
 
-    /** Somebody points at a place, or, null, at none. */
+    /** Somebody points at a place, or, null, at none; while a menu is open, at the one that it is about. */
     public void place(LanePlace pointed) {
-        place = pointed;
+        if (!menu) {
+            place = pointed;
+        }
+    }
+
+    /** A menu of what is pointed at is opened, or gone: until then it is about the same. */
+    public void menu(boolean open) {
+        menu = open;
+        if (!open) {
+            place = null;
+            beat = Double.NaN;
+            track = null;
+        }
+    }
+
+    /** A menu is about to be opened at this beat. */
+    public void pointBeat(double at) {
+        beat = at;
+    }
+
+    /** The beat that the open menu is about; NaN for none. */
+    public double pointedBeat() {
+        return beat;
+    }
+
+    /** A menu is about to be opened on this track. */
+    public void pointTrack(String id) {
+        track = id;
+    }
+
+    /** The track that the open menu is about, else that of the selected route. */
+    public Optional<Track> actedTrack() {
+        return track == null
+                ? selectedRoute().flatMap(r -> editing.session().trackOf(r.target().device()))
+                : editing.session().tracks().stream().filter(t -> t.id().equals(track)).findFirst();
     }
 
     /** Puts a parameter first among those touched last; macros are not among them. */

@@ -43,9 +43,9 @@ final class LayerActs {
                         "layer-alone",
                         "Hear the layer alone",
                         "All others are silenced; again: all are heard",
-                        "Shift+A",
+                        "Alt+L",
                         this::alone),
-                act("layer-name", "Name the layer…", "A name of your own for it", "Shift+B", this::call),
+                act("layer-name", "Name the layer…", "A name of your own for it", "F2|Shift+B", this::call),
                 act(
                         "layer-convert",
                         "Make the layer into…",

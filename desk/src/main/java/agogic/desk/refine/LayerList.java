@@ -1,5 +1,7 @@
 package agogic.desk.refine;
 
+import agogic.desk.acts.Subject;
+import agogic.desk.acts.Here;
 import agogic.core.lane.Lane;
 import agogic.core.lane.Layer;
 import agogic.core.layer.Layers;
@@ -29,7 +31,12 @@ final class LayerList extends ListView<Integer> {
         getStyleClass().add("layers");
         setAccessibleText("Layers of this lane");
         setFixedCellSize(ROW);
-        setCellFactory(list -> new LayerCell());
+        setCellFactory(list -> {
+            LayerCell cell = new LayerCell();
+            Here.on(cell, place -> look(cell.getItem(), changed));
+            return cell;
+        });
+        Here.on(this, place -> look(null, changed));
         getSelectionModel().selectedItemProperty().addListener((o, a, b) -> {
             if (!filling && b != null && b != shown.layer) {
                 shown.show(b);
@@ -60,6 +67,15 @@ final class LayerList extends ListView<Integer> {
     private static String points(Layer layer) {
         int n = layer.envelope().size();
         return n == 1 ? "one point" : n + " points";
+    }
+
+    /** The layer of a row, or the one that is looked at, is what acts are about. */
+    private Subject look(Integer index, Runnable changed) {
+        if (index != null && index != shown.layer) {
+            shown.show(index);
+            changed.run();
+        }
+        return shown.target == null ? null : Subject.LAYER;
     }
 
     private final class LayerCell extends ListCell<Integer> {

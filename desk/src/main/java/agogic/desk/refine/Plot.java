@@ -1,5 +1,10 @@
 package agogic.desk.refine;
 
+import javafx.geometry.Point2D;
+import agogic.core.envelope.Envelope;
+import javafx.scene.input.MouseButton;
+import agogic.desk.acts.Subject;
+import agogic.desk.acts.Here;
 import agogic.core.session.Points;
 import agogic.desk.draw.Ink;
 import agogic.desk.draw.Mark;
@@ -76,6 +81,53 @@ final class Plot extends Region {
         });
         addEventHandler(KeyEvent.KEY_PRESSED, this::key);
         addEventHandler(ScrollEvent.SCROLL, this::scroll);
+        Here.on(this, this::subject);
+    }
+
+    /** What is at a place, or has the focus: a point is chosen, a segment by the point it begins at. */
+    private Subject subject(Point2D place) {
+        if (shown.lane == null) {
+            return null;
+        }
+        if (place == null) {
+            return shown.any() ? Subject.POINT : Subject.LANE;
+        }
+        RefineMarks marks = marks();
+        desk.selection().pointBeat(Math.max(0, shown.beat(marks.laneTimeAt(place.getX()))));
+        int near = near(marks, place.getX(), place.getY());
+        if (near >= 0) {
+            if (!shown.picked.has(near)) {
+                shown.choose(near);
+            }
+            return Subject.POINT;
+        }
+        Envelope envelope = shown.lane.envelope();
+        double time2 = marks.laneTimeAt(place.getX());
+        int before = envelope.lastAtOrBefore(time2);
+        boolean on = before >= 0
+                && before + 1 < envelope.size()
+                && Math.abs(marks.y(envelope.valueAt(time2)) - place.getY()) < NEAR;
+        if (on) {
+            shown.choose(before);
+            return Subject.SEGMENT;
+        }
+        return Subject.LANE;
+    }
+
+    /** The point that is near a place; −1 for none. */
+    private int near(RefineMarks marks, double x, double y) {
+        int near = -1;
+        double nearest = NEAR;
+        for (int i = 0; i < shown.lane.envelope().size(); i++) {
+            double distance = Math.hypot(
+                    marks.x(shown.lane.envelope().time(i)) - x,
+                    marks.y(shown.lane.envelope().value(i)) - y);
+            if (distance < nearest) {
+                nearest = distance;
+                near = i;
+            }
+        }
+        return near;
     }
 
     private RefineMarks marks() {
@@ -143,20 +195,18 @@ final class Plot extends Region {
     }
 
     private void pressed(MouseEvent e) {
+        if (e.getButton() != MouseButton.PRIMARY) {
+            return;
+        }
         requestFocus();
         RefineMarks marks = marks();
         EnvelopeMarks.Field field = marks.field();
-        int near = -1;
-        double nearest = NEAR;
-        for (int i = 0; i < shown.lane.envelope().size(); i++) {
-            double distance = Math.hypot(
-                    marks.x(shown.lane.envelope().time(i)) - e.getX(),
-                    marks.y(shown.lane.envelope().value(i)) - e.getY());
-            if (distance < nearest) {
-                nearest = distance;
-                near = i;
-            }
-        }
+        int near = near(marks, e.getX(), e.getY());
+        double nearest = near < 0
+                ? NEAR
+                : Math.hypot(
+                        marks.x(shown.lane.envelope().time(near)) - e.getX(),
+                        marks.y(shown.lane.envelope().value(near)) - e.getY());
         double[] handle = shown.drawable() == null ? null : shown.handle();
         drawing = handle != null && Math.hypot(marks.x(handle[0]) - e.getX(), marks.y(handle[1]) - e.getY()) < nearest;
         if (drawing) {

@@ -1,5 +1,7 @@
 package agogic.desk.refine;
 
+import agogic.desk.acts.Subject;
+import agogic.desk.acts.Here;
 import agogic.core.envelope.Envelope;
 import agogic.core.envelope.Point;
 import agogic.core.envelope.Shape;
@@ -57,6 +59,7 @@ final class PointPanel extends VBox {
             }
         });
         points.addEventHandler(KeyEvent.KEY_PRESSED, this::pointKey);
+        Here.on(points, place -> shown.any() ? Subject.POINT : null);
         pointTitle.getStyleClass().add("title");
         shape.getItems().setAll(Shape.Kind.values());
         shape.setId("point-shape");

@@ -21,6 +21,8 @@ import javafx.stage.Window;
 final class ClipActs {
     private final Desk desk;
     private final Supplier<Window> window;
+    /** The id of the clip that was copied, null if none was. */
+    private String picked;
 
     ClipActs(Desk desk, Supplier<Window> window) {
         this.desk = desk;
@@ -29,24 +31,24 @@ final class ClipActs {
 
     List<Act> all() {
         return List.of(
-                Act.of("clip-next", "Next clip", "The next clip of the track is chosen", "Shift+L", this::next)
+                Act.of("clip-next", "Choose the next clip", "The next clip of the track", "Shift+L", this::next)
                         .in(View.ROUTES)
                         .repeating(),
                 act(
                         "clip",
-                        "Clip…",
+                        "Edit the clip…",
                         "Its name, place, length, speed and what it repeats, typed",
                         "Shift+C",
                         this::form),
-                act("clip-earlier", "Clip a bar earlier", "With all that is in it", "Alt+←", clip -> move(clip, -1))
+                act("clip-earlier", "Move a bar earlier", "With all that is in it", "Alt+←", clip -> move(clip, -1))
                         .repeating(),
-                act("clip-later", "Clip a bar later", "With all that is in it", "Alt+→", clip -> move(clip, 1))
+                act("clip-later", "Move a bar later", "With all that is in it", "Alt+→", clip -> move(clip, 1))
                         .repeating(),
                 act("clip-copy", "Duplicate the clip after itself", "The copy is independent", "Ctrl+D", this::copy),
                 act(
                         "clip-repeat",
                         "Repeat the clip…",
-                        "Copies one behind the other, up to a bar",
+                        "Adds copies one after the other, up to a bar",
                         "Shift+Q",
                         this::repeat),
                 act(
@@ -55,6 +57,17 @@ final class ClipActs {
                         "In two; nothing that is heard moves",
                         "Shift+K",
                         this::cut),
+                act("clip-pick", "Copy the clip", "To be pasted at another place", "Ctrl+C", this::pick),
+                Act.of(
+                                "clip-paste",
+                                "Paste the clip here",
+                                "The copied clip begins at the place pointed at, else at the playhead",
+                                "Ctrl+V",
+                                this::paste)
+                        .in(View.ROUTES)
+                        .unless(() -> picked == null || desk.session().clip(picked).isEmpty()
+                                ? "no clip was copied"
+                                : ""),
                 act("clip-join", "Join with the next clip", "Both become one", "Shift+J", this::join),
                 act("clip-remove", "Remove the clip", "With its notes and layers", "Shift+Delete", this::remove));
     }
@@ -142,7 +155,12 @@ final class ClipActs {
             desk.refuse(clip.name() + " is in the first bar: it cannot begin earlier.");
             return;
         }
-        edit("Move " + clip.name(), "Moved", clip.id(), s -> Clips.move(s, clip.id(), to));
+        Session before = desk.session();
+        desk.editOn("Move " + clip.name(), List.of("clip-move", clip.id()), s -> Clips.move(s, clip.id(), to));
+        if (desk.session() != before) {
+            desk.selection().clipProperty().set(clip.id());
+            desk.session().clip(clip.id()).ifPresent(now -> desk.did("Moved", where(now) + "."));
+        }
     }
 
     private void copy(Clip clip) {
@@ -164,6 +182,29 @@ final class ClipActs {
                     clip.name() + ", " + (copies == 1 ? "one copy" : copies + " copies") + " up to "
                             + desk.timeline().speakBars(beat) + "; each is its own."));
         });
+    }
+
+    private void pick(Clip clip) {
+        picked = clip.id();
+        desk.say(Notice.good("Copied", clip.name() + ". Ctrl+V pastes it at the playhead, on its own track."));
+    }
+
+    private void paste() {
+        Clip clip = picked == null ? null : desk.session().clip(picked).orElse(null);
+        if (clip == null) {
+            desk.refuse("No clip was copied: Ctrl+C copies the chosen one.");
+            return;
+        }
+        double beat = desk.timeline().metre().nearestBeat(here());
+        String made = Clips.copy(desk.session(), clip.id(), beat).clip();
+        edit("Paste " + clip.name(), "Pasted", made, s -> Clips.copy(s, clip.id(), beat)
+                .session());
+    }
+
+    /** The beat that is pointed at, else that of the playhead. */
+    private double here() {
+        double pointed = desk.selection().pointedBeat();
+        return Math.max(0, Double.isNaN(pointed) ? desk.riding().positionBeat() : pointed);
     }
 
     private void cut(Clip clip) {

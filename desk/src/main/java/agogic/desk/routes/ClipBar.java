@@ -5,6 +5,8 @@ import agogic.core.lane.Lane;
 import agogic.core.lane.Layer;
 import agogic.core.score.Clip;
 import agogic.core.session.Track;
+import agogic.desk.acts.Here;
+import agogic.desk.acts.Subject;
 import agogic.desk.draw.Ink;
 import agogic.desk.draw.Mark;
 import agogic.desk.draw.Painter;
@@ -17,6 +19,7 @@ import java.util.Set;
 import java.util.stream.Collectors;
 import javafx.scene.Cursor;
 import javafx.scene.canvas.Canvas;
+import javafx.scene.input.MouseButton;
 import javafx.scene.input.MouseEvent;
 import javafx.scene.layout.Region;
 
@@ -50,7 +53,18 @@ final class ClipBar extends Region {
         setMaxHeight(HEIGHT);
         addEventHandler(MouseEvent.MOUSE_PRESSED, this::pressed);
         addEventHandler(MouseEvent.MOUSE_DRAGGED, this::dragged);
+        Here.on(this, place -> {
+            Clip clip = place == null ? null : at(place.getX());
+            if (clip != null) {
+                desk.selection().clipProperty().set(clip.id());
+                desk.selection().pointBeat(Math.max(0, desk.time().beat(place.getX(), 0, getWidth())));
+            }
+            return clip == null ? null : Subject.CLIP;
+        });
         addEventHandler(MouseEvent.MOUSE_RELEASED, e -> {
+            if (grip != Grip.NONE && before != null) {
+                told();
+            }
             grip = Grip.NONE;
             desk.settle();
         });
@@ -92,7 +106,21 @@ final class ClipBar extends Region {
         return wide && x < x(clip.beat()) + EDGE ? Grip.START : x > x(clip.end()) - EDGE ? Grip.END : Grip.BODY;
     }
 
+    /** Where the clip that was dragged is now, and where it was. */
+    private void told() {
+        desk.session().clip(held).filter(c -> c != before).ifPresent(now -> desk.did(
+                "Clip",
+                now.name() + ", " + bars(now) + "; it was " + bars(before) + "."));
+    }
+
+    private String bars(Clip clip) {
+        return desk.timeline().speakBars(clip.beat()) + " to " + desk.timeline().speakBars(clip.end());
+    }
+
     private void pressed(MouseEvent e) {
+        if (e.getButton() != MouseButton.PRIMARY) {
+            return;
+        }
         Clip clip = at(e.getX());
         desk.selection().clipProperty().set(clip == null ? null : clip.id());
         if (clip == null) {

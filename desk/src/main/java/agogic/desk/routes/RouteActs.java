@@ -1,5 +1,6 @@
 package agogic.desk.routes;
 
+import agogic.core.lane.Lane;
 import agogic.core.session.Points;
 import agogic.desk.acts.Act;
 import agogic.desk.model.Desk;
@@ -39,7 +40,13 @@ public final class RouteActs {
                 "Delete this point",
                 "The point pointed at goes",
                 "Delete",
-                place -> desk.edit("Delete a point", s -> Points.delete(s, place.target(), place.point()))));
+                place -> {
+                    String gone = LanePlace.spoken(
+                            desk.session(), place.target(), desk.session().lane(place.target()), place.point());
+                    desk.edit("Delete a point", s -> Points.delete(s, place.target(), place.point()));
+                    desk.did("Deleted", gone + ".");
+                    desk.selection().place(null);
+                }));
         for (SegmentShapes way : SegmentShapes.ALL) {
             all.add(point(
                     "row-way-" + way.id(),
@@ -67,13 +74,21 @@ public final class RouteActs {
                 .when(() -> desk.selection().place().filter(p -> p.point() >= 0).isPresent());
     }
 
+    private void add(LanePlace place) {
+        desk.edit("Add a point", s -> Points.add(s, place.target(), place.time(), place.value()));
+        Lane lane = desk.session().lane(place.target());
+        int point = lane.envelope().lastAtOrBefore(place.time() + Points.SAME);
+        if (point >= 0) {
+            desk.did("Added", LanePlace.spoken(desk.session(), place.target(), lane, point) + ".");
+        }
+    }
+
     private void add() {
         desk.selection()
                 .place()
                 .or(() -> desk.selection().selectedRoute().map(r -> LanePlace.atPlayhead(desk, r.target())))
                 .ifPresentOrElse(
-                        place -> desk.edit(
-                                "Add a point", s -> Points.add(s, place.target(), place.time(), place.value())),
+                        this::add,
                         () -> desk.refuse("Select a route first: there is no lane here."));
     }
 }

@@ -1,5 +1,9 @@
 package agogic.desk.routes;
 
+import agogic.desk.model.LanePlace;
+import agogic.desk.parts.EnvelopeMarks;
+import agogic.desk.draw.Ink;
+import agogic.desk.draw.Mark;
 import agogic.core.envelope.Envelope;
 import agogic.core.envelope.EnvelopeOutline;
 import agogic.core.lane.Lane;
@@ -13,6 +17,7 @@ import agogic.core.route.Route;
 import agogic.core.route.WriteMode;
 import agogic.core.session.Session;
 import agogic.core.surface.Address;
+import agogic.desk.acts.Here;
 import agogic.desk.draw.Painter;
 import agogic.desk.draw.Palette;
 import agogic.desk.model.Desk;
@@ -94,7 +99,8 @@ public final class RouteRow extends Region {
                 .addAll(canvas, left, right, handName, handSub, spanTop, spanBottom, soundName, soundSub, value, mode);
         // A value that changes all the time is no reason to lay out the whole list.
         value.setManaged(false);
-        new RowHand(desk, canvas, () -> route);
+        RowHand pointer = new RowHand(desk, canvas, () -> route, this::frame);
+        Here.on(this, pointer::subject);
     }
 
     private void buildModes() {
@@ -261,10 +267,12 @@ public final class RouteRow extends Region {
                 state.writing(index));
         read(parameter, now.value());
         moving(now);
+        int pointed = desk.selection().place().filter(p -> p.target().equals(route.target())).map(LanePlace::point).orElse(-1);
         LiveTrails.Trail trail = desk.riding().trails().of(route.id());
         int trailSize = trail == null ? 0 : trail.size();
         long signature = Objects.hash(
                 trailSize,
+                pointed,
                 desk.time().from(),
                 desk.time().to(),
                 getWidth(),
@@ -280,12 +288,16 @@ public final class RouteRow extends Region {
             outline = new EnvelopeOutline(envelope);
         }
         Palette palette = Palette.of(desk.selection().lightProperty().get());
-        Painter.paint(
-                canvas.getGraphicsContext2D(),
-                getWidth(),
-                getHeight(),
-                RouteMarks.still(shown, route, outline, trail, desk.time(), getWidth(), getHeight()),
-                palette);
+        List<Mark> marks = new ArrayList<>(
+                RouteMarks.still(shown, route, outline, trail, desk.time(), getWidth(), getHeight()));
+        if (pointed >= 0 && pointed < envelope.size()) {
+            // What a key would act on is seen before it goes down.
+            EnvelopeMarks.Field field = RouteMarks.field(getWidth(), getHeight());
+            double beat = shown.timeline().beatOfLane(shown.lane(route.target()).lock(), envelope.time(pointed));
+            double x = desk.time().x(beat, field.left(), field.width());
+            marks.add(new Mark.Disc(x, field.y(envelope.value(pointed)), 7.5, Ink.NONE, Ink.TEXT, 1.8, 0));
+        }
+        Painter.paint(canvas.getGraphicsContext2D(), getWidth(), getHeight(), marks, palette);
     }
 
     /** The value in words: more often than this nobody can read it. */

@@ -6,6 +6,8 @@ import agogic.core.score.Clip;
 import agogic.core.score.ScoreWords;
 import agogic.core.session.Session;
 import agogic.core.session.Track;
+import agogic.desk.acts.Here;
+import agogic.desk.acts.Subject;
 import agogic.desk.draw.Palette;
 import agogic.desk.model.Desk;
 import agogic.desk.model.Notice;
@@ -132,7 +134,18 @@ public final class RoutesView extends BorderPane {
         list.addEventFilter(KeyEvent.KEY_PRESSED, this::pressed);
         list.addEventFilter(MouseEvent.MOUSE_EXITED, e -> point(null));
         desk.onFrame(this::frame);
+        Here.on(list, place -> focused());
         select();
+    }
+
+    /** What has the focus in the list: the chosen row. */
+    private Subject focused() {
+        Item chosen = list.getSelectionModel().getSelectedItem();
+        if (chosen instanceof Item.Group group && group.track() != MACROS) {
+            desk.selection().pointTrack(group.track().id());
+            return Subject.TRACK;
+        }
+        return chosen instanceof Item.Row ? Subject.ROUTE : null;
     }
 
     /** Puts the cursor into the filter. */
@@ -267,6 +280,7 @@ public final class RoutesView extends BorderPane {
     private void pressed(KeyEvent e) {
         if (e.getCode().isNavigationKey()) {
             point(null);
+            desk.selection().place(null);
         }
         // The list would take these; they belong to the transport.
         if (e.getCode() == KeyCode.SPACE && !e.isShortcutDown() && !e.isShiftDown() && !e.isAltDown()) {
@@ -274,6 +288,9 @@ public final class RoutesView extends BorderPane {
             e.consume();
         } else if (e.getCode() == KeyCode.HOME && !e.isControlDown()) {
             desk.riding().locate(0);
+            e.consume();
+        } else if (e.getCode() == KeyCode.END && !e.isControlDown()) {
+            desk.riding().locate(desk.session().length());
             e.consume();
         } else if (e.getCode() == KeyCode.ENTER
                 && list.getSelectionModel().getSelectedItem() instanceof Item.Group group) {
@@ -335,6 +352,7 @@ public final class RoutesView extends BorderPane {
             right.setMaxWidth(RouteMarks.SOUND_WIDTH - GROUP_RIGHT);
             HBox.setHgrow(clips, Priority.ALWAYS);
             group.getChildren().addAll(left, clips, right);
+            Here.on(group, place -> track());
             setContentDisplay(ContentDisplay.GRAPHIC_ONLY);
             setAccessibleRole(AccessibleRole.LIST_ITEM);
             row.prefWidthProperty().bind(widthProperty());
@@ -379,6 +397,15 @@ public final class RoutesView extends BorderPane {
                     setAccessibleText(row.spoken());
                 }
             }
+        }
+
+        /** The track of this row, for the menu that is about to be opened. */
+        private Subject track() {
+            boolean real = getItem() instanceof Item.Group one && one.track() != MACROS;
+            if (real) {
+                desk.selection().pointTrack(((Item.Group) getItem()).track().id());
+            }
+            return real ? Subject.TRACK : Subject.PIECE;
         }
 
         /** True for a row whose route is in the session. */

@@ -4,12 +4,15 @@ import agogic.core.envelope.Envelope;
 import agogic.core.lane.Lane;
 import agogic.core.route.Route;
 import agogic.core.session.Points;
+import agogic.core.session.Session;
+import agogic.desk.acts.Subject;
 import agogic.desk.model.Desk;
 import agogic.desk.model.LanePlace;
 import agogic.desk.parts.EnvelopeMarks;
 import agogic.desk.parts.SpanDialog;
 import java.util.List;
 import java.util.function.Supplier;
+import javafx.geometry.Point2D;
 import javafx.scene.canvas.Canvas;
 import javafx.scene.input.MouseButton;
 import javafx.scene.input.MouseEvent;
@@ -21,18 +24,67 @@ final class RowHand {
     private final Desk desk;
     private final Canvas on;
     private final Supplier<Route> shown;
+    private final Runnable pointed;
     private int dragged = -1;
+    private Session before;
+    private String was = "";
 
-    RowHand(Desk desk, Canvas on, Supplier<Route> shown) {
+    /** @param pointed called when the pointer is at another place */
+    RowHand(Desk desk, Canvas on, Supplier<Route> shown, Runnable pointed) {
+        this.pointed = pointed;
         this.desk = desk;
         this.on = on;
         this.shown = shown;
         on.addEventHandler(MouseEvent.MOUSE_PRESSED, this::pressed);
         on.addEventHandler(MouseEvent.MOUSE_DRAGGED, this::moved);
         on.addEventHandler(MouseEvent.MOUSE_RELEASED, e -> {
+            if (dragged >= 0 && desk.session() != before) {
+                desk.did("Moved", moved() + ".");
+            }
             dragged = -1;
             desk.settle();
         });
+        on.addEventHandler(MouseEvent.MOUSE_MOVED, e -> point(place(e.getX(), e.getY())));
+        on.addEventHandler(MouseEvent.MOUSE_EXITED, e -> point(null));
+    }
+
+    private void point(LanePlace place) {
+        desk.selection().place(place);
+        pointed.run();
+    }
+
+    /** Where the point that was dragged is now, and where it was. */
+    private String moved() {
+        Lane lane = desk.session().lane(route().target());
+        int now = Math.min(dragged, lane.envelope().size() - 1);
+        return desk.session().parameter(route().target()).name() + ", "
+                + (now < 0 ? "a point" : LanePlace.spoken(desk.session(), route().target(), lane, now))
+                + "; it was " + was;
+    }
+
+    /** The place in the lane that is there; null if nothing of the lane is. */
+    private LanePlace place(double x, double y) {
+        return inEnvelope(x) ? new LanePlace(route().target(), laneTime(x), field().value(y), near(x, y)) : null;
+    }
+
+    /** What of the row is at a place, or, null, has the focus: chosen, so that acts are about it. */
+    Subject subject(Point2D at) {
+        desk.selection().selectedProperty().set(route().id());
+        if (at == null) {
+            return Subject.ROUTE;
+        }
+        if (inEnvelope(at.getX())) {
+            LanePlace place = place(at.getX(), at.getY());
+            desk.selection().place(place);
+            desk.selection().pointBeat(Math.max(0, desk.time().beat(at.getX(), field().left(), field().width())));
+            return place.point() >= 0 ? Subject.POINT : Subject.PLACE;
+        }
+        if (at.getX() < RouteMarks.SPAN_X - 8) {
+            return route().hand().isPresent() ? Subject.CONTROL : Subject.ROUTE;
+        }
+        return at.getX() < field().left()
+                ? Subject.SPAN
+                : at.getX() > on.getWidth() - RouteMarks.SOUND_WIDTH ? Subject.PARAMETER : Subject.ROUTE;
     }
 
     private Route route() {
@@ -49,6 +101,9 @@ final class RowHand {
     }
 
     private void pressed(MouseEvent e) {
+        if (e.getButton() != MouseButton.PRIMARY) {
+            return;
+        }
         if (e.getX() >= RouteMarks.SPAN_X && e.getX() <= RouteMarks.SPAN_X + RouteMarks.SPAN_SIZE) {
             desk.selection().selectedProperty().set(route().id());
             SpanDialog.ask(desk, on.getScene().getWindow(), desk.session().route(route().id()));
@@ -59,11 +114,11 @@ final class RowHand {
             return;
         }
         int near = near(e.getX(), e.getY());
-        if (e.getButton() == MouseButton.SECONDARY) {
-            desk.selection().place(new LanePlace(route().target(), laneTime(e.getX()), field().value(e.getY()), near));
-            desk.riding().here(Math.max(0, desk.time().beat(e.getX(), field().left(), field().width())));
-        } else if (near >= 0) {
+        if (near >= 0) {
             dragged = near;
+            before = desk.session();
+            Lane lane = before.lane(route().target());
+            was = LanePlace.at(before, route().target(), lane, near);
         } else if (e.getClickCount() == 2
                 && desk.session().lane(route().target()).layered()) {
             desk.selection().openLane(route().target());

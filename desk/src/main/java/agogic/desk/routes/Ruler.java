@@ -5,6 +5,8 @@ import agogic.core.session.Session;
 import agogic.core.session.Timing;
 import agogic.core.time.Section;
 import agogic.core.time.TempoPoint;
+import agogic.desk.acts.Here;
+import agogic.desk.acts.Subject;
 import agogic.desk.draw.Ink;
 import agogic.desk.draw.Mark;
 import agogic.desk.draw.Painter;
@@ -15,6 +17,7 @@ import agogic.desk.parts.TimingForm;
 import java.util.ArrayList;
 import java.util.List;
 import javafx.scene.canvas.Canvas;
+import javafx.scene.input.MouseButton;
 import javafx.scene.input.MouseEvent;
 import javafx.scene.layout.Region;
 
@@ -42,7 +45,19 @@ public final class Ruler extends Region {
         desk.time().toProperty().addListener((o, a, b) -> draw());
         desk.selection().lightProperty().addListener((o, a, b) -> draw());
         addEventHandler(MouseEvent.MOUSE_RELEASED, e -> desk.settle());
+        Here.on(this, place -> {
+            double at = place == null ? -1 : desk.time().beat(place.getX(), RouteMarks.ENVELOPE_LEFT, width());
+            if (at < 0 || at > desk.session().length()) {
+                return Subject.PLAYING;
+            }
+            desk.selection().pointBeat(at);
+            boolean named = desk.session().sections().stream().anyMatch(s -> s.beat() <= at);
+            return place.getY() < SECTIONS && named ? Subject.SECTION : Subject.BAR;
+        });
         addEventHandler(MouseEvent.MOUSE_PRESSED, e -> {
+            if (e.getButton() != MouseButton.PRIMARY) {
+                return;
+            }
             desk.settle();
             double beat = beat(e);
             if (e.getClickCount() == 2 && beat >= 0) {

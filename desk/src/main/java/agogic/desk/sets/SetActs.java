@@ -92,11 +92,11 @@ public final class SetActs {
                             "snapshot-start-" + (i + 1),
                             "Start snapshot " + (i + 1),
                             "Starts on the beat or bar that its set has; recorded during a ride",
-                            "F" + (i + 1),
+                            "Ctrl+" + (i + 1),
                             () -> drawer.get().start(place))
                     .untold());
         }
-        all.add(Act.told("snapshot-starts", "Start snapshots 1 to 8", "Start a snapshot of the shown set", "F1 … F8"));
+        all.add(Act.told("snapshot-starts", "Start snapshots 1 to 8", "Start a snapshot of the shown set", "Ctrl+1 … 8"));
         return all;
     }
 

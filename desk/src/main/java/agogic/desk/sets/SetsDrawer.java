@@ -1,5 +1,7 @@
 package agogic.desk.sets;
 
+import agogic.desk.acts.Subject;
+import agogic.desk.acts.Here;
 import agogic.core.session.Session;
 import agogic.core.shape.Snapshots;
 import agogic.core.snapshot.Snapshot;
@@ -92,6 +94,7 @@ public final class SetsDrawer extends VBox {
             }
         });
         desk.onFrame(this::frame);
+        Here.on(this, Subject.SNAPSHOT);
         draw();
     }
 
@@ -215,7 +218,7 @@ public final class SetsDrawer extends VBox {
             parts.add("● on");
         }
         if (i < KEYS) {
-            parts.add("F" + (i + 1));
+            parts.add("Ctrl+" + (i + 1));
         }
         one.pad().ifPresent(hand -> parts.add(desk.session().controlName(hand)));
         Label state = (Label) pad.lookup("#pad-state-" + (i + 1));

@@ -1,7 +1,11 @@
 package agogic.desk.shell;
 
+import agogic.core.assign.Assigning;
+import agogic.core.macro.Macro;
+import agogic.core.parameter.Parameter;
 import agogic.core.ride.Ride;
 import agogic.core.route.Route;
+import agogic.core.route.Span;
 import agogic.core.session.Loop;
 import agogic.core.session.Timing;
 import agogic.core.time.Section;
@@ -12,10 +16,12 @@ import agogic.desk.model.Desk;
 import agogic.desk.model.Notice;
 import agogic.desk.model.View;
 import agogic.desk.parts.SpanDialog;
+import agogic.desk.parts.TextSize;
 import agogic.desk.parts.TimingForm;
 import agogic.desk.parts.ValueForm;
 import java.util.ArrayList;
 import java.util.List;
+import java.util.Optional;
 import java.util.function.Consumer;
 import java.util.function.Supplier;
 import javafx.beans.property.BooleanProperty;
@@ -79,8 +85,9 @@ final class DeskActs {
                 "While a ride plays: what is written begins here, or ends",
                 "Ctrl+Shift+J",
                 desk.riding()::punchNow);
-        add("start", "Go to the start", "Go to the start", "Home", () -> desk.riding()
-                .locate(0));
+        add("start", "Go to the start", "Go to the start", "Home", () -> goTo(0));
+        add("end", "Go to the end", "Go to the end of the piece", "End", () -> goTo(
+                desk.session().length()));
         add(
                 "play-here",
                 "Play from here",
@@ -98,6 +105,7 @@ final class DeskActs {
                 TimingForm.Kind.SECTION,
                 "A part of the piece with a name, from the bar at the playhead",
                 "Ctrl+G");
+        add("loop-section", "Loop the section", "Repeats the section at the playhead", "Ctrl+Shift+K", this::loopSection);
         add(
                 "section-earlier",
                 "Section earlier",
@@ -130,13 +138,9 @@ final class DeskActs {
 
     /** Moves the section at the playhead by bars, and the playhead with it. */
     private void section(int bars) {
-        double at = Math.max(0, desk.riding().positionBeat()) + 1e-6;
-        Section section = desk.session().sections().stream()
-                .filter(s -> s.beat() <= at)
-                .reduce((a, b) -> b)
-                .orElse(null);
+        Section section = sectionHere().orElse(null);
         if (section == null) {
-            desk.refuse("No section is at the playhead: Ctrl+G begins one.");
+            desk.refuse(NO_SECTION);
             return;
         }
         int bar = desk.timeline().metre().barAt(section.beat() + 1e-6) + bars;
@@ -145,6 +149,38 @@ final class DeskActs {
         if (desk.session().sections().stream().anyMatch(s -> s.beat() == to)) {
             desk.riding().locate(to);
         }
+    }
+
+    private static final String NO_SECTION = "No section is at the playhead: Ctrl+G begins one.";
+
+    /** The beat that is pointed at, else that of the playhead. */
+    private double here() {
+        double pointed = desk.selection().pointedBeat();
+        return Math.max(0, Double.isNaN(pointed) ? desk.riding().positionBeat() : pointed);
+    }
+
+    private Optional<Section> sectionHere() {
+        double at = here() + 1e-6;
+        return desk.session().sections().stream().filter(s -> s.beat() <= at).reduce((a, b) -> b);
+    }
+
+    private void loopSection() {
+        sectionHere()
+                .ifPresentOrElse(
+                        section -> {
+                            double end = desk.session().sections().stream()
+                                    .mapToDouble(Section::beat)
+                                    .filter(b -> b > section.beat())
+                                    .min()
+                                    .orElse(desk.session().length());
+                            desk.edit("Loop " + section.name(), s -> s.withLoop(new Loop(section.beat(), end, true)));
+                        },
+                        () -> desk.refuse(NO_SECTION));
+    }
+
+    private void goTo(double beat) {
+        desk.riding().locate(beat);
+        desk.say(Notice.plain("Position", desk.timeline().printBars(beat) + "."));
     }
 
     private void panic() {
@@ -164,14 +200,14 @@ final class DeskActs {
                 words,
                 about,
                 key,
-                () -> TimingForm.ask(desk, kind, desk.riding().positionBeat(), window.get()));
+                () -> TimingForm.ask(desk, kind, here(), window.get()));
     }
 
     /** Moves one end of the loop to the playhead; where the other would lie on the wrong side, it goes along. */
     private void loop(boolean from) {
         Loop old = desk.session().loop();
         double at =
-                desk.timeline().metre().nearestBeat(Math.max(0, desk.riding().positionBeat()));
+                desk.timeline().metre().nearestBeat(here());
         double length = old.to() - old.from();
         double end = desk.session().length();
         Loop loop = from
@@ -196,6 +232,14 @@ final class DeskActs {
                 "D",
                 desk.selection().drawerProperty());
         toggle("light", "Light theme", "Dark or light", "T", desk.selection().lightProperty());
+        text("text-larger", "Larger text", "Ctrl++", 1);
+        text("text-smaller", "Smaller text", "Ctrl+−", -1);
+        text("text-usual", "Usual text size", "Ctrl+0", 0);
+    }
+
+    private void text(String id, String words, String key, int by) {
+        add(id, words, "Everything larger or smaller, from the next start on", key, () -> desk.say(Notice.good(
+                "Text size", TextSize.change(by) + " % from the next start on. Nothing else changes.")));
     }
 
     private void toggle(String id, String words, String about, String key, BooleanProperty on) {
@@ -300,11 +344,58 @@ final class DeskActs {
                 "X",
                 r -> desk.edit(r.on() ? "Route off" : "Route on", s -> s.with(r.switched(!r.on()))));
         route(
+                "span-reverse",
+                "Reverse the span",
+                "From and to change places: the control moves it the other way round",
+                "",
+                r -> span(r, new Span(r.span().to(), r.span().from(), r.span().curve(), r.span().amount())));
+        route(
+                "span-full",
+                "Full span",
+                "The control moves it over all of its range",
+                "",
+                r -> span(r, Span.FULL));
+        route(
+                "show-in-catalog",
+                "Show in the Catalog",
+                "Go to the parameter among all others",
+                "Ctrl+Shift+P",
+                r -> {
+                    if (r.target().device().equals(Macro.DEVICE)) {
+                        desk.selection().showMacro(r.target().parameter());
+                    } else {
+                        desk.selection().show(r.target());
+                    }
+                });
+        route(
+                "show-in-surfaces",
+                "Show in Surfaces",
+                "Go to the control on its surface",
+                "Ctrl+Shift+H",
+                r -> r.hand()
+                        .ifPresentOrElse(
+                                hand -> {
+                                    desk.selection().viewProperty().set(View.SURFACES);
+                                    desk.selection().handProperty().set(hand);
+                                },
+                                () -> desk.refuse("No control moves this yet: M learns one.")));
+        route(
                 "learn-route",
                 "Learn a control",
                 "The control moved next moves it; Esc leaves all as it was",
                 "M",
                 r -> desk.learner().begin(List.of(r.target())));
+        all.add(Act.of(
+                        "route-disconnect",
+                        "Disconnect the control",
+                        "The control moves it no longer; the lane and what was recorded stay",
+                        "Delete",
+                        () -> desk.selection()
+                                .actedRoute()
+                                .ifPresentOrElse(this::disconnect, () -> desk.refuse("Select a route first.")))
+                .in(View.ROUTES)
+                .when(() -> desk.selection().place().filter(p -> p.point() >= 0).isEmpty())
+                .unless(() -> desk.selection().selectedRoute().isEmpty() ? "no route is selected" : ""));
         all.add(Act.of(
                         "open-in-refine",
                         "Open in Refine",
@@ -312,6 +403,30 @@ final class DeskActs {
                         "L",
                         () -> desk.selection().viewProperty().set(View.REFINE))
                 .in(View.ROUTES));
+    }
+
+    private void span(Route route, Span span) {
+        Parameter p = desk.session().parameter(route.target());
+        desk.edit("Span of " + p.name(), s -> s.with(s.route(route.id()).with(span)));
+        desk.did("Span", p.name() + ": from " + p.print(span.from()) + " to " + p.print(span.to()) + ".");
+    }
+
+    private void disconnect(Route route) {
+        String name = desk.session().parameter(route.target()).name();
+        int points = desk.session().lane(route.target()).points();
+        if (route.hand().isEmpty() && points > 0) {
+            desk.refuse(name + " has no control. Its lane has " + points
+                    + " points: L opens it, and Ctrl+Delete there deletes it completely.");
+            return;
+        }
+        String hand = route.hand().map(desk.session()::controlName).orElse("The row");
+        desk.edit("Disconnect " + name, s -> Assigning.disconnect(s, route.id()));
+        desk.did(
+                "Disconnected",
+                route.hand().isEmpty()
+                        ? "The row of " + name + " is gone; it had no points."
+                        : hand + " moves " + name + " no longer."
+                                + (points == 0 ? "" : " Its lane stays: " + points + " points."));
     }
 
     private void route(String id, String words, String about, String key, Consumer<Route> run) {

@@ -5,7 +5,9 @@ import agogic.desk.acts.Act;
 import agogic.desk.acts.ActParts;
 import agogic.desk.acts.Acts;
 import agogic.desk.acts.FindAct;
+import agogic.desk.acts.Here;
 import agogic.desk.acts.KeyList;
+import agogic.desk.acts.Subject;
 import agogic.desk.catalog.CatalogView;
 import agogic.desk.files.Files;
 import agogic.desk.live.LiveDesk;
@@ -31,6 +33,7 @@ import java.util.concurrent.atomic.AtomicBoolean;
 import java.util.function.LongSupplier;
 import javafx.application.Platform;
 import javafx.geometry.Bounds;
+import javafx.geometry.Point2D;
 import javafx.geometry.Rectangle2D;
 import javafx.scene.Node;
 import javafx.scene.Parent;
@@ -44,6 +47,7 @@ import javafx.scene.layout.BorderPane;
 import javafx.scene.layout.VBox;
 import javafx.stage.Screen;
 import javafx.stage.Stage;
+import javafx.stage.WindowEvent;
 
 /** The one window: transport above, view in the middle, surface and trace below. */
 public final class DeskWindow {
@@ -190,12 +194,17 @@ public final class DeskWindow {
             desk.editing().savedTo(file);
             stamp.ifPresent(files::read);
         }
-        transport = new TransportBar(desk, new MainMenu(() -> acts, () -> files.entrance()));
+        transport = new TransportBar(desk, new MainMenu(
+                        () -> acts,
+                        () -> files.entrance(),
+                        () -> desk.selection().viewProperty().get()));
         trace = new TraceBar(desk);
         views = new Views(desk, files, () -> stage);
         sets = new SetsDrawer(desk);
         acts = new DeskActs(desk, files, () -> stage).with(own(), views.acts());
         views.show(acts);
+        acts.hint(act -> desk.say(Notice.plain(
+                "Key", act.firstKey() + " does the same: " + act.words() + ".")));
         BorderPane root = new BorderPane(views);
         root.setTop(transport);
         root.setBottom(new VBox(sets, new SurfaceDrawer(desk), trace));
@@ -206,10 +215,19 @@ public final class DeskWindow {
         StartPage.acceptFiles(root, files.entrance());
         root.addEventHandler(KeyEvent.KEY_PRESSED, this::key);
         root.setOnContextMenuRequested(e -> {
-            contextMenu(e.getScreenX(), e.getScreenY());
+            if (e.isKeyboardTrigger()) {
+                menuHere();
+            } else {
+                Node at = e.getPickResult().getIntersectedNode();
+                Point2D place = new Point2D(e.getSceneX(), e.getSceneY());
+                contextMenu(at == null ? root : at, place, e.getScreenX(), e.getScreenY());
+            }
             e.consume();
         });
+        Here.on(transport, Subject.PLAYING);
+        Here.on(trace, Subject.ANSWER);
         ActParts.dress(root, acts);
+        root.addEventFilter(KeyEvent.KEY_PRESSED, this::undoing);
         // A key that was an act is no letter: what it moved the focus to must not get it.
         root.addEventFilter(KeyEvent.KEY_PRESSED, e -> {
             boolean again = !held.add(e.getCode());
@@ -280,14 +298,17 @@ public final class DeskWindow {
         }
     }
 
-    /** What can be done here, at a place of the screen. */
-    private void contextMenu(double x, double y) {
+    /** What can be done to the thing that is at a place of the scene, null for what has the focus; at a place of the screen. */
+    private void contextMenu(Node from, Point2D place, double x, double y) {
+        desk.selection().menu(false);
+        Subject subject = Here.of(from, place).orElse(Subject.PIECE);
+        desk.selection().menu(true);
         ContextMenu menu = new ContextMenu();
         menu.setId("here-menu");
-        menu.getItems()
-                .setAll(ActParts.menu(acts, desk.selection().viewProperty().get()));
+        menu.getItems().setAll(ActParts.menu(acts, desk.selection().viewProperty().get(), subject));
+        menu.getProperties().put("subject", subject);
         // Whatever is chosen from it is done first.
-        menu.setOnHidden(e -> Platform.runLater(() -> desk.selection().place(null)));
+        menu.setOnHidden(e -> Platform.runLater(() -> desk.selection().menu(false)));
         menu.show(stage.getScene().getRoot(), x, y);
     }
 
@@ -295,7 +316,11 @@ public final class DeskWindow {
         Node focus = stage.getScene().getFocusOwner();
         Node at = focus == null ? stage.getScene().getRoot() : focus;
         Bounds bounds = at.localToScreen(at.getBoundsInLocal());
-        contextMenu(bounds.getMinX() + 24, Math.max(stage.getY(), bounds.getMinY()) + 24);
+        contextMenu(at, null, bounds.getMinX() + 24, Math.max(stage.getY(), bounds.getMinY()) + 24);
+    }
+
+    private void quit() {
+        stage.fireEvent(new WindowEvent(stage, WindowEvent.WINDOW_CLOSE_REQUEST));
     }
 
     /** The table of what can be done. */
@@ -352,7 +377,11 @@ public final class DeskWindow {
                 "Shift+A",
                 () -> trace.act(1)));
         own.add(Act.of(
-                "answer-3", "Third answer", "Do the third that the trace bar offers", "Alt+A", () -> trace.act(2)));
+                "answer-3",
+                "Do the third suggestion",
+                "What the bar at the foot offers third",
+                "Alt+A",
+                () -> trace.act(2)));
         own.add(Act.of(
                 "write-rehearsal",
                 "Write the rehearsal",
@@ -368,8 +397,15 @@ public final class DeskWindow {
                 "find-act", "Find an act…", "Find an act by its words, and do it", ".|Ctrl+Space", this::findAct));
         own.add(Act.of(
                 "here", "Menu of what is here", "As the right button of the mouse", "Shift+F10|Menu", this::menuHere));
-        own.add(Act.of("keys", "Keys", "The list of keys", "", this::keys));
-        own.add(Act.of("start-page", "Start page", "Leave this piece for the start page", "Ctrl+H", this::leave));
+        own.add(Act.of("keys", "Keys", "The list of keys", "F1", this::keys));
+        own.add(Act.of("start-page", "Start page", "Close this piece and go to the start page", "Ctrl+W", this::leave));
+        own.add(Act.of("quit", "Quit", "Close the window; asks about changes that are not saved", "Ctrl+Q", this::quit));
+        own.add(Act.of(
+                "full-screen",
+                "Full screen",
+                "The window fills the screen, or no longer",
+                "F11",
+                () -> stage.setFullScreen(!stage.isFullScreen())));
         own.add(Act.of(
                 "riding-view",
                 "Riding view",
@@ -442,7 +478,8 @@ public final class DeskWindow {
                 stage.getScene().getRoot().requestFocus();
                 e.consume();
             }
-            if (!e.isShortcutDown()) {
+            // A field has the letters; what belongs to a view is not meant by somebody who types.
+            if (!e.isShortcutDown() || of(e).filter(Act::special).isPresent()) {
                 return;
             }
         }
@@ -456,6 +493,18 @@ public final class DeskWindow {
             e.consume();
             a.run().run();
         });
+    }
+
+    /** A field in which nothing can be undone lets the piece be undone. */
+    private void undoing(KeyEvent e) {
+        if (stage.getScene().getFocusOwner() instanceof TextInputControl field && e.isShortcutDown()) {
+            String id = of(e).map(Act::id).orElse("");
+            if ("undo".equals(id) && !field.isUndoable() || "redo".equals(id) && !field.isRedoable()) {
+                acts.act(id).run().run();
+                acted = true;
+                e.consume();
+            }
+        }
     }
 
     /** While something is learnt, Enter and Esc mean that, whatever has the focus. */

@@ -2,6 +2,7 @@ package agogic.desk.shell;
 
 import agogic.core.session.Session;
 import agogic.desk.log.Log;
+import agogic.desk.parts.TextSize;
 import java.nio.file.Path;
 import java.util.concurrent.CountDownLatch;
 import java.util.function.Consumer;
@@ -22,6 +23,7 @@ public final class Launch {
     public static void window(Session session, Path path, boolean light, Consumer<DeskWindow> first) {
         CountDownLatch closed = new CountDownLatch(1);
         Log.begin();
+        TextSize.begin();
         Platform.startup(() -> {
             Stage stage = new Stage();
             DeskWindow window = new DeskWindow(stage, System::nanoTime, true);

@@ -1,5 +1,7 @@
 package agogic.desk.shell;
 
+import agogic.desk.acts.Subject;
+import agogic.desk.acts.Here;
 import agogic.core.route.Hand;
 import agogic.core.route.Route;
 import agogic.core.session.Session;
@@ -62,6 +64,8 @@ public final class SurfaceDrawer extends VBox {
         managedProperty().bind(desk.selection().drawerProperty());
         tabs();
         desk.onFrame(this::frame);
+        Here.on(port, Subject.PORT);
+        Here.on(this, Subject.WINDOW);
     }
 
     private void tabs() {

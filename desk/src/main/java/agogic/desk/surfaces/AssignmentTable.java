@@ -1,5 +1,7 @@
 package agogic.desk.surfaces;
 
+import agogic.desk.acts.Subject;
+import agogic.desk.acts.Here;
 import agogic.core.assign.Assignment;
 import agogic.core.assign.Overlap;
 import agogic.core.play.Verdict;
@@ -117,6 +119,7 @@ public final class AssignmentTable extends VBox {
             }
         });
         VBox.setVgrow(table, Priority.ALWAYS);
+        Here.on(table, place -> table.getSelectionModel().isEmpty() ? null : Subject.CONTROL);
         getChildren().addAll(head, table);
     }
 

@@ -35,7 +35,7 @@ final class ControlActs {
         this.desk = desk;
         this.owner = owner;
         all = List.of(
-                act("hand-rename", "Rename…", "Another name for the control", "N", this::rename)
+                act("hand-rename", "Rename…", "Another name for the control", "N|F2", this::rename)
                         .when(hands),
                 act(
                         "hand-again",

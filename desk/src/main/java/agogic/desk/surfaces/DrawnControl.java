@@ -1,5 +1,6 @@
 package agogic.desk.surfaces;
 
+import javafx.scene.input.MouseButton;
 import agogic.core.surface.Address;
 import agogic.core.surface.Control;
 import agogic.core.trace.Trace;
@@ -61,7 +62,11 @@ public final class DrawnControl extends Region {
         getChildren().add(canvas);
         addEventHandler(MouseEvent.MOUSE_PRESSED, this::press);
         addEventHandler(MouseEvent.MOUSE_DRAGGED, this::drag);
-        addEventHandler(MouseEvent.MOUSE_RELEASED, e -> release());
+        addEventHandler(MouseEvent.MOUSE_RELEASED, e -> {
+            if (e.getButton() == MouseButton.PRIMARY) {
+                release();
+            }
+        });
         addEventHandler(ScrollEvent.SCROLL, this::scroll);
         addEventHandler(KeyEvent.KEY_PRESSED, this::key);
         addEventHandler(KeyEvent.KEY_RELEASED, e -> {
@@ -179,6 +184,9 @@ public final class DrawnControl extends Region {
     }
 
     private void press(MouseEvent e) {
+        if (e.getButton() != MouseButton.PRIMARY) {
+            return;
+        }
         requestFocus();
         if (control.kind().presses()) {
             // What turns a page springs back, as it does on the table; what switches something stays.

@@ -1,5 +1,7 @@
 package agogic.desk.surfaces;
 
+import agogic.desk.acts.Subject;
+import agogic.desk.acts.Here;
 import agogic.core.assign.ControlRows;
 import agogic.core.assign.Overlap;
 import agogic.core.learn.Learning;
@@ -106,6 +108,12 @@ public final class DrawnSurface extends VBox {
                     }
                 });
                 Hand here = new Hand(surface.id(), control.id());
+                Here.on(drawn, place -> {
+                    desk.selection().handProperty().set(here);
+                    chosen.accept(here);
+                    selectRoute(here);
+                    return Subject.CONTROL;
+                });
                 drawn.addEventHandler(
                         MouseEvent.MOUSE_MOVED, e -> desk.selection().pointHand(here));
                 drawn.addEventHandler(
@@ -119,6 +127,15 @@ public final class DrawnSurface extends VBox {
         if (focused != null) {
             focus(focused);
         }
+    }
+
+    /** What a control moves on the page that is on is the selected route: acts on it are about it. */
+    private void selectRoute(Hand hand) {
+        desk.session().routes().stream()
+                .filter(r -> r.hand().filter(hand::sameControl).isPresent())
+                .filter(r -> desk.playing().active(hand.surface(), r.hand().orElseThrow().page()))
+                .findFirst()
+                .ifPresent(r -> desk.selection().selectedProperty().set(r.id()));
     }
 
     private static double height(Control control, List<Control> row) {

@@ -1,5 +1,8 @@
 package agogic.desk.surfaces;
 
+import javafx.scene.input.MouseButton;
+import agogic.desk.acts.Subject;
+import agogic.desk.acts.Here;
 import agogic.core.macro.Macro;
 import agogic.core.parameter.Parameter;
 import agogic.core.play.Playing;
@@ -71,6 +74,15 @@ public final class FanView extends MarkView {
             desk.settle();
         });
         addEventHandler(KeyEvent.KEY_PRESSED, this::key);
+        Here.on(this, place -> {
+            int row = place == null ? cursor : row(place.getY());
+            if (row < 0 || row >= strands.size()) {
+                return null;
+            }
+            cursor = row;
+            frame(hubValue);
+            return strands.get(row).macro().isPresent() ? Subject.MEMBER : Subject.CONTROL;
+        });
     }
 
     /** Shows these; {@code name} is written in the hub. */
@@ -156,6 +168,9 @@ public final class FanView extends MarkView {
     }
 
     private void pressed(MouseEvent e) {
+        if (e.getButton() != MouseButton.PRIMARY) {
+            return;
+        }
         requestFocus();
         desk().settle();
         int row = row(e.getY());

@@ -75,7 +75,7 @@ final class MacroActs {
                         .when(groups),
                 act("macro-span", "Span of the member…", "How far the chosen member goes", "S", this::span)
                         .when(groups),
-                act("macro-rename", "Rename the macro…", "Another name for the macro", "N", this::rename)
+                act("macro-rename", "Rename the macro…", "Another name for the macro", "N|F2", this::rename)
                         .brief("Rename…")
                         .when(groups),
                 act("macro-lane", "Lane of the macro", "What the macro has over time", "L", this::lane)

@@ -1,5 +1,7 @@
 package agogic.desk.surfaces;
 
+import agogic.desk.acts.Subject;
+import agogic.desk.acts.Here;
 import agogic.core.learn.Learning;
 import agogic.core.route.Hand;
 import agogic.core.surface.Surface;
@@ -132,6 +134,12 @@ public final class SurfacesView extends BorderPane {
             }
         });
         desk.onFrame(this::frame);
+        Here.on(drawn, Subject.SURFACE);
+        Here.on(head, Subject.SURFACE);
+        Here.on(port, Subject.PORT);
+        Here.on(more, Subject.SURFACE);
+        Here.on(hand, place -> desk.selection().handProperty().get() == null ? null : Subject.CONTROL);
+        Here.on(macros, place -> MacroActs.shown(desk).isPresent() ? Subject.MACRO : null);
         refresh();
         side(asked ? Side.MACROS : Side.CONTROL);
     }
@@ -248,6 +256,10 @@ public final class SurfacesView extends BorderPane {
             ToggleButton tab = new ToggleButton(one.name());
             tab.getStyleClass().add("pill");
             tab.setId("surfaces-tab-" + one.id());
+            Here.on(tab, place -> {
+                surface(one.id());
+                return Subject.SURFACE;
+            });
             tab.setSelected(one.id().equals(shown));
             tab.setOnAction(e -> {
                 tabbed = 0;
@@ -268,6 +280,12 @@ public final class SurfacesView extends BorderPane {
             Tip.on(pill, "Turn to this page (Ctrl+Page Up, Ctrl+Page Down)");
             int to = p;
             pill.setOnAction(e -> turn(to));
+            Here.on(pill, place -> {
+                if (desk.playing().page(surface.id()) != to) {
+                    turn(to);
+                }
+                return Subject.PAGE;
+            });
             pages.getChildren().add(pill);
         }
     }

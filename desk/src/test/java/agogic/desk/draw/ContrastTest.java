@@ -66,6 +66,12 @@ public class ContrastTest {
                         .isGreaterThanOrEqualTo(4.5);
             }
         }
+        for (String paper : new String[] {"ground", "panel", "well", "raised"}) {
+            assertThat(contrast(tokens.get("line"), tokens.get(paper)))
+                    .as("edges of what is typed into and pressed, on %s, %s", paper, theme)
+                    .isGreaterThanOrEqualTo(3);
+        }
+        assertThat(contrast(tokens.get("quiet"), tokens.get("raised"))).isGreaterThanOrEqualTo(4.5);
         assertThat(contrast(tokens.get("text"), tokens.get("raised"))).isGreaterThanOrEqualTo(4.5);
         assertThat(contrast(tokens.get("ground"), tokens.get("ride")))
                 .as("words on a button that writes")
