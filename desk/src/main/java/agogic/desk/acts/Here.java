@@ -36,8 +36,8 @@ public final class Here {
         for (Node node = from; node != null; node = node.getParent()) {
             if (node.getProperties().get(KEY) instanceof Function<?, ?> finder) {
                 @SuppressWarnings("unchecked")
-                Subject found = ((Function<Point2D, Subject>) finder)
-                        .apply(place == null ? null : node.sceneToLocal(place));
+                Subject found =
+                        ((Function<Point2D, Subject>) finder).apply(place == null ? null : node.sceneToLocal(place));
                 if (found != null) {
                     return Optional.of(found);
                 }

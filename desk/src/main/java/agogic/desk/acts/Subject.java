@@ -113,13 +113,7 @@ public enum Subject {
             "Bar",
             lines("play-here", "loop-from", "loop-to", "loop"),
             lines("section", "tempo", "metre", "length"),
-            more(
-                    "Shown bars",
-                    "zoom-in",
-                    "zoom-out",
-                    "whole",
-                    "scroll-back",
-                    "scroll-on")),
+            more("Shown bars", "zoom-in", "zoom-out", "whole", "scroll-back", "scroll-on")),
     SECTION(
             "Section",
             lines("play-here", "loop-section"),

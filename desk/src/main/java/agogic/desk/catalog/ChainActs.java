@@ -56,18 +56,8 @@ public final class ChainActs {
                         "Ctrl+Shift+I",
                         this::addSound),
                 act("track-name", "Rename the track…", "Another name for it", "Shift+N", this::rename),
-                act(
-                        "track-up",
-                        "Move the track up",
-                        "Before the track above it",
-                        "Ctrl+Shift+↑",
-                        t -> move(t, -1)),
-                act(
-                        "track-down",
-                        "Move the track down",
-                        "After the track below it",
-                        "Ctrl+Shift+↓",
-                        t -> move(t, 1)),
+                act("track-up", "Move the track up", "Before the track above it", "Ctrl+Shift+↑", t -> move(t, -1)),
+                act("track-down", "Move the track down", "After the track below it", "Ctrl+Shift+↓", t -> move(t, 1)),
                 act(
                         "track-remove",
                         "Remove the track…",
@@ -75,7 +65,12 @@ public final class ChainActs {
                         "Ctrl+Delete",
                         t -> go("the track " + t.name(), () -> Removing.track(desk.session(), t.id()))),
                 device("device-up", "Move the device up", "One place earlier in its chain", "Alt+↑", d -> along(d, -1)),
-                device("device-down", "Move the device down", "One place later in its chain", "Alt+↓", d -> along(d, 1)),
+                device(
+                        "device-down",
+                        "Move the device down",
+                        "One place later in its chain",
+                        "Alt+↓",
+                        d -> along(d, 1)),
                 device(
                         "device-port",
                         "Port and channel…",
@@ -114,8 +109,8 @@ public final class ChainActs {
     }
 
     private Act act(String id, String words, String about, String key, Consumer<Track> run) {
-        return Act.of(id, words, about, key, () -> track()
-                        .ifPresentOrElse(run, () -> desk.refuse("Select a row or a device of the track first.")))
+        return Act.of(id, words, about, key, () -> track().ifPresentOrElse(
+                                run, () -> desk.refuse("Select a row or a device of the track first.")))
                 .in(View.CATALOG, View.ROUTES);
     }
 
@@ -175,11 +170,10 @@ public final class ChainActs {
     }
 
     private void rename(Track track) {
-        NameDialog.ask(window.get(), "Another name for the track", track.name())
-                .ifPresent(name -> {
-                    desk.edit("Rename " + track.name(), s -> Chains.rename(s, track.id(), name));
-                    desk.did("Renamed", track.name() + " is called " + name + " now.");
-                });
+        NameDialog.ask(window.get(), "Another name for the track", track.name()).ifPresent(name -> {
+            desk.edit("Rename " + track.name(), s -> Chains.rename(s, track.id(), name));
+            desk.did("Renamed", track.name() + " is called " + name + " now.");
+        });
     }
 
     private void move(Track track, int by) {

@@ -1,11 +1,11 @@
 package agogic.desk.catalog;
 
-import agogic.desk.acts.Subject;
-import agogic.desk.acts.Here;
 import agogic.core.device.Device;
 import agogic.core.expose.PlayedThrough;
 import agogic.core.session.Session;
 import agogic.core.session.Track;
+import agogic.desk.acts.Here;
+import agogic.desk.acts.Subject;
 import agogic.desk.draw.Ink;
 import agogic.desk.draw.Mark;
 import agogic.desk.live.MidiPorts;

@@ -1,12 +1,11 @@
 package agogic.desk.catalog;
 
-import javafx.scene.input.MouseButton;
-import agogic.desk.acts.Subject;
-import agogic.desk.acts.Here;
 import agogic.core.device.Device;
 import agogic.core.parameter.Parameter;
 import agogic.core.route.Target;
 import agogic.core.session.Session;
+import agogic.desk.acts.Here;
+import agogic.desk.acts.Subject;
 import agogic.desk.draw.Ink;
 import agogic.desk.draw.Mark;
 import agogic.desk.model.Desk;
@@ -18,6 +17,7 @@ import java.util.function.Consumer;
 import javafx.scene.AccessibleAttribute;
 import javafx.scene.AccessibleRole;
 import javafx.scene.input.KeyEvent;
+import javafx.scene.input.MouseButton;
 import javafx.scene.input.MouseEvent;
 import javafx.scene.input.ScrollEvent;
 

@@ -1,9 +1,8 @@
 package agogic.desk.catalog;
 
-import javafx.scene.input.MouseButton;
-import agogic.desk.acts.Subject;
-import agogic.desk.acts.Here;
 import agogic.core.route.Target;
+import agogic.desk.acts.Here;
+import agogic.desk.acts.Subject;
 import agogic.desk.draw.Ink;
 import agogic.desk.draw.Mark;
 import agogic.desk.model.Desk;
@@ -18,6 +17,7 @@ import javafx.scene.AccessibleRole;
 import javafx.scene.control.ScrollBar;
 import javafx.scene.input.KeyCode;
 import javafx.scene.input.KeyEvent;
+import javafx.scene.input.MouseButton;
 import javafx.scene.input.MouseEvent;
 import javafx.scene.input.ScrollEvent;
 

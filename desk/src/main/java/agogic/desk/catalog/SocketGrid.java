@@ -1,13 +1,12 @@
 package agogic.desk.catalog;
 
-import javafx.scene.input.MouseButton;
-import agogic.desk.acts.Subject;
-import agogic.desk.acts.Here;
 import agogic.core.device.Device;
 import agogic.core.device.Socket;
 import agogic.core.route.Target;
 import agogic.core.session.Moved;
 import agogic.core.session.Session;
+import agogic.desk.acts.Here;
+import agogic.desk.acts.Subject;
 import agogic.desk.draw.Ink;
 import agogic.desk.draw.Mark;
 import agogic.desk.model.Desk;
@@ -22,6 +21,7 @@ import java.util.function.Consumer;
 import javafx.scene.AccessibleAttribute;
 import javafx.scene.AccessibleRole;
 import javafx.scene.input.KeyEvent;
+import javafx.scene.input.MouseButton;
 import javafx.scene.input.MouseEvent;
 
 /** All sockets of a device as squares: what a host can see. Arrow keys walk, a press chooses, a drag renumbers. */

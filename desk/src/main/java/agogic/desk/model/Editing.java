@@ -102,8 +102,7 @@ public final class Editing {
         boolean changes = next.session() != session();
         adopt(next);
         if (changes) {
-            notices.say(new Notice(
-                    Notice.Kind.GOOD, "Done", act + ".", List.of(new Notice.Act("Undo", this::undo))));
+            notices.say(new Notice(Notice.Kind.GOOD, "Done", act + ".", List.of(new Notice.Act("Undo", this::undo))));
         }
         return changes;
     }

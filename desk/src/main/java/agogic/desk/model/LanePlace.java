@@ -23,7 +23,8 @@ public record LanePlace(Target target, double time, double value, int point) {
     /** {@code bar 20 beat 2, 2.41 kHz}. */
     public static String at(Session session, Target target, Lane lane, int point) {
         Timeline timeline = session.timeline();
-        return timeline.speakBars(timeline.beatOfLane(lane.lock(), lane.envelope().time(point))) + ", "
+        return timeline.speakBars(
+                        timeline.beatOfLane(lane.lock(), lane.envelope().time(point))) + ", "
                 + session.parameter(target).print(lane.envelope().value(point));
     }
 

@@ -221,7 +221,8 @@ public final class Riding {
         if (route.mode() != mode) {
             desk.editing().arm(s -> s.with(s.route(route.id()).in(mode)));
             desk.say(Notice.good(
-                    "Mode", name(route) + ": " + mode.spoken() + ", was " + route.mode().spoken() + "."));
+                    "Mode",
+                    name(route) + ": " + mode.spoken() + ", was " + route.mode().spoken() + "."));
         }
     }
 
@@ -230,7 +231,10 @@ public final class Riding {
         desk.editing().arm(s -> s.with(s.route(route.id()).rehearsing(tries)));
         desk.say(Notice.good(
                 "Rehearse",
-                name(route) + (tries ? " is heard and shown, and written when you say so." : " is written again as you ride.")));
+                name(route)
+                        + (tries
+                                ? " is heard and shown, and written when you say so."
+                                : " is written again as you ride.")));
     }
 
     private String name(Route route) {

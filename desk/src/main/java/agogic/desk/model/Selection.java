@@ -184,8 +184,11 @@ public final class Selection {
     /** The track that the open menu is about, else that of the selected route. */
     public Optional<Track> actedTrack() {
         return track == null
-                ? selectedRoute().flatMap(r -> editing.session().trackOf(r.target().device()))
-                : editing.session().tracks().stream().filter(t -> t.id().equals(track)).findFirst();
+                ? selectedRoute()
+                        .flatMap(r -> editing.session().trackOf(r.target().device()))
+                : editing.session().tracks().stream()
+                        .filter(t -> t.id().equals(track))
+                        .findFirst();
     }
 
     /** Puts a parameter first among those touched last; macros are not among them. */

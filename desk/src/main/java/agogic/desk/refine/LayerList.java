@@ -1,12 +1,12 @@
 package agogic.desk.refine;
 
-import agogic.desk.acts.Subject;
-import agogic.desk.acts.Here;
 import agogic.core.lane.Lane;
 import agogic.core.lane.Layer;
 import agogic.core.layer.Layers;
 import agogic.core.session.Session;
 import agogic.core.time.Lock;
+import agogic.desk.acts.Here;
+import agogic.desk.acts.Subject;
 import java.util.Locale;
 import java.util.stream.IntStream;
 import javafx.geometry.Pos;

@@ -1,11 +1,9 @@
 package agogic.desk.refine;
 
-import javafx.geometry.Point2D;
 import agogic.core.envelope.Envelope;
-import javafx.scene.input.MouseButton;
-import agogic.desk.acts.Subject;
-import agogic.desk.acts.Here;
 import agogic.core.session.Points;
+import agogic.desk.acts.Here;
+import agogic.desk.acts.Subject;
 import agogic.desk.draw.Ink;
 import agogic.desk.draw.Mark;
 import agogic.desk.draw.Painter;
@@ -15,10 +13,12 @@ import agogic.desk.model.TimeWindow;
 import agogic.desk.parts.EnvelopeMarks;
 import java.util.ArrayList;
 import java.util.List;
+import javafx.geometry.Point2D;
 import javafx.scene.AccessibleAttribute;
 import javafx.scene.AccessibleRole;
 import javafx.scene.canvas.Canvas;
 import javafx.scene.input.KeyEvent;
+import javafx.scene.input.MouseButton;
 import javafx.scene.input.MouseEvent;
 import javafx.scene.input.ScrollEvent;
 import javafx.scene.layout.Region;

@@ -1,7 +1,5 @@
 package agogic.desk.refine;
 
-import agogic.desk.acts.Subject;
-import agogic.desk.acts.Here;
 import agogic.core.envelope.Envelope;
 import agogic.core.envelope.Point;
 import agogic.core.envelope.Shape;
@@ -10,6 +8,8 @@ import agogic.core.parameter.Parameter;
 import agogic.core.session.Points;
 import agogic.core.time.Timeline;
 import agogic.desk.acts.ActParts;
+import agogic.desk.acts.Here;
+import agogic.desk.acts.Subject;
 import agogic.desk.model.Desk;
 import agogic.desk.model.Notice;
 import agogic.desk.parts.Parts;

@@ -65,9 +65,8 @@ final class ClipActs {
                                 "Ctrl+V",
                                 this::paste)
                         .in(View.ROUTES)
-                        .unless(() -> picked == null || desk.session().clip(picked).isEmpty()
-                                ? "no clip was copied"
-                                : ""),
+                        .unless(() ->
+                                picked == null || desk.session().clip(picked).isEmpty() ? "no clip was copied" : ""),
                 act("clip-join", "Join with the next clip", "Both become one", "Shift+J", this::join),
                 act("clip-remove", "Remove the clip", "With its notes and layers", "Shift+Delete", this::remove));
     }

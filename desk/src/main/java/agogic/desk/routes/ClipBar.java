@@ -108,9 +108,10 @@ final class ClipBar extends Region {
 
     /** Where the clip that was dragged is now, and where it was. */
     private void told() {
-        desk.session().clip(held).filter(c -> c != before).ifPresent(now -> desk.did(
-                "Clip",
-                now.name() + ", " + bars(now) + "; it was " + bars(before) + "."));
+        desk.session()
+                .clip(held)
+                .filter(c -> c != before)
+                .ifPresent(now -> desk.did("Clip", now.name() + ", " + bars(now) + "; it was " + bars(before) + "."));
     }
 
     private String bars(Clip clip) {

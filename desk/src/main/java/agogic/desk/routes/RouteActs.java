@@ -35,18 +35,13 @@ public final class RouteActs {
                 "A point at the place pointed at, else at the playhead of the selected route",
                 "N",
                 this::add));
-        all.add(point(
-                "row-delete-point",
-                "Delete this point",
-                "The point pointed at goes",
-                "Delete",
-                place -> {
-                    String gone = LanePlace.spoken(
-                            desk.session(), place.target(), desk.session().lane(place.target()), place.point());
-                    desk.edit("Delete a point", s -> Points.delete(s, place.target(), place.point()));
-                    desk.did("Deleted", gone + ".");
-                    desk.selection().place(null);
-                }));
+        all.add(point("row-delete-point", "Delete this point", "The point pointed at goes", "Delete", place -> {
+            String gone = LanePlace.spoken(
+                    desk.session(), place.target(), desk.session().lane(place.target()), place.point());
+            desk.edit("Delete a point", s -> Points.delete(s, place.target(), place.point()));
+            desk.did("Deleted", gone + ".");
+            desk.selection().place(null);
+        }));
         for (SegmentShapes way : SegmentShapes.ALL) {
             all.add(point(
                     "row-way-" + way.id(),
@@ -87,8 +82,6 @@ public final class RouteActs {
         desk.selection()
                 .place()
                 .or(() -> desk.selection().selectedRoute().map(r -> LanePlace.atPlayhead(desk, r.target())))
-                .ifPresentOrElse(
-                        this::add,
-                        () -> desk.refuse("Select a route first: there is no lane here."));
+                .ifPresentOrElse(this::add, () -> desk.refuse("Select a route first: there is no lane here."));
     }
 }

@@ -1,9 +1,5 @@
 package agogic.desk.routes;
 
-import agogic.desk.model.LanePlace;
-import agogic.desk.parts.EnvelopeMarks;
-import agogic.desk.draw.Ink;
-import agogic.desk.draw.Mark;
 import agogic.core.envelope.Envelope;
 import agogic.core.envelope.EnvelopeOutline;
 import agogic.core.lane.Lane;
@@ -18,10 +14,14 @@ import agogic.core.route.WriteMode;
 import agogic.core.session.Session;
 import agogic.core.surface.Address;
 import agogic.desk.acts.Here;
+import agogic.desk.draw.Ink;
+import agogic.desk.draw.Mark;
 import agogic.desk.draw.Painter;
 import agogic.desk.draw.Palette;
 import agogic.desk.model.Desk;
+import agogic.desk.model.LanePlace;
 import agogic.desk.model.LiveTrails;
+import agogic.desk.parts.EnvelopeMarks;
 import agogic.desk.parts.SocketMark;
 import java.util.ArrayList;
 import java.util.List;
@@ -267,7 +267,11 @@ public final class RouteRow extends Region {
                 state.writing(index));
         read(parameter, now.value());
         moving(now);
-        int pointed = desk.selection().place().filter(p -> p.target().equals(route.target())).map(LanePlace::point).orElse(-1);
+        int pointed = desk.selection()
+                .place()
+                .filter(p -> p.target().equals(route.target()))
+                .map(LanePlace::point)
+                .orElse(-1);
         LiveTrails.Trail trail = desk.riding().trails().of(route.id());
         int trailSize = trail == null ? 0 : trail.size();
         long signature = Objects.hash(
@@ -288,8 +292,8 @@ public final class RouteRow extends Region {
             outline = new EnvelopeOutline(envelope);
         }
         Palette palette = Palette.of(desk.selection().lightProperty().get());
-        List<Mark> marks = new ArrayList<>(
-                RouteMarks.still(shown, route, outline, trail, desk.time(), getWidth(), getHeight()));
+        List<Mark> marks =
+                new ArrayList<>(RouteMarks.still(shown, route, outline, trail, desk.time(), getWidth(), getHeight()));
         if (pointed >= 0 && pointed < envelope.size()) {
             // What a key would act on is seen before it goes down.
             EnvelopeMarks.Field field = RouteMarks.field(getWidth(), getHeight());

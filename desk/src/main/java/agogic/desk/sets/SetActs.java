@@ -96,7 +96,8 @@ public final class SetActs {
                             () -> drawer.get().start(place))
                     .untold());
         }
-        all.add(Act.told("snapshot-starts", "Start snapshots 1 to 8", "Start a snapshot of the shown set", "Ctrl+1 … 8"));
+        all.add(Act.told(
+                "snapshot-starts", "Start snapshots 1 to 8", "Start a snapshot of the shown set", "Ctrl+1 … 8"));
         return all;
     }
 

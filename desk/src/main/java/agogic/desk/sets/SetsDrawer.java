@@ -1,12 +1,12 @@
 package agogic.desk.sets;
 
-import agogic.desk.acts.Subject;
-import agogic.desk.acts.Here;
 import agogic.core.session.Session;
 import agogic.core.shape.Snapshots;
 import agogic.core.snapshot.Snapshot;
 import agogic.core.snapshot.SnapshotSet;
 import agogic.desk.acts.ActParts;
+import agogic.desk.acts.Here;
+import agogic.desk.acts.Subject;
 import agogic.desk.model.Desk;
 import agogic.desk.model.Notice;
 import agogic.desk.parts.Parts;

@@ -86,8 +86,12 @@ final class DeskActs {
                 "Ctrl+Shift+J",
                 desk.riding()::punchNow);
         add("start", "Go to the start", "Go to the start", "Home", () -> goTo(0));
-        add("end", "Go to the end", "Go to the end of the piece", "End", () -> goTo(
-                desk.session().length()));
+        add(
+                "end",
+                "Go to the end",
+                "Go to the end of the piece",
+                "End",
+                () -> goTo(desk.session().length()));
         add(
                 "play-here",
                 "Play from here",
@@ -105,7 +109,12 @@ final class DeskActs {
                 TimingForm.Kind.SECTION,
                 "A part of the piece with a name, from the bar at the playhead",
                 "Ctrl+G");
-        add("loop-section", "Loop the section", "Repeats the section at the playhead", "Ctrl+Shift+K", this::loopSection);
+        add(
+                "loop-section",
+                "Loop the section",
+                "Repeats the section at the playhead",
+                "Ctrl+Shift+K",
+                this::loopSection);
         add(
                 "section-earlier",
                 "Section earlier",
@@ -195,19 +204,13 @@ final class DeskActs {
 
     private void timing(String id, TimingForm.Kind kind, String about, String key) {
         String words = kind.words() + (kind == TimingForm.Kind.LENGTH ? " of the piece…" : " here…");
-        add(
-                id,
-                words,
-                about,
-                key,
-                () -> TimingForm.ask(desk, kind, here(), window.get()));
+        add(id, words, about, key, () -> TimingForm.ask(desk, kind, here(), window.get()));
     }
 
     /** Moves one end of the loop to the playhead; where the other would lie on the wrong side, it goes along. */
     private void loop(boolean from) {
         Loop old = desk.session().loop();
-        double at =
-                desk.timeline().metre().nearestBeat(here());
+        double at = desk.timeline().metre().nearestBeat(here());
         double length = old.to() - old.from();
         double end = desk.session().length();
         Loop loop = from
@@ -238,8 +241,13 @@ final class DeskActs {
     }
 
     private void text(String id, String words, String key, int by) {
-        add(id, words, "Everything larger or smaller, from the next start on", key, () -> desk.say(Notice.good(
-                "Text size", TextSize.change(by) + " % from the next start on. Nothing else changes.")));
+        add(
+                id,
+                words,
+                "Everything larger or smaller, from the next start on",
+                key,
+                () -> desk.say(Notice.good(
+                        "Text size", TextSize.change(by) + " % from the next start on. Nothing else changes.")));
     }
 
     private void toggle(String id, String words, String about, String key, BooleanProperty on) {
@@ -348,37 +356,28 @@ final class DeskActs {
                 "Reverse the span",
                 "From and to change places: the control moves it the other way round",
                 "",
-                r -> span(r, new Span(r.span().to(), r.span().from(), r.span().curve(), r.span().amount())));
-        route(
-                "span-full",
-                "Full span",
-                "The control moves it over all of its range",
-                "",
-                r -> span(r, Span.FULL));
-        route(
-                "show-in-catalog",
-                "Show in the Catalog",
-                "Go to the parameter among all others",
-                "Ctrl+Shift+P",
-                r -> {
-                    if (r.target().device().equals(Macro.DEVICE)) {
-                        desk.selection().showMacro(r.target().parameter());
-                    } else {
-                        desk.selection().show(r.target());
-                    }
-                });
-        route(
-                "show-in-surfaces",
-                "Show in Surfaces",
-                "Go to the control on its surface",
-                "Ctrl+Shift+H",
-                r -> r.hand()
-                        .ifPresentOrElse(
-                                hand -> {
-                                    desk.selection().viewProperty().set(View.SURFACES);
-                                    desk.selection().handProperty().set(hand);
-                                },
-                                () -> desk.refuse("No control moves this yet: M learns one.")));
+                r -> span(
+                        r,
+                        new Span(
+                                r.span().to(),
+                                r.span().from(),
+                                r.span().curve(),
+                                r.span().amount())));
+        route("span-full", "Full span", "The control moves it over all of its range", "", r -> span(r, Span.FULL));
+        route("show-in-catalog", "Show in the Catalog", "Go to the parameter among all others", "Ctrl+Shift+P", r -> {
+            if (r.target().device().equals(Macro.DEVICE)) {
+                desk.selection().showMacro(r.target().parameter());
+            } else {
+                desk.selection().show(r.target());
+            }
+        });
+        route("show-in-surfaces", "Show in Surfaces", "Go to the control on its surface", "Ctrl+Shift+H", r -> r.hand()
+                .ifPresentOrElse(
+                        hand -> {
+                            desk.selection().viewProperty().set(View.SURFACES);
+                            desk.selection().handProperty().set(hand);
+                        },
+                        () -> desk.refuse("No control moves this yet: M learns one.")));
         route(
                 "learn-route",
                 "Learn a control",

@@ -194,17 +194,15 @@ public final class DeskWindow {
             desk.editing().savedTo(file);
             stamp.ifPresent(files::read);
         }
-        transport = new TransportBar(desk, new MainMenu(
-                        () -> acts,
-                        () -> files.entrance(),
-                        () -> desk.selection().viewProperty().get()));
+        transport = new TransportBar(desk, new MainMenu(() -> acts, () -> files.entrance(), () -> desk.selection()
+                .viewProperty()
+                .get()));
         trace = new TraceBar(desk);
         views = new Views(desk, files, () -> stage);
         sets = new SetsDrawer(desk);
         acts = new DeskActs(desk, files, () -> stage).with(own(), views.acts());
         views.show(acts);
-        acts.hint(act -> desk.say(Notice.plain(
-                "Key", act.firstKey() + " does the same: " + act.words() + ".")));
+        acts.hint(act -> desk.say(Notice.plain("Key", act.firstKey() + " does the same: " + act.words() + ".")));
         BorderPane root = new BorderPane(views);
         root.setTop(transport);
         root.setBottom(new VBox(sets, new SurfaceDrawer(desk), trace));
@@ -305,7 +303,8 @@ public final class DeskWindow {
         desk.selection().menu(true);
         ContextMenu menu = new ContextMenu();
         menu.setId("here-menu");
-        menu.getItems().setAll(ActParts.menu(acts, desk.selection().viewProperty().get(), subject));
+        menu.getItems()
+                .setAll(ActParts.menu(acts, desk.selection().viewProperty().get(), subject));
         menu.getProperties().put("subject", subject);
         // Whatever is chosen from it is done first.
         menu.setOnHidden(e -> Platform.runLater(() -> desk.selection().menu(false)));
@@ -399,7 +398,8 @@ public final class DeskWindow {
                 "here", "Menu of what is here", "As the right button of the mouse", "Shift+F10|Menu", this::menuHere));
         own.add(Act.of("keys", "Keys", "The list of keys", "F1", this::keys));
         own.add(Act.of("start-page", "Start page", "Close this piece and go to the start page", "Ctrl+W", this::leave));
-        own.add(Act.of("quit", "Quit", "Close the window; asks about changes that are not saved", "Ctrl+Q", this::quit));
+        own.add(Act.of(
+                "quit", "Quit", "Close the window; asks about changes that are not saved", "Ctrl+Q", this::quit));
         own.add(Act.of(
                 "full-screen",
                 "Full screen",

@@ -1,14 +1,14 @@
 package agogic.desk.shell;
 
-import javafx.scene.control.Menu;
-import agogic.desk.model.View;
-import agogic.desk.acts.Subject;
 import agogic.desk.acts.ActParts;
 import agogic.desk.acts.Acts;
+import agogic.desk.acts.Subject;
+import agogic.desk.model.View;
 import agogic.desk.start.Entrance;
 import agogic.formats.file.Input;
 import java.nio.file.Path;
 import java.util.function.Supplier;
+import javafx.scene.control.Menu;
 import javafx.scene.control.MenuButton;
 import javafx.scene.control.MenuItem;
 import javafx.scene.control.SeparatorMenuItem;

@@ -1,11 +1,11 @@
 package agogic.desk.shell;
 
-import agogic.desk.acts.Subject;
-import agogic.desk.acts.Here;
 import agogic.core.route.Hand;
 import agogic.core.route.Route;
 import agogic.core.session.Session;
 import agogic.core.surface.Surface;
+import agogic.desk.acts.Here;
+import agogic.desk.acts.Subject;
 import agogic.desk.live.HandPlayer;
 import agogic.desk.live.MidiPorts;
 import agogic.desk.model.Desk;

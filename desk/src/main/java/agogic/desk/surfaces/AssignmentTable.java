@@ -1,7 +1,5 @@
 package agogic.desk.surfaces;
 
-import agogic.desk.acts.Subject;
-import agogic.desk.acts.Here;
 import agogic.core.assign.Assignment;
 import agogic.core.assign.Overlap;
 import agogic.core.play.Verdict;
@@ -9,6 +7,8 @@ import agogic.core.route.Hand;
 import agogic.core.route.Route;
 import agogic.core.session.Session;
 import agogic.core.trace.Trace;
+import agogic.desk.acts.Here;
+import agogic.desk.acts.Subject;
 import agogic.desk.model.Desk;
 import java.util.HashMap;
 import java.util.List;

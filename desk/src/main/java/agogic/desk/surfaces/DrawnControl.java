@@ -1,6 +1,5 @@
 package agogic.desk.surfaces;
 
-import javafx.scene.input.MouseButton;
 import agogic.core.surface.Address;
 import agogic.core.surface.Control;
 import agogic.core.trace.Trace;
@@ -17,6 +16,7 @@ import javafx.scene.AccessibleRole;
 import javafx.scene.canvas.Canvas;
 import javafx.scene.input.KeyCode;
 import javafx.scene.input.KeyEvent;
+import javafx.scene.input.MouseButton;
 import javafx.scene.input.MouseEvent;
 import javafx.scene.input.ScrollEvent;
 import javafx.scene.layout.Region;

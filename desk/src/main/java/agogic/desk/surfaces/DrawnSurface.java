@@ -1,7 +1,5 @@
 package agogic.desk.surfaces;
 
-import agogic.desk.acts.Subject;
-import agogic.desk.acts.Here;
 import agogic.core.assign.ControlRows;
 import agogic.core.assign.Overlap;
 import agogic.core.learn.Learning;
@@ -18,6 +16,8 @@ import agogic.core.surface.Control;
 import agogic.core.surface.ControlSender;
 import agogic.core.surface.Surface;
 import agogic.core.trace.Trace;
+import agogic.desk.acts.Here;
+import agogic.desk.acts.Subject;
 import agogic.desk.live.MidiPorts;
 import agogic.desk.model.Desk;
 import agogic.desk.model.Notice;
@@ -133,7 +133,8 @@ public final class DrawnSurface extends VBox {
     private void selectRoute(Hand hand) {
         desk.session().routes().stream()
                 .filter(r -> r.hand().filter(hand::sameControl).isPresent())
-                .filter(r -> desk.playing().active(hand.surface(), r.hand().orElseThrow().page()))
+                .filter(r -> desk.playing()
+                        .active(hand.surface(), r.hand().orElseThrow().page()))
                 .findFirst()
                 .ifPresent(r -> desk.selection().selectedProperty().set(r.id()));
     }

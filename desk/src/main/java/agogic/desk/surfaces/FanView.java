@@ -1,13 +1,12 @@
 package agogic.desk.surfaces;
 
-import javafx.scene.input.MouseButton;
-import agogic.desk.acts.Subject;
-import agogic.desk.acts.Here;
 import agogic.core.macro.Macro;
 import agogic.core.parameter.Parameter;
 import agogic.core.play.Playing;
 import agogic.core.route.Span;
 import agogic.core.session.Session;
+import agogic.desk.acts.Here;
+import agogic.desk.acts.Subject;
 import agogic.desk.draw.Ink;
 import agogic.desk.draw.Mark;
 import agogic.desk.model.Desk;
@@ -23,6 +22,7 @@ import java.util.function.Consumer;
 import javafx.scene.AccessibleRole;
 import javafx.scene.input.KeyCode;
 import javafx.scene.input.KeyEvent;
+import javafx.scene.input.MouseButton;
 import javafx.scene.input.MouseEvent;
 
 /**

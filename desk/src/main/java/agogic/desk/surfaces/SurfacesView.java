@@ -1,11 +1,11 @@
 package agogic.desk.surfaces;
 
-import agogic.desk.acts.Subject;
-import agogic.desk.acts.Here;
 import agogic.core.learn.Learning;
 import agogic.core.route.Hand;
 import agogic.core.surface.Surface;
 import agogic.desk.acts.ActParts;
+import agogic.desk.acts.Here;
+import agogic.desk.acts.Subject;
 import agogic.desk.live.MidiPorts;
 import agogic.desk.model.Desk;
 import agogic.desk.model.Notice;

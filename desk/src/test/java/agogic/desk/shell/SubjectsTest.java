@@ -35,7 +35,8 @@ class SubjectsTest extends WindowTest {
             assertThat(known).as(subject.words()).containsAll(subject.acts());
         }
         assertThat(window().acts().all())
-                .filteredOn(act -> !act.id().startsWith("snapshot-start") && (act.key().isEmpty() || !act.keys().isEmpty()))
+                .filteredOn(act -> !act.id().startsWith("snapshot-start")
+                        && (act.key().isEmpty() || !act.keys().isEmpty()))
                 .allSatisfy(act -> assertThat(Subject.of(act.id())).as(act.id()).isNotEmpty());
         for (View view : View.values()) {
             interact(() -> desk().selection().viewProperty().set(view));
@@ -43,10 +44,12 @@ class SubjectsTest extends WindowTest {
                 AtomicReference<List<MenuItem>> menu = new AtomicReference<>();
                 interact(() -> menu.set(ActParts.menu(window().acts(), view, subject)));
                 assertThat(lines(menu.get())).as(subject + " in " + view).hasSizeLessThanOrEqualTo(Subject.MOST);
-                menu.get().stream().filter(Menu.class::isInstance).map(Menu.class::cast).forEach(more -> assertThat(
-                                lines(more.getItems()))
-                        .as(String.valueOf(more.getProperties().get("words")))
-                        .hasSizeBetween(2, Subject.MOST));
+                menu.get().stream()
+                        .filter(Menu.class::isInstance)
+                        .map(Menu.class::cast)
+                        .forEach(more -> assertThat(lines(more.getItems()))
+                                .as(String.valueOf(more.getProperties().get("words")))
+                                .hasSizeBetween(2, Subject.MOST));
             }
         }
     }
@@ -87,12 +90,14 @@ class SubjectsTest extends WindowTest {
         assertThat(menu.getProperties().get("subject")).isEqualTo(subject);
         assertThat(lines(menu.getItems())).isNotEmpty();
         Bounds screen = new BoundingBox(0, 0, 1280, 800);
-        assertThat(screen.contains(new BoundingBox(menu.getX() + 12, menu.getY() + 12, menu.getWidth() - 24, menu.getHeight() - 24)))
+        assertThat(screen.contains(new BoundingBox(
+                        menu.getX() + 12, menu.getY() + 12, menu.getWidth() - 24, menu.getHeight() - 24)))
                 .as(subject + " on the screen")
                 .isTrue();
         push(KeyCode.ESCAPE);
         until(() -> menu() == null);
-        until(() -> desk().selection().place().isEmpty() || Double.isNaN(desk().selection().pointedBeat()));
+        until(() -> desk().selection().place().isEmpty()
+                || Double.isNaN(desk().selection().pointedBeat()));
     }
 
     private Bounds at(String query) {
