@@ -120,7 +120,8 @@ public record Act(
         if (!views.contains(view)) {
             return "in " + String.join(", ", views.stream().map(View::title).toList());
         }
-        return counts.getAsBoolean() ? why.get() : "nothing suitable is selected";
+        String lacks = why.get();
+        return counts.getAsBoolean() || !lacks.isEmpty() ? lacks : "nothing suitable is selected";
     }
 
     /**

@@ -31,7 +31,7 @@ public final class ActParts {
         return item;
     }
 
-    /** One act. */
+    /** One act, in a menu that is filled anew whenever it is shown. */
     public static MenuItem item(Act act) {
         return item(act, act.firstKey(), act.run());
     }

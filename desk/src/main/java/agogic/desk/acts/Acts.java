@@ -7,6 +7,7 @@ import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.function.Consumer;
+import java.util.function.Supplier;
 import javafx.scene.input.KeyCode;
 import javafx.scene.input.KeyEvent;
 
@@ -19,6 +20,8 @@ public final class Acts {
     private final Map<String, Act> named = new HashMap<>();
     private final Map<Act, Integer> pressed = new HashMap<>();
     private Consumer<Act> hint = act -> {};
+    private Supplier<View> view = () -> View.ROUTES;
+    private Consumer<String> refuse = why -> {};
 
     /**
      * A table of these, in the order in which they are listed.
@@ -55,9 +58,25 @@ public final class Acts {
         hint = once;
     }
 
+    /** Acts are done in the view that is shown; why one is not done is said. */
+    public void doneIn(Supplier<View> shown, Consumer<String> refuser) {
+        view = shown;
+        refuse = refuser;
+    }
+
+    /** Does an act, or says why it cannot be done now. */
+    public void perform(Act act) {
+        String why = act.whyNot(view.get());
+        if (why.isEmpty()) {
+            act.run().run();
+        } else {
+            refuse.accept("“" + act.words() + "” cannot be done now: " + why + ".");
+        }
+    }
+
     /** Does an act that was chosen with the mouse. */
     public void press(Act act) {
-        act.run().run();
+        perform(act);
         if (pressed.merge(act, 1, Integer::sum) == LEARNT && !act.firstKey().isEmpty()) {
             hint.accept(act);
         }
@@ -78,18 +97,24 @@ public final class Acts {
         return named.containsKey(id);
     }
 
-    /** What a key does in a view: what belongs to the view goes before what counts everywhere. */
+    /**
+     * What a key does in a view: what belongs to the view goes before what counts everywhere, and what can be done before
+     * what lacks something to be done to.
+     */
     public Optional<Act> of(View view, KeyEvent e) {
         Optional<Act> everywhere = Optional.empty();
+        Optional<Act> lacking = Optional.empty();
         for (Act act : all) {
-            if (act.countsIn(view) && act.keys().stream().anyMatch(k -> k.matches(e))) {
-                if (act.special()) {
+            if (act.views().contains(view) && act.keys().stream().anyMatch(k -> k.matches(e))) {
+                boolean counts = act.countsIn(view);
+                if (counts && act.special()) {
                     return Optional.of(act);
                 }
-                everywhere = Optional.of(act);
+                everywhere = counts ? Optional.of(act) : everywhere;
+                lacking = counts || lacking.isPresent() ? lacking : Optional.of(act);
             }
         }
-        return everywhere;
+        return everywhere.isPresent() ? everywhere : lacking;
     }
 
     /** What a key does wherever one is: nothing that belongs to a view. */

@@ -1,5 +1,6 @@
 package agogic.desk.catalog;
 
+import agogic.core.device.Device;
 import agogic.core.group.Macros;
 import agogic.core.macro.Macro;
 import agogic.core.parameter.Parameter;
@@ -30,29 +31,49 @@ public final class CatalogActs {
 
     private List<Act> all() {
         return List.of(
-                act("expose", "Expose", "Give a socket to what is under the pointer, focused or chosen", "E", v -> {
+                act("expose", "Expose", "Give it a socket, so that it can be automated", "E", v -> {
                     List<Target> all = v.acted();
                     v.model().expose(all, v.words());
                 }),
-                act("open-lane", "Lane", "Give it a lane and go there", "L", v -> v.acted().stream()
+                act("open-lane", "Open its lane", "Give it a lane and show it in Refine", "L", v -> chosen(v).stream()
                         .limit(1)
                         .forEach(v.model()::lane)),
                 act(
                         "learn-control",
                         "Learn a control…",
-                        "The control moved next moves it; several chosen, one after another",
+                        "Move a control to assign it; several chosen, one after another",
                         "M",
-                        v -> desk.learner().begin(v.acted())),
-                act("short-name", "Name it", "Give it a short name", "N|F2", CatalogView::typeName),
+                        v -> {
+                            List<Target> all = chosen(v);
+                            if (!all.isEmpty()) {
+                                desk.learner().begin(all);
+                            }
+                        }),
+                act("short-name", "Name it", "Set its short name", "N|F2", v -> {
+                    if (!chosen(v).isEmpty()) {
+                        v.typeName();
+                    }
+                }),
+                act("face", "List or face", "The list of parameters, or the face of the device", "F", CatalogView::turn)
+                        .unless(this::whyNoDevice),
+                act("fit", "Make it fit", "Arrange what is wanted on the sockets there are", "X", v -> {
+                            Device device = v.model().device();
+                            v.model().fit(device.id());
+                            int needed = device.taken() + device.wanted().size();
+                            desk.say(Notice.plain(
+                                    "Make it fit",
+                                    needed > device.usable()
+                                            ? "The plan for " + device.name() + " is below the sockets."
+                                            : device.name() + " has room: " + needed + " wanted, " + device.usable()
+                                                    + " sockets."));
+                        })
+                        .unless(this::whyNoDevice),
                 act(
-                        "face",
-                        "List or face",
-                        "The list of parameters, or the face of the device",
-                        "F",
-                        CatalogView::turn),
-                act("fit", "Make it fit", "Arrange what is wanted on the sockets there are", "X", v -> v.model()
-                        .fit(v.model().device().id())),
-                act("macro-of", "Macro of it", "A macro that moves what is chosen", "K", v -> macroOf(v, v.acted())),
+                        "macro-of",
+                        "Make a macro of it",
+                        "A macro that moves what is chosen",
+                        "K",
+                        v -> macroOf(v, v.acted())),
                 act(
                         "take-back",
                         "Take back…",
@@ -74,6 +95,19 @@ public final class CatalogActs {
 
     private Act act(String id, String words, String about, String key, Consumer<CatalogView> run) {
         return Act.of(id, words, about, key, () -> run.accept(view.get())).in(View.CATALOG);
+    }
+
+    private String whyNoDevice() {
+        return desk.session().devices().isEmpty() ? "there is no device" : "";
+    }
+
+    /** What an act is done to; nothing, and said, if nothing is chosen. */
+    private List<Target> chosen(CatalogView view) {
+        List<Target> all = view.acted();
+        if (all.isEmpty()) {
+            desk.refuse("No parameter is chosen. Choose one in the list, in the sockets or on the face.");
+        }
+        return all;
     }
 
     /** A macro of what is chosen: parameters of one kind keep their distances, others get spans of their own. */

@@ -146,7 +146,7 @@ public final class CatalogModel {
     void leave(List<String> devices) {
         chosen.set(
                 chosen.get().stream().filter(t -> !devices.contains(t.device())).toList());
-        if (devices.contains(device.get())) {
+        if (device.get() != null && devices.contains(device.get())) {
             device.set(session().devices().stream()
                     .map(Device::id)
                     .filter(d -> !devices.contains(d))

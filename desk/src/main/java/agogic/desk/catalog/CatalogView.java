@@ -291,6 +291,11 @@ public final class CatalogView extends BorderPane {
 
     private void showDevice() {
         if (model.deviceProperty().get() == null) {
+            face.show();
+            sockets.none();
+            socketsTitle.setText("No device yet");
+            socketsCount.setText("Ctrl+Shift+I adds one");
+            panel.show();
             return;
         }
         if (face.isVisible()) {

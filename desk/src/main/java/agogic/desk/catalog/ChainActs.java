@@ -105,7 +105,8 @@ public final class ChainActs {
                         run.accept(view.get().model().device());
                     }
                 })
-                .in(View.CATALOG);
+                .in(View.CATALOG)
+                .unless(() -> desk.session().devices().isEmpty() ? "there is no device" : "");
     }
 
     private Act act(String id, String words, String about, String key, Consumer<Track> run) {

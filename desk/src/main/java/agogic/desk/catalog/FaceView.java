@@ -58,7 +58,7 @@ public final class FaceView extends ScrollPane {
 
     private void frame() {
         if (isVisible() && getScene() != null) {
-            controls.forEach(c -> c.follow(false));
+            controls.stream().filter(c -> model.session().has(c.target())).forEach(c -> c.follow(false));
         }
     }
 
@@ -66,6 +66,9 @@ public final class FaceView extends ScrollPane {
     public void show() {
         Device device = model.deviceProperty().get() == null ? null : model.device();
         if (device == null) {
+            shown = "";
+            controls.clear();
+            content.getChildren().clear();
             return;
         }
         boolean same = shown.equals(device.id()) && ids(parameters).equals(ids(device.parameters()));

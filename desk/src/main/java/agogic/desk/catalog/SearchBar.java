@@ -131,7 +131,7 @@ final class SearchBar extends VBox {
         int touched = desk.selection().touched().size();
         count.setText(found + " of " + model.size()
                 + (blank() && touched > 0 ? " · last touched first" : blank() ? "" : " · all words, in any order"));
-        boolean device = blank() && here.isSelected();
+        boolean device = blank() && here.isSelected() && model.deviceProperty().get() != null;
         exposeAll.setText(device ? "Expose all of " + model.device().name() : "Expose all " + found);
         exposeAll.setDisable(found == 0 || blank() && !device);
     }

@@ -99,6 +99,16 @@ public final class SocketGrid extends MarkView {
         draw();
     }
 
+    /** Shows that there is no device. */
+    void none() {
+        device = null;
+        target = null;
+        setAccessibleText("No device");
+        setPrefHeight(cell());
+        setMinHeight(cell());
+        draw();
+    }
+
     private double cell() {
         double width = getWidth() > 0 ? getWidth() : 396;
         double fair = (width + GAP) / COLUMNS - GAP;

@@ -54,10 +54,15 @@ public final class Riding {
 
     public void togglePlay() {
         if (playing()) {
-            desk.engine().stop();
+            stop();
         } else {
             play();
         }
+    }
+
+    private void stop() {
+        desk.engine().stop();
+        desk.say(Notice.plain("Stopped", "At " + desk.timeline().printBars(Math.max(0, positionBeat())) + "."));
     }
 
     /** True, and said, if another clock begins and this piece only follows. */
@@ -78,6 +83,18 @@ public final class Riding {
         begins();
         awaited = desk.engine().begun() + 1;
         desk.engine().play();
+        List<String> armed = desk.session().routes().stream()
+                .filter(r -> r.mode() == WriteMode.WRITE || r.mode() == WriteMode.LATCH)
+                .map(this::name)
+                .distinct()
+                .toList();
+        desk.say(Notice.plain(
+                "Playing",
+                "From " + desk.timeline().printBars(desk.timeline().beatAt(startingSecond())) + "."
+                        + (armed.isEmpty()
+                                ? ""
+                                : " Writes: " + armed.get(0)
+                                        + (armed.size() == 1 ? "." : " and " + (armed.size() - 1) + " more."))));
     }
 
     private void begins() {
@@ -152,7 +169,7 @@ public final class Riding {
     private boolean stops() {
         boolean ends = playing() && (passOpen || !desk.session().sync().follows());
         if (ends) {
-            desk.engine().stop();
+            stop();
         }
         return ends;
     }

@@ -9,6 +9,7 @@ import agogic.core.session.TargetName;
 import agogic.core.write.Takes;
 import agogic.desk.acts.ActParts;
 import agogic.desk.model.Desk;
+import agogic.desk.model.TimeWindow;
 import agogic.desk.model.View;
 import agogic.desk.parts.Parts;
 import agogic.desk.parts.ScoreStrip;
@@ -244,5 +245,10 @@ public final class RefineView extends BorderPane {
     /** What is shown, for those who act on it. */
     Shown shown() {
         return shown;
+    }
+
+    /** The part of the piece that is seen. */
+    public TimeWindow time() {
+        return shown.time;
     }
 }

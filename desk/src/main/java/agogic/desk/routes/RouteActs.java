@@ -66,7 +66,11 @@ public final class RouteActs {
     /** An act on a point that somebody points at. */
     private Act point(String id, String words, String about, String key, Consumer<LanePlace> run) {
         return act(id, words, about, key, () -> desk.selection().place().ifPresent(run))
-                .when(() -> desk.selection().place().filter(p -> p.point() >= 0).isPresent());
+                .when(() -> desk.selection().place().filter(p -> p.point() >= 0).isPresent())
+                .unless(() ->
+                        desk.selection().place().filter(p -> p.point() >= 0).isPresent()
+                                ? ""
+                                : "point at a point of a row first");
     }
 
     private void add(LanePlace place) {

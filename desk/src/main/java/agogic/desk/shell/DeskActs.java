@@ -226,7 +226,13 @@ final class DeskActs {
                     view.title(),
                     "Show " + view.title(),
                     "" + view.number(),
-                    () -> desk.selection().viewProperty().set(view));
+                    () -> {
+                        boolean there = desk.selection().viewProperty().get() == view;
+                        desk.selection().viewProperty().set(view);
+                        if (there) {
+                            desk.say(Notice.plain(view.title(), "This view is shown already."));
+                        }
+                    });
         }
         toggle(
                 "drawer",

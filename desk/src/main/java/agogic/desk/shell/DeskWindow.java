@@ -105,7 +105,7 @@ public final class DeskWindow {
 
     /** Does the act of this id. */
     public void act(String id) {
-        acts.act(id).run().run();
+        acts.perform(acts.act(id));
     }
 
     /** What the window shows. */
@@ -202,6 +202,7 @@ public final class DeskWindow {
         sets = new SetsDrawer(desk);
         acts = new DeskActs(desk, files, () -> stage).with(own(), views.acts());
         views.show(acts);
+        acts.doneIn(() -> desk.selection().viewProperty().get(), desk::refuse);
         acts.hint(act -> desk.say(Notice.plain("Key", act.firstKey() + " does the same: " + act.words() + ".")));
         BorderPane root = new BorderPane(views);
         root.setTop(transport);
@@ -440,6 +441,7 @@ public final class DeskWindow {
                     } else {
                         inRoutes.run();
                     }
+                    desk.say(Notice.plain("Shown", views.shownBars() + "."));
                 })
                 .in(View.ROUTES, View.REFINE);
     }
@@ -453,18 +455,15 @@ public final class DeskWindow {
     }
 
     private void findAct() {
-        FindAct.ask(acts, desk.selection().viewProperty().get(), stage).ifPresent(act -> {
-            String why = act.whyNot(desk.selection().viewProperty().get());
-            if (why.isEmpty()) {
-                act.run().run();
-            } else {
-                desk.refuse("“" + act.words() + "” cannot be done now: " + why + ".");
-            }
-        });
+        FindAct.ask(acts, desk.selection().viewProperty().get(), stage).ifPresent(acts::perform);
     }
 
     private void keys() {
-        KeyList.dialog(acts, desk.selection().viewProperty().get(), stage).show();
+        Node focus = stage.getScene().getFocusOwner();
+        Subject first = Here.of(focus, null).orElse(Subject.PLAYING);
+        desk.selection().menu(false);
+        KeyList.dialog(acts, desk.selection().viewProperty().get(), first, stage)
+                .show();
     }
 
     private boolean typing() {
@@ -491,7 +490,7 @@ public final class DeskWindow {
         acted = act.isPresent();
         act.ifPresent(a -> {
             e.consume();
-            a.run().run();
+            acts.perform(a);
         });
     }
 

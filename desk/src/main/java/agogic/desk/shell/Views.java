@@ -9,6 +9,7 @@ import agogic.desk.catalog.ChainActs;
 import agogic.desk.catalog.TemplateActs;
 import agogic.desk.files.Files;
 import agogic.desk.model.Desk;
+import agogic.desk.model.TimeWindow;
 import agogic.desk.model.View;
 import agogic.desk.parts.Questions;
 import agogic.desk.refine.RefineActs;
@@ -107,6 +108,16 @@ final class Views extends StackPane {
 
     RefineView refine() {
         return (RefineView) of(View.REFINE);
+    }
+
+    /** The bars that are seen: {@code bars 27 to 33 of 48}. */
+    String shownBars() {
+        TimeWindow seen = desk.selection().viewProperty().get() == View.REFINE ? refine().time() : desk.time();
+        var metre = desk.timeline().metre();
+        int first = metre.barAt(Math.max(0, seen.from()) + 1e-6);
+        int last = metre.barAt(Math.max(0, seen.to() - 1e-6));
+        int all = metre.barAt(desk.session().length() - 1e-6);
+        return (first >= last ? "bar " + first : "bars " + first + " to " + Math.min(last, all)) + " of " + all;
     }
 
     /** Shows all again where something is filtered; true if something was. */

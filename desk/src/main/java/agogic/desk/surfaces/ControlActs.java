@@ -26,6 +26,8 @@ import javafx.stage.Window;
 
 /** What can be said of the chosen control itself: its name, how it speaks, which way round it is, what it shows. */
 final class ControlActs {
+    static final String NONE = "No control is chosen: click one, or walk to it with Tab.";
+
     private final Desk desk;
     private final Supplier<Window> owner;
     private final List<Act> all;
@@ -83,7 +85,11 @@ final class ControlActs {
             if (!key.isEmpty()) {
                 desk.selection().actOnPointedHand();
             }
-            run.run();
+            if (hand().isPresent()) {
+                run.run();
+            } else {
+                desk.refuse(NONE);
+            }
         };
         return Act.of(id, words, about, key, pointed).in(View.SURFACES);
     }

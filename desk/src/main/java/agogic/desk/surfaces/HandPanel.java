@@ -282,6 +282,13 @@ public final class HandPanel extends VBox {
         fan.chosen().ifPresent(s -> desk.selection().openLane(s.target()));
     }
 
+    /** Why nothing can be done to what the control moves; empty if it moves something. */
+    String whyNothing() {
+        return desk.selection().handProperty().get() == null
+                ? ControlActs.NONE
+                : fan.chosen().isEmpty() ? "This control moves nothing yet: C connects it." : "";
+    }
+
     void disconnect() {
         fan.chosen().ifPresent(this::remove);
     }

@@ -72,15 +72,20 @@ final class MacroActs {
                                 "M",
                                 this::learn)
                         .brief("Learn a control…")
-                        .when(groups),
+                        .when(groups)
+                        .unless(this::whyNone),
                 act("macro-span", "Span of the member…", "How far the chosen member goes", "S", this::span)
-                        .when(groups),
+                        .when(groups)
+                        .unless(() ->
+                                whyNone().isEmpty() && member.get().isEmpty() ? "no member is chosen" : whyNone()),
                 act("macro-rename", "Rename the macro…", "Another name for the macro", "N|F2", this::rename)
                         .brief("Rename…")
-                        .when(groups),
+                        .when(groups)
+                        .unless(this::whyNone),
                 act("macro-lane", "Lane of the macro", "What the macro has over time", "L", this::lane)
                         .brief("Lane")
-                        .when(groups),
+                        .when(groups)
+                        .unless(this::whyNone),
                 act(
                                 "macro-delete",
                                 "Delete the macro",
@@ -88,7 +93,12 @@ final class MacroActs {
                                 "Shift+Delete",
                                 this::delete)
                         .brief("Delete")
-                        .when(groups));
+                        .when(groups)
+                        .unless(this::whyNone));
+    }
+
+    private String whyNone() {
+        return shown(desk).isEmpty() ? "there is no macro" : "";
     }
 
     private static Act act(String id, String words, String about, String key, Runnable run) {
@@ -98,7 +108,13 @@ final class MacroActs {
     private Act any(String id, String words, String about, String key, Runnable run) {
         return act(id, words, about, key, () -> {
             showing.run();
-            run.run();
+            if (!id.equals("macro-new") && shown(desk).isEmpty()) {
+                desk.refuse("Make a macro first (K).");
+            } else if (id.equals("macro-follow") && member.get().isEmpty()) {
+                desk.refuse("No member is chosen: B adds members.");
+            } else {
+                run.run();
+            }
         });
     }
 

@@ -97,7 +97,12 @@ public final class SurfacesActs {
     private Act hand(String id, String words, String about, String key, Consumer<HandPanel> run) {
         return act(id, words, about, key, v -> {
             desk.selection().actOnPointedHand();
-            run.accept(v.hand());
+            String why = id.equals("hand-connect") ? "" : v.hand().whyNothing();
+            if (why.isEmpty()) {
+                run.accept(v.hand());
+            } else {
+                desk.refuse(why);
+            }
         });
     }
 }

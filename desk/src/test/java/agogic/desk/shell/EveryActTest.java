@@ -1,0 +1,281 @@
+package agogic.desk.shell;
+
+import static org.assertj.core.api.Assertions.assertThat;
+
+import agogic.core.session.Session;
+import agogic.desk.acts.Act;
+import agogic.desk.model.Notice;
+import agogic.desk.model.View;
+import agogic.desk.parts.PathChooser;
+import agogic.desk.start.NewPiece;
+import agogic.standins.comet.SlowComet;
+import java.nio.file.Path;
+import java.util.ArrayList;
+import java.util.Arrays;
+import java.util.List;
+import java.util.Optional;
+import java.util.Set;
+import java.util.TreeSet;
+import java.util.concurrent.CountDownLatch;
+import java.util.concurrent.atomic.AtomicReference;
+import java.util.concurrent.locks.LockSupport;
+import javafx.application.Platform;
+import javafx.scene.Node;
+import javafx.stage.Window;
+import org.junit.jupiter.api.Test;
+import org.testfx.util.WaitForAsyncUtils;
+
+/**
+ * Every act of the table, in every view and in the states that count: it does what can be seen and says so, or asks, or
+ * refuses in words; what changed the piece is taken back by one undo. Made from the table: a new act is in it by itself.
+ */
+class EveryActTest extends WindowTest {
+    /** These leave the piece or the window, or fill the screen. */
+    private static final Set<String> LEAVE = Set.of("quit", "start-page", "full-screen");
+
+    /** These change how a route is played, which is no step: what was armed before an undo must not come back with it. */
+    private static final Set<String> NO_STEP = Set.of("mode", "rehearse", "ride-selected", "undo", "redo");
+
+    private final List<String> wrong = new ArrayList<>();
+    private int choosers;
+
+    @Override
+    Session session() {
+        return SlowComet.session();
+    }
+
+    /** What a person can see of the window, besides the piece and what is said. */
+    private List<Object> seen() {
+        var selection = desk().selection();
+        Node focus = window().root().getScene() == null
+                ? null
+                : window().root().getScene().getFocusOwner();
+        List<Object> all = new ArrayList<>();
+        all.add(selection.viewProperty().get());
+        all.add(selection.drawerProperty().get());
+        all.add(selection.setsProperty().get());
+        all.add(selection.lightProperty().get());
+        all.add(desk().time().from());
+        all.add(desk().time().to());
+        all.add(focus);
+        all.add(desk().riding().playing());
+        all.add(window().root().getScene().getRoot().lookup("#riding-view") != null);
+        all.add(desk().learner().on());
+        all.add(choosers);
+        all.add(desk().engine().begun());
+        return all;
+    }
+
+    private static List<Window> others(Window own) {
+        return Window.getWindows().stream()
+                .filter(w -> w != own && w.isShowing())
+                .toList();
+    }
+
+    /** Does an act as its menu does; windows that it opens are closed again. True if it opened one. */
+    private boolean does(Act act) {
+        Window own = window().root().getScene().getWindow();
+        CountDownLatch done = new CountDownLatch(1);
+        AtomicReference<Throwable> thrown = new AtomicReference<>();
+        Platform.runLater(() -> {
+            try {
+                window().acts().perform(act);
+            } catch (RuntimeException | Error e) {
+                thrown.set(e);
+            }
+            done.countDown();
+        });
+        boolean asked = false;
+        for (boolean over = false; !over; LockSupport.parkNanos(over ? 1 : 500_000)) {
+            AtomicReference<Boolean> open = new AtomicReference<>(false);
+            now(() -> others(own).forEach(w -> {
+                open.set(true);
+                w.hide();
+            }));
+            asked |= open.get();
+            over = done.getCount() == 0 && !open.get();
+        }
+        now(() -> {
+            try {
+                desk().frame();
+                window().root().layout();
+            } catch (RuntimeException e) {
+                thrown.compareAndSet(null, e);
+            }
+        });
+        if (thrown.get() != null) {
+            wrong.add(act.id() + " throws " + thrown.get() + " at "
+                    + Arrays.stream(thrown.get().getStackTrace())
+                            .filter(f -> f.getClassName().startsWith("agogic"))
+                            .limit(4)
+                            .toList());
+        }
+        return asked;
+    }
+
+    /** Does something in the window's thread and waits for that only: a thousand acts are done here. */
+    private static void now(Runnable what) {
+        WaitForAsyncUtils.waitForAsyncFx(30_000, what);
+    }
+
+    private void everyActIn(String state, Runnable ready, View... views) {
+        for (View view : views) {
+            for (Act act : window().acts().all()) {
+                boolean told = act.keys().isEmpty() && !act.key().isEmpty();
+                if (!told && !LEAVE.contains(act.id()) && act.views().contains(view)) {
+                    now(() -> desk().selection().viewProperty().set(view));
+                    ready.run();
+                    check(act, state + ", " + view.title() + ": " + act.id());
+                }
+            }
+        }
+        assertThat(wrong).isEmpty();
+    }
+
+    private void check(Act act, String where) {
+        Session before = desk().session();
+        Notice said = desk().notices().lastProperty().get();
+        List<Object> saw = new ArrayList<>();
+        now(() -> saw.addAll(seen()));
+        boolean asked = does(act);
+        Session after = desk().session();
+        Notice says = desk().notices().lastProperty().get();
+        List<Object> sees = new ArrayList<>();
+        now(() -> sees.addAll(seen()));
+        boolean answered = says != said;
+        if ("Trouble".equals(says.head()) && answered) {
+            wrong.add(where + " is trouble: " + says.sentence());
+        }
+        if (!asked && !answered && saw.equals(sees)) {
+            wrong.add(where + " is silent");
+        }
+        if (after != before && !answered) {
+            wrong.add(where + " edits and says nothing");
+        }
+        if (after != before && !NO_STEP.contains(act.id())) {
+            now(() -> desk().editing().undo());
+            if (desk().session() != before) {
+                wrong.add(where + " is not taken back by one undo");
+            }
+        }
+        back(before);
+    }
+
+    /** All is as it was before an act. */
+    private void back(Session before) {
+        now(() -> {
+            if (desk().riding().playing()) {
+                desk().engine().stop();
+            }
+            if (desk().learner().on()) {
+                desk().learner().cancel();
+            }
+            if (window().root().lookup("#riding-view") != null) {
+                window().turnRidingView();
+            }
+            desk().selection().setsProperty().set(false);
+            desk().selection().lightProperty().set(false);
+            for (int i = 0; i < 3 && desk().session() != before; i++) {
+                desk().editing().undo();
+            }
+        });
+        if (desk().riding().playing()) {
+            until(() -> !desk().riding().playing());
+        }
+    }
+
+    /** A piece without tracks, devices and surfaces. */
+    private static Session nothing() {
+        Session piece = NewPiece.empty("Nothing", 120, 4, 4, 16);
+        return new Session(
+                piece.name(),
+                "",
+                piece.timeline(),
+                piece.length(),
+                List.of(),
+                piece.loop(),
+                List.of(),
+                List.of(),
+                List.of(),
+                List.of(),
+                List.of(),
+                List.of(),
+                List.of());
+    }
+
+    private void chooserThatIsCancelled() {
+        PathChooser nothing = new PathChooser() {
+            @Override
+            public Optional<Path> toRead(String title, String kind, String ending) {
+                choosers++;
+                return Optional.empty();
+            }
+
+            @Override
+            public Optional<Path> toWrite(String title, String kind, String ending, String name) {
+                choosers++;
+                return Optional.empty();
+            }
+        };
+        now(() -> window().files().askBy(nothing));
+    }
+
+    @Test
+    void ofThePieceAsItIsOpened() {
+        chooserThatIsCancelled();
+        everyActIn("opened", () -> {}, View.values());
+    }
+
+    @Test
+    void ofANewPiece() {
+        now(() -> window().show(NewPiece.empty("New", 120, 4, 4, 16), null, false));
+        chooserThatIsCancelled();
+        everyActIn("new piece", () -> {}, View.values());
+    }
+
+    @Test
+    void ofAPieceWithNothingInIt() {
+        now(() -> window().show(nothing(), null, false));
+        chooserThatIsCancelled();
+        everyActIn("empty", () -> {}, View.values());
+    }
+
+    @Test
+    void whileItIsRidden() {
+        chooserThatIsCancelled();
+        everyActIn(
+                "riding",
+                () -> {
+                    now(() -> desk().riding().rideFrom(0));
+                    until(() -> desk().riding().playing());
+                },
+                View.ROUTES);
+    }
+
+    @Test
+    void withSeveralPointsChosen() {
+        chooserThatIsCancelled();
+        everyActIn("points chosen", () -> does(window().acts().act("choose-all")), View.REFINE);
+    }
+
+    @Test
+    void noKeyIsGivenTwiceInAView() {
+        Set<String> twice = new TreeSet<>();
+        for (View view : View.values()) {
+            now(() -> desk().selection().viewProperty().set(view));
+            List<Act> here =
+                    window().acts().all().stream().filter(a -> a.countsIn(view)).toList();
+            for (Act one : here) {
+                for (Act other : here) {
+                    boolean same = one.id().compareTo(other.id()) < 0
+                            && one.keys().stream().anyMatch(k -> other.keys().stream()
+                                    .anyMatch(o -> o.spoken().equals(k.spoken())));
+                    if (same) {
+                        twice.add(view.title() + ": " + one.id() + " and " + other.id());
+                    }
+                }
+            }
+        }
+        assertThat(twice).isEmpty();
+    }
+}
