@@ -465,6 +465,18 @@ public final class Session {
                 : withRides(rides.stream().filter(r -> !gone.contains(r.id())).toList());
     }
 
+    /**
+     * Under another name.
+     *
+     * @throws IllegalArgumentException if it is blank
+     */
+    public Session named(String newName) {
+        if (newName.isBlank()) {
+            throw new IllegalArgumentException("A piece needs a name.");
+        }
+        return newName.strip().equals(name) ? this : changed(draft -> draft.name = newName.strip());
+    }
+
     public Session withLoop(Loop newLoop) {
         return changed(draft -> draft.loop = newLoop);
     }

@@ -139,7 +139,16 @@ public enum Subject {
     PIECE(
             "Piece",
             lines("new-piece", "bring-in", "save"),
-            more("Files", "open", "save-as", "save-shapes", "bring-shapes", "version-keep-all", "start-page", "quit"),
+            more(
+                    "Files",
+                    "open",
+                    "piece-name",
+                    "save-as",
+                    "save-shapes",
+                    "bring-shapes",
+                    "version-keep-all",
+                    "start-page",
+                    "quit"),
             more("Add", "add-track", "add-bus", "add-sound", "add-device"),
             more("Export", "export-midi", "sheet"),
             more("Time", "length", "section", "tempo", "metre", "clock"),
@@ -148,7 +157,7 @@ public enum Subject {
             "Window",
             lines("view-routes", "view-catalog", "view-surfaces", "view-refine"),
             lines("find-act", "keys"),
-            more("Show", "drawer", "sets", "riding-view", "row-height", "beside", "light", "full-screen"),
+            more("Show", "drawer", "sets", "riding-view", "row-height", "beside", "light", "full-screen", "aloud"),
             more("Text size", "text-larger", "text-smaller", "text-usual"),
             more("Search", "search", "filter-rows", "filter-table", "here"));
 

@@ -100,8 +100,9 @@ public final class Editing {
     /** Every edit answers: by what it did, unless somebody who knows more says it better afterwards. */
     private boolean answered(String act, History next) {
         boolean changes = next.session() != session();
+        Notice before = notices.lastProperty().get();
         adopt(next);
-        if (changes) {
+        if (changes && notices.lastProperty().get() == before) {
             notices.say(new Notice(Notice.Kind.GOOD, "Done", act + ".", List.of(new Notice.Act("Undo", this::undo))));
         }
         return changes;

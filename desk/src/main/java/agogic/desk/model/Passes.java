@@ -222,12 +222,14 @@ public final class Passes {
         }
         String more = all.size() > MOST_TOLD ? " and " + (all.size() - MOST_TOLD) + " more" : "";
         Target first = all.get(0).route().target();
+        double began = desk.timeline().beatAt(Math.max(0, all.get(0).seconds()[0]));
         return new Notice(
                 Notice.Kind.GOOD,
                 "Written",
                 all.size() + " rides: " + String.join("; ", parts) + more + ".",
                 List.of(
                         new Notice.Act("Refine", () -> desk.selection().openLane(first)),
+                        new Notice.Act("Take again", () -> desk.riding().again(began)),
                         new Notice.Act("Undo", desk.editing()::undo)));
     }
 
@@ -252,6 +254,7 @@ public final class Passes {
         Timeline timeline = desk.timeline();
         int from = timeline.metre().barAt(model.beat(stretch.from()) + 1e-6);
         int to = timeline.metre().barAt(model.beat(stretch.to()) - 1e-6);
+        double began = Math.max(0, model.beat(stretch.from()));
         String bars = from >= to ? "bar " + from : "bars " + from + "–" + to;
         String sentence = "Ride " + ride.number() + " · " + desk.session().controlName(ride.hand()) + " → "
                 + TargetName.of(desk.session(), target) + " · " + bars + " · " + ride.size() + " moves → "
@@ -264,6 +267,7 @@ public final class Passes {
                 sentence,
                 List.of(
                         new Notice.Act("Refine", () -> desk.selection().openLane(target)),
+                        new Notice.Act("Take again", () -> desk.riding().again(began)),
                         new Notice.Act("Undo", desk.editing()::undo)));
     }
 }

@@ -161,6 +161,15 @@ public final class Riding {
                         : desk.session().parameter(route.get().target()).name()) + " is written.");
     }
 
+    /** Rides once more from a beat; what was ridden before stays as a take. */
+    public void again(double beat) {
+        if (stops() || led()) {
+            return;
+        }
+        everything(true);
+        rideFrom(beat, "The ride before stays as a take.");
+    }
+
     private List<Route> armed() {
         return desk.session().routes().stream().filter(r -> r.mode().writes()).toList();
     }

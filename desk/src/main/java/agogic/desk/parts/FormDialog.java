@@ -16,6 +16,16 @@ import javafx.stage.Window;
 
 /** Asks for some texts that make one thing. What cannot be understood is said in the dialog, which stays until it can. */
 public abstract class FormDialog<T> extends Dialog<T> {
+    private static final double BEHIND = 300;
+    private static final double WIDE = 640;
+    /** A header of more letters is wrapped. */
+    private static final int LONG = 90;
+
+    /** Of so many lines each is closer to the next, in pixels. */
+    private static final int MANY = 9;
+
+    private static final double CLOSE = 3;
+
     private final GridPane grid = new GridPane();
     private Control first;
     private T made;
@@ -27,6 +37,9 @@ public abstract class FormDialog<T> extends Dialog<T> {
         Theme.dress(this, owner);
         setTitle(title);
         setHeaderText(header);
+        if (header.length() > LONG) {
+            getDialogPane().setPrefWidth(WIDE);
+        }
         grid.setHgap(12);
         grid.setVgap(8);
         grid.setStyle("-fx-padding: 16;");
@@ -61,6 +74,11 @@ public abstract class FormDialog<T> extends Dialog<T> {
         label.setMinWidth(Region.USE_PREF_SIZE);
         Label after = new Label(behind);
         after.getStyleClass().add("quiet");
+        after.setWrapText(true);
+        after.setMaxWidth(BEHIND);
+        if (grid.getRowCount() >= MANY) {
+            grid.setVgap(CLOSE);
+        }
         grid.addRow(grid.getRowCount(), label, field, after);
         first = first == null ? field : first;
         if (field instanceof TextField text) {

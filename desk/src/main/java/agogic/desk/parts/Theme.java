@@ -9,17 +9,21 @@ import java.util.List;
 import javafx.animation.PauseTransition;
 import javafx.application.Application;
 import javafx.application.Platform;
+import javafx.scene.Node;
 import javafx.scene.Parent;
 import javafx.scene.control.Button;
 import javafx.scene.control.ButtonBar;
 import javafx.scene.control.ButtonType;
 import javafx.scene.control.Dialog;
+import javafx.scene.control.DialogEvent;
 import javafx.scene.control.DialogPane;
+import javafx.scene.control.ScrollPane;
 import javafx.scene.input.KeyCode;
 import javafx.scene.input.KeyEvent;
 import javafx.scene.input.MouseEvent;
 import javafx.scene.layout.Region;
 import javafx.scene.text.Font;
+import javafx.stage.Screen;
 import javafx.stage.Window;
 import javafx.stage.WindowEvent;
 import javafx.util.Duration;
@@ -28,6 +32,9 @@ import javafx.util.Duration;
 public final class Theme {
     private static final List<String> FONTS =
             List.of("next-latin-400", "next-latin-600", "next-latin-700", "mono-latin-400");
+
+    /** What the frame of a window and the header and buttons of a dialog take, each, in pixels. */
+    private static final double FRAME = 90;
 
     private static boolean loaded;
 
@@ -57,6 +64,7 @@ public final class Theme {
             pane.getStyleClass().addAll("root", over.getStyleClass().contains("light") ? "light" : "dark");
             deafToTheKeyThatOpened(pane);
         }
+        dialog.addEventHandler(DialogEvent.DIALOG_SHOWING, e -> scrolls(dialog.getDialogPane()));
         dialog.showingProperty().addListener((o, was, is) -> wholeWords(dialog.getDialogPane()));
         // A window manager may give a dialog any size, at first as well: it is never smaller than what is in it.
         dialog.setResizable(true);
@@ -73,6 +81,24 @@ public final class Theme {
             asked(asked[0]);
         }
         dialog.getDialogPane().setMinSize(Region.USE_PREF_SIZE, Region.USE_PREF_SIZE);
+    }
+
+    /** What is higher than the screen scrolls; its buttons stay seen. */
+    private static void scrolls(DialogPane pane) {
+        double most = Screen.getPrimary().getVisualBounds().getHeight() - FRAME;
+        pane.applyCss();
+        Node content = pane.getContent();
+        if (content == null || content instanceof ScrollPane || pane.prefHeight(pane.prefWidth(-1)) <= most) {
+            return;
+        }
+        ScrollPane scroll = new ScrollPane(content);
+        scroll.setFitToWidth(true);
+        scroll.getStyleClass().add("face");
+        scroll.setMinHeight(0);
+        scroll.setPrefHeight(most - FRAME);
+        pane.setContent(scroll);
+        pane.setMinHeight(0);
+        pane.setMaxHeight(most);
     }
 
     /**

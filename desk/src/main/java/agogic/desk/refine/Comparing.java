@@ -83,7 +83,7 @@ final class Comparing {
                 })
                 .in(View.REFINE)
                 .unless(() -> needsOther && view.get().shown().compared == null
-                        ? "it is compared with nothing yet"
+                        ? "it is compared with nothing yet: Shift+H chooses a version"
                         : view.get().shown().whyNone());
     }
 

@@ -2,6 +2,7 @@ package agogic.desk.refine;
 
 import agogic.core.envelope.Envelope;
 import agogic.core.session.Points;
+import agogic.core.session.Session;
 import agogic.desk.acts.Here;
 import agogic.desk.acts.Subject;
 import agogic.desk.draw.Ink;
@@ -38,6 +39,10 @@ final class Plot extends Region {
     private final Line playhead = new Line();
     private int dragged = -1;
     private boolean drawing;
+    /** The piece when a point was pressed, and where that was. */
+    private Session pressedOn;
+
+    private String was = "";
     /** Where the hand was last while it drags several points. */
     private double at;
 
@@ -71,6 +76,9 @@ final class Plot extends Region {
         addEventHandler(MouseEvent.MOUSE_PRESSED, this::pressed);
         addEventHandler(MouseEvent.MOUSE_DRAGGED, this::moved);
         addEventHandler(MouseEvent.MOUSE_RELEASED, e -> {
+            if (dragged >= 0 && desk.session() != pressedOn && !shown.picked.many()) {
+                shown.moved(dragged, was);
+            }
             dragged = -1;
             drawing = false;
             if (boxed != null) {
@@ -215,6 +223,8 @@ final class Plot extends Region {
             shown.picked.turn(near);
         } else if (near >= 0) {
             dragged = near;
+            pressedOn = desk.session();
+            was = shown.place(near);
             if (!shown.picked.many() || !shown.picked.has(near)) {
                 shown.choose(near);
             } else {

@@ -490,11 +490,27 @@ final class Shown {
         Point one = lane.envelope().point(point);
         double beat = Math.max(0, Math.min(desk.session().length(), beat(one.time()) + beats));
         double time2 = seen.time(beat);
+        String was = place(point);
         desk.editOn(
                 "Move point " + (point + 1),
                 List.of("point", target, layer, point),
                 s -> Points.move(s, target, layer, point, time2, one.value()));
-        desk.say(Notice.good("Moved", spoken(Math.min(point, lane.envelope().size() - 1)) + "."));
+        moved(point, was);
+    }
+
+    /** {@code bar 20 beat 2, 2.41 kHz}. */
+    String place(int point) {
+        return desk.timeline().speakBars(beat(lane.envelope().time(point))) + ", "
+                + parameter().print(lane.envelope().value(point));
+    }
+
+    /** Says where a point is now, and where it was. */
+    void moved(int point, String was) {
+        int now = Math.min(point, lane.envelope().size() - 1);
+        if (now >= 0) {
+            String is = place(now);
+            desk.did("Moved", spoken(now) + (is.equals(was) ? ": it cannot go further." : "; it was " + was + "."));
+        }
     }
 
     void nudge(double by) {
@@ -509,10 +525,12 @@ final class Shown {
                 picked.move(0, step);
                 return;
             }
+            String was = place(point);
             desk.editOn(
                     "Move point " + (point + 1),
                     List.of("point", target, layer, point),
                     s -> Points.move(s, target, layer, point, one.time(), one.value() + step));
+            moved(point, was);
         }
     }
 }

@@ -354,8 +354,9 @@ public final class RouteRow extends Region {
     public String spoken() {
         Parameter parameter = shown.parameter(route.target());
         Lane lane = shown.lane(route.target());
-        return parameter.name() + " of " + shown.device(route.target().device()).name() + ", " + value.getText()
-                + ", moved by " + handName.getText() + ", "
+        String hand = route.hand().isEmpty() ? "no control" : "moved by " + handName.getText();
+        return parameter.name() + " of " + shown.device(route.target().device()).name() + ", " + reads() + ", " + hand
+                + ", "
                 + desk.riding().modeOf(route).spoken()
                 + (route.span().from() > route.span().to() ? ", turned round" : "")
                 + ", "
@@ -365,6 +366,13 @@ public final class RouteRow extends Region {
                         ? ""
                         : ", written to " + route.into().spoken())
                 + (lane.guarded() ? ", protected" : "") + state();
+    }
+
+    /** The value in words: the live one, or where it rests before it plays. */
+    String reads() {
+        return value.getText().isEmpty()
+                ? shown.parameter(route.target()).print(desk.stands(route.target()))
+                : value.getText();
     }
 
     /** What goes on in the row just now: that it is writing, or where the last move stopped. */
@@ -408,7 +416,7 @@ public final class RouteRow extends Region {
         place(soundName, sound, mid - 20, Math.min(124, room - valueWide));
         place(value, w - 16 - valueWide, mid - 21, valueWide);
         double wide = Math.max(62, mode.prefWidth(-1));
-        mode.resizeRelocate(w - 14 - wide, mid + 1, wide, 22);
+        mode.resizeRelocate(w - 14 - wide, mid, wide, 24);
         place(soundSub, sound, mid + 2, w - 18 - wide - sound);
         drawnAnew();
         frame();

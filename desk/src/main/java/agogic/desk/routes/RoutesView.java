@@ -330,6 +330,7 @@ public final class RoutesView extends BorderPane {
         private final Label count = new Label();
         private final HBox group = new HBox();
         private final ClipBar clips = new ClipBar(desk);
+        private String read = "";
 
         RouteCell() {
             Region gap = new Region();
@@ -428,6 +429,11 @@ public final class RoutesView extends BorderPane {
         void frame() {
             if (getGraphic() == row && isVisible()) {
                 row.frame();
+                if (isSelected() && !row.reads().equals(read)) {
+                    // Who hears the window hears the chosen row as it is now.
+                    read = row.reads();
+                    setAccessibleText(row.spoken());
+                }
             } else if (getGraphic() == group && isVisible()) {
                 clips.draw();
             }

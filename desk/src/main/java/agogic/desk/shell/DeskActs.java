@@ -15,6 +15,7 @@ import agogic.desk.files.Files;
 import agogic.desk.model.Desk;
 import agogic.desk.model.Notice;
 import agogic.desk.model.View;
+import agogic.desk.parts.NameDialog;
 import agogic.desk.parts.SpanDialog;
 import agogic.desk.parts.TextSize;
 import agogic.desk.parts.TimingForm;
@@ -269,6 +270,7 @@ final class DeskActs {
                 "Ctrl+B",
                 files.entrance()::bringIn);
         add("open", "Open…", "Open a session from a file", "Ctrl+O", files.entrance()::open);
+        add("piece-name", "Rename the piece…", "Another name for it; its file keeps its own", "", this::rename);
         add("save", "Save", "Save the session in its file", "Ctrl+S", files::save);
         add("save-as", "Save as…", "Save the session in another file", "Ctrl+Shift+S", files::saveAs);
         add(
@@ -304,6 +306,16 @@ final class DeskActs {
                 .repeating()
                 .reading(() -> desk.editing().redoable().map(a -> "Redo: " + a).orElse("Redo"))
                 .unless(() -> desk.editing().redoable().isEmpty() ? "there is nothing to do again" : ""));
+    }
+
+    private void rename() {
+        String old = desk.session().name();
+        NameDialog.ask(window.get(), "Name of the piece", old).ifPresent(name -> {
+            desk.edit("Rename the piece", s -> s.named(name));
+            if (!desk.session().name().equals(old)) {
+                desk.did("Renamed", old + " is called " + desk.session().name() + " now.");
+            }
+        });
     }
 
     private void routes() {

@@ -1,5 +1,6 @@
 package agogic.desk.shell;
 
+import agogic.core.route.Route;
 import agogic.core.session.Session;
 import agogic.desk.acts.Act;
 import agogic.desk.acts.ActParts;
@@ -8,6 +9,9 @@ import agogic.desk.acts.FindAct;
 import agogic.desk.acts.Here;
 import agogic.desk.acts.KeyList;
 import agogic.desk.acts.Subject;
+import agogic.desk.aloud.Aloud;
+import agogic.desk.aloud.Speaker;
+import agogic.desk.aloud.SystemSpeaker;
 import agogic.desk.catalog.CatalogView;
 import agogic.desk.files.Files;
 import agogic.desk.live.LiveDesk;
@@ -57,6 +61,7 @@ public final class DeskWindow {
     private final Stage stage;
     private final LongSupplier clock;
     private final boolean audible;
+    private Aloud aloud;
     private boolean light;
     private boolean sized;
     private Entrance begin;
@@ -77,6 +82,10 @@ public final class DeskWindow {
         this.stage = stage;
         this.clock = clock;
         this.audible = audible;
+        aloud = new Aloud(new SystemSpeaker());
+        if (audible) {
+            aloud.asKept();
+        }
         Theme.load();
     }
 
@@ -124,7 +133,7 @@ public final class DeskWindow {
         light = inLight;
         StartPage[] page = new StartPage[1];
         Entrance entrance = new Entrance(stage, () -> true, this::show, (head, why) -> page[0].say(head, why));
-        page[0] = new StartPage(entrance);
+        page[0] = new StartPage(entrance, () -> page[0].say("Aloud", aloud.turn()));
         begin = entrance;
         Theme.dress(page[0], inLight);
         root(page[0]);
@@ -132,6 +141,11 @@ public final class DeskWindow {
         size();
         stage.setOnCloseRequest(e -> {});
         page[0].begin();
+    }
+
+    /** Somebody else speaks. */
+    void speakBy(Speaker speaker) {
+        aloud = new Aloud(speaker);
     }
 
     private void leave() {
@@ -170,9 +184,29 @@ public final class DeskWindow {
         show(opened.session(), opened.path(), inLight, opened.stamp());
         if (opened.unsaved()) {
             desk.editing().neverSaved();
-            desk.say(Notice.good("Opened", opened.said()));
+            desk.say(new Notice(
+                    Notice.Kind.GOOD,
+                    "Opened",
+                    opened.said(),
+                    ridden().isEmpty() ? List.of() : List.of(new Notice.Act("Clean all", this::cleanAll))));
             opened.left().ifPresent(files::replaces);
         }
+    }
+
+    /** The lane of the first route that has a ride. */
+    private Optional<Route> ridden() {
+        return desk.session().routes().stream()
+                .filter(r -> !desk.session().lane(r.target()).stretches().isEmpty())
+                .findFirst();
+    }
+
+    /** Shows what one recipe would make of all rides of the piece, to be done to all or to those chosen. */
+    private void cleanAll() {
+        ridden().ifPresent(route -> {
+            desk.selection().openLane(route.target());
+            desk.selection().selectedProperty().set(route.id());
+            act("recipe-all");
+        });
     }
 
     /** The ways into the window while the start page is shown. */
@@ -198,6 +232,7 @@ public final class DeskWindow {
                 .viewProperty()
                 .get()));
         trace = new TraceBar(desk);
+        desk.notices().lastProperty().addListener((o, a, said) -> aloud.answer(TraceBar.spoken(said)));
         views = new Views(desk, files, () -> stage);
         sets = new SetsDrawer(desk);
         acts = new DeskActs(desk, files, () -> stage).with(own(), views.acts());
@@ -223,6 +258,9 @@ public final class DeskWindow {
             }
             e.consume();
         });
+        nameRoot(root);
+        desk.selection().viewProperty().addListener((o, was, is) -> nameRoot(root));
+        Here.on(root, place -> place == null ? selected() : null);
         Here.on(transport, Subject.PLAYING);
         Here.on(trace, Subject.ANSWER);
         ActParts.dress(root, acts);
@@ -278,6 +316,22 @@ public final class DeskWindow {
         if (file != null) {
             files.begin(file);
         }
+    }
+
+    /** What a key acts on while nothing in the view has the focus; null for nothing. */
+    private Subject selected() {
+        return switch (desk.selection().viewProperty().get()) {
+            case ROUTES -> desk.selection().selectedRoute().isPresent() ? Subject.ROUTE : null;
+            case REFINE -> desk.selection().selectedRoute().isPresent() ? Subject.LANE : null;
+            case CATALOG -> catalog().model().chosenProperty().get().isEmpty() ? null : Subject.PARAMETER;
+            case SURFACES -> desk.selection().handProperty().get() == null ? null : Subject.CONTROL;
+        };
+    }
+
+    /** What has the focus when nothing in it has: the view, by name. */
+    private void nameRoot(Parent root) {
+        root.setAccessibleText(desk.selection().viewProperty().get().title() + ", "
+                + desk.session().name() + ". Tab goes on, F1 lists the keys.");
     }
 
     private void frame() {
@@ -402,6 +456,13 @@ public final class DeskWindow {
         own.add(Act.of(
                 "quit", "Quit", "Close the window; asks about changes that are not saved", "Ctrl+Q", this::quit));
         own.add(Act.of(
+                        "aloud",
+                        "Speak aloud",
+                        "Speaks what has the focus, answers and values",
+                        "Ctrl+Shift+A",
+                        () -> desk.say(Notice.plain("Aloud", aloud.turn())))
+                .reading(() -> (aloud.onProperty().get() ? "✓ " : "") + "Speak aloud"));
+        own.add(Act.of(
                 "full-screen",
                 "Full screen",
                 "The window fills the screen, or no longer",
@@ -481,6 +542,9 @@ public final class DeskWindow {
             if (!e.isShortcutDown() || of(e).filter(Act::special).isPresent()) {
                 return;
             }
+        }
+        if (e.getCode() == KeyCode.ESCAPE) {
+            aloud.hush();
         }
         if (e.getCode() == KeyCode.ESCAPE && riding.leave()) {
             e.consume();

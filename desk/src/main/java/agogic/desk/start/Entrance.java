@@ -138,7 +138,7 @@ public final class Entrance {
         String rides = session.rides().isEmpty()
                 ? ""
                 : " and " + session.rides().size() + (session.rides().size() == 1 ? " ride of " : " rides of ") + moves
-                        + " moves. Shift+U in Refine cleans them all";
+                        + " moves";
         return session.name() + ": " + notes + " notes" + rides + ". It is not saved yet.";
     }
 

@@ -31,7 +31,12 @@ public final class StartPage extends VBox {
     private final Label said = new Label();
     private final List<Button> ways = new ArrayList<>();
 
-    public StartPage(Entrance entrance) {
+    /**
+     * The page.
+     *
+     * @param aloud turns speaking on or off
+     */
+    public StartPage(Entrance entrance, Runnable aloud) {
         setId("start-page");
         getStyleClass().add("start-page");
         setAlignment(Pos.CENTER);
@@ -50,7 +55,13 @@ public final class StartPage extends VBox {
                                 "Its notes, its tempo and all that moves in it",
                                 entrance::bringIn),
                         way("start-open", "O", "Open", "A session that was saved", entrance::open),
-                        way("start-demo", "D", "Slow Comet", "The demo: 48 bars, ready to ride", entrance::demo));
+                        way("start-demo", "D", "Slow Comet", "The demo: 48 bars, ready to ride", entrance::demo),
+                        way(
+                                "start-aloud",
+                                "S",
+                                "Speak aloud",
+                                "What has the focus, answers and values; again: off",
+                                aloud));
         VBox last = column("The last ones");
         List<Leftover> left = Kept.left();
         for (int i = 0; i < Math.min(KEPT_KEYS.length(), left.size()); i++) {

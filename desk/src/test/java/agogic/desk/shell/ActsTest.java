@@ -158,6 +158,8 @@ class ActsTest extends WindowTest {
         }
         int point = added;
         rightClickOn(second());
+        until(() -> lookup("Segment").tryQuery().isPresent());
+        clickOn("Segment");
         until(() -> lookup("Segment: hold").tryQuery().isPresent());
         clickOn("Segment: hold");
         until(() -> desk().session()

@@ -311,7 +311,7 @@ class CompareTest extends WindowTest {
         assertThat(cutoff.print(heard(164.001))).isEqualTo("520 Hz");
         assertThat(cutoff.print(heard(175.99))).isEqualTo("520 Hz");
         assertThat(cutoff.print(heard(176))).isNotEqualTo("520 Hz");
-        push(KeyCode.F1);
+        push(KeyCode.CONTROL, KeyCode.DIGIT1);
         until(() -> node("#pad-1").getAccessibleText().startsWith("Wide, on"));
         push(KeyCode.ALT, KeyCode.X);
         see("#snapshots-lines");

@@ -259,7 +259,7 @@ public class ShapeTasksTest extends WindowTest {
         until(() -> desk().riding().positionBeat() > 68.3);
         press(5);
         until(() -> desk().riding().positionBeat() > 72.3);
-        push(KeyCode.F3);
+        push(KeyCode.CONTROL, KeyCode.DIGIT3);
         until(() -> desk().riding().positionBeat() > 77);
         push(KeyCode.SPACE);
         until(() -> desk().session().rides().size() > before.rides().size());

@@ -164,7 +164,7 @@ class StartTest extends WindowTest {
         assertThat(MidiSystem.getSequence(out.toFile()).getTracks()).hasSize(2);
 
         // The start page has it first among the last ones.
-        push(KeyCode.CONTROL, KeyCode.H);
+        push(KeyCode.CONTROL, KeyCode.W);
         until(() -> window().desk() == null);
         assertThat(node("#start-recent-1").getAccessibleText()).startsWith("Evening");
         push(KeyCode.DIGIT1);
