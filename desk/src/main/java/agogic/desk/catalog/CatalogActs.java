@@ -54,7 +54,15 @@ public final class CatalogActs {
                         v.typeName();
                     }
                 }),
-                act("face", "List or face", "The list of parameters, or the face of the device", "F", CatalogView::turn)
+                act("face", "List or face", "The list of parameters, or the face of the device", "F", v -> {
+                            v.turn();
+                            desk.say(Notice.plain(
+                                    v.faced() ? "Face" : "List",
+                                    v.faced()
+                                            ? "The parameters of "
+                                                    + v.model().device().name() + " as controls."
+                                            : "The parameters as a list."));
+                        })
                         .unless(this::whyNoDevice),
                 act("fit", "Make it fit", "Arrange what is wanted on the sockets there are", "X", v -> {
                             Device device = v.model().device();

@@ -267,6 +267,11 @@ public final class CatalogView extends BorderPane {
         panel.typeName();
     }
 
+    /** True while the face of a device is shown. */
+    boolean faced() {
+        return face.isVisible();
+    }
+
     /** The list instead of the face, or the other way round. */
     void turn() {
         showing(!listTab.isSelected());

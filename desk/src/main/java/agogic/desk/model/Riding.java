@@ -304,6 +304,10 @@ public final class Riding {
             return;
         }
         desk.engine().punchNow();
+        desk.say(Notice.wait(
+                "Punch",
+                "Writing begins here if it was off and ends if it was on, at "
+                        + desk.timeline().printBars(Math.max(0, positionBeat())) + "."));
     }
 
     /** The next of the write modes for a route. */
