@@ -111,7 +111,7 @@ final class MapUse {
             }
             Macro macro = session.macro(id);
             if (macro.member(found.target).isPresent()) {
-                say(from, place, Fate.ALREADY, "it is a member already, with the way it has here");
+                say(from, place, Fate.ALREADY, "it is a member already; its range here is kept");
                 continue;
             }
             Optional<Macro> other = session.macroOf(found.target);

@@ -164,8 +164,8 @@ public record Overlap(Kind kind, List<Hand> hands, List<Route> routes, String se
                             Kind.SAME_MESSAGE,
                             List.of(new Hand(surface.id(), a.id()), new Hand(surface.id(), b.id())),
                             List.of(),
-                            a.name() + " and " + b.name() + " both speak by "
-                                    + b.address().spoken() + ": only the second is heard. Learn one of them anew."));
+                            a.name() + " and " + b.name() + " both send "
+                                    + b.address().spoken() + ": only the second is heard. Learn one of them again."));
                 }
             }
         }

@@ -301,7 +301,7 @@ public final class Check {
                         "",
                         Optional.empty(),
                         overlap.sentence(),
-                        "Learn one of them anew",
+                        "Learn one of them again",
                         Optional.empty()));
             } else if (overlap.kind() == Overlap.Kind.SEVERAL) {
                 add(

@@ -92,7 +92,7 @@ public final class Chains {
      */
     public static Session moveDevice(Session session, String deviceId, int by) {
         Track track = session.trackOf(deviceId)
-                .orElseThrow(() -> new IllegalArgumentException("It stands on no track, so it has no place to leave."));
+                .orElseThrow(() -> new IllegalArgumentException("It is on no track, so it cannot be moved."));
         List<String> chain = new ArrayList<>(track.devices());
         int from = chain.indexOf(deviceId);
         int to = from + by;

@@ -89,7 +89,7 @@ public record Travel(double down, double up, Target lowest, Target highest, doub
                 .orElseThrow(() ->
                         new IllegalArgumentException(macro.name() + " has no members that keep their distances."));
         if (Double.isInfinite(travel.each())) {
-            throw new IllegalArgumentException(macro.name() + " goes round: nothing is in its way.");
+            throw new IllegalArgumentException(macro.name() + " wraps round: it has no limits.");
         }
         double spread = 1 - 2 * travel.each() * Math.abs(macro.scale());
         if (spread > 1 - 1e-9) {
@@ -131,7 +131,7 @@ public record Travel(double down, double up, Target lowest, Target highest, doub
             }
             if (why != null) {
                 warnings.add(other.name() + " and " + first.name() + ": " + why
-                        + ", so the distance is kept in parts of the way, not in the unit.");
+                        + ", so the distance is kept in percent of the range, not in the unit.");
             }
         }
         for (Member member : macro.members()) {

@@ -25,7 +25,7 @@ public record Recognised(
 
     /** What it was taken for, in a few words. */
     public String what() {
-        String way = turned ? ", the wrong way round" : "";
+        String way = turned ? ", reversed" : "";
         if (address instanceof Address.Relative relative) {
             return "an encoder that says how far (" + relative.encoding().spoken() + ")" + way;
         }

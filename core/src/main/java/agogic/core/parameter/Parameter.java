@@ -59,7 +59,7 @@ public record Parameter(
         }
         if (!worth.isEmpty() && worth.size() != positions.size()) {
             throw new IllegalArgumentException(name + ": it has " + positions.size()
-                    + " positions, but what they are worth is told of " + worth.size() + ".");
+                    + " positions, but values are given for " + worth.size() + ".");
         }
         for (int i = 0; i < worth.size(); i++) {
             if (!(Math.abs(worth.get(i)) <= WIDEST) || i > 0 && !(worth.get(i) > worth.get(i - 1))) {

@@ -28,7 +28,7 @@ public final class Carrying {
             throw new IllegalArgumentException(TargetName.of(session, from) + " has no points to be carried.");
         }
         if (from.equals(to)) {
-            throw new IllegalArgumentException("It is there already: choose another parameter.");
+            throw new IllegalArgumentException("It is on that parameter already: choose another.");
         }
         Parameter parameter = session.parameter(to);
         if (parameter.reserved()) {

@@ -139,8 +139,8 @@ class AssigningTest {
         assertThat(Overlap.of(session.with(surface)))
                 .extracting(Overlap::sentence)
                 .containsExactly(
-                        "Fader 1 and Extra both speak by CC 20+52 · 14-bit · any channel: only the second is heard."
-                                + " Learn one of them anew.");
+                        "Fader 1 and Extra both send CC 20+52 · 14-bit · any channel: only the second is heard."
+                                + " Learn one of them again.");
     }
 
     @Test

@@ -2,12 +2,18 @@ package agogic.desk.acts;
 
 import java.util.Optional;
 import java.util.function.Function;
+import javafx.event.Event;
 import javafx.geometry.Point2D;
 import javafx.scene.Node;
+import javafx.scene.control.Button;
+import javafx.scene.input.ContextMenuEvent;
+import javafx.scene.input.PickResult;
 
 /** Which part of the window is which thing. */
 public final class Here {
     private static final Object KEY = Here.class;
+    /** The mark is so wide and high, in pixels. */
+    public static final double MARK = 24;
 
     private Here() {}
 
@@ -24,6 +30,39 @@ public final class Here {
     /** All of a node is one thing. */
     public static void on(Node node, Subject subject) {
         on(node, place -> subject);
+    }
+
+    /**
+     * A small mark with which the menu of a thing is opened without the right button; seen while the pointer is on the
+     * thing.
+     *
+     * @param thing what it stands on, which has said by {@link #on} what it is
+     */
+    public static Button mark(Node thing) {
+        Button mark = new Button("⋯");
+        mark.getStyleClass().add("here-mark");
+        mark.setFocusTraversable(false);
+        mark.setAccessibleText("Menu");
+        mark.visibleProperty().bind(thing.hoverProperty());
+        mark.setManaged(false);
+        mark.resize(MARK, MARK);
+        on(mark, place -> of(thing, null).orElse(null));
+        mark.setOnAction(e -> {
+            Point2D at = mark.localToScene(MARK / 2, MARK);
+            Point2D screen = mark.localToScreen(MARK / 2, MARK);
+            PickResult picked = new PickResult(mark, at.getX(), at.getY());
+            Event.fireEvent(
+                    mark,
+                    new ContextMenuEvent(
+                            ContextMenuEvent.CONTEXT_MENU_REQUESTED,
+                            MARK / 2,
+                            MARK,
+                            screen.getX(),
+                            screen.getY(),
+                            false,
+                            picked));
+        });
+        return mark;
     }
 
     /**

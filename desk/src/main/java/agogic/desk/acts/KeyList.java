@@ -20,24 +20,29 @@ import javafx.scene.control.TextField;
 import javafx.scene.layout.HBox;
 import javafx.scene.layout.Region;
 import javafx.scene.layout.VBox;
+import javafx.stage.Screen;
 import javafx.stage.Window;
 
 /** The list of keys, by what they are about: first of what has the focus; narrowed by words as they are typed. */
 public final class KeyList {
-    private static final int COLUMNS = 3;
+    private static final int MOST_COLUMNS = 3;
     private static final double KEY = 112;
     private static final double WORDS = 186;
+    private static final double COLUMN = KEY + WORDS + 28;
 
     private final Acts acts;
     private final View view;
     private final Subject first;
     private final HBox columns = new HBox(14);
+    private final int count;
     private final Label none = new Label("No key has all of these words.");
 
     private KeyList(Acts acts, View view, Subject first) {
         this.acts = acts;
         this.view = view;
         this.first = first;
+        double room = Screen.getPrimary().getVisualBounds().getWidth() - 40;
+        count = (int) Math.max(1, Math.min(MOST_COLUMNS, room / COLUMN));
         none.setId("keys-none");
         none.getStyleClass().add("quiet");
     }
@@ -71,7 +76,7 @@ public final class KeyList {
         scroll.setFitToWidth(true);
         scroll.getStyleClass().add("face");
         scroll.setAccessibleText("Keys");
-        scroll.setPrefSize(COLUMNS * (KEY + WORDS + 28), 452);
+        scroll.setPrefSize(count * COLUMN, 452);
         VBox all = new VBox(10, search, scroll);
         all.setPadding(new Insets(4, 12, 0, 12));
         dialog.getDialogPane().setContent(all);
@@ -84,14 +89,14 @@ public final class KeyList {
     private void fill(String typed) {
         List<Part> parts = parts(typed);
         int lines = parts.stream().mapToInt(p -> p.acts().size() + 2).sum();
-        int tall = (lines + COLUMNS - 1) / COLUMNS;
+        int tall = (lines + count - 1) / count;
         columns.getChildren().clear();
         VBox column = null;
         int row = 0;
         for (Part part : parts) {
             // A thing stays together; the next column begins with the one that would not fit.
             boolean over =
-                    row + part.acts().size() / 2 > tall && columns.getChildren().size() < COLUMNS;
+                    row + part.acts().size() / 2 > tall && columns.getChildren().size() < count;
             if (column == null || over) {
                 column = new VBox(2);
                 columns.getChildren().add(column);

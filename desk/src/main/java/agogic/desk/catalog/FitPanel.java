@@ -153,7 +153,7 @@ public final class FitPanel extends VBox {
 
     private void apply() {
         if (plan == null || planOf != model.session()) {
-            model.desk().refuse("The session has changed since; the plan is being made anew.");
+            model.desk().refuse("The session has changed since; the plan is being made again.");
             show();
             return;
         }
@@ -167,7 +167,7 @@ public final class FitPanel extends VBox {
                         Notice.Kind.GOOD,
                         "Fits",
                         name + ": " + now.through() + " parameters go through " + now.after() + " of " + now.usable()
-                                + " sockets; " + moved + " were arranged anew.",
+                                + " sockets; " + moved + " were rearranged.",
                         List.of(new Notice.Act("Undo", model.desk().editing()::undo))));
     }
 

@@ -64,7 +64,7 @@ public final class TemplateActs {
     private Optional<Track> track(Device device) {
         Optional<Track> track = desk.session().trackOf(device.id());
         if (track.isEmpty()) {
-            desk.refuse(device.name() + " stands on no track.");
+            desk.refuse(device.name() + " is on no track.");
         }
         return track;
     }

@@ -53,6 +53,7 @@ public final class Commands extends FileCommand {
         COMMANDS.put("fit", FitCommand::new);
         COMMANDS.put("check", CheckCommand::new);
         COMMANDS.put("log", LogCommand::new);
+        COMMANDS.put("words", WordsCommand::new);
     }
 
     @Parameters(
@@ -110,8 +111,8 @@ public final class Commands extends FileCommand {
         line.setOut(out);
         line.setErr(err);
         line.setParameterExceptionHandler((e, arguments) -> {
-            err.println("agogic: " + e.getMessage().replaceAll("\\s*\\R\\s*", " ")
-                    + " (agogic --help tells what there is)");
+            err.println(
+                    "agogic: " + e.getMessage().replaceAll("\\s*\\R\\s*", " ") + " (agogic --help lists the commands)");
             return CANNOT;
         });
         line.setExecutionExceptionHandler((e, which, parsed) -> {

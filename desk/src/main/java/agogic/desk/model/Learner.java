@@ -174,7 +174,7 @@ public final class Learner {
     private static String words(Learning now) {
         if (now.anew().isPresent()) {
             var control = now.draft().control(now.anew().get());
-            return control.name() + " speaks by " + control.address().spoken() + " now. What it moves is as it was.";
+            return control.name() + " sends " + control.address().spoken() + " now. What it moves is as it was.";
         }
         if (now.walking()) {
             return now.taken() + (now.taken() == 1 ? " control was" : " controls were")

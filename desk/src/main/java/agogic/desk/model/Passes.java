@@ -142,7 +142,7 @@ public final class Passes {
         return tried.getReadOnlyProperty();
     }
 
-    /** Lets go of what was only rehearsed. */
+    /** Discards what was only rehearsed. */
     public void dropRehearsal() {
         if (tried.get().isEmpty()) {
             desk.refuse("There is no rehearsal to be dropped.");

@@ -108,7 +108,7 @@ public record Strand(
         String device = session.device(target.device()).name();
         boolean round = span.filter(s -> s.from() > s.to()).isPresent();
         return session.parameter(target).name() + " of " + device + ", " + range(session)
-                + (round ? ", turned round" : "")
+                + (round ? ", reversed" : "")
                 + ", " + value
                 + (page.isEmpty() ? "" : ", on page " + page)
                 + (macro.isPresent()

@@ -33,7 +33,7 @@ public record SegmentShapes(String id, String words, Shape shape) {
 
     /** The same of a layer. */
     public void from(Desk desk, Target target, int layer, int point) {
-        desk.edit("Way: " + words, s -> Points.shape(s, target, layer, point, shape));
+        desk.edit("Segment: " + words, s -> Points.shape(s, target, layer, point, shape));
     }
 
     /** The key that chooses it. */

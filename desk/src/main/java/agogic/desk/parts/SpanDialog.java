@@ -259,7 +259,7 @@ public final class SpanDialog extends Dialog<SpanDialog.Chosen> {
     private void shapes() {
         curve.setId("span-curve");
         curve.getItems().setAll(Span.Curve.values());
-        curve.setAccessibleText("Shape of the way");
+        curve.setAccessibleText("Curve");
         curve.setConverter(
                 Parts.words(one -> one == Span.Curve.S ? "S" : one.name().toLowerCase(Locale.ROOT)));
     }

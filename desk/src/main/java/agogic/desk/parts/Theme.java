@@ -86,7 +86,12 @@ public final class Theme {
     /** What is higher than the screen scrolls; its buttons stay seen. */
     private static void scrolls(DialogPane pane) {
         double most = Screen.getPrimary().getVisualBounds().getHeight() - FRAME;
+        double widest = Screen.getPrimary().getVisualBounds().getWidth() - 20;
         pane.applyCss();
+        if (pane.prefWidth(-1) > widest) {
+            pane.setMinWidth(0);
+            pane.setPrefWidth(widest);
+        }
         Node content = pane.getContent();
         if (content == null || content instanceof ScrollPane || pane.prefHeight(pane.prefWidth(-1)) <= most) {
             return;

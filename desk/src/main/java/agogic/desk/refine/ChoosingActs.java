@@ -62,7 +62,7 @@ final class ChoosingActs {
                 act(
                         "points-equal",
                         "Keep the points equal",
-                        "The chosen points get the value of the first and move together until one is parted",
+                        "The chosen points get the value of the first and move together until one is separated",
                         "Shift+E",
                         shown -> shown.picked.tie()),
                 act(

@@ -71,12 +71,12 @@ final class LayerActs {
                                 "It lies over the others and is heard; they stay",
                                 "Shift+T",
                                 this::count)
-                        .brief("Let it count"),
+                        .brief("Use it"),
                 act("take-name", "Name this take…", "A name of your own for it", "Shift+M", this::nameTake),
                 act(
                         "take-part",
                         "The loop's bars from this take",
-                        "Between the ends of the loop this take counts, elsewhere what counts now",
+                        "This take is active between the loop's ends; elsewhere nothing changes",
                         "Shift+Y",
                         this::part),
                 act(
@@ -197,7 +197,7 @@ final class LayerActs {
     /** How a take stands to what is heard: it counts, or how far what is heard would move if it did. */
     private static String compared(Shown shown) {
         if (Takes.counts(shown.lane, shown.stretch)) {
-            return ", it counts.";
+            return ", it is active.";
         }
         Session now = shown.desk.session();
         Session chosen = Takes.choose(now, shown.target, shown.layer, shown.stretch);
@@ -210,17 +210,17 @@ final class LayerActs {
             return;
         }
         if (Takes.counts(shown.lane, shown.stretch)) {
-            shown.desk.refuse("This take counts already.");
+            shown.desk.refuse("This take is active already.");
             return;
         }
         int index = shown.stretch;
         int layer = shown.layer;
         String name = shown.name(shown.lane.stretches().get(index));
-        shown.desk.edit("Let a take count", s -> Takes.choose(s, shown.target, layer, index));
+        shown.desk.edit("Use a take", s -> Takes.choose(s, shown.target, layer, index));
         shown.stretch =
                 Takes.over(shown.lane, index).stream().reduce((a, b) -> b).orElse(index);
         view.get().refresh();
-        shown.desk.say(Notice.good("Counts", name + ". The others stay."));
+        shown.desk.say(Notice.good("Active", name + ". The others stay."));
     }
 
     private void nameTake(Shown shown) {

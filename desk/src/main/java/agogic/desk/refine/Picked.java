@@ -163,7 +163,7 @@ final class Picked {
         Session before = shown.desk.session();
         shown.desk.edit("Part a point", s -> Points.part(s, shown.target, shown.layer, point));
         if (shown.desk.session() != before) {
-            shown.desk.say(Notice.good("Parted", shown.spoken(point) + "."));
+            shown.desk.say(Notice.good("Separated", shown.spoken(point) + "."));
         }
     }
 

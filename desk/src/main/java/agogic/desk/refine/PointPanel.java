@@ -229,7 +229,7 @@ final class PointPanel extends VBox {
                     : kind == Shape.Kind.PULSE ? "0.1;4;0.5" : kind.wave() ? "0.1;4" : "";
             Shape made = ShapeText.parse(kind.name(), fits ? text : usual);
             int point = shown.chosen;
-            desk.edit("Way: " + kind.spoken(), s -> Points.shape(s, shown.target, shown.layer, point, made));
+            desk.edit("Segment: " + kind.spoken(), s -> Points.shape(s, shown.target, shown.layer, point, made));
             mark(amount, false);
         } catch (IllegalArgumentException e) {
             mark(amount, true);

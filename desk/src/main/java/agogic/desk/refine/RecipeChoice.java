@@ -35,13 +35,13 @@ final class RecipeChoice {
                             .ifPresent(off -> Beside.run(
                                     "agogic-refine",
                                     () -> many.apply(one -> !off.contains(id(one))),
-                                    all -> refined(desk, before, all),
+                                    all -> refined(desk, before, all, sum(each, off)),
                                     desk::refuse));
                 },
                 desk::refuse);
     }
 
-    private static void refined(Desk desk, Session before, RecipeForAll.Outcome all) {
+    private static void refined(Desk desk, Session before, RecipeForAll.Outcome all, String sum) {
         if (desk.session() != before) {
             desk.refuse(
                     "The piece was changed while its rides were refined, so it stays as it is. Press Shift+U again.");
@@ -52,10 +52,8 @@ final class RecipeChoice {
             return;
         }
         desk.edit("This recipe for " + all.rides() + " rides", s -> all.session());
-        desk.did(
-                "Refined",
-                all.rides() + (all.rides() == 1 ? " ride" : " rides") + " by this recipe: the lanes had " + all.before()
-                        + " points and have " + all.after() + " now.");
+        // The same numbers as in the dialog: of the rides, not of what else is on their lanes.
+        desk.did("Refined", sum + ".");
     }
 
     private static ChoiceDialog of(Desk desk, List<RecipeForAll.One> each, Window owner) {

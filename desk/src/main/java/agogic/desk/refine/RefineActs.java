@@ -66,18 +66,18 @@ public final class RefineActs {
                 pointed(
                                 "amount-more",
                                 "Stronger curve",
-                                "The way from the chosen point bends more, or is more of an S",
+                                "The segment after the chosen point bends more",
                                 "Alt+↑",
                                 shown -> shown.more(AMOUNT))
                         .repeating(),
                 pointed(
                                 "amount-less",
                                 "Weaker curve",
-                                "The way from the chosen point bends less, or is less of an S",
+                                "The segment after the chosen point bends less",
                                 "Alt+↓",
                                 shown -> shown.more(-AMOUNT))
                         .repeating(),
-                Act.told("points", "In the picture: last, next point", "Walks the points", "← →")
+                Act.told("points", "In the picture: last, next point", "Goes from point to point", "← →")
                         .in(View.REFINE),
                 Act.of(
                                 "add-typed",

@@ -443,7 +443,7 @@ final class Shown {
     void more(double amount) {
         Shape way = drawable();
         if (way == null) {
-            desk.refuse("The way from the chosen point has no amount: only a bent one and an S have one.");
+            desk.refuse("The segment after the chosen point has no amount: only bent and S have one.");
             return;
         }
         double changed = Math.max(-1, Math.min(1, Math.rint(100 * (way.amount() + amount)) / 100));

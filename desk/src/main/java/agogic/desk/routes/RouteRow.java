@@ -29,6 +29,7 @@ import java.util.Objects;
 import java.util.OptionalInt;
 import javafx.geometry.Pos;
 import javafx.scene.canvas.Canvas;
+import javafx.scene.control.Button;
 import javafx.scene.control.CheckMenuItem;
 import javafx.scene.control.Label;
 import javafx.scene.control.MenuButton;
@@ -71,6 +72,7 @@ public final class RouteRow extends Region {
     private final ToggleGroup modes = new ToggleGroup();
     private final List<RadioMenuItem> intos = new ArrayList<>();
 
+    private final Button here;
     private Route route;
     private Session shown;
     private Envelope outlined;
@@ -101,6 +103,8 @@ public final class RouteRow extends Region {
         value.setManaged(false);
         RowHand pointer = new RowHand(desk, canvas, () -> route, this::frame);
         Here.on(this, pointer::subject);
+        here = Here.mark(this);
+        getChildren().add(here);
     }
 
     private void buildModes() {
@@ -358,7 +362,7 @@ public final class RouteRow extends Region {
         return parameter.name() + " of " + shown.device(route.target().device()).name() + ", " + reads() + ", " + hand
                 + ", "
                 + desk.riding().modeOf(route).spoken()
-                + (route.span().from() > route.span().to() ? ", turned round" : "")
+                + (route.span().from() > route.span().to() ? ", reversed" : "")
                 + ", "
                 + (lane.points() == 0 ? "no points" : lane.points() + " points")
                 + (lane.layered() ? " in " + lane.layers().size() + " layers" : "")
@@ -405,6 +409,7 @@ public final class RouteRow extends Region {
         right.setWidth(SOUND_MARK);
         right.setHeight(h);
         double mid = h / 2;
+        here.relocate(-2, mid - Here.MARK / 2);
         place(handName, RouteMarks.HAND_TEXT, mid - 20, 116);
         place(handSub, RouteMarks.HAND_TEXT, mid + 3, 116);
         place(spanTop, RouteMarks.SPAN_TEXT, mid - 20, 70);

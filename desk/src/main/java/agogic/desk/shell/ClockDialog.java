@@ -25,8 +25,8 @@ final class ClockDialog extends FormDialog<Sync> {
     private ClockDialog(Sync now, Window owner) {
         super("Clock", "Who leads: this piece, or another clock.", owner);
         role = choice("clock-role", "The piece", roles(), now.role().spoken(), "");
-        language = choice(
-                "clock-language", "They speak", languages(), now.language().spoken(), "");
+        language =
+                choice("clock-language", "Message", languages(), now.language().spoken(), "");
         TreeSet<String> ports = new TreeSet<>(MidiPorts.inputs());
         ports.addAll(MidiPorts.outputs());
         ports.add(now.port().isEmpty() ? NONE : now.port());
@@ -37,7 +37,7 @@ final class ClockDialog extends FormDialog<Sync> {
                 "If it is lost",
                 List.of(STOPS, GOES_ON),
                 now.goesOn() ? GOES_ON : STOPS,
-                "told within half a second");
+                "shown within half a second");
         role.valueProperty().addListener((o, a, b) -> open());
         open();
         done("clock", "Set");

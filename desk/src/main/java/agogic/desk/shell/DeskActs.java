@@ -131,7 +131,7 @@ final class DeskActs {
         timing(
                 "tempo",
                 TimingForm.Kind.TEMPO,
-                "A tempo, steady or on the way to the next; says what stretches",
+                "Set a tempo here, constant or ramped; shows what changes length",
                 "Ctrl+Shift+G");
         timing("metre", TimingForm.Kind.METRE, "How the bars are counted, from the bar at the playhead", "Ctrl+M");
         timing("length", TimingForm.Kind.LENGTH, "How many bars the piece has", "Ctrl+L");
@@ -336,7 +336,7 @@ final class DeskActs {
         route(
                 "span",
                 "Span…",
-                "How far its control moves it, and which way round",
+                "How far its control moves it, and whether it is reversed",
                 "S",
                 r -> SpanDialog.ask(desk, window.get(), r));
         route(
@@ -372,7 +372,7 @@ final class DeskActs {
         route(
                 "span-reverse",
                 "Reverse the span",
-                "From and to change places: the control moves it the other way round",
+                "Swaps from and to, so that the control works the other way",
                 "",
                 r -> span(
                         r,
@@ -405,7 +405,7 @@ final class DeskActs {
         all.add(Act.of(
                         "route-disconnect",
                         "Disconnect the control",
-                        "The control moves it no longer; the lane and what was recorded stay",
+                        "The control no longer moves it; the lane and what was recorded stay",
                         "Delete",
                         () -> desk.selection()
                                 .actedRoute()
@@ -457,9 +457,13 @@ final class DeskActs {
     }
 
     private void told() {
-        all.add(Act.told("arrows", "In a list: walk. On a control: move it", "Arrows walk and move", "↑ ↓"));
+        all.add(Act.told(
+                "arrows",
+                "In a list: next or last. On a control: move it",
+                "Arrows go through lists and move controls",
+                "↑ ↓"));
         all.add(Act.told("fine", "Move it finely, or by larger steps", "Shift changes the step", "Shift+↑ ↓"));
-        all.add(Act.told("around", "Next, last part of the window", "Tab walks the parts of the window", "Tab"));
+        all.add(Act.told("around", "Next, last part of the window", "Tab goes to the next part of the window", "Tab"));
         all.add(Act.told(
                 "escape", "Show all again; leave learning", "Esc empties a filter and leaves what is learnt", "Esc"));
     }

@@ -44,10 +44,12 @@ import javafx.scene.Parent;
 import javafx.scene.Scene;
 import javafx.scene.control.ComboBoxBase;
 import javafx.scene.control.ContextMenu;
+import javafx.scene.control.ScrollPane;
 import javafx.scene.control.TextInputControl;
 import javafx.scene.input.KeyCode;
 import javafx.scene.input.KeyEvent;
 import javafx.scene.layout.BorderPane;
+import javafx.scene.layout.Region;
 import javafx.scene.layout.VBox;
 import javafx.stage.Screen;
 import javafx.stage.Stage;
@@ -58,6 +60,9 @@ public final class DeskWindow {
     private static final double QUARTER = 0.25;
     private static final double LEAST_WIDTH = 1024;
     private static final double LEAST_HEIGHT = 640;
+    /** What the frame of a window may take of the screen. */
+    private static final double FRAME = 40;
+
     private final Stage stage;
     private final LongSupplier clock;
     private final boolean audible;
@@ -136,7 +141,7 @@ public final class DeskWindow {
         page[0] = new StartPage(entrance, () -> page[0].say("Aloud", aloud.turn()));
         begin = entrance;
         Theme.dress(page[0], inLight);
-        root(page[0]);
+        root(page[0], inLight);
         stage.setTitle("Agogic");
         size();
         stage.setOnCloseRequest(e -> {});
@@ -154,12 +159,39 @@ public final class DeskWindow {
         }
     }
 
-    private void root(Parent root) {
+    private void root(Region root, boolean inLight) {
+        Parent shown = fits() ? root : scrolled(root, inLight);
         if (stage.getScene() == null) {
-            stage.setScene(new Scene(root, 1280, 800));
+            stage.setScene(new Scene(shown, 1280, 800));
         } else {
-            stage.getScene().setRoot(root);
+            stage.getScene().setRoot(shown);
         }
+    }
+
+    /** True if the screen has room for the least size; large text leaves less. */
+    private static boolean fits() {
+        Rectangle2D screen = Screen.getPrimary().getVisualBounds();
+        return screen.getWidth() >= LEAST_WIDTH && screen.getHeight() >= LEAST_HEIGHT - FRAME;
+    }
+
+    /** What has no room scrolls: everything can be reached. */
+    private static Parent scrolled(Region root, boolean inLight) {
+        root.setMinSize(LEAST_WIDTH, LEAST_HEIGHT - FRAME);
+        ScrollPane pane = new ScrollPane(root);
+        pane.setId("window-scroll");
+        pane.setFitToWidth(true);
+        pane.setFitToHeight(true);
+        pane.setFocusTraversable(false);
+        pane.getStyleClass().add("face");
+        Theme.dress(pane, inLight);
+        // The keys are those of what is in it.
+        pane.focusedProperty().addListener((o, was, is) -> {
+            if (is) {
+                root.requestFocus();
+            }
+        });
+        pane.skinProperty().addListener(o -> Platform.runLater(root::requestFocus));
+        return pane;
     }
 
     /** Some window managers open a window as small as it may be: the size that is wanted is asked for. */
@@ -244,8 +276,11 @@ public final class DeskWindow {
         root.setBottom(new VBox(sets, new SurfaceDrawer(desk), trace));
         riding = new RidingLayer(desk, root);
         Theme.dress(root, inLight);
-        desk.selection().lightProperty().addListener((o, a, is) -> Theme.dress(root, is));
-        root(root);
+        desk.selection().lightProperty().addListener((o, a, is) -> {
+            Theme.dress(root, is);
+            Theme.dress(stage.getScene().getRoot(), is);
+        });
+        root(root, inLight);
         StartPage.acceptFiles(root, files.entrance());
         root.addEventHandler(KeyEvent.KEY_PRESSED, this::key);
         root.setOnContextMenuRequested(e -> {
@@ -445,7 +480,7 @@ public final class DeskWindow {
         own.add(Act.of("asked", "What was asked", "Says again what waits for an answer", "Alt+K", () -> desk.offers()
                 .tell()));
         own.add(Act.of(
-                "drop-rehearsal", "Drop the rehearsal", "Lets go of what was only rehearsed", "", () -> desk.passes()
+                "drop-rehearsal", "Drop the rehearsal", "Discards what was only rehearsed", "", () -> desk.passes()
                         .dropRehearsal()));
         own.add(Act.of(
                 "find-act", "Find an act…", "Find an act by its words, and do it", ".|Ctrl+Space", this::findAct));
@@ -539,7 +574,9 @@ public final class DeskWindow {
                 e.consume();
             }
             // A field has the letters; what belongs to a view is not meant by somebody who types.
-            if (!e.isShortcutDown() || of(e).filter(Act::special).isPresent()) {
+            boolean view =
+                    of(e).filter(Act::special).isPresent() && e.getCode().isLetterKey() && e.getCode() != KeyCode.F;
+            if (view || !e.isShortcutDown() && !e.getCode().isFunctionKey()) {
                 return;
             }
         }

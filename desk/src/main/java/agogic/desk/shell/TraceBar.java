@@ -65,7 +65,7 @@ public final class TraceBar extends HBox {
             drop.getStyleClass().addAll("pill");
             drop.setId("rehearsal-drop");
             drop.setAccessibleText("Drop the rehearsal of " + name);
-            Tip.on(drop, "Lets go of what was rehearsed on " + name);
+            Tip.on(drop, "Discards what was rehearsed on " + name);
             drop.setOnAction(e -> desk.passes().dropRehearsal());
             rehearsed.getChildren().addAll(write, drop);
         });

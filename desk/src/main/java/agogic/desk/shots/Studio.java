@@ -256,7 +256,7 @@ public final class Studio {
         } else if (picture == Picture.REFINE) {
             window.desk()
                     .say(Notice.good(
-                            "Ready", "Change the recipe: the envelope is made anew at once, the ride stays as it is."));
+                            "Ready", "Change the recipe: the envelope follows at once, the ride stays as it is."));
         }
     }
 

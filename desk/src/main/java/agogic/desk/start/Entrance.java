@@ -148,7 +148,7 @@ public final class Entrance {
             new NewPieceDialog(owner)
                     .showAndWait()
                     .ifPresent(session -> opener.accept(
-                            new Opened(session, null, session.name() + " is there. It is not saved yet.")));
+                            new Opened(session, null, session.name() + " was made. It is not saved yet.")));
         }
     }
 

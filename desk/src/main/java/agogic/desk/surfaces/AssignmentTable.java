@@ -10,6 +10,7 @@ import agogic.core.trace.Trace;
 import agogic.desk.acts.Here;
 import agogic.desk.acts.Subject;
 import agogic.desk.model.Desk;
+import agogic.desk.parts.Tip;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Locale;
@@ -37,6 +38,9 @@ import javafx.scene.layout.VBox;
 
 /** What every control does: one line an assignment, sorted by any column, filtered by words. */
 public final class AssignmentTable extends VBox {
+    private static final List<String> SPARED = List.of("Message", "Takeover");
+    private static final double ROOMY = 700;
+
     private final Desk desk;
     private final TableView<Assignment> table = new TableView<>();
     private final ObservableList<Assignment> all = FXCollections.observableArrayList();
@@ -100,6 +104,14 @@ public final class AssignmentTable extends VBox {
                 .map(r -> waiting(desk, r))
                 .orElse(""));
         column("Overlap", 84, "ride-text", a -> overlaps.getOrDefault(key(a), ""));
+        // Where there is little room the values matter more than the message.
+        table.widthProperty().addListener((o, a, width) -> {
+            for (TableColumn<Assignment, ?> column : table.getColumns()) {
+                if (SPARED.contains(column.getText())) {
+                    column.setVisible(width.doubleValue() >= ROOMY);
+                }
+            }
+        });
         SortedList<Assignment> sorted = new SortedList<>(filtered);
         sorted.comparatorProperty().bind(table.comparatorProperty());
         table.setItems(sorted);
@@ -135,6 +147,7 @@ public final class AssignmentTable extends VBox {
             protected void updateItem(String words, boolean empty) {
                 super.updateItem(words, empty);
                 setText(empty ? null : words);
+                Tip.on(this, empty || words == null ? "" : words);
             }
         });
         column.setPrefWidth(width);

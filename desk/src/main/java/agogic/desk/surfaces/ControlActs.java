@@ -26,7 +26,7 @@ import javafx.stage.Window;
 
 /** What can be said of the chosen control itself: its name, how it speaks, which way round it is, what it shows. */
 final class ControlActs {
-    static final String NONE = "No control is chosen: click one, or walk to it with Tab.";
+    static final String NONE = "No control is chosen: click one, or go to it with Tab.";
 
     private final Desk desk;
     private final Supplier<Window> owner;
@@ -41,14 +41,14 @@ final class ControlActs {
                         .when(hands),
                 act(
                         "hand-again",
-                        "Learn its message anew",
+                        "Learn its message again",
                         "The next message is the control's",
                         "",
                         () -> hand().ifPresent(desk.learner()::again)),
                 toggle(
                         "hand-any-channel",
                         "Heard on any channel",
-                        "Whatever channel it speaks on, or channel 1",
+                        "Listens on every channel, or on channel 1 only",
                         c -> c.address().channel() == Address.ANY,
                         c -> c.speaking(c.address().on(c.address().channel() == Address.ANY ? 1 : Address.ANY))),
                 toggle(

@@ -3,6 +3,7 @@ package agogic.desk.surfaces;
 import agogic.core.surface.Address;
 import agogic.core.surface.Control;
 import agogic.core.trace.Trace;
+import agogic.desk.acts.Here;
 import agogic.desk.draw.Ink;
 import agogic.desk.draw.Mark;
 import agogic.desk.draw.Painter;
@@ -14,6 +15,7 @@ import java.util.Objects;
 import javafx.scene.AccessibleAttribute;
 import javafx.scene.AccessibleRole;
 import javafx.scene.canvas.Canvas;
+import javafx.scene.control.Button;
 import javafx.scene.input.KeyCode;
 import javafx.scene.input.KeyEvent;
 import javafx.scene.input.MouseButton;
@@ -42,6 +44,7 @@ public final class DrawnControl extends Region {
     private final Moves moves;
     private final Desk desk;
     private final Canvas canvas = new Canvas();
+    private final Button here = Here.mark(this);
     private double value = Double.NaN;
     private Look look = Look.idle(Double.NaN);
     private double lights = Double.NaN;
@@ -59,7 +62,8 @@ public final class DrawnControl extends Region {
         setId(prefix + control.id());
         setFocusTraversable(true);
         setAccessibleRole(control.kind().presses() ? AccessibleRole.TOGGLE_BUTTON : AccessibleRole.SLIDER);
-        getChildren().add(canvas);
+        getChildren().addAll(canvas, here);
+        here.relocate(2, 2);
         addEventHandler(MouseEvent.MOUSE_PRESSED, this::press);
         addEventHandler(MouseEvent.MOUSE_DRAGGED, this::drag);
         addEventHandler(MouseEvent.MOUSE_RELEASED, e -> {

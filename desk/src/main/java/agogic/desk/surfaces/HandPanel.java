@@ -160,7 +160,7 @@ public final class HandPanel extends VBox {
                         ? " → " + TargetName.of(session, own.get(0).target())
                         : own.isEmpty() ? "" : " → " + own.size() + " things"));
         message.setText(control.kind().spoken() + " · " + control.address().spoken()
-                + (control.turned() ? " · wrong way round" : "")
+                + (control.turned() ? " · reversed" : "")
                 + (control.touchSensitive() ? " · touch-sensitive" : "")
                 + (control.shows() ? " · shows values" : "")
                 + (turns.isEmpty() ? "" : " · " + turns)
@@ -267,7 +267,7 @@ public final class HandPanel extends VBox {
                 return new TargetChooser.Meaning(e.getMessage(), false);
             }
         }
-        return new TargetChooser.Meaning(words.isEmpty() ? "Nothing is in the way." : String.join(" ", words), true);
+        return new TargetChooser.Meaning(words.isEmpty() ? "Nothing conflicts." : String.join(" ", words), true);
     }
 
     void learn() {
@@ -358,7 +358,7 @@ public final class HandPanel extends VBox {
             Surface surface = surface(hand);
             int next = (hand.page() + 1) % (surface.pages().size() + 1);
             desk.edit("On page " + surface.pageName(next), s -> Assigning.onPage(s, id, next));
-            desk.say(Notice.good("Page", "It counts on page " + surface.pageName(next) + " now."));
+            desk.say(Notice.good("Page", "It is active on page " + surface.pageName(next) + " now."));
         });
     }
 

@@ -50,7 +50,7 @@ final class MacroActs {
                 any(
                         "macro-whole",
                         "Centre for full range",
-                        "Shifts all rests alike, so that no wall is in the way",
+                        "Shifts all resting values together, so that none is clipped at a limit",
                         "U",
                         this::full),
                 any(
@@ -137,7 +137,7 @@ final class MacroActs {
         Macro fresh = Macros.fresh(desk.session(), "Macro");
         desk.edit("New macro " + fresh.name(), s -> s.with(fresh));
         desk.selection().macroProperty().set(fresh.id());
-        desk.say(Notice.good("Macro", fresh.name() + " is there. B adds members, M learns the control that moves it."));
+        desk.say(Notice.good("Macro", fresh.name() + " was made. B adds members, M learns the control that moves it."));
     }
 
     private void addMembers() {

@@ -88,9 +88,9 @@ public final class MacroPanel extends VBox {
         field(
                 scale,
                 "macro-scale",
-                "How far members that keep their distances go for its whole way: parts of their travel");
+                "How far members that keep their spacing move over its full range, in percent of theirs");
         field(centre, "macro-centre", "The place at which members that keep their distances stand where they are");
-        offset = new HBox(8, Parts.quiet("Distances: goes"), scale, Parts.quiet("of the way, rests at"), centre);
+        offset = new HBox(8, Parts.quiet("Distances: goes"), scale, Parts.quiet("of the range, rests at"), centre);
         offset.setAlignment(Pos.CENTER_LEFT);
         reach.setId("macro-reach");
         reach.setWrapText(true);
@@ -220,11 +220,11 @@ public final class MacroPanel extends VBox {
                 double size = number(scale);
                 double at = number(centre);
                 desk.edit(
-                        "Way of " + macro.name(),
+                        "Range of " + macro.name(),
                         s -> s.with(s.macro(macro.id()).scaled(size).centred(at)));
             } catch (NumberFormatException e) {
                 desk.refuse("“" + scale.getText() + "” and “" + centre.getText()
-                        + "”: expected percents, such as 50 %; the way may go below 0 to turn it round.");
+                        + "”: expected percents, such as 50 %; a range below 0 reverses it.");
             }
             show();
         });

@@ -34,7 +34,7 @@ public final class MacroWords {
         return Travel.of(session, macro)
                         .map(travel -> {
                             if (travel.whole(macro)) {
-                                return "The whole way is free"
+                                return "The full range is free"
                                         + (travel.moves() ? ", whatever the members' own lanes do" : "") + ": "
                                         + percent(macro.scale()) + " of the travel, distances kept.";
                             }

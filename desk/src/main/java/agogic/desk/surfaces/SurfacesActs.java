@@ -72,7 +72,7 @@ public final class SurfacesActs {
         all.add(hand("hand-connect", "Connect…", "Choose what the control moves", "C", HandPanel::connect));
         all.add(hand("hand-learn", "Learn a control…", "Another control for what is chosen", "M", HandPanel::learn)
                 .when(this::hands));
-        all.add(hand("hand-span", "Span…", "How far, which way round", "S", HandPanel::span)
+        all.add(hand("hand-span", "Span…", "How far it goes, and whether it is reversed", "S", HandPanel::span)
                 .when(this::hands));
         all.add(hand(
                 "hand-page",
@@ -82,7 +82,7 @@ public final class SurfacesActs {
                 HandPanel::nextPage));
         all.add(hand("hand-lane", "Lane", "What it has over time", "L", HandPanel::lane)
                 .when(this::hands));
-        all.add(hand("hand-disconnect", "Disconnect", "The control moves it no longer", "Delete", HandPanel::disconnect)
+        all.add(hand("hand-disconnect", "Disconnect", "The control no longer moves it", "Delete", HandPanel::disconnect)
                 .when(this::hands));
         all.addAll(control.all());
         all.addAll(macros.all(() -> !hands()));

@@ -119,8 +119,8 @@ public class ControlsTest extends WindowTest {
         choose("#control-menu", "Can show values");
         until(() -> control("fader-6").shows());
         assertThat(text("#hand-message"))
-                .isEqualTo("fader · CC 25 · any channel · wrong way round · touch-sensitive · shows values");
-        // On any channel, the wrong way round: 0 is its top.
+                .isEqualTo("fader · CC 25 · any channel · reversed · touch-sensitive · shows values");
+        // On any channel, reversed: 0 is its top.
         SimulatedDevices.at("North Eight").send(new byte[] {(byte) 0xB7, 25, 0});
         int place = desk().session().surface("north-eight").placeOf("fader-6");
         until(() -> desk().state().control(0, place) == 1);
@@ -150,15 +150,14 @@ public class ControlsTest extends WindowTest {
         until(() -> text("#trace-head").equals("Not done"));
         assertThat(text("#trace-sentence"))
                 .isEqualTo("Fader 1 made 1 ride of this piece, which are kept for ever. It stays with them.");
-        choose("#control-menu", "Learn its message anew");
+        choose("#control-menu", "Learn its message again");
         until(() -> text("#trace-sentence").equals("Move Fader 1. "));
         for (int v = 20; v < 50; v++) {
             SimulatedDevices.at("North Eight").send(new byte[] {(byte) 0xB4, 90, (byte) v});
         }
         until(() -> !desk().learner().on());
         assertThat(control("fader-1").address()).isEqualTo(new Address.Cc(5, 90));
-        assertThat(text("#trace-sentence"))
-                .isEqualTo("Fader 1 speaks by CC 90 · ch 5 now. What it moves is as it was.");
+        assertThat(text("#trace-sentence")).isEqualTo("Fader 1 sends CC 90 · ch 5 now. What it moves is as it was.");
         push(KeyCode.CONTROL, KeyCode.Z);
         until(() -> control("fader-1").address().equals(new Address.Cc(1, 20)));
     }

@@ -172,7 +172,7 @@ class LayersTest extends WindowTest {
         push(KeyCode.SHIFT, KeyCode.K);
         until(() -> text("#trace-sentence").contains("another take is active"));
         push(KeyCode.SHIFT, KeyCode.T);
-        until(() -> text("#trace-head").equals("Counts"));
+        until(() -> text("#trace-head").equals("Active"));
         assertThat(heard(22)).isCloseTo(heard(unpunched, 22), within(1e-6));
         assertThat(lane().layer(shownLayer()).stretches()).as("the other stays").hasSize(2);
 

@@ -61,7 +61,7 @@ public class MacrosTest extends WindowTest {
         Macro macro = desk().session().macros().get(0);
         assertThat(macro.members()).hasSize(5).allMatch(m -> m instanceof Member.ByOffset);
         // An azimuth goes round: it comes to no limit.
-        assertThat(text("#macro-reach")).startsWith("The whole way is free");
+        assertThat(text("#macro-reach")).startsWith("The full range is free");
 
         push(KeyCode.M);
         until(() -> text("#trace-sentence").startsWith("Move a control for Macro · Macro."));

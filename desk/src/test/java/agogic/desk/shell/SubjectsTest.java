@@ -100,6 +100,28 @@ class SubjectsTest extends WindowTest {
                 || Double.isNaN(desk().selection().pointedBeat()));
     }
 
+    @Test
+    void theMarkOfAThingOpensItsMenu() {
+        Session before = desk().session();
+        int moves = desk().state().events();
+        for (String thing : List.of("#control-fader-2", ".routes-list .value")) {
+            moveTo(thing).moveBy(2, 1);
+            until(() -> mark() != null);
+            clickOn(mark());
+            until(() -> menu() != null);
+            push(KeyCode.ESCAPE);
+            until(() -> menu() == null);
+        }
+        assertThat(desk().session()).isSameAs(before);
+        assertThat(desk().state().events()).as("no control was moved").isEqualTo(moves);
+    }
+
+    private Node mark() {
+        return lookup(".here-mark").match(Node::isVisible).queryAll().stream()
+                .findFirst()
+                .orElse(null);
+    }
+
     private Bounds at(String query) {
         Node node = node(query);
         return node.localToScreen(node.getBoundsInLocal());

@@ -226,7 +226,7 @@ public class SurfacesTest extends WindowTest {
         see("#choose-second");
         interact(() -> lookup("#choose-second").query().requestFocus());
         push(KeyCode.SPACE);
-        until(() -> text("#choose-meaning").startsWith("The whole way is free"));
+        until(() -> text("#choose-meaning").startsWith("The full range is free"));
         push(KeyCode.ENTER);
         until(() -> desk().session().macros().get(0).members().size() == 5);
         Macro drift = desk().session().macros().get(0);
@@ -234,7 +234,7 @@ public class SurfacesTest extends WindowTest {
 
         // What a screen reader says of the macro and of its strands.
         assertThat(MacroWords.spoken(desk().session(), drift))
-                .isEqualTo("Macro Drift, 5 members. The whole way is free: 100 % of the travel, distances kept.");
+                .isEqualTo("Macro Drift, 5 members. The full range is free: 100 % of the travel, distances kept.");
         Node fan = node("#macro-fan");
         interact(fan::requestFocus);
         push(KeyCode.END);
@@ -243,7 +243,7 @@ public class SurfacesTest extends WindowTest {
                 .isEqualTo("Azimuth of Dome Panner 5, keeps its distance, 60°, moved by the macro Drift, 5 of 5");
 
         push(KeyCode.U);
-        until(() -> text("#macro-reach").startsWith("The whole way is free"));
+        until(() -> text("#macro-reach").startsWith("The full range is free"));
         Session full = desk().session();
         push(KeyCode.Y);
         until(() -> desk().session().macros().get(0).members().get(4) instanceof Member.BySpan);

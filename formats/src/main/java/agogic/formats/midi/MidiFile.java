@@ -267,7 +267,7 @@ public final class MidiFile {
 
     private FormatException broken(int track, int at, String found) {
         return new FormatException(name + ", track " + (track + 1) + ", byte " + at + ": found " + found
-                + ". Nothing was read; export it anew where it was made.");
+                + ". Nothing was read; export it again where it was made.");
     }
 
     /** Its name, for people. */

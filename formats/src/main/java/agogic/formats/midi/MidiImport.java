@@ -209,7 +209,7 @@ public final class MidiImport implements Brought {
         lines.clear();
         left(banks, "Bank selections", "no program was chosen after them");
         left(modes, "Channel mode messages", "they reset or mute a device; they are nothing that moves");
-        left(homeless, "Data without a number", "nobody said which parameter it is for");
+        left(homeless, "Data without a number", "no parameter number was sent before it");
         left(exclusive, "System exclusive messages", "only the device they were made for knows what they mean");
         left(keys, "Key signatures", "a piece has no keys");
         left(lyrics, "Lyrics", "a piece has no words");

@@ -166,7 +166,7 @@ public final class ScoreImport implements Brought {
             }
             return of(file, name);
         } catch (ZipException | EOFException e) {
-            throw new FormatException(name + " is no whole compressed score. Copy it again, or export it anew.", e);
+            throw new FormatException(name + " is no whole compressed score. Copy it again, or export it again.", e);
         } catch (FormatException e) {
             throw e;
         } catch (IllegalArgumentException e) {

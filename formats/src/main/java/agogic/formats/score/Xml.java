@@ -179,7 +179,7 @@ final class Xml implements AutoCloseable {
     private FormatException broken(XMLStreamException e) {
         int line = e.getLocation() == null ? 1 : e.getLocation().getLineNumber();
         return new FormatException(
-                name + ", line " + line + ": it is no whole XML. Expected a score in MusicXML; export it anew.", e);
+                name + ", line " + line + ": it is no whole XML. Expected a score in MusicXML; export it again.", e);
     }
 
     @Override
