@@ -1,5 +1,7 @@
 package agogic.core.check;
 
+import agogic.core.session.Track;
+import agogic.core.score.Remark;
 import agogic.core.assign.Assigning;
 import agogic.core.assign.Overlap;
 import agogic.core.device.Device;
@@ -336,6 +338,19 @@ public final class Check {
         }
     }
 
+    /** The port of a device by name, or the number of that of its track in the file it came from. */
+    private String port(Device device) {
+        if (!device.port().isEmpty()) {
+            return device.port();
+        }
+        Optional<String> track = session.trackOf(device.id()).map(Track::id);
+        return session.remarks().stream()
+                .filter(r -> r.kind() == Remark.Kind.PORT && track.filter(r.track()::equals).isPresent())
+                .map(r -> "\n" + r.words())
+                .findFirst()
+                .orElse("");
+    }
+
     /** Two parameters that travel by the same message: whichever is sent last is heard as both. */
     private void addresses() {
         Map<String, Target> taken = new HashMap<>();
@@ -346,7 +361,7 @@ public final class Check {
                         ? List.of(outside.number(), outside.number() + 32)
                         : List.of(outside.number());
                 for (int number : numbers) {
-                    String address = device.port() + "\n" + Outside.key(outside.way(), outside.channel(), number);
+                    String address = port(device) + "\n" + Outside.key(outside.way(), outside.channel(), number);
                     Target other = taken.putIfAbsent(address, target);
                     if (other != null && !other.equals(target)) {
                         add(

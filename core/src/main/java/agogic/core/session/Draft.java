@@ -1,5 +1,6 @@
 package agogic.core.session;
 
+import agogic.core.score.Remark;
 import agogic.core.device.Device;
 import agogic.core.lane.Lane;
 import agogic.core.macro.Macro;
@@ -37,6 +38,7 @@ final class Draft {
     List<Version> versions = List.of();
     Map<Target, Recipe> recipes = Map.of();
     List<LeftOut> leftOut = List.of();
+    List<Remark> remarks = List.of();
 
     Draft(
             String name,
@@ -88,5 +90,6 @@ final class Draft {
         versions = from.versions();
         recipes = from.recipes();
         leftOut = from.leftOut();
+        remarks = from.remarks();
     }
 }

@@ -1,5 +1,6 @@
 package agogic.core.session;
 
+import agogic.core.score.Remark;
 import agogic.core.device.Device;
 import agogic.core.lane.Lane;
 import agogic.core.lane.Layer;
@@ -53,6 +54,7 @@ public final class Session {
     private final List<Version> versions;
     private final Map<Target, Recipe> recipes;
     private final List<LeftOut> leftOut;
+    private final List<Remark> remarks;
     private final Lookup lookup;
 
     private Session(Draft draft, Session before) {
@@ -77,6 +79,7 @@ public final class Session {
         versions = before == null ? List.copyOf(draft.versions) : Remaining.versions(draft.versions, this, before);
         recipes = before == null ? Map.copyOf(draft.recipes) : Remaining.recipes(draft.recipes, this, before);
         leftOut = List.copyOf(draft.leftOut);
+        remarks = List.copyOf(draft.remarks);
         Soundness.check(this, before);
     }
 
@@ -208,6 +211,11 @@ public final class Session {
         return leftOut;
     }
 
+    /** What a file said at places that nothing here is computed from, by beat: kept for the way out. */
+    public List<Remark> remarks() {
+        return remarks;
+    }
+
     @Override
     public boolean equals(Object other) {
         return other == this || other instanceof Session session && parts().equals(session.parts());
@@ -226,7 +234,7 @@ public final class Session {
     private List<Object> parts() {
         return List.of(
                 name, subtitle, timeline, length, sections, loop, tracks, devices, surfaces, routes, lanes, rides,
-                macros, sync, patterns, sets, versions, recipes, leftOut);
+                macros, sync, patterns, sets, versions, recipes, leftOut, remarks);
     }
 
     private static <T> T at(List<T> all, int place, String what, Object name) {
@@ -451,7 +459,14 @@ public final class Session {
     }
 
     public Session withTracks(List<Track> newTracks) {
-        return changed(draft -> draft.tracks = newTracks);
+        return changed(draft -> {
+            draft.tracks = newTracks;
+            // What is said of a track goes with it.
+            draft.remarks = remarks.stream()
+                    .filter(r -> r.track().isEmpty()
+                            || newTracks.stream().anyMatch(t -> t.id().equals(r.track())))
+                    .toList();
+        });
     }
 
     private Session withRides(List<Ride> newRides) {
@@ -513,6 +528,10 @@ public final class Session {
 
     public Session withVersions(List<Version> newVersions) {
         return changed(draft -> draft.versions = newVersions);
+    }
+
+    public Session withRemarks(List<Remark> newRemarks) {
+        return changed(draft -> draft.remarks = newRemarks);
     }
 
     public Session withLeftOut(List<LeftOut> newLeftOut) {

@@ -1,5 +1,7 @@
 package agogic.formats.midi;
 
+import java.util.Map;
+import java.util.HashMap;
 import agogic.core.device.Device;
 import agogic.core.score.Clip;
 import agogic.core.score.Note;
@@ -27,6 +29,8 @@ final class ImportedPiece {
     private final Timeline timeline;
     private final double length;
     private final Controllers controllers;
+    /** The id of the first track of the piece that each track of the file became. */
+    private final Map<Integer, String> ids = new HashMap<>();
 
     ImportedPiece(String title, ImportedTime time, List<ImportedTrack> sources, Set<String> off, Beginning add) {
         this.title = title;
@@ -39,7 +43,8 @@ final class ImportedPiece {
         controllers = new Controllers(timeline);
     }
 
-    Session session() {
+    /** The piece, with what the file remarks. */
+    Session session(ImportedRemarks remarks) {
         for (ImportedTrack source : sources) {
             for (ChannelContent content : source.contents()) {
                 track(source, content);
@@ -47,7 +52,8 @@ final class ImportedPiece {
         }
         List<Section> sections = off.contains("sections") ? List.of() : time.sections();
         return piece.piece(
-                title, timeline, length, sections, controllers.routes(), controllers.lanes(), controllers.rides());
+                        title, timeline, length, sections, controllers.routes(), controllers.lanes(), controllers.rides())
+                .withRemarks(remarks.remarks(off, time, place -> ids.getOrDefault(place, "")));
     }
 
     private void track(ImportedTrack source, ChannelContent content) {
@@ -61,6 +67,7 @@ final class ImportedPiece {
         if (!notes && said.isEmpty()) {
             return;
         }
+        ids.putIfAbsent(sources.indexOf(source), piece.nextId());
         String midi = piece.nextId() + "-midi";
         String name = source.name(content);
         List<Device> more = said.isEmpty()

@@ -1,5 +1,8 @@
 package agogic.formats.midi;
 
+import java.util.stream.Collectors;
+import java.util.Set;
+import agogic.core.score.Remark;
 import agogic.core.midi.Wire;
 import agogic.core.score.Clip;
 import agogic.core.score.Note;
@@ -92,6 +95,9 @@ public final class MidiExport {
     /** An export that is made, not written. */
     public record Made(byte[] file, Report report) {}
 
+    /** What was remarked, by track; of the piece, and of tracks that it has not, under an empty name. */
+    private final Map<String, List<Remark>> remarks;
+
     private MidiExport(Session session, How how) {
         this.session = session;
         this.how = how;
@@ -100,6 +106,9 @@ public final class MidiExport {
                 : 0;
         numbers = Numbers.of(session, how.fineness(), how.finer());
         end = WirePlan.tick(session.length());
+        Set<String> known = session.tracks().stream().map(Track::id).collect(Collectors.toSet());
+        remarks = session.remarks().stream()
+                .collect(Collectors.groupingBy(r -> known.contains(r.track()) ? r.track() : ""));
         TreeMap<Long, Integer> noteBytes = new TreeMap<>();
         for (Track track : session.tracks()) {
             notesOfTrack.add(notes(track, noteBytes));
@@ -223,21 +232,62 @@ public final class MidiExport {
         SmfWriter writer = new SmfWriter();
         List<SmfWriter.Event> conductor = new ArrayList<>();
         conductor.add(new SmfWriter.Event(0, 0, SmfWriter.text(3, session.name())));
+        conductor.addAll(remarks(""));
         conductor.addAll(later(timed(), 0));
         writer.track(conductor, end + lead);
         for (int t = 0; t < session.tracks().size(); t++) {
             Track track = session.tracks().get(t);
             List<SmfWriter.Event> events = later(notesOfTrack.get(t), 0);
             events.add(new SmfWriter.Event(0, 0, SmfWriter.text(3, track.name())));
+            events.addAll(remarks(track.id()));
             for (Sender sender : plan.senders()) {
                 if (sender.line().track().equals(track.id())) {
                     events.addAll(later(sender.events(), sender.setUp()));
-                    events.add(new SmfWriter.Event(0, 1, SmfWriter.text(1, sender.description())));
+                    if (!said(track.id(), sender.description())) {
+                        events.add(new SmfWriter.Event(0, 1, SmfWriter.text(1, sender.description())));
+                    }
                 }
             }
             writer.track(events, end + lead);
         }
         return writer.file();
+    }
+
+    /** True if the file that the piece came from has this text already. */
+    private boolean said(String track, String text) {
+        return remarks.getOrDefault(track, List.of()).stream()
+                .anyMatch(r -> r.kind() == Remark.Kind.TEXT && r.words().equals(text));
+    }
+
+    /** What was remarked of a track, or, of an empty id, of the piece and of tracks that it has not. */
+    private List<SmfWriter.Event> remarks(String track) {
+        List<SmfWriter.Event> events = new ArrayList<>();
+        for (Remark remark : remarks.getOrDefault(track, List.of())) {
+            long at = WirePlan.tick(remark.beat());
+            if (at <= end) {
+                // What holds from the first on holds in a lead-in, too.
+                events.add(new SmfWriter.Event(at == 0 ? 0 : at + lead, 0, meta(remark)));
+            }
+        }
+        return events;
+    }
+
+    private static byte[] meta(Remark remark) {
+        int type = remark.kind().number();
+        String[] parts = remark.words().split(" ");
+        return switch (remark.kind()) {
+            case KEY -> SmfWriter.meta(
+                    type, new byte[] {Byte.parseByte(parts[0]), (byte) (parts[1].equals("minor") ? 1 : 0)});
+            case PORT -> SmfWriter.meta(type, new byte[] {Byte.parseByte(parts[0])});
+            case OFFSET -> {
+                byte[] data = new byte[parts.length];
+                for (int i = 0; i < data.length; i++) {
+                    data[i] = (byte) Integer.parseInt(parts[i]);
+                }
+                yield SmfWriter.meta(type, data);
+            }
+            default -> SmfWriter.text(type, remark.words());
+        };
     }
 
     /** Events behind the lead-in; the first so many stay at the beginning. */

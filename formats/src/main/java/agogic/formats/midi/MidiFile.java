@@ -1,5 +1,7 @@
 package agogic.formats.midi;
 
+import java.util.Optional;
+import java.nio.charset.Charset;
 import agogic.core.text.Text;
 import agogic.formats.file.FormatException;
 import agogic.formats.file.Input;
@@ -21,6 +23,10 @@ public final class MidiFile {
     private static final long LARGEST = 512L << 20;
     private static final int CHUNK = 8;
     private static final int MOST_TRACKS = 65_535;
+    private static final String SHIFT_JIS = "Shift_JIS";
+    /** Latin 1 with letters where that has controls; {@code ISO_8859_1} where it is not there. */
+    private static final Charset WINDOWS =
+            Charset.isSupported("windows-1252") ? Charset.forName("windows-1252") : StandardCharsets.ISO_8859_1;
 
     private final byte[] bytes;
     private final String name;
@@ -303,17 +309,36 @@ public final class MidiFile {
         return bytes[place] & 0xFF;
     }
 
-    /** A text in it: UTF-8 where it is that, else Latin 1; without characters that nobody sees. */
+    /**
+     * A text in it: UTF-8 where it is that, Shift JIS where it is that and reads as Japanese, else as Windows writes Latin
+     * letters; without characters that nobody sees.
+     */
     public String text(int from, int length) {
-        String text;
+        return Text.seen(decoded(StandardCharsets.UTF_8, from, length)
+                .or(() -> Charset.isSupported(SHIFT_JIS)
+                        ? decoded(Charset.forName(SHIFT_JIS), from, length).filter(MidiFile::japanese)
+                        : Optional.empty())
+                .orElseGet(() -> new String(bytes, from, length, WINDOWS)));
+    }
+
+    private Optional<String> decoded(Charset charset, int from, int length) {
         try {
-            text = StandardCharsets.UTF_8
-                    .newDecoder()
+            return Optional.of(charset.newDecoder()
                     .decode(ByteBuffer.wrap(bytes, from, length))
-                    .toString();
+                    .toString());
         } catch (CharacterCodingException e) {
-            text = new String(bytes, from, length, StandardCharsets.ISO_8859_1);
+            return Optional.empty();
         }
-        return Text.seen(text);
+    }
+
+    /**
+     * True if the letters of a text make sense as Japanese: with kana, whose first byte is a control code in Latin texts, or
+     * of ideographs alone. An accented letter with the one behind it would be an ideograph among Latin letters.
+     */
+    private static boolean japanese(String text) {
+        boolean kana = text.chars().anyMatch(c -> c >= 0x3040 && c <= 0x30FF);
+        boolean latin = text.chars().anyMatch(c -> c < 0x80 && Character.isLetter(c) || c >= 0xFF61 && c <= 0xFF9F);
+        long ideographs = text.chars().filter(Character::isIdeographic).count();
+        return kana || !latin && ideographs >= 2;
     }
 }

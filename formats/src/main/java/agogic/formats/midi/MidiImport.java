@@ -23,6 +23,10 @@ public final class MidiImport implements Brought {
     /** The meta event that names the port of a track. */
     private static final int PORT = 0x21;
 
+    private static final int CHANNEL_PREFIX = 0x20;
+    /** Sequence numbers and what one program writes for itself. */
+    private static final Set<Integer> OTHERS = Set.of(0x00, 0x7F);
+
     private final MidiFile file;
     private final ImportedTime time;
     private final List<ImportedTrack> tracks = new ArrayList<>();
@@ -31,14 +35,14 @@ public final class MidiImport implements Brought {
     private final Map<Integer, ChannelMoves> moves = new HashMap<>();
 
     private int exclusive;
-    private int lyrics;
-    private int texts;
-    private int keys;
-    private int ports;
+    private final ImportedRemarks remarks;
+    private int prefixes;
+    private int others;
 
     private MidiImport(MidiFile file) throws FormatException {
         this.file = file;
         time = new ImportedTime(file);
+        remarks = new ImportedRemarks(file);
         Pairs[] pairs = pairs();
         for (int t = 0; t < file.tracks(); t++) {
             track(t, port(t), pairs);
@@ -104,7 +108,6 @@ public final class MidiImport implements Brought {
             public void meta(long tick, int type, int from, int length) {
                 if (type == PORT && length > 0) {
                     port[0] = port[0] < 0 ? file.at(from) : port[0];
-                    ports++;
                 }
             }
         });
@@ -138,9 +141,9 @@ public final class MidiImport implements Brought {
                 if (type == 3 && name[0].isEmpty()) {
                     name[0] = file.text(from, length);
                 }
-                lyrics += type == 5 ? 1 : 0;
-                keys += type == 0x59 ? 1 : 0;
-                texts += type == 1 || type == 2 || type == 4 || type >= 7 && type <= 9 ? 1 : 0;
+                remarks.meta(t, tick, type, from, length);
+                prefixes += type == CHANNEL_PREFIX ? 1 : 0;
+                others += OTHERS.contains(type) ? 1 : 0;
             }
 
             @Override
@@ -211,12 +214,12 @@ public final class MidiImport implements Brought {
         left(modes, "Channel mode messages", "they reset or mute a device; they are nothing that moves");
         left(homeless, "Data without a number", "no parameter number was sent before it");
         left(exclusive, "System exclusive messages", "only the device they were made for knows what they mean");
-        left(keys, "Key signatures", "a piece has no keys");
-        left(lyrics, "Lyrics", "a piece has no words");
-        left(texts, "Texts", "they are for the program that wrote them");
-        left(ports, "Port numbers", "a piece has ports by name: choose one on the device");
+        left(prefixes, "Channel prefixes", "texts belong to their track");
+        left(others, "Events of one program", "only the program that wrote them knows what they mean");
+        left(remarks.strange(), "Keys, ports and offsets that cannot be", "their numbers are none of their kind");
         // What is not taken is seen first.
         lines.addAll(taken);
+        lines.addAll(remarks.lines());
     }
 
     private void left(int count, String what, String why) {
@@ -260,6 +263,8 @@ public final class MidiImport implements Brought {
 
     @Override
     public Session piece(Set<String> off, Beginning add) {
-        return new ImportedPiece(title(), time, tracks, off, add).session().withLeftOut(leftOut(off));
+        return new ImportedPiece(title(), time, tracks, off, add)
+                .session(remarks)
+                .withLeftOut(leftOut(off));
     }
 }

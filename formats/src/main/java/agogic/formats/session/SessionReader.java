@@ -1,5 +1,6 @@
 package agogic.formats.session;
 
+import agogic.core.score.Remark;
 import agogic.core.device.Device;
 import agogic.core.device.Outside;
 import agogic.core.device.Seat;
@@ -113,12 +114,22 @@ final class SessionReader {
                         "leftOut",
                         one -> one.make(() -> new LeftOut(one.text("what"), one.whole("count"), one.text("why"))))
                 : List.of();
+        List<Remark> remarks = json.maybe("remarks").isPresent()
+                ? json.list(
+                        "remarks",
+                        one -> one.make(() -> new Remark(
+                                one.text("track"),
+                                one.number("beat"),
+                                one.word("kind", Remark.Kind.class),
+                                one.text("words"))))
+                : List.of();
         Session whole = json.make(() -> session.withSync(sync)
                 .withPatterns(patterns)
                 .withLanes(lanes)
                 .withSets(sets)
                 .withRecipes(recipes)
-                .withLeftOut(leftOut));
+                .withLeftOut(leftOut)
+                .withRemarks(remarks));
         return json.maybe("versions").isEmpty() ? whole : versions(json.at("versions"), whole);
     }
 

@@ -80,6 +80,11 @@ final class SessionWriter {
                 .put("what", one.what())
                 .put("count", one.count())
                 .put("why", one.why())));
+        more(json, "remarks", PartsWriter.list(session.remarks(), one -> PartsWriter.object()
+                .put("track", one.track())
+                .put("beat", one.beat())
+                .put("kind", one.kind().name().toLowerCase(Locale.ROOT))
+                .put("words", one.words())));
         more(json, "versions", PartsWriter.list(session.versions(), SessionWriter::version));
         return json;
     }

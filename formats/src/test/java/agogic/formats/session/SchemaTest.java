@@ -13,6 +13,7 @@ import agogic.core.ride.Ride;
 import agogic.core.route.Route;
 import agogic.core.route.Span;
 import agogic.core.route.Target;
+import agogic.core.score.Remark;
 import agogic.core.session.LeftOut;
 import agogic.core.session.Session;
 import agogic.core.write.Finishing;
@@ -89,11 +90,14 @@ class SchemaTest {
         Ride ride = new Ride("of-a-pass", old.hand(), 0.01, 0, 1, at, at, at, "a-7");
         Session more = COMET.with(ride)
                 .drawing(cutoff, Recipe.usual(COMET.parameter(cutoff)))
-                .withLeftOut(List.of(new LeftOut("Lyrics", 12, "a piece has no words")));
+                .withLeftOut(List.of(new LeftOut("Lyrics", 12, "a piece has no words")))
+                .withRemarks(List.of(
+                        new Remark("", 0, Remark.Kind.KEY, "-3 minor"),
+                        new Remark("track-1", 2.5, Remark.Kind.LYRIC, "la")));
         Lane lane = more.lane(cutoff);
         more = Finishing.by(more, cutoff, 0, 0, lane.stretches().get(0).recipe().steadied(0.1));
         JsonNode json = SessionWriter.write(more);
-        assertThat(json.toString()).contains("\"due\"", "\"pass\"", "\"recipes\"", "\"leftOut\"");
+        assertThat(json.toString()).contains("\"due\"", "\"pass\"", "\"recipes\"", "\"leftOut\"", "\"remarks\"");
         assertThat(faults(json)).isEmpty();
         Path file = Files.createTempFile("more", SessionFile.ENDING);
         SessionFile.save(file, more);
