@@ -1,7 +1,5 @@
 package agogic.core.check;
 
-import agogic.core.session.Track;
-import agogic.core.score.Remark;
 import agogic.core.assign.Assigning;
 import agogic.core.assign.Overlap;
 import agogic.core.device.Device;
@@ -25,9 +23,11 @@ import agogic.core.route.Route;
 import agogic.core.route.Span;
 import agogic.core.route.Target;
 import agogic.core.route.WriteMode;
+import agogic.core.score.Remark;
 import agogic.core.session.Moved;
 import agogic.core.session.Session;
 import agogic.core.session.TargetName;
+import agogic.core.session.Track;
 import agogic.core.write.PuttingBack;
 import java.util.ArrayList;
 import java.util.Comparator;
@@ -345,7 +345,8 @@ public final class Check {
         }
         Optional<String> track = session.trackOf(device.id()).map(Track::id);
         return session.remarks().stream()
-                .filter(r -> r.kind() == Remark.Kind.PORT && track.filter(r.track()::equals).isPresent())
+                .filter(r -> r.kind() == Remark.Kind.PORT
+                        && track.filter(r.track()::equals).isPresent())
                 .map(r -> "\n" + r.words())
                 .findFirst()
                 .orElse("");

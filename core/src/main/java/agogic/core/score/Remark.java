@@ -1,7 +1,7 @@
 package agogic.core.score;
 
-import java.util.Arrays;
 import agogic.core.text.Text;
+import java.util.Arrays;
 import java.util.Locale;
 import java.util.regex.Pattern;
 
@@ -67,8 +67,8 @@ public record Remark(String track, double beat, Kind kind, String words) {
                     default -> !words.isEmpty();
                 };
         if (!holds || !(beat >= 0) || Double.isInfinite(beat)) {
-            throw new IllegalArgumentException(String.format(
-                    Locale.ROOT, "A %s cannot say “%s” at beat %s.", kind.spoken(), words, beat));
+            throw new IllegalArgumentException(
+                    String.format(Locale.ROOT, "A %s cannot say “%s” at beat %s.", kind.spoken(), words, beat));
         }
     }
 }

@@ -1,6 +1,5 @@
 package agogic.core.session;
 
-import agogic.core.score.Remark;
 import agogic.core.device.Device;
 import agogic.core.lane.Lane;
 import agogic.core.macro.Macro;
@@ -9,6 +8,7 @@ import agogic.core.refine.Recipe;
 import agogic.core.ride.Ride;
 import agogic.core.route.Route;
 import agogic.core.route.Target;
+import agogic.core.score.Remark;
 import agogic.core.snapshot.SnapshotSet;
 import agogic.core.surface.Surface;
 import agogic.core.sync.Sync;

@@ -1,6 +1,5 @@
 package agogic.core.session;
 
-import agogic.core.score.Remark;
 import agogic.core.device.Device;
 import agogic.core.lane.Lane;
 import agogic.core.lane.Layer;
@@ -15,6 +14,7 @@ import agogic.core.route.Hand;
 import agogic.core.route.Route;
 import agogic.core.route.Target;
 import agogic.core.score.Clip;
+import agogic.core.score.Remark;
 import agogic.core.snapshot.SnapshotSet;
 import agogic.core.surface.Control;
 import agogic.core.surface.Surface;
@@ -463,8 +463,7 @@ public final class Session {
             draft.tracks = newTracks;
             // What is said of a track goes with it.
             draft.remarks = remarks.stream()
-                    .filter(r -> r.track().isEmpty()
-                            || newTracks.stream().anyMatch(t -> t.id().equals(r.track())))
+                    .filter(r -> r.track().isEmpty() || newTracks.stream().anyMatch(t -> t.id().equals(r.track())))
                     .toList();
         });
     }

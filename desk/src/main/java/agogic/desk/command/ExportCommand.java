@@ -2,17 +2,32 @@ package agogic.desk.command;
 
 import agogic.core.midi.Wire;
 import agogic.core.session.LeftOut;
+import agogic.core.session.Positions;
 import agogic.core.session.Session;
+import agogic.desk.export.AudioOut;
+import agogic.desk.export.HandOver;
+import agogic.desk.export.Progress;
+import agogic.desk.export.SvgPicture;
 import agogic.desk.sheet.Sheet;
+import agogic.formats.audio.Depth;
 import agogic.formats.file.SafeFile;
 import agogic.formats.midi.Fineness;
 import agogic.formats.midi.MidiExport;
 import agogic.formats.session.SessionFile;
+import agogic.standins.sound.Bounce;
 import java.io.IOException;
+import java.io.OutputStreamWriter;
+import java.io.Writer;
+import java.nio.charset.StandardCharsets;
+import java.nio.file.Files;
 import java.nio.file.Path;
+import java.util.ArrayList;
 import java.util.LinkedHashMap;
+import java.util.List;
 import java.util.Map;
+import java.util.Objects;
 import java.util.Optional;
+import java.util.stream.Stream;
 import picocli.CommandLine.Command;
 import picocli.CommandLine.Option;
 import picocli.CommandLine.Parameters;
@@ -20,7 +35,10 @@ import picocli.CommandLine.Parameters;
 /** {@code export}: the result in open formats. */
 @Command(
         name = "export",
-        description = "Writes the session as a Standard MIDI File, and the sheet of what every control does.")
+        description = {
+            "Writes the session in open formats: MIDI, audio and stems, tables, a picture, the sheet of what every control does,",
+            "or all of it in a folder for somebody else. What is in a file already is written over."
+        })
 final class ExportCommand extends FileCommand {
     @Parameters(index = "0", paramLabel = "SESSION", description = "the session")
     private Path session;
@@ -50,10 +68,45 @@ final class ExportCommand extends FileCommand {
     @Option(names = "--finer", description = "adds the fine controller to what came in at 7 bits, where it is free")
     private boolean finer;
 
+    @Option(names = "--wav", paramLabel = "F.wav", description = "where the audio goes, 48 kHz stereo")
+    private Path wav;
+
+    @Option(names = "--stems", paramLabel = "DIR", description = "a folder for a WAV file of each track and bus")
+    private Path stems;
+
+    @Option(
+            names = "--bits",
+            paramLabel = "16|24|32f",
+            defaultValue = "32f",
+            description = "how a sample is written; 32f clips nothing")
+    private String bits;
+
+    @Option(names = "--from", paramLabel = "BAR.BEAT", description = "where audio begins")
+    private String from;
+
+    @Option(names = "--to", paramLabel = "BAR.BEAT", description = "where audio ends")
+    private String to;
+
+    @Option(
+            names = "--tables",
+            paramLabel = "DIR",
+            description = "a folder for the points of each lane, and all lanes as heard")
+    private Path tables;
+
+    @Option(names = "--picture", paramLabel = "F.svg", description = "where a picture of all lanes goes")
+    private Path picture;
+
+    @Option(names = "--light", description = "the picture on a light ground")
+    private boolean light;
+
+    @Option(names = "--folder", paramLabel = "DIR", description = "a folder with all of it, for somebody else")
+    private Path folder;
+
     @Override
     public Answer run() throws IOException {
-        if (midi == null && sheet == null) {
-            throw new IllegalArgumentException("Say what is to be written: --midi F, --sheet F.pdf or both.");
+        if (Stream.of(midi, sheet, wav, stems, tables, picture, folder).allMatch(Objects::isNull)) {
+            throw new IllegalArgumentException(
+                    "Say what is to be written: --midi F, --wav F, --stems DIR, --tables DIR, --picture F.svg, --sheet F.pdf or --folder DIR.");
         }
         Fineness how = fineness(fine);
         Optional<Wire> cable = wire(wire);
@@ -73,8 +126,64 @@ final class ExportCommand extends FileCommand {
             files.put(midi, out -> out.write(made.file()));
             midi(answer, opened, made.report());
         }
+        apart(wav, session);
+        apart(picture, session);
+        Depth depth = depth(bits);
+        if (picture != null) {
+            SafeFile.Text drawn = SvgPicture.of(opened, SvgPicture.drawn(opened), light);
+            files.put(picture, out -> {
+                Writer text = new OutputStreamWriter(out, StandardCharsets.UTF_8);
+                drawn.to(text);
+                text.flush();
+            });
+        }
         SafeFile.writeAll(files);
+        if (wav != null || stems != null) {
+            audio(answer, opened, depth);
+        }
+        if (tables != null) {
+            answer.put("tables", HandOver.tables(opened, tables).size());
+        }
+        if (folder != null) {
+            HandOver.Told told = new HandOver(opened, new MidiExport.How(how, cable, leadIn, finer), depth, true)
+                    .write(folder, Progress.UNSEEN);
+            answer.put("files", told.files()).put("changed", told.changed()).put("notes", told.notes());
+        }
         return answer;
+    }
+
+    private void audio(Answer answer, Session opened, Depth depth) throws IOException {
+        double begins = from == null ? 0 : opened.timeline().secondsAt(Positions.in(opened, from));
+        double ends = to == null ? opened.seconds() : opened.timeline().secondsAt(Positions.in(opened, to));
+        Map<Integer, Path> paths = new LinkedHashMap<>();
+        List<String> names = new ArrayList<>();
+        if (wav != null) {
+            paths.put(-1, wav);
+        }
+        if (stems != null) {
+            Files.createDirectories(stems);
+            Bounce bounce = new Bounce(opened, begins);
+            for (int stem = 0; stem < bounce.stems(); stem++) {
+                paths.put(stem, stems.resolve(HandOver.stemName(stem, bounce.track(stem))));
+                names.add(bounce.track(stem).name());
+            }
+        }
+        AudioOut out = new AudioOut(opened, depth, begins, ends);
+        Map<Integer, AudioOut.Told> told = out.write(paths, Progress.UNSEEN);
+        AudioOut.Told first = told.values().iterator().next();
+        answer.put("frames", first.frames()).put("stems", names);
+        if (wav != null) {
+            answer.put("peak", told.get(-1).peak()).put("clipped", told.get(-1).over());
+        }
+    }
+
+    private static Depth depth(String word) {
+        for (Depth depth : Depth.values()) {
+            if (depth.word().equalsIgnoreCase(word)) {
+                return depth;
+            }
+        }
+        throw new IllegalArgumentException("--bits is 16, 24 or 32f, not “" + word + "”.");
     }
 
     private static void midi(Answer answer, Session opened, MidiExport.Report report) {

@@ -87,6 +87,8 @@ public final class Sheet {
         try (PDDocument document = new PDDocument()) {
             document.getDocumentInformation().setTitle(session.name() + ": what every control does");
             document.getDocumentInformation().setCreator("Agogic");
+            // Of itself it would be the time: the same sheet is the same bytes.
+            document.setDocumentId((long) session.name().hashCode());
             Pen pen = new Pen(document);
             Sheet sheet = new Sheet(session, pen);
             for (Surface surface : session.surfaces()) {

@@ -1,7 +1,5 @@
 package agogic.formats.midi;
 
-import java.util.Map;
-import java.util.HashMap;
 import agogic.core.device.Device;
 import agogic.core.score.Clip;
 import agogic.core.score.Note;
@@ -12,7 +10,9 @@ import agogic.formats.bring.Beginning;
 import agogic.formats.bring.Controllers;
 import agogic.formats.bring.PieceBuilder;
 import java.util.ArrayList;
+import java.util.HashMap;
 import java.util.List;
+import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
 
@@ -52,7 +52,13 @@ final class ImportedPiece {
         }
         List<Section> sections = off.contains("sections") ? List.of() : time.sections();
         return piece.piece(
-                        title, timeline, length, sections, controllers.routes(), controllers.lanes(), controllers.rides())
+                        title,
+                        timeline,
+                        length,
+                        sections,
+                        controllers.routes(),
+                        controllers.lanes(),
+                        controllers.rides())
                 .withRemarks(remarks.remarks(off, time, place -> ids.getOrDefault(place, "")));
     }
 

@@ -86,7 +86,9 @@ final class ImportedRemarks {
                 what.toLowerCase(Locale.ROOT).replace(' ', '-'),
                 what,
                 count,
-                what.equals("Port numbers") ? "kept for the way out; here a device has its port by name" : "kept at their places")));
+                what.equals("Port numbers")
+                        ? "kept for the way out; here a device has its port by name"
+                        : "kept at their places")));
         return lines;
     }
 

@@ -1,11 +1,9 @@
 package agogic.formats.midi;
 
-import java.util.stream.Collectors;
-import java.util.Set;
-import agogic.core.score.Remark;
 import agogic.core.midi.Wire;
 import agogic.core.score.Clip;
 import agogic.core.score.Note;
+import agogic.core.score.Remark;
 import agogic.core.session.Session;
 import agogic.core.session.TargetName;
 import agogic.core.session.Track;
@@ -20,7 +18,9 @@ import java.util.List;
 import java.util.Locale;
 import java.util.Map;
 import java.util.Optional;
+import java.util.Set;
 import java.util.TreeMap;
+import java.util.stream.Collectors;
 
 /**
  * A session as a Standard MIDI File: tempo, metre, markers, notes, and every lane as a controller. Who sends when is

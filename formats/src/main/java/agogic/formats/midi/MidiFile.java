@@ -1,18 +1,18 @@
 package agogic.formats.midi;
 
-import java.util.Optional;
-import java.nio.charset.Charset;
 import agogic.core.text.Text;
 import agogic.formats.file.FormatException;
 import agogic.formats.file.Input;
 import java.io.IOException;
 import java.nio.ByteBuffer;
 import java.nio.charset.CharacterCodingException;
+import java.nio.charset.Charset;
 import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.List;
+import java.util.Optional;
 
 /**
  * A Standard MIDI File 1.0 as it lies: checked whole when it is read, its events told from its bytes whenever they are asked

@@ -1,6 +1,5 @@
 package agogic.formats.session;
 
-import agogic.core.score.Remark;
 import agogic.core.device.Device;
 import agogic.core.device.Outside;
 import agogic.core.device.Seat;
@@ -24,6 +23,7 @@ import agogic.core.score.Clip;
 import agogic.core.score.Dynamic;
 import agogic.core.score.Hairpin;
 import agogic.core.score.Note;
+import agogic.core.score.Remark;
 import agogic.core.session.LeftOut;
 import agogic.core.session.Loop;
 import agogic.core.session.Session;

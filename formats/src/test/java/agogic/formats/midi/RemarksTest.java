@@ -79,7 +79,8 @@ class RemarksTest {
                 if (event.getMessage() instanceof MetaMessage meta) {
                     boolean kept = Arrays.stream(Remark.Kind.values()).anyMatch(k -> k.number() == meta.getType());
                     // On its way out a controller says what it is, in a text of its own.
-                    boolean own = meta.getType() == 1 && new String(meta.getData(), StandardCharsets.UTF_8).startsWith("CC ");
+                    boolean own =
+                            meta.getType() == 1 && new String(meta.getData(), StandardCharsets.UTF_8).startsWith("CC ");
                     if (kept && !own && meta.getData().length > 0) {
                         said.add(event.getTick() + " " + meta.getType() + " " + Arrays.toString(meta.getData()));
                     }
@@ -106,7 +107,8 @@ class RemarksTest {
                 long tick = random.nextInt(4) == 0 ? 0 : random.nextInt(480 * 8);
                 switch (random.nextInt(5)) {
                     case 0 -> add(track, tick, 0x59, (byte) (random.nextInt(15) - 7), (byte) random.nextInt(2));
-                    case 1 -> add(track, 0, 0x54, (byte) 0x61, (byte) 2, (byte) 3, (byte) 4, (byte) random.nextInt(100));
+                    case 1 -> add(
+                            track, 0, 0x54, (byte) 0x61, (byte) 2, (byte) 3, (byte) 4, (byte) random.nextInt(100));
                     case 2 -> add(track, tick, 0x05, ("la-" + i + " é").getBytes(StandardCharsets.UTF_8));
                     default -> add(
                             track,
@@ -171,7 +173,8 @@ class RemarksTest {
             assertThatThrownBy(() -> new Remark("", 0, Remark.Kind.KEY, words)).hasMessageContaining("key");
         }
         assertThatThrownBy(() -> new Remark("", 0, Remark.Kind.PORT, "128")).hasMessageContaining("port");
-        assertThatThrownBy(() -> new Remark("", 0, Remark.Kind.OFFSET, "1 2 3 4 256")).hasMessageContaining("offset");
+        assertThatThrownBy(() -> new Remark("", 0, Remark.Kind.OFFSET, "1 2 3 4 256"))
+                .hasMessageContaining("offset");
         assertThatThrownBy(() -> new Remark("", -1, Remark.Kind.TEXT, "x")).hasMessageContaining("text");
     }
 

@@ -39,6 +39,30 @@ public final class Mixer {
         }
     }
 
+    /** How many tracks and buses sound, each for itself. */
+    int stems() {
+        return strips.size() + buses.size();
+    }
+
+    private Strip strip(int stem) {
+        return stem < strips.size() ? strips.get(stem) : buses.get(stem - strips.size());
+    }
+
+    /** The track or bus of a stem: tracks first. */
+    Track track(int stem) {
+        return strip(stem).track;
+    }
+
+    /** The left channel of a stem in the block that was made last, before anything limits the whole. */
+    double[] left(int stem) {
+        return strip(stem).left;
+    }
+
+    /** The right channel, as {@link #left}. */
+    double[] right(int stem) {
+        return strip(stem).right;
+    }
+
     /** Makes one block into {@code left} and {@code right} (64 frames each, replaced), as the engine stands now. */
     public void block(LiveState live, double[] left, double[] right) {
         double position = live.playing() ? live.position() : Double.NaN;
@@ -109,6 +133,7 @@ public final class Mixer {
         private final List<Sound> sounds = new ArrayList<>();
         private final List<Knobs> knobs = new ArrayList<>();
         private final List<Integer> starts = new ArrayList<>();
+        private final Track track;
         private final Event[] events;
         private final double[] left = new double[Block.FRAMES];
         private final double[] right = new double[Block.FRAMES];
@@ -116,6 +141,7 @@ public final class Mixer {
         private int next;
 
         Strip(Session session, Track track, ParameterIndex index) {
+            this.track = track;
             for (String id : track.devices()) {
                 Device device = session.device(id);
                 StandIns.sound(device).ifPresent(sound -> {

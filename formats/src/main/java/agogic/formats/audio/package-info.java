@@ -1,0 +1,2 @@
+/** Audio files as they lie: written block by block, never whole in memory. */
+package agogic.formats.audio;

@@ -1,0 +1,82 @@
+package agogic.formats.table;
+
+import agogic.core.envelope.Envelope;
+import agogic.core.envelope.Point;
+import agogic.core.lane.Lane;
+import agogic.core.parameter.Parameter;
+import agogic.core.plan.Heard;
+import agogic.core.route.Target;
+import agogic.core.session.Session;
+import agogic.core.session.TargetName;
+import agogic.core.time.Timeline;
+import agogic.formats.file.SafeFile;
+import java.io.IOException;
+import java.util.List;
+
+/** Lanes as tables (RFC 4180): their points, and all of them as heard at a rate. */
+public final class LaneTables {
+    private LaneTables() {}
+
+    /** {@code seconds,beat,bar,value,unit,shape,amount}: the points of a layer; the value in the parameter's unit. */
+    public static SafeFile.Text points(Session session, Lane lane, int layer) {
+        return text -> {
+            Timeline timeline = session.timeline();
+            Parameter parameter = session.parameter(lane.target());
+            Envelope envelope = lane.layer(layer).envelope();
+            Parameter scale = lane.layer(layer).scale(parameter);
+            text.append("seconds,beat,bar,value,unit,shape,amount\r\n");
+            for (int i = 0; i < envelope.size(); i++) {
+                Point point = envelope.point(i);
+                double beat = timeline.beatOfLane(lane.layer(layer).lock(), point.time());
+                text.append(Double.toString(timeline.secondsAt(Math.max(0, beat))))
+                        .append(',');
+                text.append(Double.toString(beat)).append(',');
+                text.append(Table.cell(timeline.printBars(Math.max(0, beat)))).append(',');
+                text.append(number(scale, point.value())).append(',');
+                text.append(Table.cell(
+                                scale.stepped()
+                                        ? scale.print(point.value())
+                                        : scale.unit().symbol()))
+                        .append(',');
+                text.append(ShapeText.name(point.shape())).append(',');
+                text.append(Table.cell(ShapeText.amount(point.shape()))).append("\r\n");
+            }
+        };
+    }
+
+    /**
+     * {@code seconds,beat} and a column for each target, in its unit: what is heard of them.
+     *
+     * @param every seconds between two rows, above 0
+     */
+    public static SafeFile.Text samples(Session session, List<Target> targets, double every) {
+        return text -> {
+            Heard heard = new Heard(session);
+            text.append("seconds,beat");
+            for (Target target : targets) {
+                text.append(',').append(Table.cell(head(session, target)));
+            }
+            text.append("\r\n");
+            long rows = (long) Math.floor(session.seconds() / every + 1e-9) + 1;
+            for (long i = 0; i < rows; i++) {
+                double seconds = i * every;
+                text.append(Double.toString(seconds)).append(',');
+                text.append(Double.toString(session.timeline().beatAt(seconds)));
+                for (Target target : targets) {
+                    text.append(',').append(number(session.parameter(target), heard.valueAt(target, seconds)));
+                }
+                text.append("\r\n");
+            }
+        };
+    }
+
+    private static String head(Session session, Target target) {
+        Parameter parameter = session.parameter(target);
+        String unit = parameter.unit().symbol();
+        return TargetName.of(session, target) + (unit.isEmpty() || parameter.stepped() ? "" : " (" + unit + ")");
+    }
+
+    private static String number(Parameter parameter, double value) throws IOException {
+        return Double.toString(parameter.nativeValueAt(value));
+    }
+}
