@@ -124,6 +124,7 @@ public enum Subject {
             lines("snapshot-drop", "snapshot-pad", "snapshots-between"),
             lines("set-settings", "snapshot-take", "sets"),
             lines("snapshots-remove")),
+    EXPORT("Export", lines("export-line", "export-all", "export-cancel"), lines("export-midi", "sheet")),
     PORT("Port", lines("clock", "panic")),
     PLAYING(
             "Playing and riding",
@@ -150,12 +151,12 @@ public enum Subject {
                     "start-page",
                     "quit"),
             more("Add", "add-track", "add-bus", "add-sound", "add-device"),
-            more("Export", "export-midi", "sheet"),
+            more("Export", "view-export", "export-midi", "sheet", "export-all"),
             more("Time", "length", "section", "tempo", "metre", "clock"),
             lines("undo", "redo")),
     WINDOW(
             "Window",
-            lines("view-routes", "view-catalog", "view-surfaces", "view-refine"),
+            lines("view-routes", "view-catalog", "view-surfaces", "view-refine", "view-export"),
             lines("find-act", "keys"),
             more("Show", "drawer", "sets", "riding-view", "row-height", "beside", "light", "full-screen", "aloud"),
             more("Text size", "text-larger", "text-smaller", "text-usual"),

@@ -431,6 +431,11 @@ public final class Files {
         T read(Path path) throws IOException;
     }
 
+    /** Asks where something goes; {@code ending} with its dot, empty for a folder of this name. */
+    public Optional<Path> where(String title, String kind, String ending, String name) {
+        return chooser.toWrite(title, kind, ending, name);
+    }
+
     /** Asks for a JSON file and writes it beside the window; {@code said} tells what is in it. */
     public void save(String title, String name, Writer writer, Function<Path, String> said) {
         chooser.toWrite(title, "JSON", ".json", name)

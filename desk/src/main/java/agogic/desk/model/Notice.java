@@ -64,7 +64,7 @@ public record Notice(Kind kind, String head, String sentence, List<Act> acts) {
         Clipboard.getSystemClipboard().setContent(content);
     }
 
-    static Notice wait(String head, String sentence) {
+    public static Notice wait(String head, String sentence) {
         return new Notice(Kind.WAIT, head, sentence, List.of());
     }
 

@@ -5,7 +5,8 @@ public enum View {
     ROUTES("Routes", 1),
     CATALOG("Catalog", 2),
     SURFACES("Surfaces", 3),
-    REFINE("Refine", 4);
+    REFINE("Refine", 4),
+    EXPORT("Export", 5);
 
     private final String title;
     private final int number;

@@ -360,6 +360,7 @@ public final class DeskWindow {
             case REFINE -> desk.selection().selectedRoute().isPresent() ? Subject.LANE : null;
             case CATALOG -> catalog().model().chosenProperty().get().isEmpty() ? null : Subject.PARAMETER;
             case SURFACES -> desk.selection().handProperty().get() == null ? null : Subject.CONTROL;
+            case EXPORT -> Subject.EXPORT;
         };
     }
 

@@ -7,6 +7,8 @@ import agogic.desk.catalog.CatalogActs;
 import agogic.desk.catalog.CatalogView;
 import agogic.desk.catalog.ChainActs;
 import agogic.desk.catalog.TemplateActs;
+import agogic.desk.export.ExportActs;
+import agogic.desk.export.ExportView;
 import agogic.desk.files.Files;
 import agogic.desk.model.Desk;
 import agogic.desk.model.TimeWindow;
@@ -27,7 +29,7 @@ import javafx.scene.Node;
 import javafx.scene.layout.StackPane;
 import javafx.stage.Window;
 
-/** The four views, each made when it is first shown. */
+/** The five views, each made when it is first shown. */
 final class Views extends StackPane {
     private final Desk desk;
     private final Files files;
@@ -35,6 +37,7 @@ final class Views extends StackPane {
     private final Map<View, Node> made = new EnumMap<>(View.class);
     private final Map<View, Supplier<Node>> making = new EnumMap<>(View.class);
     private final SurfacesActs surfacesActs;
+    private final ExportActs exportActs;
     private Acts acts;
 
     Views(Desk desk, Files files, Supplier<Window> window) {
@@ -46,6 +49,8 @@ final class Views extends StackPane {
         making.put(View.CATALOG, () -> new CatalogView(desk, Questions.over(window)));
         making.put(View.SURFACES, () -> new SurfacesView(desk, surfacesActs));
         making.put(View.REFINE, () -> new RefineView(desk));
+        exportActs = new ExportActs(desk, files, () -> (ExportView) of(View.EXPORT));
+        making.put(View.EXPORT, exportActs::view);
         setMinHeight(0);
     }
 
@@ -57,6 +62,7 @@ final class Views extends StackPane {
         all.addAll(TemplateActs.of(desk, files, window, this::catalog));
         all.addAll(surfacesActs.all());
         all.addAll(RefineActs.of(this::refine));
+        all.addAll(exportActs.all());
         return all;
     }
 
@@ -125,6 +131,7 @@ final class Views extends StackPane {
         return switch (desk.selection().viewProperty().get()) {
             case CATALOG -> catalog().showAll();
             case SURFACES -> surfaces().showAll();
+            case EXPORT -> false;
             default -> routes().showAll();
         };
     }

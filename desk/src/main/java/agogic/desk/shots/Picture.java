@@ -19,6 +19,7 @@ public enum Picture {
     LAYERS,
     SHAPES,
     SNAPSHOTS,
+    EXPORT,
     START;
 
     /** The picture of this name. */
@@ -30,6 +31,6 @@ public enum Picture {
         }
         throw new IllegalArgumentException(
                 "There is no view “" + name
-                        + "”. Expected routes, catalog, fit, face, surfaces, learn, macro, plane, breath, clips, layers, shapes, snapshots, refine, writing, riding, stopped or start.");
+                        + "”. Expected routes, catalog, fit, face, surfaces, learn, macro, plane, breath, clips, layers, shapes, snapshots, refine, export, writing, riding, stopped or start.");
     }
 }

@@ -40,6 +40,7 @@ public final class Shots {
                         .selection()
                         .viewProperty()
                         .set(View.SURFACES);
+                case EXPORT -> window.desk().selection().viewProperty().set(View.EXPORT);
                 case MACRO, PLANE -> {
                     window.desk().selection().viewProperty().set(View.SURFACES);
                     window.surfaces().side(scene == Picture.MACRO ? SurfacesView.Side.MACROS : SurfacesView.Side.PLANE);

@@ -98,6 +98,11 @@ public final class Studio {
                 desk.riding().locate(73.5);
                 return 0.8;
             }
+            case EXPORT -> {
+                desk.selection().viewProperty().set(View.EXPORT);
+                desk.selection().drawerProperty().set(false);
+                return 3.0;
+            }
             case SHAPES -> {
                 desk.selection().selectedProperty().set(route(desk, "fader-1"));
                 desk.selection().viewProperty().set(View.REFINE);
