@@ -1,6 +1,9 @@
 package agogic.core.learn;
 
 import agogic.core.assign.Assigning;
+import agogic.core.device.Exposure;
+import agogic.core.expose.Exposing;
+import agogic.core.macro.Macro;
 import agogic.core.midi.MidiSink;
 import agogic.core.route.Hand;
 import agogic.core.route.Target;
@@ -215,6 +218,10 @@ public final class Learning {
             }
         } else {
             Target target = wanted().orElseThrow();
+            boolean hidden = !target.device().equals(Macro.DEVICE)
+                    && more.device(target.device()).exposure(target.parameter()) == Exposure.HIDDEN;
+            // What is to be moved is to be reached as well.
+            more = hidden ? Exposing.expose(more, List.of(target)).session() : more;
             more = Assigning.connect(more, hand, target, how);
             steps.add(new Step(Optional.of(target), Optional.of(hand)));
         }

@@ -105,7 +105,7 @@ class RecogniserTest {
         Recognised pedal = after("B0 40 00, B0 40 7F, B0 40 00, B0 40 7F");
         assertThat(pedal.turned()).isTrue();
         assertThat(pedal.kind()).isEqualTo(Control.Kind.PEDAL);
-        assertThat(pedal.what()).contains("the wrong way round");
+        assertThat(pedal.what()).contains("reversed");
         recogniser.clear();
         Recognised springs = after("B0 0B 7F, B0 0B 70, B0 0B 50, B0 0B 20, B0 0B 08, B0 0B 30, B0 0B 60, B0 0B 7F");
         assertThat(springs.turned()).isTrue();

@@ -156,7 +156,7 @@ public enum Subject {
             lines("undo", "redo")),
     WINDOW(
             "Window",
-            lines("view-routes", "view-catalog", "view-surfaces", "view-refine", "view-export"),
+            more("Views", "view-routes", "view-catalog", "view-surfaces", "view-refine", "view-export"),
             lines("find-act", "keys"),
             more("Show", "drawer", "sets", "riding-view", "row-height", "beside", "light", "full-screen", "aloud"),
             more("Text size", "text-larger", "text-smaller", "text-usual"),

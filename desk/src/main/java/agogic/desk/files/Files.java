@@ -9,7 +9,6 @@ import agogic.core.session.Track;
 import agogic.core.session.Version;
 import agogic.core.shape.OwnShapes;
 import agogic.core.shape.Versions;
-import agogic.desk.export.ExportDialog;
 import agogic.desk.model.Beside;
 import agogic.desk.model.Desk;
 import agogic.desk.model.Notice;
@@ -276,9 +275,10 @@ public final class Files {
     }
 
     private boolean asked() {
-        desk.passes().endPass();
+        // A ride goes on while it is asked: who cancels has lost nothing of it.
+        boolean riding = desk.riding().playing() && desk.riding().passOpen();
         Optional<String> tried = desk.passes().rehearsed();
-        if (!desk.editing().unsaved() && tried.isEmpty()) {
+        if (!desk.editing().unsaved() && tried.isEmpty() && !riding) {
             return true;
         }
         ButtonType save = new ButtonType("Save", ButtonBar.ButtonData.YES);
@@ -286,6 +286,7 @@ public final class Files {
         Alert alert = new Alert(
                 Alert.AlertType.CONFIRMATION,
                 (desk.editing().unsaved() ? desk.session().name() + " has changes that are not saved." : "")
+                        + (riding ? " A ride is going on; it ends here, and what was written is kept." : "")
                         + tried.map(name ->
                                         " What was rehearsed on " + name + " is not written: cancel, then A writes it.")
                                 .orElse(""),
@@ -296,6 +297,9 @@ public final class Files {
         alert.initOwner(owner);
         Theme.dress(alert, owner);
         Optional<ButtonType> answer = alert.showAndWait();
+        if (answer.isPresent() && (answer.get() == save || answer.get() == leave)) {
+            desk.passes().endPass();
+        }
         if (answer.isPresent() && answer.get() == save) {
             Path path = desk.editing().fileProperty().get();
             if (path == null) {

@@ -83,6 +83,11 @@ public final class Learner {
         taken = 0;
         drain(begun, false);
         desk.engine().listen(true);
+        if (desk.selection().viewProperty().get() != View.SURFACES
+                && !desk.session().surfaces().isEmpty()) {
+            // Who has no controller at hand moves one that is drawn.
+            desk.selection().drawerProperty().set(true);
+        }
         tell();
     }
 

@@ -65,12 +65,11 @@ public final class Shots {
     public static List<String> allPictures(Path folder) throws IOException {
         List<Studio.Order> orders = new ArrayList<>();
         for (Picture picture : Picture.values()) {
-            if (picture == Picture.BREATH || picture == Picture.PLANE) {
+            if (picture == Picture.BREATH || picture == Picture.PLANE || picture == Picture.CLIPS) {
                 continue;
             }
             String name = picture.name().toLowerCase(Locale.ROOT);
-            orders.add(new Studio.Order(
-                    picture, picture == Picture.CLIPS || picture == Picture.SNAPSHOTS, folder.resolve(name + ".png")));
+            orders.add(new Studio.Order(picture, picture == Picture.SNAPSHOTS, folder.resolve(name + ".png")));
         }
         orders.add(new Studio.Order(Picture.ROUTES, true, folder.resolve("routes-light.png")));
         orders.add(new Studio.Order(Picture.REFINE, true, folder.resolve("refine-light.png")));

@@ -45,7 +45,7 @@ public class StrandTest {
         assertThat(strands.get(4).range(COMET)).isEqualTo("Lower · Even · Higher");
         assertThat(Strand.of(COMET.macro("drift"), 0).get(0).range(COMET)).isEqualTo("keeps its distance");
         assertThat(strands.get(3).spoken(COMET, "45 %"))
-                .isEqualTo("Width of Drone Pair, 100 % – 20 %, turned round, 45 %, moved by the macro Afterglow");
+                .isEqualTo("Width of Drone Pair, 100 % – 20 %, reversed, 45 %, moved by the macro Afterglow");
         assertThat(strands.get(5).spoken(COMET, "20°"))
                 .isEqualTo("Elevation of Dome Panner 5, 0° – 80°, 20°, on page Comets");
     }

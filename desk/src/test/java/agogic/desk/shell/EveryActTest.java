@@ -122,7 +122,9 @@ class EveryActTest extends WindowTest {
         for (View view : views) {
             for (Act act : window().acts().all()) {
                 boolean told = act.keys().isEmpty() && !act.key().isEmpty();
-                if (!told && !LEAVE.contains(act.id()) && act.views().contains(view)) {
+                // What counts everywhere is tried where it all begins; what belongs to a view, there.
+                boolean here = act.special() ? act.views().contains(view) : view == views[0];
+                if (!told && !LEAVE.contains(act.id()) && here) {
                     now(() -> desk().selection().viewProperty().set(view));
                     ready.run();
                     check(act, state + ", " + view.title() + ": " + act.id());
@@ -137,6 +139,7 @@ class EveryActTest extends WindowTest {
         Notice said = desk().notices().lastProperty().get();
         List<Object> saw = new ArrayList<>();
         now(() -> saw.addAll(seen()));
+        Optional<String> step = desk().editing().undoable();
         boolean asked = does(act);
         Session after = desk().session();
         Notice says = desk().notices().lastProperty().get();
@@ -149,10 +152,12 @@ class EveryActTest extends WindowTest {
         if (!asked && !answered && saw.equals(sees)) {
             wrong.add(where + " is silent");
         }
-        if (after != before && !answered) {
+        // An envelope that was still to be made follows by itself: that is no step.
+        boolean stepped = after != before && !desk().editing().undoable().equals(step);
+        if (stepped && !answered) {
             wrong.add(where + " edits and says nothing");
         }
-        if (after != before && !NO_STEP.contains(act.id())) {
+        if (stepped && !NO_STEP.contains(act.id())) {
             now(() -> desk().editing().undo());
             if (desk().session() != before) {
                 wrong.add(where + " is not taken back by one undo");

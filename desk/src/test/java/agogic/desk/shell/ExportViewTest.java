@@ -23,7 +23,7 @@ class ExportViewTest extends WindowTest {
 
     @Override
     Session session() {
-        return Timing.length(SlowComet.session(), 4);
+        return Timing.length(SlowComet.session(), 2);
     }
 
     private String row(String title) {

@@ -120,15 +120,26 @@ public class NothingLostTest extends WindowTest {
         interact(() -> window().files().save(folder.resolve("kept.agogic")));
         until(() -> !desk().editing().unsaved());
         ride(WriteMode.TOUCH);
-        // The question is there, and the pass is in the session it is about.
+        // It goes on while the question stands, and when it is answered by Cancel.
+        asks();
+        clickOn("Cancel");
+        until(() -> lookup("Cancel").tryQuery().isEmpty());
+        assertThat(desk().riding().passOpen()).isTrue();
+        assertThat(ridden()).isFalse();
+        // Saved, it is ended first, and is in the file.
+        asks();
+        clickOn("Save");
+        until(() -> lookup("Cancel").tryQuery().isEmpty());
+        until(() -> !desk().editing().unsaved());
+        assertThat(ridden()).isTrue();
+    }
+
+    private void asks() {
         Thread asking = new Thread(() -> interact(() -> window().files().mayLeave()));
         asking.setDaemon(true);
         asking.start();
         until(() -> lookup("Save").tryQuery().isPresent());
-        assertThat(ridden()).isTrue();
-        assertThat(desk().editing().unsaved()).isTrue();
-        clickOn("Cancel");
-        until(() -> lookup("Cancel").tryQuery().isEmpty());
+        assertThat(desk().riding().playing()).isTrue();
     }
 
     /** Nothing was armed, or nothing connected, or it stood: what was done is written afterwards, by a key or an answer. */

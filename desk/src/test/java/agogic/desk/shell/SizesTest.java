@@ -178,14 +178,19 @@ class SizesTest extends WindowTest {
         }
     }
 
+    /**
+     * Large text is a window of fewer units: 1920x1080 at 150 % is 1280x720, 2560x1440 at 200 % too, and where less than the
+     * least size is left the window scrolls.
+     */
     @Test
     void everyViewAtEverySize() {
-        for (int[] size : new int[][] {{1024, 640}, {1280, 800}}) {
+        for (int[] size :
+                new int[][] {{1024, 640}, {1280, 720}, {1280, 800}, {1366, 768}, {1920, 1080}, {2560, 1440}}) {
             lookAtViews(size[0], size[1]);
         }
         now(() -> window().catalog().open(true));
         settle();
-        now(() -> look("face", window().root(), 1280, 800));
+        now(() -> look("face", window().root(), 2560, 1440));
         assertThat(wrong).isEmpty();
     }
 

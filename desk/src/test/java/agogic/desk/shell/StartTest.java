@@ -87,6 +87,24 @@ class StartTest extends WindowTest {
         assertThat(text("#trace-sentence")).contains("48 notes");
     }
 
+    /** Four presses, of keys or of the mouse: bring in, yes, clean all, yes. */
+    @Test
+    void aFileIsBroughtInAndCleanedInFourSteps() throws Exception {
+        see("#start-page");
+        askBy(song());
+        clickOn("#start-bring");
+        see("#import-lines");
+        clickOn("#import-done");
+        until(() -> desk() != null && text("#trace-head").equals("Opened"));
+        assertThat(desk().session().lanes().get(0).envelope().size()).isEqualTo(100);
+        clickOn("Clean all");
+        ListView<?> rides = node("#recipe-lines");
+        until(rides::isFocused);
+        clickOn("#recipe-done");
+        until(() -> desk().session().lanes().get(0).envelope().size() < 10);
+        assertThat(text("#trace-head")).isEqualTo("Refined");
+    }
+
     @Test
     void aMidiFileIsBroughtInAndRiddenSavedOpenedAndExported() throws Exception {
         see("#start-page");

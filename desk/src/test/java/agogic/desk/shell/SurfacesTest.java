@@ -142,7 +142,7 @@ public class SurfacesTest extends WindowTest {
         clickOn("#span-from").push(KeyCode.CONTROL, KeyCode.A).write(typed(parameter.print(0.75)));
         clickOn("#span-to").push(KeyCode.CONTROL, KeyCode.A).write(typed(parameter.print(0.25)));
         clickOn("OK");
-        until(() -> fan.getAccessibleText().contains("turned round"));
+        until(() -> fan.getAccessibleText().contains("reversed"));
         Route turned = desk().session().routes().stream()
                 .filter(r -> r.target().equals(round))
                 .findFirst()

@@ -1,4 +1,4 @@
-package agogic.desk.export;
+package agogic.desk.files;
 
 import agogic.core.lane.Lane;
 import agogic.core.midi.Wire;
