@@ -97,6 +97,12 @@ public final class Editing {
         });
     }
 
+    /** An edit that nobody asked for by itself: what was said before stays, as the trace of the move that led to it. */
+    void unsaid(String act, UnaryOperator<Session> change) {
+        settle();
+        attempt(() -> adopt(history.after(act, change.apply(session()))));
+    }
+
     /** Every edit answers: by what it did, unless somebody who knows more says it better afterwards. */
     private boolean answered(String act, History next) {
         boolean changes = next.session() != session();

@@ -107,7 +107,7 @@ public final class Standing {
         boolean none =
                 desk.session().routes().stream().noneMatch(r -> r.target().equals(target));
         if (none && desk.riding().writes(target)) {
-            desk.edit(ROW, s -> s.with(Route.of(Assigning.freshId(s, target), null, Span.FULL, target)));
+            desk.editing().unsaid(ROW, s -> s.with(Route.of(Assigning.freshId(s, target), null, Span.FULL, target)));
         }
     }
 
@@ -128,7 +128,7 @@ public final class Standing {
             if (differs && !desk.session().lane(target).plays()) {
                 String words = desk.session().parameter(target).name() + " to "
                         + desk.session().parameter(target).print(value);
-                desk.edit(words, s -> Resting.at(s, target, value));
+                desk.editing().unsaid(words, s -> Resting.at(s, target, value));
             }
         }
     }

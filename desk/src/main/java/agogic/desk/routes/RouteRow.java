@@ -409,7 +409,7 @@ public final class RouteRow extends Region {
         right.setWidth(SOUND_MARK);
         right.setHeight(h);
         double mid = h / 2;
-        here.relocate(-2, mid - Here.MARK / 2);
+        here.relocate(0, mid - Here.MARK / 2);
         place(handName, RouteMarks.HAND_TEXT, mid - 20, 116);
         place(handSub, RouteMarks.HAND_TEXT, mid + 3, 116);
         place(spanTop, RouteMarks.SPAN_TEXT, mid - 20, 70);

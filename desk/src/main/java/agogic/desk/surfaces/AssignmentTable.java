@@ -208,7 +208,7 @@ public final class AssignmentTable extends VBox {
             conflicts += overlap.kind().conflict() ? 1 : 0;
             String words =
                     switch (overlap.kind()) {
-                        case TWO_HANDS -> "! two hands";
+                        case TWO_HANDS -> "! two controls";
                         case SEVERAL -> overlap.routes().size() + " at a time";
                         case SAME_MESSAGE -> "! same message";
                         case WITH_MACRO -> "! with a macro";

@@ -161,4 +161,15 @@ class NewcomerTest extends WindowTest {
         assertThat(text("#trace-sentence")).contains("Touch");
         assertThat(steps).as("goal 2").isLessThanOrEqualTo(2);
     }
+
+    /** What a parameter stands at after a move is a step that can be undone, but the reason stays said. */
+    @Test
+    void theReasonStaysSaidWhenTheHandHasLeft() {
+        drag("#control-fader-7", -36);
+        until(() -> text("#trace-sentence").startsWith("Fader 7 moved to"));
+        Session before = desk().session();
+        until(() -> desk().session() != before);
+        assertThat(desk().editing().undoable()).get().asString().startsWith("Level to");
+        assertThat(text("#trace-sentence")).startsWith("Fader 7 moved to").contains("not written");
+    }
 }
