@@ -117,6 +117,11 @@ public final class DeskWindow {
         riding.turn();
     }
 
+    /** True while the riding view is over the others. */
+    boolean ridingShown() {
+        return riding.shown();
+    }
+
     /** Does the act of this id. */
     public void act(String id) {
         acts.perform(acts.act(id));
