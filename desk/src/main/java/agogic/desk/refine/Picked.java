@@ -25,12 +25,22 @@ final class Picked {
 
     /** True if there are several. */
     boolean many() {
-        return points.cardinality() > 1;
+        return there().cardinality() > 1;
+    }
+
+    /** Those of the chosen that the lane has: another lane, or fewer points, may have come since. */
+    private BitSet there() {
+        BitSet there = (BitSet) points.clone();
+        int size = shown.lane == null ? 0 : shown.lane.envelope().size();
+        if (there.length() > size) {
+            there.clear(size, there.length());
+        }
+        return there;
     }
 
     /** All that are chosen, also if it is but one. */
     BitSet all() {
-        BitSet all = (BitSet) points.clone();
+        BitSet all = there();
         if (shown.any()) {
             all.set(shown.chosen);
         }

@@ -78,6 +78,9 @@ public final class DeskWindow {
     private Views views;
     private RidingLayer riding;
     private boolean acted;
+    /** The menu of a thing that is open; null for none. */
+    private ContextMenu here;
+
     /** Keys that are down. A key that is held down comes again and again. */
     private SetsDrawer sets;
 
@@ -299,7 +302,10 @@ public final class DeskWindow {
             e.consume();
         });
         nameRoot(root);
-        desk.selection().viewProperty().addListener((o, was, is) -> nameRoot(root));
+        desk.selection().viewProperty().addListener((o, was, is) -> {
+            nameRoot(root);
+            closeMenu();
+        });
         Here.on(root, place -> place == null ? selected() : null);
         Here.on(transport, Subject.PLAYING);
         Here.on(trace, Subject.ANSWER);
@@ -394,17 +400,33 @@ public final class DeskWindow {
 
     /** What can be done to the thing that is at a place of the scene, null for what has the focus; at a place of the screen. */
     private void contextMenu(Node from, Point2D place, double x, double y) {
+        closeMenu();
         desk.selection().menu(false);
         Subject subject = Here.of(from, place).orElse(Subject.PIECE);
         desk.selection().menu(true);
         ContextMenu menu = new ContextMenu();
+        here = menu;
         menu.setId("here-menu");
         menu.getItems()
                 .setAll(ActParts.menu(acts, desk.selection().viewProperty().get(), subject));
         menu.getProperties().put("subject", subject);
-        // Whatever is chosen from it is done first.
-        menu.setOnHidden(e -> Platform.runLater(() -> desk.selection().menu(false)));
+        // Whatever is chosen from it is done first; another may be open by then.
+        menu.setOnHidden(e -> Platform.runLater(() -> {
+            if (here == menu) {
+                here = null;
+                desk.selection().menu(false);
+            }
+        }));
         menu.show(stage.getScene().getRoot(), x, y);
+    }
+
+    /** One menu at a time, and none of what is not shown any more. */
+    private void closeMenu() {
+        if (here != null) {
+            here.hide();
+            here = null;
+            desk.selection().menu(false);
+        }
     }
 
     private void menuHere() {
@@ -499,7 +521,7 @@ public final class DeskWindow {
         own.add(Act.of(
                         "aloud",
                         "Speak aloud",
-                        "Speaks what has the focus, answers and values",
+                        "Reads out the focus, answers and values",
                         "Ctrl+Shift+A",
                         () -> desk.say(Notice.plain("Aloud", aloud.turn())))
                 .reading(() -> (aloud.onProperty().get() ? "✓ " : "") + "Speak aloud"));
@@ -598,6 +620,9 @@ public final class DeskWindow {
         act.ifPresent(a -> {
             e.consume();
             acts.perform(a);
+            if (!"here".equals(a.id())) {
+                closeMenu();
+            }
         });
     }
 

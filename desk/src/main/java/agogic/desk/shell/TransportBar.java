@@ -39,6 +39,10 @@ public final class TransportBar extends HBox {
     private static final double NARROW = 1240;
 
     private static final double LEAST = 600;
+    /** What all of it takes in the narrow form, and what a sign that comes and goes takes. */
+    private static final double LEAST_WIDTH = 1020;
+
+    private static final double PILL = 96;
 
     private final Desk desk;
     private final Label title = new Label();
@@ -89,6 +93,7 @@ public final class TransportBar extends HBox {
         // Where there is little room, the views go before the subtitle, and before words that a sign stands for.
         widthProperty().addListener((o, a, w) -> room(w.doubleValue()));
         clock.managedProperty().bind(clock.visibleProperty());
+        metre.managedProperty().bind(metre.visibleProperty());
         subtitle.managedProperty().bind(subtitle.visibleProperty());
         subtitle.setVisible(false);
         getChildren()
@@ -120,9 +125,13 @@ public final class TransportBar extends HBox {
     }
 
     private void room(double width) {
-        boolean narrow = width < NARROW;
+        // What is shown only at times takes room as well.
+        double more = (punch.isVisible() ? PILL : 0) + (leads.isVisible() ? PILL : 0);
+        boolean narrow = width < NARROW + more;
+        boolean tight = width < LEAST_WIDTH + more;
         subtitle.setVisible(width > ROOMY);
         clock.setVisible(!narrow);
+        metre.setVisible(!tight);
         start.setText(narrow ? "|◀" : "|◀ Start");
         loop.setText(narrow ? "↻" : "↻ Loop");
         getStyleClass().remove("narrow");
@@ -150,6 +159,7 @@ public final class TransportBar extends HBox {
         punch.setVisible(now != Punch.OFF);
         punch.setText(now == Punch.KEY ? "Punch: key" : "Punch: loop");
         punch.setAccessibleText(now.spoken());
+        room(getWidth());
     }
 
     private static void field(TextField field, String id, double width, String words) {
@@ -245,6 +255,7 @@ public final class TransportBar extends HBox {
     private void showLeads() {
         Sync sync = desk.session().sync();
         leads.setVisible(sync.role() != Sync.Role.OWN);
+        room(getWidth());
         String words =
                 switch (desk.engine().following()) {
                     case OWN -> "sends clock";

@@ -56,12 +56,7 @@ public final class StartPage extends VBox {
                                 entrance::bringIn),
                         way("start-open", "O", "Open", "A session that was saved", entrance::open),
                         way("start-demo", "D", "Slow Comet", "The demo: 48 bars, ready to ride", entrance::demo),
-                        way(
-                                "start-aloud",
-                                "S",
-                                "Speak aloud",
-                                "What has the focus, answers and values; again: off",
-                                aloud));
+                        way("start-aloud", "S", "Speak aloud", "Reads out the focus, answers and values", aloud));
         VBox last = column("The last ones");
         List<Leftover> left = Kept.left();
         for (int i = 0; i < Math.min(KEPT_KEYS.length(), left.size()); i++) {

@@ -47,6 +47,7 @@ public final class AssignmentTable extends VBox {
     private final FilteredList<Assignment> filtered = new FilteredList<>(all);
     private final TextField filter = new TextField();
     private final Label count = new Label();
+    private final Label none = new Label();
     private final ToggleButton everywhere = new ToggleButton("All surfaces");
     private String only;
     private final Map<String, String> overlaps = new HashMap<>();
@@ -90,8 +91,6 @@ public final class AssignmentTable extends VBox {
         table.setId("assignments");
         table.getStyleClass().add("assignments");
         table.setColumnResizePolicy(TableView.CONSTRAINED_RESIZE_POLICY_FLEX_LAST_COLUMN);
-        Label none = new Label(
-                "No control does anything yet. Choose a parameter in the Catalog, press M and move a control.");
         none.getStyleClass().add("quiet");
         table.setPlaceholder(none);
         column("Control", 80, "hand-text", this::control);
@@ -237,6 +236,12 @@ public final class AssignmentTable extends VBox {
                     + (overlaps.containsKey(key(one)) ? " overlap" : "");
             return words.stream().allMatch(line::contains);
         });
+        none.setText(
+                all.isEmpty()
+                        ? "No control does anything yet. Choose a parameter in the Catalog, press M and move a control."
+                        : filter.getText().isBlank()
+                                ? "No control of this surface does anything yet: C connects the chosen one."
+                                : "No route has all of these words. Esc in the filter shows all.");
         count.setText((filtered.size() < all.size() ? filtered.size() + " of " : "")
                 + all.size()
                 + (all.size() == 1 ? " route" : " routes")

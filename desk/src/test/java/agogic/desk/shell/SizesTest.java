@@ -184,6 +184,8 @@ class SizesTest extends WindowTest {
      */
     @Test
     void everyViewAtEverySize() {
+        // What is shown only at times is shown.
+        now(() -> desk().riding().nextPunch());
         for (int[] size :
                 new int[][] {{1024, 640}, {1280, 720}, {1280, 800}, {1366, 768}, {1920, 1080}, {2560, 1440}}) {
             lookAtViews(size[0], size[1]);

@@ -100,6 +100,42 @@ class SubjectsTest extends WindowTest {
                 || Double.isNaN(desk().selection().pointedBeat()));
     }
 
+    /** A second menu takes the place of the first, and none outlives the view that it is about. */
+    @Test
+    void oneMenuIsOpenAtATime() {
+        Bounds list = at("#routes");
+        double row = list.getMinY() + 40 + 37;
+        for (double x : new double[] {480, 700}) {
+            moveTo(list.getMinX() + x, row + 25);
+            press(javafx.scene.input.MouseButton.SECONDARY).release(javafx.scene.input.MouseButton.SECONDARY);
+            until(() -> menu() != null);
+        }
+        assertThat(Window.getWindows().stream().filter(ContextMenu.class::isInstance))
+                .hasSize(1);
+        interact(() -> desk().selection().viewProperty().set(View.CATALOG));
+        until(() -> menu() == null);
+        assertThat(desk().selection().place()).isEmpty();
+    }
+
+    /** Points chosen in one lane are not those of another, which may have fewer. */
+    @Test
+    void whatIsChosenStaysInItsLane() {
+        push(KeyCode.L);
+        until(() -> desk().selection().viewProperty().get() == View.REFINE);
+        push(KeyCode.CONTROL, KeyCode.A);
+        until(() -> text("#trace-sentence").contains(" points from "));
+        String bare = desk().session().routes().stream()
+                .filter(r -> desk().session().lane(r.target()).points() == 0)
+                .findFirst()
+                .orElseThrow()
+                .id();
+        interact(() -> desk().selection().selectedProperty().set(bare));
+        push(KeyCode.PLUS);
+        push(KeyCode.DIGIT0);
+        until(() -> node("#plot").getAccessibleText().contains("no points"));
+        assertThat(text("#trace-head")).isNotEqualTo("Trouble");
+    }
+
     @Test
     void theMarkOfAThingOpensItsMenu() {
         Session before = desk().session();
