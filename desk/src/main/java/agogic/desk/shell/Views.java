@@ -27,6 +27,7 @@ import java.util.Map;
 import java.util.function.Supplier;
 import javafx.scene.Node;
 import javafx.scene.layout.StackPane;
+import javafx.scene.shape.Rectangle;
 import javafx.stage.Window;
 
 /** The five views, each made when it is first shown. */
@@ -52,6 +53,11 @@ final class Views extends StackPane {
         exportActs = new ExportActs(desk, files, () -> (ExportView) of(View.EXPORT));
         making.put(View.EXPORT, exportActs::view);
         setMinHeight(0);
+        // Where drawers leave little room nothing of a view lies over them.
+        Rectangle room = new Rectangle();
+        room.widthProperty().bind(widthProperty());
+        room.heightProperty().bind(heightProperty());
+        setClip(room);
     }
 
     /** What can be done in the views. */
