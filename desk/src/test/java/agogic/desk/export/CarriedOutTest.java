@@ -212,7 +212,7 @@ class CarriedOutTest {
     @Test
     void theCommandWritesAudioTablesAndAPicture() throws Exception {
         Path session = folder.resolve("piece.agogic");
-        SessionFile.save(session, PIECE);
+        SessionFile.save(session, Timing.length(PIECE, 20));
         Path wav = folder.resolve("two bars.wav");
         Path tables = folder.resolve("tables");
         Path svg = folder.resolve("lanes.svg");

@@ -3,9 +3,8 @@ package agogic.desk.shell;
 import static org.assertj.core.api.Assertions.assertThat;
 
 import agogic.core.session.Session;
-import agogic.core.session.Timing;
 import agogic.desk.model.View;
-import agogic.standins.comet.SlowComet;
+import agogic.desk.start.NewPiece;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.stream.Collectors;
@@ -23,7 +22,7 @@ class ExportViewTest extends WindowTest {
 
     @Override
     Session session() {
-        return Timing.length(SlowComet.session(), 2);
+        return NewPiece.empty("Carried", 120, 4, 4, 8);
     }
 
     private String row(String title) {
@@ -43,15 +42,15 @@ class ExportViewTest extends WindowTest {
     void byKeysLineByLineAndAllOfIt() throws Exception {
         push(KeyCode.DIGIT5);
         until(() -> desk().selection().viewProperty().get() == View.EXPORT);
-        until(() -> row("MIDI file").contains("253 notes") || row("MIDI file").contains(" notes, "));
-        assertThat(row("MIDI file")).contains("not exported yet").contains("on no socket");
+        until(() -> row("MIDI file").contains("0 notes, 0 lanes"));
+        assertThat(row("MIDI file")).contains("not exported yet").contains("nothing is lost");
         interact(() -> node("#export-lines").requestFocus());
         Path wav = folder.resolve("whole.wav");
         askBy(wav);
         down(1);
         push(KeyCode.E);
         until(() -> row("Audio").contains("up to date"));
-        assertThat(text("#trace-sentence")).contains("whole.wav", "peak");
+        assertThat(text("#trace-sentence")).contains("whole.wav", "silent");
         assertThat(AudioSystem.getAudioFileFormat(wav.toFile()).getFrameLength())
                 .isEqualTo(Math.round(desk().session().seconds() * 48_000));
         Path svg = folder.resolve("lanes.svg");
