@@ -119,6 +119,12 @@ public final class Desk {
         return editing.session();
     }
 
+    /** The beat that is pointed at, else that of the playhead; 0 or more. */
+    public double beatHere() {
+        double pointed = selection.pointedBeat();
+        return Math.max(0, Double.isNaN(pointed) ? riding.positionBeat() : pointed);
+    }
+
     public Timeline timeline() {
         return session().timeline();
     }

@@ -194,16 +194,10 @@ final class ClipActs {
             desk.refuse("No clip was copied: Ctrl+C copies the chosen one.");
             return;
         }
-        double beat = desk.timeline().metre().nearestBeat(here());
+        double beat = desk.timeline().metre().nearestBeat(desk.beatHere());
         String made = Clips.copy(desk.session(), clip.id(), beat).clip();
         edit("Paste " + clip.name(), "Pasted", made, s -> Clips.copy(s, clip.id(), beat)
                 .session());
-    }
-
-    /** The beat that is pointed at, else that of the playhead. */
-    private double here() {
-        double pointed = desk.selection().pointedBeat();
-        return Math.max(0, Double.isNaN(pointed) ? desk.riding().positionBeat() : pointed);
     }
 
     private void cut(Clip clip) {

@@ -163,14 +163,8 @@ final class DeskActs {
 
     private static final String NO_SECTION = "No section is at the playhead: Ctrl+G begins one.";
 
-    /** The beat that is pointed at, else that of the playhead. */
-    private double here() {
-        double pointed = desk.selection().pointedBeat();
-        return Math.max(0, Double.isNaN(pointed) ? desk.riding().positionBeat() : pointed);
-    }
-
     private Optional<Section> sectionHere() {
-        double at = here() + 1e-6;
+        double at = desk.beatHere() + 1e-6;
         return desk.session().sections().stream().filter(s -> s.beat() <= at).reduce((a, b) -> b);
     }
 
@@ -205,13 +199,13 @@ final class DeskActs {
 
     private void timing(String id, TimingForm.Kind kind, String about, String key) {
         String words = kind.words() + (kind == TimingForm.Kind.LENGTH ? " of the piece…" : " here…");
-        add(id, words, about, key, () -> TimingForm.ask(desk, kind, here(), window.get()));
+        add(id, words, about, key, () -> TimingForm.ask(desk, kind, desk.beatHere(), window.get()));
     }
 
     /** Moves one end of the loop to the playhead; where the other would lie on the wrong side, it goes along. */
     private void loop(boolean from) {
         Loop old = desk.session().loop();
-        double at = desk.timeline().metre().nearestBeat(here());
+        double at = desk.timeline().metre().nearestBeat(desk.beatHere());
         double length = old.to() - old.from();
         double end = desk.session().length();
         Loop loop = from
