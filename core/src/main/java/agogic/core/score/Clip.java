@@ -131,6 +131,11 @@ public record Clip(
         return cycle - inside < SAME ? 0 : inside;
     }
 
+    /** Where a time of one of its layers lies in the piece: a beat, in its first turn. */
+    public double beatOfLayer(double time) {
+        return beatOf(time + turnAt(offset()));
+    }
+
     /** The beat of the piece at which content that runs on comes to {@code running}. */
     public double beatOf(double running) {
         return beat + (running - offset) / speed;

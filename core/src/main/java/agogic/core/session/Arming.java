@@ -27,4 +27,10 @@ public final class Arming {
         }
         return armed;
     }
+
+    /** Everything in Read: what is only heard is not written, and nothing that was left on holds a value. */
+    public static Session none(Session session) {
+        return session.withRoutes(
+                session.routes().stream().map(r -> r.in(WriteMode.READ)).toList());
+    }
 }

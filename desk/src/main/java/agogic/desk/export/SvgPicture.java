@@ -11,6 +11,7 @@ import agogic.desk.draw.Painter;
 import agogic.desk.draw.Palette;
 import agogic.desk.model.TimeWindow;
 import agogic.desk.parts.EnvelopeMarks;
+import agogic.desk.parts.LayeredMarks;
 import agogic.desk.routes.Ruler;
 import agogic.formats.file.SafeFile;
 import java.util.ArrayList;
@@ -70,6 +71,11 @@ public final class SvgPicture {
         marks.add(new Mark.Words(LEFT - 8, field.top() + 10, parameter.print(1), Ink.QUIET, 11, true, false, 1));
         marks.add(new Mark.Words(
                 LEFT - 8, field.top() + field.height(), parameter.print(0), Ink.QUIET, 11, true, false, 1));
+        if (lane.layered()) {
+            // What is heard of all layers together, as in the rows.
+            marks.addAll(LayeredMarks.of(session, lane, 0, session.length(), field));
+            return;
+        }
         if (lane.envelope().isEmpty()) {
             return;
         }

@@ -1,6 +1,6 @@
 package agogic.desk.model;
 
-import agogic.core.route.WriteMode;
+import agogic.core.session.Arming;
 import agogic.core.session.Gesture;
 import agogic.core.session.History;
 import agogic.core.session.Session;
@@ -182,15 +182,9 @@ public final class Editing {
     /** Another session is heard in the place of this one, from the same position, until something is edited; null for none. */
     public void hear(Session instead) {
         attempt(() -> {
-            live.load(instead == null ? session() : read(instead));
+            live.load(instead == null ? session() : Arming.none(instead));
             other = instead != null;
         });
-    }
-
-    /** A session in which nothing is armed: what is only heard is not written. */
-    private static Session read(Session other) {
-        return other.withRoutes(
-                other.routes().stream().map(r -> r.in(WriteMode.READ)).toList());
     }
 
     /** True while another session than this one is heard. */

@@ -37,7 +37,7 @@ public record SeenLayer(Session session, Target target, int index) {
     public double beat(double time) {
         Clip clip = clip().orElse(null);
         if (clip != null) {
-            return clip.beatOf(time + clip.turnAt(clip.offset()));
+            return clip.beatOfLayer(time);
         }
         return session.timeline().beatOfLane(layer().lock(), time);
     }

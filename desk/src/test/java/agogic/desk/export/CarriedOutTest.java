@@ -4,7 +4,10 @@ import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.assertThatThrownBy;
 import static org.assertj.core.api.Assertions.within;
 
+import agogic.core.layer.Layers;
 import agogic.core.route.Target;
+import agogic.core.route.WriteMode;
+import agogic.core.score.Clip;
 import agogic.core.session.Points;
 import agogic.core.session.Session;
 import agogic.core.session.Timing;
@@ -15,10 +18,12 @@ import agogic.formats.audio.WavWriter;
 import agogic.formats.midi.Fineness;
 import agogic.formats.midi.MidiExport;
 import agogic.formats.session.SessionFile;
+import agogic.formats.table.LaneTables;
 import agogic.standins.comet.SlowComet;
 import java.io.ByteArrayInputStream;
 import java.io.ByteArrayOutputStream;
 import java.io.IOException;
+import java.io.StringWriter;
 import java.nio.ByteBuffer;
 import java.nio.ByteOrder;
 import java.nio.charset.StandardCharsets;
@@ -245,5 +250,35 @@ class CarriedOutTest {
         assertThat(Files.readString(svg)).contains("<title>Slow Comet</title>");
         assertThat(Commands.run("export", session.toString(), "--wav", wav.toString(), "--from", "19", "--to", "17"))
                 .isEqualTo(2);
+    }
+
+    /** A mode that was left on is no part of the sound. */
+    @Test
+    void whatIsArmedSoundsAsInRead() throws Exception {
+        Session armed = PIECE.withRoutes(
+                PIECE.routes().stream().map(r -> r.in(WriteMode.WRITE)).toList());
+        Path read = folder.resolve("read.wav");
+        Path write = folder.resolve("write.wav");
+        new AudioOut(PIECE, Depth.FLOAT, 48, 49).write(read, -1, Progress.UNSEEN);
+        new AudioOut(armed, Depth.FLOAT, 48, 49).write(write, -1, Progress.UNSEEN);
+        assertThat(Files.readAllBytes(write)).isEqualTo(Files.readAllBytes(read));
+    }
+
+    /** The points of a clip's layer lie where the clip is, and the picture shows what is heard of all layers. */
+    @Test
+    void layersOfClipsLieWhereTheirClipIs() throws Exception {
+        Target cutoff = new Target("filter", "cutoff");
+        Clip clip = PIECE.trackOf("filter").orElseThrow().clips().get(2);
+        Session layered = Layers.add(PIECE, cutoff, clip.id(), true);
+        layered = Points.add(layered, cutoff, 1, 1, 0.7);
+        StringWriter text = new StringWriter();
+        LaneTables.points(layered, layered.lane(cutoff), 1).to(text);
+        assertThat(text.toString().split("\r\n")[1].split(",")[1]).isEqualTo(Double.toString(clip.beatOfLayer(1)));
+        assertThat(clip.beatOfLayer(1)).isGreaterThanOrEqualTo(clip.beat());
+        StringWriter plain = new StringWriter();
+        StringWriter picture = new StringWriter();
+        SvgPicture.of(PIECE, List.of(PIECE.lane(cutoff)), false).to(plain);
+        SvgPicture.of(layered, List.of(layered.lane(cutoff)), false).to(picture);
+        assertThat(picture.toString()).isNotEqualTo(plain.toString());
     }
 }

@@ -6,6 +6,7 @@ import agogic.core.lane.Lane;
 import agogic.core.parameter.Parameter;
 import agogic.core.plan.Heard;
 import agogic.core.route.Target;
+import agogic.core.score.Clip;
 import agogic.core.session.Session;
 import agogic.core.session.TargetName;
 import agogic.core.time.Timeline;
@@ -24,10 +25,15 @@ public final class LaneTables {
             Parameter parameter = session.parameter(lane.target());
             Envelope envelope = lane.layer(layer).envelope();
             Parameter scale = lane.layer(layer).scale(parameter);
+            Clip clip = lane.layer(layer).inClip()
+                    ? session.clip(lane.layer(layer).clip()).orElse(null)
+                    : null;
             text.append("seconds,beat,bar,value,unit,shape,amount\r\n");
             for (int i = 0; i < envelope.size(); i++) {
                 Point point = envelope.point(i);
-                double beat = timeline.beatOfLane(lane.layer(layer).lock(), point.time());
+                double beat = clip == null
+                        ? timeline.beatOfLane(lane.layer(layer).lock(), point.time())
+                        : clip.beatOfLayer(point.time());
                 text.append(Double.toString(timeline.secondsAt(Math.max(0, beat))))
                         .append(',');
                 text.append(Double.toString(beat)).append(',');

@@ -1,6 +1,7 @@
 package agogic.standins.sound;
 
 import agogic.core.play.Engine;
+import agogic.core.session.Arming;
 import agogic.core.session.Session;
 import agogic.core.session.Track;
 import java.util.Arrays;
@@ -18,7 +19,7 @@ public final class Bounce {
 
     /** Begins at {@code from} seconds of the piece. */
     public Bounce(Session session, double from) {
-        engine = new Engine(session);
+        engine = new Engine(Arming.none(session));
         mixer = new Mixer(session);
         engine.play(from, from);
     }
