@@ -25,7 +25,6 @@ import javafx.scene.control.ScrollPane;
 import javafx.scene.control.skin.VirtualFlow;
 import javafx.scene.input.KeyCode;
 import javafx.scene.text.Text;
-import javafx.stage.Stage;
 import org.junit.jupiter.api.Test;
 
 /** What the trace bar says after it mended something, and what is left of the window at its least size. */
@@ -51,10 +50,6 @@ class MendedTest extends WindowTest {
         Hand hand = route().hand().orElseThrow();
         SimulatedDevices.at(session.surface(hand.surface()).port())
                 .send(ControlSender.move(session.control(hand), 0, to));
-    }
-
-    private Stage stage() {
-        return (Stage) node("#trace-head").getScene().getWindow();
     }
 
     private String firstAct() {
@@ -126,23 +121,8 @@ class MendedTest extends WindowTest {
         interact(() -> {
             assertThat(stage().getMinWidth()).isEqualTo(1024);
             assertThat(stage().getMinHeight()).isEqualTo(640);
-            stage().setWidth(1024);
-            stage().setHeight(640);
         });
-        // A display that is still opening the window may give it its first size once more.
-        until(() -> {
-            boolean small =
-                    stage().getScene().getWidth() <= 1024 && stage().getScene().getHeight() <= 640;
-            if (!small) {
-                interact(() -> {
-                    stage().setWidth(1040);
-                    stage().setHeight(660);
-                    stage().setWidth(1024);
-                    stage().setHeight(640);
-                });
-            }
-            return small;
-        });
+        sized(1024, 640);
         List<String> cut = new ArrayList<>();
         for (View view : View.values()) {
             interact(() -> desk().selection().viewProperty().set(view));

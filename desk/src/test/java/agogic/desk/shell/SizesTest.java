@@ -138,10 +138,6 @@ class SizesTest extends WindowTest {
                 .anyMatch(t -> t.endsWith("…") && !labeled.getText().endsWith("…"));
     }
 
-    private Stage stage() {
-        return (Stage) window().root().getScene().getWindow();
-    }
-
     private void settle() {
         for (int i = 0; i < 3; i++) {
             now(() -> {
@@ -154,12 +150,7 @@ class SizesTest extends WindowTest {
     }
 
     private void lookAtViews(int width, int height) {
-        now(() -> {
-            stage().setWidth(width);
-            stage().setHeight(height);
-        });
-        until(() -> Math.abs(window().root().getScene().getWidth() - width) < 2
-                && Math.abs(window().root().getScene().getHeight() - height) < 2);
+        sized(width, height);
         for (View view : View.values()) {
             now(() -> {
                 desk().selection().viewProperty().set(view);

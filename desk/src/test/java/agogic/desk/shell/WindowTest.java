@@ -324,6 +324,39 @@ public abstract class WindowTest extends ApplicationTest {
                 .id();
     }
 
+    Stage stage() {
+        return (Stage) window.root().getScene().getWindow();
+    }
+
+    /**
+     * Gives the window a size inside, and waits until it has kept it: a display that is still busy with the one before may
+     * give that once more, and is asked again then.
+     */
+    void sized(int width, int height) {
+        long[] since = {0, 0};
+        until(() -> {
+            long now = System.nanoTime();
+            boolean has = Math.abs(stage().getScene().getWidth() - width) < 1
+                    && Math.abs(stage().getScene().getHeight() - height) < 1;
+            if (has) {
+                since[0] = since[0] == 0 ? now : since[0];
+            } else {
+                since[0] = 0;
+                if (now - since[1] > 300_000_000L) {
+                    since[1] = now;
+                    WaitForAsyncUtils.waitForAsyncFx(PATIENCE / 1_000_000, () -> {
+                        // What is the size already in the window's own opinion would not be asked for.
+                        stage().setWidth(width + 16);
+                        stage().setHeight(height + 20);
+                        stage().setWidth(width);
+                        stage().setHeight(height);
+                    });
+                }
+            }
+            return has && now - since[0] > 50_000_000L;
+        });
+    }
+
     /** Shows the lane of a target in Refine. */
     void refine(Target target) {
         interact(() -> {
