@@ -28,6 +28,8 @@ public final class FaceControl extends MarkView {
     private static final double TRAVEL = 140;
 
     private static final double COARSE = 0.08;
+    /** The square of a wide one. */
+    private static final double SIZE = 44;
 
     private final Target target;
     private final boolean narrow;
@@ -39,8 +41,17 @@ public final class FaceControl extends MarkView {
     private SocketMark mark = SocketMark.HIDDEN;
     private Parameter parameter;
 
-    /** {@code narrow} for one of many alike that stand side by side; {@code title} is what is written under it. */
-    FaceControl(Desk desk, Target target, String title, boolean narrow, Consumer<Target> focused) {
+    /**
+     * {@code narrow} for one of many alike that stand side by side; {@code title} is what is written under it; a click on
+     * its mark {@code exposes} it.
+     */
+    FaceControl(
+            Desk desk,
+            Target target,
+            String title,
+            boolean narrow,
+            Consumer<Target> focused,
+            Consumer<Target> exposes) {
         super(desk);
         this.target = target;
         this.title = title;
@@ -66,6 +77,12 @@ public final class FaceControl extends MarkView {
             }
             requestFocus();
             desk.selection().touch(target);
+            if (onMark(e.getX(), e.getY())) {
+                focused.accept(target);
+                exposes.accept(target);
+                e.consume();
+                return;
+            }
             held = true;
             grabY = e.getY();
             grabValue = value;
@@ -106,7 +123,7 @@ public final class FaceControl extends MarkView {
         Tip.on(
                 this,
                 parameter.name() + " · " + SocketMark.spoken(session, device, parameter)
-                        + ". Drag or use the arrow keys. E exposes, L gives it a lane, N names it.");
+                        + ". Drag or use the arrow keys. E, or a click on its mark, exposes; L gives it a lane, N names it.");
         follow(true);
     }
 
@@ -131,6 +148,11 @@ public final class FaceControl extends MarkView {
             case MAX_VALUE -> 1.0;
             default -> super.queryAccessibleAttribute(attribute, arguments);
         };
+    }
+
+    /** The mark that says how it stands, and what is close to it. */
+    private boolean onMark(double x, double y) {
+        return narrow ? Math.abs(y - (getHeight() - 21.5)) <= 12 : x >= getWidth() / 2 + SIZE / 2 && y <= 26;
     }
 
     private double step(double fine) {
@@ -182,7 +204,7 @@ public final class FaceControl extends MarkView {
             marks.add(new Mark.Words(width / 2, height - 4, title, Ink.QUIET, 9.5, true, false, 0));
             return;
         }
-        double size = 44;
+        double size = SIZE;
         double x = (width - size) / 2;
         marks.add(new Mark.Box(x, 3, size, size, 7, Ink.WELL, edge, line));
         int n = parameter.positions().size();

@@ -170,8 +170,13 @@ public final class FaceView extends ScrollPane {
     }
 
     private FaceControl control(Device device, Parameter parameter, String title, boolean narrow) {
-        FaceControl control =
-                new FaceControl(model.desk(), new Target(device.id(), parameter.id()), title, narrow, model::choose);
+        FaceControl control = new FaceControl(
+                model.desk(),
+                new Target(device.id(), parameter.id()),
+                title,
+                narrow,
+                model::choose,
+                target -> model.expose(List.of(target), model.name(target)));
         controls.add(control);
         return control;
     }

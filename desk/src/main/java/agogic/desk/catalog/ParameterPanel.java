@@ -37,6 +37,7 @@ public final class ParameterPanel extends VBox {
     private final Button back = ActParts.button("take-back");
     private final Button lane = ActParts.button("open-lane");
     private final Button learn = ActParts.button("learn-control");
+    private final Button macro = ActParts.button("macro-of");
     private boolean filling;
 
     ParameterPanel(CatalogModel model) {
@@ -69,7 +70,7 @@ public final class ParameterPanel extends VBox {
                 model.limit(model.device().id(), limit.getValue());
             }
         });
-        FlowPane acts = new FlowPane(8, 6, expose, lane, learn, back);
+        FlowPane acts = new FlowPane(8, 6, expose, lane, learn, macro, back);
         getChildren()
                 .addAll(
                         title,
@@ -206,6 +207,8 @@ public final class ParameterPanel extends VBox {
         propose.setDisable(!one);
         lane.setDisable(!one);
         expose.setDisable(!any);
+        macro.setVisible(chosen.size() > 1);
+        macro.setManaged(chosen.size() > 1);
         limit.setDisable(device == null);
         limit.setValue(device == null ? null : device.nameLimit());
         if (!one) {

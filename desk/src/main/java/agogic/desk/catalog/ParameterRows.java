@@ -277,6 +277,10 @@ public abstract class ParameterRows extends MarkView {
                     focus ? 2 : pointed && i == under ? 1.6 : 1));
             row(marks, items.get(i), 12, y);
         }
+        if (isFocused() && cursor < 0) {
+            // No row has the focus: the list as a whole.
+            marks.add(new Mark.Box(1, 1, width - 2, height - 2, 6, Ink.NONE, Ink.TEXT, 2));
+        }
         if (items.isEmpty()) {
             marks.add(new Mark.Words(
                     width / 2, 60, "No parameter has all of these words.", Ink.QUIET, 13, false, false, 0));

@@ -2,6 +2,8 @@ package agogic.desk.model;
 
 import agogic.core.assign.Assigning;
 import agogic.core.device.Device;
+import agogic.core.device.Exposure;
+import agogic.core.expose.Exposing;
 import agogic.core.expose.WhyNot;
 import agogic.core.macro.Macro;
 import agogic.core.parameter.Parameter;
@@ -12,6 +14,7 @@ import agogic.core.route.Span;
 import agogic.core.route.Target;
 import agogic.core.session.Moved;
 import agogic.core.session.Resting;
+import agogic.core.session.TargetName;
 import java.util.List;
 import java.util.Optional;
 
@@ -74,11 +77,33 @@ public final class Standing {
             desk.say(Notice.wait("Heard", reads + ". When it plays from here, its envelope moves it again."));
         } else {
             desk.editOn("Move " + parameter.name(), List.of("stands", target), s -> Resting.at(s, target, value));
-            desk.say(Notice.good("Heard", reads + "."));
+            desk.say(heard(device, target, reads));
             if (let) {
                 desk.settle();
             }
         }
+    }
+
+    /** What is hidden and moved may be wanted: it can be exposed at once. */
+    private Notice heard(Device device, Target target, String reads) {
+        return device.exposure(target.parameter()) != Exposure.HIDDEN
+                ? Notice.good("Heard", reads + ".")
+                : new Notice(
+                        Notice.Kind.GOOD,
+                        "Heard",
+                        reads + ". It is hidden: expose it to automate it.",
+                        List.of(new Notice.Act("Expose", () -> expose(target))));
+    }
+
+    private void expose(Target target) {
+        String name = TargetName.of(desk.session(), target);
+        desk.edit("Expose " + name, s -> Exposing.expose(s, List.of(target)).session());
+        boolean exposed = desk.session().device(target.device()).exposure(target.parameter()) == Exposure.EXPOSED;
+        desk.say(new Notice(
+                exposed ? Notice.Kind.GOOD : Notice.Kind.WAIT,
+                exposed ? "Exposed" : "Wanted",
+                WhyNot.sentence(desk.session(), target),
+                List.of()));
     }
 
     /** A hand is on a parameter on the screen: if it is written, then from here on. */

@@ -12,14 +12,15 @@ import agogic.desk.acts.Here;
 import agogic.desk.acts.Subject;
 import agogic.desk.model.Desk;
 import agogic.desk.model.Notice;
+import agogic.desk.parts.Fold;
 import agogic.desk.parts.Parts;
 import agogic.formats.table.ShapeText;
+import java.util.List;
 import java.util.Locale;
 import java.util.OptionalDouble;
 import java.util.stream.IntStream;
 import javafx.scene.control.Button;
 import javafx.scene.control.ComboBox;
-import javafx.scene.control.Label;
 import javafx.scene.control.ListCell;
 import javafx.scene.control.ListView;
 import javafx.scene.control.TextField;
@@ -34,7 +35,8 @@ final class PointPanel extends VBox {
     private final Desk desk;
     private final Shown shown;
     private final ListView<Integer> points = new ListView<>();
-    private final Label pointTitle = new Label();
+    private final VBox body = new VBox(6);
+    private final Fold head = new Fold("fold-points", "Points", List.of(body));
     private final TextField at = new TextField();
     private final TextField value = new TextField();
     private final ComboBox<Shape.Kind> shape = new ComboBox<>();
@@ -60,7 +62,6 @@ final class PointPanel extends VBox {
         });
         points.addEventHandler(KeyEvent.KEY_PRESSED, this::pointKey);
         Here.on(points, place -> shown.any() ? Subject.POINT : null);
-        pointTitle.getStyleClass().add("title");
         shape.getItems().setAll(Shape.Kind.values());
         shape.setId("point-shape");
         shape.setAccessibleText("Segment to the next point");
@@ -72,15 +73,16 @@ final class PointPanel extends VBox {
         Button add = ActParts.button("add-typed");
         Button delete = ActParts.button("delete-point");
         HBox buttons = new HBox(8, add, delete);
-        getChildren()
+        VBox.setVgrow(body, Priority.ALWAYS);
+        body.getChildren()
                 .setAll(
-                        pointTitle,
                         Parts.line("At", at),
                         Parts.line("Value", value),
                         Parts.line("To next", shape),
                         Parts.line("Amount", amount),
                         buttons,
                         points);
+        getChildren().setAll(head, body);
     }
 
     /** The list of the points as they are now. */
@@ -93,6 +95,7 @@ final class PointPanel extends VBox {
     }
 
     void typePlace() {
+        head.setSelected(true);
         at.requestFocus();
     }
 
@@ -112,8 +115,7 @@ final class PointPanel extends VBox {
         adding = false;
         boolean any = shown.any();
         Parameter parameter = shown.parameter();
-        pointTitle.setText(
-                any ? "Point " + (point + 1) + " of " + lane.envelope().size() : "Points");
+        head.heads(any ? "Point " + (point + 1) + " of " + lane.envelope().size() : "Points");
         if (any) {
             Point one = lane.envelope().point(point);
             at.setText(desk.timeline().printBars(shown.beat(one.time())));
@@ -205,7 +207,7 @@ final class PointPanel extends VBox {
         if (time2.isPresent() && to.isPresent()) {
             shown.add(time2.getAsDouble(), to.getAsDouble());
             adding = true;
-            pointTitle.setText("New point, after " + (shown.chosen + 1) + " of "
+            head.heads("New point, after " + (shown.chosen + 1) + " of "
                     + shown.lane.envelope().size());
             at.requestFocus();
             at.selectAll();

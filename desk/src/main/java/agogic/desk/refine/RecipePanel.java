@@ -7,7 +7,9 @@ import agogic.core.refine.Refined;
 import agogic.core.session.Session;
 import agogic.desk.acts.ActParts;
 import agogic.desk.model.RefineModel;
+import agogic.desk.parts.Fold;
 import agogic.desk.parts.Parts;
+import java.util.List;
 import java.util.Locale;
 import java.util.function.BiConsumer;
 import java.util.function.DoubleFunction;
@@ -48,6 +50,9 @@ public final class RecipePanel extends VBox {
     private final ComboBox<Recipe.Anchor> start = new ComboBox<>();
     private final ComboBox<Recipe.Anchor> end = new ComboBox<>();
     private final CheckBox bent = new CheckBox("Shapes, not only lines");
+    private final VBox figures = new VBox(5);
+    private final VBox ways = new VBox(5);
+    private final Fold ridden = new Fold("fold-figures", "What the ride came to", List.of(figures));
     private final VBox body = new VBox(5);
     private static final String NONE =
             "No ride here: these points were drawn. Press R and move its control to ride it.";
@@ -83,21 +88,22 @@ public final class RecipePanel extends VBox {
         anchor(end, "end-on", "Ends", a -> recipe.ending(a));
         bent.setId("bent");
         bent.setOnAction(e -> tell("Shapes", recipe.bending(bent.isSelected())));
-        Label heading = new Label("Recipe");
-        heading.getStyleClass().add("title");
+        Fold heading = new Fold("fold-recipe", "Recipe", List.of(ways));
+        heading.setMaxWidth(USE_PREF_SIZE);
         HBox head = new HBox(6, heading, gap());
         for (Recipes one : Recipes.values()) {
             head.getChildren().add(ActParts.button(one.id()));
         }
         head.setAlignment(Pos.CENTER_LEFT);
-        body.getChildren()
+        figures.getChildren()
                 .addAll(
                         Parts.line("Moves in", moves),
                         Parts.line("Points out", points),
                         Parts.line("Fewest straight", fewest),
                         Parts.line("Farthest from the hand", farthest),
-                        Parts.line("Average distance", middle),
-                        head,
+                        Parts.line("Average distance", middle));
+        ways.getChildren()
+                .addAll(
                         line("Stay within", within, withinText),
                         line("Hold still after", rest, restText),
                         line("Smooth over", steady, steadyText),
@@ -106,6 +112,7 @@ public final class RecipePanel extends VBox {
                         Parts.line("Begins", start),
                         Parts.line("Ends", end),
                         new HBox(6, bent, gap(), ActParts.button("recipe-all")));
+        body.getChildren().addAll(ridden, figures, head, ways);
         getChildren().addAll(title, none, body);
     }
 
@@ -200,6 +207,8 @@ public final class RecipePanel extends VBox {
         none.setManaged(model == null);
         body.setVisible(model != null);
         body.setManaged(model != null);
+        title.setVisible(model == null);
+        title.setManaged(model == null);
         if (model == null) {
             recipe = null;
             title.setText(
@@ -211,7 +220,7 @@ public final class RecipePanel extends VBox {
         filling = true;
         recipe = stretch.recipe();
         Refined refined = model.refined();
-        title.setText("Ride " + model.ride().id().replaceAll("\\D", "") + " · "
+        ridden.heads("Ride " + model.ride().id().replaceAll("\\D", "") + " · "
                 + session.controlName(model.ride().hand()));
         moves.setText(String.format(Locale.ROOT, "%,d", refined.moves()));
         points.setText(Integer.toString(refined.points()));

@@ -18,6 +18,9 @@ import javafx.scene.layout.Region;
 public final class TraceBar extends HBox {
     private static final List<String> KEYS = List.of("A", "Shift+A", "Alt+A");
 
+    /** So high are two lines of its text. */
+    private static final double LINES = 36;
+
     private final Desk desk;
     private final Label head = new Label();
     private final Label sentence = new Label();
@@ -34,6 +37,10 @@ public final class TraceBar extends HBox {
         sentence.setId("trace-sentence");
         sentence.setTextOverrun(OverrunStyle.ELLIPSIS);
         sentence.setMaxWidth(Double.MAX_VALUE);
+        // Two lines: what is longer is in the tip.
+        sentence.setWrapText(true);
+        sentence.setMaxHeight(LINES);
+        sentence.setMinHeight(0);
         HBox.setHgrow(sentence, Priority.ALWAYS);
         acts.setMinWidth(Region.USE_PREF_SIZE);
         setAccessibleRole(AccessibleRole.TEXT);
