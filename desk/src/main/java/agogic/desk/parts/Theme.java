@@ -173,8 +173,11 @@ public final class Theme {
     }
 
     public static void dress(Parent root, boolean light) {
-        Application.setUserAgentStylesheet(
-                light ? new PrimerLight().getUserAgentStylesheet() : new PrimerDark().getUserAgentStylesheet());
+        String theme = light ? new PrimerLight().getUserAgentStylesheet() : new PrimerDark().getUserAgentStylesheet();
+        // It is read and taken apart anew each time it is set, also if it is there already.
+        if (!theme.equals(Application.getUserAgentStylesheet())) {
+            Application.setUserAgentStylesheet(theme);
+        }
         String css = Theme.class.getResource("/agogic/desk/desk.css").toExternalForm();
         root.getStylesheets().setAll(css);
         root.getStyleClass().removeAll("dark", "light");

@@ -134,9 +134,11 @@ public final class TransportBar extends HBox {
         metre.setVisible(!tight);
         start.setText(narrow ? "|◀" : "|◀ Start");
         loop.setText(narrow ? "↻" : "↻ Loop");
-        getStyleClass().remove("narrow");
-        if (narrow) {
+        // Styles are worked out anew for all that is in here: only when it becomes so.
+        if (narrow && !getStyleClass().contains("narrow")) {
             getStyleClass().add("narrow");
+        } else if (!narrow) {
+            getStyleClass().remove("narrow");
         }
     }
 
