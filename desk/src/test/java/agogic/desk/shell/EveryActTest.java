@@ -8,6 +8,12 @@ import agogic.desk.model.Notice;
 import agogic.desk.model.View;
 import agogic.desk.parts.PathChooser;
 import agogic.desk.start.NewPiece;
+import agogic.formats.bring.Beginning;
+import agogic.formats.file.FormatException;
+import agogic.formats.midi.Fineness;
+import agogic.formats.midi.MidiExport;
+import agogic.formats.midi.MidiFile;
+import agogic.formats.midi.MidiImport;
 import agogic.standins.comet.SlowComet;
 import java.nio.file.Path;
 import java.util.ArrayList;
@@ -123,11 +129,16 @@ class EveryActTest extends WindowTest {
     }
 
     private void everyActIn(String state, Runnable ready, View... views) {
+        everyActIn(state, ready, false, views);
+    }
+
+    /** {@code own}: only what belongs to the views themselves, where the others have been tried as well as here. */
+    private void everyActIn(String state, Runnable ready, boolean own, View... views) {
         for (View view : views) {
             for (Act act : window().acts().all()) {
                 boolean told = act.keys().isEmpty() && !act.key().isEmpty();
                 // What counts everywhere is tried where it all begins; what belongs to a view, there.
-                boolean here = act.special() ? act.views().contains(view) : view == views[0];
+                boolean here = act.special() ? act.views().contains(view) : view == views[0] && !own;
                 if (!told && !LEAVE.contains(act.id()) && here) {
                     now(() -> desk().selection().viewProperty().set(view));
                     ready.run();
@@ -164,15 +175,26 @@ class EveryActTest extends WindowTest {
         if (stepped && !NO_STEP.contains(act.id())) {
             now(() -> desk().editing().undo());
             if (!desk().session().equals(before)) {
-                wrong.add(where + " is not taken back by one undo");
+                wrong.add(where + " is not taken back by one undo: " + apart(before, desk().session()));
             }
         }
         back(act, before);
     }
 
+    /** The routes and lanes that are otherwise, for whoever reads what went wrong. */
+    private static String apart(Session before, Session after) {
+        List<Object> all = new ArrayList<>();
+        after.routes().stream().filter(r -> !before.routes().contains(r)).forEach(all::add);
+        before.routes().stream().filter(r -> !after.routes().contains(r)).forEach(all::add);
+        after.lanes().stream().filter(l -> !before.lanes().contains(l)).forEach(l -> all.add(l.target()));
+        return before.rides().size() + "/" + after.rides().size() + " rides, " + all;
+    }
+
     /** All is as it was before an act. */
     private void back(Act act, Session before) {
+        AtomicReference<Boolean> played = new AtomicReference<>(false);
         now(() -> {
+            played.set(desk().riding().playing());
             if (desk().riding().playing()) {
                 desk().engine().stop();
             }
@@ -188,7 +210,7 @@ class EveryActTest extends WindowTest {
                 desk().editing().undo();
             }
         });
-        if (BEGIN.contains(act.id()) || desk().riding().playing()) {
+        if (BEGIN.contains(act.id()) || played.get()) {
             // It may begin a moment later: whatever has begun is over before the next act.
             sleep(1);
             now(() -> desk().engine().stop());
@@ -271,9 +293,37 @@ class EveryActTest extends WindowTest {
     }
 
     @Test
+    void whileItPlays() {
+        chooserThatIsCancelled();
+        everyActIn(
+                "playing",
+                () -> {
+                    now(() -> desk().engine().play());
+                    until(() -> desk().riding().playing());
+                },
+                View.ROUTES,
+                View.REFINE);
+    }
+
+    @Test
+    void ofAPieceThatWasBroughtIn() {
+        byte[] file = MidiExport.make(SlowComet.session(), Fineness.SEVEN, Optional.empty())
+                .file();
+        Session brought;
+        try {
+            brought = MidiImport.of(MidiFile.of(file, "brought.mid")).piece(Set.of(), Beginning.BARE);
+        } catch (FormatException e) {
+            throw new AssertionError(e);
+        }
+        now(() -> window().show(brought, null, false));
+        chooserThatIsCancelled();
+        everyActIn("brought in", () -> {}, View.values());
+    }
+
+    @Test
     void withSeveralPointsChosen() {
         chooserThatIsCancelled();
-        everyActIn("points chosen", () -> does(window().acts().act("choose-all")), View.REFINE);
+        everyActIn("points chosen", () -> does(window().acts().act("choose-all")), true, View.REFINE);
     }
 
     @Test
