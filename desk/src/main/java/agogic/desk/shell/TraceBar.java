@@ -43,6 +43,7 @@ public final class TraceBar extends HBox {
         sentence.setMinHeight(0);
         HBox.setHgrow(sentence, Priority.ALWAYS);
         acts.setMinWidth(Region.USE_PREF_SIZE);
+        acts.setAlignment(Pos.CENTER_RIGHT);
         setAccessibleRole(AccessibleRole.TEXT);
         rehearsed.setMinWidth(Region.USE_PREF_SIZE);
         rehearsed.setAlignment(Pos.CENTER_RIGHT);
