@@ -86,7 +86,7 @@ public enum Subject {
             lines("clip-remove")),
     TRACK(
             "Track",
-            lines("track-name", "track-up", "track-down"),
+            lines("track-name", "listen", "track-up", "track-down"),
             more("Add", "add-sound", "add-device", "add-track", "add-bus"),
             more("Templates", "template-keep-track", "template-use-track"),
             lines("track-remove")),
@@ -128,9 +128,9 @@ public enum Subject {
     PORT("Port", lines("clock", "panic")),
     PLAYING(
             "Playing and riding",
-            lines("play", "ride", "take-afterwards"),
+            lines("play", "ride", "take-afterwards", "listen"),
             lines("punch", "punch-now", "loop"),
-            lines("start", "end", "go")),
+            more("Position", "start", "end", "go")),
     ANSWER(
             "Bar at the foot",
             lines("answer-1", "answer-2", "answer-3"),

@@ -3,6 +3,7 @@ package agogic.desk.live;
 import agogic.core.play.Engine;
 import agogic.core.play.LiveState;
 import agogic.core.session.Session;
+import java.util.Optional;
 import java.util.concurrent.locks.LockSupport;
 import java.util.function.LongSupplier;
 
@@ -45,13 +46,17 @@ public final class LiveDesk implements AutoCloseable {
      * @param audible true if it is to be heard
      */
     public LiveDesk(Session session, LongSupplier clock, boolean audible) {
+        this(session, clock, audible ? Speakers.ofTheMachine() : Optional.empty());
+    }
+
+    LiveDesk(Session session, LongSupplier clock, Optional<Speakers> speakers) {
         this.clock = clock;
         troubles = new Troubles(clock);
         engine = new Engine(session);
         engine.remember();
         engine.onTrouble(e -> troubles.tell("Playing", e));
         ports = new MidiPorts(engine, clock, troubles, this::wake);
-        sound = audible ? SoundOutput.start(session, engine, troubles) : SoundOutput.silent();
+        sound = speakers.isPresent() ? SoundOutput.start(speakers, session, engine, troubles) : SoundOutput.silent();
         ticker = new Thread(this::run, "agogic-engine");
         ticker.setDaemon(true);
         ticker.setPriority(Thread.MAX_PRIORITY);
@@ -148,6 +153,7 @@ public final class LiveDesk implements AutoCloseable {
     /** Plays an edited session from now on; ports follow its surfaces. */
     public void load(Session session) {
         engine.load(session);
+        sound.follow(session);
         wake();
         ports.follow(session);
     }
@@ -169,6 +175,16 @@ public final class LiveDesk implements AutoCloseable {
     /** In words: what it sounds through. */
     public String soundsThrough() {
         return sound.description();
+    }
+
+    /** True if what sounds here is heard. */
+    public boolean audible() {
+        return sound.audible();
+    }
+
+    /** While nothing plays, this track's instrument holds a chord, or its effects have noise; null for none. */
+    public void listen(String track) {
+        sound.listen(track);
     }
 
     @Override

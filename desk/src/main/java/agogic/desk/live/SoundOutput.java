@@ -1,62 +1,119 @@
 package agogic.desk.live;
 
 import agogic.core.play.Engine;
+import agogic.core.play.Playing;
 import agogic.core.session.Session;
 import agogic.standins.sound.Block;
 import agogic.standins.sound.Mixer;
 import java.util.Arrays;
-import javax.sound.sampled.AudioFormat;
-import javax.sound.sampled.AudioSystem;
-import javax.sound.sampled.LineUnavailableException;
-import javax.sound.sampled.SourceDataLine;
+import java.util.Optional;
+import java.util.concurrent.locks.LockSupport;
 
-/** The stand-ins through the machine's audio, if it has any; else silence. */
+/**
+ * The stand-ins as they are heard; silence where there is no audio. One thread makes the sound; another makes the mixer of
+ * an edited session, which the first takes as soon as the engine plays that.
+ */
 final class SoundOutput implements AutoCloseable {
-    private static final int BUFFER_BLOCKS = 12;
-    private static final AudioFormat FORMAT = new AudioFormat(Block.RATE, 16, 2, true, false);
-
-    private final SourceDataLine line;
-    private final Thread thread;
+    private final Optional<Speakers> speakers;
+    private final Engine engine;
+    private final Troubles troubles;
+    private final Thread mixing;
     private volatile boolean running = true;
+    private volatile Session edited;
+    private volatile Mixer made;
+    private volatile String listened;
 
-    private SoundOutput(SourceDataLine line, Session session, Engine engine, Troubles troubles) {
-        this.line = line;
-        Mixer mixer = line == null ? null : new Mixer(session);
-        thread = line == null ? null : new Thread(() -> run(mixer, engine, troubles), "agogic-sound");
-        if (thread != null) {
-            thread.setDaemon(true);
-            thread.setPriority(Thread.MAX_PRIORITY);
-            thread.start();
+    private SoundOutput(Optional<Speakers> speakers, Session session, Engine engine, Troubles troubles) {
+        this.speakers = speakers;
+        this.engine = engine;
+        this.troubles = troubles;
+        edited = session;
+        if (speakers.isEmpty()) {
+            mixing = null;
+            return;
         }
+        made = new Mixer(session);
+        mixing = thread("agogic-mixer", this::follow);
+        mixing.start();
+        Thread sounding = thread("agogic-sound", this::run);
+        sounding.setPriority(Thread.MAX_PRIORITY);
+        sounding.start();
+    }
+
+    private static Thread thread(String name, Runnable run) {
+        Thread thread = new Thread(run, name);
+        thread.setDaemon(true);
+        return thread;
     }
 
     static SoundOutput silent() {
-        return new SoundOutput(null, null, null, null);
+        return new SoundOutput(Optional.empty(), null, null, null);
     }
 
-    /** Opens the machine's audio; if there is none, nothing sounds and everything else goes on. */
-    static SoundOutput start(Session session, Engine engine, Troubles troubles) {
-        try {
-            SourceDataLine line = AudioSystem.getSourceDataLine(FORMAT);
-            line.open(FORMAT, BUFFER_BLOCKS * Block.FRAMES * 4);
-            line.start();
-            return new SoundOutput(line, session, engine, troubles);
-        } catch (LineUnavailableException | IllegalArgumentException e) {
-            return silent();
-        }
+    /** Sounds through these; without any, nothing sounds and everything else goes on. */
+    static SoundOutput start(Optional<Speakers> speakers, Session session, Engine engine, Troubles troubles) {
+        return new SoundOutput(speakers, session, engine, troubles);
     }
 
     String description() {
-        return line == null ? "no audio device: silent" : "audio: 48 kHz";
+        return speakers.isEmpty() ? "no audio device: silent" : "audio: 48 kHz";
     }
 
-    private void run(Mixer mixer, Engine engine, Troubles troubles) {
+    /** True if what sounds is heard. */
+    boolean audible() {
+        return speakers.isPresent();
+    }
+
+    /** The session is this now. */
+    void follow(Session session) {
+        edited = session;
+        LockSupport.unpark(mixing);
+    }
+
+    /** While nothing plays this track is listened to; null for none. */
+    void listen(String track) {
+        listened = track;
+    }
+
+    /** Makes the mixers of what is edited. */
+    private void follow() {
+        while (running) {
+            try {
+                Session now = edited;
+                if (!made.mixes(now)) {
+                    made = made.after(now);
+                }
+                if (now == edited) {
+                    LockSupport.park(this);
+                }
+            } catch (RuntimeException | Error e) {
+                troubles.tell("The sound", e);
+                LockSupport.park(this);
+            }
+        }
+    }
+
+    private void run() {
         double[] left = new double[Block.FRAMES];
         double[] right = new double[Block.FRAMES];
         byte[] bytes = new byte[Block.FRAMES * 4];
+        Mixer mixer = made;
         while (running) {
             try {
-                mixer.block(engine.live(), left, right);
+                Playing playing = engine.playing();
+                Mixer offered = made;
+                if (offered != mixer && offered.fits(playing.session())) {
+                    offered.carryOn(mixer);
+                    mixer = offered;
+                }
+                if (mixer.fits(playing.session())) {
+                    mixer.listen(listened);
+                    mixer.block(playing.live(), left, right);
+                } else {
+                    // What plays was edited a moment ago: its mixer is on the way.
+                    Arrays.fill(left, 0);
+                    Arrays.fill(right, 0);
+                }
             } catch (RuntimeException | Error e) {
                 troubles.tell("The sound", e);
                 Arrays.fill(left, 0);
@@ -66,7 +123,7 @@ final class SoundOutput implements AutoCloseable {
                 put(bytes, 4 * i, left[i]);
                 put(bytes, 4 * i + 2, right[i]);
             }
-            line.write(bytes, 0, bytes.length);
+            speakers.get().write(bytes);
         }
     }
 
@@ -79,9 +136,7 @@ final class SoundOutput implements AutoCloseable {
     @Override
     public void close() {
         running = false;
-        if (line != null) {
-            line.stop();
-            line.close();
-        }
+        LockSupport.unpark(mixing);
+        speakers.ifPresent(Speakers::close);
     }
 }

@@ -29,6 +29,7 @@ public final class Desk {
     private final TimeWindow time;
     private final Learner learner;
     private final PortWatch portWatch;
+    private final Listening listening;
     private final List<Runnable> frames = new ArrayList<>();
     private volatile Playing playing;
     private int eventsSeen;
@@ -46,6 +47,7 @@ public final class Desk {
         editing.sessionProperty().addListener((o, a, now) -> time.reach(now.length()));
         learner = new Learner(this);
         portWatch = new PortWatch(this);
+        listening = new Listening(this);
     }
 
     public Editing editing() {
@@ -90,6 +92,11 @@ public final class Desk {
     /** Ties things to hands by moving them. */
     public Learner learner() {
         return learner;
+    }
+
+    /** What is heard while nothing plays. */
+    public Listening listening() {
+        return listening;
     }
 
     public LiveDesk live() {

@@ -60,6 +60,12 @@ final class DeskActs {
 
     private void transport() {
         add("play", "Play or stop", "Play or stop", "Space", desk.riding()::togglePlay);
+        add(
+                "listen",
+                "Listen",
+                "While nothing plays: a held chord on this track's instrument, or noise through its effects",
+                "Alt+I",
+                desk.listening()::toggle);
         add("ride", "Ride", "Count in one bar and write whatever you touch; again: stop", "R", desk.riding()::ride);
         add(
                 "ride-selected",

@@ -28,7 +28,7 @@ import javafx.scene.layout.HBox;
 import javafx.scene.layout.Priority;
 import javafx.scene.layout.Region;
 
-/** Name of the piece, start, play, ride, loop, position, tempo, views. */
+/** Name of the piece, start, play, ride, loop, listen, position, tempo, views. */
 public final class TransportBar extends HBox {
     /** More often nobody can read it. */
     private static final long READ_NANOS = 75_000_000L;
@@ -36,11 +36,11 @@ public final class TransportBar extends HBox {
     private long readAt;
     private static final double ROOMY = 1360;
     /** With less room than this, what has a sign besides its word goes without the word. */
-    private static final double NARROW = 1240;
+    private static final double NARROW = 1300;
 
     private static final double LEAST = 600;
     /** What all of it takes in the narrow form, and what a sign that comes and goes takes. */
-    private static final double LEAST_WIDTH = 1020;
+    private static final double LEAST_WIDTH = 1064;
 
     private static final double PILL = 96;
 
@@ -51,6 +51,7 @@ public final class TransportBar extends HBox {
     private final ToggleButton play = new ToggleButton("▶ Play");
     private final ToggleButton ride = new ToggleButton("● Ride");
     private final ToggleButton loop = new ToggleButton("↻ Loop");
+    private final ToggleButton listen = new ToggleButton("♪ Listen");
     private final TextField position = new TextField();
     private final Label clock = new Label();
     private final TextField tempo = new TextField();
@@ -69,6 +70,8 @@ public final class TransportBar extends HBox {
         button(ride, "ride", "Count in one bar and write whatever you touch", desk.riding()::ride);
         ride.getStyleClass().add("ride");
         button(loop, "loop", "Repeat the loop; Shift and drag on the ruler sets it", desk.riding()::toggleLoop);
+        button(listen, "listen", "Listen while nothing plays", desk.listening()::toggle);
+        desk.listening().trackProperty().addListener((o, a, b) -> listen.setSelected(b != null));
         field(position, "position", 104, "Position. Type 17, 17.3.02, 0:46.6 or 46.6 s");
         position.getStyleClass().add("position");
         position.setOnAction(e -> typedPosition());
@@ -98,8 +101,8 @@ public final class TransportBar extends HBox {
         subtitle.setVisible(false);
         getChildren()
                 .addAll(
-                        menu, title, subtitle, start, play, ride, loop, position, clock, tempo, metre, punch, leads,
-                        gap);
+                        menu, title, subtitle, start, play, ride, loop, listen, position, clock, tempo, metre, punch,
+                        leads, gap);
         for (View view : View.values()) {
             ToggleButton tab = new ToggleButton(view.title());
             tab.getStyleClass().add("view-tab");
@@ -134,6 +137,8 @@ public final class TransportBar extends HBox {
         metre.setVisible(!tight);
         start.setText(narrow ? "|◀" : "|◀ Start");
         loop.setText(narrow ? "↻" : "↻ Loop");
+        // The only word of them that its sign alone would not tell a newcomer goes last.
+        listen.setText(width < ROOMY + more ? "♪" : "♪ Listen");
         // Styles are worked out anew for all that is in here: only when it becomes so.
         if (narrow && !getStyleClass().contains("narrow")) {
             getStyleClass().add("narrow");
@@ -150,6 +155,7 @@ public final class TransportBar extends HBox {
         button.setMinWidth(Region.USE_PREF_SIZE);
         button.setOnAction(e -> {
             act.run();
+            listen.setSelected(desk.listening().on());
             showView();
             showSession();
         });

@@ -11,6 +11,7 @@ import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.Comparator;
 import java.util.List;
+import java.util.Optional;
 
 /**
  * All tracks of a session, sounding: instruments play their notes, effects follow, tracks go to the buses and out. Follows
@@ -25,18 +26,110 @@ public final class Mixer {
     private final List<Strip> buses = new ArrayList<>();
     private final double[] sendLeft = new double[Block.FRAMES];
     private final double[] sendRight = new double[Block.FRAMES];
+    private final PinkNoise noise = new PinkNoise();
     private double reached = Double.NaN;
     private double clickPhase = 1;
     private double clickStep;
     private final Session session;
+    private Session fitted;
+    private String listened;
+    private Strip held;
 
     /** The mixer of a session's tracks; what is edited later in lanes and routes does not concern it. */
     public Mixer(Session session) {
+        this(session, null);
+    }
+
+    private Mixer(Session session, Mixer before) {
         this.session = session;
+        fitted = session;
         ParameterIndex index = new ParameterIndex(session);
         for (Track track : session.tracks()) {
-            (track.bus() ? buses : strips).add(new Strip(session, track, index));
+            (track.bus() ? buses : strips)
+                    .add(new Strip(session, track, index, before == null ? null : before.strip(track.id()), before));
         }
+    }
+
+    /**
+     * The mixer of an edited session: devices that were there before sound on in it, and so do the notes of tracks that
+     * are as they were. May be made by another thread than the one that uses this one; whoever uses it calls {@link
+     * #carryOn} first.
+     */
+    public Mixer after(Session edited) {
+        return new Mixer(edited, this);
+    }
+
+    /** True if nothing that this is made of was edited since: it need not be made anew. */
+    public boolean mixes(Session other) {
+        return session.tracks() == other.tracks()
+                && session.devices() == other.devices()
+                && session.timeline().equals(other.timeline());
+    }
+
+    /** True if the values of an engine that plays this session are those of the devices here, in their order. */
+    public boolean fits(Session playing) {
+        if (playing != fitted) {
+            if (playing.devices().size() != session.devices().size()) {
+                return false;
+            }
+            for (int d = 0; d < playing.devices().size(); d++) {
+                Device own = session.devices().get(d);
+                Device other = playing.devices().get(d);
+                if (own != other
+                        && !(own.id().equals(other.id())
+                                && own.parameters().size() == other.parameters().size())) {
+                    return false;
+                }
+            }
+            fitted = playing;
+        }
+        return true;
+    }
+
+    /** Goes on from where the one that was used until now is. By the thread that uses both. */
+    public void carryOn(Mixer before) {
+        reached = before.reached;
+        clickPhase = before.clickPhase;
+        clickStep = before.clickStep;
+        for (int stem = 0; stem < stems(); stem++) {
+            Strip strip = strip(stem);
+            Strip old = before.strip(strip.track.id());
+            strip.carryOn(old);
+            if (old != null && old == before.held && strip.first() == old.first()) {
+                held = strip;
+                strip.held = old.held;
+            }
+        }
+    }
+
+    /**
+     * While nothing plays this track is listened to: an instrument holds a chord, a chain of effects has noise in it.
+     *
+     * @param track the id of a track or bus; null for none, or one that is not here
+     */
+    public void listen(String track) {
+        listened = track;
+    }
+
+    private void hold(Strip wanted) {
+        if (wanted != held) {
+            if (held != null) {
+                held.hold(false);
+            }
+            held = wanted;
+            if (wanted != null) {
+                wanted.hold(true);
+            }
+        }
+    }
+
+    private Strip strip(String track) {
+        for (int stem = 0; stem < stems(); stem++) {
+            if (strip(stem).track.id().equals(track)) {
+                return strip(stem);
+            }
+        }
+        return null;
     }
 
     /** How many tracks and buses sound, each for itself. */
@@ -68,19 +161,20 @@ public final class Mixer {
         double position = live.playing() ? live.position() : Double.NaN;
         boolean flows = position >= reached && position < reached + 0.25;
         boolean stopped = Double.isNaN(position) && !Double.isNaN(reached);
+        hold(listened == null || !Double.isNaN(position) ? null : strip(listened));
         Arrays.fill(left, 0);
         Arrays.fill(right, 0);
         Arrays.fill(sendLeft, 0);
         Arrays.fill(sendRight, 0);
         for (Strip strip : strips) {
-            if (stopped || !flows && !Double.isNaN(position)) {
+            if (stopped || strip.fresh || !flows && !Double.isNaN(position)) {
                 strip.silenceNotes();
                 strip.seek(position);
             }
             if (!Double.isNaN(position)) {
                 strip.play(position + Block.SECONDS);
             }
-            strip.process(live, null, null);
+            strip.process(live, null, null, noise);
             for (int i = 0; i < Block.FRAMES; i++) {
                 left[i] += strip.left[i];
                 right[i] += strip.right[i];
@@ -89,7 +183,7 @@ public final class Mixer {
             }
         }
         for (Strip bus : buses) {
-            bus.process(live, sendLeft, sendRight);
+            bus.process(live, sendLeft, sendRight, noise);
             for (int i = 0; i < Block.FRAMES; i++) {
                 left[i] += bus.left[i];
                 right[i] += bus.right[i];
@@ -130,7 +224,13 @@ public final class Mixer {
     }
 
     private static final class Strip {
+        /** What is held to listen to an instrument: a fifth and a tenth over C, well within every voice. */
+        private static final int[] CHORD = {48, 55, 64};
+
+        private static final int CHORD_VELOCITY = 80;
+
         private final List<Sound> sounds = new ArrayList<>();
+        private final List<String> kinds = new ArrayList<>();
         private final List<Knobs> knobs = new ArrayList<>();
         private final List<Integer> starts = new ArrayList<>();
         private final Track track;
@@ -139,17 +239,32 @@ public final class Mixer {
         private final double[] right = new double[Block.FRAMES];
         private final int[] sounding = new int[128];
         private int next;
+        private boolean fresh;
+        private boolean held;
 
-        Strip(Session session, Track track, ParameterIndex index) {
+        /** {@code old} is the strip of the same track before an edit, null if there was none. */
+        Strip(Session session, Track track, ParameterIndex index, Strip old, Mixer before) {
             this.track = track;
             for (String id : track.devices()) {
                 Device device = session.device(id);
-                StandIns.sound(device).ifPresent(sound -> {
-                    sounds.add(sound);
+                String kind = id + " " + device.kind();
+                Optional<Sound> sound = old != null && old.kinds.contains(kind)
+                        ? Optional.of(old.sounds.get(old.kinds.indexOf(kind)))
+                        : StandIns.sound(device);
+                sound.ifPresent(one -> {
+                    sounds.add(one);
+                    kinds.add(kind);
                     knobs.add(new Knobs(device));
                     starts.add(index.startOf(id));
                 });
             }
+            boolean same = old != null
+                    && old.track.played().equals(track.played())
+                    && before.session.timeline().equals(session.timeline());
+            events = same ? old.events : events(session, track);
+        }
+
+        private static Event[] events(Session session, Track track) {
             List<Event> list = new ArrayList<>();
             for (Clip clip : track.played()) {
                 for (Note note : clip.notes()) {
@@ -161,11 +276,37 @@ public final class Mixer {
                 }
             }
             list.sort(Comparator.comparingDouble(Event::seconds).thenComparing(Event::on));
-            events = list.toArray(new Event[0]);
+            return list.toArray(new Event[0]);
+        }
+
+        /** What plays its notes; null if nothing does. */
+        Sound first() {
+            return sounds.isEmpty() ? null : sounds.get(0);
+        }
+
+        void carryOn(Strip old) {
+            fresh = old == null || events != old.events || first() != old.first();
+            next = fresh ? 0 : old.next;
+        }
+
+        /** What is listened to while nothing plays begins or ends. */
+        void hold(boolean on) {
+            held = on;
+            Sound sound = first();
+            if (sound != null && sound.instrument()) {
+                for (int pitch : CHORD) {
+                    if (on) {
+                        sound.noteOn(pitch, CHORD_VELOCITY);
+                    } else {
+                        sound.noteOff(pitch);
+                    }
+                }
+            }
         }
 
         /** Goes on from {@code position}; notes that have begun and not ended there sound. */
         void seek(double position) {
+            fresh = false;
             Arrays.fill(sounding, 0);
             next = 0;
             while (next < events.length && events[next].seconds() < position) {
@@ -185,6 +326,9 @@ public final class Mixer {
                     sounds.get(0).noteOff(pitch);
                 }
             }
+            if (held) {
+                hold(true);
+            }
         }
 
         void play(double until) {
@@ -201,10 +345,17 @@ public final class Mixer {
             }
         }
 
-        void process(LiveState live, double[] inLeft, double[] inRight) {
+        void process(LiveState live, double[] inLeft, double[] inRight, PinkNoise noise) {
             for (int i = 0; i < Block.FRAMES; i++) {
                 left[i] = inLeft == null ? 0 : inLeft[i];
                 right[i] = inRight == null ? 0 : inRight[i];
+            }
+            if (held && first() != null && !first().instrument()) {
+                for (int i = 0; i < Block.FRAMES; i++) {
+                    double one = noise.next();
+                    left[i] += one;
+                    right[i] += one;
+                }
             }
             for (int s = 0; s < sounds.size(); s++) {
                 int start = starts.get(s);

@@ -69,6 +69,16 @@ public final class StandIns {
         return all;
     }
 
+    /** True if a device is one of these, and sounds here. */
+    public static boolean sounds(Device device) {
+        return sound(device).isPresent();
+    }
+
+    /** True if a device makes sound of its own from notes. */
+    public static boolean instrument(Device device) {
+        return sound(device).filter(Sound::instrument).isPresent();
+    }
+
     /** The sound of a device, if it has one of its own. */
     static Optional<Sound> sound(Device device) {
         return Optional.ofNullable(

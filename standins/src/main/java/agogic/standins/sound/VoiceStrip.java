@@ -72,6 +72,11 @@ final class VoiceStrip implements Sound {
     }
 
     @Override
+    public boolean instrument() {
+        return true;
+    }
+
+    @Override
     public void noteOn(int newPitch, int velocity) {
         pitch = newPitch;
         vowel = Math.floorMod(newPitch * 3, VOWELS.length);

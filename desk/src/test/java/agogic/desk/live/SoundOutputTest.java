@@ -1,0 +1,196 @@
+package agogic.desk.live;
+
+import static org.assertj.core.api.Assertions.assertThat;
+
+import agogic.core.expose.Adding;
+import agogic.core.expose.Removing;
+import agogic.core.score.Clip;
+import agogic.core.score.Note;
+import agogic.core.session.Session;
+import agogic.core.session.Track;
+import agogic.core.time.MetreMap;
+import agogic.core.time.TempoMap;
+import agogic.core.time.Timeline;
+import agogic.standins.sound.StandIns;
+import java.util.List;
+import java.util.Optional;
+import java.util.concurrent.ArrayBlockingQueue;
+import java.util.concurrent.BlockingQueue;
+import java.util.function.DoublePredicate;
+import java.util.function.Predicate;
+import org.junit.jupiter.api.AfterEach;
+import org.junit.jupiter.api.Test;
+
+/** What is heard, through a line that stands in for the machine's audio: it follows every edit, and can be listened to. */
+class SoundOutputTest {
+    /** Takes a block whenever the test asks for one. */
+    private static final class Line implements Speakers {
+        private final BlockingQueue<byte[]> taken = new ArrayBlockingQueue<>(2);
+        private volatile boolean open = true;
+
+        @Override
+        public void write(byte[] samples) {
+            try {
+                if (open) {
+                    taken.put(samples.clone());
+                }
+            } catch (InterruptedException e) {
+                Thread.currentThread().interrupt();
+            }
+        }
+
+        @Override
+        public void close() {
+            open = false;
+            taken.clear();
+        }
+
+        /** Left samples of so many seconds, −1 to 1. */
+        double[] heard(double seconds) {
+            double[] all = new double[(int) (seconds * 48_000 / 64) * 64];
+            try {
+                for (int at = 0; at < all.length; at += 64) {
+                    byte[] block = taken.take();
+                    for (int i = 0; i < 64; i++) {
+                        all[at + i] = ((block[4 * i + 1] << 8) | (block[4 * i] & 0xff)) / 32_768.0;
+                    }
+                }
+            } catch (InterruptedException e) {
+                Thread.currentThread().interrupt();
+            }
+            return all;
+        }
+    }
+
+    private final Line line = new Line();
+    private final TurnedClock clock = new TurnedClock();
+    private LiveDesk live;
+
+    private void open(Session session) {
+        live = new LiveDesk(session, clock, Optional.of(line));
+    }
+
+    @AfterEach
+    void close() {
+        if (live != null) {
+            live.close();
+        }
+    }
+
+    private static Session empty() {
+        return session(List.of());
+    }
+
+    private static Session session(List<Clip> clips) {
+        return new Session(
+                "Made",
+                "",
+                new Timeline(TempoMap.steady(120), MetreMap.steady(4, 4)),
+                64,
+                List.of(),
+                new agogic.core.session.Loop(0, 16, false),
+                List.of(new Track("keys", "Keys", false, 1, List.of("keys-sound"), clips)),
+                List.of(StandIns.plainKeys("keys-sound")),
+                List.of(),
+                List.of(),
+                List.of(),
+                List.of(),
+                List.of());
+    }
+
+    private static double loudness(double[] samples) {
+        double sum = 0;
+        for (double one : samples) {
+            sum += one * one;
+        }
+        return Math.sqrt(sum / samples.length);
+    }
+
+    /** How much of a frequency is in the last half second, by Goertzel's sum. */
+    private static double share(double[] samples, double hertz) {
+        int n = Math.min(samples.length, 24_000);
+        double re = 0;
+        double im = 0;
+        for (int i = 0; i < n; i++) {
+            double at = 2 * Math.PI * hertz * i / 48_000;
+            re += samples[samples.length - n + i] * Math.cos(at);
+            im += samples[samples.length - n + i] * Math.sin(at);
+        }
+        return 2 * Math.hypot(re, im) / n;
+    }
+
+    private double[] until(DoublePredicate loud) {
+        return untilIt(heard -> loud.test(loudness(heard)));
+    }
+
+    private double[] untilIt(Predicate<double[]> sounds) {
+        for (int i = 0; i < 400; i++) {
+            double[] heard = line.heard(0.5);
+            if (sounds.test(heard)) {
+                return heard;
+            }
+        }
+        throw new AssertionError("It did not come to pass in two hundred seconds of sound.");
+    }
+
+    @Test
+    void aPieceWithoutANoteIsListenedToByAHeldChord() {
+        open(empty());
+        assertThat(loudness(line.heard(0.5))).isZero();
+        live.listen("keys");
+        double[] heard = until(l -> l > 0.01);
+        heard = line.heard(1);
+        // C3, G3 and E4 in equal temperament; B3 is not among them.
+        double among = share(heard, 246.94);
+        assertThat(share(heard, 130.81)).isGreaterThan(5 * among);
+        assertThat(share(heard, 196.00)).isGreaterThan(5 * among);
+        assertThat(share(heard, 329.63)).isGreaterThan(5 * among);
+        live.listen(null);
+        until(l -> l < 1e-4);
+    }
+
+    @Test
+    void aChainWithoutAnInstrumentHasNoise() {
+        Session one = empty();
+        Session filter = Adding.of(one, StandIns.twoPoleFilter("filter"), "keys");
+        Session only = Removing.device(filter, "keys-sound").apply(filter);
+        open(only);
+        live.listen("keys");
+        double[] heard = until(l -> l > 0.001);
+        assertThat(loudness(heard)).isLessThan(0.5);
+        live.listen("nobody");
+        until(l -> l < 1e-4);
+    }
+
+    /** What is added, cut and made faster is heard; the mixer had been made once, from the piece as it was opened. */
+    @Test
+    void whatIsEditedIsHeard() {
+        open(empty());
+        live.engine().play(0, 0);
+        assertThat(loudness(line.heard(0.2))).isZero();
+        Clip clip = new Clip("Long", 0, 60, List.of(new Note(0, 60, 69, 100))).called("clip");
+        live.load(session(List.of(clip)));
+        untilIt(heard -> share(heard, 440) > 0.005);
+        live.load(session(List.of(new Clip("Long", 0, 60, List.of(new Note(0, 60, 57, 100))).called("clip"))));
+        untilIt(heard -> share(heard, 220) > 0.005 && share(heard, 440) < share(heard, 220));
+        live.load(empty());
+        until(l -> l < 1e-4);
+    }
+
+    /** A device before others in the list moves the places of all values: each sound keeps its own. */
+    @Test
+    void aDeviceThatComesOrGoesLeavesTheOthersAsTheyWere() {
+        Session one = empty();
+        open(one);
+        live.listen("keys");
+        until(l -> l > 0.01);
+        double before = loudness(line.heard(2));
+        Session more = Adding.of(one, StandIns.slowChorus("chorus"), "keys");
+        Session two = Removing.device(more, "chorus").apply(more);
+        live.load(more);
+        line.heard(0.5);
+        live.load(two);
+        line.heard(1);
+        assertThat(loudness(line.heard(2))).isBetween(0.9 * before, 1.1 * before);
+    }
+}
