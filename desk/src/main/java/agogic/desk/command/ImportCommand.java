@@ -24,10 +24,12 @@ import picocli.CommandLine.Parameters;
         description = "Makes a session of a MIDI file or a score and says what each thing in it becomes.")
 final class ImportCommand extends FileCommand {
     @Parameters(
-            index = "0",
+            arity = "1..*",
             paramLabel = "FILE",
-            description = "a Standard MIDI File, or a score in MusicXML (.musicxml, .mxl, .xml)")
-    private Path file;
+            description =
+                    "a Standard MIDI File, or a score in MusicXML (.musicxml, .mxl, .xml); several become one piece"
+                            + " in the time of the first")
+    private List<Path> files;
 
     @Option(names = "--out", required = true, paramLabel = "SESSION", description = "where the session goes")
     private Path out;
@@ -37,8 +39,10 @@ final class ImportCommand extends FileCommand {
 
     @Override
     public Answer run() throws IOException {
-        apart(out, file);
-        Brought found = Bringing.read(file);
+        for (Path file : files) {
+            apart(out, file);
+        }
+        Brought found = Bringing.read(files);
         Set<String> off = new HashSet<>(without);
         List<Map<String, Object>> lines = new ArrayList<>();
         Set<String> known = new HashSet<>();

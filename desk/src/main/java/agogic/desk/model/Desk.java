@@ -11,6 +11,7 @@ import agogic.desk.live.LiveDesk;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.function.UnaryOperator;
+import javafx.collections.ListChangeListener;
 
 /**
  * What the views look at and act on, put together: editing, selection, riding, passes, notices, and the engine that plays.
@@ -47,7 +48,12 @@ public final class Desk {
         editing.sessionProperty().addListener((o, a, now) -> time.reach(now.length()));
         learner = new Learner(this);
         portWatch = new PortWatch(this);
-        listening = new Listening(this);
+        listening = new Listening(editing.sessionProperty(), live, notices);
+        selection
+                .selectedProperty()
+                .addListener((o, a, b) -> selection.selectedRoute().ifPresent(r -> listening.worked(r.target())));
+        selection.touched().addListener((ListChangeListener<Target>)
+                c -> selection.touched().stream().findFirst().ifPresent(listening::worked));
     }
 
     public Editing editing() {
@@ -179,7 +185,7 @@ public final class Desk {
         if (state.events() != eventsSeen && !learner.on()) {
             eventsSeen = state.events();
             Trace.last(playing.session(), state).ifPresent(trace -> {
-                say(Notice.of(portWatch.sent(trace), this));
+                say(Mending.notice(this, portWatch.sent(trace)));
                 trace.route().ifPresent(route -> selection.touch(route.target()));
             });
         }

@@ -28,13 +28,12 @@ public record LanePlace(Target target, double time, double value, int point) {
                 + session.parameter(target).print(lane.envelope().value(point));
     }
 
-    /** Where the playhead is, and where the lane stands there. */
-    public static LanePlace atPlayhead(Desk desk, Target target) {
-        Lane lane = desk.session().lane(target);
-        double beat =
-                Math.max(0, Math.min(desk.session().length(), desk.riding().positionBeat()));
-        double time = desk.timeline().laneTime(lane.lock(), desk.timeline().secondsAt(beat));
-        return new LanePlace(
-                target, time, LayerStack.valueAt(lane, time, desk.session().parameter(target)), -1);
+    /** A place of the timeline, within the piece, and where the lane stands there. */
+    public static LanePlace of(Session session, Target target, double anyBeat) {
+        Lane lane = session.lane(target);
+        double beat = Math.max(0, Math.min(session.length(), anyBeat));
+        double time =
+                session.timeline().laneTime(lane.lock(), session.timeline().secondsAt(beat));
+        return new LanePlace(target, time, LayerStack.valueAt(lane, time, session.parameter(target)), -1);
     }
 }

@@ -1,31 +1,33 @@
 package agogic.desk.model;
 
 import agogic.core.route.Target;
+import agogic.core.session.Session;
 import agogic.core.session.Track;
+import agogic.desk.live.LiveDesk;
 import agogic.standins.sound.StandIns;
 import java.util.List;
 import java.util.Optional;
+import javafx.beans.property.ReadOnlyObjectProperty;
 import javafx.beans.property.ReadOnlyStringProperty;
 import javafx.beans.property.ReadOnlyStringWrapper;
-import javafx.collections.ListChangeListener;
 
 /**
  * What is heard while nothing plays, so that a value can be found by ear: a held chord on the instrument of the track that
  * is worked on, or noise through a chain that has none.
  */
 public final class Listening {
-    private final Desk desk;
+    private final ReadOnlyObjectProperty<Session> session;
+    private final LiveDesk live;
+    private final Notices notices;
     private final ReadOnlyStringWrapper track = new ReadOnlyStringWrapper();
     private Target last;
 
-    Listening(Desk desk) {
-        this.desk = desk;
-        desk.selection()
-                .selectedProperty()
-                .addListener((o, a, b) -> desk.selection().selectedRoute().ifPresent(r -> worked(r.target())));
-        desk.selection().touched().addListener((ListChangeListener<Target>)
-                c -> desk.selection().touched().stream().findFirst().ifPresent(this::worked));
-        desk.editing().sessionProperty().addListener((o, a, b) -> again());
+    /** It follows the session, what is touched and the route that is selected. */
+    Listening(ReadOnlyObjectProperty<Session> session, LiveDesk live, Notices notices) {
+        this.session = session;
+        this.live = live;
+        this.notices = notices;
+        session.addListener((o, a, b) -> again());
     }
 
     /** The id of the track that is listened to while nothing plays; null for none. */
@@ -41,7 +43,7 @@ public final class Listening {
     public void toggle() {
         if (on()) {
             set(null);
-            desk.say(Notice.plain("Listen", "Off: nothing sounds while nothing plays."));
+            notices.say(Notice.plain("Listen", "Off: nothing sounds while nothing plays."));
         } else {
             begin();
         }
@@ -51,11 +53,12 @@ public final class Listening {
     public void begin() {
         Optional<Track> found = found();
         if (found.isEmpty()) {
-            desk.refuse("No track has a sound of its own here. Ctrl+Shift+I adds a device to one.");
+            notices.say(
+                    Notice.stop("Refused", "No track has a sound of its own here. Ctrl+Shift+I adds a device to one."));
             return;
         }
         set(found.get().id());
-        desk.say(desk.live().audible() ? Notice.good("Listen", words(found.get())) : Notice.stop("Listen", silent()));
+        notices.say(live.audible() ? Notice.good("Listen", words(found.get())) : Notice.stop("Listen", silent()));
     }
 
     private static String silent() {
@@ -64,32 +67,32 @@ public final class Listening {
 
     private String words(Track heard) {
         return (instrument(heard) ? "A held chord on " : "Noise through ")
-                + desk.session().device(sounds(heard).get(0)).name()
+                + session.get().device(sounds(heard).get(0)).name()
                 + " while nothing plays. Move a control to hear it; Alt+I ends it.";
     }
 
     private Optional<Track> found() {
         Optional<Track> worked = Optional.ofNullable(last)
-                .filter(desk.session()::has)
-                .flatMap(t -> desk.session().trackOf(t.device()))
+                .filter(session.get()::has)
+                .flatMap(t -> session.get().trackOf(t.device()))
                 .filter(t -> !sounds(t).isEmpty());
-        return worked.or(() -> desk.session().tracks().stream()
+        return worked.or(() -> session.get().tracks().stream()
                 .filter(t -> !sounds(t).isEmpty())
                 .findFirst());
     }
 
     private List<String> sounds(Track track) {
         return track.devices().stream()
-                .filter(d -> StandIns.sounds(desk.session().device(d)))
+                .filter(d -> StandIns.sounds(session.get().device(d)))
                 .toList();
     }
 
     private boolean instrument(Track track) {
-        return StandIns.instrument(desk.session().device(sounds(track).get(0)));
+        return StandIns.instrument(session.get().device(sounds(track).get(0)));
     }
 
     /** Something else is worked on: that is listened to, if it sounds. */
-    private void worked(Target target) {
+    void worked(Target target) {
         last = target;
         again();
     }
@@ -102,6 +105,6 @@ public final class Listening {
 
     private void set(String id) {
         track.set(id);
-        desk.live().listen(id);
+        live.listen(id);
     }
 }

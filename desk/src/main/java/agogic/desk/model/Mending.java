@@ -3,6 +3,7 @@ package agogic.desk.model;
 import agogic.core.assign.Assigning;
 import agogic.core.macro.Macro;
 import agogic.core.play.LiveState;
+import agogic.core.play.Verdict;
 import agogic.core.record.Punch;
 import agogic.core.route.Hand;
 import agogic.core.route.Route;
@@ -13,16 +14,49 @@ import agogic.core.surface.Control;
 import agogic.core.surface.Surface;
 import agogic.core.trace.Mend;
 import agogic.core.trace.Trace;
+import java.util.ArrayList;
+import java.util.EnumSet;
 import java.util.List;
 import java.util.Optional;
+import java.util.Set;
 import java.util.stream.Collectors;
 
 /** The acts that mend a stop: what the trace bar offers. */
 public final class Mending {
+    /** After these what was done can be written afterwards. */
+    private static final Set<Verdict> LOOSE =
+            EnumSet.of(Verdict.HEARD_IN_READ, Verdict.READ, Verdict.NOT_PLAYING, Verdict.WAITING, Verdict.NO_ROUTE);
+
     private final Desk desk;
 
     private Mending(Desk desk) {
         this.desk = desk;
+    }
+
+    /** What is said of a trace, with the acts that mend it. */
+    public static Notice notice(Desk desk, Trace trace) {
+        Notice.Kind kind =
+                switch (trace.verdict()) {
+                    case WRITTEN -> Notice.Kind.GOOD;
+                    case WAITING, LEAD_IN, REHEARSED, HEARD_IN_READ -> Notice.Kind.WAIT;
+                    case NONE, TOUCHED -> Notice.Kind.PLAIN;
+                    default -> Notice.Kind.STOP;
+                };
+        List<Notice.Act> acts = new ArrayList<>();
+        trace.act().ifPresent(act -> acts.add(new Notice.Act(spoken(desk, trace), () -> of(desk, trace))));
+        trace.route().ifPresent(route -> {
+            if (!route.id().equals(desk.selection().selectedProperty().get())) {
+                acts.add(new Notice.Act("Show route", () -> {
+                    desk.selection().viewProperty().set(View.ROUTES);
+                    desk.selection().selectedProperty().set(route.id());
+                }));
+            }
+        });
+        if (LOOSE.contains(trace.verdict())) {
+            Optional<Hand> hand = trace.hand().or(() -> trace.route().flatMap(Route::hand));
+            hand.ifPresent(h -> acts.add(new Notice.Act("Write what I just played", () -> Afterwards.newest(desk, h))));
+        }
+        return new Notice(kind, trace.head(), trace.sentence(), List.copyOf(acts));
     }
 
     /** Does what a trace offers; its sentence is gone afterwards, with its button. */

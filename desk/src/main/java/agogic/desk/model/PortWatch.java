@@ -119,7 +119,7 @@ public final class PortWatch {
                     .findFirst()
                     .orElse(null);
             if (surface != null && wasOpen && !port.open()) {
-                desk.say(Notice.of(Trace.closed(surface, port.state()), desk));
+                desk.say(Mending.notice(desk, Trace.closed(surface, port.state())));
             } else if (surface != null && wasShut && port.open()) {
                 desk.say(Notice.good("Plugged in", surface.name() + " is heard again."));
             }

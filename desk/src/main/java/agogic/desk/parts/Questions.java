@@ -1,6 +1,8 @@
 package agogic.desk.parts;
 
+import java.util.List;
 import java.util.Optional;
+import java.util.OptionalInt;
 import java.util.function.Supplier;
 import javafx.scene.control.Alert;
 import javafx.scene.control.ButtonBar;
@@ -25,5 +27,24 @@ public interface Questions {
             Optional<ButtonType> answer = alert.showAndWait();
             return answer.isPresent() && answer.get() == yes;
         };
+    }
+
+    /** Asks in a dialog which of several acts is meant: its place; empty for none of them. */
+    static OptionalInt which(Window owner, String title, String question, String more, List<String> acts) {
+        List<ButtonType> buttons = acts.stream()
+                .map(act -> new ButtonType(act, ButtonBar.ButtonData.OK_DONE))
+                .toList();
+        Alert alert = new Alert(Alert.AlertType.CONFIRMATION, more, buttons.toArray(new ButtonType[0]));
+        alert.getButtonTypes().add(ButtonType.CANCEL);
+        alert.setTitle(title);
+        alert.setHeaderText(question);
+        alert.initOwner(owner);
+        Theme.dress(alert, owner);
+        alert.getDialogPane().setPrefWidth(560);
+        for (int i = 0; i < acts.size(); i++) {
+            alert.getDialogPane().lookupButton(buttons.get(i)).setId("which-" + i);
+        }
+        int place = alert.showAndWait().map(buttons::indexOf).orElse(-1);
+        return place < 0 ? OptionalInt.empty() : OptionalInt.of(place);
     }
 }

@@ -85,7 +85,10 @@ public final class RouteActs {
     private void add() {
         desk.selection()
                 .place()
-                .or(() -> desk.selection().selectedRoute().map(r -> LanePlace.atPlayhead(desk, r.target())))
+                .or(() -> desk.selection()
+                        .selectedRoute()
+                        .map(r -> LanePlace.of(
+                                desk.session(), r.target(), desk.riding().positionBeat())))
                 .ifPresentOrElse(this::add, () -> desk.refuse("Select a route first: there is no lane here."));
     }
 }

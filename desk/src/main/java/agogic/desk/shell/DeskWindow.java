@@ -222,6 +222,9 @@ public final class DeskWindow {
         boolean inLight =
                 desk == null ? light : desk.selection().lightProperty().get();
         show(opened.session(), opened.path(), inLight, opened.stamp());
+        if (!opened.unsaved() && !opened.said().isEmpty()) {
+            desk.say(Notice.good("Opened", opened.said()));
+        }
         if (opened.unsaved()) {
             desk.editing().neverSaved();
             desk.say(new Notice(

@@ -3,6 +3,7 @@ package agogic.desk.start;
 import agogic.core.session.Session;
 import agogic.desk.model.Beside;
 import agogic.desk.parts.PathChooser;
+import agogic.desk.parts.Questions;
 import agogic.formats.bring.Brought;
 import agogic.formats.file.Input;
 import agogic.formats.session.SessionFile;
@@ -10,10 +11,12 @@ import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
+import java.util.OptionalInt;
 import java.util.function.BiConsumer;
 import java.util.function.BooleanSupplier;
 import java.util.function.Consumer;
 import java.util.prefs.Preferences;
+import java.util.stream.Collectors;
 import javafx.stage.Window;
 
 /** Every way by which a piece comes into the window. What cannot be read changes nothing and is told. */
@@ -59,9 +62,58 @@ public final class Entrance {
                 .ifPresent(this::open);
     }
 
-    /** Opens the first of several files that came together; that the others were not opened is told with it. */
+    /**
+     * Opens files that came together: of several that can be brought in it is asked whether they are one piece; else the
+     * first is opened, and that the others were not is told with it.
+     */
     public void open(List<Path> together) {
-        open(together.get(0), others(together.subList(1, together.size())));
+        if (together.size() == 1 || !together.stream().allMatch(Bringing::takes)) {
+            open(together.get(0), others(together.subList(1, together.size())));
+            return;
+        }
+        String names = together.stream()
+                .limit(4)
+                .map(Input::name)
+                .collect(Collectors.joining(", ", "", together.size() > 4 ? " and more." : "."));
+        OptionalInt which = Questions.which(
+                owner,
+                "Bring in",
+                "One piece of these " + together.size() + " files?",
+                names + " As one piece their tracks stand side by side, in the time of the first."
+                        + " As a piece each they are saved beside their files, and the first is opened.",
+                List.of("One piece", "A piece each"));
+        if (which.isEmpty()) {
+            return;
+        }
+        if (which.getAsInt() == 0) {
+            Beside.run(
+                    "agogic-file",
+                    () -> Bringing.read(together),
+                    found -> report(found, ""),
+                    why -> refused.accept("Not brought in", why));
+        } else {
+            each(together);
+        }
+    }
+
+    private void each(List<Path> together) {
+        List<String> not = new ArrayList<>();
+        Beside.run(
+                "agogic-file",
+                () -> Bringing.each(together, not::add),
+                made -> {
+                    String why = not.isEmpty() ? "" : " Not brought in: " + String.join(" ", not);
+                    made.subList(Math.min(1, made.size()), made.size()).forEach(this::remember);
+                    if (made.isEmpty()) {
+                        refused.accept("Not brought in", why.strip());
+                    } else {
+                        open(
+                                made.get(0),
+                                made.size() + (made.size() == 1 ? " piece was" : " pieces were")
+                                        + " saved beside the files; this is the first." + why);
+                    }
+                },
+                why -> refused.accept("Not brought in", why));
     }
 
     /** Opens a session, or looks through a file of another kind and asks what of it is wanted: by its ending. */

@@ -20,7 +20,7 @@ import agogic.desk.acts.Here;
 import agogic.desk.acts.Subject;
 import agogic.desk.live.MidiPorts;
 import agogic.desk.model.Desk;
-import agogic.desk.model.Notice;
+import agogic.desk.model.Mending;
 import agogic.desk.parts.Tip;
 import agogic.standins.surfaces.SimulatedDevice;
 import agogic.standins.surfaces.SimulatedDevices;
@@ -167,7 +167,7 @@ public final class DrawnSurface extends VBox {
         SimulatedDevice device = SimulatedDevices.at(surface.port());
         MidiPorts.Port port = desk.live().ports().of(surface);
         if (device == null && !port.open()) {
-            desk.say(Notice.of(Trace.closed(surface, port.state()), desk));
+            desk.say(Mending.notice(desk, Trace.closed(surface, port.state())));
         } else if (device == null) {
             desk.refuse(surface.name() + " is a real surface: move it by hand.");
         } else if (bytes.length > 0) {

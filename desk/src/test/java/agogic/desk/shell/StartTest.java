@@ -75,15 +75,38 @@ class StartTest extends WindowTest {
     }
 
     @Test
-    void ofSeveralFilesTheFirstIsOpenedAndTheOthersAreNamed() throws Exception {
+    void severalFilesBecomeOnePieceOrAPieceEach() throws Exception {
         see("#start-page");
         Path song = song();
         Path other = Files.copy(song, song.resolveSibling("second.mid"));
         Platform.runLater(() -> window().begin().open(List.of(song, other)));
+        clickOn("#which-0");
         ListView<?> list = node("#import-lines");
         until(list::isFocused);
         push(KeyCode.ENTER);
-        until(() -> desk() != null && text("#trace-sentence").contains("Not opened: second.mid."));
+        until(() -> desk() != null && text("#trace-sentence").contains("96 notes"));
+        assertThat(desk().session().tracks()).hasSize(2);
+        interact(() -> desk().editing().savedTo(song.resolveSibling("x.agogic")));
+        Platform.runLater(() -> window().files().entrance().open(List.of(song, other)));
+        clickOn("#which-1");
+        until(() -> text("#trace-sentence").contains("2 pieces were saved beside the files"));
+        assertThat(desk().session().tracks()).hasSize(1);
+        assertThat(desk().editing().fileProperty().get()).isEqualTo(song.resolveSibling("Evening.agogic"));
+        assertThat(SessionFile.open(song.resolveSibling("second.agogic")).tracks())
+                .hasSize(1);
+    }
+
+    /** A session comes alone: of files of both kinds the first is opened and the others are named. */
+    @Test
+    void ofMixedFilesTheFirstIsOpenedAndTheOthersAreNamed() throws Exception {
+        see("#start-page");
+        Path song = song();
+        Path other = song.resolveSibling("second.agogic");
+        Platform.runLater(() -> window().begin().open(List.of(song, other)));
+        ListView<?> list = node("#import-lines");
+        until(list::isFocused);
+        push(KeyCode.ENTER);
+        until(() -> desk() != null && text("#trace-sentence").contains("Not opened: second.agogic."));
         assertThat(text("#trace-sentence")).contains("48 notes");
     }
 

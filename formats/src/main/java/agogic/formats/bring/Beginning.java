@@ -1,21 +1,34 @@
 package agogic.formats.bring;
 
 import agogic.core.device.Device;
+import agogic.core.midi.Program;
 import agogic.core.surface.Surface;
 import java.util.List;
-import java.util.function.Function;
+import java.util.Optional;
 
 /**
  * What a piece has when it is made, besides what is brought in.
  *
- * @param instrument makes what sounds on a track with notes, under this id; null for nothing
+ * @param instrument makes what sounds on a track with notes
  * @param surfaces with what it is ridden
  */
-public record Beginning(Function<String, Device> instrument, List<Surface> surfaces) {
+public record Beginning(Instrument instrument, List<Surface> surfaces) {
     /** Nothing sounds, and nothing moves it. */
-    public static final Beginning BARE = new Beginning(id -> null, List.of());
+    public static final Beginning BARE = new Beginning((id, channel, program) -> null, List.of());
 
     public Beginning {
         surfaces = List.copyOf(surfaces);
+    }
+
+    /** Makes what sounds on a track. */
+    @FunctionalInterface
+    public interface Instrument {
+        /**
+         * A device under this id; null for nothing.
+         *
+         * @param channel 1 to 16, as the notes were; on 10 the keys are drums (General MIDI 1)
+         * @param program what was asked for first, if anything was
+         */
+        Device of(String id, int channel, Optional<Program> program);
     }
 }

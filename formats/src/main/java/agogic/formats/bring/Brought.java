@@ -2,6 +2,8 @@ package agogic.formats.bring;
 
 import agogic.core.session.LeftOut;
 import agogic.core.session.Session;
+import agogic.core.time.Section;
+import agogic.core.time.Timeline;
 import java.util.List;
 import java.util.Set;
 
@@ -19,12 +21,25 @@ public interface Brought {
     /** What it is called. */
     String title();
 
+    /** Its time, without the lines whose ids are {@code off}. */
+    Timeline timeline(Set<String> off);
+
+    /** Its parts by name, without what is {@code off}. */
+    List<Section> sections(Set<String> off);
+
+    /** Adds its tracks to a piece whose time may be another, without the lines whose ids are {@code off}. */
+    void addTo(PieceBuilder piece, Set<String> off);
+
     /**
      * The piece, without the lines whose ids are {@code off}.
      *
      * @param add what it has besides: what sounds and what it is ridden with
      */
-    Session piece(Set<String> off, Beginning add);
+    default Session piece(Set<String> off, Beginning add) {
+        PieceBuilder piece = new PieceBuilder(add, timeline(off));
+        addTo(piece, off);
+        return piece.piece(title(), sections(off)).withLeftOut(leftOut(off));
+    }
 
     /** A note of all lines that are not in the piece, because they cannot be or are {@code off}. */
     default List<LeftOut> leftOut(Set<String> off) {

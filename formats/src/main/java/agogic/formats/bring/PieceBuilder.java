@@ -1,31 +1,90 @@
 package agogic.formats.bring;
 
 import agogic.core.device.Device;
-import agogic.core.lane.Lane;
-import agogic.core.ride.Ride;
-import agogic.core.route.Route;
+import agogic.core.midi.Program;
 import agogic.core.score.Clip;
+import agogic.core.score.Remark;
 import agogic.core.session.Loop;
 import agogic.core.session.Session;
 import agogic.core.session.Track;
 import agogic.core.time.Section;
 import agogic.core.time.Timeline;
 import java.util.ArrayList;
+import java.util.HashMap;
 import java.util.HashSet;
 import java.util.List;
 import java.util.Locale;
+import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
 
 /** Collects the tracks of what is brought in, each with what it sounds by, and makes a piece of them. */
 public final class PieceBuilder {
+    private static final int CHANNELS = 16;
+    /** The channel of drums (General MIDI 1): those of several files stay together. */
+    private static final int DRUMS = 10;
+
     private final Beginning add;
+    private final Timeline timeline;
+    private final Controllers controllers;
+    private final List<Remark> remarks = new ArrayList<>();
+    private final Set<Integer> taken = new HashSet<>();
+    private final Map<Integer, Integer> channels = new HashMap<>();
+    private double length;
+    private String file = "";
     private final List<Track> tracks = new ArrayList<>();
     private final List<Device> devices = new ArrayList<>();
     private final Set<String> names = new HashSet<>();
 
-    public PieceBuilder(Beginning add) {
+    /** A piece of this time, that has something besides. */
+    public PieceBuilder(Beginning add, Timeline timeline) {
         this.add = add;
+        this.timeline = timeline;
+        controllers = new Controllers(timeline);
+    }
+
+    public Timeline timeline() {
+        return timeline;
+    }
+
+    /** What is said besides notes. */
+    public Controllers controllers() {
+        return controllers;
+    }
+
+    /** The piece goes on to here at least, in quarter notes. */
+    public void reaches(double beat) {
+        length = Math.max(length, beat);
+    }
+
+    public void remark(List<Remark> more) {
+        remarks.addAll(more);
+    }
+
+    /**
+     * What comes from now on is of another file: its channels are others, as long as there are free ones, and its tracks
+     * are called by its title where there is one of their name.
+     */
+    void anotherFile(String title) {
+        file = title;
+        taken.addAll(channels.values());
+        channels.clear();
+    }
+
+    /** The channel here of a channel of the file. */
+    public int channel(int said) {
+        return channels.computeIfAbsent(said, channel -> {
+            if (channel == DRUMS || !taken.contains(channel)) {
+                return channel;
+            }
+            for (int free = 1; free <= CHANNELS; free++) {
+                if (free != DRUMS && !taken.contains(free) && !channels.containsValue(free)) {
+                    return free;
+                }
+            }
+            // All are given: the check says which addresses are there twice.
+            return channel;
+        });
     }
 
     /** The id that the next track gets. */
@@ -36,12 +95,15 @@ public final class PieceBuilder {
     /**
      * A track with its clip, and a sound for it if it has one; then what else stands on it.
      *
+     * @param program the sound that is asked for, if one is
      * @param more devices behind the sound; they get names that nobody has yet
      */
-    public void track(String name, int channel, Optional<Clip> clip, List<Device> more) {
+    public void track(String given, int channel, Optional<Clip> clip, Optional<Program> program, List<Device> more) {
         String id = nextId();
+        boolean there = tracks.stream().anyMatch(t -> t.name().equals(given));
+        String name = !there || file.isEmpty() ? given : given.startsWith("Track ") ? file : file + " · " + given;
         List<String> chain = new ArrayList<>();
-        Device sounds = clip.isPresent() ? add.instrument().apply(id + "-sound") : null;
+        Device sounds = clip.isPresent() ? add.instrument().of(id + "-sound", channel, program) : null;
         if (sounds != null) {
             stands(
                     chain,
@@ -61,31 +123,25 @@ public final class PieceBuilder {
     }
 
     /** The piece: one empty track if there is none, and a loop of its first four bars that is off. */
-    public Session piece(
-            String title,
-            Timeline timeline,
-            double length,
-            List<Section> sections,
-            List<Route> routes,
-            List<Lane> lanes,
-            List<Ride> rides) {
+    public Session piece(String title, List<Section> sections) {
         if (tracks.isEmpty()) {
-            track("Track 1", 1, Optional.empty(), List.of());
+            track("Track 1", 1, Optional.empty(), Optional.empty(), List.of());
         }
         double bars = 4 * timeline.metre().metreOfBar(1).quartersInBar();
         return new Session(
-                title.isBlank() ? "Piece" : title,
-                "",
-                timeline,
-                length,
-                sections.stream().filter(s -> s.beat() < length).toList(),
-                new Loop(0, Math.max(Loop.SHORTEST, Math.min(length, bars)), false),
-                tracks,
-                devices,
-                add.surfaces(),
-                routes,
-                lanes,
-                rides,
-                List.of());
+                        title.isBlank() ? "Piece" : title,
+                        "",
+                        timeline,
+                        length,
+                        sections.stream().filter(s -> s.beat() < length).toList(),
+                        new Loop(0, Math.max(Loop.SHORTEST, Math.min(length, bars)), false),
+                        tracks,
+                        devices,
+                        add.surfaces(),
+                        controllers.routes(),
+                        controllers.lanes(),
+                        controllers.rides(),
+                        List.of())
+                .withRemarks(remarks);
     }
 }

@@ -1,12 +1,10 @@
 package agogic.formats.midi;
 
 import agogic.core.device.Device;
+import agogic.core.device.Outside;
+import agogic.core.midi.Program;
 import agogic.core.score.Clip;
 import agogic.core.score.Note;
-import agogic.core.session.Session;
-import agogic.core.time.Section;
-import agogic.core.time.Timeline;
-import agogic.formats.bring.Beginning;
 import agogic.formats.bring.Controllers;
 import agogic.formats.bring.PieceBuilder;
 import java.util.ArrayList;
@@ -17,49 +15,35 @@ import java.util.Optional;
 import java.util.Set;
 
 /**
- * Makes a piece of what a MIDI file says: a track with a clip where there are notes; each controller as the ride of a
+ * Adds to a piece what a MIDI file says: a track with a clip where there are notes; each controller as the ride of a
  * parameter of an outside device, which holds each value until the next until somebody cleans it.
  */
 final class ImportedPiece {
-    private final String title;
     private final ImportedTime time;
     private final List<ImportedTrack> sources;
     private final Set<String> off;
     private final PieceBuilder piece;
-    private final Timeline timeline;
     private final double length;
-    private final Controllers controllers;
     /** The id of the first track of the piece that each track of the file became. */
     private final Map<Integer, String> ids = new HashMap<>();
 
-    ImportedPiece(String title, ImportedTime time, List<ImportedTrack> sources, Set<String> off, Beginning add) {
-        this.title = title;
+    ImportedPiece(ImportedTime time, List<ImportedTrack> sources, Set<String> off, PieceBuilder piece) {
         this.time = time;
         this.sources = sources;
         this.off = off;
-        piece = new PieceBuilder(add);
-        timeline = time.timeline(!off.contains("tempo"), !off.contains("metre"));
-        length = time.length(timeline.metre());
-        controllers = new Controllers(timeline);
+        this.piece = piece;
+        length = time.length(piece.timeline().metre());
     }
 
-    /** The piece, with what the file remarks. */
-    Session session(ImportedRemarks remarks) {
+    /** Adds the tracks, and what the file remarks. */
+    void add(ImportedRemarks remarks) {
+        piece.reaches(length);
         for (ImportedTrack source : sources) {
             for (ChannelContent content : source.contents()) {
                 track(source, content);
             }
         }
-        List<Section> sections = off.contains("sections") ? List.of() : time.sections();
-        return piece.piece(
-                        title,
-                        timeline,
-                        length,
-                        sections,
-                        controllers.routes(),
-                        controllers.lanes(),
-                        controllers.rides())
-                .withRemarks(remarks.remarks(off, time, place -> ids.getOrDefault(place, "")));
+        piece.remark(remarks.remarks(off, time, place -> ids.getOrDefault(place, "")));
     }
 
     private void track(ImportedTrack source, ChannelContent content) {
@@ -74,12 +58,16 @@ final class ImportedPiece {
             return;
         }
         ids.putIfAbsent(sources.indexOf(source), piece.nextId());
+        int channel = piece.channel(content.channel());
         String midi = piece.nextId() + "-midi";
         String name = source.name(content);
-        List<Device> more = said.isEmpty()
-                ? List.of()
-                : List.of(controllers.device(midi, name + " · MIDI", content.channel(), said));
-        piece.track(name, content.channel(), notes ? Optional.of(clip(name, content)) : Optional.empty(), more);
+        List<Device> more =
+                said.isEmpty() ? List.of() : List.of(piece.controllers().device(midi, name + " · MIDI", channel, said));
+        Optional<Program> program = said.stream()
+                .filter(one -> one.way() == Outside.Way.PROGRAM && one.codes()[0] >= 0)
+                .map(one -> Program.of(one.codes()[0]))
+                .findFirst();
+        piece.track(name, channel, notes ? Optional.of(clip(name, content)) : Optional.empty(), program, more);
     }
 
     private Clip clip(String name, ChannelContent content) {

@@ -1,11 +1,12 @@
 package agogic.formats.midi;
 
 import agogic.core.device.Outside;
-import agogic.core.session.Session;
-import agogic.formats.bring.Beginning;
+import agogic.core.time.Section;
+import agogic.core.time.Timeline;
 import agogic.formats.bring.Brought;
 import agogic.formats.bring.Controllers;
 import agogic.formats.bring.ImportLine;
+import agogic.formats.bring.PieceBuilder;
 import agogic.formats.file.FormatException;
 import java.io.IOException;
 import java.nio.file.Path;
@@ -262,9 +263,17 @@ public final class MidiImport implements Brought {
     }
 
     @Override
-    public Session piece(Set<String> off, Beginning add) {
-        return new ImportedPiece(title(), time, tracks, off, add)
-                .session(remarks)
-                .withLeftOut(leftOut(off));
+    public Timeline timeline(Set<String> off) {
+        return time.timeline(!off.contains("tempo"), !off.contains("metre"));
+    }
+
+    @Override
+    public List<Section> sections(Set<String> off) {
+        return off.contains("sections") ? List.of() : time.sections();
+    }
+
+    @Override
+    public void addTo(PieceBuilder piece, Set<String> off) {
+        new ImportedPiece(time, tracks, off, piece).add(remarks);
     }
 }

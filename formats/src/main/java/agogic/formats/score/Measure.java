@@ -28,6 +28,14 @@ final class Measure {
     /** A tempo in quarter notes a minute. */
     record Tempo(double at, double bpm) {}
 
+    /** A syllable of a verse, from 1; with what joins it to the next. */
+    record Syllable(double at, int verse, String text) {}
+
+    /** A key by its sharps, flats below 0, as it sounds; {@code words} as a remark has them. */
+    record Key(double at, String words) {}
+
+    final List<Syllable> syllables = new ArrayList<>();
+    final List<Key> keys = new ArrayList<>();
     final List<Written> notes = new ArrayList<>();
     final List<Dynamic> dynamics = new ArrayList<>();
     /** Of each mark that is for one staff which that is. */

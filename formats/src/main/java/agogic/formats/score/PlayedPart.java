@@ -27,6 +27,7 @@ final class PlayedPart {
     /** Of each mark that is for one staff which that is. */
     private final Map<Dynamic, Integer> staves = new IdentityHashMap<>();
 
+    private final List<Measure.Syllable> syllables = new ArrayList<>();
     private final TreeMap<Double, Integer> pedals = new TreeMap<>();
     private final Map<String, Measure.Wedge> open = new HashMap<>();
     private final double end;
@@ -39,9 +40,12 @@ final class PlayedPart {
      */
     PlayedPart(List<Measure> measures, List<Integer> order, double[] begins) {
         end = begins[begins.length - 1];
+        int[] times = new int[measures.size()];
         for (int k = 0; k < order.size(); k++) {
             if (order.get(k) < measures.size()) {
-                measure(measures.get(order.get(k)), begins[k]);
+                Measure measure = measures.get(order.get(k));
+                measure(measure, begins[k]);
+                sung(measure, begins[k], ++times[order.get(k)]);
             }
         }
         dynamics.sort((a, b) -> Double.compare(a.beat(), b.beat()));
@@ -105,6 +109,25 @@ final class PlayedPart {
                 open.put(one.number(), here);
             }
         }
+    }
+
+    /** The verse of this time; where there are fewer verses than times, the last of them. */
+    private void sung(Measure measure, double begin, int time) {
+        int verse = measure.syllables.stream()
+                .mapToInt(Measure.Syllable::verse)
+                .filter(v -> v <= time)
+                .max()
+                .orElse(time);
+        for (Measure.Syllable one : measure.syllables) {
+            if (one.verse() == verse) {
+                syllables.add(new Measure.Syllable(begin + one.at(), verse, one.text()));
+            }
+        }
+    }
+
+    /** What is sung, verse by verse as it is played, in quarter notes from the beginning. */
+    List<Measure.Syllable> syllables() {
+        return syllables;
     }
 
     /** True if a note ends where another begins. */

@@ -3,14 +3,13 @@ package agogic.formats.score;
 import agogic.core.device.Device;
 import agogic.core.device.Outside;
 import agogic.core.score.Clip;
-import agogic.core.session.Session;
+import agogic.core.score.Remark;
 import agogic.core.text.Text;
 import agogic.core.time.Metre;
 import agogic.core.time.MetreMap;
 import agogic.core.time.Section;
 import agogic.core.time.TempoMap;
 import agogic.core.time.Timeline;
-import agogic.formats.bring.Beginning;
 import agogic.formats.bring.Brought;
 import agogic.formats.bring.Controllers;
 import agogic.formats.bring.ImportLine;
@@ -24,8 +23,10 @@ import java.io.InputStream;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.ArrayList;
+import java.util.Comparator;
 import java.util.List;
 import java.util.Locale;
+import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
 import java.util.TreeMap;
@@ -44,6 +45,7 @@ public final class ScoreImport implements Brought {
     private final List<String> remarks = new ArrayList<>();
     private final TreeMap<Double, Double> tempos = new TreeMap<>();
     private final List<Section> sections = new ArrayList<>();
+    private final TreeMap<Double, String> keys = new TreeMap<>();
     private final MetreMap metre;
     private final List<ImportLine> lines;
 
@@ -69,6 +71,22 @@ public final class ScoreImport implements Brought {
             unit = known ? measure.unit : unit;
             written[i] = new int[] {beats, unit};
         }
+        // As it is where a measure begins, if nothing jumps there.
+        String[] inForce = new String[first.size()];
+        double[] pace = new double[first.size()];
+        String key = "";
+        double bpm = Double.NaN;
+        for (int i = 0; i < first.size(); i++) {
+            inForce[i] = key;
+            pace[i] = bpm;
+            bpm = first.get(i).tempos.stream()
+                    .max(Comparator.comparingDouble(Measure.Tempo::at))
+                    .map(Measure.Tempo::bpm)
+                    .orElse(bpm);
+            for (Measure.Key one : first.get(i).keys) {
+                key = one.words();
+            }
+        }
         boolean odd = false;
         for (int k = 0; k < order.size(); k++) {
             Measure measure = first.get(order.get(k));
@@ -93,13 +111,34 @@ public final class ScoreImport implements Brought {
         }
         for (int k = 0; k < order.size(); k++) {
             Measure measure = first.get(order.get(k));
+            if (k > 0 && order.get(k) != order.get(k - 1) + 1 && !Double.isNaN(pace[order.get(k)])) {
+                // After a jump the music goes on as it is written there.
+                double there = pace[order.get(k)];
+                Map.Entry<Double, Double> now = tempos.floorEntry(begins[k]);
+                if (now == null || now.getValue() != there) {
+                    tempos.put(begins[k], there);
+                }
+            }
             for (Measure.Tempo one : measure.tempos) {
                 tempos.put(begins[k] + one.at(), one.bpm());
+            }
+            if (!inForce[order.get(k)].isEmpty()) {
+                keys.put(begins[k], inForce[order.get(k)]);
+            }
+            for (Measure.Key one : measure.keys) {
+                keys.put(begins[k] + one.at(), one.words());
             }
             if (!measure.rehearsal.isEmpty()) {
                 sections.add(new Section(measure.rehearsal, begins[k]));
             }
         }
+        // One that is said again changes nothing.
+        double[] said = {Double.NaN};
+        tempos.values().removeIf(one -> {
+            boolean again = one == said[0];
+            said[0] = one;
+            return again;
+        });
         if (odd) {
             remarks.add("A measure is fuller or emptier than any metre: its bar line lies beside.");
         }
@@ -149,6 +188,9 @@ public final class ScoreImport implements Brought {
                 to.dalSegno |= from.dalSegno;
                 to.rehearsal = to.rehearsal.isEmpty() ? from.rehearsal : to.rehearsal;
                 to.tempos.addAll(from.tempos);
+                if (to.keys.isEmpty()) {
+                    to.keys.addAll(from.keys);
+                }
             }
         }
         return all;
@@ -195,7 +237,6 @@ public final class ScoreImport implements Brought {
         left(lines, score.grace(), "Grace notes", "they have no length of their own");
         left(lines, score.cues(), "Cue notes", "another part plays them");
         left(lines, score.unpitched(), "Notes without a pitch", "the score does not say which key they are");
-        left(lines, score.lyrics(), "Lyrics", "a piece has no words");
         score.wordsLeft()
                 .forEach((word, count) -> left(
                         lines,
@@ -220,6 +261,8 @@ public final class ScoreImport implements Brought {
                     sections.size(),
                     "sections: " + sections.get(0).name()));
         }
+        kept(lines, changes(keys).size(), "Key signatures");
+        kept(lines, parts.stream().mapToInt(p -> p.syllables().size()).sum(), "Lyrics");
         for (int p = 0; p < parts.size(); p++) {
             PlayedPart part = parts.get(p);
             String called = name(p);
@@ -287,6 +330,26 @@ public final class ScoreImport implements Brought {
         return n + " " + what + (n == 1 ? "" : "s");
     }
 
+    /** Keys as they change: one that is said again says nothing. */
+    private static TreeMap<Double, String> changes(TreeMap<Double, String> all) {
+        TreeMap<Double, String> changes = new TreeMap<>();
+        String last = "";
+        for (Map.Entry<Double, String> one : all.entrySet()) {
+            if (!one.getValue().equals(last)) {
+                changes.put(one.getKey(), one.getValue());
+                last = one.getValue();
+            }
+        }
+        return changes;
+    }
+
+    private static void kept(List<ImportLine> lines, int count, String what) {
+        if (count > 0) {
+            String id = what.toLowerCase(Locale.ROOT).replace(' ', '-');
+            lines.add(new ImportLine(id, what, count, "kept at their places"));
+        }
+    }
+
     private static void left(List<ImportLine> lines, int count, String what, String why) {
         if (count > 0) {
             lines.add(new ImportLine("", what, count, why));
@@ -310,26 +373,43 @@ public final class ScoreImport implements Brought {
     }
 
     @Override
-    public Session piece(Set<String> off, Beginning add) {
-        Timeline timeline = new Timeline(
+    public Timeline timeline(Set<String> off) {
+        return new Timeline(
                 off.contains("tempo") ? TempoMap.steady(120) : TempoMap.steps(120, tempos),
                 off.contains("metre") ? MetreMap.steady(4, 4) : metre);
+    }
+
+    @Override
+    public List<Section> sections(Set<String> off) {
+        return off.contains("sections") ? List.of() : sections;
+    }
+
+    @Override
+    public void addTo(PieceBuilder piece, Set<String> off) {
         double end = begins[begins.length - 1];
-        double length = end > 0 ? end : timeline.metre().beatOfBar(2);
-        PieceBuilder piece = new PieceBuilder(add);
-        Controllers controllers = new Controllers(timeline);
+        double length = end > 0 ? end : piece.timeline().metre().beatOfBar(2);
+        piece.reaches(length);
+        List<Remark> said = new ArrayList<>();
+        if (!off.contains("key-signatures")) {
+            changes(keys).forEach((beat, key) -> said.add(new Remark("", beat, Remark.Kind.KEY, key)));
+        }
         for (int p = 0; p < parts.size(); p++) {
             if (off.contains("notes-" + (p + 1))) {
                 continue;
             }
             PlayedPart part = parts.get(p);
             int number = p;
-            List<Controllers.Said> said = said(p).stream()
+            String track = piece.nextId();
+            int channel = piece.channel(channel(p));
+            if (!off.contains("lyrics")) {
+                part.syllables().forEach(s -> said.add(new Remark(track, s.at(), Remark.Kind.LYRIC, s.text())));
+            }
+            List<Controllers.Said> moved = said(p).stream()
                     .filter(one -> !off.contains(saidId(number, one)))
                     .toList();
-            List<Device> more = said.isEmpty()
+            List<Device> more = moved.isEmpty()
                     ? List.of()
-                    : List.of(controllers.device(piece.nextId() + "-midi", name(p) + " · MIDI", channel(p), said));
+                    : List.of(piece.controllers().device(track + "-midi", name(p) + " · MIDI", channel, moved));
             boolean marks = !off.contains("dynamics-" + (p + 1));
             Clip clip = new Clip(
                     name(p),
@@ -338,16 +418,10 @@ public final class ScoreImport implements Brought {
                     part.notes().stream().filter(n -> n.beat() < length).toList(),
                     marks ? part.dynamics() : List.of(),
                     marks ? part.hairpins() : List.of());
-            piece.track(name(p), channel(p), Optional.of(clip), more);
+            boolean asked = moved.stream().anyMatch(one -> one.way() == Outside.Way.PROGRAM);
+            piece.track(
+                    name(p), channel, Optional.of(clip), asked ? score.parts().get(p).program : Optional.empty(), more);
         }
-        return piece.piece(
-                        title(),
-                        timeline,
-                        length,
-                        off.contains("sections") ? List.of() : sections,
-                        controllers.routes(),
-                        controllers.lanes(),
-                        controllers.rides())
-                .withLeftOut(leftOut(off));
+        piece.remark(said);
     }
 }

@@ -1,6 +1,7 @@
 package agogic.formats.score;
 
 import agogic.core.midi.Program;
+import agogic.core.text.Text;
 import agogic.formats.file.FormatException;
 import agogic.formats.score.Xml.Element;
 import java.io.InputStream;
@@ -40,7 +41,6 @@ final class ScoreReader {
     private String title = "";
     private int grace;
     private int unpitched;
-    private int lyrics;
     private int cues;
     private int notes;
 
@@ -184,7 +184,20 @@ final class ScoreReader {
         return measure;
     }
 
+    private record WrittenKey(int fifths, String mode) {
+        /** As it sounds where what is written sounds so many half tones higher: seven fifths are one (mod 12). */
+        String sounding(int higher) {
+            int sounds = fifths;
+            if (Math.floorMod(higher, 12) != 0) {
+                sounds = Math.floorMod(fifths + 7 * higher, 12);
+                sounds = sounds > 6 ? sounds - 12 : sounds;
+            }
+            return sounds + " " + mode;
+        }
+    }
+
     private void attributes(Element element, Measure measure) throws FormatException {
+        WrittenKey key = null;
         for (Element one = xml.next(element); one != null; one = xml.next(element)) {
             switch (one.name()) {
                 case "divisions" -> {
@@ -207,6 +220,18 @@ final class ScoreReader {
                         }
                     }
                 }
+                case "key" -> {
+                    double fifths = Double.NaN;
+                    String mode = "major";
+                    for (Element in = xml.next(one); in != null; in = xml.next(one)) {
+                        fifths = in.name().equals("fifths") ? xml.number(in) : fifths;
+                        mode = in.name().equals("mode") && xml.text(in).equals("minor") ? "minor" : mode;
+                    }
+                    // A key of single accidentals says no fifths.
+                    if (Math.abs(fifths) <= 7 && fifths == Math.rint(fifths)) {
+                        key = new WrittenKey((int) fifths, mode);
+                    }
+                }
                 case "transpose" -> {
                     int by = 0;
                     for (Element in = xml.next(one); in != null; in = xml.next(one)) {
@@ -217,9 +242,12 @@ final class ScoreReader {
                     part.transposed = by;
                 }
                 default -> {
-                    // Clefs and keys.
+                    // Clefs and staves.
                 }
             }
+        }
+        if (key != null) {
+            measure.keys.add(new Measure.Key(at, key.sounding(part.transposed)));
         }
     }
 
@@ -229,6 +257,7 @@ final class ScoreReader {
         boolean cue = false;
         boolean tieFrom = false;
         boolean tieTo = false;
+        List<Measure.Syllable> sung = new ArrayList<>();
         double length = 0;
         int pitch = -1;
         boolean percussion = false;
@@ -250,7 +279,14 @@ final class ScoreReader {
                     tieTo |= one.attribute("type").equals("stop");
                     tieFrom |= one.attribute("type").equals("start");
                 }
-                case "lyric" -> lyrics++;
+                case "lyric" -> {
+                    String text = syllable(one);
+                    if (!text.isEmpty()) {
+                        double verse = Directions.number(one.attribute("number"));
+                        sung.add(new Measure.Syllable(
+                                chord ? lastAt : at, Double.isNaN(verse) ? 1 : within(verse, 1, 99), text));
+                    }
+                }
                 case "notations" -> {
                     for (Element in = xml.next(one); in != null; in = xml.next(one)) {
                         if (in.name().equals("dynamics")) {
@@ -267,6 +303,7 @@ final class ScoreReader {
             grace++;
             return;
         }
+        measure.syllables.addAll(sung);
         double begins = chord ? lastAt : at;
         if (percussion && pitch < 0) {
             // Of one instrument it is that one, even where the note does not say so.
@@ -289,6 +326,27 @@ final class ScoreReader {
             at += Math.max(0, length);
             measure.filled = Math.max(measure.filled, at);
         }
+    }
+
+    /** A syllable as Standard MIDI Files have it (RP-017): a hyphen where the word goes on, a space where it ends. */
+    private String syllable(Element element) throws FormatException {
+        StringBuilder text = new StringBuilder();
+        boolean goesOn = false;
+        for (Element one = xml.next(element); one != null; one = xml.next(element)) {
+            switch (one.name()) {
+                case "text" -> text.append(xml.text(one));
+                case "elision" -> text.append(' ');
+                case "syllabic" -> {
+                    String syllabic = xml.text(one);
+                    goesOn = syllabic.equals("begin") || syllabic.equals("middle");
+                }
+                default -> {
+                    // Lines that go on, and laughter.
+                }
+            }
+        }
+        String said = Text.seen(text.toString());
+        return said.isEmpty() ? "" : said + (goesOn ? "-" : " ");
     }
 
     private int pitch(Element element) throws FormatException {
@@ -347,10 +405,6 @@ final class ScoreReader {
 
     int unpitched() {
         return unpitched;
-    }
-
-    int lyrics() {
-        return lyrics;
     }
 
     /** Little notes of another part, for the eye. */

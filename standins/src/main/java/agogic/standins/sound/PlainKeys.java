@@ -60,6 +60,40 @@ final class PlainKeys implements Sound {
         return Device.of(id, "Plain Keys", KIND, all, 32, List.of());
     }
 
+    /** Attack and release in seconds, tone in Hz, brightness in percent, detune in cents, of each family. */
+    private static final double[][] FAMILIES = {
+        {0.004, 0.35, 2_600, 55, 3},
+        {0.002, 0.25, 5_200, 25, 1},
+        {0.012, 0.08, 3_200, 45, 4},
+        {0.003, 0.2, 2_400, 75, 3},
+        {0.004, 0.12, 900, 80, 2},
+        {0.09, 0.35, 2_600, 70, 9},
+        {0.12, 0.45, 2_200, 65, 14},
+        {0.045, 0.15, 3_000, 90, 6},
+        {0.03, 0.12, 1_900, 80, 3},
+        {0.05, 0.14, 3_800, 12, 2},
+        {0.006, 0.12, 4_200, 100, 8},
+        {0.4, 1.6, 1_700, 60, 18},
+        {0.15, 1.2, 3_600, 80, 25},
+        {0.002, 0.18, 3_400, 70, 2},
+        {0.001, 0.09, 5_200, 60, 10},
+        {0.05, 0.6, 2_500, 100, 40}
+    };
+
+    private static final double[] DRUMS = {0.001, 0.06, 3_600, 100, 30};
+    private static final List<String> SHAPED = List.of("attack", "release", "tone", "bright", "detune");
+
+    /** Such a device as a family of sounds has it, 0 to 15; −1 for drums. */
+    static Device like(Device device, int family) {
+        double[] values = family < 0 ? DRUMS : FAMILIES[family];
+        Device shaped = device;
+        for (int i = 0; i < values.length; i++) {
+            Parameter parameter = device.find(SHAPED.get(i));
+            shaped = shaped.with(parameter.restingAt(parameter.normalisedOf(values[i])));
+        }
+        return shaped;
+    }
+
     @Override
     public boolean instrument() {
         return true;

@@ -1,6 +1,7 @@
 package agogic.standins.sound;
 
 import agogic.core.device.Device;
+import agogic.core.midi.Program;
 import java.util.LinkedHashMap;
 import java.util.Map;
 import java.util.Optional;
@@ -8,6 +9,9 @@ import java.util.function.Function;
 
 /** The stand-in devices by their kinds. */
 public final class StandIns {
+    /** The channel of drums (General MIDI 1). */
+    private static final int DRUMS = 10;
+
     private StandIns() {}
 
     public static Device partialBank(String id) {
@@ -51,6 +55,16 @@ public final class StandIns {
     /** Plain voices for the notes of a piece that brings no sound. */
     public static Device plainKeys(String id) {
         return PlainKeys.describe(id);
+    }
+
+    /**
+     * Plain voices that resemble what a program asks for: each family of eight (General MIDI 1) has its own attack,
+     * release, tone, brightness and detune; on channel 10 they are short and noisy.
+     */
+    public static Device plainKeys(String id, int channel, Optional<Program> program) {
+        return PlainKeys.like(
+                plainKeys(id),
+                channel == DRUMS ? -1 : program.map(p -> p.number() / 8).orElse(0));
     }
 
     /** All kinds by their names, sounds first; each makes a device of an id. */
