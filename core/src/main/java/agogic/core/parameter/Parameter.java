@@ -20,6 +20,7 @@ import java.util.regex.Pattern;
  * @param positions names of its positions if it moves in steps, else empty
  * @param reserved true if it must never be written (a device's own housekeeping)
  * @param worth what the device itself counts each position as, rising; empty if it counts them from 0
+ * @param named single values that have a name, rising; of a switch none, its positions are names
  */
 public record Parameter(
         String id,
@@ -33,7 +34,20 @@ public record Parameter(
         double resting,
         List<String> positions,
         boolean reserved,
-        List<Double> worth) {
+        List<Double> worth,
+        List<Named> named) {
+    /** A value, in the unit of its parameter, that is called something: {@code Off}, {@code Unity}. */
+    public record Named(double value, String name) {
+        public Named {
+            if (Text.sound("The name of a value", name).isBlank()) {
+                throw new IllegalArgumentException("A value that is named needs a name.");
+            }
+        }
+    }
+
+    /** A value is a named one if it is that near to it, as a part of the range. */
+    private static final double SAME = 1e-9;
+
     /** A part of the travel, in percent. */
     private static final Pattern PART = Pattern.compile("(\\d{1,3}(?:[.,]\\d{1,6})?)\\s*%");
 
@@ -46,6 +60,7 @@ public record Parameter(
     public Parameter {
         positions = List.copyOf(positions);
         worth = List.copyOf(worth);
+        named = List.copyOf(named);
         Text.sound("The short name of a parameter", shortName);
         Text.sound("The group of a parameter", group);
         positions.forEach(position -> Text.sound("A position", position));
@@ -66,6 +81,16 @@ public record Parameter(
                 throw new IllegalArgumentException(name + ": what its positions are worth rises from one to the next.");
             }
         }
+        for (int i = 0; i < named.size(); i++) {
+            double value = named.get(i).value();
+            boolean within = value >= Math.min(from, to) && value <= Math.max(from, to);
+            if (!within
+                    || !positions.isEmpty()
+                    || i > 0 && !(value > named.get(i - 1).value())) {
+                throw new IllegalArgumentException(
+                        name + ": named values lie within its range and rise from one to the next; a switch has none.");
+            }
+        }
         if (taper instanceof Taper.Codes && !(from == 0 && to >= 3)) {
             throw new IllegalArgumentException(name + ": codes begin at 0 and end at 3 or above, not at " + to + ".");
         }
@@ -82,6 +107,32 @@ public record Parameter(
         if (!positions.isEmpty()) {
             resting = Steps.middle(Steps.index(resting, positions.size()), positions.size());
         }
+    }
+
+    /** A parameter of whose values none has a name. */
+    public Parameter(
+            String id,
+            String name,
+            String shortName,
+            String group,
+            Unit unit,
+            Taper taper,
+            double from,
+            double to,
+            double resting,
+            List<String> positions,
+            boolean reserved,
+            List<Double> worth) {
+        this(id, name, shortName, group, unit, taper, from, to, resting, positions, reserved, worth, List.of());
+    }
+
+    /** This parameter with names for single values, in its unit; those out of its range are left aside. */
+    public Parameter naming(List<Named> names) {
+        List<Named> within = names.stream()
+                .filter(n -> n.value() >= Math.min(from, to) && n.value() <= Math.max(from, to))
+                .toList();
+        return new Parameter(
+                id, name, shortName, group, unit, taper, from, to, resting, positions, reserved, worth, within);
     }
 
     /** A continuous parameter whose resting value is given in its unit. */
@@ -111,7 +162,8 @@ public record Parameter(
 
     /** This switch, whose positions the device counts as these rising numbers. */
     public Parameter worth(List<Double> numbers) {
-        return new Parameter(id, name, shortName, group, unit, taper, from, to, resting, positions, reserved, numbers);
+        return new Parameter(
+                id, name, shortName, group, unit, taper, from, to, resting, positions, reserved, numbers, named);
     }
 
     /** The device's own number for the value at {@code x}: that of the position of a switch, else the value in the unit. */
@@ -121,22 +173,24 @@ public record Parameter(
 
     /** This parameter with another name. */
     public Parameter named(String newName) {
-        return new Parameter(id, newName, shortName, group, unit, taper, from, to, resting, positions, reserved, worth);
+        return new Parameter(
+                id, newName, shortName, group, unit, taper, from, to, resting, positions, reserved, worth, named);
     }
 
     /** This parameter with a short name. */
     public Parameter called(String newShortName) {
-        return new Parameter(id, name, newShortName, group, unit, taper, from, to, resting, positions, reserved, worth);
+        return new Parameter(
+                id, name, newShortName, group, unit, taper, from, to, resting, positions, reserved, worth, named);
     }
 
     /** This parameter, standing at the normalised value {@code x} when nothing moves it. */
     public Parameter restingAt(double x) {
-        return new Parameter(id, name, shortName, group, unit, taper, from, to, x, positions, reserved, worth);
+        return new Parameter(id, name, shortName, group, unit, taper, from, to, x, positions, reserved, worth, named);
     }
 
     /** This parameter, never to be written. */
     public Parameter asReserved() {
-        return new Parameter(id, name, shortName, group, unit, taper, from, to, resting, positions, true, worth);
+        return new Parameter(id, name, shortName, group, unit, taper, from, to, resting, positions, true, worth, named);
     }
 
     public boolean stepped() {
@@ -224,7 +278,7 @@ public record Parameter(
         return distance(0, 1);
     }
 
-    /** The normalised value as people read it, in the parameter's own unit: {@code 1.24 kHz}. */
+    /** The normalised value as people read it, in the parameter's own unit: {@code 1.24 kHz}; or its name, if it has one. */
     public String print(double x) {
         if (taper instanceof Taper.Codes) {
             double code = valueAt(x);
@@ -232,7 +286,16 @@ public record Parameter(
                     ? Long.toString(Math.round(code))
                     : ValueText.print(unit, code);
         }
-        return stepped() ? positions.get((int) valueAt(x)) : ValueText.print(unit, valueAt(x));
+        if (stepped()) {
+            return positions.get((int) valueAt(x));
+        }
+        double value = valueAt(x);
+        for (Named one : named) {
+            if (Math.abs(one.value() - value) <= SAME * Math.abs(to - from)) {
+                return one.name();
+            }
+        }
+        return ValueText.print(unit, value);
     }
 
     /** A difference as people read it: {@code 38 cents}. */
@@ -276,10 +339,15 @@ public record Parameter(
         if (stepped()) {
             return parsePosition(clean);
         }
+        for (Named one : named) {
+            if (one.name().equalsIgnoreCase(clean)) {
+                return normalisedOf(one.value());
+            }
+        }
         double value = ValueText.parse(unit, clean);
         double x = taper.position(value, from, to);
         // What is printed may be rounded beyond an end by as much as its digits show.
-        boolean asPrinted = print(Math.max(0, Math.min(1, x))).equals(ValueText.print(unit, value));
+        boolean asPrinted = ValueText.print(unit, valueAt(x)).equals(ValueText.print(unit, value));
         if ((x < 0 || x > 1) && !asPrinted) {
             throw new IllegalArgumentException(
                     name + " goes from " + print(0) + " to " + print(1) + "; " + clean + " is outside.");

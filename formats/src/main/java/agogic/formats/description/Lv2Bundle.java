@@ -232,6 +232,9 @@ final class Lv2Bundle {
                     from * factor,
                     to * factor,
                     rests * factor);
+            List<Parameter.Named> named = new ArrayList<>();
+            scalePoints(port).forEach((value, label) -> named.add(new Parameter.Named(value * times * factor, label)));
+            made = made.naming(named);
         }
         made = graph.text(port, Lv2.SHORT_NAME).map(made::called).orElse(made);
         // The host itself says when time runs freely; nobody else writes it.

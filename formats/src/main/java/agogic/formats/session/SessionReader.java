@@ -253,7 +253,12 @@ final class SessionReader {
                 json.number("resting"),
                 names,
                 reserved,
-                json.maybe("worth").isPresent() ? json.list("worth", Json::number) : List.of()));
+                json.maybe("worth").isPresent() ? json.list("worth", Json::number) : List.of(),
+                json.maybe("named").isPresent() ? json.list("named", SessionReader::named) : List.of()));
+    }
+
+    private static Parameter.Named named(Json json) throws FormatException {
+        return json.make(() -> new Parameter.Named(json.number("value"), json.text("name")));
     }
 
     private static Taper taper(Json json) throws FormatException {

@@ -270,6 +270,12 @@ final class SessionWriter {
             ArrayNode worth = json.putArray("worth");
             parameter.worth().forEach(worth::add);
         }
+        if (!parameter.named().isEmpty()) {
+            ArrayNode named = json.putArray("named");
+            parameter
+                    .named()
+                    .forEach(one -> named.addObject().put("value", one.value()).put("name", one.name()));
+        }
         return json;
     }
 

@@ -101,6 +101,26 @@ class Lv2BundleTest {
         assertThat(description.devices().get(0).parameters()).hasSize(parameters);
     }
 
+    /** A single value of a port that moves evenly may have a name; one out of its range says nothing. */
+    @Test
+    void aSingleValueThatIsNamedKeepsItsName() throws IOException {
+        Device device = plugin(port(
+                0,
+                "level",
+                "lv2:default 0 ; lv2:minimum -60 ; lv2:maximum 12 ; units:unit units:db ; lv2:scalePoint "
+                        + "[ rdfs:label \"Off\" ; rdf:value -60 ] , [ rdfs:label \"Unity\" ; rdf:value 0 ] , "
+                        + "[ rdfs:label \"Beyond\" ; rdf:value 20 ]"));
+        Parameter level = device.find("level");
+        assertThat(level.stepped()).isFalse();
+        assertThat(level.print(level.resting())).isEqualTo("Unity");
+        assertThat(level.print(0)).isEqualTo("Off");
+        assertThat(level.print(1)).isEqualTo("+12 dB");
+        assertThat(level.parse("unity")).isEqualTo(level.normalisedOf(0));
+        assertThat(level.parse("0 dB")).isEqualTo(level.normalisedOf(0));
+        assertThat(level.print(level.normalisedOf(-0.1))).isEqualTo("−0.1 dB");
+        assertThat(level.named()).hasSize(2);
+    }
+
     @Test
     void whatTheDeviceCountsItsPositionsAsIsKept() throws IOException {
         Device device = plugin(String.join(

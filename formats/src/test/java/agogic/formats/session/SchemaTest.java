@@ -2,12 +2,14 @@ package agogic.formats.session;
 
 import static org.assertj.core.api.Assertions.assertThat;
 
+import agogic.core.device.Device;
 import agogic.core.envelope.Envelope;
 import agogic.core.envelope.Point;
 import agogic.core.expose.Exposing;
 import agogic.core.expose.TakingBack;
 import agogic.core.fit.Fit;
 import agogic.core.lane.Lane;
+import agogic.core.parameter.Parameter;
 import agogic.core.refine.Recipe;
 import agogic.core.ride.Ride;
 import agogic.core.route.Route;
@@ -28,6 +30,7 @@ import java.io.ByteArrayOutputStream;
 import java.io.IOException;
 import java.nio.file.Files;
 import java.nio.file.Path;
+import java.util.ArrayList;
 import java.util.List;
 import java.util.Set;
 import org.junit.jupiter.api.Test;
@@ -96,8 +99,23 @@ class SchemaTest {
                         new Remark("track-1", 2.5, Remark.Kind.LYRIC, "la")));
         Lane lane = more.lane(cutoff);
         more = Finishing.by(more, cutoff, 0, 0, lane.stretches().get(0).recipe().steadied(0.1));
+        Device filter = more.device("filter");
+        more = more.withDevice(filter.with(filter.find("cutoff")
+                .naming(List.of(new Parameter.Named(440, "Concert pitch"), new Parameter.Named(1_000, "Thousand")))));
+        Device bank = more.devices().stream()
+                .filter(d -> d.parameters().stream().anyMatch(Parameter::stepped))
+                .findFirst()
+                .orElseThrow();
+        Parameter stepped = bank.parameters().stream()
+                .filter(Parameter::stepped)
+                .findFirst()
+                .orElseThrow();
+        List<Double> worth = new ArrayList<>();
+        stepped.positions().forEach(p -> worth.add(worth.size() * 2.0));
+        more = more.withDevice(bank.with(stepped.worth(worth)));
         JsonNode json = SessionWriter.write(more);
-        assertThat(json.toString()).contains("\"due\"", "\"pass\"", "\"recipes\"", "\"leftOut\"", "\"remarks\"");
+        assertThat(json.toString())
+                .contains("\"worth\"", "\"named\"", "\"due\"", "\"pass\"", "\"recipes\"", "\"leftOut\"", "\"remarks\"");
         assertThat(faults(json)).isEmpty();
         Path file = Files.createTempFile("more", SessionFile.ENDING);
         SessionFile.save(file, more);
