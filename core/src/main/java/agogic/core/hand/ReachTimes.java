@@ -11,6 +11,9 @@ import java.util.Arrays;
  */
 final class ReachTimes {
     /** Where inside a cell the hand may have lain, in steps from its code. */
+    /** The travel of a control has so many steps at most: those of 16 bits. */
+    private static final double FINEST = 65_536;
+
     private static final double[] INSIDE = {-0.45, -0.3, -0.15, 0, 0.15, 0.3, 0.45};
 
     /** A reach goes well with the borders if it is off by no more than this in the mean, in steps. */
@@ -137,6 +140,10 @@ final class ReachTimes {
     static ReachTimes of(double[] at, double[] since, double[] code, int first, int last, double step) {
         double start = code[first - 1];
         double way = (code[last] - start) / step;
+        if (!(Math.abs(way) <= FINEST)) {
+            // No control has so many steps: whatever said so, nothing is to be learnt from borders between them.
+            return UNKNOWN;
+        }
         int most = (int) Math.rint(2 * Math.abs(way)) + 1;
         double[] early = new double[most];
         double[] late = new double[most];

@@ -94,6 +94,18 @@ public final class Shaping {
         return with(spliced, from, to, everywhere);
     }
 
+    /**
+     * With these points altogether, which are others than before from one time to another only.
+     *
+     * @throws IllegalArgumentException if they are more than two million
+     */
+    public Session points(Envelope changed, double from, double to) {
+        if (changed.size() > MOST_POINTS) {
+            throw new IllegalArgumentException("That would be more than two million points on one layer.");
+        }
+        return with(changed, from, to, true);
+    }
+
     /** From value to value between two positions. */
     public Session sweep(double from, double to, double first, double last, Shape shape) {
         range(from, to);

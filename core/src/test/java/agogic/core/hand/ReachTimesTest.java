@@ -51,6 +51,16 @@ class ReachTimesTest {
     }
 
     /** The same from what a control sent, downwards, with a tremble over one border. */
+    /** A step that no control has, as a damaged or strange file may say, costs no memory. */
+    @Test
+    void aStepThatIsNoneSaysNothing() {
+        double[] at = {0, 1, 2};
+        double[] code = {0, 0.5, 1};
+        for (double step : new double[] {1e-9, 1e-300, Double.MIN_VALUE}) {
+            assertThat(ReachTimes.of(at, new double[3], code, 1, 2, step)).isSameAs(ReachTimes.UNKNOWN);
+        }
+    }
+
     @Test
     void itReadsTheCodesOfAControl() {
         List<double[]> borders = crossed(20.2, 80.1, 1, 2);

@@ -124,7 +124,11 @@ public enum Subject {
             lines("snapshot-drop", "snapshot-pad", "snapshots-between"),
             lines("set-settings", "snapshot-take", "sets"),
             lines("snapshots-remove")),
-    EXPORT("Export", lines("export-line", "export-all", "export-cancel"), lines("export-midi", "sheet")),
+    EXPORT(
+            "Export",
+            lines("export-line", "export-all", "export-cancel"),
+            lines("export-midi", "sheet"),
+            lines("table-take")),
     PORT("Port", lines("clock", "panic")),
     PLAYING(
             "Playing and riding",

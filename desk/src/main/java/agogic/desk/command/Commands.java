@@ -53,6 +53,7 @@ public final class Commands extends FileCommand {
         COMMANDS.put("fit", FitCommand::new);
         COMMANDS.put("check", CheckCommand::new);
         COMMANDS.put("log", LogCommand::new);
+        COMMANDS.put("take", TakeCommand::new);
         COMMANDS.put("words", WordsCommand::new);
     }
 

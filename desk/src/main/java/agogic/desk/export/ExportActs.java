@@ -4,8 +4,10 @@ import agogic.desk.acts.Act;
 import agogic.desk.files.Files;
 import agogic.desk.model.Desk;
 import agogic.desk.model.View;
+import agogic.desk.parts.Questions;
 import java.util.List;
 import java.util.function.Supplier;
+import javafx.stage.Window;
 
 /** What can be done in the Export view. */
 public final class ExportActs {
@@ -13,12 +15,14 @@ public final class ExportActs {
     private final Files files;
     private final ExportModel model;
     private final Supplier<ExportView> view;
+    private final TakeTable taking;
 
-    public ExportActs(Desk desk, Files files, Supplier<ExportView> view) {
+    public ExportActs(Desk desk, Files files, Supplier<ExportView> view, Supplier<Window> window) {
         this.desk = desk;
         this.files = files;
         this.view = view;
         model = new ExportModel(desk);
+        taking = new TakeTable(desk, Questions.over(window));
     }
 
     /** The view that these are for. */
@@ -39,6 +43,13 @@ public final class ExportActs {
                                 "Ctrl+Shift+E",
                                 () -> out(ExportLine.FOLDER))
                         .unless(model::whyNot),
+                Act.of(
+                                "table-take",
+                                "Take a table…",
+                                "A table of points or samples becomes a lane again, after it was said what changes",
+                                "Ctrl+Shift+T",
+                                () -> taking.ask(files))
+                        .unless(() -> desk.session().routes().isEmpty() ? "there is no lane" : ""),
                 Act.of(
                                 "export-cancel",
                                 "Cancel the export",

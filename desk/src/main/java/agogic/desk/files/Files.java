@@ -435,6 +435,11 @@ public final class Files {
         T read(Path path) throws IOException;
     }
 
+    /** Asks which file is to be read. */
+    public Optional<Path> which(String title, String kind, String ending) {
+        return chooser.toRead(title, kind, ending);
+    }
+
     /** Asks where something goes; {@code ending} with its dot, empty for a folder of this name. */
     public Optional<Path> where(String title, String kind, String ending, String name) {
         return chooser.toWrite(title, kind, ending, name);

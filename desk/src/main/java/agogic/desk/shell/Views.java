@@ -50,7 +50,7 @@ final class Views extends StackPane {
         making.put(View.CATALOG, () -> new CatalogView(desk, Questions.over(window)));
         making.put(View.SURFACES, () -> new SurfacesView(desk, surfacesActs));
         making.put(View.REFINE, () -> new RefineView(desk));
-        exportActs = new ExportActs(desk, files, () -> (ExportView) of(View.EXPORT));
+        exportActs = new ExportActs(desk, files, () -> (ExportView) of(View.EXPORT), window);
         making.put(View.EXPORT, exportActs::view);
         setMinHeight(0);
         // Where drawers leave little room nothing of a view lies over them.

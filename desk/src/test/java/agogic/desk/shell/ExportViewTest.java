@@ -2,9 +2,14 @@ package agogic.desk.shell;
 
 import static org.assertj.core.api.Assertions.assertThat;
 
+import agogic.core.route.Route;
+import agogic.core.route.Span;
+import agogic.core.route.Target;
 import agogic.core.session.Session;
 import agogic.desk.model.View;
 import agogic.desk.start.NewPiece;
+import agogic.formats.file.SafeFile;
+import agogic.formats.table.LaneTables;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.stream.Collectors;
@@ -73,5 +78,38 @@ class ExportViewTest extends WindowTest {
         until(() -> row("Everything in a folder").contains("up to date"));
         assertThat(all.resolve("README.txt")).content().contains("Other", "What is here");
         assertThat(((ListView<?>) node("#export-lines")).getItems()).hasSize(7);
+    }
+
+    /** A table that a spreadsheet changed: what it changes is said, asked, done, and taken back by one undo. */
+    @Test
+    void aTableComesBackByKeys() throws Exception {
+        Target tone = new Target("track-1-sound", "tone");
+        interact(() -> {
+            desk().edit("Row", s -> s.with(Route.of("row", null, Span.FULL, tone)));
+            desk().selection().selectedProperty().set("row");
+        });
+        Path table = folder.resolve("tone.csv");
+        Files.writeString(table, "seconds,value\n0,400\n1,4 kHz\n2,400\n");
+        askBy(table);
+        push(KeyCode.CONTROL, KeyCode.SHIFT, KeyCode.T);
+        until(() -> lookup(".dialog-pane").tryQuery().isPresent());
+        push(KeyCode.ENTER);
+        until(() -> text("#trace-head").equals("Taken"));
+        assertThat(text("#trace-sentence")).contains("Tone", "ride");
+        assertThat(desk().session().rides()).hasSize(1);
+        // The same again says what is there; broken, it says where.
+        Session taken = desk().session();
+        Path points = folder.resolve("points.csv");
+        SafeFile.text(points, LaneTables.points(taken, taken.lane(tone), 0));
+        askBy(points);
+        push(KeyCode.CONTROL, KeyCode.SHIFT, KeyCode.T);
+        until(() -> text("#trace-head").equals("No change"));
+        Files.writeString(points, "seconds,value\n0,loud\n");
+        push(KeyCode.CONTROL, KeyCode.SHIFT, KeyCode.T);
+        until(() -> text("#trace-sentence").contains("points.csv, line 2: column “value”"));
+        assertThat(desk().session()).isSameAs(taken);
+        push(KeyCode.CONTROL, KeyCode.Z);
+        until(() -> desk().session().rides().isEmpty());
+        assertThat(desk().session().lane(tone).envelope().isEmpty()).isTrue();
     }
 }

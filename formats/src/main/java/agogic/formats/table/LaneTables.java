@@ -5,6 +5,7 @@ import agogic.core.envelope.Point;
 import agogic.core.lane.Lane;
 import agogic.core.parameter.Parameter;
 import agogic.core.plan.Heard;
+import agogic.core.route.Route;
 import agogic.core.route.Target;
 import agogic.core.score.Clip;
 import agogic.core.session.Session;
@@ -13,6 +14,7 @@ import agogic.core.time.Timeline;
 import agogic.formats.file.SafeFile;
 import java.io.IOException;
 import java.util.List;
+import java.util.stream.Stream;
 
 /** Lanes as tables (RFC 4180): their points, and all of them as heard at a rate. */
 public final class LaneTables {
@@ -76,10 +78,20 @@ public final class LaneTables {
         };
     }
 
-    private static String head(Session session, Target target) {
+    /** What the column of a target is called. */
+    static String head(Session session, Target target) {
         Parameter parameter = session.parameter(target);
         String unit = parameter.unit().symbol();
         return TargetName.of(session, target) + (unit.isEmpty() || parameter.stepped() ? "" : " (" + unit + ")");
+    }
+
+    /** All that may have a column: each target of a lane or a route, once. */
+    static List<Target> all(Session session) {
+        return Stream.concat(
+                        session.lanes().stream().map(Lane::target),
+                        session.routes().stream().map(Route::target))
+                .distinct()
+                .toList();
     }
 
     private static String number(Parameter parameter, double value) throws IOException {

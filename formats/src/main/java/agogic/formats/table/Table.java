@@ -5,6 +5,7 @@ import agogic.formats.file.FormatException;
 import agogic.formats.file.Input;
 import java.io.IOException;
 import java.io.Reader;
+import java.io.StringReader;
 import java.io.UncheckedIOException;
 import java.nio.charset.CharacterCodingException;
 import java.nio.charset.StandardCharsets;
@@ -67,6 +68,21 @@ public final class Table {
         }
     }
 
+    /** Reads all lines of {@code path}, the first with the names of the columns as well. */
+    public static void whole(Path path, Taker taker) throws IOException {
+        String name = Input.name(path);
+        Input.file(path, LARGEST, "a table");
+        try (Reader reader = Files.newBufferedReader(path, StandardCharsets.UTF_8)) {
+            read(name, reader, List.of(), taker);
+        }
+    }
+
+    /** Reads all lines of a text, as {@link #whole(Path, Taker)}. */
+    static void whole(String name, String text, Taker taker) throws IOException {
+        read(name, new StringReader(text), List.of(), taker);
+    }
+
+    /** {@code headers} are the first lines that are expected; none if every first line is right, and is taken too. */
     static int read(String name, Reader reader, List<List<String>> headers, Taker taker) throws IOException {
         long[] line = {1};
         try (CSVParser parser =
@@ -75,7 +91,9 @@ public final class Table {
             long lines = 0;
             for (CSVRecord record : parser) {
                 line[0] = parser.getCurrentLineNumber() + 1;
-                if (header < 0) {
+                if (header < 0 && headers.isEmpty()) {
+                    header = 0;
+                } else if (header < 0) {
                     header = header(name, record, headers);
                     continue;
                 }
@@ -85,7 +103,8 @@ public final class Table {
                 taker.take(new Line(name, parser.getCurrentLineNumber(), record));
             }
             if (header < 0) {
-                throw new FormatException(name + " is empty. Expected a first line “" + words(headers) + "”.");
+                throw new FormatException(name + " is empty. Expected a first line "
+                        + (headers.isEmpty() ? "with the names of its columns." : "“" + words(headers) + "”."));
             }
             return header;
         } catch (UncheckedIOException | CSVException e) {
