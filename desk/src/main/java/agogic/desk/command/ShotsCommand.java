@@ -13,9 +13,15 @@ final class ShotsCommand extends FileCommand {
     @Option(names = "--into", paramLabel = "FOLDER", defaultValue = "docs/screenshots", description = "where they go")
     private Path folder;
 
+    @Option(names = "--large", description = "only the one of a wire that stops, drawn twice as large")
+    private boolean large;
+
     @Override
     public Answer run() throws IOException {
         Files.createDirectories(folder);
+        if (large) {
+            return new Answer().put("pictures", Shots.large(folder));
+        }
         return new Answer().put("pictures", Shots.allPictures(folder));
     }
 }

@@ -65,7 +65,10 @@ public final class Shots {
     public static List<String> allPictures(Path folder) throws IOException {
         List<Studio.Order> orders = new ArrayList<>();
         for (Picture picture : Picture.values()) {
-            if (picture == Picture.BREATH || picture == Picture.PLANE || picture == Picture.CLIPS) {
+            if (picture == Picture.STOPPED
+                    || picture == Picture.BREATH
+                    || picture == Picture.PLANE
+                    || picture == Picture.CLIPS) {
                 continue;
             }
             String name = picture.name().toLowerCase(Locale.ROOT);
@@ -78,6 +81,15 @@ public final class Shots {
         SafeFile.write(folder.resolve("sheet.png"), out -> out.write(sheet));
         return Stream.concat(orders.stream().map(o -> o.file().getFileName().toString()), Stream.of("sheet.png"))
                 .toList();
+    }
+
+    /** A wire that stops, with everything drawn twice as large, as at a text size of 200 %; returns its name. */
+    public static List<String> large(Path folder) throws IOException {
+        for (String system : List.of("gtk", "win")) {
+            System.setProperty("glass." + system + ".uiScale", "2.00");
+        }
+        take(SlowComet.session(), List.of(new Studio.Order(Picture.STOPPED, false, folder.resolve("stopped.png"))));
+        return List.of("stopped.png");
     }
 
     private static void take(Session session, List<Studio.Order> orders) throws IOException {

@@ -25,8 +25,11 @@ import java.util.function.Consumer;
 import javafx.animation.KeyFrame;
 import javafx.animation.Timeline;
 import javafx.embed.swing.SwingFXUtils;
+import javafx.geometry.Rectangle2D;
+import javafx.scene.SnapshotParameters;
 import javafx.scene.control.TextField;
 import javafx.scene.image.WritableImage;
+import javafx.scene.transform.Transform;
 import javafx.stage.Stage;
 import javafx.util.Duration;
 
@@ -279,7 +282,18 @@ public final class Studio {
 
     private void shoot(Stage stage, DeskWindow window, Path file) {
         try {
-            WritableImage image = stage.getScene().snapshot(null);
+            // As many pixels as the screen has, also where everything is drawn larger.
+            double scale = stage.getOutputScaleX();
+            SnapshotParameters asSeen = new SnapshotParameters();
+            asSeen.setTransform(Transform.scale(scale, scale));
+            asSeen.setViewport(new Rectangle2D(
+                    0,
+                    0,
+                    scale * stage.getScene().getWidth(),
+                    scale * stage.getScene().getHeight()));
+            WritableImage image = scale == 1
+                    ? stage.getScene().snapshot(null)
+                    : stage.getScene().getRoot().snapshot(asSeen, null);
             java.io.ByteArrayOutputStream bytes = new java.io.ByteArrayOutputStream();
             javax.imageio.ImageIO.write(SwingFXUtils.fromFXImage(image, null), "png", bytes);
             agogic.formats.file.SafeFile.write(file, out -> bytes.writeTo(out));

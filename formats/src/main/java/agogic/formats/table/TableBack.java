@@ -66,7 +66,7 @@ public final class TableBack {
      * What one lane would be.
      *
      * @param target whose lane
-     * @param what it becomes, for people: {@code 12 points, 3 of them others}
+     * @param what it becomes, for people: {@code 12 points: 1 changed, 0 added, 2 removed}
      * @param from where it begins to be otherwise, in seconds
      * @param to where it ends to be otherwise, in seconds
      * @param most how far from what is heard now at most, in the parameter's difference unit, at the times of the table
@@ -200,7 +200,8 @@ public final class TableBack {
         List<Row> went = out(lane, number);
         List<Point> all = new ArrayList<>();
         int at = 0;
-        int others = 0;
+        int changed = 0;
+        int added = 0;
         for (Table.Line line : lines) {
             Row row = row(line);
             int old = match(went, row, at);
@@ -208,7 +209,8 @@ public final class TableBack {
             if (old >= 0 && same(went.get(old), row)) {
                 point = before.point(old);
             } else {
-                others++;
+                changed += old >= 0 ? 1 : 0;
+                added += old >= 0 ? 0 : 1;
                 point = point(
                         line, row, old < 0 ? null : went.get(old), old < 0 ? null : before.point(old), layer, scale);
             }
@@ -223,13 +225,12 @@ public final class TableBack {
             return new Taken(session, List.of());
         }
         double[] apart = apart(before, after);
-        Session changed = new Shaping(session, target, number).points(after, apart[0], apart[1]);
+        Session shaped = new Shaping(session, target, number).points(after, apart[0], apart[1]);
         double from = seconds(layer, apart[0]);
         double to = seconds(layer, apart[1]);
-        int went2 = before.size() - (all.size() - others);
-        String what = all.size() + " points, " + others + " of them others"
-                + (went2 > 0 ? ", " + went2 + " of before gone" : "");
-        return new Taken(changed, List.of(new Change(target, what, from, to, most(changed, target, from, to))));
+        String what = all.size() + " points: " + changed + " changed, " + added + " added, "
+                + (before.size() - all.size() + added) + " removed";
+        return new Taken(shaped, List.of(new Change(target, what, from, to, most(shaped, target, from, to))));
     }
 
     private double seconds(Layer layer, double time) {
