@@ -13,7 +13,7 @@ final class ShotsCommand extends FileCommand {
     @Option(names = "--into", paramLabel = "FOLDER", defaultValue = "docs/screenshots", description = "where they go")
     private Path folder;
 
-    @Option(names = "--large", description = "only the one of a wire that stops, drawn twice as large")
+    @Option(names = "--large", description = "only the one that is drawn twice as large")
     private boolean large;
 
     @Override

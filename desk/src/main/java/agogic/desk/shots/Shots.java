@@ -83,13 +83,13 @@ public final class Shots {
                 .toList();
     }
 
-    /** A wire that stops, with everything drawn twice as large, as at a text size of 200 %; returns its name. */
+    /** Routes, with everything drawn twice as large, as at a text size of 200 %; returns its name. */
     public static List<String> large(Path folder) throws IOException {
         for (String system : List.of("gtk", "win")) {
             System.setProperty("glass." + system + ".uiScale", "2.00");
         }
-        take(SlowComet.session(), List.of(new Studio.Order(Picture.STOPPED, false, folder.resolve("stopped.png"))));
-        return List.of("stopped.png");
+        take(SlowComet.session(), List.of(new Studio.Order(Picture.ROUTES, false, folder.resolve("large.png"))));
+        return List.of("large.png");
     }
 
     private static void take(Session session, List<Studio.Order> orders) throws IOException {
