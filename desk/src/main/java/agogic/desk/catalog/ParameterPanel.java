@@ -207,6 +207,7 @@ public final class ParameterPanel extends VBox {
         propose.setDisable(!one);
         lane.setDisable(!one);
         expose.setDisable(!any);
+        learn.setDisable(!any);
         macro.setVisible(chosen.size() > 1);
         macro.setManaged(chosen.size() > 1);
         limit.setDisable(device == null);

@@ -233,7 +233,8 @@ public final class DeskWindow {
                     opened.said(),
                     ridden().isEmpty() ? List.of() : List.of(new Notice.Act("Clean all", this::cleanAll))));
             opened.left().ifPresent(files::replaces);
-            if (desk.session().rides().isEmpty()
+            if (desk.live().audible()
+                    && desk.session().rides().isEmpty()
                     && desk.session().tracks().stream().allMatch(t -> t.played().isEmpty())) {
                 // Nothing in it sounds by itself: there is something to hear all the same.
                 desk.listening().begin();

@@ -230,16 +230,27 @@ class NewcomerTest extends WindowTest {
     }
 
     @Test
-    void whyAMoveWasNotWrittenIsSaidAndMended() {
+    void whyAMoveWasNotWrittenIsSaidAndMendedByMouseAndByKeys() {
         drag("#control-fader-3", -36);
         until(() -> text("#trace-sentence").contains("not written"));
-        Hand hand = new Hand("north-eight", "fader-3");
-        key(KeyCode.A);
-        until(() -> desk().session().routes().stream()
-                .anyMatch(r -> r.hand().filter(hand::sameControl).isPresent()
-                        && r.mode().writes()));
+        click("#act-0");
+        until(() -> writes("fader-3"));
         assertThat(text("#trace-sentence")).contains("Touch");
         assertThat(steps).as("goal 2").isLessThanOrEqualTo(2);
+        steps = 0;
+        interact(() -> node("#control-fader-7").requestFocus());
+        key(KeyCode.UP);
+        until(() -> text("#trace-sentence").startsWith("Fader 7 moved to"));
+        key(KeyCode.A);
+        until(() -> writes("fader-7"));
+        assertThat(steps).as("goal 2").isLessThanOrEqualTo(2);
+    }
+
+    private boolean writes(String control) {
+        Hand hand = new Hand("north-eight", control);
+        return desk().session().routes().stream()
+                .anyMatch(r -> r.hand().filter(hand::sameControl).isPresent()
+                        && r.mode().writes());
     }
 
     /** What a parameter stands at after a move is a step that can be undone, but the reason stays said. */
