@@ -50,7 +50,7 @@ final class TakeCommand extends FileCommand {
     @Option(
             names = "--out",
             paramLabel = "SESSION",
-            description = "where the session goes; without it, it is only told")
+            description = "where the session goes; without it nothing is written, the change is only shown")
     private Path out;
 
     @Override

@@ -50,8 +50,11 @@ public final class AudioOut {
     /** @param from and {@code to} seconds of the piece; what is not a whole block is cut off */
     public AudioOut(Session session, Depth depth, double from, double to) {
         if (!(from >= 0 && to > from)) {
-            throw new IllegalArgumentException(
-                    "Audio from " + from + " s to " + to + " s: the end has to be behind the beginning.");
+            throw new IllegalArgumentException(String.format(
+                    java.util.Locale.ROOT,
+                    "Audio from %.3f s to %.3f s: the end has to be behind the beginning.",
+                    from,
+                    to));
         }
         this.session = session;
         this.depth = depth;

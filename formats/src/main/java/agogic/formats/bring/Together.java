@@ -52,7 +52,7 @@ public final class Together implements Brought {
                     taken.add(new ImportLine(id(f, line.id()), what, line.count(), line.becomes()));
                 } else {
                     not.add(new ImportLine(
-                            "", what, line.count(), ofTheFirst ? "that of the first file counts" : line.becomes()));
+                            "", what, line.count(), ofTheFirst ? "the one of the first file is used" : line.becomes()));
                 }
             }
         }
