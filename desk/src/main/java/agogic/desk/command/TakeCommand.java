@@ -45,7 +45,7 @@ final class TakeCommand extends FileCommand {
             names = "--as",
             paramLabel = "FORM",
             description = "what samples become: ride (as usual), points, steps, or moves (values are places, 0 to 1)")
-    private TableBack.As as = TableBack.As.RIDE;
+    private String as = "ride";
 
     @Option(
             names = "--out",
@@ -58,13 +58,14 @@ final class TakeCommand extends FileCommand {
         if (out != null) {
             apart(out, table);
         }
+        TableBack.As form = form();
         Session opened = SessionFile.open(session);
         Optional<Target> found = Optional.ofNullable(target).map(text -> LaneCommand.target(opened, text));
         if (layer != null && found.isEmpty()) {
             throw new IllegalArgumentException("--layer needs --target.");
         }
         int number = layer == null ? 0 : LaneCommand.layer(opened, found.orElseThrow(), layer);
-        TableBack.Taken taken = TableBack.read(table, opened, found, number, as);
+        TableBack.Taken taken = TableBack.read(table, opened, found, number, form);
         if (out != null) {
             SessionFile.save(out, taken.session());
         }
@@ -83,6 +84,15 @@ final class TakeCommand extends FileCommand {
             shown.put("most", change.most());
             changes.add(shown);
         }
-        return answer.put("changes", changes).put("as", as.name().toLowerCase(Locale.ROOT));
+        return answer.put("changes", changes).put("as", form.name().toLowerCase(Locale.ROOT));
+    }
+
+    private TableBack.As form() {
+        for (TableBack.As one : TableBack.As.values()) {
+            if (one.name().equalsIgnoreCase(as.strip())) {
+                return one;
+            }
+        }
+        throw new IllegalArgumentException("--as is ride, points, steps or moves, not “" + as + "”.");
     }
 }

@@ -3,10 +3,13 @@ package agogic.desk.command;
 import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.within;
 
+import agogic.core.plan.Heard;
 import agogic.core.route.Route;
 import agogic.core.route.Takeover;
+import agogic.core.route.Target;
 import agogic.core.session.Session;
 import agogic.formats.session.SessionFile;
+import agogic.standins.comet.SlowComet;
 import com.fasterxml.jackson.databind.JsonNode;
 import java.io.FileOutputStream;
 import java.io.IOException;
@@ -15,6 +18,7 @@ import java.io.StringWriter;
 import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
 import java.nio.file.Path;
+import java.util.List;
 import org.junit.jupiter.api.Test;
 
 /** A piece made from nothing by commands alone, and commands at the edges of what they take and where they write. */
@@ -28,11 +32,11 @@ class ScriptedPieceTest extends CommandTest {
     }
 
     private void done(Object... words) {
-        assertThat(run(words)).as("%s %s", java.util.List.of(words), err).isZero();
+        assertThat(run(words)).as("%s %s", List.of(words), err).isZero();
     }
 
     private void cannot(String why, Object... words) {
-        assertThat(run(words)).as("%s", java.util.List.of(words)).isEqualTo(2);
+        assertThat(run(words)).as("%s", List.of(words)).isEqualTo(2);
         assertThat(err.toString().strip().lines()).hasSize(1);
         assertThat(err.toString()).contains(why);
     }
@@ -265,5 +269,30 @@ class ScriptedPieceTest extends CommandTest {
         JsonNode routes = json().get("routes");
         assertThat(routes).hasSize(2);
         assertThat(routes.findValuesAsText("heard")).contains("true", "false");
+    }
+
+    /** What an export wrote changes nothing; what a person wrote changes what it says, in whichever form is asked for. */
+    @Test
+    void tablesComeBack() throws IOException {
+        Session demo = SlowComet.session();
+        SessionFile.save(in("demo"), demo);
+        done("export", in("demo"), "--tables", folder.resolve("tables"));
+        String cutoff = "Two-Pole Filter/Cutoff";
+        Path points = folder.resolve("tables").resolve("Two-Pole Filter - Cutoff.csv");
+        done("take", in("demo"), points, "--target", cutoff, "--out", in("same"));
+        assertThat(out.toString()).contains("nothing changes");
+        assertThat(SessionFile.open(in("same"))).isEqualTo(demo);
+        Path table = file("hz.csv", "seconds,value\n10,500 Hz\n11,2 kHz\n12,500 Hz\n");
+        for (String form : List.of("ride", "points", "Steps")) {
+            done("take", in("demo"), table, "--target", cutoff, "--as", form, "--out", in(form));
+            Session taken = SessionFile.open(in(form));
+            Target target = new Target("filter", "cutoff");
+            assertThat(taken.parameter(target).valueAt(new Heard(taken).valueAt(target, 11)))
+                    .isCloseTo(2_000, within(80.0));
+            assertThat(taken.rides().size() - demo.rides().size()).isEqualTo(form.equals("ride") ? 1 : 0);
+        }
+        cannot("--as is ride, points, steps or moves", "take", in("demo"), table, "--target", cutoff, "--as", "loop");
+        cannot("no lane is called", "take", in("demo"), file("x.csv", "seconds,colour\n1,2\n"));
+        cannot("--layer needs --target", "take", in("demo"), table, "--layer", "1");
     }
 }
