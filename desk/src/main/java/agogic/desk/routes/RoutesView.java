@@ -80,12 +80,14 @@ public final class RoutesView extends BorderPane {
     private final ListView<Item> list = new ListView<>();
     private final Line playhead = new Line();
     private final Label none = new Label();
+    private final FirstRows first;
     private final TextField filter = new TextField();
     private final Set<String> folded = new HashSet<>();
     private final List<RouteCell> cells = new ArrayList<>();
     private int height = 1;
 
-    public RoutesView(Desk desk) {
+    /** @param bringIn asks for a file of another program */
+    public RoutesView(Desk desk, Runnable bringIn) {
         this.desk = desk;
         list.getStyleClass().add("routes-list");
         list.setId("routes");
@@ -114,7 +116,8 @@ public final class RoutesView extends BorderPane {
         none.getStyleClass().add("quiet");
         none.setTextAlignment(TextAlignment.CENTER);
         none.setId("no-routes");
-        list.setPlaceholder(none);
+        none.setText("No route has all of these words. Esc in the filter shows all rows.");
+        first = new FirstRows(desk, bringIn);
         setCenter(new StackPane(list, overlay));
         rebuild();
         desk.editing().sessionProperty().addListener((o, before, after) -> {
@@ -165,11 +168,9 @@ public final class RoutesView extends BorderPane {
 
     /** Makes the rows of the session; false if they are the same as before. */
     private boolean rebuild() {
-        none.setText(
-                desk.session().routes().isEmpty()
-                        ? "There is no route yet: nothing moves by itself.\nPress 2 for the Catalog, choose a parameter,"
-                                + " then E exposes it and L gives it a lane.\nCtrl+B brings in a MIDI file or a score."
-                        : "No route has all of these words. Esc in the filter shows all rows.");
+        boolean empty = desk.session().routes().isEmpty();
+        list.setPlaceholder(empty ? first : none);
+        playhead.setOpacity(empty ? 0 : 1);
         Session session = desk.session();
         List<Item> items = new ArrayList<>();
         RouteFilter words = RouteFilter.of(session, filter.getText());

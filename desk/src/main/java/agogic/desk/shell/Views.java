@@ -46,7 +46,8 @@ final class Views extends StackPane {
         this.files = files;
         this.window = window;
         surfacesActs = new SurfacesActs(desk, files, window, this::surfaces);
-        making.put(View.ROUTES, () -> new RoutesView(desk));
+        making.put(
+                View.ROUTES, () -> new RoutesView(desk, () -> files.entrance().bringIn()));
         making.put(View.CATALOG, () -> new CatalogView(desk, Questions.over(window)));
         making.put(View.SURFACES, () -> new SurfacesView(desk, surfacesActs));
         making.put(View.REFINE, () -> new RefineView(desk));
