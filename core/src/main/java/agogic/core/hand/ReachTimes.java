@@ -10,10 +10,10 @@ import java.util.Arrays;
  * all that go well with the borders the shortest reach is told, so that a rest beside it is never told too short.
  */
 final class ReachTimes {
-    /** Where inside a cell the hand may have lain, in steps from its code. */
     /** The travel of a control has so many steps at most: those of 16 bits. */
     private static final double FINEST = 65_536;
 
+    /** Where inside a cell the hand may have lain, in steps from its code. */
     private static final double[] INSIDE = {-0.45, -0.3, -0.15, 0, 0.15, 0.3, 0.45};
 
     /** A reach goes well with the borders if it is off by no more than this in the mean, in steps. */

@@ -110,6 +110,7 @@ public final class Offset {
                 0.5,
                 List.of(),
                 of.reserved(),
+                List.of(),
                 List.of());
     }
 }

@@ -109,23 +109,6 @@ public record Parameter(
         }
     }
 
-    /** A parameter of whose values none has a name. */
-    public Parameter(
-            String id,
-            String name,
-            String shortName,
-            String group,
-            Unit unit,
-            Taper taper,
-            double from,
-            double to,
-            double resting,
-            List<String> positions,
-            boolean reserved,
-            List<Double> worth) {
-        this(id, name, shortName, group, unit, taper, from, to, resting, positions, reserved, worth, List.of());
-    }
-
     /** This parameter with names for single values, in its unit; those out of its range are left aside. */
     public Parameter naming(List<Named> names) {
         List<Named> within = names.stream()
@@ -139,7 +122,7 @@ public record Parameter(
     public static Parameter continuous(
             String id, String name, String group, Unit unit, Taper taper, double from, double to, double restingValue) {
         double x = Math.max(0, Math.min(1, taper.position(restingValue, from, to)));
-        return new Parameter(id, name, "", group, unit, taper, from, to, x, List.of(), false, List.of());
+        return new Parameter(id, name, "", group, unit, taper, from, to, x, List.of(), false, List.of(), List.of());
     }
 
     /** A switch with named positions, resting at the {@code restingIndex}-th. */
@@ -157,6 +140,7 @@ public record Parameter(
                 Steps.middle(restingIndex, n),
                 List.of(positions),
                 false,
+                List.of(),
                 List.of());
     }
 

@@ -74,8 +74,8 @@ class WordsTest {
 
     @Test
     void aReservedParameterIsNeverWritten() {
-        Parameter own =
-                new Parameter("p1", "Own", "", "", Unit.PERCENT, Taper.LINEAR, 0, 100, 0.5, List.of(), true, List.of());
+        Parameter own = new Parameter(
+                "p1", "Own", "", "", Unit.PERCENT, Taper.LINEAR, 0, 100, 0.5, List.of(), true, List.of(), List.of());
         Session session = Pieces.of(Pieces.device(List.of(own), 2));
         for (String words : List.of("level 20 % 3 5", "sweep 10 % to 20 % 3 5", "wave sine 1 bar 20 % to 80 % 3 5")) {
             assertThatThrownBy(() -> ShapeWords.apply(session, target("p1"), 0, words))

@@ -56,7 +56,7 @@ public final class LiveDesk implements AutoCloseable {
         engine.remember();
         engine.onTrouble(e -> troubles.tell("Playing", e));
         ports = new MidiPorts(engine, clock, troubles, this::wake);
-        sound = speakers.isPresent() ? SoundOutput.start(speakers, session, engine, troubles) : SoundOutput.silent();
+        sound = new SoundOutput(speakers, session, engine, troubles);
         ticker = new Thread(this::run, "agogic-engine");
         ticker.setDaemon(true);
         ticker.setPriority(Thread.MAX_PRIORITY);

@@ -23,7 +23,8 @@ final class SoundOutput implements AutoCloseable {
     private volatile Mixer made;
     private volatile String listened;
 
-    private SoundOutput(Optional<Speakers> speakers, Session session, Engine engine, Troubles troubles) {
+    /** Sounds through these; without any, nothing sounds and everything else goes on. */
+    SoundOutput(Optional<Speakers> speakers, Session session, Engine engine, Troubles troubles) {
         this.speakers = speakers;
         this.engine = engine;
         this.troubles = troubles;
@@ -44,15 +45,6 @@ final class SoundOutput implements AutoCloseable {
         Thread thread = new Thread(run, name);
         thread.setDaemon(true);
         return thread;
-    }
-
-    static SoundOutput silent() {
-        return new SoundOutput(Optional.empty(), null, null, null);
-    }
-
-    /** Sounds through these; without any, nothing sounds and everything else goes on. */
-    static SoundOutput start(Optional<Speakers> speakers, Session session, Engine engine, Troubles troubles) {
-        return new SoundOutput(speakers, session, engine, troubles);
     }
 
     String description() {

@@ -222,9 +222,6 @@ public final class DeskWindow {
         boolean inLight =
                 desk == null ? light : desk.selection().lightProperty().get();
         show(opened.session(), opened.path(), inLight, opened.stamp());
-        if (!opened.unsaved() && !opened.said().isEmpty()) {
-            desk.say(Notice.good("Opened", opened.said()));
-        }
         if (opened.unsaved()) {
             desk.editing().neverSaved();
             desk.say(new Notice(
@@ -239,6 +236,8 @@ public final class DeskWindow {
                 // Nothing in it sounds by itself: there is something to hear all the same.
                 desk.listening().begin();
             }
+        } else if (!opened.said().isEmpty()) {
+            desk.say(Notice.good("Opened", opened.said()));
         }
     }
 

@@ -155,7 +155,6 @@ public final class TransportBar extends HBox {
         button.setMinWidth(Region.USE_PREF_SIZE);
         button.setOnAction(e -> {
             act.run();
-            listen.setSelected(desk.listening().on());
             showView();
             showSession();
         });
@@ -255,6 +254,7 @@ public final class TransportBar extends HBox {
                         + (desk.editing().unsaved() ? "there are unsaved changes (Ctrl+S saves)" : "saved"));
         subtitle.setText(desk.session().subtitle());
         loop.setSelected(desk.session().loop().on());
+        listen.setSelected(desk.listening().on());
         showTempo();
         showLeads();
     }

@@ -91,7 +91,7 @@ public final class Entrance {
                     () -> Bringing.read(together),
                     found -> report(found, ""),
                     why -> refused.accept("Not brought in", why));
-        } else {
+        } else if (mayLeave.getAsBoolean()) {
             each(together);
         }
     }
@@ -107,7 +107,7 @@ public final class Entrance {
                     if (made.isEmpty()) {
                         refused.accept("Not brought in", why.strip());
                     } else {
-                        open(
+                        opens(
                                 made.get(0),
                                 made.size() + (made.size() == 1 ? " piece was" : " pieces were")
                                         + " saved beside the files; this is the first." + why);
@@ -131,9 +131,13 @@ public final class Entrance {
                     why -> refused.accept("Not brought in", why));
             return;
         }
-        if (!mayLeave.getAsBoolean()) {
-            return;
+        if (mayLeave.getAsBoolean()) {
+            opens(path, others);
         }
+    }
+
+    /** Opens a session in the place of what may be left; {@code others} is said with it. */
+    private void opens(Path path, String others) {
         Beside.run(
                 "agogic-file",
                 () -> Opened.of(path),

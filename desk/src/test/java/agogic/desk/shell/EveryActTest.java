@@ -29,7 +29,6 @@ import javafx.application.Platform;
 import javafx.scene.Node;
 import javafx.stage.Window;
 import org.junit.jupiter.api.Test;
-import org.testfx.util.WaitForAsyncUtils;
 
 /**
  * Every act of the table, in every view and in the states that count: it does what can be seen and says so, or asks, or
@@ -121,11 +120,6 @@ class EveryActTest extends WindowTest {
                             .toList());
         }
         return asked;
-    }
-
-    /** Does something in the window's thread and waits for that only: a thousand acts are done here. */
-    private static void now(Runnable what) {
-        WaitForAsyncUtils.waitForAsyncFx(30_000, what);
     }
 
     private void everyActIn(String state, Runnable ready, View... views) {

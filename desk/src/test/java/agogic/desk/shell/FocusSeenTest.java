@@ -23,7 +23,6 @@ import javafx.scene.image.PixelReader;
 import javafx.scene.image.WritableImage;
 import javafx.scene.paint.Color;
 import org.junit.jupiter.api.Test;
-import org.testfx.util.WaitForAsyncUtils;
 
 /**
  * Wherever the focus can be it is seen: with it a thing has other pixels than without, and of those at least so many stand
@@ -40,10 +39,6 @@ class FocusSeenTest extends WindowTest {
     @Override
     Session session() {
         return SlowComet.session();
-    }
-
-    private static void now(Runnable what) {
-        WaitForAsyncUtils.waitForAsyncFx(30_000, what);
     }
 
     private void laid() {

@@ -82,13 +82,7 @@ class NewcomerTest extends WindowTest {
         steps++;
         row(0);
         click("#learn-control");
-        until(() -> desk().learner().on());
-        drag("#control-fader-8", -72);
-        until(() -> !desk().learner().on());
-        until(() -> desk().session().routes().stream().anyMatch(r -> r.target().equals(first)));
-        assertThat(desk().session().device(first.device()).exposure(first.parameter()))
-                .isEqualTo(Exposure.EXPOSED);
-        assertThat(steps).as("goal 5").isLessThanOrEqualTo(5);
+        learned(first);
     }
 
     private Exposure exposure(String device, FaceControl control) {
@@ -153,6 +147,11 @@ class NewcomerTest extends WindowTest {
         key(KeyCode.ENTER);
         until(rows()::isFocused);
         key(KeyCode.M);
+        learned(first);
+    }
+
+    /** A control is moved, and moves the target from then on. */
+    private void learned(Target first) {
         until(() -> desk().learner().on());
         drag("#control-fader-8", -72);
         // It is kept by itself once the hand has been still.

@@ -34,7 +34,6 @@ import javafx.scene.text.Text;
 import javafx.stage.Stage;
 import javafx.stage.Window;
 import org.junit.jupiter.api.Test;
-import org.testfx.util.WaitForAsyncUtils;
 
 /** At every size that is meant, with names of sixty letters: nothing lies outside, nothing is cut without a tip, nothing is tiny. */
 class SizesTest extends WindowTest {
@@ -51,10 +50,6 @@ class SizesTest extends WindowTest {
             demo = Chains.rename(demo, track.id(), (track.name() + " " + LONG).substring(0, 60));
         }
         return demo;
-    }
-
-    private static void now(Runnable what) {
-        WaitForAsyncUtils.waitForAsyncFx(30_000, what);
     }
 
     private static boolean seen(Node node) {

@@ -237,6 +237,11 @@ public abstract class WindowTest extends ApplicationTest {
         return this;
     }
 
+    /** Does something in the window's thread and waits for that only, not for what comes of it: where much is done. */
+    static void now(Runnable what) {
+        WaitForAsyncUtils.waitForAsyncFx(30_000, what);
+    }
+
     /** Moves the pointer as a hand does, in a few steps, and waits until the window knows where it is. */
     private void go(Point2D to) {
         BaseRobot robot = robotContext().getBaseRobot();

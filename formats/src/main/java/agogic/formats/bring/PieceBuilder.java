@@ -74,17 +74,22 @@ public final class PieceBuilder {
     /** The channel here of a channel of the file. */
     public int channel(int said) {
         return channels.computeIfAbsent(said, channel -> {
-            if (channel == DRUMS || !taken.contains(channel)) {
+            if (channel == DRUMS || free(channel)) {
                 return channel;
             }
-            for (int free = 1; free <= CHANNELS; free++) {
-                if (free != DRUMS && !taken.contains(free) && !channels.containsValue(free)) {
-                    return free;
+            for (int other = 1; other <= CHANNELS; other++) {
+                if (other != DRUMS && free(other)) {
+                    return other;
                 }
             }
             // All are given: the check says which addresses are there twice.
             return channel;
         });
+    }
+
+    /** Neither an earlier file has it, nor another channel of this one. */
+    private boolean free(int channel) {
+        return !taken.contains(channel) && !channels.containsValue(channel);
     }
 
     /** The id that the next track gets. */
@@ -95,6 +100,7 @@ public final class PieceBuilder {
     /**
      * A track with its clip, and a sound for it if it has one; then what else stands on it.
      *
+     * @param given what it is called, unless an earlier file has a track of that name
      * @param program the sound that is asked for, if one is
      * @param more devices behind the sound; they get names that nobody has yet
      */

@@ -26,7 +26,6 @@ import java.util.ArrayList;
 import java.util.Comparator;
 import java.util.List;
 import java.util.Locale;
-import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
 import java.util.TreeMap;
@@ -113,11 +112,7 @@ public final class ScoreImport implements Brought {
             Measure measure = first.get(order.get(k));
             if (k > 0 && order.get(k) != order.get(k - 1) + 1 && !Double.isNaN(pace[order.get(k)])) {
                 // After a jump the music goes on as it is written there.
-                double there = pace[order.get(k)];
-                Map.Entry<Double, Double> now = tempos.floorEntry(begins[k]);
-                if (now == null || now.getValue() != there) {
-                    tempos.put(begins[k], there);
-                }
+                tempos.put(begins[k], pace[order.get(k)]);
             }
             for (Measure.Tempo one : measure.tempos) {
                 tempos.put(begins[k] + one.at(), one.bpm());
@@ -132,13 +127,8 @@ public final class ScoreImport implements Brought {
                 sections.add(new Section(measure.rehearsal, begins[k]));
             }
         }
-        // One that is said again changes nothing.
-        double[] said = {Double.NaN};
-        tempos.values().removeIf(one -> {
-            boolean again = one == said[0];
-            said[0] = one;
-            return again;
-        });
+        onlyChanges(tempos);
+        onlyChanges(keys);
         if (odd) {
             remarks.add("A measure is fuller or emptier than any metre: its bar line lies beside.");
         }
@@ -261,7 +251,7 @@ public final class ScoreImport implements Brought {
                     sections.size(),
                     "sections: " + sections.get(0).name()));
         }
-        kept(lines, changes(keys).size(), "Key signatures");
+        kept(lines, keys.size(), "Key signatures");
         kept(lines, parts.stream().mapToInt(p -> p.syllables().size()).sum(), "Lyrics");
         for (int p = 0; p < parts.size(); p++) {
             PlayedPart part = parts.get(p);
@@ -330,17 +320,14 @@ public final class ScoreImport implements Brought {
         return n + " " + what + (n == 1 ? "" : "s");
     }
 
-    /** Keys as they change: one that is said again says nothing. */
-    private static TreeMap<Double, String> changes(TreeMap<Double, String> all) {
-        TreeMap<Double, String> changes = new TreeMap<>();
-        String last = "";
-        for (Map.Entry<Double, String> one : all.entrySet()) {
-            if (!one.getValue().equals(last)) {
-                changes.put(one.getKey(), one.getValue());
-                last = one.getValue();
-            }
-        }
-        return changes;
+    /** What is said again says nothing. */
+    private static <T> void onlyChanges(TreeMap<Double, T> all) {
+        Object[] last = {null};
+        all.values().removeIf(one -> {
+            boolean again = one.equals(last[0]);
+            last[0] = one;
+            return again;
+        });
     }
 
     private static void kept(List<ImportLine> lines, int count, String what) {
@@ -391,7 +378,7 @@ public final class ScoreImport implements Brought {
         piece.reaches(length);
         List<Remark> said = new ArrayList<>();
         if (!off.contains("key-signatures")) {
-            changes(keys).forEach((beat, key) -> said.add(new Remark("", beat, Remark.Kind.KEY, key)));
+            keys.forEach((beat, key) -> said.add(new Remark("", beat, Remark.Kind.KEY, key)));
         }
         for (int p = 0; p < parts.size(); p++) {
             if (off.contains("notes-" + (p + 1))) {

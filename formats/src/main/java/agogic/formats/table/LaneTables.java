@@ -3,6 +3,7 @@ package agogic.formats.table;
 import agogic.core.envelope.Envelope;
 import agogic.core.envelope.Point;
 import agogic.core.lane.Lane;
+import agogic.core.lane.Layer;
 import agogic.core.parameter.Parameter;
 import agogic.core.plan.Heard;
 import agogic.core.route.Route;
@@ -12,43 +13,52 @@ import agogic.core.session.Session;
 import agogic.core.session.TargetName;
 import agogic.core.time.Timeline;
 import agogic.formats.file.SafeFile;
-import java.io.IOException;
 import java.util.List;
+import java.util.function.IntFunction;
 import java.util.stream.Stream;
 
 /** Lanes as tables (RFC 4180): their points, and all of them as heard at a rate. */
 public final class LaneTables {
     private LaneTables() {}
 
+    /** A point as its cells. */
+    record Row(String seconds, String beat, String bar, String value, String unit, String shape, String amount) {}
+
     /** {@code seconds,beat,bar,value,unit,shape,amount}: the points of a layer; the value in the parameter's unit. */
     public static SafeFile.Text points(Session session, Lane lane, int layer) {
         return text -> {
-            Timeline timeline = session.timeline();
-            Parameter parameter = session.parameter(lane.target());
-            Envelope envelope = lane.layer(layer).envelope();
-            Parameter scale = lane.layer(layer).scale(parameter);
-            Clip clip = lane.layer(layer).inClip()
-                    ? session.clip(lane.layer(layer).clip()).orElse(null)
-                    : null;
+            IntFunction<Row> rows = rows(session, lane, layer);
             text.append("seconds,beat,bar,value,unit,shape,amount\r\n");
-            for (int i = 0; i < envelope.size(); i++) {
-                Point point = envelope.point(i);
-                double beat = clip == null
-                        ? timeline.beatOfLane(lane.layer(layer).lock(), point.time())
-                        : clip.beatOfLayer(point.time());
-                text.append(Double.toString(timeline.secondsAt(Math.max(0, beat))))
-                        .append(',');
-                text.append(Double.toString(beat)).append(',');
-                text.append(Table.cell(timeline.printBars(Math.max(0, beat)))).append(',');
-                text.append(number(scale, point.value())).append(',');
-                text.append(Table.cell(
-                                scale.stepped()
-                                        ? scale.print(point.value())
-                                        : scale.unit().symbol()))
-                        .append(',');
-                text.append(ShapeText.name(point.shape())).append(',');
-                text.append(Table.cell(ShapeText.amount(point.shape()))).append("\r\n");
+            for (int i = 0; i < lane.layer(layer).envelope().size(); i++) {
+                Row row = rows.apply(i);
+                text.append(row.seconds).append(',').append(row.beat).append(',');
+                text.append(Table.cell(row.bar)).append(',').append(row.value).append(',');
+                text.append(Table.cell(row.unit)).append(',').append(row.shape).append(',');
+                text.append(Table.cell(row.amount)).append("\r\n");
             }
+        };
+    }
+
+    /** The cells of each point of a layer. */
+    static IntFunction<Row> rows(Session session, Lane lane, int number) {
+        Timeline timeline = session.timeline();
+        Layer layer = lane.layer(number);
+        Envelope envelope = layer.envelope();
+        Parameter scale = layer.scale(session.parameter(lane.target()));
+        Clip clip = layer.inClip() ? session.clip(layer.clip()).orElse(null) : null;
+        return i -> {
+            Point point = envelope.point(i);
+            double beat =
+                    clip == null ? timeline.beatOfLane(layer.lock(), point.time()) : clip.beatOfLayer(point.time());
+            double within = Math.max(0, beat);
+            return new Row(
+                    Double.toString(timeline.secondsAt(within)),
+                    Double.toString(beat),
+                    timeline.printBars(within),
+                    number(scale, point.value()),
+                    scale.stepped() ? scale.print(point.value()) : scale.unit().symbol(),
+                    ShapeText.name(point.shape()),
+                    ShapeText.amount(point.shape()));
         };
     }
 
@@ -94,7 +104,7 @@ public final class LaneTables {
                 .toList();
     }
 
-    private static String number(Parameter parameter, double value) throws IOException {
+    private static String number(Parameter parameter, double value) {
         return Double.toString(parameter.nativeValueAt(value));
     }
 }

@@ -5,7 +5,6 @@ import agogic.formats.file.FormatException;
 import agogic.formats.file.Input;
 import java.io.IOException;
 import java.io.Reader;
-import java.io.StringReader;
 import java.io.UncheckedIOException;
 import java.nio.charset.CharacterCodingException;
 import java.nio.charset.StandardCharsets;
@@ -59,7 +58,10 @@ public final class Table {
         void take(Line line) throws IOException;
     }
 
-    /** Reads {@code path}, whose first line must begin with one of the {@code headers}; returns which. */
+    /**
+     * Reads {@code path}, whose first line must begin with one of the {@code headers}; returns which. Without headers every
+     * first line is right, and is taken as the others.
+     */
     public static int read(Path path, List<List<String>> headers, Taker taker) throws IOException {
         String name = Input.name(path);
         Input.file(path, LARGEST, "a table");
@@ -68,21 +70,6 @@ public final class Table {
         }
     }
 
-    /** Reads all lines of {@code path}, the first with the names of the columns as well. */
-    public static void whole(Path path, Taker taker) throws IOException {
-        String name = Input.name(path);
-        Input.file(path, LARGEST, "a table");
-        try (Reader reader = Files.newBufferedReader(path, StandardCharsets.UTF_8)) {
-            read(name, reader, List.of(), taker);
-        }
-    }
-
-    /** Reads all lines of a text, as {@link #whole(Path, Taker)}. */
-    static void whole(String name, String text, Taker taker) throws IOException {
-        read(name, new StringReader(text), List.of(), taker);
-    }
-
-    /** {@code headers} are the first lines that are expected; none if every first line is right, and is taken too. */
     static int read(String name, Reader reader, List<List<String>> headers, Taker taker) throws IOException {
         long[] line = {1};
         try (CSVParser parser =

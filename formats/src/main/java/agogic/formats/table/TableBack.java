@@ -22,17 +22,19 @@ import agogic.core.shape.Shaping;
 import agogic.core.text.Text;
 import agogic.formats.file.FormatException;
 import agogic.formats.file.Input;
+import agogic.formats.table.LaneTables.Row;
 import java.io.IOException;
-import java.io.StringWriter;
 import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.Arrays;
+import java.util.HashMap;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Locale;
 import java.util.Map;
 import java.util.Optional;
 import java.util.OptionalDouble;
+import java.util.stream.IntStream;
 
 /**
  * Tables on their way back (RFC 4180, UTF-8, decimal point): the points of a layer, samples of one lane or several. What comes
@@ -46,6 +48,9 @@ public final class TableBack {
     private static final double SAME = 1e-9;
 
     private static final double TOGETHER = 1e-6;
+
+    /** The columns that say where, the exact ones first. */
+    private static final List<String> PLACES = List.of("beat", "seconds", "bar");
 
     /** How programs write the lower end of a fader in dB. */
     private static final List<String> ENDLESS = List.of("-infinity", "-inf", "-∞", "−∞");
@@ -85,7 +90,7 @@ public final class TableBack {
         this.session = session;
         file = Input.name(path);
         List<String> heads = new ArrayList<>();
-        Table.whole(path, line -> {
+        Table.read(path, List.of(), line -> {
             if (heads.isEmpty()) {
                 for (int c = 0; c < line.cells().size(); c++) {
                     heads.add(line.text(c).replace("\uFEFF", ""));
@@ -139,16 +144,13 @@ public final class TableBack {
 
     // Points
 
-    /** A row as it went out. */
-    private record Row(
-            String seconds, String beat, String bar, String value, String unit, String shape, String amount) {
-        String time(String column) {
-            return switch (column) {
-                case "seconds" -> seconds;
-                case "beat" -> beat;
-                default -> bar;
-            };
-        }
+    /** Of a row, its place in a column. */
+    private static String place(Row row, String column) {
+        return switch (column) {
+            case "seconds" -> row.seconds();
+            case "beat" -> row.beat();
+            default -> row.bar();
+        };
     }
 
     private Row row(Table.Line line) {
@@ -166,26 +168,6 @@ public final class TableBack {
         return has(head) ? line.text(columns.get(head)) : "";
     }
 
-    /** The rows of a layer as they would go out now. */
-    private List<Row> out(Lane lane, int layer) throws IOException {
-        StringWriter text = new StringWriter();
-        LaneTables.points(session, lane, layer).to(text);
-        List<Row> all = new ArrayList<>();
-        Table.whole("now", text.toString(), line -> {
-            if (!line.text(0).equals("seconds")) {
-                all.add(new Row(
-                        line.text(0),
-                        line.text(1),
-                        line.text(2),
-                        line.text(3),
-                        line.text(4),
-                        line.text(5),
-                        line.text(6)));
-            }
-        });
-        return all;
-    }
-
     private Taken points(Target target, int number) throws IOException {
         Lane lane = session.lane(target);
         if (number < 0 || number >= lane.layers().size()) {
@@ -197,14 +179,17 @@ public final class TableBack {
         }
         Parameter scale = layer.scale(session.parameter(target));
         Envelope before = layer.envelope();
-        List<Row> went = out(lane, number);
+        List<Row> went = IntStream.range(0, before.size())
+                .mapToObj(LaneTables.rows(session, lane, number))
+                .toList();
+        Map<String, List<Integer>> places = places(went);
         List<Point> all = new ArrayList<>();
         int at = 0;
         int changed = 0;
         int added = 0;
         for (Table.Line line : lines) {
             Row row = row(line);
-            int old = match(went, row, at);
+            int old = match(went, places, row, at);
             Point point;
             if (old >= 0 && same(went.get(old), row)) {
                 point = before.point(old);
@@ -238,47 +223,59 @@ public final class TableBack {
     }
 
     private static boolean same(Row went, Row row) {
-        return (row.seconds.isEmpty() || row.seconds.equals(went.seconds))
-                && (row.beat.isEmpty() || row.beat.equals(went.beat))
-                && (row.bar.isEmpty() || row.bar.equals(went.bar))
-                && row.value.equals(went.value)
-                && (row.unit.isEmpty() || row.unit.equals(went.unit))
-                && row.shape.equals(went.shape)
-                && row.amount.equals(went.amount);
+        return (row.seconds().isEmpty() || row.seconds().equals(went.seconds()))
+                && (row.beat().isEmpty() || row.beat().equals(went.beat()))
+                && (row.bar().isEmpty() || row.bar().equals(went.bar()))
+                && row.value().equals(went.value())
+                && (row.unit().isEmpty() || row.unit().equals(went.unit()))
+                && row.shape().equals(went.shape())
+                && row.amount().equals(went.amount());
     }
 
-    /** The row that this one was: the next that is the same, else the next that has a time of it, else none. */
-    private static int match(List<Row> went, Row row, int at) {
-        for (int i = at; i < went.size(); i++) {
-            if (same(went.get(i), row)) {
-                return i;
+    /** The rows by what stands in each column of their places. */
+    private static Map<String, List<Integer>> places(List<Row> went) {
+        Map<String, List<Integer>> places = new HashMap<>();
+        for (int i = 0; i < went.size(); i++) {
+            for (String column : PLACES) {
+                places.computeIfAbsent(column + place(went.get(i), column), key -> new ArrayList<>())
+                        .add(i);
             }
         }
-        for (int i = at; i < went.size(); i++) {
-            Row one = went.get(i);
-            boolean time = !row.seconds.isEmpty() && row.seconds.equals(one.seconds)
-                    || !row.beat.isEmpty() && row.beat.equals(one.beat)
-                    || !row.bar.isEmpty() && row.bar.equals(one.bar);
-            if (time) {
-                return i;
-            }
-        }
-        return -1;
+        return places;
+    }
+
+    /** The row that this one was: the next that is the same, else the next that has a place of it, else none. */
+    private static int match(List<Row> went, Map<String, List<Integer>> places, Row row, int at) {
+        int[] next = PLACES.stream()
+                .filter(column -> !place(row, column).isEmpty())
+                .flatMap(column -> places.getOrDefault(column + place(row, column), List.of()).stream())
+                .mapToInt(i -> i)
+                .filter(i -> i >= at)
+                .sorted()
+                .toArray();
+        return IntStream.of(next)
+                .filter(i -> same(went.get(i), row))
+                .findFirst()
+                .orElse(next.length == 0 ? -1 : next[0]);
     }
 
     private Point point(Table.Line line, Row row, Row went, Point was, Layer layer, Parameter scale)
             throws FormatException {
-        double beat = beat(line, went);
+        double beat = beat(line, row, went);
         double time = Double.isNaN(beat)
                 ? was.time()
                 : session.timeline().laneTime(layer.lock(), session.timeline().secondsAt(beat));
-        double value =
-                went != null && row.value.equals(went.value) && (row.unit.isEmpty() || row.unit.equals(went.unit))
-                        ? was.value()
-                        : value(line, row, went, scale);
+        double value = went != null
+                        && row.value().equals(went.value())
+                        && (row.unit().isEmpty() || row.unit().equals(went.unit()))
+                ? was.value()
+                : value(line, row, went, scale);
         try {
-            boolean shaped = went == null || !row.shape.equals(went.shape) || !row.amount.equals(went.amount);
-            Shape shape = scale.stepped() ? Shape.HOLD : shaped ? ShapeText.parse(row.shape, row.amount) : was.shape();
+            boolean shaped = went == null
+                    || !row.shape().equals(went.shape())
+                    || !row.amount().equals(went.amount());
+            Shape shape =
+                    scale.stepped() ? Shape.HOLD : shaped ? ShapeText.parse(row.shape(), row.amount()) : was.shape();
             return new Point(time, value, shape, true, was == null || value != was.value() ? 0 : was.tie());
         } catch (IllegalArgumentException e) {
             throw line.error("column “shape” or “amount”: " + e.getMessage());
@@ -286,15 +283,14 @@ public final class TableBack {
     }
 
     /** Where a row stands, in quarter notes: what was changed of its places, or all of them, which agree; NaN where it was. */
-    private double beat(Table.Line line, Row went) throws FormatException {
-        Row row = row(line);
+    private double beat(Table.Line line, Row row, Row went) throws FormatException {
         double found = Double.NaN;
         String by = "";
         boolean any = false;
-        for (String column : List.of("beat", "seconds", "bar")) {
-            String text = row.time(column);
+        for (String column : PLACES) {
+            String text = place(row, column);
             any |= !text.isEmpty();
-            if (text.isEmpty() || went != null && text.equals(went.time(column))) {
+            if (text.isEmpty() || went != null && text.equals(place(went, column))) {
                 continue;
             }
             double beat = place(line, column, text);
@@ -314,7 +310,7 @@ public final class TableBack {
     }
 
     /** A bar is told in hundredths of a beat only. */
-    private boolean together(double one, double other, String column) {
+    private static boolean together(double one, double other, String column) {
         double near = column.equals("bar") ? 0.006 : TOGETHER * Math.max(1, Math.abs(one));
         return Math.abs(one - other) <= near;
     }
@@ -338,11 +334,15 @@ public final class TableBack {
     }
 
     private double value(Table.Line line, Row row, Row went, Parameter scale) throws FormatException {
-        boolean named = scale.stepped() && !row.unit.isEmpty() && (went == null || !row.unit.equals(went.unit));
-        if (named && went != null && !row.value.equals(went.value)) {
+        boolean named = scale.stepped()
+                && !row.unit().isEmpty()
+                && (went == null || !row.unit().equals(went.unit()));
+        if (named && went != null && !row.value().equals(went.value())) {
             throw line.error("“value” and “unit” are both changed; change one of them");
         }
-        return named && went != null ? value(line, "unit", row.unit, scale) : value(line, "value", row.value, scale);
+        return named && went != null
+                ? value(line, "unit", row.unit(), scale)
+                : value(line, "value", row.value(), scale);
     }
 
     /** A value in the unit: as a number, or as people write it. */
@@ -441,6 +441,11 @@ public final class TableBack {
                     most = Math.max(most, parameter.distance(parameter.settled(values[i]), was));
                 }
             }
+            if (first >= 0 && now.lane(one.getValue()).layers().size() > 1) {
+                throw new FormatException(
+                        parameter.name() + " has layers, and what " + file + " says is heard of all of"
+                                + " them together. Take the points of one layer (--layer), or a lane without others.");
+            }
             if (first >= 0) {
                 int from = Math.max(0, first - 1);
                 int to = Math.min(values.length - 1, last + 1);
@@ -484,7 +489,7 @@ public final class TableBack {
         LaneTables.all(session)
                 .forEach(t -> known.put(LaneTables.head(session, t).toLowerCase(Locale.ROOT), t));
         for (Map.Entry<String, Integer> one : columns.entrySet()) {
-            if (List.of("seconds", "beat", "bar").contains(one.getKey())) {
+            if (PLACES.contains(one.getKey())) {
                 continue;
             }
             Target target = known.get(one.getKey());

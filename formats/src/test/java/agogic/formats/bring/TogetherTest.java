@@ -5,6 +5,9 @@ import static org.assertj.core.api.Assertions.assertThat;
 import agogic.core.check.Check;
 import agogic.core.session.Session;
 import agogic.core.session.Track;
+import agogic.core.time.MetreMap;
+import agogic.core.time.TempoMap;
+import agogic.core.time.Timeline;
 import agogic.formats.midi.MidiFile;
 import agogic.formats.midi.MidiImport;
 import java.io.ByteArrayOutputStream;
@@ -89,6 +92,33 @@ class TogetherTest {
                         .contains("address"));
             }
             assertThat(together.lines()).anyMatch(l -> !l.takes() && l.becomes().contains("first file"));
+        }
+    }
+
+    /** A channel that a file has itself is none that another of its channels may become. */
+    @Test
+    void channelsOfOneFileStayApart() {
+        for (int seed = 1; seed <= 200; seed++) {
+            Random random = new Random(seed);
+            PieceBuilder piece =
+                    new PieceBuilder(Beginning.BARE, new Timeline(TempoMap.steady(120), MetreMap.steady(4, 4)));
+            Set<Integer> all = new TreeSet<>();
+            for (int f = 0; f < 3; f++) {
+                if (f > 0) {
+                    piece.anotherFile("file " + f);
+                }
+                for (int c = 0; c < 5; c++) {
+                    // Five different ones of the first eight, in any order.
+                    int said = 1 + (random.nextInt(8) + c * 3) % 8;
+                    int channel = piece.channel(said);
+                    assertThat(piece.channel(said)).as("seed %s", seed).isEqualTo(channel);
+                    all.add(100 * f + 1_000 * channel + said);
+                }
+            }
+            // Each channel of each file is one of its own here.
+            assertThat(all.stream().map(one -> one / 1_000).distinct().count())
+                    .as("seed %s", seed)
+                    .isEqualTo(all.size());
         }
     }
 

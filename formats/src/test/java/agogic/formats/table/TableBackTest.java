@@ -9,6 +9,7 @@ import agogic.core.envelope.Envelope;
 import agogic.core.envelope.Point;
 import agogic.core.envelope.Shape;
 import agogic.core.lane.Lane;
+import agogic.core.layer.Layers;
 import agogic.core.parameter.Parameter;
 import agogic.core.parameter.Taper;
 import agogic.core.parameter.Unit;
@@ -232,6 +233,19 @@ class TableBackTest {
             }
             assertThat(taken.session().rides().size()).isEqualTo(as == TableBack.As.RIDE ? 1 : 0);
         }
+    }
+
+    /** What is heard of several layers is of none of them; the points of one come back as ever. */
+    @Test
+    void samplesOfALayeredLaneAreRefusedAndItsPointsAreNot() throws IOException {
+        Session plain = session(new Random(5));
+        Session session = Layers.add(plain, CUT, "", true);
+        Files.writeString(table, "seconds,value\n2,900\n3,950\n");
+        assertThatThrownBy(() -> back(session, CUT))
+                .isInstanceOf(FormatException.class)
+                .hasMessageContaining("Cutoff has layers");
+        out(session, CUT);
+        assertThat(back(session, CUT).changes()).isEmpty();
     }
 
     @Test

@@ -39,11 +39,6 @@ final class DronePair implements Sound {
     }
 
     @Override
-    public boolean instrument() {
-        return true;
-    }
-
-    @Override
     public void noteOn(int newPitch, int velocity) {
         pitch = newPitch;
         aim = 0.3 + 0.7 * velocity / 127;

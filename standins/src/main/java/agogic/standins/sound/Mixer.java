@@ -241,6 +241,8 @@ public final class Mixer {
         private int next;
         private boolean fresh;
         private boolean held;
+        /** True if what comes first in the chain plays notes. */
+        private boolean instrument;
 
         /** {@code old} is the strip of the same track before an edit, null if there was none. */
         Strip(Session session, Track track, ParameterIndex index, Strip old, Mixer before) {
@@ -252,6 +254,7 @@ public final class Mixer {
                         ? Optional.of(old.sounds.get(old.kinds.indexOf(kind)))
                         : StandIns.sound(device);
                 sound.ifPresent(one -> {
+                    instrument |= sounds.isEmpty() && StandIns.instrument(device);
                     sounds.add(one);
                     kinds.add(kind);
                     knobs.add(new Knobs(device));
@@ -292,13 +295,12 @@ public final class Mixer {
         /** What is listened to while nothing plays begins or ends. */
         void hold(boolean on) {
             held = on;
-            Sound sound = first();
-            if (sound != null && sound.instrument()) {
+            if (instrument) {
                 for (int pitch : CHORD) {
                     if (on) {
-                        sound.noteOn(pitch, CHORD_VELOCITY);
+                        first().noteOn(pitch, CHORD_VELOCITY);
                     } else {
-                        sound.noteOff(pitch);
+                        first().noteOff(pitch);
                     }
                 }
             }
@@ -350,7 +352,7 @@ public final class Mixer {
                 left[i] = inLeft == null ? 0 : inLeft[i];
                 right[i] = inRight == null ? 0 : inRight[i];
             }
-            if (held && first() != null && !first().instrument()) {
+            if (held && first() != null && !instrument) {
                 for (int i = 0; i < Block.FRAMES; i++) {
                     double one = noise.next();
                     left[i] += one;

@@ -92,11 +92,6 @@ final class PartialBank implements Sound {
     }
 
     @Override
-    public boolean instrument() {
-        return true;
-    }
-
-    @Override
     public void noteOn(int pitch, int velocity) {
         Voice voice = voices[nextVoice];
         nextVoice = (nextVoice + 1) % VOICES;

@@ -95,11 +95,6 @@ final class PlainKeys implements Sound {
     }
 
     @Override
-    public boolean instrument() {
-        return true;
-    }
-
-    @Override
     public void noteOn(int pitch, int velocity) {
         Voice voice = voices[next];
         next = (next + 1) % VOICES;

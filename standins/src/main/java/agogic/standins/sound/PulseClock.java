@@ -57,11 +57,6 @@ final class PulseClock implements Sound {
     }
 
     @Override
-    public boolean instrument() {
-        return true;
-    }
-
-    @Override
     public void noteOn(int newPitch, int velocity) {
         pitch = newPitch;
         force = 0.3 + 0.7 * velocity / 127;

@@ -10,11 +10,6 @@ interface Sound {
 
     default void noteOff(int pitch) {}
 
-    /** True if it makes sound of its own from notes; false for what only changes what comes in. */
-    default boolean instrument() {
-        return false;
-    }
-
     /** Silence at once, as if nothing had ever sounded. */
     void reset();
 }

@@ -5,7 +5,9 @@ import agogic.core.midi.Program;
 import java.util.LinkedHashMap;
 import java.util.Map;
 import java.util.Optional;
+import java.util.Set;
 import java.util.function.Function;
+import java.util.function.Supplier;
 
 /** The stand-in devices by their kinds. */
 public final class StandIns {
@@ -83,31 +85,33 @@ public final class StandIns {
         return all;
     }
 
+    private static final Map<String, Supplier<Sound>> SOUNDS = Map.of(
+            PartialBank.KIND, PartialBank::new,
+            TwoPoleFilter.KIND, TwoPoleFilter::new,
+            DronePair.KIND, DronePair::new,
+            SlowChorus.KIND, SlowChorus::new,
+            EchoLine.KIND, EchoLine::new,
+            LongHall.KIND, LongHall::new,
+            PulseClock.KIND, PulseClock::new,
+            DomePanner.KIND, DomePanner::new,
+            VoiceStrip.KIND, VoiceStrip::new,
+            PlainKeys.KIND, PlainKeys::new);
+
+    private static final Set<String> INSTRUMENTS =
+            Set.of(PartialBank.KIND, DronePair.KIND, PulseClock.KIND, VoiceStrip.KIND, PlainKeys.KIND);
+
     /** True if a device is one of these, and sounds here. */
     public static boolean sounds(Device device) {
-        return sound(device).isPresent();
+        return SOUNDS.containsKey(device.kind());
     }
 
-    /** True if a device makes sound of its own from notes. */
+    /** True if a device makes sound of its own from notes, and does not only change what comes in. */
     public static boolean instrument(Device device) {
-        return sound(device).filter(Sound::instrument).isPresent();
+        return INSTRUMENTS.contains(device.kind());
     }
 
     /** The sound of a device, if it has one of its own. */
     static Optional<Sound> sound(Device device) {
-        return Optional.ofNullable(
-                switch (device.kind()) {
-                    case PartialBank.KIND -> new PartialBank();
-                    case TwoPoleFilter.KIND -> new TwoPoleFilter();
-                    case DronePair.KIND -> new DronePair();
-                    case SlowChorus.KIND -> new SlowChorus();
-                    case EchoLine.KIND -> new EchoLine();
-                    case LongHall.KIND -> new LongHall();
-                    case PulseClock.KIND -> new PulseClock();
-                    case DomePanner.KIND -> new DomePanner();
-                    case VoiceStrip.KIND -> new VoiceStrip();
-                    case PlainKeys.KIND -> new PlainKeys();
-                    default -> null;
-                });
+        return Optional.ofNullable(SOUNDS.get(device.kind())).map(Supplier::get);
     }
 }

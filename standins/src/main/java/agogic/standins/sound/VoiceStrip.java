@@ -72,11 +72,6 @@ final class VoiceStrip implements Sound {
     }
 
     @Override
-    public boolean instrument() {
-        return true;
-    }
-
-    @Override
     public void noteOn(int newPitch, int velocity) {
         pitch = newPitch;
         vowel = Math.floorMod(newPitch * 3, VOWELS.length);
