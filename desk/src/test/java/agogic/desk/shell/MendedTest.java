@@ -122,12 +122,11 @@ class MendedTest extends WindowTest {
             assertThat(stage().getMinWidth()).isEqualTo(1024);
             assertThat(stage().getMinHeight()).isEqualTo(640);
         });
-        sized(1024, 640);
         List<String> cut = new ArrayList<>();
         for (View view : View.values()) {
             interact(() -> desk().selection().viewProperty().set(view));
             sleep(300);
-            interact(() -> {
+            atSize(1024, 640, () -> {
                 List<ButtonBase> all = new ArrayList<>();
                 buttons(stage().getScene().getRoot(), all);
                 for (ButtonBase button : all) {

@@ -160,7 +160,10 @@ class SizesTest extends WindowTest {
                                 new Notice.Act("Write what I just played", () -> {}))));
             });
             settle();
-            now(() -> look(width + "x" + height + " " + view.title(), window().root(), width, height));
+            atSize(
+                    width,
+                    height,
+                    () -> look(width + "x" + height + " " + view.title(), window().root(), width, height));
         }
     }
 
@@ -178,7 +181,7 @@ class SizesTest extends WindowTest {
         }
         now(() -> window().catalog().open(true));
         settle();
-        now(() -> look("face", window().root(), 2560, 1440));
+        atSize(2560, 1440, () -> look("face", window().root(), 2560, 1440));
         assertThat(wrong).isEmpty();
     }
 

@@ -3,9 +3,11 @@ package agogic.desk.shell;
 import agogic.core.route.Target;
 import agogic.core.session.Session;
 import agogic.desk.live.TurnedClock;
+import agogic.desk.model.Beside;
 import agogic.desk.model.Desk;
 import agogic.desk.model.View;
 import agogic.desk.parts.PathChooser;
+import java.io.IOException;
 import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.List;
@@ -74,8 +76,10 @@ public abstract class WindowTest extends ApplicationTest {
     }
 
     @AfterEach
-    void close() {
+    void close() throws IOException {
         interact(() -> window.close());
+        // What was being kept when it closed is written: a folder of the test may go.
+        Beside.now(() -> null);
     }
 
     DeskWindow window() {
@@ -360,6 +364,25 @@ public abstract class WindowTest extends ApplicationTest {
             }
             return has && now - since[0] > 50_000_000L;
         });
+    }
+
+    /**
+     * Looks at the window while it has this size: laid out, and measured in the same moment. A display may still give it
+     * an older size between two moments; then it is asked and looked at again.
+     */
+    void atSize(int width, int height, Runnable look) {
+        for (boolean[] looked = {false}; !looked[0]; ) {
+            sized(width, height);
+            now(() -> {
+                Scene scene = stage().getScene();
+                scene.getRoot().applyCss();
+                scene.getRoot().layout();
+                if (Math.abs(scene.getWidth() - width) < 1 && Math.abs(scene.getHeight() - height) < 1) {
+                    look.run();
+                    looked[0] = true;
+                }
+            });
+        }
     }
 
     /** Shows the lane of a target in Refine. */
