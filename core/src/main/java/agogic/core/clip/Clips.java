@@ -44,7 +44,7 @@ public final class Clips {
     /** With a clip begun at {@code beat}. */
     public static Session move(Session session, String id, double beat) {
         of(session, id);
-        return replaced(session, id, c -> c.at(Math.max(0, beat)));
+        return replaced(session, id, c -> c.at(Math.max(0, beat), session.timeline()));
     }
 
     /** With an empty clip on a track, from one beat to another. */
@@ -73,7 +73,7 @@ public final class Clips {
 
     /** With a copy at {@code beat}, which is its own: what is changed in one stays as it is in the other. */
     public static Made copy(Session session, String id, double beat) {
-        return beside(session, of(session, id), of(session, id).at(Math.max(0, beat)));
+        return beside(session, of(session, id), of(session, id).at(Math.max(0, beat), session.timeline()));
     }
 
     /** With {@code fresh} on the track of {@code clip}, with its layers. */
@@ -134,10 +134,19 @@ public final class Clips {
                     + session.timeline().printBars(clip.beat()) + " to "
                     + session.timeline().printBars(clip.end()) + ".");
         }
-        Clip second = clip.lying(beat, clip.end() - beat, clip.contentAt(beat));
+        Clip second = later(session, clip, beat)
+                .lying(beat, clip.end() - beat, clip.contentAt(beat))
+                .with(later(session, clip, beat).audio().map(a -> a.fades(0, a.fadeOut())));
         Made made = beside(session, clip, second);
-        Session first = replaced(made.session(), id, c -> c.lying(c.beat(), beat - c.beat(), c.offset()));
+        Session first = replaced(made.session(), id, c -> c.lying(c.beat(), beat - c.beat(), c.offset())
+                .with(c.audio().map(a -> a.fades(a.fadeIn(), 0))));
         return new Made(Trimming.of(Trimming.of(first, id), made.clip()), made.clip());
+    }
+
+    /** A clip whose audio goes on where it is heard at {@code beat}. */
+    private static Clip later(Session session, Clip clip, double beat) {
+        double by = session.timeline().secondsAt(beat) - session.timeline().secondsAt(clip.beat());
+        return clip.with(clip.audio().map(a -> a.later(by)));
     }
 
     /**
@@ -158,12 +167,16 @@ public final class Clips {
             throw new IllegalArgumentException(clip.name() + " has to end after it begins.");
         }
         double begins = Math.max(0, offset);
-        return replaced(session, id, c -> c.lying(from, to - from, begins));
+        return replaced(session, id, c -> later(session, c, from).lying(from, to - from, begins));
     }
 
     /** With all of a clip's content, as it is heard now, in {@code length} quarter notes. */
     public static Session stretch(Session session, String id, double length) {
         Clip clip = of(session, id);
+        if (clip.audio().isPresent()) {
+            throw new IllegalArgumentException(
+                    clip.name() + " plays audio, which never stretches. Drag an edge to hear more or less of it.");
+        }
         double speed = clip.speed() * clip.length() / length;
         if (!(length >= SHORTEST && speed >= 1.0 / 64 && speed <= 64)) {
             throw new IllegalArgumentException(
@@ -179,7 +192,8 @@ public final class Clips {
             throw new IllegalArgumentException(
                     "What " + clip.name() + " repeats is a 64th of a quarter note at least.");
         }
-        return replaced(session, id, c -> c.repeating(cycle));
+        return replaced(
+                session, id, c -> c.repeating(cycle).with(c.audio().map(a -> AudioEdits.looped(session, c, a, cycle))));
     }
 
     /** Without a clip and all that goes with it. */
@@ -210,6 +224,7 @@ public final class Clips {
             throw new IllegalArgumentException(first.name() + " and " + second.name()
                     + " lie one over the other. Move or shorten one of them first.");
         }
+        AudioEdits.joinable(session, first, second);
         double start = first.beat();
         List<Note> notes = new ArrayList<>();
         List<Dynamic> marks = new ArrayList<>();
@@ -221,7 +236,11 @@ public final class Clips {
             clip.dynamics().forEach(d -> marks.add(new Dynamic(d.beat() + by, d.level(), d.mark())));
             clip.hairpins().forEach(h -> hairpins.add(new Hairpin(h.from() + by, h.to() + by, h.louder())));
         }
-        Clip joined = new Clip(first.name(), start, second.end() - start, notes, marks, hairpins).called(first.id());
+        Clip joined = new Clip(first.name(), start, second.end() - start, notes, marks, hairpins)
+                .called(first.id())
+                .with(first.audio()
+                        .map(a ->
+                                a.fades(a.fadeIn(), second.audio().orElseThrow().fadeOut())));
         Session done = session;
         for (Lane lane : session.lanes()) {
             Lane together = joined(session, lane, first, second);
@@ -297,9 +316,13 @@ public final class Clips {
     public static String carries(Session session, String id) {
         Clip clip = of(session, id);
         List<String> parts = new ArrayList<>();
+        clip.audio()
+                .ifPresent(a -> parts.add("audio of " + session.audio(a.file()).name()));
         int notes = clip.notes().size();
         int heard = Trimming.notes(clip).size();
-        parts.add(heard == notes ? count(notes, "note", "notes") : heard + " of " + count(notes, "note", "notes"));
+        if (notes > 0 || clip.audio().isEmpty()) {
+            parts.add(heard == notes ? count(notes, "note", "notes") : heard + " of " + count(notes, "note", "notes"));
+        }
         if (!clip.dynamics().isEmpty()) {
             parts.add(count(clip.dynamics().size(), "dynamic", "dynamics"));
         }

@@ -1,8 +1,12 @@
 package agogic.core.score;
 
+import agogic.core.audio.AudioPart;
 import agogic.core.text.Text;
+import agogic.core.time.Lock;
+import agogic.core.time.Timeline;
 import java.util.ArrayList;
 import java.util.List;
+import java.util.Optional;
 
 /**
  * A part of a track: notes, dynamics and layers of its own, which go where it goes. Its content has a time of its own, in
@@ -19,6 +23,7 @@ import java.util.List;
  * @param notes in content time
  * @param dynamics marks that say how loud, in content time
  * @param hairpins ways from mark to mark, in content time
+ * @param audio what it plays of an audio file, which has a time of its own: seconds
  */
 public record Clip(
         String id,
@@ -30,7 +35,8 @@ public record Clip(
         double cycle,
         List<Note> notes,
         List<Dynamic> dynamics,
-        List<Hairpin> hairpins) {
+        List<Hairpin> hairpins,
+        Optional<AudioPart> audio) {
     /** Two moments nearer than this are one, in quarter notes. */
     public static final double SAME = 1e-9;
 
@@ -55,12 +61,15 @@ public record Clip(
             throw new IllegalArgumentException(
                     "The clip " + name + " repeats 10,000 times at most, so what it repeats cannot be that short.");
         }
+        if (audio.isPresent() && speed != 1) {
+            throw new IllegalArgumentException("The clip " + name + " plays audio, which never stretches.");
+        }
     }
 
     /** A clip at the beginning of its content, as fast as it is, that does not repeat. */
     public Clip(
             String name, double beat, double length, List<Note> notes, List<Dynamic> dynamics, List<Hairpin> hairpins) {
-        this("", name, beat, length, 0, 1, 0, notes, dynamics, hairpins);
+        this("", name, beat, length, 0, 1, 0, notes, dynamics, hairpins, Optional.empty());
     }
 
     /** A clip whose score says nothing of how loud it is. */
@@ -68,39 +77,67 @@ public record Clip(
         this(name, beat, length, notes, List.of(), List.of());
     }
 
+    /** With this audio, or without any. */
+    public Clip with(Optional<AudioPart> newAudio) {
+        return new Clip(id, name, beat, length, offset, speed, cycle, notes, dynamics, hairpins, newAudio);
+    }
+
     /** This clip by another id. */
     public Clip called(String newId) {
-        return new Clip(newId, name, beat, length, offset, speed, cycle, notes, dynamics, hairpins);
+        return new Clip(newId, name, beat, length, offset, speed, cycle, notes, dynamics, hairpins, audio);
     }
 
     /** With these notes and marks. */
     public Clip with(List<Note> newNotes, List<Dynamic> newDynamics, List<Hairpin> newHairpins) {
-        return new Clip(id, name, beat, length, offset, speed, cycle, newNotes, newDynamics, newHairpins);
+        return new Clip(id, name, beat, length, offset, speed, cycle, newNotes, newDynamics, newHairpins, audio);
     }
 
     /** This clip with another name. */
     public Clip named(String newName) {
-        return new Clip(id, newName, beat, length, offset, speed, cycle, notes, dynamics, hairpins);
+        return new Clip(id, newName, beat, length, offset, speed, cycle, notes, dynamics, hairpins, audio);
+    }
+
+    /** This clip, begun somewhere else in a piece: its audio goes on for as many seconds as before. */
+    public Clip at(double newBeat, Timeline timeline) {
+        return audio.isEmpty() ? at(newBeat) : lying(newBeat, beats(newBeat, seconds(timeline), timeline), offset);
+    }
+
+    /** This clip at another tempo: audio keeps its seconds, and its place in the beats or in time. */
+    public Clip retimed(Timeline before, Timeline after) {
+        if (audio.isEmpty()) {
+            return this;
+        }
+        double begins = audio.get().lock() == Lock.BEATS ? beat : after.beatAt(before.secondsAt(beat));
+        return lying(begins, beats(begins, seconds(before), after), offset);
+    }
+
+    /** How long it lasts, in seconds. */
+    public double seconds(Timeline timeline) {
+        return timeline.secondsAt(end()) - timeline.secondsAt(beat);
+    }
+
+    private static double beats(double begins, double seconds, Timeline timeline) {
+        return timeline.beatAt(timeline.secondsAt(begins) + seconds) - begins;
     }
 
     /** This clip, begun somewhere else. */
     public Clip at(double newBeat) {
-        return new Clip(id, name, newBeat, length, offset, speed, cycle, notes, dynamics, hairpins);
+        return new Clip(id, name, newBeat, length, offset, speed, cycle, notes, dynamics, hairpins, audio);
     }
 
     /** This clip, lying elsewhere in its content. */
     public Clip lying(double newBeat, double newLength, double newOffset) {
-        return new Clip(id, name, newBeat, newLength, newOffset, speed, cycle, notes, dynamics, hairpins);
+        return new Clip(id, name, newBeat, newLength, newOffset, speed, cycle, notes, dynamics, hairpins, audio);
     }
 
     /** This clip so long, and so fast. */
     public Clip stretched(double newLength, double newSpeed) {
-        return new Clip(id, name, beat, newLength, offset, newSpeed, cycle, notes, dynamics, hairpins);
+        return new Clip(id, name, beat, newLength, offset, newSpeed, cycle, notes, dynamics, hairpins, audio);
     }
 
     /** This clip repeating {@code newCycle} quarter notes of its content; 0 for not at all. */
     public Clip repeating(double newCycle) {
-        return new Clip(id, name, beat, length, offset, speed, newCycle, notes, dynamics, hairpins);
+        return new Clip(id, name, beat, length, offset, speed, newCycle, notes, dynamics, hairpins, audio);
     }
 
     /** Where it ends in the piece. */
@@ -233,6 +270,6 @@ public record Clip(
             });
         }
         marks.sort((a, b) -> Double.compare(a.beat(), b.beat()));
-        return new Clip(id, name, beat, length, 0, 1, 0, played, marks, ways);
+        return new Clip(id, name, beat, length, 0, 1, 0, played, marks, ways, audio);
     }
 }

@@ -1,5 +1,6 @@
 package agogic.core.session;
 
+import agogic.core.audio.AudioFile;
 import agogic.core.device.Device;
 import agogic.core.lane.Lane;
 import agogic.core.macro.Macro;
@@ -39,6 +40,7 @@ final class Draft {
     Map<Target, Recipe> recipes = Map.of();
     List<LeftOut> leftOut = List.of();
     List<Remark> remarks = List.of();
+    List<AudioFile> audio = List.of();
 
     Draft(
             String name,
@@ -91,5 +93,6 @@ final class Draft {
         recipes = from.recipes();
         leftOut = from.leftOut();
         remarks = from.remarks();
+        audio = from.audio();
     }
 }

@@ -1,5 +1,6 @@
 package agogic.core.session;
 
+import agogic.core.audio.AudioFile;
 import agogic.core.device.Device;
 import agogic.core.lane.Lane;
 import agogic.core.lane.Layer;
@@ -21,6 +22,8 @@ import agogic.core.surface.Surface;
 import agogic.core.sync.Sync;
 import agogic.core.time.Section;
 import agogic.core.time.Timeline;
+import java.util.ArrayList;
+import java.util.Comparator;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
@@ -55,6 +58,7 @@ public final class Session {
     private final Map<Target, Recipe> recipes;
     private final List<LeftOut> leftOut;
     private final List<Remark> remarks;
+    private final List<AudioFile> audio;
     private final Lookup lookup;
 
     private Session(Draft draft, Session before) {
@@ -80,6 +84,7 @@ public final class Session {
         recipes = before == null ? Map.copyOf(draft.recipes) : Remaining.recipes(draft.recipes, this, before);
         leftOut = List.copyOf(draft.leftOut);
         remarks = List.copyOf(draft.remarks);
+        audio = List.copyOf(draft.audio);
         Soundness.check(this, before);
     }
 
@@ -216,6 +221,19 @@ public final class Session {
         return remarks;
     }
 
+    /** The audio files that its clips play. */
+    public List<AudioFile> audio() {
+        return audio;
+    }
+
+    /** The audio file with this id. */
+    public AudioFile audio(String id) {
+        return audio.stream()
+                .filter(f -> f.id().equals(id))
+                .findFirst()
+                .orElseThrow(() -> new IllegalArgumentException("The session has no audio file “" + id + "”."));
+    }
+
     @Override
     public boolean equals(Object other) {
         return other == this || other instanceof Session session && parts().equals(session.parts());
@@ -234,7 +252,7 @@ public final class Session {
     private List<Object> parts() {
         return List.of(
                 name, subtitle, timeline, length, sections, loop, tracks, devices, surfaces, routes, lanes, rides,
-                macros, sync, patterns, sets, versions, recipes, leftOut, remarks);
+                macros, sync, patterns, sets, versions, recipes, leftOut, remarks, audio);
     }
 
     private static <T> T at(List<T> all, int place, String what, Object name) {
@@ -465,6 +483,7 @@ public final class Session {
             draft.remarks = remarks.stream()
                     .filter(r -> r.track().isEmpty() || newTracks.stream().anyMatch(t -> t.id().equals(r.track())))
                     .toList();
+            draft.audio = Retiming.played(audio, newTracks);
         });
     }
 
@@ -501,6 +520,7 @@ public final class Session {
         return changed(draft -> {
             draft.timeline = newTimeline;
             draft.lanes = framed;
+            draft.tracks = Retiming.kept(tracks, timeline, newTimeline);
         });
     }
 
@@ -531,6 +551,30 @@ public final class Session {
 
     public Session withRemarks(List<Remark> newRemarks) {
         return changed(draft -> draft.remarks = newRemarks);
+    }
+
+    /** With an audio file more, or in the place of the one with its id. One that no clip plays goes with the next edit of a track. */
+    public Session withAudio(AudioFile file) {
+        List<AudioFile> all = new ArrayList<>(audio);
+        all.removeIf(f -> f.id().equals(file.id()));
+        all.add(file);
+        all.sort(Comparator.comparing(AudioFile::id));
+        return changed(draft -> draft.audio = all);
+    }
+
+    /** With these tracks and the audio files that their clips play; the same if there are none. */
+    public Session with(List<AudioFile> files, List<Track> newTracks) {
+        return files.isEmpty() && audio.isEmpty()
+                ? this
+                : changed(draft -> {
+                    draft.audio = files;
+                    draft.tracks = newTracks;
+                });
+    }
+
+    /** So many quarter notes long. */
+    public Session lasting(double beats) {
+        return changed(draft -> draft.length = beats);
     }
 
     public Session withLeftOut(List<LeftOut> newLeftOut) {

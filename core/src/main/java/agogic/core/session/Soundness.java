@@ -1,5 +1,6 @@
 package agogic.core.session;
 
+import agogic.core.audio.AudioFile;
 import agogic.core.device.Device;
 import agogic.core.lane.Lane;
 import agogic.core.lane.Layer;
@@ -14,6 +15,7 @@ import agogic.core.pattern.Pattern;
 import agogic.core.route.Hand;
 import agogic.core.route.Route;
 import agogic.core.route.Target;
+import agogic.core.score.Clip;
 import agogic.core.snapshot.Snapshot;
 import agogic.core.snapshot.SnapshotSet;
 import agogic.core.text.Text;
@@ -63,7 +65,11 @@ final class Soundness {
         if (!sameParameters) {
             macros();
         }
-        each(before == null ? null : before.tracks(), session.tracks(), sameDevices, this::track);
+        boolean sameAudio = before != null && before.audio() == session.audio();
+        if (!sameAudio) {
+            once("audio file", session.audio().stream().map(AudioFile::id).toList());
+        }
+        each(before == null ? null : before.tracks(), session.tracks(), sameDevices && sameAudio, this::track);
         each(before == null ? null : before.routes(), session.routes(), sameParameters && sameSurfaces, this::route);
         boolean samePatterns = before != null && before.patterns() == session.patterns();
         if (!samePatterns) {
@@ -108,6 +114,12 @@ final class Soundness {
     private void track(Track track) {
         for (String device : track.devices()) {
             require(session.hasDevice(device), () -> track.name() + " uses device " + device);
+        }
+        for (Clip clip : track.clips()) {
+            clip.audio()
+                    .ifPresent(a -> require(
+                            session.audio().stream().anyMatch(f -> f.id().equals(a.file())),
+                            () -> clip.name() + " plays the audio file " + a.file()));
         }
     }
 

@@ -13,6 +13,7 @@ import agogic.core.score.Note;
 import agogic.core.session.Session;
 import java.util.ArrayList;
 import java.util.List;
+import java.util.Optional;
 import java.util.Random;
 import net.jqwik.api.ForAll;
 import net.jqwik.api.Property;
@@ -126,7 +127,8 @@ class ClipsTest {
                 cycle,
                 List.of(new Note(0, 1, 60, 90), new Note(3, 2, 62, 90), new Note(6, 1, 64, 90)),
                 List.of(),
-                List.of());
+                List.of(),
+                Optional.empty());
         return Layered.session(
                 Layered.piece(1, 0).timeline(), Layered.piece(1, 0).parameter(TARGET), List.of(clip));
     }

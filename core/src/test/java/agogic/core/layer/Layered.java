@@ -23,6 +23,7 @@ import agogic.core.time.TempoPoint;
 import agogic.core.time.Timeline;
 import java.util.ArrayList;
 import java.util.List;
+import java.util.Optional;
 import java.util.Random;
 
 /**
@@ -69,7 +70,8 @@ public final class Layered {
                     cycle,
                     List.of(new Note(1, 0.5, 60, 90)),
                     List.of(),
-                    List.of()));
+                    List.of(),
+                    Optional.empty()));
         }
         List<Layer> layers = new ArrayList<>();
         Lock lock = random.nextBoolean() ? Lock.BEATS : Lock.SECONDS;

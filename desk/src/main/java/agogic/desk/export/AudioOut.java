@@ -1,13 +1,17 @@
 package agogic.desk.export;
 
+import agogic.core.audio.AudioFile;
 import agogic.core.session.Session;
 import agogic.formats.audio.Depth;
 import agogic.formats.audio.WavWriter;
+import agogic.formats.audio.WholeFeed;
+import agogic.formats.file.FormatException;
 import agogic.standins.sound.Block;
 import agogic.standins.sound.Bounce;
 import java.io.BufferedOutputStream;
 import java.io.IOException;
 import java.io.OutputStream;
+import java.io.UncheckedIOException;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.nio.file.StandardCopyOption;
@@ -81,7 +85,12 @@ public final class AudioOut {
         Map<Integer, Told> told = new TreeMap<>();
         List<OutputStream> open = new ArrayList<>();
         Map<Integer, Path> parts = new TreeMap<>();
-        try {
+        List<AudioFile> silent = new ArrayList<>();
+        try (WholeFeed feed = new WholeFeed(session.audio(), silent)) {
+            if (!silent.isEmpty()) {
+                throw new FormatException(silent.get(0).name() + " is not where it was ("
+                        + silent.get(0).path() + "). Say where it is, or remove its clips: nothing was written.");
+            }
             Map<Integer, WavWriter> writers = new TreeMap<>();
             for (Map.Entry<Integer, Path> one : paths.entrySet()) {
                 Path part = one.getValue().resolveSibling("." + one.getValue().getFileName() + ".part");
@@ -92,7 +101,7 @@ public final class AudioOut {
                         one.getKey(),
                         new WavWriter(out, Block.RATE, depth, frames, Math.round(from * Block.RATE), session.name()));
             }
-            Bounce bounce = new Bounce(session, from);
+            Bounce bounce = new Bounce(session, from, feed);
             for (long done = 0; done < frames; done += Block.FRAMES) {
                 bounce.next();
                 for (Map.Entry<Integer, WavWriter> one : writers.entrySet()) {
@@ -114,6 +123,8 @@ public final class AudioOut {
             for (Map.Entry<Integer, Path> one : parts.entrySet()) {
                 Files.move(one.getValue(), paths.get(one.getKey()), StandardCopyOption.REPLACE_EXISTING);
             }
+        } catch (UncheckedIOException e) {
+            throw e.getCause();
         } finally {
             for (OutputStream out : open) {
                 out.close();

@@ -1,6 +1,10 @@
 package agogic.desk.start;
 
 import agogic.core.session.Session;
+import agogic.formats.audio.AudioScan;
+import agogic.formats.audio.Pictures;
+import agogic.formats.audio.SoundFile;
+import agogic.formats.bring.AudioBrought;
 import agogic.formats.bring.Brought;
 import agogic.formats.bring.Together;
 import agogic.formats.file.Input;
@@ -31,11 +35,21 @@ public final class Bringing {
 
     /** True if a file is of a kind that can be brought in. */
     public static boolean takes(Path path) {
-        return MIDI.contains(ending(path)) || SCORES.contains(ending(path));
+        return MIDI.contains(ending(path)) || SCORES.contains(ending(path)) || audio(path);
     }
 
-    /** Looks through a file: a score by its ending, else as a MIDI file. */
+    /** True if a file is audio by its ending. */
+    public static boolean audio(Path path) {
+        return SoundFile.named(Input.name(path));
+    }
+
+    /** Looks through a file: audio or a score by its ending, else as a MIDI file. */
     public static Brought read(Path path) throws IOException {
+        if (audio(path)) {
+            AudioScan scan = AudioScan.of(path, part -> {});
+            Pictures.keep(scan.file(), scan.peaks());
+            return new AudioBrought(scan);
+        }
         return SCORES.contains(ending(path)) ? ScoreImport.read(path) : MidiImport.read(path);
     }
 

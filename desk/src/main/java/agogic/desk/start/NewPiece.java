@@ -19,7 +19,7 @@ public final class NewPiece {
 
     /** What every piece begins with: plain voices for its notes, and the surface that can be moved without hardware. */
     public static Beginning beginning() {
-        return new Beginning(StandIns::plainKeys, List.of(DemoSurfaces.plainEight()));
+        return new Beginning(StandIns::plainKeys, StandIns::levelPan, List.of(DemoSurfaces.plainEight()));
     }
 
     /**

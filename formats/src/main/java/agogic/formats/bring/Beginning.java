@@ -5,16 +5,18 @@ import agogic.core.midi.Program;
 import agogic.core.surface.Surface;
 import java.util.List;
 import java.util.Optional;
+import java.util.function.Function;
 
 /**
  * What a piece has when it is made, besides what is brought in.
  *
  * @param instrument makes what sounds on a track with notes
+ * @param strip makes what audio goes through on its track, of an id; null for nothing
  * @param surfaces with what it is ridden
  */
-public record Beginning(Instrument instrument, List<Surface> surfaces) {
+public record Beginning(Instrument instrument, Function<String, Device> strip, List<Surface> surfaces) {
     /** Nothing sounds, and nothing moves it. */
-    public static final Beginning BARE = new Beginning((id, channel, program) -> null, List.of());
+    public static final Beginning BARE = new Beginning((id, channel, program) -> null, id -> null, List.of());
 
     public Beginning {
         surfaces = List.copyOf(surfaces);

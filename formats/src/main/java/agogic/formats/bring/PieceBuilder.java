@@ -1,5 +1,6 @@
 package agogic.formats.bring;
 
+import agogic.core.audio.AudioFile;
 import agogic.core.device.Device;
 import agogic.core.midi.Program;
 import agogic.core.score.Clip;
@@ -33,6 +34,7 @@ public final class PieceBuilder {
     private double length;
     private String file = "";
     private final List<Track> tracks = new ArrayList<>();
+    private final List<AudioFile> audio = new ArrayList<>();
     private final List<Device> devices = new ArrayList<>();
     private final Set<String> names = new HashSet<>();
 
@@ -119,6 +121,30 @@ public final class PieceBuilder {
         tracks.add(new Track(id, name, false, channel, chain, clip.stream().toList()));
     }
 
+    /** The id that the next audio file gets. */
+    String nextAudio() {
+        return "audio-" + (audio.size() + 1);
+    }
+
+    /** A track that plays a file of audio through a strip, on a channel that no other track has as long as there is one. */
+    void audio(String given, Clip clip, AudioFile played) {
+        audio.add(played);
+        int channel = 1;
+        while (channel < CHANNELS && !free(channel)) {
+            channel++;
+        }
+        taken.add(channel);
+        Device strip = add.strip().apply(nextId() + "-strip");
+        track(
+                given,
+                channel,
+                Optional.empty(),
+                Optional.empty(),
+                strip == null ? List.of() : List.of(strip.named(strip.id(), strip.name() + " · " + given)));
+        Track track = tracks.remove(tracks.size() - 1);
+        tracks.add(track.with(List.of(clip)));
+    }
+
     private void stands(List<String> chain, Device device) {
         String name = device.name();
         for (int n = 2; !names.add(name.toLowerCase(Locale.ROOT)); n++) {
@@ -134,20 +160,20 @@ public final class PieceBuilder {
             track("Track 1", 1, Optional.empty(), Optional.empty(), List.of());
         }
         double bars = 4 * timeline.metre().metreOfBar(1).quartersInBar();
-        return new Session(
-                        title.isBlank() ? "Piece" : title,
-                        "",
-                        timeline,
-                        length,
-                        sections.stream().filter(s -> s.beat() < length).toList(),
-                        new Loop(0, Math.max(Loop.SHORTEST, Math.min(length, bars)), false),
-                        tracks,
-                        devices,
-                        add.surfaces(),
-                        controllers.routes(),
-                        controllers.lanes(),
-                        controllers.rides(),
-                        List.of())
-                .withRemarks(remarks);
+        Session piece = new Session(
+                title.isBlank() ? "Piece" : title,
+                "",
+                timeline,
+                length,
+                sections.stream().filter(s -> s.beat() < length).toList(),
+                new Loop(0, Math.max(Loop.SHORTEST, Math.min(length, bars)), false),
+                audio.isEmpty() ? tracks : List.of(),
+                devices,
+                add.surfaces(),
+                controllers.routes(),
+                controllers.lanes(),
+                controllers.rides(),
+                List.of());
+        return piece.with(audio, tracks).withRemarks(remarks);
     }
 }

@@ -153,6 +153,15 @@ final class Json {
         return node.intValue();
     }
 
+    /** A whole number that may be beyond 2^31. */
+    long large(String name) throws FormatException {
+        Json place = at(name);
+        if (!place.node.isIntegralNumber() || !place.node.canConvertToLong()) {
+            throw place.error("expected a whole number, found " + kind(place.node));
+        }
+        return place.node.longValue();
+    }
+
     boolean flag(String name) throws FormatException {
         return at(name).flag();
     }

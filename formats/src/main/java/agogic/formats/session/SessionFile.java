@@ -78,7 +78,8 @@ public final class SessionFile {
      * is saved opens.
      */
     public static void save(Path path, Session session) throws IOException {
-        SafeFile.write(path, out -> write(out, session), whole -> {
+        Session placed = AudioPlaces.near(session, path);
+        SafeFile.write(path, out -> write(out, placed), whole -> {
             Session back;
             try {
                 back = open(whole);
@@ -144,7 +145,7 @@ public final class SessionFile {
         String name = Input.name(path);
         Input.file(path, LARGEST, "a session");
         try (ZipFile zip = new ZipFile(path.toFile(), StandardCharsets.UTF_8)) {
-            return read(zip);
+            return AudioPlaces.found(read(zip), path);
         } catch (FormatException e) {
             throw new FormatException(name + ": " + e.getMessage(), e);
         } catch (ZipException | EOFException | IllegalArgumentException e) {

@@ -1,5 +1,6 @@
 package agogic.formats.session;
 
+import agogic.core.audio.AudioFile;
 import agogic.core.device.Device;
 import agogic.core.device.Outside;
 import agogic.core.device.Seat;
@@ -86,6 +87,8 @@ final class SessionReader {
         Json loop = json.at("loop");
         Sync sync = json.maybe("clock").isPresent() ? sync(json.at("clock")) : Sync.OWN;
         List<Lane> lanes = json.list("lanes", SessionReader::lane);
+        List<Track> tracks = json.list("tracks", SessionReader::track);
+        List<AudioFile> audio = json.maybe("audio").isPresent() ? json.list("audio", AudioJson::file) : List.of();
         Session session = json.make(() -> new Session(
                 json.text("name"),
                 json.text("subtitle"),
@@ -93,7 +96,8 @@ final class SessionReader {
                 json.number("length"),
                 json.list("sections", j -> j.make(() -> new Section(j.text("name"), j.number("beat")))),
                 loop.make(() -> new Loop(loop.number("from"), loop.number("to"), loop.flag("on"))),
-                json.list("tracks", SessionReader::track),
+                // Audio is known only to a session that is there.
+                audio.isEmpty() ? tracks : List.of(),
                 json.list("devices", SessionReader::device),
                 json.list("surfaces", SurfaceJson::read),
                 json.list("routes", PartsReader::route),
@@ -123,7 +127,8 @@ final class SessionReader {
                                 one.word("kind", Remark.Kind.class),
                                 one.text("words"))))
                 : List.of();
-        Session whole = json.make(() -> session.withSync(sync)
+        Session whole = json.make(() -> session.with(audio, tracks)
+                .withSync(sync)
                 .withPatterns(patterns)
                 .withLanes(lanes)
                 .withSets(sets)
@@ -176,7 +181,8 @@ final class SessionReader {
                 whole ? 0 : json.number("cycle"),
                 json.list("notes", SessionReader::note),
                 json.maybe("dynamics").isPresent() ? json.list("dynamics", SessionReader::dynamic) : List.of(),
-                json.maybe("hairpins").isPresent() ? json.list("hairpins", SessionReader::hairpin) : List.of()));
+                json.maybe("hairpins").isPresent() ? json.list("hairpins", SessionReader::hairpin) : List.of(),
+                json.maybe("audio").isPresent() ? Optional.of(AudioJson.part(json.at("audio"))) : Optional.empty()));
     }
 
     private static Dynamic dynamic(Json json) throws FormatException {

@@ -85,6 +85,7 @@ final class SessionWriter {
                 .put("beat", one.beat())
                 .put("kind", one.kind().name().toLowerCase(Locale.ROOT))
                 .put("words", one.words())));
+        more(json, "audio", PartsWriter.list(session.audio(), AudioJson::write));
         more(json, "versions", PartsWriter.list(session.versions(), SessionWriter::version));
         return json;
     }
@@ -193,6 +194,7 @@ final class SessionWriter {
                     .put("to", one.to())
                     .put("louder", one.louder()));
         }
+        clip.audio().ifPresent(part -> json.set("audio", AudioJson.write(part)));
         return json;
     }
 

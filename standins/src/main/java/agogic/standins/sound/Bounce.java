@@ -1,5 +1,6 @@
 package agogic.standins.sound;
 
+import agogic.core.audio.Feed;
 import agogic.core.play.Engine;
 import agogic.core.session.Arming;
 import agogic.core.session.Session;
@@ -17,10 +18,15 @@ public final class Bounce {
     private final double[] right = new double[Block.FRAMES];
     private long block;
 
-    /** Begins at {@code from} seconds of the piece. */
+    /** Begins at {@code from} seconds of a piece without audio, or with silence for it. */
     public Bounce(Session session, double from) {
+        this(session, from, Feed.NONE);
+    }
+
+    /** Begins at {@code from} seconds of the piece; the samples of its audio clips come from {@code feed}. */
+    public Bounce(Session session, double from, Feed feed) {
         engine = new Engine(Arming.none(session));
-        mixer = new Mixer(session);
+        mixer = new Mixer(session, feed);
         engine.play(from, from);
     }
 

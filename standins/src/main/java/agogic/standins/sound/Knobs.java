@@ -11,6 +11,7 @@ final class Knobs {
     private final Parameter[] parameters;
     private final double[] normalised;
     private final double[] values;
+    private double tempo = 120;
 
     Knobs(Device device) {
         List<Parameter> all = device.parameters();
@@ -32,6 +33,15 @@ final class Knobs {
             normalised[i] = x;
             values[i] = parameters[i].valueAt(x);
         }
+    }
+
+    /** Quarter notes a minute where the piece is now. */
+    double tempo() {
+        return tempo;
+    }
+
+    void tempo(double bpm) {
+        tempo = bpm;
     }
 
     /** Value of parameter {@code i} in its unit; the number of the position for a switch. */

@@ -1,5 +1,7 @@
 package agogic.standins.sound;
 
+import agogic.core.audio.Feed;
+import agogic.core.clip.PlacedAudio;
 import agogic.core.device.Device;
 import agogic.core.plan.ParameterIndex;
 import agogic.core.play.LiveState;
@@ -19,6 +21,8 @@ import java.util.Optional;
  */
 public final class Mixer {
     private static final double SEND = 0.42;
+    /** So much of an audio clip is heard again and again while it is listened to. */
+    private static final double LISTENED_SECONDS = 4;
 
     private record Event(double seconds, boolean on, int pitch, int velocity) {}
 
@@ -31,22 +35,31 @@ public final class Mixer {
     private double clickPhase = 1;
     private double clickStep;
     private final Session session;
+    private final Feed feed;
     private Session fitted;
     private String listened;
+    private double listenedFrom = Double.NaN;
+    private long loopFrames;
     private Strip held;
 
-    /** The mixer of a session's tracks; what is edited later in lanes and routes does not concern it. */
+    /** The mixer of a session's tracks without audio; what is edited later in lanes and routes does not concern it. */
     public Mixer(Session session) {
-        this(session, null);
+        this(session, Feed.NONE);
     }
 
-    private Mixer(Session session, Mixer before) {
+    /** As {@link #Mixer(Session)}; the samples of its audio clips come from {@code feed}. */
+    public Mixer(Session session, Feed feed) {
+        this(session, feed, null);
+    }
+
+    private Mixer(Session session, Feed feed, Mixer before) {
         this.session = session;
+        this.feed = feed;
         fitted = session;
         ParameterIndex index = new ParameterIndex(session);
         for (Track track : session.tracks()) {
             (track.bus() ? buses : strips)
-                    .add(new Strip(session, track, index, before == null ? null : before.strip(track.id()), before));
+                    .add(new Strip(this, track, index, before == null ? null : before.strip(track.id()), before));
         }
     }
 
@@ -56,12 +69,13 @@ public final class Mixer {
      * #carryOn} first.
      */
     public Mixer after(Session edited) {
-        return new Mixer(edited, this);
+        return new Mixer(edited, feed, this);
     }
 
     /** True if nothing that this is made of was edited since: it need not be made anew. */
     public boolean mixes(Session other) {
         return session.tracks() == other.tracks()
+                && session.audio() == other.audio()
                 && session.devices() == other.devices()
                 && session.timeline().equals(other.timeline());
     }
@@ -132,6 +146,15 @@ public final class Mixer {
         return null;
     }
 
+    /** How many blocks of audio clips were silent because their samples came too late, since it began. */
+    public long late() {
+        long late = 0;
+        for (Strip strip : strips) {
+            late += strip.audio.late();
+        }
+        return late;
+    }
+
     /** How many tracks and buses sound, each for itself. */
     int stems() {
         return strips.size() + buses.size();
@@ -162,6 +185,9 @@ public final class Mixer {
         boolean flows = position >= reached && position < reached + 0.25;
         boolean stopped = Double.isNaN(position) && !Double.isNaN(reached);
         hold(listened == null || !Double.isNaN(position) ? null : strip(listened));
+        double tempo = session.timeline()
+                .tempo()
+                .bpmAt(session.timeline().beatAt(Double.isNaN(position) ? Math.max(0, live.position()) : position));
         Arrays.fill(left, 0);
         Arrays.fill(right, 0);
         Arrays.fill(sendLeft, 0);
@@ -170,11 +196,12 @@ public final class Mixer {
             if (stopped || strip.fresh || !flows && !Double.isNaN(position)) {
                 strip.silenceNotes();
                 strip.seek(position);
+                strip.audio.stop();
             }
             if (!Double.isNaN(position)) {
                 strip.play(position + Block.SECONDS);
             }
-            strip.process(live, null, null, noise);
+            strip.process(live, null, null, position, tempo);
             for (int i = 0; i < Block.FRAMES; i++) {
                 left[i] += strip.left[i];
                 right[i] += strip.right[i];
@@ -183,7 +210,7 @@ public final class Mixer {
             }
         }
         for (Strip bus : buses) {
-            bus.process(live, sendLeft, sendRight, noise);
+            bus.process(live, sendLeft, sendRight, position, tempo);
             for (int i = 0; i < Block.FRAMES; i++) {
                 left[i] += bus.left[i];
                 right[i] += bus.right[i];
@@ -223,7 +250,7 @@ public final class Mixer {
         }
     }
 
-    private static final class Strip {
+    private final class Strip {
         /** What is held to listen to an instrument: a fifth and a tenth over C, well within every voice. */
         private static final int[] CHORD = {48, 55, 64};
 
@@ -244,9 +271,13 @@ public final class Mixer {
         /** True if what comes first in the chain plays notes. */
         private boolean instrument;
 
+        private final AudioPlayer audio;
+
         /** {@code old} is the strip of the same track before an edit, null if there was none. */
-        Strip(Session session, Track track, ParameterIndex index, Strip old, Mixer before) {
+        Strip(Mixer in, Track track, ParameterIndex index, Strip old, Mixer before) {
+            Session session = in.session;
             this.track = track;
+            audio = new AudioPlayer(PlacedAudio.of(session, track), in.feed);
             for (String id : track.devices()) {
                 Device device = session.device(id);
                 String kind = id + " " + device.kind();
@@ -267,7 +298,7 @@ public final class Mixer {
             events = same ? old.events : events(session, track);
         }
 
-        private static Event[] events(Session session, Track track) {
+        private Event[] events(Session session, Track track) {
             List<Event> list = new ArrayList<>();
             for (Clip clip : track.played()) {
                 for (Note note : clip.notes()) {
@@ -290,12 +321,15 @@ public final class Mixer {
         void carryOn(Strip old) {
             fresh = old == null || events != old.events || first() != old.first();
             next = fresh ? 0 : old.next;
+            if (old != null) {
+                audio.carryOn(old.audio);
+            }
         }
 
         /** What is listened to while nothing plays begins or ends. */
         void hold(boolean on) {
             held = on;
-            if (instrument) {
+            if (instrument && audio.empty()) {
                 for (int pitch : CHORD) {
                     if (on) {
                         first().noteOn(pitch, CHORD_VELOCITY);
@@ -347,12 +381,16 @@ public final class Mixer {
             }
         }
 
-        void process(LiveState live, double[] inLeft, double[] inRight, PinkNoise noise) {
+        /** {@code position} is where it plays, NaN while nothing does. */
+        void process(LiveState live, double[] inLeft, double[] inRight, double position, double tempo) {
             for (int i = 0; i < Block.FRAMES; i++) {
                 left[i] = inLeft == null ? 0 : inLeft[i];
                 right[i] = inRight == null ? 0 : inRight[i];
             }
-            if (held && first() != null && !instrument) {
+            if (!audio.empty()) {
+                audio(live, position);
+            }
+            if (held && first() != null && !instrument && audio.empty()) {
                 for (int i = 0; i < Block.FRAMES; i++) {
                     double one = noise.next();
                     left[i] += one;
@@ -362,7 +400,31 @@ public final class Mixer {
             for (int s = 0; s < sounds.size(); s++) {
                 int start = starts.get(s);
                 knobs.get(s).update(live, start);
+                knobs.get(s).tempo(tempo);
                 sounds.get(s).process(left, right, knobs.get(s));
+            }
+        }
+
+        /** The clips where it plays; while nothing does and it is listened to, what lies behind the playhead again and again. */
+        private void audio(LiveState live, double position) {
+            if (!Double.isNaN(position)) {
+                audio.add(position, left, right);
+                return;
+            }
+            if (!held) {
+                audio.stop();
+                return;
+            }
+            if (live.position() != listenedFrom) {
+                listenedFrom = live.position();
+                loopFrames = 0;
+                audio.stop();
+            }
+            double at = loopFrames * Block.SECONDS;
+            audio.add(listenedFrom + at, left, right);
+            loopFrames = at + Block.SECONDS < LISTENED_SECONDS ? loopFrames + 1 : 0;
+            if (loopFrames == 0) {
+                audio.stop();
             }
         }
     }

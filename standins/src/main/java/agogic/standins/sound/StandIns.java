@@ -69,6 +69,11 @@ public final class StandIns {
                 channel == DRUMS ? -1 : program.map(p -> p.number() / 8).orElse(0));
     }
 
+    /** Level, place and width of a track: what audio that is brought in goes through. */
+    public static Device levelPan(String id) {
+        return LevelPan.describe(id);
+    }
+
     /** All kinds by their names, sounds first; each makes a device of an id. */
     public static Map<String, Function<String, Device>> all() {
         Map<String, Function<String, Device>> all = new LinkedHashMap<>();
@@ -77,6 +82,11 @@ public final class StandIns {
         all.put("Drone Pair", DronePair::describe);
         all.put("Pulse Clock", id -> PulseClock.describe(id, 1));
         all.put("Voice Strip", VoiceStrip::describe);
+        all.put("Level and Pan", LevelPan::describe);
+        all.put("Four Bands", FourBands::describe);
+        all.put("Compressor", Compressor::describe);
+        all.put("Noise Gate", NoiseGate::describe);
+        all.put("Note Echo", NoteEcho::describe);
         all.put("Two-Pole Filter", TwoPoleFilter::describe);
         all.put("Slow Chorus", SlowChorus::describe);
         all.put("Dome Panner", id -> DomePanner.describe(id, 1));
@@ -85,17 +95,22 @@ public final class StandIns {
         return all;
     }
 
-    private static final Map<String, Supplier<Sound>> SOUNDS = Map.of(
-            PartialBank.KIND, PartialBank::new,
-            TwoPoleFilter.KIND, TwoPoleFilter::new,
-            DronePair.KIND, DronePair::new,
-            SlowChorus.KIND, SlowChorus::new,
-            EchoLine.KIND, EchoLine::new,
-            LongHall.KIND, LongHall::new,
-            PulseClock.KIND, PulseClock::new,
-            DomePanner.KIND, DomePanner::new,
-            VoiceStrip.KIND, VoiceStrip::new,
-            PlainKeys.KIND, PlainKeys::new);
+    private static final Map<String, Supplier<Sound>> SOUNDS = Map.ofEntries(
+            Map.entry(PartialBank.KIND, PartialBank::new),
+            Map.entry(TwoPoleFilter.KIND, TwoPoleFilter::new),
+            Map.entry(DronePair.KIND, DronePair::new),
+            Map.entry(SlowChorus.KIND, SlowChorus::new),
+            Map.entry(EchoLine.KIND, EchoLine::new),
+            Map.entry(LongHall.KIND, LongHall::new),
+            Map.entry(PulseClock.KIND, PulseClock::new),
+            Map.entry(DomePanner.KIND, DomePanner::new),
+            Map.entry(VoiceStrip.KIND, VoiceStrip::new),
+            Map.entry(PlainKeys.KIND, PlainKeys::new),
+            Map.entry(LevelPan.KIND, LevelPan::new),
+            Map.entry(FourBands.KIND, FourBands::new),
+            Map.entry(Compressor.KIND, Compressor::new),
+            Map.entry(NoiseGate.KIND, NoiseGate::new),
+            Map.entry(NoteEcho.KIND, NoteEcho::new));
 
     private static final Set<String> INSTRUMENTS =
             Set.of(PartialBank.KIND, DronePair.KIND, PulseClock.KIND, VoiceStrip.KIND, PlainKeys.KIND);

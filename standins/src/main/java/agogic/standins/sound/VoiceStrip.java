@@ -23,6 +23,10 @@ final class VoiceStrip implements Sound {
     private static final int BANDS = 5;
     private static final int BAND_COUNT = 4;
     private static final int EACH = 3;
+    /** So many silent blocks after what came in, nothing of it sounds on. */
+    private static final int QUIET_BLOCKS = 1_500;
+    /** What the level of what comes in falls by with each frame: 60 dB in 0.15 s. */
+    private static final double FALL = Math.pow(10, -3 / (0.15 * Block.RATE));
     /** First, second and third formant of five vowels, in Hz (common practice of speech synthesis, rounded). */
     private static final double[][] VOWELS = {
         {730, 1_090, 2_440}, {530, 1_840, 2_480}, {270, 2_290, 3_010}, {570, 840, 2_410}, {300, 870, 2_240}
@@ -32,6 +36,10 @@ final class VoiceStrip implements Sound {
     private final double[] state = new double[6];
     private final double[] formants = VOWELS[0].clone();
     private final double[] band = new double[BAND_COUNT * 4];
+    private final Biquad[] through = {new Biquad(), new Biquad(), new Biquad(), new Biquad()};
+    private double heard;
+    private double passed;
+    private int quiet = QUIET_BLOCKS;
     private double phase;
     private double gate;
     private double aim;
@@ -90,6 +98,12 @@ final class VoiceStrip implements Sound {
         level.reset();
         java.util.Arrays.fill(state, 0);
         java.util.Arrays.fill(band, 0);
+        for (Biquad one : through) {
+            one.reset();
+        }
+        heard = 0;
+        passed = 0;
+        quiet = QUIET_BLOCKS;
         System.arraycopy(VOWELS[0], 0, formants, 0, 3);
         phase = 0;
         gate = 0;
@@ -100,7 +114,13 @@ final class VoiceStrip implements Sound {
 
     @Override
     public void process(double[] left, double[] right, Knobs knobs) {
-        level.toward(0.5 * knobs.gain(LEVEL));
+        // Of what comes in, loud as it is, and of the voice of its own, which is made half as loud.
+        level.toward(knobs.gain(LEVEL));
+        quiet = silent(left, right) ? quiet + 1 : 0;
+        boolean passes = quiet < QUIET_BLOCKS;
+        if (passes) {
+            through(left, right, knobs);
+        }
         int character = (int) knobs.get(CHARACTER);
         double breath = character == 0 ? 1 : knobs.get(BREATH) / 100;
         double step = 440 * Math.pow(2, (pitch - 69) / 12.0) / Block.RATE;
@@ -126,9 +146,34 @@ final class VoiceStrip implements Sound {
                     out = peak(b, out, knobs);
                 }
             }
-            out *= level.next();
-            left[i] += out;
-            right[i] += out;
+            double loud = level.next();
+            left[i] = passes ? loud * (left[i] + 0.5 * out) : loud * 0.5 * out;
+            right[i] = passes ? loud * (right[i] + 0.5 * out) : loud * 0.5 * out;
+        }
+    }
+
+    private static boolean silent(double[] left, double[] right) {
+        for (int i = 0; i < Block.FRAMES; i++) {
+            if (left[i] != 0 || right[i] != 0) {
+                return false;
+            }
+        }
+        return true;
+    }
+
+    /** Audio that comes in goes through the gate and the bands too. */
+    private void through(double[] left, double[] right, Knobs knobs) {
+        double threshold = Math.pow(10, knobs.get(GATE) / 20);
+        for (int i = 0; i < Block.FRAMES; i++) {
+            heard = Math.max(Math.max(Math.abs(left[i]), Math.abs(right[i])), heard * FALL);
+            passed += ((heard > threshold ? 1 : 0) - passed) * 0.004;
+            left[i] *= passed;
+            right[i] *= passed;
+        }
+        for (int b = 0; b < BAND_COUNT; b++) {
+            int at = BANDS + EACH * b;
+            through[b].peaking(knobs.get(at), knobs.on(BYPASS) ? 0 : knobs.get(at + 1), knobs.get(at + 2));
+            through[b].process(left, right);
         }
     }
 
