@@ -3,22 +3,12 @@ package agogic.core.audio;
 import java.util.Arrays;
 
 /**
- * How loud two channels are (ITU-R BS.1770-4, EBU Tech 3341 and 3342): momentary, short-term and integrated loudness,
- * loudness range and true peak. Fed from the beginning to the end; used by one thread.
+ * How loud two channels are (ITU-R BS.1770-4, EBU Tech 3341 and 3342): its loudness over time and its true
+ * peak. Fed from the beginning to the end; used by one thread.
  */
 public final class LoudnessMeter {
     /** What silence is said to have, in LUFS or dB: below everything that can be heard. */
     public static final double SILENT = -120;
-
-    /** A value is there every so many seconds. */
-    public static final double STEP = 0.1;
-
-    private static final int MOMENTARY_STEPS = 4;
-    private static final int SHORT_STEPS = 30;
-    private static final double OFFSET = -0.691;
-    private static final double ABSOLUTE_GATE = -70;
-    private static final double RELATIVE_GATE = -10;
-    private static final double RANGE_GATE = -20;
 
     private final KWeighting weightLeft;
     private final KWeighting weightRight;
@@ -44,7 +34,7 @@ public final class LoudnessMeter {
         weightRight = new KWeighting(rate);
         peakLeft = peaks ? new TruePeak() : null;
         peakRight = peaks ? new TruePeak() : null;
-        nextStep = Math.round(STEP * rate);
+        nextStep = Math.round(LoudnessCurve.STEP * rate);
     }
 
     /** The next frames; 1 is full scale. For one channel alone {@code right} is null. */
@@ -81,109 +71,13 @@ public final class LoudnessMeter {
             energy[steps++] = sum / in;
             sum = 0;
             in = 0;
-            nextStep = Math.round((steps + 1) * STEP * rate);
+            nextStep = Math.round((steps + 1) * LoudnessCurve.STEP * rate);
         }
     }
 
-    /** How many steps of a tenth of a second are whole. */
-    public int steps() {
-        return steps;
-    }
-
-    /** Mean square, weighted, of the steps {@code from..to}. */
-    private double mean(int from, int to) {
-        double total = 0;
-        for (int i = from; i < to; i++) {
-            total += energy[i];
-        }
-        return total / (to - from);
-    }
-
-    private static double loudness(double meanSquare) {
-        return meanSquare <= 0 ? SILENT : Math.max(SILENT, OFFSET + 10 * Math.log10(meanSquare));
-    }
-
-    /** Loudness of the 400 ms that end with step {@code step}, in LUFS; before there were so many, of those there are. */
-    public double momentary(int step) {
-        return loudness(mean(Math.max(0, step + 1 - MOMENTARY_STEPS), step + 1));
-    }
-
-    /** Loudness of the 3 s that end with step {@code step}, in LUFS; before there were so many, of those there are. */
-    public double shortTerm(int step) {
-        return loudness(mean(Math.max(0, step + 1 - SHORT_STEPS), step + 1));
-    }
-
-    /** Loudness of {@code width} steps in whose middle step {@code step} lies, of those there are, in LUFS. */
-    public double around(int step, int width) {
-        return loudness(mean(Math.max(0, step - width / 2), Math.min(steps, step + (width + 1) / 2)));
-    }
-
-    /** The greatest {@link #momentary} of whole windows; {@link #SILENT} if there is none. */
-    public double greatestMomentary() {
-        return greatest(MOMENTARY_STEPS);
-    }
-
-    /** The greatest {@link #shortTerm} of whole windows; {@link #SILENT} if there is none. */
-    public double greatestShortTerm() {
-        return greatest(SHORT_STEPS);
-    }
-
-    private double greatest(int width) {
-        double most = SILENT;
-        for (int step = width - 1; step < steps; step++) {
-            most = Math.max(most, loudness(mean(step + 1 - width, step + 1)));
-        }
-        return most;
-    }
-
-    /** Integrated loudness in LUFS, gated at −70 LUFS and 10 LU below what is above that; {@link #SILENT} for nothing. */
-    public double integrated() {
-        int blocks = steps - MOMENTARY_STEPS + 1;
-        if (blocks < 1) {
-            return SILENT;
-        }
-        double[] means = new double[blocks];
-        for (int b = 0; b < blocks; b++) {
-            means[b] = mean(b, b + MOMENTARY_STEPS);
-        }
-        double first = gated(means, ABSOLUTE_GATE);
-        return loudness(gated(means, Math.max(ABSOLUTE_GATE, loudness(first) + RELATIVE_GATE)));
-    }
-
-    /** The mean of those above {@code gate} LUFS; 0 if none is. */
-    private static double gated(double[] means, double gate) {
-        double total = 0;
-        int count = 0;
-        for (double one : means) {
-            if (loudness(one) > gate) {
-                total += one;
-                count++;
-            }
-        }
-        return count == 0 ? 0 : total / count;
-    }
-
-    /** Loudness range in LU (EBU Tech 3342): from the 10th to the 95th percentile of gated short-term loudness. */
-    public double range() {
-        int blocks = steps - SHORT_STEPS + 1;
-        if (blocks < 1) {
-            return 0;
-        }
-        double[] means = new double[blocks];
-        for (int b = 0; b < blocks; b++) {
-            means[b] = mean(b, b + SHORT_STEPS);
-        }
-        double gate = Math.max(ABSOLUTE_GATE, loudness(gated(means, ABSOLUTE_GATE)) + RANGE_GATE);
-        double[] left = Arrays.stream(means)
-                .map(LoudnessMeter::loudness)
-                .filter(l -> l > gate)
-                .sorted()
-                .toArray();
-        if (left.length == 0) {
-            return 0;
-        }
-        int last = left.length - 1;
-        return left[(int) Math.round(last * 0.95)] - left[(int) Math.round(last * 0.1)];
+    /** How loud it was so far, over time. */
+    public LoudnessCurve curve() {
+        return new LoudnessCurve(Arrays.copyOf(energy, steps));
     }
 
     /** The true peak in dB of full scale; nothing is added after it was asked for. {@link #SILENT} for silence. */

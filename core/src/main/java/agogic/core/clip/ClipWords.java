@@ -1,16 +1,19 @@
 package agogic.core.clip;
 
+import agogic.core.audio.AudioPart;
 import agogic.core.score.Clip;
 import agogic.core.session.Positions;
 import agogic.core.session.Session;
 import agogic.core.session.Track;
+import agogic.core.time.Lock;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Locale;
 
 /**
  * Edits of clips in a few words: {@code move 17}, {@code copy 17}, {@code repeat 33}, {@code cut 20}, {@code resize 9 13},
- * {@code stretch 8 bars}, {@code loop 4 beats}, {@code loop off}, {@code rename Bells}, {@code remove}.
+ * {@code stretch 8 bars}, {@code loop 4 beats}, {@code loop off}, {@code rename Bells}, {@code remove}; of audio {@code gain -6
+ * dB}, {@code fade in 0.5 s}, {@code fade out 2 s}, {@code keep seconds}, {@code keep beats}.
  */
 public final class ClipWords {
     /** What the words can be, one line an act. */
@@ -23,6 +26,10 @@ public final class ClipWords {
             "stretch 8 bars",
             "loop 4 beats",
             "loop off",
+            "gain -6 dB",
+            "fade in 0.5 s",
+            "fade out 2 s",
+            "keep seconds",
             "rename Bells",
             "remove");
 
@@ -87,10 +94,42 @@ public final class ClipWords {
             }
             case "stretch" -> Clips.stretch(session, clip, beats(session, one, rest));
             case "loop" -> Clips.loop(session, clip, rest.equalsIgnoreCase("off") ? 0 : beats(session, one, rest));
+            case "gain" -> AudioEdits.gain(session, clip, number(rest, "dB", "gain -6 dB"));
+            case "fade" -> fade(session, clip, rest);
+            case "keep" -> AudioEdits.lock(session, clip, lock(rest));
             case "rename" -> Clips.rename(session, clip, rest);
             case "remove" -> Clips.remove(session, clip);
             default -> throw new IllegalArgumentException(
                     "“" + act + "” is no act. Such as: " + String.join("; ", ACTS.subList(0, 6)) + "; …");
+        };
+    }
+
+    private static double number(String text, String unit, String such) {
+        String plain = text.replace('−', '-').replaceFirst("(?i) ?" + unit + "$", "");
+        if (!plain.matches("[+-]?\\d{1,7}(\\.\\d{1,6})?")) {
+            throw new IllegalArgumentException(
+                    "“" + text + "” is no number of " + unit + ". Expected such as " + such + ".");
+        }
+        return Double.parseDouble(plain);
+    }
+
+    private static Session fade(Session session, String clip, String rest) {
+        String lower = rest.toLowerCase(Locale.ROOT);
+        boolean in = lower.startsWith("in ");
+        if (!in && !lower.startsWith("out ")) {
+            throw new IllegalArgumentException("A fade goes in or out, such as fade in 0.5 s.");
+        }
+        AudioPart part = AudioEdits.part(session, clip);
+        double seconds = number(rest.substring(in ? 3 : 4), "s", "fade in 0.5 s");
+        return AudioEdits.fades(session, clip, in ? seconds : part.fadeIn(), in ? part.fadeOut() : seconds);
+    }
+
+    private static Lock lock(String rest) {
+        return switch (rest.toLowerCase(Locale.ROOT)) {
+            case "beats" -> Lock.BEATS;
+            case "seconds" -> Lock.SECONDS;
+            default -> throw new IllegalArgumentException(
+                    "“" + rest + "”: a clip of audio keeps to beats or to seconds.");
         };
     }
 

@@ -100,12 +100,16 @@ public final class Chains {
             throw new IllegalArgumentException(session.device(deviceId).name() + " is at the "
                     + (by < 0 ? "beginning" : "end") + " of " + track.name() + " already.");
         }
-        if (!track.bus() && (from == 0 || to == 0) && !track.clips().isEmpty()) {
+        if (!track.bus() && (from == 0 || to == 0) && playsNotes(track)) {
             throw new IllegalArgumentException(
                     session.device(chain.get(0)).name() + " plays the notes of " + track.name() + " and stays first.");
         }
         Collections.swap(chain, from, to);
         return change(session, track.id(), t -> chained(t, chain));
+    }
+
+    private static boolean playsNotes(Track track) {
+        return track.clips().stream().anyMatch(c -> c.audio().isEmpty());
     }
 
     /** Without a device in its chain: it is still in the session. */

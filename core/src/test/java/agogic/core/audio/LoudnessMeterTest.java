@@ -14,7 +14,7 @@ import org.junit.jupiter.params.provider.ValueSource;
  */
 class LoudnessMeterTest {
     /** A sine of 1 kHz on both sides through levels (dB of full scale, peak) for so many seconds each. */
-    private static LoudnessMeter heard(double rate, double... levelsAndSeconds) {
+    private static LoudnessCurve heard(double rate, double... levelsAndSeconds) {
         LoudnessMeter meter = new LoudnessMeter(rate);
         double[] block = new double[64];
         double phase = 0;
@@ -30,7 +30,7 @@ class LoudnessMeterTest {
                 meter.add(block, block, count);
             }
         }
-        return meter;
+        return meter.curve();
     }
 
     @Test
@@ -44,7 +44,7 @@ class LoudnessMeterTest {
     @ParameterizedTest
     @ValueSource(doubles = {44_100, 48_000, 96_000})
     void theFirstSignalsOfTech3341(double rate) {
-        LoudnessMeter first = heard(rate, -23, 20);
+        LoudnessCurve first = heard(rate, -23, 20);
         assertThat(first.integrated()).isCloseTo(-23, within(0.1));
         assertThat(first.momentary(150)).isCloseTo(-23, within(0.1));
         assertThat(first.shortTerm(150)).isCloseTo(-23, within(0.1));
@@ -65,7 +65,7 @@ class LoudnessMeterTest {
             shorter[i + 2] = -30;
             shorter[i + 3] = 1.66;
         }
-        LoudnessMeter meter = heard(48_000, shorter);
+        LoudnessCurve meter = heard(48_000, shorter);
         for (int step = 30; step < meter.steps(); step++) {
             assertThat(meter.shortTerm(step)).isCloseTo(-23, within(0.1));
         }
@@ -76,7 +76,7 @@ class LoudnessMeterTest {
             quick[i + 2] = -30;
             quick[i + 3] = 0.22;
         }
-        LoudnessMeter momentary = heard(48_000, quick);
+        LoudnessCurve momentary = heard(48_000, quick);
         for (int step = 10; step < momentary.steps(); step++) {
             assertThat(momentary.momentary(step)).isCloseTo(-23, within(0.1));
         }
@@ -109,10 +109,10 @@ class LoudnessMeterTest {
     @Test
     void silenceAndTooLittleAreSilent() {
         LoudnessMeter meter = new LoudnessMeter(48_000);
-        assertThat(meter.integrated()).isEqualTo(LoudnessMeter.SILENT);
+        assertThat(meter.curve().integrated()).isEqualTo(LoudnessMeter.SILENT);
         meter.add(new double[480_000], new double[480_000], 480_000);
-        assertThat(meter.integrated()).isEqualTo(LoudnessMeter.SILENT);
-        assertThat(meter.range()).isZero();
+        assertThat(meter.curve().integrated()).isEqualTo(LoudnessMeter.SILENT);
+        assertThat(meter.curve().range()).isZero();
         assertThat(meter.truePeak()).isEqualTo(LoudnessMeter.SILENT);
     }
 }

@@ -57,7 +57,7 @@ public enum Subject {
             "Lane",
             lines("add-point", "add-typed", "points-paste", "play-here"),
             more("Choose", "choose-all", "choose", "points-equal", "points-copy", "lanes-with"),
-            more("Shape", "shape", "copy-range", "draft", "patterns", "pattern-remove"),
+            more("Shape", "shape", "copy-range", "draft", "draft-loudness", "loudness", "patterns", "pattern-remove"),
             more(
                     "Versions",
                     "version-keep",
@@ -80,7 +80,7 @@ public enum Subject {
     CLIP(
             "Clip",
             lines("clip-copy", "clip-repeat", "clip-cut", "clip-join"),
-            lines("clip"),
+            lines("clip", "clip-audio"),
             more("Clipboard", "clip-pick", "clip-paste"),
             more("Move", "clip-earlier", "clip-later", "clip-next"),
             lines("clip-remove")),

@@ -37,6 +37,8 @@ public final class Commands extends FileCommand {
         COMMANDS.put("connect", ConnectCommand::new);
         COMMANDS.put("time", TimeCommand::new);
         COMMANDS.put("clip", ClipCommand::new);
+        COMMANDS.put("audio", AudioCommand::new);
+        COMMANDS.put("loudness", LoudnessCommand::new);
         COMMANDS.put("refine", RefineCommand::new);
         COMMANDS.put("sample", SampleCommand::new);
         COMMANDS.put("ride", RideCommand::new);
@@ -61,7 +63,7 @@ public final class Commands extends FileCommand {
             index = "0",
             arity = "0..1",
             paramLabel = "FILE",
-            description = "a session to open, or a MIDI file or a score to bring in")
+            description = "a session to open, or a MIDI file, a score or audio to bring in")
     private Path file;
 
     @Option(

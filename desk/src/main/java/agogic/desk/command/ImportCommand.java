@@ -21,28 +21,31 @@ import picocli.CommandLine.Parameters;
 /** {@code import}: a piece of a MIDI file or a score. */
 @Command(
         name = "import",
-        description = "Makes a session of a MIDI file or a score and says what each thing in it becomes.")
+        description = "Makes a session of a MIDI file, a score or audio and says what each thing in it becomes.")
 final class ImportCommand extends FileCommand {
     @Parameters(
             arity = "1..*",
             paramLabel = "FILE",
-            description =
-                    "a Standard MIDI File, or a score in MusicXML (.musicxml, .mxl, .xml); several become one piece"
-                            + " in the time of the first")
+            description = "a Standard MIDI File, a score in MusicXML (.musicxml, .mxl, .xml), or audio (.wav, .aif);"
+                    + " several become one piece in the time of the first")
     private List<Path> files;
 
     @Option(names = "--out", required = true, paramLabel = "SESSION", description = "where the session goes")
     private Path out;
+
+    @Option(names = "--audio", paramLabel = "F.wav", description = "a WAV or AIFF file besides; can be repeated")
+    private List<Path> audio = List.of();
 
     @Option(names = "--without", paramLabel = "ID", description = "leaves a line of the report out; can be repeated")
     private List<String> without = new ArrayList<>();
 
     @Override
     public Answer run() throws IOException {
-        for (Path file : files) {
-            apart(out, file);
-        }
-        Brought found = Bringing.read(files);
+        apart(out, files.toArray(new Path[0]));
+        apart(out, audio.toArray(new Path[0]));
+        List<Path> all = new ArrayList<>(files);
+        all.addAll(audio);
+        Brought found = Bringing.read(all);
         Set<String> off = new HashSet<>(without);
         List<Map<String, Object>> lines = new ArrayList<>();
         Set<String> known = new HashSet<>();

@@ -9,10 +9,12 @@ import agogic.core.session.Track;
 import agogic.core.session.Version;
 import agogic.core.shape.OwnShapes;
 import agogic.core.shape.Versions;
+import agogic.desk.model.AudioFiles;
 import agogic.desk.model.Beside;
 import agogic.desk.model.Desk;
 import agogic.desk.model.Notice;
 import agogic.desk.parts.PathChooser;
+import agogic.desk.parts.Questions;
 import agogic.desk.parts.Theme;
 import agogic.desk.sheet.Sheet;
 import agogic.desk.start.Entrance;
@@ -29,6 +31,7 @@ import java.io.IOException;
 import java.nio.file.Path;
 import java.util.List;
 import java.util.Optional;
+import java.util.OptionalInt;
 import java.util.SortedSet;
 import java.util.function.BiConsumer;
 import java.util.function.Consumer;
@@ -54,6 +57,7 @@ public final class Files {
         this.desk = desk;
         this.owner = owner;
         entrance = new Entrance(owner, this::mayLeave, opener, (head, why) -> desk.say(Notice.stop(head, why)));
+        entrance.audioTo(this::bringAudio);
         chooser = PathChooser.ofSystem(owner);
         autosave = new Autosave(desk);
     }
@@ -334,6 +338,46 @@ public final class Files {
             desk.refuse(Told.of(e));
             return false;
         }
+    }
+
+    /** Asks where files of audio go: into this piece, or into one of their own. */
+    private void bringAudio(List<Path> paths) {
+        double beat = desk.timeline().metre().nearestBeat(desk.beatHere());
+        String place = desk.timeline().speakBars(beat);
+        boolean many = paths.size() > 1;
+        List<String> ways = many
+                ? List.of("On a track each", "On one track", "A piece of their own")
+                : List.of("On a track of its own", "A piece of its own");
+        OptionalInt which = Questions.which(
+                owner,
+                "Bring in",
+                many
+                        ? "Where do these " + paths.size() + " files go?"
+                        : "Where does " + paths.get(0).getFileName() + " go?",
+                "In this piece " + (many ? "they begin" : "it begins") + " at " + place
+                        + ". A track of audio goes through “Level and Pan”; its level can be ridden at once."
+                        + " Dropped on a row, audio goes on the track of that row.",
+                ways);
+        if (which.isEmpty()) {
+            return;
+        }
+        int way = which.getAsInt();
+        if (way == ways.size() - 1) {
+            entrance.openAsPiece(paths);
+        } else {
+            desk.audio().bring(paths, way == 0 ? AudioFiles.Where.EACH : AudioFiles.Where.ONE, "", beat);
+        }
+    }
+
+    /** Asks where the audio of a file is now. */
+    public void findAudio(String file) {
+        chooser.toRead("Find " + desk.session().audio(file).name(), "Audio (.wav, .aif)", "")
+                .ifPresent(path -> {
+                    desk.audio().found(file, path);
+                    if (path.getParent() != null) {
+                        desk.audio().search(path.getParent());
+                    }
+                });
     }
 
     /** Adds a device from a description to a track that the person chooses. */

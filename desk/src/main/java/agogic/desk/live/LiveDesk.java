@@ -136,6 +136,11 @@ public final class LiveDesk implements AutoCloseable {
         LockSupport.unpark(ticker);
     }
 
+    /** The audio files of the piece are looked for anew. */
+    public void lookAgain() {
+        sound.lookAgain();
+    }
+
     /** Calls {@code told} from the engine's thread when there is something new to show, and now and then. */
     public void onFrame(Runnable told) {
         frame = told;

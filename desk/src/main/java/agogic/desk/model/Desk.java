@@ -31,6 +31,8 @@ public final class Desk {
     private final Learner learner;
     private final PortWatch portWatch;
     private final Listening listening;
+    private final AudioFiles audio;
+    private final HeardLoud loudness;
     private final List<Runnable> frames = new ArrayList<>();
     private volatile Playing playing;
     private int eventsSeen;
@@ -48,6 +50,8 @@ public final class Desk {
         editing.sessionProperty().addListener((o, a, now) -> time.reach(now.length()));
         learner = new Learner(this);
         portWatch = new PortWatch(this);
+        audio = new AudioFiles(editing, live, notices);
+        loudness = new HeardLoud(editing, notices);
         listening = new Listening(editing.sessionProperty(), live, notices);
         selection
                 .selectedProperty()
@@ -103,6 +107,16 @@ public final class Desk {
     /** What is heard while nothing plays. */
     public Listening listening() {
         return listening;
+    }
+
+    /** The audio files of the piece, and how more of them come into it. */
+    public AudioFiles audio() {
+        return audio;
+    }
+
+    /** How loud a track is, where somebody asked. */
+    public HeardLoud loudness() {
+        return loudness;
     }
 
     public LiveDesk live() {

@@ -96,18 +96,24 @@ public abstract class FormDialog<T> extends Dialog<T> {
     private void looked() {
         if (trouble != null) {
             try {
-                trouble.setText(told());
+                say(told(), "quiet");
             } catch (IllegalArgumentException unfinished) {
-                trouble.setText("");
+                say("", "quiet");
             }
         }
+    }
+
+    /** What would come of it is said quietly, what cannot be in the colour of what stops. */
+    private void say(String words, String style) {
+        trouble.getStyleClass().removeAll("quiet", "ride-text");
+        trouble.getStyleClass().add(style);
+        trouble.setText(words);
     }
 
     /** The button that does it, below all lines; {@code id} begins its name and that of what is said. */
     protected final void done(String id, String words) {
         trouble = new Label();
         trouble.setId(id + "-trouble");
-        trouble.getStyleClass().add("ride-text");
         trouble.setWrapText(true);
         trouble.setMaxWidth(380);
         trouble.setMinHeight(36);
@@ -119,7 +125,7 @@ public abstract class FormDialog<T> extends Dialog<T> {
             try {
                 made = made();
             } catch (IllegalArgumentException refused) {
-                trouble.setText(refused.getMessage());
+                say(refused.getMessage(), "ride-text");
                 e.consume();
             }
         });

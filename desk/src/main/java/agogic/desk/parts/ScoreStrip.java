@@ -9,12 +9,16 @@ import agogic.desk.draw.Mark;
 import agogic.desk.model.Desk;
 import agogic.desk.model.TimeWindow;
 import java.util.List;
+import java.util.stream.Collectors;
 import javafx.scene.AccessibleAttribute;
 import javafx.scene.AccessibleRole;
 import javafx.scene.input.KeyEvent;
 import javafx.scene.input.MouseEvent;
 
-/** The score of a track under its lane: notes, dynamics and hairpins. With the arrow keys it is read from place to place. */
+/**
+ * The score of a track under its lane: notes, dynamics and hairpins, or the audio where there are none. With the arrow keys
+ * it is read from place to place.
+ */
 public final class ScoreStrip extends MarkView {
     public static final double HEIGHT = 64;
 
@@ -24,6 +28,7 @@ public final class ScoreStrip extends MarkView {
     private List<Clip> clips = List.of();
     private List<Double> places = List.of();
     private int place = -1;
+    private Track audio;
 
     /** A strip that shows the same bars as what is above it, between these margins. */
     public ScoreStrip(Desk desk, TimeWindow time, double left, double right) {
@@ -40,6 +45,7 @@ public final class ScoreStrip extends MarkView {
         managedProperty().bind(visibleProperty());
         time.fromProperty().addListener((o, a, b) -> draw());
         time.toProperty().addListener((o, a, b) -> draw());
+        desk.audio().seenProperty().addListener((o, a, b) -> draw());
         addEventHandler(KeyEvent.KEY_PRESSED, this::key);
         addEventHandler(MouseEvent.MOUSE_PRESSED, e -> {
             requestFocus();
@@ -58,7 +64,13 @@ public final class ScoreStrip extends MarkView {
             places = ScoreWords.places(clips);
             place = -1;
         }
-        setVisible(!places.isEmpty());
+        audio = target == null
+                ? null
+                : desk().session()
+                        .trackOf(target.device())
+                        .filter(PeakMarks::any)
+                        .orElse(null);
+        setVisible(!places.isEmpty() || audio != null);
         tell();
         draw();
     }
@@ -82,9 +94,11 @@ public final class ScoreStrip extends MarkView {
     private void tell() {
         int notes = clips.stream().mapToInt(c -> c.notes().size()).sum();
         setAccessibleText(
-                place < 0
-                        ? "Score, " + notes + " notes; the arrow keys read it"
-                        : ScoreWords.at(clips, desk().timeline(), places.get(place)));
+                audio != null && places.isEmpty()
+                        ? "Audio: " + audio.clips().stream().map(Clip::name).collect(Collectors.joining(", "))
+                        : place < 0
+                                ? "Score, " + notes + " notes; the arrow keys read it"
+                                : ScoreWords.at(clips, desk().timeline(), places.get(place)));
         notifyAccessibleAttributeChanged(AccessibleAttribute.TEXT);
     }
 
@@ -119,13 +133,19 @@ public final class ScoreStrip extends MarkView {
         Ink edge = isFocused() ? Ink.TEXT : Ink.NONE;
         marks.add(new Mark.Box(left, 1, wide, height - 8, 6, Ink.PANEL, edge, 1.4));
         if (left > 40) {
-            marks.add(new Mark.Words(8, height / 2, "Score", Ink.QUIET, 12, false, false, -1));
+            String word = places.isEmpty() && audio != null ? "Audio" : "Score";
+            marks.add(new Mark.Words(8, height / 2, word, Ink.QUIET, 12, false, false, -1));
         }
         if (place >= 0 && isFocused()) {
             double x = time.x(places.get(place), left, wide);
             if (x >= left && x <= left + wide) {
                 marks.add(new Mark.Line(x, 3, x, height - 9, Ink.TEXT, 1.4, 3));
             }
+        }
+        if (audio != null) {
+            EnvelopeMarks.Field field = new EnvelopeMarks.Field(left, 4, wide, height - 14);
+            Ink ink = places.isEmpty() ? Ink.QUIET : Ink.EDGE;
+            marks.addAll(PeakMarks.of(desk().session(), audio, time.from(), time.to(), field, ink));
         }
         marks.addAll(ScoreMarks.of(
                 clips, time.from(), time.to(), new EnvelopeMarks.Field(left, 6, wide, height - 17), Ink.TEXT));

@@ -61,6 +61,7 @@ final class Plot extends Region {
         // Which bars are seen is said, too.
         time.fromProperty().addListener((o, a, b) -> tell());
         time.toProperty().addListener((o, a, b) -> tell());
+        desk.loudness().seenProperty().addListener((o, a, b) -> draw());
         getStyleClass().add("plot");
         setId("plot");
         setFocusTraversable(true);
@@ -139,7 +140,8 @@ final class Plot extends Region {
     }
 
     private RefineMarks marks() {
-        return new RefineMarks(shown.seen, shown.model, time, shown.outline, getWidth() - 4, getHeight() - 4);
+        return new RefineMarks(shown.seen, shown.model, time, shown.outline, getWidth() - 4, getHeight() - 4)
+                .over(desk.loudness().of(shown.target).orElse(null));
     }
 
     @Override

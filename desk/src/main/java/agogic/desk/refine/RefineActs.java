@@ -106,6 +106,19 @@ public final class RefineActs {
                 "Shift+D",
                 shown -> shown.draft(view.get().getScene().getWindow())));
         all.add(act(
+                "loudness",
+                "Measure loudness",
+                "The track is played through; its loudness over time is drawn behind the lane, or put away",
+                "Alt+O",
+                shown -> shown.desk.loudness().toggle(shown.target)));
+        all.add(act(
+                "draft-loudness",
+                "Draft from loudness…",
+                "An offset of a level that brings phrases to one loudness, to be ridden over or taken back",
+                "Shift+Alt+O",
+                shown -> LoudnessForm.ask(
+                        shown.desk, shown.target, view.get().getScene().getWindow())));
+        all.add(act(
                 "carry",
                 "Move this lane to another parameter…",
                 "What it has over time goes to another parameter or controller, every number kept",

@@ -13,6 +13,7 @@ import agogic.core.refine.Tube;
 import agogic.core.session.Session;
 import agogic.desk.draw.Ink;
 import agogic.desk.draw.Mark;
+import agogic.desk.model.HeardLoud;
 import agogic.desk.model.RefineModel;
 import agogic.desk.model.SeenLayer;
 import agogic.desk.model.TimeWindow;
@@ -53,6 +54,7 @@ public final class RefineMarks {
     private final double height;
     private final double low;
     private final double high;
+    private HeardLoud.Seen loud;
 
     RefineMarks(
             SeenLayer seen, RefineModel model, TimeWindow time, EnvelopeOutline outline, double width, double height) {
@@ -68,6 +70,12 @@ public final class RefineMarks {
         double[] range = range();
         low = range[0];
         high = range[1];
+    }
+
+    /** With the loudness of the track behind it. */
+    RefineMarks over(HeardLoud.Seen heard) {
+        loud = heard;
+        return this;
     }
 
     /** The part of the travel that is shown: what is used in the window, with some air. */
@@ -133,6 +141,9 @@ public final class RefineMarks {
     List<Mark> all(int chosen, IntPredicate picked, double[] handle, SeenLayer preview, SeenLayer ghost) {
         List<Mark> marks = new ArrayList<>();
         grid(marks);
+        if (loud != null) {
+            LoudnessMarks.draw(marks, loud, session.timeline(), time, field());
+        }
         if (model != null) {
             band(marks, model.refined().tube(), Ink.SPAN_SOFT);
             band(marks, model.refined().cells(), Ink.RIDE_SOFT);
@@ -228,7 +239,7 @@ public final class RefineMarks {
         if (envelope.isEmpty()) {
             marks.add(new Mark.Words(
                     f.left() + f.width() / 2,
-                    f.top() + f.height() / 2,
+                    f.top() + f.height() * (loud == null ? 0.5 : 0.85),
                     "No points yet. Ride it, or double-click to set one.",
                     Ink.QUIET,
                     14,

@@ -21,12 +21,15 @@ import javafx.stage.Window;
 final class ClipActs {
     private final Desk desk;
     private final Supplier<Window> window;
+    private final Consumer<String> find;
     /** The id of the clip that was copied, null if none was. */
     private String picked;
 
-    ClipActs(Desk desk, Supplier<Window> window) {
+    /** @param find asks where the audio file with an id is */
+    ClipActs(Desk desk, Supplier<Window> window, Consumer<String> find) {
         this.desk = desk;
         this.window = window;
+        this.find = find;
     }
 
     List<Act> all() {
@@ -67,6 +70,12 @@ final class ClipActs {
                         .in(View.ROUTES)
                         .unless(() ->
                                 picked == null || desk.session().clip(picked).isEmpty() ? "no clip was copied" : ""),
+                act(
+                        "clip-audio",
+                        "Find or replace its audio…",
+                        "Says where the audio file of the clip is now, or takes another in its place",
+                        "Shift+Alt+C",
+                        this::audio),
                 act("clip-join", "Join with the next clip", "Both become one", "Shift+J", this::join),
                 act("clip-remove", "Remove the clip", "With its notes and layers", "Shift+Delete", this::remove));
     }
@@ -204,6 +213,13 @@ final class ClipActs {
         double beat = Math.max(0, desk.riding().positionBeat());
         edit("Cut " + clip.name(), "Cut", clip.id(), s -> Clips.cut(s, clip.id(), beat)
                 .session());
+    }
+
+    private void audio(Clip clip) {
+        clip.audio()
+                .ifPresentOrElse(
+                        a -> find.accept(a.file()),
+                        () -> desk.refuse(clip.name() + " plays no audio; it has notes only."));
     }
 
     private void join(Clip clip) {

@@ -12,6 +12,7 @@ import agogic.desk.draw.Mark;
 import agogic.desk.draw.Painter;
 import agogic.desk.draw.Palette;
 import agogic.desk.model.Desk;
+import agogic.formats.audio.Located;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Objects;
@@ -196,6 +197,7 @@ final class ClipBar extends Region {
                 desk.time().to(),
                 getWidth(),
                 light,
+                desk.audio().seenProperty().get(),
                 chosen);
         if (now == drawn) {
             return;
@@ -222,13 +224,26 @@ final class ClipBar extends Region {
                 marks.add(new Mark.Line(x0 + 6, HEIGHT - 5, x1 - 6, HEIGHT - 5, Ink.SOUND, 2, 0));
             }
             int letters = (int) ((x1 - x0 - 9) / PER_LETTER);
-            String name = clip.name();
+            String gone = gone(clip);
+            String name = gone + clip.name();
             if (letters > 1) {
                 String fits = name.length() <= letters ? name : name.substring(0, Math.max(1, letters - 1)) + "…";
-                marks.add(new Mark.Words(x0 + 6, 16, fits, Ink.TEXT, 11.5, false, false, -1));
+                Ink ink = gone.isEmpty() ? Ink.TEXT : Ink.RIDE;
+                marks.add(new Mark.Words(x0 + 6, 16, fits, ink, 11.5, false, false, -1));
             }
         }
         Painter.paint(canvas.getGraphicsContext2D(), getWidth(), HEIGHT, marks, Palette.of(light));
+    }
+
+    /** What is said before the name of a clip whose audio is not as it was. */
+    private String gone(Clip clip) {
+        Located.State state =
+                clip.audio().map(a -> desk.audio().state(a.file())).orElse(Located.State.THERE);
+        return switch (state) {
+            case THERE -> "";
+            case GONE -> "! File not found: ";
+            case CHANGED -> "! Another file: ";
+        };
     }
 
     /** The clips that have layers. */

@@ -1,17 +1,25 @@
 package agogic.desk.routes;
 
+import agogic.core.audio.AudioPart;
+import agogic.core.clip.AudioEdits;
 import agogic.core.clip.Clips;
 import agogic.core.score.Clip;
 import agogic.core.session.Session;
+import agogic.core.time.Lock;
 import agogic.core.time.Timeline;
 import agogic.desk.parts.FormDialog;
+import java.util.List;
 import java.util.Locale;
 import java.util.function.UnaryOperator;
+import javafx.scene.control.ComboBox;
 import javafx.scene.control.TextField;
 import javafx.stage.Window;
 
 /** All of a clip, typed: its name, where it begins and ends, how fast it goes, what it repeats. */
 final class ClipForm extends FormDialog<UnaryOperator<Session>> {
+    private static final String BEATS = "Beats";
+    private static final String SECONDS = "Seconds";
+
     private final Session session;
     private final Clip clip;
     private final TextField name;
@@ -19,6 +27,10 @@ final class ClipForm extends FormDialog<UnaryOperator<Session>> {
     private final TextField to;
     private final TextField speed;
     private final TextField cycle;
+    private TextField gain;
+    private TextField fadeIn;
+    private TextField fadeOut;
+    private ComboBox<String> lock;
 
     ClipForm(Session session, Clip clip, Window owner) {
         super("Clip", clip.name() + ": " + Clips.carries(session, clip.id()) + " go with it", owner);
@@ -28,13 +40,38 @@ final class ClipForm extends FormDialog<UnaryOperator<Session>> {
         name = row("clip-name", "Name", clip.name(), "");
         from = row("clip-from", "Begins", timeline.printBars(clip.beat()), "moves it");
         to = row("clip-to", "Ends", timeline.printBars(clip.end()), "more or less of it is heard");
-        speed = row("clip-speed", "Speed", number(clip.speed() * 100), "% of its own; its length goes along");
+        speed = clip.audio().isPresent()
+                ? null
+                : row("clip-speed", "Speed", number(clip.speed() * 100), "% of its own; its length goes along");
         cycle = row(
                 "clip-cycle",
                 "Repeats",
                 clip.cycle() == 0 ? "" : number(clip.cycle()),
                 "beats; leave empty for no repeat");
+        clip.audio().ifPresent(this::audio);
         done("clip", "Do it");
+    }
+
+    private void audio(AudioPart part) {
+        gain = row("clip-gain", "Gain", number(part.gain()), "dB, −96 to 24");
+        fadeIn = row("clip-fade-in", "Fades in", number(part.fadeIn()), "seconds from where it begins");
+        fadeOut = row("clip-fade-out", "Fades out", number(part.fadeOut()), "seconds up to where it ends");
+        lock = choice(
+                "clip-lock",
+                "Keeps to",
+                List.of(BEATS, SECONDS),
+                part.lock() == Lock.BEATS ? BEATS : SECONDS,
+                "where it begins when the tempo changes; it never stretches");
+    }
+
+    private Session audio(Session done, String id, AudioPart part) {
+        double louder = typed(gain, part.gain(), "gain");
+        double in = typed(fadeIn, part.fadeIn(), "number of seconds");
+        double out = typed(fadeOut, part.fadeOut(), "number of seconds");
+        Lock kept = lock.getValue().equals(BEATS) ? Lock.BEATS : Lock.SECONDS;
+        Session heard = louder == part.gain() ? done : AudioEdits.gain(done, id, louder);
+        heard = in == part.fadeIn() && out == part.fadeOut() ? heard : AudioEdits.fades(heard, id, in, out);
+        return kept == part.lock() ? heard : AudioEdits.lock(heard, id, kept);
     }
 
     private static String number(double value) {
@@ -49,7 +86,12 @@ final class ClipForm extends FormDialog<UnaryOperator<Session>> {
     }
 
     private static double typed(TextField field, double was, String what) {
-        String text = field.getText().strip().replace(',', '.').replace("%", "").strip();
+        String text = field.getText()
+                .strip()
+                .replace(',', '.')
+                .replace('−', '-')
+                .replaceAll("(%|dB|s)$", "")
+                .strip();
         if (text.equals(number(was))) {
             return was;
         }
@@ -64,7 +106,7 @@ final class ClipForm extends FormDialog<UnaryOperator<Session>> {
     protected UnaryOperator<Session> made() {
         double begins = position(from, clip.beat());
         double ends = position(to, clip.end());
-        double fast = typed(speed, clip.speed() * 100, "speed") / 100;
+        double fast = speed == null ? clip.speed() : typed(speed, clip.speed() * 100, "speed") / 100;
         double turn = cycle.getText().isBlank() ? 0 : typed(cycle, clip.cycle(), "number of beats");
         boolean sameEnd = ends == clip.end();
         String id = clip.id();
@@ -76,7 +118,8 @@ final class ClipForm extends FormDialog<UnaryOperator<Session>> {
                 done = Clips.stretch(done, id, clip.length() * clip.speed() / fast);
             }
             Clip now = Clips.of(done, id);
-            return sameEnd ? done : Clips.resize(done, id, now.beat(), ends);
+            done = sameEnd ? done : Clips.resize(done, id, now.beat(), ends);
+            return clip.audio().isPresent() ? audio(done, id, clip.audio().get()) : done;
         };
         // What cannot be done is said while the form is open.
         return edit.apply(session) == session ? s -> s : edit;

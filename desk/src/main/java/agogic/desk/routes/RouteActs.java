@@ -16,15 +16,21 @@ import java.util.function.Supplier;
 public final class RouteActs {
     private final Desk desk;
     private final Supplier<RoutesView> view;
+    private final Consumer<String> findAudio;
 
-    private RouteActs(Desk desk, Supplier<RoutesView> view) {
+    private RouteActs(Desk desk, Supplier<RoutesView> view, Consumer<String> findAudio) {
         this.desk = desk;
         this.view = view;
+        this.findAudio = findAudio;
     }
 
-    /** Those of the table. */
-    public static List<Act> of(Desk desk, Supplier<RoutesView> view) {
-        return new RouteActs(desk, view).all();
+    /**
+     * Those of the table.
+     *
+     * @param findAudio asks where the audio file with an id is
+     */
+    public static List<Act> of(Desk desk, Supplier<RoutesView> view, Consumer<String> findAudio) {
+        return new RouteActs(desk, view, findAudio).all();
     }
 
     private List<Act> all() {
@@ -55,7 +61,7 @@ public final class RouteActs {
                         .typeFilter()));
         all.add(act("row-height", "Next row height", "Small, medium or large rows", "V", () -> view.get()
                 .nextHeight()));
-        all.addAll(new ClipActs(desk, () -> view.get().getScene().getWindow()).all());
+        all.addAll(new ClipActs(desk, () -> view.get().getScene().getWindow(), findAudio).all());
         return all;
     }
 

@@ -16,6 +16,7 @@ import agogic.desk.model.LiveTrails;
 import agogic.desk.model.TimeWindow;
 import agogic.desk.parts.EnvelopeMarks;
 import agogic.desk.parts.LayeredMarks;
+import agogic.desk.parts.PeakMarks;
 import agogic.desk.parts.ScoreMarks;
 import java.util.ArrayList;
 import java.util.Arrays;
@@ -109,6 +110,11 @@ public final class RouteMarks {
                 marks.add(new Mark.Box(
                         x0 + 1, field.top() + 1, x1 - x0 - 2, field.height() - 2, 5, Ink.RAISED, Ink.NONE, 0));
             }
+        }
+        if (track != null) {
+            EnvelopeMarks.Field within =
+                    new EnvelopeMarks.Field(field.left(), field.top() + 3, field.width(), field.height() - 6);
+            marks.addAll(PeakMarks.of(session, track, time.from(), time.to(), within, Ink.EDGE));
         }
         score(marks, track == null ? List.of() : track.played(), time, field);
         int step = perBeat * 4 > 24 ? 1 : perBeat * 16 > 24 ? 4 : 8;

@@ -149,6 +149,7 @@ public final class RouteRow extends Region {
                         == shown.device(now.target().device())
                 && session.surfaces() == shown.surfaces()
                 && session.tracks() == shown.tracks()
+                && session.audio() == shown.audio()
                 && session.macros() == shown.macros()
                 && session.timeline() == shown.timeline()
                 && session.sections() == shown.sections()
@@ -281,6 +282,7 @@ public final class RouteRow extends Region {
         long signature = Objects.hash(
                 trailSize,
                 pointed,
+                desk.audio().seenProperty().get(),
                 desk.time().from(),
                 desk.time().to(),
                 getWidth(),

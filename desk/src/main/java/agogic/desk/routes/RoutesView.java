@@ -9,13 +9,19 @@ import agogic.core.session.Track;
 import agogic.desk.acts.Here;
 import agogic.desk.acts.Subject;
 import agogic.desk.draw.Palette;
+import agogic.desk.model.AudioFiles;
 import agogic.desk.model.Desk;
 import agogic.desk.model.Notice;
+import agogic.desk.parts.EnvelopeMarks;
+import agogic.formats.audio.SoundFile;
+import java.io.File;
+import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.HashSet;
 import java.util.List;
 import java.util.Set;
 import java.util.stream.Collectors;
+import javafx.application.Platform;
 import javafx.css.PseudoClass;
 import javafx.geometry.Insets;
 import javafx.geometry.Pos;
@@ -26,10 +32,12 @@ import javafx.scene.control.Label;
 import javafx.scene.control.ListCell;
 import javafx.scene.control.ListView;
 import javafx.scene.control.TextField;
+import javafx.scene.input.DragEvent;
 import javafx.scene.input.KeyCode;
 import javafx.scene.input.KeyEvent;
 import javafx.scene.input.MouseEvent;
 import javafx.scene.input.ScrollEvent;
+import javafx.scene.input.TransferMode;
 import javafx.scene.layout.BorderPane;
 import javafx.scene.layout.HBox;
 import javafx.scene.layout.Pane;
@@ -136,6 +144,7 @@ public final class RoutesView extends BorderPane {
         list.addEventFilter(ScrollEvent.SCROLL, this::scrolled);
         list.addEventFilter(KeyEvent.KEY_PRESSED, this::pressed);
         list.addEventFilter(MouseEvent.MOUSE_EXITED, e -> point(null));
+        desk.audio().seenProperty().addListener((o, a, b) -> cells.forEach(RouteCell::drawAgain));
         desk.onFrame(this::frame);
         Here.on(list, place -> focused());
         select();
@@ -358,6 +367,13 @@ public final class RoutesView extends BorderPane {
             setContentDisplay(ContentDisplay.GRAPHIC_ONLY);
             setAccessibleRole(AccessibleRole.LIST_ITEM);
             row.prefWidthProperty().bind(widthProperty());
+            setOnDragOver(e -> {
+                if (!audio(e).isEmpty() && trackHere() != null) {
+                    e.acceptTransferModes(TransferMode.COPY);
+                    e.consume();
+                }
+            });
+            setOnDragDropped(this::dropped);
             addEventFilter(MouseEvent.MOUSE_MOVED, e -> point(this));
             setPrefWidth(0);
         }
@@ -401,6 +417,46 @@ public final class RoutesView extends BorderPane {
             }
         }
 
+        /** Files of audio that are dragged over it; none if anything else is. */
+        private List<Path> audio(DragEvent e) {
+            List<Path> files = e.getDragboard().hasFiles()
+                    ? e.getDragboard().getFiles().stream().map(File::toPath).toList()
+                    : List.of();
+            boolean all = files.stream().allMatch(f -> SoundFile.named(String.valueOf(f.getFileName())));
+            return all ? files : List.of();
+        }
+
+        /** The id of the track that this row is of; null for none. */
+        private String trackHere() {
+            if (getItem() instanceof Item.Group one) {
+                return one.track() == MACROS ? null : one.track().id();
+            }
+            return shows()
+                    ? desk.session()
+                            .trackOf(desk.session()
+                                    .route(((Item.Row) getItem()).route())
+                                    .target()
+                                    .device())
+                            .map(Track::id)
+                            .orElse(null)
+                    : null;
+        }
+
+        /** Audio dropped on a row goes on its track, where it was dropped. */
+        private void dropped(DragEvent e) {
+            List<Path> files = audio(e);
+            String track = trackHere();
+            if (files.isEmpty() || track == null) {
+                return;
+            }
+            EnvelopeMarks.Field field = RouteMarks.field(getWidth(), getHeight());
+            double beat = Math.max(0, desk.time().beat(e.getX(), field.left(), field.width()));
+            double at = e.getX() < field.left() ? 0 : desk.timeline().metre().nearestBeat(beat);
+            e.setDropCompleted(true);
+            e.consume();
+            Platform.runLater(() -> desk.audio().bring(files, AudioFiles.Where.THERE, track, at));
+        }
+
         /** The track of this row, for the menu that is about to be opened. */
         private Subject track() {
             boolean real = getItem() instanceof Item.Group one && one.track() != MACROS;
@@ -413,6 +469,12 @@ public final class RoutesView extends BorderPane {
         /** True for a row whose route is in the session. */
         private boolean shows() {
             return getItem() instanceof Item.Row one && desk.session().placeOfRoute(one.route()) >= 0;
+        }
+
+        /** More is known of what is drawn in it. */
+        void drawAgain() {
+            row.frame();
+            clips.draw();
         }
 
         /** Shows the same row as it is in the session now. */

@@ -63,7 +63,7 @@ final class Views extends StackPane {
 
     /** What can be done in the views. */
     List<Act> acts() {
-        List<Act> all = new ArrayList<>(RouteActs.of(desk, this::routes));
+        List<Act> all = new ArrayList<>(RouteActs.of(desk, this::routes, files::findAudio));
         all.addAll(CatalogActs.of(desk, this::catalog));
         all.addAll(ChainActs.of(desk, window, this::catalog));
         all.addAll(TemplateActs.of(desk, files, window, this::catalog));

@@ -29,6 +29,7 @@ public final class Entrance {
     private final BiConsumer<String, String> refused;
     private final Preferences preferences = Preferences.userNodeForPackage(Entrance.class);
     private PathChooser chooser;
+    private Consumer<List<Path>> audio;
 
     /**
      * An entrance into a window.
@@ -51,6 +52,11 @@ public final class Entrance {
         chooser = other;
     }
 
+    /** Files of audio only are handed to this: there is a piece that they may come into. */
+    public void audioTo(Consumer<List<Path>> into) {
+        audio = into;
+    }
+
     /** Asks for a session and opens it. */
     public void open() {
         chooser.toRead("Open", "Agogic session", SessionFile.ENDING).ifPresent(this::open);
@@ -58,8 +64,8 @@ public final class Entrance {
 
     /** Asks for a file of another program and brings it in. */
     public void bringIn() {
-        chooser.toRead("Bring in", "MIDI file (.mid) or score (.musicxml, .mxl)", "")
-                .ifPresent(this::open);
+        chooser.toRead("Bring in", "MIDI (.mid), score (.musicxml, .mxl) or audio (.wav, .aif)", "")
+                .ifPresent(path -> open(List.of(path)));
     }
 
     /**
@@ -67,6 +73,15 @@ public final class Entrance {
      * first is opened, and that the others were not is told with it.
      */
     public void open(List<Path> together) {
+        if (audio != null && together.stream().allMatch(Bringing::audio)) {
+            audio.accept(together);
+            return;
+        }
+        openAsPiece(together);
+    }
+
+    /** As {@link #open(List)}; also audio becomes a piece of its own. */
+    public void openAsPiece(List<Path> together) {
         if (together.size() == 1 || !together.stream().allMatch(Bringing::takes)) {
             open(together.get(0), others(together.subList(1, together.size())));
             return;
@@ -195,7 +210,10 @@ public final class Entrance {
                 ? ""
                 : " and " + session.rides().size() + (session.rides().size() == 1 ? " ride of " : " rides of ") + moves
                         + " moves";
-        return session.name() + ": " + notes + " notes" + rides + ". It is not saved yet.";
+        int files = session.audio().size();
+        String heard = files == 0 ? "" : files == 1 ? "one audio file" : files + " audio files";
+        String what = notes == 0 && files > 0 ? heard : notes + " notes" + (files > 0 ? ", " + heard : "");
+        return session.name() + ": " + what + rides + ". It is not saved yet.";
     }
 
     /** Asks what a new piece is to be, and shows it. */

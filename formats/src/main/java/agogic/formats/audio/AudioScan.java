@@ -47,9 +47,9 @@ public record AudioScan(AudioFile file, String kind, Peaks peaks, double range, 
                     sound.channels(),
                     sound.frames(),
                     sound.digest(),
-                    hundredths(meter.integrated()),
+                    hundredths(meter.curve().integrated()),
                     hundredths(meter.truePeak()));
-            return new AudioScan(file, sound.kind(), peaks.made(), meter.range(), sound.remarks());
+            return new AudioScan(file, sound.kind(), peaks.made(), meter.curve().range(), sound.remarks());
         }
     }
 

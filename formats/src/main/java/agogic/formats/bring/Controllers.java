@@ -171,7 +171,7 @@ public final class Controllers {
             points.add(new Point(beat, places[i], program || i + 1 < n ? Shape.HOLD : Shape.STRAIGHT));
         }
         // Seen among the routes, without a hand until it gets one.
-        routes.add(Route.of("route-" + (routes.size() + 1), null, Span.FULL, target));
+        route(target);
         if (program) {
             lanes.add(new Lane(target, Lock.BEATS, Envelope.of(points), List.of()));
             return;
@@ -211,6 +211,11 @@ public final class Controllers {
 
     public List<Ride> rides() {
         return rides;
+    }
+
+    /** A route to this, that no hand moves yet. */
+    void route(Target target) {
+        routes.add(Route.of("route-" + (routes.size() + 1), null, Span.FULL, target));
     }
 
     public List<Route> routes() {

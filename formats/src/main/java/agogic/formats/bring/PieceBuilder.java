@@ -3,6 +3,7 @@ package agogic.formats.bring;
 import agogic.core.audio.AudioFile;
 import agogic.core.device.Device;
 import agogic.core.midi.Program;
+import agogic.core.route.Target;
 import agogic.core.score.Clip;
 import agogic.core.score.Remark;
 import agogic.core.session.Loop;
@@ -143,6 +144,9 @@ public final class PieceBuilder {
                 strip == null ? List.of() : List.of(strip.named(strip.id(), strip.name() + " · " + given)));
         Track track = tracks.remove(tracks.size() - 1);
         tracks.add(track.with(List.of(clip)));
+        if (strip != null && strip.find("level") != null) {
+            controllers.route(new Target(strip.id(), "level"));
+        }
     }
 
     private void stands(List<String> chain, Device device) {

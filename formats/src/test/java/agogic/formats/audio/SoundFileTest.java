@@ -212,7 +212,7 @@ class SoundFileTest {
         AudioScan scan = AudioScan.of(path, part -> {});
         LoudnessMeter meter = new LoudnessMeter(48_000);
         meter.add(samples[0], null, samples[0].length);
-        assertThat(scan.file().loudness()).isCloseTo(meter.integrated(), within(0.01));
+        assertThat(scan.file().loudness()).isCloseTo(meter.curve().integrated(), within(0.01));
         assertThat(scan.words())
                 .as("27 blocks of −9.0 LUFS, and three on the edge")
                 .isEqualTo("WAV, 24 bit, 48 kHz, mono, 0:06.000, −9.3 LUFS, true peak −6.0 dBTP");

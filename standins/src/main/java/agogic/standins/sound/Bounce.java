@@ -6,6 +6,7 @@ import agogic.core.session.Arming;
 import agogic.core.session.Session;
 import agogic.core.session.Track;
 import java.util.Arrays;
+import java.util.function.Predicate;
 
 /**
  * Plays a session block by block, faster than any clock: each track and bus for itself, and the whole as their sum, without
@@ -25,8 +26,13 @@ public final class Bounce {
 
     /** Begins at {@code from} seconds of the piece; the samples of its audio clips come from {@code feed}. */
     public Bounce(Session session, double from, Feed feed) {
+        this(session, from, feed, t -> true);
+    }
+
+    /** As {@link #Bounce(Session, double, Feed)}, of some tracks and buses only. */
+    Bounce(Session session, double from, Feed feed, Predicate<Track> only) {
         engine = new Engine(Arming.none(session));
-        mixer = new Mixer(session, feed);
+        mixer = new Mixer(session, feed, only);
         engine.play(from, from);
     }
 

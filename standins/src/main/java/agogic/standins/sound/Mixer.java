@@ -14,6 +14,7 @@ import java.util.Arrays;
 import java.util.Comparator;
 import java.util.List;
 import java.util.Optional;
+import java.util.function.Predicate;
 
 /**
  * All tracks of a session, sounding: instruments play their notes, effects follow, tracks go to the buses and out. Follows
@@ -49,15 +50,20 @@ public final class Mixer {
 
     /** As {@link #Mixer(Session)}; the samples of its audio clips come from {@code feed}. */
     public Mixer(Session session, Feed feed) {
-        this(session, feed, null);
+        this(session, feed, null, t -> true);
     }
 
-    private Mixer(Session session, Feed feed, Mixer before) {
+    /** Of some tracks and buses only; a bus hears those tracks that are among them. */
+    Mixer(Session session, Feed feed, Predicate<Track> only) {
+        this(session, feed, null, only);
+    }
+
+    private Mixer(Session session, Feed feed, Mixer before, Predicate<Track> only) {
         this.session = session;
         this.feed = feed;
         fitted = session;
         ParameterIndex index = new ParameterIndex(session);
-        for (Track track : session.tracks()) {
+        for (Track track : session.tracks().stream().filter(only).toList()) {
             (track.bus() ? buses : strips)
                     .add(new Strip(this, track, index, before == null ? null : before.strip(track.id()), before));
         }
@@ -69,7 +75,7 @@ public final class Mixer {
      * #carryOn} first.
      */
     public Mixer after(Session edited) {
-        return new Mixer(edited, feed, this);
+        return new Mixer(edited, feed, this, t -> true);
     }
 
     /** True if nothing that this is made of was edited since: it need not be made anew. */

@@ -1,0 +1,133 @@
+package agogic.desk.command;
+
+import agogic.core.audio.LoudnessCurve;
+import agogic.core.route.Target;
+import agogic.core.session.Session;
+import agogic.core.session.Track;
+import agogic.core.shape.LoudnessDraft;
+import agogic.desk.loudness.Loudness;
+import agogic.formats.session.SessionFile;
+import agogic.standins.sound.HowLoud;
+import java.io.IOException;
+import java.nio.file.Path;
+import java.util.ArrayList;
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Map;
+import picocli.CommandLine.Command;
+import picocli.CommandLine.Option;
+import picocli.CommandLine.Parameters;
+
+/** {@code loudness}: how loud a piece and its tracks are, and a level drafted from it. */
+@Command(
+        name = "loudness",
+        description = {
+            "How loud the piece and each of its tracks are (ITU-R BS.1770-4). With --target and --to the level is drafted",
+            "so that phrases come to that loudness: an offset layer of its own."
+        })
+final class LoudnessCommand extends FileCommand {
+    @Parameters(index = "0", paramLabel = "SESSION", description = "the session")
+    private Path session;
+
+    @Option(names = "--track", paramLabel = "NAME", description = "this track or bus only")
+    private String track;
+
+    @Option(names = "--target", paramLabel = "DEVICE/PARAMETER", description = "the level that is drafted")
+    private String target;
+
+    @Option(names = "--to", paramLabel = "LUFS", description = "the loudness that phrases come to, −60 to 0")
+    private Double loud;
+
+    @Option(names = "--up", paramLabel = "DB", description = "made louder by so much at the most (8)")
+    private Double up;
+
+    @Option(names = "--down", paramLabel = "DB", description = "made softer by so much at the most (8)")
+    private Double down;
+
+    @Option(names = "--speed", paramLabel = "DB", description = "moves by so many dB a second at the most (30)")
+    private Double speed;
+
+    @Option(names = "--gate", paramLabel = "LUFS", description = "softer than this is a pause (20 below the target)")
+    private Double gate;
+
+    @Option(names = "--within", paramLabel = "DB", description = "tolerance of the points (that of the usual recipe)")
+    private Double within;
+
+    @Option(names = "--out", paramLabel = "SESSION", description = "where the session with the draft goes")
+    private Path out;
+
+    @Override
+    public Answer run() throws IOException {
+        Session opened = SessionFile.open(session);
+        return target == null ? measured(opened) : drafted(opened);
+    }
+
+    private Answer measured(Session opened) throws IOException {
+        if (loud != null || out != null) {
+            throw new IllegalArgumentException("--to and --out draft a level: --target says which.");
+        }
+        Answer answer = new Answer();
+        List<Map<String, Object>> all = new ArrayList<>();
+        if (track == null) {
+            all.add(told(answer, "All", Loudness.of(opened, "")));
+        }
+        List<Track> tracks = track == null ? opened.tracks() : List.of(AddCommand.track(opened, track));
+        for (Track one : tracks) {
+            all.add(told(answer, one.name(), Loudness.of(opened, one.id())));
+        }
+        return answer.put("loudness", all);
+    }
+
+    private static Map<String, Object> told(Answer answer, String name, HowLoud heard) {
+        answer.say(name + ": " + Loudness.words(heard) + ".");
+        Map<String, Object> told = new LinkedHashMap<>();
+        told.put("of", name);
+        told.putAll(numbers(heard));
+        return told;
+    }
+
+    private static Map<String, Object> numbers(HowLoud heard) {
+        Map<String, Object> told = new LinkedHashMap<>();
+        LoudnessCurve curve = heard.curve();
+        told.put("integrated", curve.integrated());
+        told.put("range", curve.range());
+        told.put("greatestShortTerm", curve.greatestShortTerm());
+        told.put("greatestMomentary", curve.greatestMomentary());
+        told.put("truePeak", heard.truePeak());
+        return told;
+    }
+
+    private Answer drafted(Session opened) throws IOException {
+        if (loud == null || out == null) {
+            throw new IllegalArgumentException("A draft needs --to, the loudness in LUFS, and --out, where it goes.");
+        }
+        apart(out, session);
+        Target level = LaneCommand.target(opened, target);
+        LoudnessDraft.Wanted usual = LoudnessDraft.Wanted.of(loud);
+        LoudnessDraft.Wanted wanted = new LoudnessDraft.Wanted(
+                loud,
+                up == null ? usual.up() : up,
+                down == null ? usual.down() : down,
+                speed == null ? usual.speed() : speed,
+                gate == null ? usual.gate() : gate);
+        double tolerance = within == null ? LoudnessDraft.usual(opened.parameter(level)) : within;
+        Loudness.Draft draft = Loudness.draft(opened, level, wanted, tolerance);
+        SessionFile.save(out, draft.drafted().session());
+        Answer answer = new Answer();
+        answer.say(opened.parameter(level).name() + ": " + draft.words(loud));
+        List<Map<String, Object>> phrases = new ArrayList<>();
+        for (int[] phrase : draft.drafted().phrases()) {
+            Map<String, Object> one = new LinkedHashMap<>();
+            one.put("from", phrase[0] * LoudnessCurve.STEP);
+            one.put("to", phrase[1] * LoudnessCurve.STEP);
+            one.put("before", LoudnessDraft.Drafted.loudness(draft.before().curve(), phrase));
+            one.put("after", LoudnessDraft.Drafted.loudness(draft.after().curve(), phrase));
+            phrases.add(one);
+        }
+        return answer.put("points", draft.drafted().points())
+                .put("before", numbers(draft.before()))
+                .put("after", numbers(draft.after()))
+                .put("phrases", phrases)
+                .put("heldSeconds", draft.drafted().held() * LoudnessCurve.STEP);
+    }
+}

@@ -1,0 +1,112 @@
+package agogic.desk.model;
+
+import agogic.core.audio.LoudnessCurve;
+import agogic.core.route.Target;
+import agogic.core.session.Session;
+import agogic.core.session.Track;
+import agogic.core.shape.LoudnessDraft;
+import agogic.desk.loudness.Loudness;
+import agogic.standins.sound.HowLoud;
+import java.util.List;
+import java.util.Optional;
+import java.util.function.BiConsumer;
+import javafx.beans.property.ReadOnlyObjectProperty;
+import javafx.beans.property.ReadOnlyObjectWrapper;
+
+/** How loud a track is, measured when somebody asks, drawn behind its lanes until it is put away. */
+public final class HeardLoud {
+    private final Editing editing;
+    private final Notices notices;
+    private final Beside measuring = new Beside();
+    private final ReadOnlyObjectWrapper<Seen> seen = new ReadOnlyObjectWrapper<>();
+
+    /**
+     * What is drawn.
+     *
+     * @param track the id of the track or bus
+     * @param now as it is, or was before a draft
+     * @param then as it would be, or is with a draft; empty where nothing is drafted
+     * @param target what it is brought to, in LUFS; NaN for nothing
+     */
+    public record Seen(String track, LoudnessCurve now, Optional<LoudnessCurve> then, double target) {}
+
+    HeardLoud(Editing editing, Notices notices) {
+        this.editing = editing;
+        this.notices = notices;
+    }
+
+    /** What is drawn; null for nothing. */
+    public ReadOnlyObjectProperty<Seen> seenProperty() {
+        return seen.getReadOnlyProperty();
+    }
+
+    /** What is drawn behind the lanes of a target; empty for nothing. */
+    public Optional<Seen> of(Target target) {
+        return Optional.ofNullable(seen.get()).filter(s -> editing.session()
+                .trackOf(target.device())
+                .filter(t -> t.id().equals(s.track()))
+                .isPresent());
+    }
+
+    /** Draws what would come of a draft. */
+    public void show(Seen what) {
+        seen.set(what);
+    }
+
+    private Optional<Track> track(Target target) {
+        Optional<Track> track = editing.session().trackOf(target.device());
+        if (track.isEmpty()) {
+            notices.refuse("It acts on no track, so there is no sound of it to measure.");
+        }
+        return track;
+    }
+
+    /** Measures the track of a target and draws that, or puts it away if it is drawn. */
+    public void toggle(Target target) {
+        if (of(target).isPresent()) {
+            seen.set(null);
+            notices.say(Notice.plain("Loudness", "It is drawn no longer."));
+            return;
+        }
+        measure(target, false, (session, heard) -> {
+            Track track = session.trackOf(target.device()).orElseThrow();
+            seen.set(new Seen(track.id(), heard.curve(), Optional.empty(), Double.NaN));
+            notices.say(Notice.good("Loudness", track.name() + ": " + Loudness.words(heard) + "."));
+        });
+    }
+
+    /**
+     * Measures the track of a target beside the window.
+     *
+     * @param plain without an earlier draft of this level
+     * @param done gets the piece that was measured, and what came of it
+     */
+    public void measure(Target target, boolean plain, BiConsumer<Session, HowLoud> done) {
+        track(target).ifPresent(track -> {
+            Session session = plain ? LoudnessDraft.without(editing.session(), target) : editing.session();
+            notices.say(Notice.plain("Listening", track.name() + " is played through and measured …"));
+            measuring.latest(
+                    "agogic-loudness",
+                    () -> Loudness.measured(session, track.id()),
+                    heard -> done.accept(session, heard),
+                    why -> notices.say(Notice.stop("Not measured", why)));
+        });
+    }
+
+    /** Puts a draft into the piece, and measures what is heard then. */
+    public void draft(Target target, LoudnessDraft.Wanted wanted, double tolerance, LoudnessDraft.Drafted looked) {
+        String name = editing.session().parameter(target).name();
+        editing.edit("Draft from loudness", s -> LoudnessDraft.of(
+                        LoudnessDraft.without(s, target), target, looked.before(), wanted, tolerance)
+                .session());
+        measure(target, false, (session, heard) -> {
+            Track track = session.trackOf(target.device()).orElseThrow();
+            seen.set(new Seen(track.id(), looked.before(), Optional.of(heard.curve()), wanted.target()));
+            notices.say(new Notice(
+                    Notice.Kind.GOOD,
+                    "Drafted",
+                    name + ": " + Loudness.words(looked, looked.before(), heard.curve(), wanted.target()),
+                    List.of(new Notice.Act("Undo", editing::undo))));
+        });
+    }
+}

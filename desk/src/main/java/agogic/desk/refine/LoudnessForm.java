@@ -1,0 +1,142 @@
+package agogic.desk.refine;
+
+import agogic.core.audio.LoudnessCurve;
+import agogic.core.route.Target;
+import agogic.core.session.Session;
+import agogic.core.session.Track;
+import agogic.core.shape.LoudnessDraft;
+import agogic.desk.loudness.Loudness;
+import agogic.desk.model.Desk;
+import agogic.desk.model.HeardLoud;
+import agogic.desk.parts.FormDialog;
+import agogic.standins.sound.HowLoud;
+import java.util.Locale;
+import java.util.Optional;
+import javafx.scene.control.TextField;
+import javafx.stage.Window;
+
+/** Asks to which loudness a level brings its track, and draws what would come of it while it is typed. */
+final class LoudnessForm extends FormDialog<LoudnessForm.Made> {
+    private static final double USUAL_ROOM = 1;
+    private static final double EDGE = 12;
+
+    private final Desk desk;
+    private final Session measured;
+    private final Target level;
+    private final LoudnessCurve heard;
+    private final TextField loud;
+    private final TextField up;
+    private final TextField down;
+    private final TextField speed;
+    private final TextField gate;
+    private final TextField within;
+
+    /** What was asked for, and what it makes. */
+    record Made(LoudnessDraft.Wanted wanted, double tolerance, LoudnessDraft.Drafted drafted) {}
+
+    private LoudnessForm(Desk desk, Session measured, Target level, HowLoud how, Window owner) {
+        super(
+                "Draft from loudness",
+                measured.trackOf(level.device()).map(Track::name).orElse("") + ": " + Loudness.words(how),
+                owner);
+        this.desk = desk;
+        this.measured = measured;
+        this.level = level;
+        heard = how.curve();
+        // As loud as it is on average: made even, and no louder; with a little room for what is louder than that.
+        double usual = Math.max(-60, Math.min(0, Math.rint(heard.integrated() - USUAL_ROOM)));
+        LoudnessDraft.Wanted wanted = LoudnessDraft.Wanted.of(usual);
+        loud = row("loudness-target", "Target", number(usual), "LUFS that each phrase comes to");
+        up = row("loudness-up", "At most up", number(wanted.up()), "dB that it is made louder");
+        down = row("loudness-down", "At most down", number(wanted.down()), "dB that it is made softer");
+        speed = row("loudness-speed", "Speed", number(wanted.speed()), "dB a second");
+        gate = row(
+                "loudness-gate", "Gate", number(wanted.gate()), "LUFS; what is softer is a pause: the level is held");
+        within = row(
+                "loudness-within",
+                "Tolerance",
+                number(LoudnessDraft.usual(measured.parameter(level))),
+                "dB, of the points");
+        done("loudness", "Draft it");
+        // Below on the right: what is drawn while it is typed stays seen.
+        widthProperty().addListener((o, a, wide) -> setX(owner.getX() + owner.getWidth() - wide.doubleValue() - EDGE));
+        heightProperty()
+                .addListener((o, a, high) -> setY(owner.getY() + owner.getHeight() - high.doubleValue() - EDGE));
+    }
+
+    /** Measures the track of a level, asks, and drafts. */
+    static void ask(Desk desk, Target level, Window owner) {
+        if (!LoudnessDraft.possible(desk.session().parameter(level))) {
+            desk.refuse(desk.session().parameter(level).name()
+                    + " is no level in dB: show the lane of one, such as the level of a track.");
+            return;
+        }
+        desk.loudness().measure(level, true, (session, how) -> {
+            if (how.curve().integrated() <= agogic.core.audio.LoudnessMeter.SILENT) {
+                desk.refuse("The track is silent: there is no loudness to draft from.");
+                return;
+            }
+            HeardLoud.Seen before = desk.loudness().seenProperty().get();
+            Optional<Made> made = new LoudnessForm(desk, session, level, how, owner).showAndWait();
+            if (made.isEmpty()) {
+                desk.loudness().show(before);
+            } else {
+                desk.loudness()
+                        .draft(
+                                level,
+                                made.get().wanted(),
+                                made.get().tolerance(),
+                                made.get().drafted());
+            }
+        });
+    }
+
+    private static String number(double value) {
+        return String.format(Locale.ROOT, "%.2f", value)
+                .replaceAll("\\.?0+$", "")
+                .replace('-', '−');
+    }
+
+    private static double typed(TextField field, String what) {
+        String text = field.getText()
+                .strip()
+                .replace(',', '.')
+                .replace('−', '-')
+                .replaceAll("(LUFS|dB/s|dB)$", "")
+                .strip();
+        try {
+            return Double.parseDouble(text);
+        } catch (NumberFormatException e) {
+            throw new IllegalArgumentException("“" + field.getText() + "” is no " + what + ". Expected a number.");
+        }
+    }
+
+    @Override
+    protected Made made() {
+        LoudnessDraft.Wanted wanted = new LoudnessDraft.Wanted(
+                typed(loud, "loudness"),
+                typed(up, "limit"),
+                typed(down, "limit"),
+                typed(speed, "speed"),
+                typed(gate, "gate"));
+        double tolerance = typed(within, "tolerance");
+        if (!(tolerance >= 0 && tolerance <= 12)) {
+            throw new IllegalArgumentException("The tolerance lies between 0 and 12 dB.");
+        }
+        return new Made(wanted, tolerance, LoudnessDraft.of(measured, level, heard, wanted, tolerance));
+    }
+
+    @Override
+    protected String told() {
+        Made made = made();
+        String track = measured.trackOf(level.device()).map(Track::id).orElse("");
+        desk.loudness()
+                .show(new HeardLoud.Seen(
+                        track,
+                        heard,
+                        Optional.of(made.drafted().after()),
+                        made.wanted().target()));
+        return Loudness.words(
+                made.drafted(), heard, made.drafted().after(), made.wanted().target());
+    }
+}
