@@ -5,7 +5,7 @@ import agogic.core.route.Target;
 import agogic.core.session.Session;
 import agogic.core.session.Track;
 import agogic.core.shape.LoudnessDraft;
-import agogic.desk.loudness.Loudness;
+import agogic.desk.loudness.TrackLoudness;
 import agogic.formats.session.SessionFile;
 import agogic.standins.sound.HowLoud;
 import java.io.IOException;
@@ -69,17 +69,17 @@ final class LoudnessCommand extends FileCommand {
         Answer answer = new Answer();
         List<Map<String, Object>> all = new ArrayList<>();
         if (track == null) {
-            all.add(told(answer, "All", Loudness.of(opened, "")));
+            all.add(told(answer, "All", TrackLoudness.of(opened, "")));
         }
         List<Track> tracks = track == null ? opened.tracks() : List.of(AddCommand.track(opened, track));
         for (Track one : tracks) {
-            all.add(told(answer, one.name(), Loudness.of(opened, one.id())));
+            all.add(told(answer, one.name(), TrackLoudness.of(opened, one.id())));
         }
         return answer.put("loudness", all);
     }
 
     private static Map<String, Object> told(Answer answer, String name, HowLoud heard) {
-        answer.say(name + ": " + Loudness.words(heard) + ".");
+        answer.say(name + ": " + TrackLoudness.words(heard) + ".");
         Map<String, Object> told = new LinkedHashMap<>();
         told.put("of", name);
         told.putAll(numbers(heard));
@@ -111,7 +111,7 @@ final class LoudnessCommand extends FileCommand {
                 speed == null ? usual.speed() : speed,
                 gate == null ? usual.gate() : gate);
         double tolerance = within == null ? LoudnessDraft.usual(opened.parameter(level)) : within;
-        Loudness.Draft draft = Loudness.draft(opened, level, wanted, tolerance);
+        TrackLoudness.Draft draft = TrackLoudness.draft(opened, level, wanted, tolerance);
         SessionFile.save(out, draft.drafted().session());
         Answer answer = new Answer();
         answer.say(opened.parameter(level).name() + ": " + draft.words(loud));

@@ -5,7 +5,7 @@ import agogic.core.route.Target;
 import agogic.core.session.Session;
 import agogic.core.session.Track;
 import agogic.core.shape.LoudnessDraft;
-import agogic.desk.loudness.Loudness;
+import agogic.desk.loudness.TrackLoudness;
 import agogic.standins.sound.HowLoud;
 import java.util.List;
 import java.util.Optional;
@@ -71,7 +71,7 @@ public final class HeardLoud {
         measure(target, false, (session, heard) -> {
             Track track = session.trackOf(target.device()).orElseThrow();
             seen.set(new Seen(track.id(), heard.curve(), Optional.empty(), Double.NaN));
-            notices.say(Notice.good("Loudness", track.name() + ": " + Loudness.words(heard) + "."));
+            notices.say(Notice.good("Loudness", track.name() + ": " + TrackLoudness.words(heard) + "."));
         });
     }
 
@@ -87,7 +87,7 @@ public final class HeardLoud {
             notices.say(Notice.plain("Listening", track.name() + " is played through and measured …"));
             measuring.latest(
                     "agogic-loudness",
-                    () -> Loudness.measured(session, track.id()),
+                    () -> TrackLoudness.measured(session, track.id()),
                     heard -> done.accept(session, heard),
                     why -> notices.say(Notice.stop("Not measured", why)));
         });
@@ -105,7 +105,7 @@ public final class HeardLoud {
             notices.say(new Notice(
                     Notice.Kind.GOOD,
                     "Drafted",
-                    name + ": " + Loudness.words(looked, looked.before(), heard.curve(), wanted.target()),
+                    name + ": " + TrackLoudness.words(looked, looked.before(), heard.curve(), wanted.target()),
                     List.of(new Notice.Act("Undo", editing::undo))));
         });
     }

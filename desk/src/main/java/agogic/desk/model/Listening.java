@@ -13,7 +13,7 @@ import javafx.beans.property.ReadOnlyStringWrapper;
 
 /**
  * What is heard while nothing plays, so that a value can be found by ear: a held chord on the instrument of the track that
- * is worked on, or noise through a chain that has none.
+ * is worked on, noise through a chain that has none, or the audio behind the playhead again and again.
  */
 public final class Listening {
     private final ReadOnlyObjectProperty<Session> session;
@@ -66,7 +66,10 @@ public final class Listening {
     }
 
     private String words(Track heard) {
-        return (instrument(heard) ? "A held chord on " : "Noise through ")
+        boolean audio = heard.clips().stream().anyMatch(c -> c.audio().isPresent());
+        return (audio
+                        ? "Four seconds of audio from the playhead on, through "
+                        : instrument(heard) ? "A held chord on " : "Noise through ")
                 + session.get().device(sounds(heard).get(0)).name()
                 + " while nothing plays. Move a control to hear it; Alt+I ends it.";
     }

@@ -5,7 +5,7 @@ import agogic.core.route.Target;
 import agogic.core.session.Session;
 import agogic.core.session.Track;
 import agogic.core.shape.LoudnessDraft;
-import agogic.desk.loudness.Loudness;
+import agogic.desk.loudness.TrackLoudness;
 import agogic.desk.model.Desk;
 import agogic.desk.model.HeardLoud;
 import agogic.desk.parts.FormDialog;
@@ -37,7 +37,7 @@ final class LoudnessForm extends FormDialog<LoudnessForm.Made> {
     private LoudnessForm(Desk desk, Session measured, Target level, HowLoud how, Window owner) {
         super(
                 "Draft from loudness",
-                measured.trackOf(level.device()).map(Track::name).orElse("") + ": " + Loudness.words(how),
+                measured.trackOf(level.device()).map(Track::name).orElse("") + ": " + TrackLoudness.words(how),
                 owner);
         this.desk = desk;
         this.measured = measured;
@@ -136,7 +136,7 @@ final class LoudnessForm extends FormDialog<LoudnessForm.Made> {
                         heard,
                         Optional.of(made.drafted().after()),
                         made.wanted().target()));
-        return Loudness.words(
+        return TrackLoudness.words(
                 made.drafted(), heard, made.drafted().after(), made.wanted().target());
     }
 }

@@ -265,8 +265,8 @@ final class DeskActs {
         add("new-piece", "New piece…", "Begin a piece of your own", "Ctrl+N", files.entrance()::newPiece);
         add(
                 "bring-in",
-                "Bring in a MIDI file or a score…",
-                "Make a piece of a file from elsewhere, after a look at what is in it",
+                "Bring in MIDI, a score or audio…",
+                "A piece of a file from elsewhere, after a look at what is in it; audio on a track of this one, too",
                 "Ctrl+B",
                 files.entrance()::bringIn);
         add("open", "Open…", "Open a session from a file", "Ctrl+O", files.entrance()::open);

@@ -51,7 +51,7 @@ public final class StartPage extends VBox {
                         way(
                                 "start-bring",
                                 "B",
-                                "Bring in a MIDI file or a score",
+                                "Bring in MIDI, a score or audio",
                                 "Its notes, its tempo and all that moves in it",
                                 entrance::bringIn),
                         way("start-open", "O", "Open", "A session that was saved", entrance::open),

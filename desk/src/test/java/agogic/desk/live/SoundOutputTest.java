@@ -2,6 +2,8 @@ package agogic.desk.live;
 
 import static org.assertj.core.api.Assertions.assertThat;
 
+import agogic.core.assign.AudioTracks;
+import agogic.core.audio.AudioFile;
 import agogic.core.expose.Adding;
 import agogic.core.expose.Removing;
 import agogic.core.score.Clip;
@@ -11,15 +13,25 @@ import agogic.core.session.Track;
 import agogic.core.time.MetreMap;
 import agogic.core.time.TempoMap;
 import agogic.core.time.Timeline;
+import agogic.formats.audio.AudioScan;
 import agogic.standins.sound.StandIns;
+import java.io.ByteArrayInputStream;
+import java.io.IOException;
+import java.nio.file.Files;
+import java.nio.file.Path;
 import java.util.List;
 import java.util.Optional;
 import java.util.concurrent.ArrayBlockingQueue;
 import java.util.concurrent.BlockingQueue;
 import java.util.function.DoublePredicate;
 import java.util.function.Predicate;
+import javax.sound.sampled.AudioFileFormat;
+import javax.sound.sampled.AudioFormat;
+import javax.sound.sampled.AudioInputStream;
+import javax.sound.sampled.AudioSystem;
 import org.junit.jupiter.api.AfterEach;
 import org.junit.jupiter.api.Test;
+import org.junit.jupiter.api.io.TempDir;
 
 /** What is heard, through a line that stands in for the machine's audio: it follows every edit, and can be listened to. */
 class SoundOutputTest {
@@ -192,5 +204,46 @@ class SoundOutputTest {
         live.load(two);
         line.heard(1);
         assertThat(loudness(line.heard(2))).isBetween(0.9 * before, 1.1 * before);
+    }
+
+    private static Session tone(Path folder) throws IOException {
+        AudioFormat format = new AudioFormat(44_100, 16, 1, true, false);
+        byte[] bytes = new byte[2 * 44_100 * 20];
+        for (int i = 0; i < bytes.length / 2; i++) {
+            int value = (int) Math.round(16_000 * Math.sin(2 * Math.PI * 440 * i / 44_100));
+            bytes[2 * i] = (byte) value;
+            bytes[2 * i + 1] = (byte) (value >> 8);
+        }
+        Path path = folder.resolve("tone.wav");
+        AudioSystem.write(
+                new AudioInputStream(new ByteArrayInputStream(bytes), format, bytes.length / 2),
+                AudioFileFormat.Type.WAVE,
+                path.toFile());
+        AudioFile file = AudioScan.of(path, part -> {}).file();
+        return AudioTracks.each(empty(), List.of(file), 0, StandIns::levelPan);
+    }
+
+    @Test
+    void audioIsHeardAtItsPlaceAndInItsRateAndListenedTo(@TempDir Path folder) throws IOException {
+        Session piece = tone(folder);
+        open(piece);
+        live.engine().play(0, 0);
+        double[] heard = new double[64];
+        for (int i = 0; i < 400 && share(heard, 440) < 0.3; i++) {
+            // The clock of the piece goes on with what is heard.
+            heard = new double[64 * 375];
+            for (int at = 0; at < heard.length; at += 64) {
+                System.arraycopy(line.heard(64 / 48_000.0), 0, heard, at, 64);
+                clock.turn(64_000_000_000L / 48_000);
+            }
+        }
+        assertThat(share(heard, 440)).isBetween(0.3, 0.55);
+        live.engine().stop();
+        until(l -> l < 1e-4);
+        live.listen(AudioTracks.newest(empty(), piece).id());
+        untilIt(one -> share(one, 440) > 0.4);
+        live.listen(null);
+        until(l -> l < 1e-4);
+        Files.delete(folder.resolve("tone.wav"));
     }
 }

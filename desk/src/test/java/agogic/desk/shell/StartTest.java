@@ -132,7 +132,7 @@ class StartTest extends WindowTest {
     void aMidiFileIsBroughtInAndRiddenSavedOpenedAndExported() throws Exception {
         see("#start-page");
         assertThat(node("#start-bring").getAccessibleText())
-                .contains("Bring in a MIDI file")
+                .contains("Bring in MIDI, a score or audio")
                 .contains("key B");
         askBy(song());
         push(KeyCode.B);

@@ -16,8 +16,8 @@ import java.util.List;
 import java.util.Locale;
 
 /** Measures how loud something of a piece is, and drafts a level from it; in words. Takes a while: not for the window's thread. */
-public final class Loudness {
-    private Loudness() {}
+public final class TrackLoudness {
+    private TrackLoudness() {}
 
     /**
      * How loud a track is, or all.
@@ -59,7 +59,7 @@ public final class Loudness {
     public record Draft(LoudnessDraft.Drafted drafted, HowLoud before, HowLoud after) {
         /** What was done, for people. */
         public String words(double target) {
-            return Loudness.words(drafted, before.curve(), after.curve(), target);
+            return TrackLoudness.words(drafted, before.curve(), after.curve(), target);
         }
     }
 

@@ -1,0 +1,171 @@
+package agogic.desk.shell;
+
+import static org.assertj.core.api.Assertions.assertThat;
+import static org.assertj.core.api.Assertions.within;
+
+import agogic.core.assign.Assigning;
+import agogic.core.audio.LoudnessMeter;
+import agogic.core.clip.AudioEdits;
+import agogic.core.lane.Layer;
+import agogic.core.route.Hand;
+import agogic.core.route.Into;
+import agogic.core.route.Target;
+import agogic.core.session.Session;
+import agogic.core.shape.LoudnessDraft;
+import agogic.core.surface.ControlSender;
+import agogic.desk.Voices;
+import agogic.desk.model.View;
+import agogic.desk.start.NewPiece;
+import agogic.formats.audio.Located;
+import agogic.formats.audio.SoundFile;
+import agogic.standins.surfaces.SimulatedDevices;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.util.List;
+import javafx.scene.Node;
+import javafx.scene.control.TextField;
+import javafx.scene.input.KeyCode;
+import org.junit.jupiter.api.BeforeEach;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.api.io.TempDir;
+
+/** A mix engineer's task by keys alone: a voice is brought in, made even, ridden over, carried out; then its file is gone. */
+class AudioTaskTest extends WindowTest {
+    @TempDir
+    Path folder;
+
+    @BeforeEach
+    void shelf() {
+        System.setProperty("agogic.shelf", folder.resolve("shelf").toString());
+    }
+
+    @Override
+    Session session() {
+        return NewPiece.empty("Mix", 120, 4, 4, 8);
+    }
+
+    private Target level() {
+        return new Target("strip-1", "level");
+    }
+
+    private double loudness(Path wav) throws Exception {
+        try (SoundFile sound = SoundFile.open(wav)) {
+            LoudnessMeter meter = new LoudnessMeter(sound.rate(), false);
+            float[] left = new float[(int) sound.frames()];
+            float[] right = new float[left.length];
+            sound.read(0, left.length, left, right, 0);
+            meter.add(left, right, left.length);
+            return meter.curve().integrated();
+        }
+    }
+
+    private void bringIn(Path voice) {
+        askBy(voice);
+        push(KeyCode.CONTROL, KeyCode.B);
+        until(() -> lookup(".dialog-pane").tryQuery().isPresent());
+        push(KeyCode.ENTER);
+        until(() -> text("#trace-head").equals("Brought in"));
+    }
+
+    @Test
+    void aVoiceIsBroughtInMadeEvenRiddenOverAndCarriedOut() throws Exception {
+        Path voice = Voices.uneven(folder.resolve("Voice.wav"), 14, 11);
+        bringIn(voice);
+        assertThat(text("#trace-sentence"))
+                .contains("Voice.wav: WAV, 16 bit, 44.1 kHz, mono, 0:14.000", "LUFS", "dBTP");
+        assertThat(desk().session().audio()).hasSize(1);
+        assertThat(desk().session().parameter(level()).name()).isEqualTo("Level");
+        interact(() -> desk().selection().selectedProperty().set(routeOf(level())));
+        push(KeyCode.DIGIT4);
+        until(() -> desk().selection().viewProperty().get() == View.REFINE);
+        until(() -> node("#score").isVisible());
+        assertThat(node("#score").getAccessibleText()).isEqualTo("Audio: Voice");
+        push(KeyCode.ALT, KeyCode.O);
+        until(() -> text("#trace-head").equals("Loudness")
+                && text("#trace-sentence").contains("LUFS, range"));
+        push(KeyCode.SHIFT, KeyCode.ALT, KeyCode.O);
+        until(() -> lookup("#loudness-target").tryQuery().isPresent());
+        interact(() -> ((TextField) node("#loudness-target")).setText("−23"));
+        Node told = node("#loudness-trouble");
+        until(() -> ((javafx.scene.control.Label) told).getText().contains("from −23.0 LUFS"));
+        push(KeyCode.ENTER);
+        until(() -> text("#trace-head").equals("Drafted"));
+        assertThat(desk().session().lane(level()).layers())
+                .extracting(Layer::name)
+                .containsExactly("", LoudnessDraft.NAME);
+        // Ridden over by an offset of a hand's own.
+        interact(() -> desk().edit("Connect", s -> {
+            Hand hand = new Hand(
+                    s.surfaces().get(0).id(),
+                    s.surfaces().get(0).controls().get(8).id());
+            return Assigning.connect(s, hand, level(), Assigning.How.ADD);
+        }));
+        interact(() -> desk().selection().selectedProperty().set(routeOf(level())));
+        push(KeyCode.SHIFT, KeyCode.W);
+        until(() -> desk().session().route(routeOf(level())).into().equals(new Into(false, true)));
+        int rides = desk().session().rides().size();
+        interact(() -> desk().selection().selectedProperty().set(routeOf(level())));
+        push(KeyCode.SHIFT, KeyCode.R);
+        until(() -> desk().state().playing() && desk().riding().positionBeat() > 1);
+        Hand hand = desk().session().route(routeOf(level())).hand().orElseThrow();
+        for (int i = 0; i <= 20; i++) {
+            double place = 0.5 + i / 60.0;
+            sleep(30);
+            interact(() -> SimulatedDevices.at(
+                            desk().session().surface(hand.surface()).port())
+                    .send(ControlSender.move(desk().session().control(hand), 0, place)));
+        }
+        push(KeyCode.SPACE);
+        until(() -> desk().session().rides().size() > rides);
+        assertThat(desk().session().lane(level()).layers().size()).isGreaterThanOrEqualTo(3);
+        push(KeyCode.CONTROL, KeyCode.Z);
+        until(() -> desk().session().rides().size() == rides);
+        // Carried out: the file says how loud it has become.
+        Path wav = folder.resolve("Even.wav");
+        askBy(wav);
+        push(KeyCode.DIGIT5);
+        until(() -> desk().selection().viewProperty().get() == View.EXPORT);
+        interact(() -> node("#export-lines").requestFocus());
+        push(KeyCode.DOWN);
+        push(KeyCode.E);
+        until(() -> Files.exists(wav) && text("#trace-sentence").contains("Even.wav"));
+        assertThat(loudness(wav)).isCloseTo(-23, within(1.5));
+    }
+
+    @Test
+    void aFileThatIsGoneIsToldAndFoundAndReplaced() throws Exception {
+        Path voice = Voices.uneven(folder.resolve("Voice.wav"), 3, 2);
+        bringIn(voice);
+        String clip = desk().session().tracks().stream()
+                .flatMap(t -> t.clips().stream())
+                .findFirst()
+                .orElseThrow()
+                .id();
+        Path moved = Files.createDirectories(folder.resolve("elsewhere")).resolve("Voice.wav");
+        Files.move(voice, moved);
+        interact(() -> desk().audio().lookAgain());
+        until(() -> desk().audio().state("audio-1") == Located.State.GONE);
+        until(() -> text("#trace-sentence").contains("Voice.wav is not where it was"));
+        interact(() -> desk().selection().clipProperty().set(clip));
+        askBy(moved);
+        push(KeyCode.SHIFT, KeyCode.ALT, KeyCode.C);
+        until(() -> text("#trace-head").equals("Found"));
+        assertThat(desk().session().audio("audio-1").path()).isEqualTo(moved.toString());
+        Path other = Voices.uneven(folder.resolve("Other.wav"), 5, 9);
+        askBy(other);
+        push(KeyCode.SHIFT, KeyCode.ALT, KeyCode.C);
+        until(() -> text("#trace-head").equals("Replaced"));
+        assertThat(desk().session().audio()).extracting(a -> a.name()).containsExactly("Other.wav");
+        assertThat(AudioEdits.part(desk().session(), clip).to()).isCloseTo(5, within(1e-6));
+        // What is dropped on a row of a track goes there, one after the other.
+        interact(() -> desk().audio()
+                .bring(
+                        List.of(moved, other),
+                        agogic.desk.model.AudioFiles.Where.THERE,
+                        desk().session().trackOfClip(clip).orElseThrow().id(),
+                        16));
+        until(() -> desk().session().trackOfClip(clip).orElseThrow().clips().size() == 3);
+        push(KeyCode.CONTROL, KeyCode.Z);
+        until(() -> desk().session().trackOfClip(clip).orElseThrow().clips().size() == 1);
+    }
+}
