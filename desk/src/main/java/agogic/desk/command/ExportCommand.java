@@ -68,7 +68,7 @@ final class ExportCommand extends FileCommand {
     @Option(names = "--finer", description = "adds the fine controller to what came in at 7 bits, where it is free")
     private boolean finer;
 
-    @Option(names = "--wav", paramLabel = "F.wav", description = "where the audio goes, 48 kHz stereo")
+    @Option(names = "--wav", paramLabel = "F.wav", description = "where the audio goes, stereo")
     private Path wav;
 
     @Option(names = "--stems", paramLabel = "DIR", description = "a folder for a WAV file of each track and bus")
@@ -80,6 +80,13 @@ final class ExportCommand extends FileCommand {
             defaultValue = "32f",
             description = "how a sample is written; 32f clips nothing")
     private String bits;
+
+    @Option(
+            names = "--rate",
+            paramLabel = "44100|48000|88200|96000",
+            defaultValue = "48000",
+            description = "frames a second of audio")
+    private int rate;
 
     @Option(names = "--from", paramLabel = "BAR.BEAT", description = "where audio begins")
     private String from;
@@ -168,12 +175,16 @@ final class ExportCommand extends FileCommand {
                 names.add(bounce.track(stem).name());
             }
         }
-        AudioOut out = new AudioOut(opened, depth, begins, ends);
+        AudioOut out = new AudioOut(opened, depth, rate, begins, ends);
         Map<Integer, AudioOut.Told> told = out.write(paths, Progress.UNSEEN);
         AudioOut.Told first = told.values().iterator().next();
         answer.put("frames", first.frames()).put("stems", names);
         if (wav != null) {
-            answer.put("peak", told.get(-1).peak()).put("clipped", told.get(-1).over());
+            AudioOut.Told whole = told.get(-1);
+            answer.put("peak", whole.peak())
+                    .put("clipped", whole.over())
+                    .put("loudness", whole.loudness())
+                    .put("truePeak", whole.truePeak());
         }
     }
 

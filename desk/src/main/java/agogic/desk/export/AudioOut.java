@@ -1,6 +1,8 @@
 package agogic.desk.export;
 
 import agogic.core.audio.AudioFile;
+import agogic.core.audio.LoudnessMeter;
+import agogic.core.audio.RateConverter;
 import agogic.core.session.Session;
 import agogic.formats.audio.Depth;
 import agogic.formats.audio.WavWriter;
@@ -22,18 +24,23 @@ import java.util.Map;
 import java.util.TreeMap;
 
 /**
- * The sound of a piece, or of a range of it, as WAV files at 48 kHz: the whole, which is the sum of its tracks without any
+ * The sound of a piece, or of a range of it, as WAV files: the whole, which is the sum of its tracks without any
  * limiter, or one track or bus.
  */
 public final class AudioOut {
     private static final int BUFFER = 1 << 17;
-    /** So often it says how far it is: a multiple of a block. */
-    private static final long TOLD_FRAMES = 1 << 14;
+    /** So often it says how far it is. */
+    private static final long TOLD_BLOCKS = 1 << 8;
 
     private final Session session;
     private final Depth depth;
     private final double from;
     private final long frames;
+
+    /** The rates that can be written, in frames a second. */
+    public static final List<Integer> RATES = List.of(44_100, 48_000, 88_200, 96_000);
+
+    private final int rate;
 
     /**
      * What came of it.
@@ -41,18 +48,31 @@ public final class AudioOut {
      * @param frames samples of each channel
      * @param peak the greatest absolute sample, 1 being full scale
      * @param over samples that were cut at full scale
+     * @param loudness integrated, in LUFS (ITU-R BS.1770-4)
+     * @param truePeak in dB of full scale
      */
-    public record Told(long frames, double peak, long over) {
-        /** {@code peak −3.1 dBFS}, with what was cut. */
+    public record Told(long frames, double peak, long over, double loudness, double truePeak) {
+        /** {@code −18.2 LUFS, true peak −3.1 dBTP}, with what was cut. */
         public String words() {
-            String at = peak <= 0 ? "silent" : String.format(Locale.ROOT, "peak %.1f dBFS", 20 * Math.log10(peak));
+            String loud = loudness <= LoudnessMeter.SILENT ? "" : String.format(Locale.ROOT, "%.1f LUFS, ", loudness);
+            String at = peak <= 0 ? "silent" : loud + String.format(Locale.ROOT, "true peak %.1f dBTP", truePeak);
             return at.replace('-', '−')
                     + (over == 0 ? "" : ", " + over + " samples clipped: lower a level, or write 32 bit float");
         }
     }
 
-    /** @param from and {@code to} seconds of the piece; what is not a whole block is cut off */
+    /** As {@link #AudioOut(Session, Depth, int, double, double)} at 48 kHz. */
     public AudioOut(Session session, Depth depth, double from, double to) {
+        this(session, depth, Block.RATE, from, to);
+    }
+
+    /**
+     * Of a session, or a range of it.
+     *
+     * @param rate one of {@link #RATES}
+     * @param from and {@code to} seconds of the piece
+     */
+    public AudioOut(Session session, Depth depth, int rate, double from, double to) {
         if (!(from >= 0 && to > from)) {
             throw new IllegalArgumentException(String.format(
                     java.util.Locale.ROOT,
@@ -60,10 +80,19 @@ public final class AudioOut {
                     from,
                     to));
         }
+        if (!RATES.contains(rate)) {
+            throw new IllegalArgumentException("Audio is written at 44100, 48000, 88200 or 96000 Hz, not at " + rate + ".");
+        }
         this.session = session;
         this.depth = depth;
+        this.rate = rate;
         this.from = from;
-        frames = Math.max(1, Math.round((to - from) * Block.RATE));
+        frames = Math.max(1, Math.round((to - from) * rate));
+    }
+
+    /** {@code 44.1}. */
+    public static String kilohertz(int rate) {
+        return rate % 1000 == 0 ? "" + rate / 1000 : "" + rate / 1000.0;
     }
 
     /** The bytes of its file, about. */
@@ -91,31 +120,35 @@ public final class AudioOut {
                 throw new FormatException(silent.get(0).name() + " is not where it was ("
                         + silent.get(0).path() + "). Say where it is, or remove its clips: nothing was written.");
             }
-            Map<Integer, WavWriter> writers = new TreeMap<>();
+            RateConverter converter = new RateConverter(Block.RATE, rate);
+            Map<Integer, Recast> lines = new TreeMap<>();
             for (Map.Entry<Integer, Path> one : paths.entrySet()) {
                 Path part = one.getValue().resolveSibling("." + one.getValue().getFileName() + ".part");
                 parts.put(one.getKey(), part);
                 OutputStream out = new BufferedOutputStream(Files.newOutputStream(part), BUFFER);
                 open.add(out);
-                writers.put(
+                lines.put(
                         one.getKey(),
-                        new WavWriter(out, Block.RATE, depth, frames, Math.round(from * Block.RATE), session.name()));
+                        new Recast(
+                                converter,
+                                new WavWriter(out, rate, depth, frames, Math.round(from * rate), session.name()),
+                                rate,
+                                frames));
             }
             Bounce bounce = new Bounce(session, from, feed);
-            for (long done = 0; done < frames; done += Block.FRAMES) {
+            boolean more = true;
+            for (long block = 0; more; block++) {
                 bounce.next();
-                for (Map.Entry<Integer, WavWriter> one : writers.entrySet()) {
-                    one.getValue().write(bounce.left(one.getKey()), bounce.right(one.getKey()), (int)
-                            Math.min(Block.FRAMES, frames - done));
+                more = false;
+                for (Map.Entry<Integer, Recast> one : lines.entrySet()) {
+                    more |= one.getValue().add(bounce.left(one.getKey()), bounce.right(one.getKey()));
                 }
-                if (done % TOLD_FRAMES == 0) {
-                    progress.at((double) done / frames);
+                if (block % TOLD_BLOCKS == 0) {
+                    progress.at(Math.min(1, (double) block * Block.FRAMES * rate / Block.RATE / frames));
                 }
             }
-            for (Map.Entry<Integer, WavWriter> one : writers.entrySet()) {
-                WavWriter writer = one.getValue();
-                writer.end();
-                told.put(one.getKey(), new Told(frames, writer.peak(), writer.over()));
+            for (Map.Entry<Integer, Recast> one : lines.entrySet()) {
+                told.put(one.getKey(), one.getValue().end());
             }
             for (OutputStream out : open) {
                 out.close();

@@ -12,6 +12,7 @@ import agogic.formats.file.SafeFile;
 import agogic.formats.midi.Fineness;
 import agogic.formats.midi.MidiExport;
 import agogic.formats.midi.MidiFile;
+import agogic.standins.sound.Block;
 import agogic.standins.sound.Bounce;
 import java.io.IOException;
 import java.nio.file.Files;
@@ -39,6 +40,7 @@ final class ExportModel {
     private final Beside beside = new Beside();
     private final ObjectProperty<Fineness> fineness = new SimpleObjectProperty<>(Fineness.FOURTEEN);
     private final ObjectProperty<Depth> depth = new SimpleObjectProperty<>(Depth.FLOAT);
+    private final ObjectProperty<Integer> rate = new SimpleObjectProperty<>(Block.RATE);
     private final ObjectProperty<Boolean> cable = new SimpleObjectProperty<>(true);
     private final ObjectProperty<Boolean> leadIn = new SimpleObjectProperty<>(false);
     private final ObjectProperty<Boolean> loop = new SimpleObjectProperty<>(false);
@@ -65,6 +67,11 @@ final class ExportModel {
 
     ObjectProperty<Depth> depth() {
         return depth;
+    }
+
+    /** Frames a second of audio, one of {@link AudioOut#RATES}. */
+    ObjectProperty<Integer> rate() {
+        return rate;
     }
 
     ObjectProperty<Boolean> cable() {
@@ -163,14 +170,15 @@ final class ExportModel {
     String contains(ExportLine line) {
         Session session = desk.session();
         int lanes = SvgPicture.drawn(session).size();
-        AudioOut audio = new AudioOut(session, depth.get(), from(), to());
+        AudioOut audio = new AudioOut(session, depth.get(), rate.get(), from(), to());
         String each = size(audio.bytes());
         Looked known = looked.get();
         return switch (line) {
             case MIDI -> known == null
                     ? "looking …"
                     : known.report().notes() + " notes, " + known.report().lanes() + " lanes, " + size(known.bytes());
-            case AUDIO -> String.format(Locale.ROOT, "%.1f s, 48 kHz stereo, %s", to() - from(), each);
+            case AUDIO -> String.format(
+                    Locale.ROOT, "%.1f s, %s kHz stereo, %s", to() - from(), AudioOut.kilohertz(rate.get()), each);
             case STEMS -> session.tracks().size() + " files of " + each;
             case TABLES -> lanes + (lanes == 1 ? " lane" : " lanes");
             case PICTURE -> lanes + (lanes == 1 ? " lane" : " lanes") + " with ruler and sections";
@@ -240,11 +248,10 @@ final class ExportModel {
         desk.say(Notice.wait("Exporting", line.title() + " to " + path.getFileName() + " …"));
         MidiExport.How how = how();
         Depth bits = depth.get();
-        double from = from();
-        double to = to();
+        AudioOut audio = new AudioOut(session, bits, rate.get(), from(), to());
         Beside.run(
                 "agogic-export",
-                () -> written(line, path, session, how, bits, from, to),
+                () -> written(line, path, session, how, bits, audio),
                 words -> {
                     running.set(null);
                     carried.put(line, session);
@@ -269,7 +276,7 @@ final class ExportModel {
     }
 
     private String written(
-            ExportLine line, Path path, Session session, MidiExport.How how, Depth bits, double from, double to)
+            ExportLine line, Path path, Session session, MidiExport.How how, Depth bits, AudioOut audio)
             throws IOException {
         String name = String.valueOf(path.getFileName());
         switch (line) {
@@ -282,19 +289,16 @@ final class ExportModel {
                         + ". " + report.notice();
             }
             case AUDIO -> {
-                return name + ": "
-                        + new AudioOut(session, bits, from, to)
-                                .write(path, -1, this::at)
-                                .words() + ".";
+                return name + ": " + audio.write(path, -1, this::at).words() + ".";
             }
             case STEMS -> {
                 Files.createDirectories(path);
                 Map<Integer, Path> paths = new LinkedHashMap<>();
-                Bounce bounce = new Bounce(session, from);
+                Bounce bounce = new Bounce(session, 0);
                 for (int stem = 0; stem < bounce.stems(); stem++) {
                     paths.put(stem, path.resolve(HandOver.stemName(stem, bounce.track(stem))));
                 }
-                new AudioOut(session, bits, from, to).write(paths, this::at);
+                audio.write(paths, this::at);
                 return name + ": " + paths.size() + " stems.";
             }
             case TABLES -> {

@@ -86,7 +86,7 @@ public final class ExportView extends BorderPane {
         setCenter(lines());
         setRight(beside());
         for (ObjectProperty<?> one :
-                List.of(model.fineness(), model.depth(), model.cable(), model.leadIn(), model.loop())) {
+                List.of(model.fineness(), model.depth(), model.rate(), model.cable(), model.leadIn(), model.loop())) {
             one.addListener((o, a, b) -> look());
         }
         model.looked().addListener((o, a, b) -> show());
@@ -168,6 +168,14 @@ public final class ExportView extends BorderPane {
                                 model.depth(),
                                 List.of(Depth.values()),
                                 ExportView::spoken)),
+                Parts.line(
+                        "Rate",
+                        choice(
+                                "export-rate",
+                                "How many frames a second audio has",
+                                model.rate(),
+                                AudioOut.RATES,
+                                rate -> AudioOut.kilohertz(rate) + " kHz")),
                 check("export-loop", "Audio of the loop only", model.loop()));
         panel.getStyleClass().add("panel");
         VBox box = new VBox(panel);

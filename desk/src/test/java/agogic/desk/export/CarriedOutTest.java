@@ -42,6 +42,8 @@ import javax.sound.sampled.AudioSystem;
 import javax.xml.parsers.DocumentBuilderFactory;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
+import org.junit.jupiter.params.ParameterizedTest;
+import org.junit.jupiter.params.provider.ValueSource;
 import org.w3c.dom.Document;
 
 /** What is carried out of a piece, read by others: audio by the JDK, pictures by its XML parser, sums by its digest. */
@@ -90,6 +92,54 @@ class CarriedOutTest {
         audio.write(again, -1, Progress.UNSEEN);
         assertThat(Files.readAllBytes(again)).isEqualTo(Files.readAllBytes(paths.get(-1)));
         assertThat(folder.toFile().list()).as("nothing is left beside").hasSize(11);
+    }
+
+    /** At another rate it is the same sound: what of it lies below 20 kHz, looked at frame by frame at equal moments. */
+    @ParameterizedTest
+    @ValueSource(ints = {44_100, 88_200, 96_000})
+    void atAnotherRateItIsTheSameSound(int rate) throws Exception {
+        Path usual = folder.resolve("usual.wav");
+        Path other = folder.resolve("other.wav");
+        new AudioOut(PIECE, Depth.FLOAT, 40, 42).write(usual, -1, Progress.UNSEEN);
+        AudioOut.Told told = new AudioOut(PIECE, Depth.FLOAT, rate, 40, 42)
+                .write(Map.of(-1, other), Progress.UNSEEN)
+                .get(-1);
+        assertThat(told.frames()).isEqualTo(2L * rate);
+        byte[] bytes = Files.readAllBytes(other);
+        ByteBuffer head = ByteBuffer.wrap(bytes).order(ByteOrder.LITTLE_ENDIAN);
+        assertThat(head.getLong(20 + 338)).as("where it begins, in its own frames").isEqualTo(40L * rate);
+        try (AudioInputStream in = AudioSystem.getAudioInputStream(other.toFile())) {
+            assertThat(in.getFormat().getSampleRate()).isEqualTo(rate);
+        }
+        // Spectra at frequencies that both have, by Goertzel's sum over the same second.
+        float[] one = samples(usual);
+        float[] two = new float[4 * rate];
+        ByteBuffer.wrap(bytes, bytes.length - 16 * rate, 16 * rate)
+                .order(ByteOrder.LITTLE_ENDIAN)
+                .asFloatBuffer()
+                .get(two);
+        for (double hertz = 60; hertz < 16_000; hertz *= 1.37) {
+            double there = spectrum(one, 48_000, hertz);
+            if (there > 1e-5) {
+                assertThat(20 * Math.log10(spectrum(two, rate, hertz) / there))
+                        .as("%s Hz", hertz)
+                        .isCloseTo(0, within(0.1));
+            }
+        }
+    }
+
+    /** How much of a frequency is in the left channel of the middle second, under a Hann window. */
+    private static double spectrum(float[] stereo, int rate, double hertz) {
+        double re = 0;
+        double im = 0;
+        for (int i = 0; i < rate; i++) {
+            double window = 0.5 - 0.5 * Math.cos(2 * Math.PI * i / rate);
+            double at = 2 * Math.PI * hertz * i / rate;
+            double sample = window * stereo[2 * (rate / 2 + i)];
+            re += sample * Math.cos(at);
+            im += sample * Math.sin(at);
+        }
+        return 4 * Math.hypot(re, im) / rate;
     }
 
     /** Rounding to 16 bits with two even noises: the error is triangular, within a step and a half, of mean 0 and variance 1/4. */
