@@ -54,12 +54,12 @@ public final class LoudnessMeter {
     private void add(double left, double right, boolean two) {
         sum += weightLeft.squared(left);
         if (peakLeft != null) {
-            peakLeft.next(left);
+            peakLeft.next((float) left);
         }
         if (two) {
             sum += weightRight.squared(right);
             if (peakRight != null) {
-                peakRight.next(right);
+                peakRight.next((float) right);
             }
         }
         in++;
@@ -85,8 +85,6 @@ public final class LoudnessMeter {
         if (peakLeft == null) {
             throw new IllegalStateException("This meter was made without peaks.");
         }
-        peakLeft.end();
-        peakRight.end();
         double peak = Math.max(peakLeft.peak(), peakRight.peak());
         return peak <= 0 ? SILENT : Math.max(SILENT, 20 * Math.log10(peak));
     }

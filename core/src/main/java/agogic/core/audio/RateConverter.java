@@ -169,8 +169,8 @@ public final class RateConverter {
         }
     }
 
-    private static void add(
-            float[] sums, float a, float[] p, float b, float[] q, float c, float[] r, float d, float[] s) {
+    /** Adds four rows, each by a factor, in this order. */
+    static void add(float[] sums, float a, float[] p, float b, float[] q, float c, float[] r, float d, float[] s) {
         for (int m = 0; m < sums.length; m++) {
             sums[m] = (((sums[m] + a * p[m]) + b * q[m]) + c * r[m]) + d * s[m];
         }

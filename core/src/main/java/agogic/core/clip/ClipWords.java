@@ -13,7 +13,8 @@ import java.util.Locale;
 /**
  * Edits of clips in a few words: {@code move 17}, {@code copy 17}, {@code repeat 33}, {@code cut 20}, {@code resize 9 13},
  * {@code stretch 8 bars}, {@code loop 4 beats}, {@code loop off}, {@code rename Bells}, {@code remove}; of audio {@code gain -6
- * dB}, {@code fade in 0.5 s}, {@code fade out 2 s}, {@code keep seconds}, {@code keep beats}.
+ * dB}, {@code fade in 0.5 s}, {@code fade out 2 s}, {@code keep seconds}, {@code keep beats}, {@code keep
+ * inside}, {@code keep outside}.
  */
 public final class ClipWords {
     /** What the words can be, one line an act. */
@@ -30,6 +31,7 @@ public final class ClipWords {
             "fade in 0.5 s",
             "fade out 2 s",
             "keep seconds",
+            "keep inside",
             "rename Bells",
             "remove");
 
@@ -96,7 +98,7 @@ public final class ClipWords {
             case "loop" -> Clips.loop(session, clip, rest.equalsIgnoreCase("off") ? 0 : beats(session, one, rest));
             case "gain" -> AudioEdits.gain(session, clip, number(rest, "dB", "gain -6 dB"));
             case "fade" -> fade(session, clip, rest);
-            case "keep" -> AudioEdits.lock(session, clip, lock(rest));
+            case "keep" -> keep(session, clip, rest.toLowerCase(Locale.ROOT));
             case "rename" -> Clips.rename(session, clip, rest);
             case "remove" -> Clips.remove(session, clip);
             default -> throw new IllegalArgumentException(
@@ -124,12 +126,15 @@ public final class ClipWords {
         return AudioEdits.fades(session, clip, in ? seconds : part.fadeIn(), in ? part.fadeOut() : seconds);
     }
 
-    private static Lock lock(String rest) {
-        return switch (rest.toLowerCase(Locale.ROOT)) {
-            case "beats" -> Lock.BEATS;
-            case "seconds" -> Lock.SECONDS;
+    private static Session keep(Session session, String clip, String rest) {
+        String file = AudioEdits.part(session, clip).file();
+        return switch (rest) {
+            case "beats" -> AudioEdits.lock(session, clip, Lock.BEATS);
+            case "seconds" -> AudioEdits.lock(session, clip, Lock.SECONDS);
+            case "inside" -> AudioEdits.carry(session, file, true);
+            case "outside" -> AudioEdits.carry(session, file, false);
             default -> throw new IllegalArgumentException(
-                    "“" + rest + "”: a clip of audio keeps to beats or to seconds.");
+                    "“" + rest + "”: a clip of audio keeps to beats or seconds, and its file inside or outside.");
         };
     }
 

@@ -81,7 +81,8 @@ public final class AudioOut {
                     to));
         }
         if (!RATES.contains(rate)) {
-            throw new IllegalArgumentException("Audio is written at 44100, 48000, 88200 or 96000 Hz, not at " + rate + ".");
+            throw new IllegalArgumentException(
+                    "Audio is written at 44100, 48000, 88200 or 96000 Hz, not at " + rate + ".");
         }
         this.session = session;
         this.depth = depth;

@@ -275,8 +275,7 @@ final class ExportModel {
         Platform.runLater(() -> progress.set(part));
     }
 
-    private String written(
-            ExportLine line, Path path, Session session, MidiExport.How how, Depth bits, AudioOut audio)
+    private String written(ExportLine line, Path path, Session session, MidiExport.How how, Depth bits, AudioOut audio)
             throws IOException {
         String name = String.valueOf(path.getFileName());
         switch (line) {

@@ -27,8 +27,17 @@ public final class HeardLoud {
      * @param now as it is, or was before a draft
      * @param then as it would be, or is with a draft; empty where nothing is drafted
      * @param target what it is brought to, in LUFS; NaN for nothing
+     * @param of the piece that was measured
      */
-    public record Seen(String track, LoudnessCurve now, Optional<LoudnessCurve> then, double target) {}
+    public record Seen(String track, LoudnessCurve now, Optional<LoudnessCurve> then, double target, Session of) {
+        /** True if something that may be heard was edited since. */
+        public boolean old(Session session) {
+            return session.lanes() != of.lanes()
+                    || session.tracks() != of.tracks()
+                    || session.devices() != of.devices()
+                    || session.timeline() != of.timeline();
+        }
+    }
 
     HeardLoud(Editing editing, Notices notices) {
         this.editing = editing;
@@ -70,7 +79,7 @@ public final class HeardLoud {
         }
         measure(target, false, (session, heard) -> {
             Track track = session.trackOf(target.device()).orElseThrow();
-            seen.set(new Seen(track.id(), heard.curve(), Optional.empty(), Double.NaN));
+            seen.set(new Seen(track.id(), heard.curve(), Optional.empty(), Double.NaN, session));
             notices.say(Notice.good("Loudness", track.name() + ": " + TrackLoudness.words(heard) + "."));
         });
     }
@@ -101,7 +110,7 @@ public final class HeardLoud {
                 .session());
         measure(target, false, (session, heard) -> {
             Track track = session.trackOf(target.device()).orElseThrow();
-            seen.set(new Seen(track.id(), looked.before(), Optional.of(heard.curve()), wanted.target()));
+            seen.set(new Seen(track.id(), looked.before(), Optional.of(heard.curve()), wanted.target(), session));
             notices.say(new Notice(
                     Notice.Kind.GOOD,
                     "Drafted",

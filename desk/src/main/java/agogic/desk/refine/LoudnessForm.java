@@ -135,7 +135,8 @@ final class LoudnessForm extends FormDialog<LoudnessForm.Made> {
                         track,
                         heard,
                         Optional.of(made.drafted().after()),
-                        made.wanted().target()));
+                        made.wanted().target(),
+                        desk.session()));
         return TrackLoudness.words(
                 made.drafted(), heard, made.drafted().after(), made.wanted().target());
     }

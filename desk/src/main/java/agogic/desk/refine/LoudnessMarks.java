@@ -1,6 +1,7 @@
 package agogic.desk.refine;
 
 import agogic.core.audio.LoudnessCurve;
+import agogic.core.session.Session;
 import agogic.core.time.Timeline;
 import agogic.desk.draw.Ink;
 import agogic.desk.draw.Mark;
@@ -22,7 +23,8 @@ final class LoudnessMarks {
     private LoudnessMarks() {}
 
     static void draw(
-            List<Mark> marks, HeardLoud.Seen seen, Timeline timeline, TimeWindow time, EnvelopeMarks.Field field) {
+            List<Mark> marks, HeardLoud.Seen seen, Session session, TimeWindow time, EnvelopeMarks.Field field) {
+        Timeline timeline = session.timeline();
         double right = field.left() + field.width() - 4;
         for (int lufs = (int) TOP - STEP; lufs > BOTTOM; lufs -= STEP) {
             String words = "−" + -lufs + (lufs == -STEP ? " LUFS" : "");
@@ -38,20 +40,9 @@ final class LoudnessMarks {
         boolean two = seen.then().isPresent();
         curve(marks, seen.now(), timeline, time, field, Ink.QUIET, two ? 1 : 1.6);
         seen.then().ifPresent(then -> curve(marks, then, timeline, time, field, Ink.GOOD, 2.4));
-        if (two) {
-            marks.add(new Mark.Words(
-                    field.left() + 6,
-                    field.top() + 14,
-                    "Loudness: thin as it was, strong with the draft",
-                    Ink.QUIET,
-                    11,
-                    false,
-                    false,
-                    -1));
-        } else {
-            marks.add(new Mark.Words(
-                    field.left() + 6, field.top() + 14, "Loudness, 3 s", Ink.QUIET, 11, false, false, -1));
-        }
+        String words = (two ? "Loudness: thin as it was, strong with the draft" : "Loudness, 3 s")
+                + (seen.old(session) ? "; edited since: Alt+O twice measures again" : "");
+        marks.add(new Mark.Words(field.left() + 6, field.top() + 14, words, Ink.QUIET, 11, false, false, -1));
     }
 
     private static double y(double lufs, EnvelopeMarks.Field field) {

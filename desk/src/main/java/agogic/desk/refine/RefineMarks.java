@@ -142,7 +142,7 @@ public final class RefineMarks {
         List<Mark> marks = new ArrayList<>();
         grid(marks);
         if (loud != null) {
-            LoudnessMarks.draw(marks, loud, session.timeline(), time, field());
+            LoudnessMarks.draw(marks, loud, session, time, field());
         }
         if (model != null) {
             band(marks, model.refined().tube(), Ink.SPAN_SOFT);

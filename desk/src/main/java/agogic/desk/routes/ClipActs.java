@@ -1,5 +1,7 @@
 package agogic.desk.routes;
 
+import agogic.core.audio.AudioFile;
+import agogic.core.clip.AudioEdits;
 import agogic.core.clip.Clips;
 import agogic.core.score.Clip;
 import agogic.core.session.Session;
@@ -76,6 +78,12 @@ final class ClipActs {
                         "Says where the audio file of the clip is now, or takes another in its place",
                         "Shift+Alt+C",
                         this::audio),
+                act(
+                        "clip-inside",
+                        "Keep its audio inside the piece",
+                        "The session file carries the audio from the next save on, or no longer",
+                        "",
+                        this::inside),
                 act("clip-join", "Join with the next clip", "Both become one", "Shift+J", this::join),
                 act("clip-remove", "Remove the clip", "With its notes and layers", "Shift+Delete", this::remove));
     }
@@ -220,6 +228,22 @@ final class ClipActs {
                 .ifPresentOrElse(
                         a -> find.accept(a.file()),
                         () -> desk.refuse(clip.name() + " plays no audio; it has notes only."));
+    }
+
+    private void inside(Clip clip) {
+        if (clip.audio().isEmpty()) {
+            desk.refuse(clip.name() + " plays no audio; it has notes only.");
+            return;
+        }
+        AudioFile file = desk.session().audio(clip.audio().get().file());
+        desk.edit(
+                (file.inside() ? "Keep outside " : "Keep inside ") + file.name(),
+                s -> AudioEdits.carry(s, file.id(), !file.inside()));
+        desk.did(
+                file.inside() ? "Outside" : "Inside",
+                file.inside()
+                        ? file.name() + " is named in the session file only, from the next save on."
+                        : file.name() + " goes with the session file, from the next save on.");
     }
 
     private void join(Clip clip) {

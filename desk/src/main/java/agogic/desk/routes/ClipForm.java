@@ -33,7 +33,7 @@ final class ClipForm extends FormDialog<UnaryOperator<Session>> {
     private ComboBox<String> lock;
 
     ClipForm(Session session, Clip clip, Window owner) {
-        super("Clip", clip.name() + ": " + Clips.carries(session, clip.id()) + " go with it", owner);
+        super("Clip", clip.name() + ": " + goes(Clips.carries(session, clip.id())), owner);
         this.session = session;
         this.clip = clip;
         Timeline timeline = session.timeline();
@@ -50,6 +50,10 @@ final class ClipForm extends FormDialog<UnaryOperator<Session>> {
                 "beats; leave empty for no repeat");
         clip.audio().ifPresent(this::audio);
         done("clip", "Do it");
+    }
+
+    private static String goes(String what) {
+        return what + (what.contains(",") || what.endsWith("s") ? " go with it" : " goes with it");
     }
 
     private void audio(AudioPart part) {

@@ -78,7 +78,7 @@ public final class Kept {
         if (parent != null) {
             Files.createDirectories(parent);
         }
-        SessionFile.save(at, session);
+        SessionFile.save(at, session, false);
     }
 
     /** Where the passes that are not in what is kept are written, beside it. */

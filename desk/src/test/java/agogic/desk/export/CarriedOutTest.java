@@ -107,7 +107,9 @@ class CarriedOutTest {
         assertThat(told.frames()).isEqualTo(2L * rate);
         byte[] bytes = Files.readAllBytes(other);
         ByteBuffer head = ByteBuffer.wrap(bytes).order(ByteOrder.LITTLE_ENDIAN);
-        assertThat(head.getLong(20 + 338)).as("where it begins, in its own frames").isEqualTo(40L * rate);
+        assertThat(head.getLong(20 + 338))
+                .as("where it begins, in its own frames")
+                .isEqualTo(40L * rate);
         try (AudioInputStream in = AudioSystem.getAudioInputStream(other.toFile())) {
             assertThat(in.getFormat().getSampleRate()).isEqualTo(rate);
         }

@@ -1,5 +1,6 @@
 package agogic.formats.session;
 
+import agogic.core.audio.AudioFile;
 import agogic.core.list.SharedList;
 import agogic.core.ride.Ride;
 import agogic.core.session.Session;
@@ -46,7 +47,9 @@ public final class SessionFile {
     private static final Pattern RIDE = Pattern.compile("((?:versions/\\d{1,4}/)?)rides/([A-Za-z0-9_-]{1,80})\\.csv");
 
     /** No file may be larger. */
-    private static final long LARGEST = 1L << 30;
+    private static final long LARGEST = 1L << 36;
+
+    private static final Pattern AUDIO = Pattern.compile("audio/([A-Za-z0-9_-]{1,80})");
 
     /** All parts together may not be larger, unpacked: memory stays bounded whatever a file says. */
     private static final long LARGEST_UNPACKED = 512L << 20;
@@ -78,11 +81,19 @@ public final class SessionFile {
      * is saved opens.
      */
     public static void save(Path path, Session session) throws IOException {
+        save(path, session, true);
+    }
+
+    /**
+     * As {@link #save(Path, Session)}; without {@code carrying} the audio that it keeps inside is left out, and found again
+     * where it is now.
+     */
+    public static void save(Path path, Session session, boolean carrying) throws IOException {
         Session placed = AudioPlaces.near(session, path);
-        SafeFile.write(path, out -> write(out, placed), whole -> {
+        SafeFile.write(path, out -> write(out, placed, carrying ? session.audio() : List.of()), whole -> {
             Session back;
             try {
-                back = open(whole);
+                back = look(whole);
             } catch (FormatException e) {
                 throw unreadable(path, e.getMessage().replace(Input.name(whole) + ": ", ""), e);
             }
@@ -101,6 +112,11 @@ public final class SessionFile {
 
     /** Writes {@code session} as the bytes of a file. The same session gives the same bytes. */
     public static void write(OutputStream out, Session session) throws IOException {
+        write(out, session, List.of());
+    }
+
+    /** @param audio files of it where they are now; those that it keeps inside are written with it */
+    private static void write(OutputStream out, Session session, List<AudioFile> audio) throws IOException {
         ZipOutputStream zip = new ZipOutputStream(out, StandardCharsets.UTF_8);
         // Numbers do not get much smaller by more work.
         zip.setLevel(LEVEL);
@@ -119,6 +135,11 @@ public final class SessionFile {
                 if (!session.hasRide(ride.id()) || !session.ride(ride.id()).equals(ride)) {
                     write(zip, versionPlace(k + 1), ride);
                 }
+            }
+        }
+        for (AudioFile file : audio) {
+            if (file.inside()) {
+                Carried.write(zip, file);
             }
         }
         zip.finish();
@@ -142,6 +163,13 @@ public final class SessionFile {
      * @throws FormatException if the file is no whole session, with what is wrong and where
      */
     public static Session open(Path path) throws IOException {
+        Session session = look(path);
+        Carried.unpack(path, session);
+        return session;
+    }
+
+    /** As {@link #open}, without anything that it keeps inside. */
+    private static Session look(Path path) throws IOException {
         String name = Input.name(path);
         Input.file(path, LARGEST, "a session");
         try (ZipFile zip = new ZipFile(path.toFile(), StandardCharsets.UTF_8)) {
@@ -194,6 +222,9 @@ public final class SessionFile {
                     throw new FormatException("it holds two parts called " + SESSION + ". Nothing was opened.");
                 }
                 json = Tree.parse(SESSION, bytes(zip, entry, budget));
+            } else if (AUDIO.matcher(entry.getName()).matches()) {
+                // Where it is needed it is taken out; it is no part of what is read.
+                continue;
             } else if (ride.matches()) {
                 RideTable.Moves table = RideTable.read(entry.getName(), bytes(zip, entry, budget), budget.moves);
                 budget.moves(entry.getName(), table.seconds().length);

@@ -138,6 +138,33 @@ class FeedsTest {
     }
 
     @Test
+    void audioKeptInsideIsThereWithoutItsFile() throws IOException {
+        Session piece = piece();
+        Session inside = AudioEdits.carry(piece, "audio-1", true);
+        Path file = folder.resolve("inside.agogic");
+        SessionFile.save(file, inside);
+        Path named = folder.resolve("named.agogic");
+        SessionFile.save(named, inside, false);
+        assertThat(Files.size(file) - Files.size(named)).isGreaterThan(Files.size(folder.resolve("one.wav")));
+        assertThat(SessionFile.open(named)).isEqualTo(inside);
+        Files.delete(folder.resolve("one.wav"));
+        Session there = SessionFile.open(file);
+        assertThat(Located.of(there.audio("audio-1")).path()).isEqualTo(Shelf.place(there.audio("audio-1")));
+        assertThat(Located.of(there.audio("audio-1")).state()).isEqualTo(Located.State.THERE);
+        // Saved again, it is inside again; without a shelf it is taken out again.
+        Path second = folder.resolve("second.agogic");
+        SessionFile.save(second, there);
+        Files.delete(Shelf.place(there.audio("audio-1")));
+        assertThat(Located.of(there.audio("audio-1")).state()).isEqualTo(Located.State.GONE);
+        Session again = SessionFile.open(second);
+        float[][] heard = new float[2][64];
+        try (WholeFeed feed = new WholeFeed(again.audio(), new ArrayList<>())) {
+            feed.read("audio-1", 100, 64, heard[0], heard[1]);
+        }
+        assertThat((double) heard[0][7]).isCloseTo(Sounds.noise(2, 200_000, 1)[0][107], within(1e-6));
+    }
+
+    @Test
     void aPictureIsMadeOnce() throws IOException {
         Session piece = piece();
         AudioFile file = piece.audio("audio-2");
