@@ -64,6 +64,11 @@ public final class Heard {
         return parameter.settled(reach.arriving(said(p, seconds)));
     }
 
+    /** What is said of a parameter at {@code seconds}, before it travels: no code makes it coarser, no socket is with another. */
+    public double saidAt(Target target, double seconds) {
+        return said(index.of(target), seconds);
+    }
+
     /**
      * Up to when the value of a parameter certainly stays what it is at {@code seconds}; {@code seconds} itself while it may
      * move. Hand-overs of a shared socket are not looked at.

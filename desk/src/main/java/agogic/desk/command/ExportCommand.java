@@ -10,6 +10,7 @@ import agogic.desk.export.Progress;
 import agogic.desk.export.SvgPicture;
 import agogic.desk.sheet.Sheet;
 import agogic.formats.audio.Depth;
+import agogic.formats.clip2.ClipExport;
 import agogic.formats.file.SafeFile;
 import agogic.formats.midi.Fineness;
 import agogic.formats.midi.MidiExport;
@@ -68,6 +69,9 @@ final class ExportCommand extends FileCommand {
     @Option(names = "--finer", description = "adds the fine controller to what came in at 7 bits, where it is free")
     private boolean finer;
 
+    @Option(names = "--clip", paramLabel = "F.midi2", description = "where the MIDI 2.0 clip file goes: 32-bit values")
+    private Path clip;
+
     @Option(names = "--wav", paramLabel = "F.wav", description = "where the audio goes, stereo")
     private Path wav;
 
@@ -111,9 +115,9 @@ final class ExportCommand extends FileCommand {
 
     @Override
     public Answer run() throws IOException {
-        if (Stream.of(midi, sheet, wav, stems, tables, picture, folder).allMatch(Objects::isNull)) {
+        if (Stream.of(midi, clip, sheet, wav, stems, tables, picture, folder).allMatch(Objects::isNull)) {
             throw new IllegalArgumentException(
-                    "Say what is to be written: --midi F, --wav F, --stems DIR, --tables DIR, --picture F.svg, --sheet F.pdf or --folder DIR.");
+                    "Say what is to be written: --midi F, --clip F.midi2, --wav F, --stems DIR, --tables DIR, --picture F.svg, --sheet F.pdf or --folder DIR.");
         }
         Fineness how = fineness(fine);
         Optional<Wire> cable = wire(wire);
@@ -132,6 +136,15 @@ final class ExportCommand extends FileCommand {
             MidiExport.Made made = MidiExport.make(opened, new MidiExport.How(how, cable, leadIn, finer));
             files.put(midi, out -> out.write(made.file()));
             midi(answer, opened, made.report());
+        }
+        apart(clip, session);
+        if (clip != null) {
+            ClipExport.Made made = ClipExport.make(opened);
+            files.put(clip, out -> out.write(made.file()));
+            answer.put("clipNotes", made.notes())
+                    .put("clipLanes", made.lanes())
+                    .put("clipValues", made.values())
+                    .put("clipLeft", made.left());
         }
         apart(wav, session);
         apart(picture, session);

@@ -7,6 +7,7 @@ import agogic.formats.audio.SoundFile;
 import agogic.formats.bring.AudioBrought;
 import agogic.formats.bring.Brought;
 import agogic.formats.bring.Together;
+import agogic.formats.clip2.ClipImport;
 import agogic.formats.file.Input;
 import agogic.formats.file.Told;
 import agogic.formats.midi.MidiImport;
@@ -26,6 +27,9 @@ public final class Bringing {
     private static final Set<String> MIDI = Set.of("mid", "midi", "smf", "rmi", "kar");
     private static final Set<String> SCORES = Set.of("musicxml", "mxl", "xml");
 
+    /** A MIDI 2.0 clip file. */
+    private static final String CLIP = "midi2";
+
     private Bringing() {}
 
     private static String ending(Path path) {
@@ -35,7 +39,7 @@ public final class Bringing {
 
     /** True if a file is of a kind that can be brought in. */
     public static boolean takes(Path path) {
-        return MIDI.contains(ending(path)) || SCORES.contains(ending(path)) || audio(path);
+        return MIDI.contains(ending(path)) || ending(path).equals(CLIP) || SCORES.contains(ending(path)) || audio(path);
     }
 
     /** True if a file is audio by its ending. */
@@ -49,6 +53,9 @@ public final class Bringing {
             AudioScan scan = AudioScan.of(path, part -> {});
             Pictures.keep(scan.file(), scan.peaks());
             return new AudioBrought(scan);
+        }
+        if (ending(path).equals(CLIP)) {
+            return ClipImport.read(path);
         }
         return SCORES.contains(ending(path)) ? ScoreImport.read(path) : MidiImport.read(path);
     }

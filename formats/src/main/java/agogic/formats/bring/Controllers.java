@@ -38,6 +38,9 @@ public final class Controllers {
 
     private static final String GROUP = "MIDI";
 
+    /** How fine a controller of MIDI 2.0 is, of its travel. */
+    private static final double FINEST = 1.0 / (1L << 32);
+
     private final Timeline timeline;
     private final List<Lane> lanes = new ArrayList<>();
     private final List<Ride> rides = new ArrayList<>();
@@ -48,8 +51,18 @@ public final class Controllers {
      *
      * @param beats when, in quarter notes, rising
      * @param codes what, one for each of them
+     * @param places what, as finer normalised values, one for each; none where the codes are all there is
      */
-    public record Said(Outside.Way way, int number, double[] beats, int[] codes) {}
+    public record Said(Outside.Way way, int number, double[] beats, int[] codes, double[] places) {
+        /** Of codes only. */
+        public Said(Outside.Way way, int number, double[] beats, int[] codes) {
+            this(way, number, beats, codes, new double[0]);
+        }
+
+        private double place(int i, Outside by, Parameter of) {
+            return places.length > 0 ? places[i] : by.value(of, codes[i]);
+        }
+    }
 
     public Controllers(Timeline timeline) {
         this.timeline = timeline;
@@ -166,7 +179,7 @@ public final class Controllers {
         double[] places = new double[n];
         for (int i = 0; i < n; i++) {
             double beat = said.beats()[i];
-            places[i] = way.value(parameter, said.codes()[i]);
+            places[i] = said.place(i, way, parameter);
             seconds[i] = Math.max(i > 0 ? seconds[i - 1] : 0, timeline.secondsAt(beat));
             points.add(new Point(beat, places[i], program || i + 1 < n ? Shape.HOLD : Shape.STRAIGHT));
         }
@@ -176,7 +189,8 @@ public final class Controllers {
             lanes.add(new Lane(target, Lock.BEATS, Envelope.of(points), List.of()));
             return;
         }
-        double step = said.way().seven() ? 1.0 / 127 : 1.0 / MidiScale.TOP_14;
+        double codes = said.way().seven() ? 1.0 / 127 : 1.0 / MidiScale.TOP_14;
+        double step = said.places().length > 0 ? FINEST : codes;
         Ride ride = new Ride(
                 "ride-" + (rides.size() + 1),
                 new Hand(FROM_FILE, parameter.id()),

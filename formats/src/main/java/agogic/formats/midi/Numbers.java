@@ -4,13 +4,17 @@ import agogic.core.device.Device;
 import agogic.core.device.Outside;
 import agogic.core.device.Seat;
 import agogic.core.device.Socket;
+import agogic.core.envelope.Envelope;
+import agogic.core.envelope.Shape;
 import agogic.core.lane.Lane;
 import agogic.core.macro.Macro;
 import agogic.core.midi.FreeControllers;
+import agogic.core.parameter.Parameter;
 import agogic.core.route.Target;
 import agogic.core.session.Moved;
 import agogic.core.session.Session;
 import agogic.core.session.Track;
+import agogic.core.time.Lock;
 import agogic.formats.bring.Controllers;
 import java.util.ArrayList;
 import java.util.HashMap;
@@ -206,5 +210,28 @@ public final class Numbers {
         }
         given.put(channel, numbers.length);
         return -1;
+    }
+
+    /** Before this tick nobody has said anything of what a file had: nothing is sent of it. 0 for what was made here. */
+    public static long speaks(Session session, Line line) {
+        return Controllers.made(session.device(line.device())) ? firstSaid(session, line) : 0;
+    }
+
+    /** Where the first point is that somebody set or rode: a first point at rest only says where it stands until then. */
+    private static long firstSaid(Session session, Line line) {
+        Lane lane = session.lane(line.targets().get(0));
+        if (lane.layers().size() != 1 || lane.envelope().isEmpty()) {
+            return 0;
+        }
+        Parameter parameter = session.parameter(line.targets().get(0));
+        Envelope envelope = lane.envelope();
+        boolean rests = envelope.size() > 1
+                && envelope.shape(0).kind() == Shape.Kind.HOLD
+                && line.number().code(parameter, envelope.value(0))
+                        == line.number().code(parameter, parameter.resting())
+                && lane.stretches().stream().noneMatch(s -> s.from() <= envelope.time(0));
+        double time = envelope.time(rests ? 1 : 0);
+        return WirePlan.tick(
+                lane.lock() == Lock.BEATS ? time : session.timeline().beatAt(time));
     }
 }

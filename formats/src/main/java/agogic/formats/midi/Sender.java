@@ -1,11 +1,7 @@
 package agogic.formats.midi;
 
-import agogic.core.device.Device;
 import agogic.core.device.Outside;
 import agogic.core.device.Turn;
-import agogic.core.envelope.Envelope;
-import agogic.core.envelope.Shape;
-import agogic.core.lane.Lane;
 import agogic.core.lane.LayerStack;
 import agogic.core.midi.Program;
 import agogic.core.parameter.Parameter;
@@ -15,8 +11,6 @@ import agogic.core.route.Target;
 import agogic.core.session.Moved;
 import agogic.core.session.Session;
 import agogic.core.session.TargetName;
-import agogic.core.time.Lock;
-import agogic.formats.bring.Controllers;
 import java.util.ArrayList;
 import java.util.List;
 
@@ -95,24 +89,7 @@ final class Sender {
         first = lanes[0];
         plain = lanes.length == 1 && !anyMoved && first.plays() && lead.equals(Span.FULL) && !parameter.stepped();
         listener = new Listener(session.timeline(), lead, parameter);
-        Device device = session.device(line.device());
-        speaks = Controllers.made(device) ? firstSaid() : 0;
-    }
-
-    /** Where the first point is that somebody set or rode: a first point at rest only says where it stands until then. */
-    private long firstSaid() {
-        Lane lane = session.lane(targets.get(0));
-        if (lane.layers().size() != 1 || lane.envelope().isEmpty()) {
-            return 0;
-        }
-        Envelope envelope = lane.envelope();
-        boolean rests = envelope.size() > 1
-                && envelope.shape(0).kind() == Shape.Kind.HOLD
-                && number.code(parameter, envelope.value(0)) == number.code(parameter, parameter.resting())
-                && lane.stretches().stream().noneMatch(s -> s.from() <= envelope.time(0));
-        double time = envelope.time(rests ? 1 : 0);
-        return WirePlan.tick(
-                lane.lock() == Lock.BEATS ? time : session.timeline().beatAt(time));
+        speaks = Numbers.speaks(session, line);
     }
 
     Numbers.Line line() {
