@@ -3,6 +3,7 @@ package agogic.desk.export;
 /** What can be carried out of a piece: each a line of the Export view. */
 enum ExportLine {
     MIDI("MIDI file", "Notes, tempo, sections and lanes as controllers", ".mid"),
+    CLIP("MIDI 2.0 clip", "Notes and lanes with 32-bit values, for programs that read MIDI 2.0", ".midi2"),
     AUDIO("Audio", "What is heard, as one WAV file", ".wav"),
     STEMS("Stems", "A WAV file of each track and bus; their sum is the audio", ""),
     TABLES("Tables", "The points of each lane, and all lanes as heard, for a spreadsheet", ""),

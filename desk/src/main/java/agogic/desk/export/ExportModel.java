@@ -8,6 +8,7 @@ import agogic.desk.model.Desk;
 import agogic.desk.model.Notice;
 import agogic.desk.sheet.Sheet;
 import agogic.formats.audio.Depth;
+import agogic.formats.clip2.ClipExport;
 import agogic.formats.file.SafeFile;
 import agogic.formats.midi.Fineness;
 import agogic.formats.midi.MidiExport;
@@ -177,6 +178,9 @@ final class ExportModel {
             case MIDI -> known == null
                     ? "looking …"
                     : known.report().notes() + " notes, " + known.report().lanes() + " lanes, " + size(known.bytes());
+            case CLIP -> known == null
+                    ? "looking …"
+                    : known.report().notes() + " notes, " + known.report().lanes() + " lanes, 32-bit values";
             case AUDIO -> String.format(
                     Locale.ROOT, "%.1f s, %s kHz stereo, %s", to() - from(), AudioOut.kilohertz(rate.get()), each);
             case STEMS -> session.tracks().size() + " files of " + each;
@@ -195,8 +199,12 @@ final class ExportModel {
         if (line == ExportLine.PICTURE
                 || line == ExportLine.TABLES
                 || line == ExportLine.SHEET
-                || known == null && line == ExportLine.MIDI) {
+                || known == null && (line == ExportLine.MIDI || line == ExportLine.CLIP)) {
             return "";
+        }
+        if (line == ExportLine.CLIP) {
+            int left = known.report().left().size();
+            return left == 0 ? "" : left + " lanes are on no socket, so they are not sent";
         }
         if (line == ExportLine.MIDI || line == ExportLine.FOLDER && known != null) {
             MidiExport.Report report = known.report();
@@ -286,6 +294,17 @@ final class ExportModel {
                                 ? "; farthest from its lane: " + report.lossOf() + ", by " + report.lossText()
                                 : "")
                         + ". " + report.notice();
+            }
+            case CLIP -> {
+                ClipExport.Made made = ClipExport.write(path, session);
+                return name + ": " + made.notes() + " notes, " + made.lanes() + " lanes in " + made.values()
+                        + " values."
+                        + (made.left().isEmpty()
+                                ? ""
+                                : " Not in it: " + made.left().get(0)
+                                        + (made.left().size() > 1
+                                                ? " and " + (made.left().size() - 1) + " more."
+                                                : "."));
             }
             case AUDIO -> {
                 return name + ": " + audio.write(path, -1, this::at).words() + ".";

@@ -127,6 +127,7 @@ class AudioTaskTest extends WindowTest {
         until(() -> desk().selection().viewProperty().get() == View.EXPORT);
         interact(() -> node("#export-lines").requestFocus());
         push(KeyCode.DOWN);
+        push(KeyCode.DOWN);
         push(KeyCode.E);
         until(() -> Files.exists(wav) && text("#trace-sentence").contains("Even.wav"));
         assertThat(loudness(wav)).isCloseTo(-23, within(1.5));

@@ -52,7 +52,7 @@ class ExportViewTest extends WindowTest {
         interact(() -> node("#export-lines").requestFocus());
         Path wav = folder.resolve("whole.wav");
         askBy(wav);
-        down(1);
+        down(2);
         push(KeyCode.E);
         until(() -> row("Audio").contains("up to date"));
         assertThat(text("#trace-sentence")).contains("whole.wav", "silent");
@@ -77,7 +77,7 @@ class ExportViewTest extends WindowTest {
         push(KeyCode.CONTROL, KeyCode.SHIFT, KeyCode.E);
         until(() -> row("Everything in a folder").contains("up to date"));
         assertThat(all.resolve("README.txt")).content().contains("Other", "What is here");
-        assertThat(((ListView<?>) node("#export-lines")).getItems()).hasSize(7);
+        assertThat(((ListView<?>) node("#export-lines")).getItems()).hasSize(8);
     }
 
     /** A table that a spreadsheet changed: what it changes is said, asked, done, and taken back by one undo. */

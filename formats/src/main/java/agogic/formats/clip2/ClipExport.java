@@ -24,11 +24,11 @@ import java.util.List;
 
 /**
  * A session as a MIDI 2.0 clip file: tempo, metre, notes, and every lane as a controller of 32 bits under the number that it
- * has in a MIDI file. A value is written at the tick where it is another one by a 65,536th of the travel, or where it comes
+ * has in a MIDI file. A value is written at the tick where it is another one by a 16,384th of the travel, or where it comes
  * to rest; it is the value of that tick.
  */
 public final class ClipExport {
-    private static final double FINE = 1.0 / 65_536;
+    private static final double FINE = 1.0 / 16_384;
     private static final int MOST_STEPS = 4_096;
     private static final double RAMP_STEP = 1.0 / 16;
     private static final double TEN_NANOS = 1e8;
