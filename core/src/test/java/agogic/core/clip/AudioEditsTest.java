@@ -5,13 +5,18 @@ import static org.assertj.core.api.Assertions.assertThatThrownBy;
 import static org.assertj.core.api.Assertions.within;
 
 import agogic.core.audio.AudioFile;
+import agogic.core.expose.Chains;
+import agogic.core.expose.Removing;
 import agogic.core.layer.Layered;
+import agogic.core.layer.Layers;
 import agogic.core.score.Clip;
 import agogic.core.session.Session;
 import agogic.core.session.Timing;
 import agogic.core.session.Track;
+import agogic.core.shape.Versions;
 import agogic.core.time.Lock;
 import java.util.List;
+import java.util.Optional;
 import java.util.Random;
 import net.jqwik.api.ForAll;
 import net.jqwik.api.Property;
@@ -166,5 +171,27 @@ class AudioEditsTest {
                         .audio("audio-1")
                         .path())
                 .isEqualTo("/else/voice.wav");
+    }
+
+    /** Beside what was there before: versions, undone tracks, an edit of a lane in a clip of audio. */
+    @Test
+    void audioGoesWithVersionsAndTracks() {
+        Clips.Made made = with(4);
+        Session kept = Versions.keepAs(made.session(), made.session(), "With audio");
+        Session without = Clips.remove(kept, made.clip());
+        assertThat(without.audio()).isEmpty();
+        Session back = Versions.back(without, without.versions().get(0));
+        assertThat(back.audio()).containsExactly(FILE);
+        assertThat(back.clip(made.clip())).isPresent();
+        Session two = Chains.addTrack(back, "Another", false, Optional.empty());
+        Session none = Removing.track(two, trackOf(two)).apply(two);
+        assertThat(none.audio()).isEmpty();
+        // A layer in a clip of audio goes where the clip goes, at any tempo.
+        Session layered = Layers.add(made.session(), Layered.TARGET, made.clip(), true);
+        Session faster = Timing.tempo(layered, 0, 200, false);
+        assertThat(faster.lane(Layered.TARGET).layers())
+                .extracting(l -> l.clip())
+                .contains(made.clip());
+        assertThat(Clips.of(Clips.move(faster, made.clip(), 9), made.clip()).beat()).isEqualTo(9);
     }
 }

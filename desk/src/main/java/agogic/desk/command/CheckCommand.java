@@ -1,9 +1,11 @@
 package agogic.desk.command;
 
+import agogic.core.audio.AudioFile;
 import agogic.core.check.Finding;
 import agogic.core.check.PortCheck;
 import agogic.core.session.Session;
 import agogic.desk.live.MidiPorts;
+import agogic.formats.audio.Located;
 import agogic.formats.session.SessionFile;
 import java.io.IOException;
 import java.nio.file.Path;
@@ -23,6 +25,8 @@ import picocli.CommandLine.Parameters;
             "Exit code 1 if anything is wrong."
         })
 final class CheckCommand extends FileCommand {
+    private static final String MEND = "Say where it is: “Find or replace its audio…” on a clip";
+
     @Parameters(index = "0", paramLabel = "SESSION", description = "the session")
     private Path path;
 
@@ -47,10 +51,27 @@ final class CheckCommand extends FileCommand {
             answer.say(finding.kind().grade().spoken() + ", " + finding.kind().spoken() + ": " + finding.sentence()
                     + " → " + finding.mend());
         }
+        boolean gone = false;
+        for (AudioFile file : session.audio()) {
+            Located.State state = Located.of(file).state();
+            if (state != Located.State.THERE) {
+                gone = true;
+                String sentence = file.name() + (state == Located.State.GONE
+                        ? " is not where it was: its clips are silent."
+                        : " is not the one that was brought in: another file has its name.");
+                Map<String, Object> one = new LinkedHashMap<>();
+                one.put("kind", "audio_" + state.name().toLowerCase(Locale.ROOT));
+                one.put("grade", Finding.Grade.WRONG.spoken());
+                one.put("finding", sentence);
+                one.put("mend", MEND);
+                findings.add(one);
+                answer.say(Finding.Grade.WRONG.spoken() + ", audio: " + sentence + " → " + MEND);
+            }
+        }
         if (findings.isEmpty()) {
             answer.say("Nothing is wrong.");
         }
-        if (found.stream().anyMatch(f -> f.kind().grade() == Finding.Grade.WRONG)) {
+        if (gone || found.stream().anyMatch(f -> f.kind().grade() == Finding.Grade.WRONG)) {
             answer.fails();
         }
         return answer.put("findings", findings);

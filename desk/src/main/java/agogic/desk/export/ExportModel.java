@@ -189,7 +189,7 @@ final class ExportModel {
             case SHEET -> session.surfaces().stream()
                             .mapToInt(s -> s.pages().size())
                             .sum() + " pages";
-            case FOLDER -> "session, MIDI, audio, stems, tables, picture, sheet";
+            case FOLDER -> "session, MIDI 1.0 and 2.0, audio, stems, tables, picture, sheet";
         };
     }
 

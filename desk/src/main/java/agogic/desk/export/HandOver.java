@@ -1,5 +1,7 @@
 package agogic.desk.export;
 
+import agogic.core.audio.AudioFile;
+import agogic.core.clip.AudioEdits;
 import agogic.core.lane.Lane;
 import agogic.core.parameter.Parameter;
 import agogic.core.route.Target;
@@ -10,6 +12,7 @@ import agogic.core.session.Track;
 import agogic.core.time.Section;
 import agogic.desk.sheet.Sheet;
 import agogic.formats.audio.Depth;
+import agogic.formats.clip2.ClipExport;
 import agogic.formats.file.SafeFile;
 import agogic.formats.midi.MidiExport;
 import agogic.formats.session.SessionFile;
@@ -114,8 +117,15 @@ public final class HandOver {
         List<String> notes = new ArrayList<>();
         Map<String, String> what = new LinkedHashMap<>();
         String name = safe(session.name());
-        SessionFile.save(into.resolve(name + SessionFile.ENDING), session);
-        what.put(name + SessionFile.ENDING, "the session, for Agogic");
+        // Whoever gets the folder has not the audio where it lies here: it goes with the session.
+        Session whole = session;
+        for (AudioFile file : session.audio()) {
+            whole = AudioEdits.carry(whole, file.id(), true);
+        }
+        SessionFile.save(into.resolve(name + SessionFile.ENDING), whole);
+        what.put(name + SessionFile.ENDING, session.audio().isEmpty()
+                        ? "the session, for Agogic"
+                        : "the session, for Agogic, with its audio inside");
         MidiExport.Report report = MidiExport.write(into.resolve(name + ".mid"), session, midi);
         what.put(
                 name + ".mid",
@@ -126,6 +136,10 @@ public final class HandOver {
         if (!report.left().isEmpty()) {
             notes.add("MIDI: not sent, because no socket leads to them: " + String.join("; ", report.left()) + ".");
         }
+        ClipExport.Made clip = ClipExport.write(into.resolve(name + ".midi2"), session);
+        what.put(
+                name + ".midi2",
+                "MIDI 2.0 clip file: " + clip.notes() + " notes, " + clip.lanes() + " lanes with 32-bit values");
         what.putAll(tables(session, into.resolve("tables")));
         List<Lane> lanes = SvgPicture.drawn(session);
         if (!lanes.isEmpty()) {

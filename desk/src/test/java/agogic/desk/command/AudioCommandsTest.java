@@ -171,6 +171,22 @@ class AudioCommandsTest extends CommandTest {
         assertThat(seconds).isCloseTo(4, within(1e-6));
     }
 
+    /** A folder for somebody else has all that is heard in its session, also where the files of this machine are not. */
+    @Test
+    void aHandOverFolderHasItsAudioInside() throws Exception {
+        Path voice = Voices.uneven(folder.resolve("voice.wav"), 3, 4);
+        done("import", voice, "--out", in("a"));
+        Path whole = folder.resolve("whole");
+        done("export", in("a"), "--folder", whole);
+        assertThat(whole.resolve("README.txt")).content().contains("with its audio inside", "voice.midi2");
+        done("export", in("a"), "--wav", folder.resolve("one.wav"), "--bits", "24");
+        Files.delete(voice);
+        done("check", whole.resolve("voice.agogic"));
+        done("export", whole.resolve("voice.agogic"), "--wav", folder.resolve("two.wav"), "--bits", "24");
+        assertThat(Files.readAllBytes(folder.resolve("two.wav")))
+                .isEqualTo(Files.readAllBytes(folder.resolve("one.wav")));
+    }
+
     @Test
     void audioThatIsGoneIsToldAndNothingIsWritten() throws Exception {
         Path one = Voices.uneven(folder.resolve("one.wav"), 3, 1);
@@ -180,6 +196,8 @@ class AudioCommandsTest extends CommandTest {
         Files.delete(two);
         cannot("two.wav is not where it was", "export", in("a"), "--wav", folder.resolve("x.wav"));
         assertThat(folder.resolve("x.wav")).doesNotExist();
+        assertThat(run("check", in("a"))).isEqualTo(1);
+        assertThat(out.toString()).contains("two.wav is not where it was: its clips are silent");
         done("audio", in("a"), "--out", in("b"));
         assertThat(out.toString()).contains("two.wav is not at");
         cannot("is no WAV or AIFF file", "audio", in("a"), "--file", in("a"), "--out", in("c"));

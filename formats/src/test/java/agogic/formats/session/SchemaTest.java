@@ -2,6 +2,9 @@ package agogic.formats.session;
 
 import static org.assertj.core.api.Assertions.assertThat;
 
+import agogic.core.audio.AudioFile;
+import agogic.core.clip.AudioEdits;
+import agogic.core.clip.Clips;
 import agogic.core.device.Device;
 import agogic.core.envelope.Envelope;
 import agogic.core.envelope.Point;
@@ -18,6 +21,7 @@ import agogic.core.route.Target;
 import agogic.core.score.Remark;
 import agogic.core.session.LeftOut;
 import agogic.core.session.Session;
+import agogic.core.time.Lock;
 import agogic.core.write.Finishing;
 import agogic.standins.comet.SlowComet;
 import com.fasterxml.jackson.databind.JsonNode;
@@ -50,6 +54,18 @@ class SchemaTest {
         assertThat(faults(SessionWriter.write(COMET))).isEmpty();
         Session fitted = Fit.plan(COMET, "partial-bank", Set.of("take back")).apply(COMET);
         assertThat(faults(SessionWriter.write(fitted))).isEmpty();
+    }
+
+    @Test
+    void audioFollowsTheSchemaToo() {
+        AudioFile file =
+                new AudioFile("audio-1", "voice.wav", true, 44_100, 2, 3_000_000_000L, "0123abcd", -120, -0.5);
+        Clips.Made made = AudioEdits.add(COMET, COMET.tracks().get(0).id(), file, "Voice", 4);
+        Session session = AudioEdits.lock(
+                AudioEdits.fades(AudioEdits.gain(made.session(), made.clip(), -3), made.clip(), 1, 2),
+                made.clip(),
+                Lock.SECONDS);
+        assertThat(faults(SessionWriter.write(Clips.loop(session, made.clip(), 64)))).isEmpty();
     }
 
     /** Exposed, routed, drawn and taken back: the saved file is that of a session in which it never was. */
