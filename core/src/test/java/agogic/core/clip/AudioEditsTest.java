@@ -192,6 +192,7 @@ class AudioEditsTest {
         assertThat(faster.lane(Layered.TARGET).layers())
                 .extracting(l -> l.clip())
                 .contains(made.clip());
-        assertThat(Clips.of(Clips.move(faster, made.clip(), 9), made.clip()).beat()).isEqualTo(9);
+        assertThat(Clips.of(Clips.move(faster, made.clip(), 9), made.clip()).beat())
+                .isEqualTo(9);
     }
 }

@@ -134,7 +134,8 @@ public enum Subject {
             "Playing and riding",
             lines("play", "ride", "take-afterwards", "listen"),
             lines("punch", "punch-now", "loop"),
-            more("Position", "start", "end", "go")),
+            more("Position", "start", "end", "go"),
+            more("Audio output", "audio-output", "audio-test")),
     ANSWER(
             "Bar at the foot",
             lines("answer-1", "answer-2", "answer-3"),

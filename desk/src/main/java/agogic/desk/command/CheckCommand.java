@@ -56,9 +56,10 @@ final class CheckCommand extends FileCommand {
             Located.State state = Located.of(file).state();
             if (state != Located.State.THERE) {
                 gone = true;
-                String sentence = file.name() + (state == Located.State.GONE
-                        ? " is not where it was: its clips are silent."
-                        : " is not the one that was brought in: another file has its name.");
+                String sentence = file.name()
+                        + (state == Located.State.GONE
+                                ? " is not where it was: its clips are silent."
+                                : " is not the one that was brought in: another file has its name.");
                 Map<String, Object> one = new LinkedHashMap<>();
                 one.put("kind", "audio_" + state.name().toLowerCase(Locale.ROOT));
                 one.put("grade", Finding.Grade.WRONG.spoken());

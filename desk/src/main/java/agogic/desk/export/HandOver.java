@@ -123,7 +123,9 @@ public final class HandOver {
             whole = AudioEdits.carry(whole, file.id(), true);
         }
         SessionFile.save(into.resolve(name + SessionFile.ENDING), whole);
-        what.put(name + SessionFile.ENDING, session.audio().isEmpty()
+        what.put(
+                name + SessionFile.ENDING,
+                session.audio().isEmpty()
                         ? "the session, for Agogic"
                         : "the session, for Agogic, with its audio inside");
         MidiExport.Report report = MidiExport.write(into.resolve(name + ".mid"), session, midi);

@@ -3,6 +3,7 @@ package agogic.desk.live;
 import agogic.core.play.Engine;
 import agogic.core.play.LiveState;
 import agogic.core.session.Session;
+import java.util.List;
 import java.util.Optional;
 import java.util.concurrent.locks.LockSupport;
 import java.util.function.LongSupplier;
@@ -46,17 +47,17 @@ public final class LiveDesk implements AutoCloseable {
      * @param audible true if it is to be heard
      */
     public LiveDesk(Session session, LongSupplier clock, boolean audible) {
-        this(session, clock, audible ? Speakers.ofTheMachine() : Optional.empty());
+        this(session, clock, audible ? Outputs.ofTheMachine() : Outputs.NONE, KeptOutput.chosen());
     }
 
-    LiveDesk(Session session, LongSupplier clock, Optional<Speakers> speakers) {
+    LiveDesk(Session session, LongSupplier clock, Outputs outputs, OutputChoice choice) {
         this.clock = clock;
         troubles = new Troubles(clock);
         engine = new Engine(session);
         engine.remember();
         engine.onTrouble(e -> troubles.tell("Playing", e));
         ports = new MidiPorts(engine, clock, troubles, this::wake);
-        sound = new SoundOutput(speakers, session, engine, troubles);
+        sound = new SoundOutput(outputs, choice, session, engine, troubles);
         ticker = new Thread(this::run, "agogic-engine");
         ticker.setDaemon(true);
         ticker.setPriority(Thread.MAX_PRIORITY);
@@ -134,6 +135,32 @@ public final class LiveDesk implements AutoCloseable {
     /** Something came in: the engine takes it at once. Allocates nothing. */
     private void wake() {
         LockSupport.unpark(ticker);
+    }
+
+    /** The audio outputs that there are, without that of the system. */
+    public List<String> outputs() {
+        return sound.names();
+    }
+
+    /** The audio output that is wanted. */
+    public OutputChoice output() {
+        return sound.chosen();
+    }
+
+    /** Another audio output, from now on and at the next start. */
+    public void output(OutputChoice choice) {
+        KeptOutput.choose(choice);
+        sound.choose(choice);
+    }
+
+    /** A tone for two seconds; false if nothing can be heard. */
+    public boolean testTone() {
+        return sound.test();
+    }
+
+    /** What became of the audio output, for people; the next that nobody has seen. */
+    public Optional<String> outputNews() {
+        return sound.news();
     }
 
     /** The audio files of the piece are looked for anew. */

@@ -9,7 +9,11 @@ import agogic.standins.sound.Block;
 import agogic.standins.sound.Mixer;
 import java.io.IOException;
 import java.util.Arrays;
+import java.util.List;
+import java.util.Locale;
 import java.util.Optional;
+import java.util.Queue;
+import java.util.concurrent.ConcurrentLinkedQueue;
 import java.util.concurrent.locks.LockSupport;
 
 /**
@@ -20,37 +24,92 @@ final class SoundOutput implements AutoCloseable {
     private static final long AHEAD_NANOS = 20_000_000;
     private static final long TROUBLE_NANOS = 1_000_000_000;
 
-    private final Optional<Speakers> speakers;
+    /** So often it is tried whether an output that went away is there again. */
+    private static final long AGAIN_NANOS = 2_000_000_000L;
+
+    private static final int TONE_BLOCKS = 1_500;
+    private static final double TONE_HERTZ = 1_000;
+    /** −20 dB of full scale. */
+    private static final double TONE = 0.1;
+
+    private final Outputs outputs;
     private final Engine engine;
     private final Troubles troubles;
-    private final Thread mixing;
-    private final Thread reading;
     private final LiveFeed feed = new LiveFeed();
+    private final Queue<String> news = new ConcurrentLinkedQueue<>();
+    private volatile Thread mixing;
+    private volatile Thread reading;
+    private final Thread sounding;
     private volatile boolean running = true;
     private volatile Session edited;
     private volatile Mixer made;
     private volatile String listened;
     private volatile boolean again;
+    private volatile OutputChoice wanted;
+    private volatile boolean heard;
+    private volatile boolean toneAsked;
+    private Speakers speakers;
+    private boolean lost;
+    private long tried;
 
-    /** Sounds through these; without any, nothing sounds and everything else goes on. */
-    SoundOutput(Optional<Speakers> speakers, Session session, Engine engine, Troubles troubles) {
-        this.speakers = speakers;
+    /** Sounds through one of these; without any, nothing sounds and everything else goes on. */
+    SoundOutput(Outputs outputs, OutputChoice choice, Session session, Engine engine, Troubles troubles) {
+        this.outputs = outputs;
         this.engine = engine;
         this.troubles = troubles;
         edited = session;
-        if (speakers.isEmpty()) {
-            mixing = null;
-            reading = null;
+        wanted = choice;
+        if (outputs == Outputs.NONE) {
+            sounding = null;
             return;
         }
-        made = new Mixer(session, feed);
+        // Whether it can be heard is known at once; from then on the thread alone has it.
+        speakers = outputs.open(choice).orElse(null);
+        heard = speakers != null;
+        begin();
+        sounding = thread("agogic-sound", this::run);
+        sounding.setPriority(Thread.MAX_PRIORITY);
+        sounding.start();
+    }
+
+    /** As soon as something can be heard there is a mixer, and somebody who reads audio. */
+    private void begin() {
+        if (speakers == null || mixing != null) {
+            return;
+        }
+        made = new Mixer(edited, feed);
         reading = thread("agogic-audio", this::read);
         reading.start();
         mixing = thread("agogic-mixer", this::follow);
         mixing.start();
-        Thread sounding = thread("agogic-sound", this::run);
-        sounding.setPriority(Thread.MAX_PRIORITY);
-        sounding.start();
+    }
+
+    /** Another output, from now on; what came of it is in the {@link #news}. */
+    void choose(OutputChoice choice) {
+        wanted = choice;
+        if (sounding == null) {
+            news.add("Nothing sounds in this window: it was opened without sound.");
+        }
+        LockSupport.unpark(sounding);
+    }
+
+    OutputChoice chosen() {
+        return wanted;
+    }
+
+    List<String> names() {
+        return outputs.names();
+    }
+
+    /** A tone of 1 kHz at −20 dB, for two seconds, instead of all else; false if nothing can be heard. */
+    boolean test() {
+        toneAsked = heard;
+        return heard;
+    }
+
+    /** What became of the output, for people; the next that nobody has seen. */
+    Optional<String> news() {
+        return Optional.ofNullable(news.poll());
     }
 
     private static Thread thread(String name, Runnable run) {
@@ -60,12 +119,14 @@ final class SoundOutput implements AutoCloseable {
     }
 
     String description() {
-        return speakers.isEmpty() ? "no audio device: silent" : "audio: 48 kHz";
+        return heard
+                ? String.format(Locale.ROOT, "audio: 48 kHz, %.0f ms", wanted.milliseconds())
+                : "no audio device: silent";
     }
 
     /** True if what sounds is heard. */
     boolean audible() {
-        return speakers.isPresent();
+        return heard;
     }
 
     /** The session is this now. */
@@ -141,7 +202,20 @@ final class SoundOutput implements AutoCloseable {
         double[] right = new double[Block.FRAMES];
         byte[] bytes = new byte[Block.FRAMES * 4];
         Mixer mixer = made;
+        OutputChoice used = wanted;
+        double phase = 0;
+        int tone = 0;
         while (running) {
+            if (wanted != used) {
+                used = wanted;
+                change(used);
+            }
+            if (speakers == null) {
+                silent(used);
+                mixer = made;
+                continue;
+            }
+            mixer = mixer == null ? made : mixer;
             try {
                 Playing playing = engine.playing();
                 Mixer offered = made;
@@ -166,11 +240,75 @@ final class SoundOutput implements AutoCloseable {
                 Arrays.fill(left, 0);
                 Arrays.fill(right, 0);
             }
+            if (toneAsked) {
+                toneAsked = false;
+                tone = TONE_BLOCKS;
+            }
+            if (tone > 0) {
+                tone--;
+                for (int i = 0; i < Block.FRAMES; i++) {
+                    phase += TONE_HERTZ / Block.RATE;
+                    left[i] = TONE * Math.sin(2 * Math.PI * phase);
+                    right[i] = left[i];
+                }
+            }
             for (int i = 0; i < Block.FRAMES; i++) {
                 put(bytes, 4 * i, left[i]);
                 put(bytes, 4 * i + 2, right[i]);
             }
-            speakers.get().write(bytes);
+            if (!speakers.write(bytes) && running) {
+                lose();
+            }
+        }
+        if (speakers != null) {
+            speakers.close();
+        }
+    }
+
+    /** Opens another output in the place of the one that there is. */
+    private void change(OutputChoice to) {
+        if (speakers != null) {
+            speakers.close();
+        }
+        speakers = outputs.open(to).orElse(null);
+        lost = false;
+        heard = speakers != null;
+        begin();
+        String name = to.name().isEmpty() ? "the output of the system" : to.name();
+        news.add(
+                heard
+                        ? String.format(
+                                Locale.ROOT,
+                                "It sounds through %s; a move is heard about %.0f ms later.",
+                                name,
+                                to.milliseconds())
+                        : "It cannot sound through " + name + ": it is not there, or somebody else has it.");
+    }
+
+    /** The output went away: it plays on in silence, and it is looked for. */
+    private void lose() {
+        speakers.close();
+        speakers = null;
+        heard = false;
+        lost = true;
+        tried = System.nanoTime();
+        news.add("The audio output went away. It plays on in silence, and sounds again when the output is back.");
+    }
+
+    private void silent(OutputChoice used) {
+        if (!lost) {
+            LockSupport.park(this);
+            return;
+        }
+        LockSupport.parkNanos(this, AGAIN_NANOS / 20);
+        if (lost && System.nanoTime() - tried > AGAIN_NANOS) {
+            tried = System.nanoTime();
+            speakers = outputs.open(used).orElse(null);
+            if (speakers != null) {
+                lost = false;
+                heard = true;
+                news.add("The audio output is back.");
+            }
         }
     }
 
@@ -185,6 +323,6 @@ final class SoundOutput implements AutoCloseable {
         running = false;
         LockSupport.unpark(mixing);
         LockSupport.unpark(reading);
-        speakers.ifPresent(Speakers::close);
+        LockSupport.unpark(sounding);
     }
 }

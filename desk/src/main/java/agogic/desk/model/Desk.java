@@ -192,6 +192,7 @@ public final class Desk {
     /** Takes what the engine did since the last frame. */
     public void frame() {
         live.troubles().next().ifPresent(trouble -> say(Notice.trouble(trouble)));
+        live.outputNews().ifPresent(words -> say(Notice.plain("Audio", words)));
         playing = engine().playing();
         LiveState state = state();
         learner.frame();

@@ -66,6 +66,24 @@ final class DeskActs {
                 "While nothing plays: a held chord on this track's instrument, or noise through its effects",
                 "Alt+I",
                 desk.listening()::toggle);
+        add(
+                "audio-output",
+                "Audio output…",
+                "Through which output it sounds, and how long sound waits in it",
+                "",
+                () -> new OutputForm(desk.live(), window.get()).showAndWait().ifPresent(choice -> {
+                    desk.live().output(choice);
+                    desk.say(Notice.plain("Audio", "The output is opened …"));
+                }));
+        add("audio-test", "Test tone", "1 kHz at −20 dB for two seconds, through the audio output", "", () -> {
+            if (desk.live().testTone()) {
+                desk.say(Notice.good(
+                        "Test tone",
+                        "1 kHz at −20 dB for two seconds: " + desk.live().soundsThrough() + "."));
+            } else {
+                desk.refuse("There is no audio output, so nothing can be heard. “Audio output…” looks for one.");
+            }
+        });
         add("ride", "Ride", "Count in one bar and write whatever you touch; again: stop", "R", desk.riding()::ride);
         add(
                 "ride-selected",

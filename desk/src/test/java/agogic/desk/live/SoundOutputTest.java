@@ -41,13 +41,15 @@ class SoundOutputTest {
         private volatile boolean open = true;
 
         @Override
-        public void write(byte[] samples) {
+        public boolean write(byte[] samples) {
             try {
                 if (open) {
                     taken.put(samples.clone());
                 }
+                return open;
             } catch (InterruptedException e) {
                 Thread.currentThread().interrupt();
+                return false;
             }
         }
 
@@ -74,12 +76,45 @@ class SoundOutputTest {
         }
     }
 
-    private final Line line = new Line();
+    /** Two outputs that a test plugs in and out. */
+    private final class Plugs implements Outputs {
+        private volatile String there = "";
+
+        @Override
+        public List<String> names() {
+            return List.of("Left shelf");
+        }
+
+        @Override
+        public Optional<Speakers> open(OutputChoice choice) {
+            if (!there.equals(choice.name())) {
+                return Optional.empty();
+            }
+            line = new Line();
+            return Optional.of(line);
+        }
+    }
+
+    private volatile Line line = new Line();
     private final TurnedClock clock = new TurnedClock();
     private LiveDesk live;
 
     private void open(Session session) {
-        live = new LiveDesk(session, clock, Optional.of(line));
+        open(session, new Outputs() {
+            @Override
+            public List<String> names() {
+                return List.of();
+            }
+
+            @Override
+            public Optional<Speakers> open(OutputChoice choice) {
+                return Optional.of(line);
+            }
+        });
+    }
+
+    private void open(Session session, Outputs outputs) {
+        live = new LiveDesk(session, clock, outputs, OutputChoice.USUAL);
     }
 
     @AfterEach
@@ -204,6 +239,55 @@ class SoundOutputTest {
         live.load(two);
         line.heard(1);
         assertThat(loudness(line.heard(2))).isBetween(0.9 * before, 1.1 * before);
+    }
+
+    private String news() {
+        for (int i = 0; i < 2_000; i++) {
+            Optional<String> words = live.outputNews();
+            if (words.isPresent()) {
+                return words.get();
+            }
+            // What waits in the line is heard meanwhile.
+            line.taken.poll();
+            java.util.concurrent.locks.LockSupport.parkNanos(5_000_000);
+        }
+        throw new AssertionError("Nothing was said in ten seconds.");
+    }
+
+    /** It goes away and is told; playing goes on; it comes back and is heard; another is chosen; a tone is tried. */
+    @Test
+    void anOutputGoesAwayComesBackAndIsChosen() {
+        Plugs plugs = new Plugs();
+        open(empty(), plugs);
+        assertThat(live.audible()).isTrue();
+        live.listen("keys");
+        until(l -> l > 0.01);
+        plugs.there = "nowhere";
+        line.close();
+        assertThat(news()).contains("went away", "plays on in silence");
+        assertThat(live.audible()).isFalse();
+        assertThat(live.testTone()).isFalse();
+        assertThat(live.soundsThrough()).contains("silent");
+        Line old = line;
+        plugs.there = "";
+        assertThat(news()).isEqualTo("The audio output is back.");
+        assertThat(line).isNotSameAs(old);
+        until(l -> l > 0.01);
+        live.listen(null);
+        until(l -> l < 1e-4);
+        assertThat(live.testTone()).isTrue();
+        double[] heard = untilIt(one -> share(one, 1_000) > 0.09);
+        assertThat(share(heard, 1_000)).isBetween(0.09, 0.101);
+        until(l -> l < 1e-4);
+        live.output(new OutputChoice("Left shelf", 24));
+        assertThat(news()).contains("cannot sound through Left shelf");
+        assertThat(live.audible()).isFalse();
+        plugs.there = "Left shelf";
+        live.output(new OutputChoice("Left shelf", 48));
+        assertThat(news()).isEqualTo("It sounds through Left shelf; a move is heard about 64 ms later.");
+        assertThat(live.outputs()).containsExactly("Left shelf");
+        live.listen("keys");
+        until(l -> l > 0.01);
     }
 
     private static Session tone(Path folder) throws IOException {

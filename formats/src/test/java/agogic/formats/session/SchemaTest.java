@@ -58,14 +58,14 @@ class SchemaTest {
 
     @Test
     void audioFollowsTheSchemaToo() {
-        AudioFile file =
-                new AudioFile("audio-1", "voice.wav", true, 44_100, 2, 3_000_000_000L, "0123abcd", -120, -0.5);
+        AudioFile file = new AudioFile("audio-1", "voice.wav", true, 44_100, 2, 3_000_000_000L, "0123abcd", -120, -0.5);
         Clips.Made made = AudioEdits.add(COMET, COMET.tracks().get(0).id(), file, "Voice", 4);
         Session session = AudioEdits.lock(
                 AudioEdits.fades(AudioEdits.gain(made.session(), made.clip(), -3), made.clip(), 1, 2),
                 made.clip(),
                 Lock.SECONDS);
-        assertThat(faults(SessionWriter.write(Clips.loop(session, made.clip(), 64)))).isEmpty();
+        assertThat(faults(SessionWriter.write(Clips.loop(session, made.clip(), 64))))
+                .isEmpty();
     }
 
     /** Exposed, routed, drawn and taken back: the saved file is that of a session in which it never was. */
