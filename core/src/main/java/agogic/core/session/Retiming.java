@@ -15,6 +15,10 @@ final class Retiming {
     /** The tracks at another tempo; the same object if none has audio. */
     static List<Track> kept(SharedList<Track> tracks, Timeline before, Timeline after) {
         List<Track> all = tracks;
+        if (before.tempo().equals(after.tempo())) {
+            // Bars are counted otherwise, and nothing moves.
+            return all;
+        }
         for (int i = 0; i < tracks.size(); i++) {
             Track track = tracks.get(i);
             if (track.clips().stream().anyMatch(c -> c.audio().isPresent())) {

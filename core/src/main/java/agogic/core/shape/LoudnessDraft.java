@@ -82,7 +82,7 @@ public final class LoudnessDraft {
      * What came of it.
      *
      * @param session with the layer
-     * @param points of the layer
+     * @param points of the layer; 0 if it was only looked at
      * @param before how loud it was
      * @param after how loud it will be, by computation
      * @param gains dB at each step, as the layer has them
@@ -148,6 +148,22 @@ public final class LoudnessDraft {
      * @throws IllegalArgumentException if it is no level, or nothing is above the gate, with words for people
      */
     public static Drafted of(Session session, Target target, LoudnessCurve heard, Wanted wanted, double tolerance) {
+        Drafted looked = look(session, target, heard, wanted);
+        Parameter parameter = session.parameter(target);
+        Envelope envelope = envelope(session, parameter, looked.gains(), tolerance);
+        double[] drawn = new double[looked.gains().length];
+        for (int i = 0; i < drawn.length; i++) {
+            double amount = Offset.amount(envelope.valueAt((i + 0.5) * LoudnessCurve.STEP));
+            drawn[i] = amount * reach(parameter);
+        }
+        Layer layer = new Layer(NAME, "", true, true, Lock.SECONDS, envelope, List.of(), List.of());
+        Lane lane = session.lane(target);
+        Session with = session.with(lane.with(lane.layers().size(), layer));
+        return new Drafted(with, envelope.size(), heard, heard.louder(drawn), drawn, looked.phrases(), looked.held());
+    }
+
+    /** As {@link #of}, at once and without points: what would come of it, before any tolerance. */
+    public static Drafted look(Session session, Target target, LoudnessCurve heard, Wanted wanted) {
         Parameter parameter = session.parameter(target);
         if (!possible(parameter)) {
             throw new IllegalArgumentException(
@@ -165,16 +181,16 @@ public final class LoudnessDraft {
             gains = slewed(phrases, wants, wanted.speed(), heard.steps());
         }
         int held = bounded(session, target, gains);
-        Envelope envelope = envelope(session, parameter, gains, tolerance);
-        double[] drawn = new double[gains.length];
-        for (int i = 0; i < drawn.length; i++) {
-            double amount = Offset.amount(envelope.valueAt((i + 0.5) * LoudnessCurve.STEP));
-            drawn[i] = amount * reach(parameter);
-        }
-        Layer layer = new Layer(NAME, "", true, true, Lock.SECONDS, envelope, List.of(), List.of());
-        Lane lane = session.lane(target);
-        Session with = session.with(lane.with(lane.layers().size(), layer));
-        return new Drafted(with, envelope.size(), heard, heard.louder(drawn), drawn, phrases, held);
+        return new Drafted(session, 0, heard, heard.louder(gains), gains, phrases, held);
+    }
+
+    /** The session with the layer of a draft that was made of another one, in the place of an earlier one. */
+    public static Session with(Session session, Target target, Drafted drafted) {
+        Session plain = without(session, target);
+        Lane made = drafted.session().lane(target);
+        Lane lane = plain.lane(target);
+        return plain.with(
+                lane.with(lane.layers().size(), made.layer(made.layers().size() - 1)));
     }
 
     /** The stretches that are louder than the gate; a short pause parts nothing. */

@@ -80,7 +80,8 @@ public enum Subject {
     CLIP(
             "Clip",
             lines("clip-copy", "clip-repeat", "clip-cut", "clip-join"),
-            lines("clip", "clip-audio", "clip-inside"),
+            lines("clip"),
+            more("Audio", "clip-audio", "clip-inside"),
             more("Clipboard", "clip-pick", "clip-paste"),
             more("Move", "clip-earlier", "clip-later", "clip-next"),
             lines("clip-remove")),

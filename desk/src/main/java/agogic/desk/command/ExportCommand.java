@@ -1,5 +1,6 @@
 package agogic.desk.command;
 
+import agogic.core.audio.AudioFile;
 import agogic.core.midi.Wire;
 import agogic.core.session.LeftOut;
 import agogic.core.session.Positions;
@@ -10,6 +11,7 @@ import agogic.desk.export.Progress;
 import agogic.desk.export.SvgPicture;
 import agogic.desk.sheet.Sheet;
 import agogic.formats.audio.Depth;
+import agogic.formats.audio.Located;
 import agogic.formats.clip2.ClipExport;
 import agogic.formats.file.SafeFile;
 import agogic.formats.midi.Fineness;
@@ -190,6 +192,13 @@ final class ExportCommand extends FileCommand {
         }
         AudioOut out = new AudioOut(opened, depth, rate, begins, ends);
         Map<Integer, AudioOut.Told> told = out.write(paths, Progress.UNSEEN);
+        List<String> others = opened.audio().stream()
+                .filter(file -> Located.of(file).state() == Located.State.CHANGED)
+                .map(AudioFile::name)
+                .toList();
+        if (!others.isEmpty()) {
+            answer.put("anotherFileOfItsName", others);
+        }
         AudioOut.Told first = told.values().iterator().next();
         answer.put("frames", first.frames()).put("stems", names);
         if (wav != null) {

@@ -73,20 +73,19 @@ public final class TrackLoudness {
                         Locale.ROOT,
                         " For %.1f s the level is at the end of its travel: a lower target needs less.",
                         drafted.held() * LoudnessCurve.STEP);
+        String points = drafted.points() == 0 ? "" : "; " + drafted.points() + " points in a layer of its own";
         return String.format(
                                 Locale.ROOT,
-                                "%d %s, on average %.1f LU from %.1f LUFS, now %.1f; all %.1f LUFS, now %.1f; %d points in a"
-                                        + " layer of its own.",
+                                "%d %s, on average %.1f LU from %.1f LUFS, now %.1f; all %.1f LUFS, now %.1f",
                                 phrases,
                                 phrases == 1 ? "phrase" : "phrases",
                                 drafted.spread(before, target),
                                 target,
                                 drafted.spread(after, target),
                                 before.integrated(),
-                                after.integrated(),
-                                drafted.points())
+                                after.integrated())
                         .replace('-', '−')
-                + held;
+                + points + "." + held;
     }
 
     /** As {@link #of(Session, String)}, for work whose failures are told in words. */

@@ -102,19 +102,33 @@ public final class HeardLoud {
         });
     }
 
-    /** Puts a draft into the piece, and measures what is heard then. */
-    public void draft(Target target, LoudnessDraft.Wanted wanted, double tolerance, LoudnessDraft.Drafted looked) {
+    /**
+     * Drafts a level beside the window, puts it into the piece, and measures what is heard then.
+     *
+     * @param measured the piece that was heard
+     */
+    public void draft(Session measured, Target target, LoudnessDraft.Wanted wanted, double tolerance, HowLoud heard) {
+        measuring.latest(
+                "agogic-loudness",
+                () -> LoudnessDraft.of(measured, target, heard.curve(), wanted, tolerance),
+                drafted -> put(target, wanted, drafted),
+                why -> notices.say(Notice.stop("Not drafted", why)));
+    }
+
+    private void put(Target target, LoudnessDraft.Wanted wanted, LoudnessDraft.Drafted drafted) {
+        if (!editing.session().has(target)) {
+            notices.refuse("The level is gone: nothing was drafted.");
+            return;
+        }
         String name = editing.session().parameter(target).name();
-        editing.edit("Draft from loudness", s -> LoudnessDraft.of(
-                        LoudnessDraft.without(s, target), target, looked.before(), wanted, tolerance)
-                .session());
-        measure(target, false, (session, heard) -> {
+        editing.edit("Draft from loudness", s -> LoudnessDraft.with(s, target, drafted));
+        measure(target, false, (session, now) -> {
             Track track = session.trackOf(target.device()).orElseThrow();
-            seen.set(new Seen(track.id(), looked.before(), Optional.of(heard.curve()), wanted.target(), session));
+            seen.set(new Seen(track.id(), drafted.before(), Optional.of(now.curve()), wanted.target(), session));
             notices.say(new Notice(
                     Notice.Kind.GOOD,
                     "Drafted",
-                    name + ": " + TrackLoudness.words(looked, looked.before(), heard.curve(), wanted.target()),
+                    name + ": " + TrackLoudness.words(drafted, drafted.before(), now.curve(), wanted.target()),
                     List.of(new Notice.Act("Undo", editing::undo))));
         });
     }

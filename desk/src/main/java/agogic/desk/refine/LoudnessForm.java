@@ -32,7 +32,7 @@ final class LoudnessForm extends FormDialog<LoudnessForm.Made> {
     private final TextField within;
 
     /** What was asked for, and what it makes. */
-    record Made(LoudnessDraft.Wanted wanted, double tolerance, LoudnessDraft.Drafted drafted) {}
+    record Made(LoudnessDraft.Wanted wanted, double tolerance, LoudnessDraft.Drafted looked) {}
 
     private LoudnessForm(Desk desk, Session measured, Target level, HowLoud how, Window owner) {
         super(
@@ -82,11 +82,7 @@ final class LoudnessForm extends FormDialog<LoudnessForm.Made> {
                 desk.loudness().show(before);
             } else {
                 desk.loudness()
-                        .draft(
-                                level,
-                                made.get().wanted(),
-                                made.get().tolerance(),
-                                made.get().drafted());
+                        .draft(session, level, made.get().wanted(), made.get().tolerance(), how);
             }
         });
     }
@@ -123,7 +119,7 @@ final class LoudnessForm extends FormDialog<LoudnessForm.Made> {
         if (!(tolerance >= 0 && tolerance <= 12)) {
             throw new IllegalArgumentException("The tolerance lies between 0 and 12 dB.");
         }
-        return new Made(wanted, tolerance, LoudnessDraft.of(measured, level, heard, wanted, tolerance));
+        return new Made(wanted, tolerance, LoudnessDraft.look(measured, level, heard, wanted));
     }
 
     @Override
@@ -134,10 +130,10 @@ final class LoudnessForm extends FormDialog<LoudnessForm.Made> {
                 .show(new HeardLoud.Seen(
                         track,
                         heard,
-                        Optional.of(made.drafted().after()),
+                        Optional.of(made.looked().after()),
                         made.wanted().target(),
                         desk.session()));
         return TrackLoudness.words(
-                made.drafted(), heard, made.drafted().after(), made.wanted().target());
+                made.looked(), heard, made.looked().after(), made.wanted().target());
     }
 }

@@ -96,7 +96,7 @@ class CarriedOutTest {
 
     /** At another rate it is the same sound: what of it lies below 20 kHz, looked at frame by frame at equal moments. */
     @ParameterizedTest
-    @ValueSource(ints = {44_100, 88_200, 96_000})
+    @ValueSource(ints = {44_100, 96_000})
     void atAnotherRateItIsTheSameSound(int rate) throws Exception {
         Path usual = folder.resolve("usual.wav");
         Path other = folder.resolve("other.wav");

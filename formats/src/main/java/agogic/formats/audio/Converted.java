@@ -53,6 +53,39 @@ final class Converted implements AutoCloseable {
         return made;
     }
 
+    /** Gives chunks by their numbers. */
+    @FunctionalInterface
+    interface Chunks {
+        /** The chunk with this number; null if it is not there. */
+        float[][] chunk(int number) throws IOException;
+    }
+
+    /** As {@link agogic.core.audio.Feed#read}, of a file of so many frames as they are heard. */
+    static boolean read(Chunks chunks, long frames, long frame, int count, float[] left, float[] right)
+            throws IOException {
+        int done = 0;
+        while (done < count) {
+            long at = frame + done;
+            int some;
+            if (at < 0 || at >= frames) {
+                some = at < 0 ? (int) Math.min(count - done, -at) : count - done;
+                java.util.Arrays.fill(left, done, done + some, 0);
+                java.util.Arrays.fill(right, done, done + some, 0);
+            } else {
+                int offset = (int) (at % CHUNK);
+                some = (int) Math.min(Math.min(count - done, CHUNK - offset), frames - at);
+                float[][] chunk = chunks.chunk((int) (at / CHUNK));
+                if (chunk == null) {
+                    return false;
+                }
+                System.arraycopy(chunk[0], offset, left, done, some);
+                System.arraycopy(chunk[1], offset, right, done, some);
+            }
+            done += some;
+        }
+        return true;
+    }
+
     @Override
     public void close() throws IOException {
         sound.close();

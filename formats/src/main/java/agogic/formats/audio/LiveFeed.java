@@ -6,6 +6,7 @@ import agogic.core.clip.PlacedAudio;
 import agogic.core.session.Session;
 import agogic.core.session.Track;
 import java.io.IOException;
+import java.io.UncheckedIOException;
 import java.util.ArrayList;
 import java.util.HashMap;
 import java.util.List;
@@ -27,7 +28,7 @@ public final class LiveFeed implements Feed, AutoCloseable {
     private Session placed;
     private List<PlacedAudio> clips = List.of();
 
-    private static final class Open {
+    private static final class Open implements Converted.Chunks {
         private final AudioFile file;
         private final Converted converted;
         private final long frames;
@@ -41,6 +42,11 @@ public final class LiveFeed implements Feed, AutoCloseable {
             chunks = new AtomicReferenceArray<>(converted.chunks());
             wanted = new boolean[converted.chunks()];
         }
+
+        @Override
+        public float[][] chunk(int number) {
+            return chunks.get(number);
+        }
     }
 
     @Override
@@ -52,27 +58,12 @@ public final class LiveFeed implements Feed, AutoCloseable {
             java.util.Arrays.fill(right, 0, count, 0);
             return true;
         }
-        int done = 0;
-        while (done < count) {
-            long at = frame + done;
-            if (at < 0 || at >= open.frames) {
-                int some = at < 0 ? (int) Math.min(count - done, -at) : count - done;
-                java.util.Arrays.fill(left, done, done + some, 0);
-                java.util.Arrays.fill(right, done, done + some, 0);
-                done += some;
-                continue;
-            }
-            int offset = (int) (at % Converted.CHUNK);
-            int some = Math.min(count - done, Converted.CHUNK - offset);
-            float[][] chunk = open.chunks.get((int) (at / Converted.CHUNK));
-            if (chunk == null) {
-                return false;
-            }
-            System.arraycopy(chunk[0], offset, left, done, some);
-            System.arraycopy(chunk[1], offset, right, done, some);
-            done += some;
+        try {
+            return Converted.read(open, open.frames, frame, count, left, right);
+        } catch (IOException e) {
+            // What is in memory is not read: this does not happen.
+            throw new UncheckedIOException(e);
         }
-        return true;
     }
 
     /** True if a piece has audio: else nothing has to be read. */

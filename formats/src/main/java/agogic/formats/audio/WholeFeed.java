@@ -19,7 +19,7 @@ public final class WholeFeed implements Feed, AutoCloseable {
 
     private final Map<String, Open> files = new HashMap<>();
 
-    private static final class Open {
+    private static final class Open implements Converted.Chunks {
         private final Converted converted;
         private final Map<Integer, float[][]> chunks = new HashMap<>();
         private final Deque<Integer> order = new ArrayDeque<>();
@@ -28,7 +28,8 @@ public final class WholeFeed implements Feed, AutoCloseable {
             this.converted = converted;
         }
 
-        float[][] chunk(int number) throws IOException {
+        @Override
+        public float[][] chunk(int number) throws IOException {
             float[][] chunk = chunks.get(number);
             if (chunk == null) {
                 chunk = converted.chunk(number);
@@ -70,24 +71,7 @@ public final class WholeFeed implements Feed, AutoCloseable {
             return false;
         }
         try {
-            int done = 0;
-            while (done < count) {
-                long at = frame + done;
-                if (at < 0 || at >= open.converted.frames()) {
-                    int some = at < 0 ? (int) Math.min(count - done, -at) : count - done;
-                    java.util.Arrays.fill(left, done, done + some, 0);
-                    java.util.Arrays.fill(right, done, done + some, 0);
-                    done += some;
-                    continue;
-                }
-                int offset = (int) (at % Converted.CHUNK);
-                int some = Math.min(count - done, Converted.CHUNK - offset);
-                float[][] chunk = open.chunk((int) (at / Converted.CHUNK));
-                System.arraycopy(chunk[0], offset, left, done, some);
-                System.arraycopy(chunk[1], offset, right, done, some);
-                done += some;
-            }
-            return true;
+            return Converted.read(open, open.converted.frames(), frame, count, left, right);
         } catch (IOException e) {
             throw new UncheckedIOException(e);
         }

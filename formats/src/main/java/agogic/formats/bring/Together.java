@@ -63,7 +63,10 @@ public final class Together implements Brought {
     @Override
     public List<String> remarks() {
         List<String> all = new ArrayList<>();
-        all.add("A channel that an earlier file has becomes a free one, as long as there is one; drums stay on 10.");
+        if (files.stream().filter(f -> !(f instanceof AudioBrought)).count() > 1) {
+            all.add(
+                    "A channel that an earlier file has becomes a free one, as long as there is one; drums stay on 10.");
+        }
         files.forEach(f -> f.remarks().forEach(r -> all.add(f.title() + ": " + r)));
         return all;
     }

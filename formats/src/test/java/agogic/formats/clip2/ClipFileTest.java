@@ -19,6 +19,7 @@ import agogic.core.score.Clip;
 import agogic.core.score.Note;
 import agogic.core.session.Loop;
 import agogic.core.session.Session;
+import agogic.core.session.Timing;
 import agogic.core.session.Track;
 import agogic.core.time.Lock;
 import agogic.core.time.MetreMap;
@@ -232,7 +233,7 @@ class ClipFileTest {
         return all;
     }
 
-    @Property(tries = 60, seed = "2")
+    @Property(tries = 25, seed = "2")
     void anySessionComesBackWithinHalfATickAndAPartInFourThousandMillion(@ForAll long seed) throws Exception {
         Session session = any(new Random(seed));
         byte[] bytes = ClipExport.make(session).file();
@@ -284,7 +285,7 @@ class ClipFileTest {
                 assertThat(envelope.value(i)).isCloseTo(heard.saidAt(target, seconds), within(1.0 / (1L << 31)));
             }
         }
-        for (double beat = 0.001; beat < session.length() - 0.01; beat += 0.061) {
+        for (double beat = 0.001; beat < session.length() - 0.01; beat += 0.13) {
             double at = Math.floor(beat * 960) / 960;
             double value = envelope.valueAt(beat);
             double before = heard.saidAt(target, session.timeline().secondsAt(at));
@@ -294,12 +295,12 @@ class ClipFileTest {
 
     @Test
     void theDemoGoesOutAndComesIn() throws Exception {
-        Session demo = SlowComet.session();
+        Session demo = Timing.length(SlowComet.session(), 6);
         ClipExport.Made made = ClipExport.make(demo);
         assertThat(made.lanes()).isGreaterThan(5);
         ClipImport in = ClipImport.of(made.file(), "comet.midi2");
         assertThat(in.title()).isEqualTo("comet");
-        assertThat(in.bars()).isEqualTo(48);
+        assertThat(in.bars()).isEqualTo(6);
         int notes = in.lines().stream()
                 .filter(line -> line.id().startsWith("notes-"))
                 .mapToInt(line -> line.count())
