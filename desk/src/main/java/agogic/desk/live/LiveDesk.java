@@ -137,6 +137,11 @@ public final class LiveDesk implements AutoCloseable {
         LockSupport.unpark(ticker);
     }
 
+    /** True once it plays no more, because its window was closed. */
+    public boolean closed() {
+        return !running;
+    }
+
     /** The audio outputs that there are, without that of the system. */
     public List<String> outputs() {
         return sound.names();

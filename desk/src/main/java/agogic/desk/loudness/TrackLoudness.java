@@ -14,6 +14,7 @@ import java.io.UncheckedIOException;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Locale;
+import java.util.function.DoubleConsumer;
 
 /** Measures how loud something of a piece is, and drafts a level from it; in words. Takes a while: not for the window's thread. */
 public final class TrackLoudness {
@@ -25,9 +26,14 @@ public final class TrackLoudness {
      * @param track its id; empty for all together
      */
     public static HowLoud of(Session session, String track) throws IOException {
+        return of(session, track, part -> {});
+    }
+
+    /** As {@link #of(Session, String)}; {@code progress} is told how far it is, 0 to 1, and may throw to end it. */
+    public static HowLoud of(Session session, String track, DoubleConsumer progress) throws IOException {
         List<AudioFile> missing = new ArrayList<>();
         try (WholeFeed feed = new WholeFeed(session.audio(), missing)) {
-            return HowLoud.of(session, track, feed, part -> {});
+            return HowLoud.of(session, track, feed, progress);
         } catch (UncheckedIOException e) {
             throw e.getCause();
         }
@@ -88,10 +94,10 @@ public final class TrackLoudness {
                 + points + "." + held;
     }
 
-    /** As {@link #of(Session, String)}, for work whose failures are told in words. */
-    public static HowLoud measured(Session session, String track) {
+    /** As {@link #of(Session, String, DoubleConsumer)}, for work whose failures are told in words. */
+    public static HowLoud measured(Session session, String track, DoubleConsumer progress) {
         try {
-            return of(session, track);
+            return of(session, track, progress);
         } catch (IOException e) {
             throw new UncheckedIOException(e);
         }

@@ -3,6 +3,7 @@ package agogic.desk.model;
 import agogic.desk.log.Log;
 import agogic.formats.file.Told;
 import java.io.IOException;
+import java.util.concurrent.CancellationException;
 import java.util.concurrent.ExecutionException;
 import java.util.concurrent.ExecutorService;
 import java.util.concurrent.Executors;
@@ -60,7 +61,9 @@ public final class Beside {
             Platform.runLater(() -> done.accept(result));
         } catch (IOException | RuntimeException | Error e) {
             // Whatever it is: it is told, and nothing is left standing as if it went on.
-            Log.unexpected("Work beside the window", e);
+            if (!(e instanceof CancellationException)) {
+                Log.unexpected("Work beside the window", e);
+            }
             Platform.runLater(() -> failed.accept(Told.of(e)));
         }
     }

@@ -51,7 +51,7 @@ public final class Desk {
         learner = new Learner(this);
         portWatch = new PortWatch(this);
         audio = new AudioFiles(editing, live, notices);
-        loudness = new HeardLoud(editing, notices);
+        loudness = new HeardLoud(editing, live, notices);
         listening = new Listening(editing.sessionProperty(), live, notices);
         selection
                 .selectedProperty()

@@ -5,10 +5,13 @@ import agogic.core.route.Target;
 import agogic.core.session.Session;
 import agogic.core.session.Track;
 import agogic.core.shape.LoudnessDraft;
+import agogic.desk.live.LiveDesk;
 import agogic.desk.loudness.TrackLoudness;
 import agogic.standins.sound.HowLoud;
 import java.util.List;
 import java.util.Optional;
+import java.util.concurrent.CancellationException;
+import java.util.concurrent.atomic.AtomicInteger;
 import java.util.function.BiConsumer;
 import javafx.beans.property.ReadOnlyObjectProperty;
 import javafx.beans.property.ReadOnlyObjectWrapper;
@@ -17,7 +20,11 @@ import javafx.beans.property.ReadOnlyObjectWrapper;
 public final class HeardLoud {
     private final Editing editing;
     private final Notices notices;
+    private final LiveDesk live;
     private final Beside measuring = new Beside();
+    /** What was asked for last. */
+    private final AtomicInteger asked = new AtomicInteger();
+
     private final ReadOnlyObjectWrapper<Seen> seen = new ReadOnlyObjectWrapper<>();
 
     /**
@@ -39,8 +46,9 @@ public final class HeardLoud {
         }
     }
 
-    HeardLoud(Editing editing, Notices notices) {
+    HeardLoud(Editing editing, LiveDesk live, Notices notices) {
         this.editing = editing;
+        this.live = live;
         this.notices = notices;
     }
 
@@ -94,12 +102,20 @@ public final class HeardLoud {
         track(target).ifPresent(track -> {
             Session session = plain ? LoudnessDraft.without(editing.session(), target) : editing.session();
             notices.say(Notice.plain("Listening", track.name() + " is played through and measured …"));
+            int ticket = asked.incrementAndGet();
             measuring.latest(
                     "agogic-loudness",
-                    () -> TrackLoudness.measured(session, track.id()),
+                    () -> TrackLoudness.measured(session, track.id(), part -> goesOn(ticket)),
                     heard -> done.accept(session, heard),
                     why -> notices.say(Notice.stop("Not measured", why)));
         });
+    }
+
+    /** Nobody waits for what was asked before: it ends. */
+    private void goesOn(int ticket) {
+        if (ticket != asked.get() || live.closed()) {
+            throw new CancellationException("Something else is measured now.");
+        }
     }
 
     /**
