@@ -11,7 +11,6 @@ import agogic.core.route.Target;
 import agogic.core.session.Session;
 import agogic.core.session.Track;
 import java.util.List;
-import java.util.Locale;
 import java.util.Optional;
 import java.util.function.Function;
 
@@ -31,9 +30,9 @@ public final class AudioTracks {
     public static Session each(Session session, List<AudioFile> files, double beat, Function<String, Device> strip) {
         Session more = session;
         for (AudioFile file : files) {
-            more = Chains.addTrack(more, title(file), false, Optional.of(named(more, strip, title(file))));
+            more = Chains.addTrack(more, file.title(), false, Optional.of(named(more, strip, file.title())));
             Track track = newest(session, more);
-            more = AudioEdits.add(more, track.id(), file.called(AudioEdits.freshId(more)), title(file), beat)
+            more = AudioEdits.add(more, track.id(), file.called(AudioEdits.freshId(more)), file.title(), beat)
                     .session();
             more = withRoute(more, track);
             session = more;
@@ -46,7 +45,7 @@ public final class AudioTracks {
         Session more = session;
         double at = beat;
         for (AudioFile file : files) {
-            Clips.Made made = AudioEdits.add(more, trackId, file.called(AudioEdits.freshId(more)), title(file), at);
+            Clips.Made made = AudioEdits.add(more, trackId, file.called(AudioEdits.freshId(more)), file.title(), at);
             more = made.session();
             at = Clips.of(more, made.clip()).end();
         }
@@ -89,13 +88,5 @@ public final class AudioTracks {
         return session.has(level)
                 ? session.with(Route.of(Assigning.freshId(session, level), null, Span.FULL, level))
                 : session;
-    }
-
-    /** The name of a file without its ending. */
-    private static String title(AudioFile file) {
-        String name = file.name();
-        int dot = name.lastIndexOf('.');
-        String bare = (dot > 0 ? name.substring(0, dot) : name).strip();
-        return bare.isEmpty() ? String.format(Locale.ROOT, "Audio of %.0f s", file.seconds()) : bare;
     }
 }

@@ -66,6 +66,14 @@ public record AudioFile(
         return path.substring(slash + 1);
     }
 
+    /** Its name without folders and ending: what a track of it is called. */
+    public String title() {
+        String whole = name();
+        int dot = whole.lastIndexOf('.');
+        String bare = (dot > 0 ? whole.substring(0, dot) : whole).strip();
+        return bare.isEmpty() ? "Audio" : bare;
+    }
+
     /** Lying elsewhere. */
     public AudioFile at(String newPath) {
         return new AudioFile(id, newPath, inside, rate, channels, frames, digest, loudness, truePeak);

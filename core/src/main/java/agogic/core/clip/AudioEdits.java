@@ -35,20 +35,13 @@ public final class AudioEdits {
         double length = session.timeline().beatAt(ends) - beat;
         Clips.Made made = Clips.add(session, trackId, name, beat, beat + Math.max(length, 1.0 / 32));
         Session known = made.session().withAudio(file);
-        Session with = edit(known, made.clip(), c -> c.with(Optional.of(AudioPart.of(file))));
+        Session with = Clips.replaced(known, made.clip(), c -> c.with(Optional.of(AudioPart.of(file))));
         return new Clips.Made(with.length() >= beat + length ? with : with.lasting(beat + length), made.clip());
-    }
-
-    private static Session edit(Session session, String id, UnaryOperator<Clip> edit) {
-        Track track = session.trackOfClip(id).orElseThrow();
-        List<Clip> clips = new ArrayList<>(track.clips());
-        clips.replaceAll(c -> c.id().equals(id) ? edit.apply(c) : c);
-        return session.with(track.with(clips));
     }
 
     private static Session part(Session session, String id, UnaryOperator<AudioPart> edit) {
         part(session, id);
-        return edit(session, id, c -> c.with(c.audio().map(edit)));
+        return Clips.replaced(session, id, c -> c.with(c.audio().map(edit)));
     }
 
     /** With a clip so loud, in dB. */

@@ -34,7 +34,8 @@ public final class Clips {
                 .orElseThrow(() -> new IllegalArgumentException("The session has no clip “" + id + "”."));
     }
 
-    private static Session replaced(Session session, String id, UnaryOperator<Clip> edit) {
+    /** With a clip edited. */
+    static Session replaced(Session session, String id, UnaryOperator<Clip> edit) {
         Track track = session.trackOfClip(id).orElseThrow();
         return session.with(track.with(track.clips().stream()
                 .map(c -> c.id().equals(id) ? edit.apply(c) : c)

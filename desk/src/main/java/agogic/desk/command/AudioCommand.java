@@ -6,6 +6,7 @@ import agogic.core.session.Positions;
 import agogic.core.session.Session;
 import agogic.formats.audio.AudioScan;
 import agogic.formats.audio.Located;
+import agogic.formats.audio.Pictures;
 import agogic.standins.sound.StandIns;
 import java.io.IOException;
 import java.nio.file.Path;
@@ -41,7 +42,7 @@ final class AudioCommand extends EditCommand {
         List<AudioFile> scanned = new ArrayList<>();
         List<String> remarks = new ArrayList<>();
         for (Path file : files) {
-            AudioScan scan = AudioScan.of(file, part -> {});
+            AudioScan scan = Pictures.listened(file);
             scanned.add(scan.file());
             answer.say(scan.file().name() + ": " + scan.words() + ".");
             for (String remark : scan.remarks()) {

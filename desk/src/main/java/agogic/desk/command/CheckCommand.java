@@ -53,15 +53,12 @@ final class CheckCommand extends FileCommand {
         }
         boolean gone = false;
         for (AudioFile file : session.audio()) {
-            Located.State state = Located.of(file).state();
-            if (state != Located.State.THERE) {
+            Located place = Located.of(file);
+            if (place.state() != Located.State.THERE) {
                 gone = true;
-                String sentence = file.name()
-                        + (state == Located.State.GONE
-                                ? " is not where it was: its clips are silent."
-                                : " is not the one that was brought in: another file has its name.");
+                String sentence = place.words(file);
                 Map<String, Object> one = new LinkedHashMap<>();
-                one.put("kind", "audio_" + state.name().toLowerCase(Locale.ROOT));
+                one.put("kind", "audio_" + place.state().name().toLowerCase(Locale.ROOT));
                 one.put("grade", Finding.Grade.WRONG.spoken());
                 one.put("finding", sentence);
                 one.put("mend", MEND);

@@ -91,11 +91,6 @@ public final class AudioOut {
         frames = Math.max(1, Math.round((to - from) * rate));
     }
 
-    /** {@code 44.1}. */
-    public static String kilohertz(int rate) {
-        return rate % 1000 == 0 ? "" + rate / 1000 : "" + rate / 1000.0;
-    }
-
     /** The bytes of its file, about. */
     public long bytes() {
         return frames * 2 * depth.bytes();

@@ -7,6 +7,7 @@ import agogic.desk.model.Beside;
 import agogic.desk.model.Desk;
 import agogic.desk.model.Notice;
 import agogic.desk.sheet.Sheet;
+import agogic.formats.audio.AudioScan;
 import agogic.formats.audio.Depth;
 import agogic.formats.clip2.ClipExport;
 import agogic.formats.file.SafeFile;
@@ -182,7 +183,7 @@ final class ExportModel {
                     ? "looking …"
                     : known.report().notes() + " notes, " + known.report().lanes() + " lanes, 32-bit values";
             case AUDIO -> String.format(
-                    Locale.ROOT, "%.1f s, %s kHz stereo, %s", to() - from(), AudioOut.kilohertz(rate.get()), each);
+                    Locale.ROOT, "%.1f s, %s kHz stereo, %s", to() - from(), AudioScan.kilohertz(rate.get()), each);
             case STEMS -> session.tracks().size() + " files of " + each;
             case TABLES -> lanes + (lanes == 1 ? " lane" : " lanes");
             case PICTURE -> lanes + (lanes == 1 ? " lane" : " lanes") + " with ruler and sections";

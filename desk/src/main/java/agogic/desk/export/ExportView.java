@@ -8,6 +8,7 @@ import agogic.desk.draw.Mark;
 import agogic.desk.model.Desk;
 import agogic.desk.parts.MarkView;
 import agogic.desk.parts.Parts;
+import agogic.formats.audio.AudioScan;
 import agogic.formats.audio.Depth;
 import agogic.formats.midi.Fineness;
 import agogic.formats.midi.MidiExport;
@@ -175,7 +176,7 @@ public final class ExportView extends BorderPane {
                                 "How many frames a second audio has",
                                 model.rate(),
                                 AudioOut.RATES,
-                                rate -> AudioOut.kilohertz(rate) + " kHz")),
+                                rate -> AudioScan.kilohertz(rate) + " kHz")),
                 check("export-loop", "Audio of the loop only", model.loop()));
         panel.getStyleClass().add("panel");
         VBox box = new VBox(panel);

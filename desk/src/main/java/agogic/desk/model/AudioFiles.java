@@ -97,11 +97,8 @@ public final class AudioFiles {
         for (AudioFile file : files) {
             Located place = Located.of(file);
             states.put(file.id(), place.state());
-            if (place.state() == Located.State.GONE) {
-                gone.add(file.name() + " is not where it was: its clips are silent. “Find the audio…” on one of"
-                        + " them says where it is.");
-            } else if (place.state() == Located.State.CHANGED) {
-                gone.add(file.name() + " is not the one that was brought in: another file has its name.");
+            if (place.state() != Located.State.THERE) {
+                gone.add(place.words(file) + " “Find or replace its audio…” on one of its clips says where it is.");
             }
             try {
                 if (place.there()) {
@@ -162,9 +159,7 @@ public final class AudioFiles {
         List<String> not = new ArrayList<>();
         for (Path path : paths) {
             try {
-                AudioScan scan = AudioScan.of(path, part -> {});
-                Pictures.keep(scan.file(), scan.peaks());
-                scans.add(scan);
+                scans.add(Pictures.listened(path));
             } catch (IOException e) {
                 not.add(Told.of(e));
             }
@@ -195,11 +190,7 @@ public final class AudioFiles {
         AudioFile old = editing.session().audio(file);
         Beside.run(
                 "agogic-audio-files",
-                () -> {
-                    AudioScan scan = AudioScan.of(path, part -> {});
-                    Pictures.keep(scan.file(), scan.peaks());
-                    return scan;
-                },
+                () -> Pictures.listened(path),
                 scan -> {
                     boolean same = scan.file().digest().equals(old.digest());
                     editing.edit(

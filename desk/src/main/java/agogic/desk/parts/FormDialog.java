@@ -110,6 +110,29 @@ public abstract class FormDialog<T> extends Dialog<T> {
         trouble.setText(words);
     }
 
+    /** What is typed in a field where a number belongs, without its unit and as a machine writes it. */
+    protected static String plain(TextField field) {
+        return field.getText()
+                .strip()
+                .replace(',', '.')
+                .replace('−', '-')
+                .replaceAll("(%|LUFS|dB/s|dB|s)$", "")
+                .strip();
+    }
+
+    /**
+     * The number that is typed in a field, with its unit or without.
+     *
+     * @param what it should be, for people
+     */
+    protected static double typed(TextField field, String what) {
+        try {
+            return Double.parseDouble(plain(field));
+        } catch (NumberFormatException e) {
+            throw new IllegalArgumentException("“" + field.getText() + "” is no " + what + ". Expected a number.");
+        }
+    }
+
     /** The button that does it, below all lines; {@code id} begins its name and that of what is said. */
     protected final void done(String id, String words) {
         trouble = new Label();

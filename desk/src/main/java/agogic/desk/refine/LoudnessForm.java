@@ -46,16 +46,15 @@ final class LoudnessForm extends FormDialog<LoudnessForm.Made> {
         // As loud as it is on average: made even, and no louder; with a little room for what is louder than that.
         double usual = Math.max(-60, Math.min(0, Math.rint(heard.integrated() - USUAL_ROOM)));
         LoudnessDraft.Wanted wanted = LoudnessDraft.Wanted.of(usual);
-        loud = row("loudness-target", "Target", number(usual), "LUFS that each phrase comes to");
-        up = row("loudness-up", "At most up", number(wanted.up()), "dB that it is made louder");
-        down = row("loudness-down", "At most down", number(wanted.down()), "dB that it is made softer");
-        speed = row("loudness-speed", "Speed", number(wanted.speed()), "dB a second");
-        gate = row(
-                "loudness-gate", "Gate", number(wanted.gate()), "LUFS; what is softer is a pause: the level is held");
+        loud = row("loudness-target", "Target", shown(usual), "LUFS that each phrase comes to");
+        up = row("loudness-up", "At most up", shown(wanted.up()), "dB that it is made louder");
+        down = row("loudness-down", "At most down", shown(wanted.down()), "dB that it is made softer");
+        speed = row("loudness-speed", "Speed", shown(wanted.speed()), "dB a second");
+        gate = row("loudness-gate", "Gate", shown(wanted.gate()), "LUFS; what is softer is a pause: the level is held");
         within = row(
                 "loudness-within",
                 "Tolerance",
-                number(LoudnessDraft.usual(measured.parameter(level))),
+                shown(LoudnessDraft.usual(measured.parameter(level))),
                 "dB, of the points");
         done("loudness", "Draft it");
         // Below on the right: what is drawn while it is typed stays seen.
@@ -87,24 +86,10 @@ final class LoudnessForm extends FormDialog<LoudnessForm.Made> {
         });
     }
 
-    private static String number(double value) {
+    private static String shown(double value) {
         return String.format(Locale.ROOT, "%.2f", value)
                 .replaceAll("\\.?0+$", "")
                 .replace('-', '−');
-    }
-
-    private static double typed(TextField field, String what) {
-        String text = field.getText()
-                .strip()
-                .replace(',', '.')
-                .replace('−', '-')
-                .replaceAll("(LUFS|dB/s|dB)$", "")
-                .strip();
-        try {
-            return Double.parseDouble(text);
-        } catch (NumberFormatException e) {
-            throw new IllegalArgumentException("“" + field.getText() + "” is no " + what + ". Expected a number.");
-        }
     }
 
     @Override

@@ -90,20 +90,7 @@ final class ClipForm extends FormDialog<UnaryOperator<Session>> {
     }
 
     private static double typed(TextField field, double was, String what) {
-        String text = field.getText()
-                .strip()
-                .replace(',', '.')
-                .replace('−', '-')
-                .replaceAll("(%|dB|s)$", "")
-                .strip();
-        if (text.equals(number(was))) {
-            return was;
-        }
-        try {
-            return Double.parseDouble(text);
-        } catch (NumberFormatException e) {
-            throw new IllegalArgumentException("“" + field.getText() + "” is no " + what + ". Expected a number.");
-        }
+        return plain(field).equals(number(was)) ? was : typed(field, what);
     }
 
     @Override

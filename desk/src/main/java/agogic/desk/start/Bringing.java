@@ -1,7 +1,6 @@
 package agogic.desk.start;
 
 import agogic.core.session.Session;
-import agogic.formats.audio.AudioScan;
 import agogic.formats.audio.Pictures;
 import agogic.formats.audio.SoundFile;
 import agogic.formats.bring.AudioBrought;
@@ -50,9 +49,7 @@ public final class Bringing {
     /** Looks through a file: audio or a score by its ending, else as a MIDI file. */
     public static Brought read(Path path) throws IOException {
         if (audio(path)) {
-            AudioScan scan = AudioScan.of(path, part -> {});
-            Pictures.keep(scan.file(), scan.peaks());
-            return new AudioBrought(scan);
+            return new AudioBrought(Pictures.listened(path));
         }
         if (ending(path).equals(CLIP)) {
             return ClipImport.read(path);

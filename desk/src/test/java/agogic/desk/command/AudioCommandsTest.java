@@ -28,20 +28,6 @@ class AudioCommandsTest extends CommandTest {
         System.setProperty("agogic.shelf", folder.resolve("shelf").toString());
     }
 
-    private void done(Object... words) {
-        assertThat(run(words)).as("%s %s", List.of(words), err).isZero();
-    }
-
-    private void cannot(String why, Object... words) {
-        assertThat(run(words)).as("%s", List.of(words)).isEqualTo(2);
-        assertThat(err.toString().strip().lines()).hasSize(1);
-        assertThat(err.toString()).contains(why);
-    }
-
-    private Path in(String name) {
-        return folder.resolve(name + ".agogic");
-    }
-
     /** The samples of a 24 bit file, left and right, as the JDK reads them. */
     private static double[][] heard(Path wav) throws IOException, UnsupportedAudioFileException {
         try (AudioInputStream in = AudioSystem.getAudioInputStream(wav.toFile())) {

@@ -38,12 +38,6 @@ class OutermostTest extends CommandTest {
         assertThat(run("demo", "--save", demo)).isZero();
     }
 
-    private void cannot(String words, Object... command) {
-        assertThat(run(command)).as("%s", List.of(command)).isEqualTo(2);
-        assertThat(err.toString().strip().lines()).hasSize(1);
-        assertThat(err.toString()).contains(words).doesNotContain("Exception", ".part", "Hand[", "null");
-    }
-
     private Path file(String name, String text) throws IOException {
         return Files.writeString(folder.resolve(name), text);
     }

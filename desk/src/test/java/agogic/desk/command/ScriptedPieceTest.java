@@ -23,22 +23,8 @@ import org.junit.jupiter.api.Test;
 
 /** A piece made from nothing by commands alone, and commands at the edges of what they take and where they write. */
 class ScriptedPieceTest extends CommandTest {
-    private Path in(String name) {
-        return folder.resolve(name + ".agogic");
-    }
-
     private Path file(String name, String text) throws IOException {
         return Files.writeString(folder.resolve(name), text);
-    }
-
-    private void done(Object... words) {
-        assertThat(run(words)).as("%s %s", List.of(words), err).isZero();
-    }
-
-    private void cannot(String why, Object... words) {
-        assertThat(run(words)).as("%s", List.of(words)).isEqualTo(2);
-        assertThat(err.toString().strip().lines()).hasSize(1);
-        assertThat(err.toString()).contains(why);
     }
 
     private Path chart(String name, String control, int number) throws IOException {

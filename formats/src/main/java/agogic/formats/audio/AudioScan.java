@@ -29,16 +29,12 @@ public record AudioScan(AudioFile file, String kind, Peaks peaks, double range, 
         try (SoundFile sound = SoundFile.open(path)) {
             LoudnessMeter meter = new LoudnessMeter(sound.rate());
             Peaks.Maker peaks = new Peaks.Maker(sound.frames());
-            float[] left = new float[BLOCK];
-            float[] right = new float[BLOCK];
             boolean one = sound.channels() == 1;
-            for (long frame = 0; frame < sound.frames(); frame += BLOCK) {
-                int count = (int) Math.min(BLOCK, sound.frames() - frame);
-                sound.read(frame, count, left, right, 0);
+            each(sound, (left, right, count, frame) -> {
                 meter.add(left, one ? null : right, count);
                 peaks.add(left, right, count);
                 progress.accept((double) frame / sound.frames());
-            }
+            });
             AudioFile file = new AudioFile(
                     "",
                     path.toAbsolutePath().normalize().toString(),
@@ -57,14 +53,24 @@ public record AudioScan(AudioFile file, String kind, Peaks peaks, double range, 
     public static Peaks peaks(Path path) throws IOException {
         try (SoundFile sound = SoundFile.open(path)) {
             Peaks.Maker peaks = new Peaks.Maker(sound.frames());
-            float[] left = new float[BLOCK];
-            float[] right = new float[BLOCK];
-            for (long frame = 0; frame < sound.frames(); frame += BLOCK) {
-                int count = (int) Math.min(BLOCK, sound.frames() - frame);
-                sound.read(frame, count, left, right, 0);
-                peaks.add(left, right, count);
-            }
+            each(sound, (left, right, count, frame) -> peaks.add(left, right, count));
             return peaks.made();
+        }
+    }
+
+    /** Gets the frames of a file, some at a time. */
+    @FunctionalInterface
+    private interface Heard {
+        void block(float[] left, float[] right, int count, long frame);
+    }
+
+    private static void each(SoundFile sound, Heard heard) throws IOException {
+        float[] left = new float[BLOCK];
+        float[] right = new float[BLOCK];
+        for (long frame = 0; frame < sound.frames(); frame += BLOCK) {
+            int count = (int) Math.min(BLOCK, sound.frames() - frame);
+            sound.read(frame, count, left, right, 0);
+            heard.block(left, right, count, frame);
         }
     }
 
@@ -99,7 +105,8 @@ public record AudioScan(AudioFile file, String kind, Peaks peaks, double range, 
         return (loudness + ", " + peak).replace('-', '−');
     }
 
-    private static String kilohertz(int rate) {
+    /** {@code 44.1}. */
+    public static String kilohertz(int rate) {
         return rate % 1000 == 0 ? "" + rate / 1000 : "" + rate / 1000.0;
     }
 

@@ -94,10 +94,6 @@ public final class LiveFeed implements Feed, AutoCloseable {
         for (Open open : files.values()) {
             java.util.Arrays.fill(open.wanted, false);
         }
-        for (double moment : moments) {
-            want(Math.round(moment * AudioFile.HEARD));
-        }
-        drop();
         Open first = null;
         int number = -1;
         long best = Long.MAX_VALUE;
@@ -105,18 +101,26 @@ public final class LiveFeed implements Feed, AutoCloseable {
             long frame = Math.round(moment * AudioFile.HEARD);
             for (PlacedAudio clip : clips) {
                 Open open = files.get(clip.file());
-                long from = Math.max(frame, clip.begins());
                 long to = Math.min(frame + AHEAD, clip.ends());
-                for (long at = from; open != null && at < to; at = next(clip, at)) {
+                long after;
+                for (long at = Math.max(frame - BEHIND, clip.begins()); open != null && at < to; at = after) {
+                    after = next(clip, at);
                     int chunk = chunk(open, clip.fileFrame(at));
-                    if (chunk >= 0 && open.chunks.get(chunk) == null && at - frame < best) {
+                    if (chunk < 0) {
+                        continue;
+                    }
+                    open.wanted[chunk] = true;
+                    // What lies behind is kept, and not read.
+                    boolean missing = after > frame && open.chunks.get(chunk) == null;
+                    if (missing && Math.max(0, at - frame) < best) {
                         first = open;
                         number = chunk;
-                        best = at - frame;
+                        best = Math.max(0, at - frame);
                     }
                 }
             }
         }
+        drop();
         if (first == null) {
             return false;
         }
@@ -132,20 +136,6 @@ public final class LiveFeed implements Feed, AutoCloseable {
 
     private static int chunk(Open open, long frame) {
         return frame < 0 || frame >= open.frames ? -1 : (int) (frame / Converted.CHUNK);
-    }
-
-    private void want(long frame) {
-        for (PlacedAudio clip : clips) {
-            Open open = files.get(clip.file());
-            long from = Math.max(frame - BEHIND, clip.begins());
-            long to = Math.min(frame + AHEAD, clip.ends());
-            for (long at = from; open != null && at < to; at = next(clip, at)) {
-                int chunk = chunk(open, clip.fileFrame(at));
-                if (chunk >= 0) {
-                    open.wanted[chunk] = true;
-                }
-            }
-        }
     }
 
     /** Chunks that nobody wants go: memory stays bounded however long the files are. */

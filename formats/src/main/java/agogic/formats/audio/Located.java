@@ -54,9 +54,17 @@ public record Located(Path path, State state) {
         }
     }
 
+    /** What is wrong with a file that is not there as it was, for people. */
+    public String words(AudioFile file) {
+        return file.name()
+                + (state == State.GONE
+                        ? " is not where it was: its clips are silent."
+                        : " is not the one that was brought in: another file has its name.");
+    }
+
     /** True if it can be heard: also another version of it, which is told. */
     public boolean there() {
-        return state != State.GONE && path != null && readable();
+        return state == State.THERE || state == State.CHANGED && readable();
     }
 
     private boolean readable() {

@@ -22,6 +22,13 @@ public final class Pictures {
 
     private Pictures() {}
 
+    /** Listens to a file, and keeps its picture. */
+    public static AudioScan listened(Path path) throws IOException {
+        AudioScan scan = AudioScan.of(path, part -> {});
+        keep(scan.file(), scan.peaks());
+        return scan;
+    }
+
     /** The picture of a file if it is in memory. */
     public static Optional<Peaks> known(AudioFile file) {
         synchronized (MADE) {

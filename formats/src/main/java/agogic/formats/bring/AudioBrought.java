@@ -8,8 +8,6 @@ import agogic.core.time.Section;
 import agogic.core.time.TempoMap;
 import agogic.core.time.Timeline;
 import agogic.formats.audio.AudioScan;
-import agogic.formats.file.Input;
-import java.nio.file.Path;
 import java.util.List;
 import java.util.Optional;
 import java.util.Set;
@@ -25,15 +23,7 @@ public final class AudioBrought implements Brought {
     /** Of a file that was listened to. */
     public AudioBrought(AudioScan scan) {
         this.scan = scan;
-        title = title(scan.file());
-    }
-
-    /** The name of a file without its ending. */
-    public static String title(AudioFile file) {
-        String name = Input.name(Path.of(file.path()));
-        int dot = name.lastIndexOf('.');
-        String bare = dot > 0 ? name.substring(0, dot) : name;
-        return bare.isBlank() ? "Audio" : bare.strip();
+        title = scan.file().title();
     }
 
     @Override

@@ -1,8 +1,10 @@
 package agogic.standins.sound;
 
+import agogic.core.audio.AudioFile;
+
 /** The unit of sound: 64 frames at 48 kHz. */
 public final class Block {
-    public static final int RATE = 48_000;
+    public static final int RATE = AudioFile.HEARD;
     public static final int FRAMES = 64;
 
     /** Seconds of one block. */
