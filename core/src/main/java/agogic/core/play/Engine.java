@@ -76,7 +76,7 @@ public final class Engine {
         values = new Values(present, transport);
         moves = new HandMoves(present, clock, transport, hands, values, this::listening, this::wrote, this::pressed);
         starts = new Starts(present, transport, moves, hands);
-        inputs = new Inputs(moves::of, this::came);
+        inputs = new Inputs(moves::of, this::came, moves::takes);
         handover = new Handover(present, clock, transport, inputs, hands, values);
         following = new Following(present, clock, transport, new Led());
         playing = handover.begin();
@@ -170,6 +170,14 @@ public final class Engine {
     /** What came into the port of a surface while the engine listened. One thread takes it. */
     public MessageQueue tap(int surface) {
         return inputs.tap(session().surfaces().get(surface).id());
+    }
+
+    /**
+     * Notes and the sustain pedal that came into a port, and with which nothing here is done: no control of its surface with
+     * a route, a page or a snapshot sends them. One thread takes it.
+     */
+    public MessageQueue keys() {
+        return inputs.keys();
     }
 
     /** Turns a surface to a page, 1 for the first. */

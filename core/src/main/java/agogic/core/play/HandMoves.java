@@ -55,6 +55,13 @@ final class HandMoves {
         return new Moves(surface);
     }
 
+    /** True if what this control does moves, turns or starts anything. */
+    boolean takes(int surface, int control) {
+        return present.plan.routesOfControls(surface)[control].length > 0
+                || present.plan.turns(surface, control) > 0
+                || present.plan.starts(surface, control).length > 0;
+    }
+
     /** Turns a surface to a page, 1 for the first, if it has it. */
     void turn(int surface, int page) {
         List<Surface> surfaces = present.plan.session().surfaces();

@@ -1,5 +1,6 @@
 package agogic.core.play;
 
+import agogic.core.midi.Keys;
 import agogic.core.midi.MessageQueue;
 import agogic.core.midi.MidiSink;
 import agogic.core.surface.MoveSink;
@@ -18,6 +19,8 @@ final class Inputs {
     private final Map<String, MessageQueue> taps = new ConcurrentHashMap<>();
     private final IntFunction<MoveSink> moves;
     private final Came came;
+    private final Taken taken;
+    private final MessageQueue keys = new MessageQueue(CAPACITY);
     private volatile boolean listening;
 
     /** The same by the places of the surfaces in the session that plays. */
@@ -35,10 +38,33 @@ final class Inputs {
         void message(String surface, int status, int data1, int data2, long nanos);
     }
 
+    /** Says whether anything is done with what a control sends, by the places of its surface and itself. */
+    interface Taken {
+        boolean control(int surface, int control);
+    }
+
     /** Inputs that hand what a surface's controls do to the sink of its place. */
-    Inputs(IntFunction<MoveSink> moves, Came came) {
+    Inputs(IntFunction<MoveSink> moves, Came came, Taken taken) {
         this.moves = moves;
         this.came = came;
+        this.taken = taken;
+    }
+
+    /** Notes and the sustain pedal of controls that nothing is done with, and of none. */
+    MessageQueue keys() {
+        return keys;
+    }
+
+    /** What a keyboard plays is nothing that moves anything: whoever makes sound has it. */
+    private void played(int surface, int status, int data1, int data2, long nanos) {
+        if (!Keys.isKey(status, data1)) {
+            return;
+        }
+        int control = decoders[surface].controlOf(status, data1);
+        if (control == SurfaceDecoder.TOUCHES || control >= 0 && taken.control(surface, control)) {
+            return;
+        }
+        keys.message(status, data1, data2, nanos);
     }
 
     MessageQueue port(String surface) {
@@ -79,6 +105,7 @@ final class Inputs {
             told[s] = (status, data1, data2, nanos) -> {
                 came.message(id, status, data1, data2, nanos);
                 decoders[place].message(status, data1, data2, nanos);
+                played(place, status, data1, data2, nanos);
             };
             tees[s] = (status, data1, data2, nanos) -> {
                 tap.message(status, data1, data2, nanos);

@@ -23,6 +23,10 @@ public final class SurfaceDecoder implements MidiSink {
 
     private static final long LONG_AGO = Long.MIN_VALUE / 2;
     private static final int NONE = -1;
+
+    /** What {@link #controlOf} says of a message that tells that a control is touched. */
+    public static final int TOUCHES = -2;
+
     private static final int FINE = 1 << 16;
     private static final int RELATIVE = 1 << 17;
     private static final int PAIR = 1 << 18;
@@ -176,6 +180,16 @@ public final class SurfaceDecoder implements MidiSink {
             case 0xE0 -> tell(entry, MidiScale.normalised14(data2 << 7 | data1), nanos);
             default -> note(entry, kind == 0x90 ? data2 : 0, nanos);
         }
+    }
+
+    /**
+     * The place of the control that a note or a plain controller belongs to, −1 if it is none's; {@link #TOUCHES} if it only
+     * tells that one is touched.
+     */
+    public int controlOf(int status, int data1) {
+        int place = (status & 0x0F) * 128 + data1;
+        int entry = (status & 0xF0) == 0xB0 ? byController[place] : byNote[place];
+        return entry < 0 ? NONE : (entry & TOUCH) != 0 ? TOUCHES : entry & PLACE;
     }
 
     private void note(int entry, int velocity, long nanos) {

@@ -13,6 +13,14 @@ final class KeptOutput {
         return new OutputChoice(KEPT.get("output", ""), Math.max(4, Math.min(192, blocks)));
     }
 
+    static boolean keyboards() {
+        return KEPT.getBoolean("keyboards", true);
+    }
+
+    static void keyboards(boolean heard) {
+        KEPT.putBoolean("keyboards", heard);
+    }
+
     static void choose(OutputChoice choice) {
         KEPT.put("output", choice.name());
         KEPT.putInt("output-blocks", choice.blocks());

@@ -39,6 +39,7 @@ public final class LiveDesk implements AutoCloseable {
     private volatile Runnable frame = () -> {};
     private volatile Runnable recorded = () -> {};
     private volatile long ticked;
+    private volatile String keysOn;
 
     /**
      * Starts playing a session.
@@ -57,7 +58,7 @@ public final class LiveDesk implements AutoCloseable {
         engine.remember();
         engine.onTrouble(e -> troubles.tell("Playing", e));
         ports = new MidiPorts(engine, clock, troubles, this::wake);
-        sound = new SoundOutput(outputs, choice, session, engine, troubles);
+        sound = new SoundOutput(outputs, choice, session, engine, ports::keyboards, troubles);
         ticker = new Thread(this::run, "agogic-engine");
         ticker.setDaemon(true);
         ticker.setPriority(Thread.MAX_PRIORITY);
@@ -222,6 +223,28 @@ public final class LiveDesk implements AutoCloseable {
     /** While nothing plays, this track's instrument holds a chord, or its effects have noise; null for none. */
     public void listen(String track) {
         sound.listen(track);
+    }
+
+    /**
+     * The instrument of this track plays the notes that come in and that nothing else is done with; null for none: then
+     * inputs that are no surfaces are left alone. Counts only while keyboards are {@link #hearsKeyboards}.
+     */
+    public void keys(String track) {
+        keysOn = track;
+        boolean heard = hearsKeyboards() && audible();
+        sound.play(heard ? track : null);
+        ports.play(heard && track != null);
+    }
+
+    /** True if keyboards are to be heard: it is kept from one start to the next. */
+    public boolean hearsKeyboards() {
+        return KeptOutput.keyboards();
+    }
+
+    /** From now on keyboards are heard, or no longer; also at the next start. */
+    public void hearKeyboards(boolean on) {
+        KeptOutput.keyboards(on);
+        keys(keysOn);
     }
 
     @Override

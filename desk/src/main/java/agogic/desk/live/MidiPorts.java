@@ -1,15 +1,18 @@
 package agogic.desk.live;
 
 import agogic.core.expose.PlayedThrough;
+import agogic.core.midi.MessageQueue;
 import agogic.core.play.Engine;
 import agogic.core.session.Session;
 import agogic.core.surface.Surface;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
+import java.util.Set;
 import java.util.concurrent.locks.LockSupport;
 import java.util.function.LongSupplier;
 import java.util.function.Predicate;
+import java.util.stream.Collectors;
 import javax.sound.midi.MidiDevice;
 import javax.sound.midi.MidiSystem;
 import javax.sound.midi.MidiUnavailableException;
@@ -35,6 +38,7 @@ public final class MidiPorts implements AutoCloseable {
     private final Thread thread;
     private final Outlets outlets;
     private final ClockEntry clockEntry;
+    private final Keyboards keyboards = new Keyboards();
     private volatile Session wanted;
     private volatile List<Port> ports = List.of();
     private volatile List<Port> outputs = List.of();
@@ -42,6 +46,7 @@ public final class MidiPorts implements AutoCloseable {
     private volatile boolean running = true;
     private volatile boolean lookNow;
     private volatile boolean sends = true;
+    private volatile boolean played;
     private boolean sent = true;
 
     /** What became of the port of a surface: open, or why not. {@code surface} is its id, or the name of the port again. */
@@ -144,6 +149,19 @@ public final class MidiPorts implements AutoCloseable {
         return sends;
     }
 
+    /** From now on notes from inputs that are no surfaces are played, or such inputs are left alone. */
+    void play(boolean on) {
+        if (played != on) {
+            played = on;
+            again();
+        }
+    }
+
+    /** What comes from keyboards that are no surfaces of the piece; one queue each. One thread takes them. */
+    MessageQueue[] keyboards() {
+        return keyboards.queues();
+    }
+
     /** Ends all that sounds on all outputs. */
     public void panic() {
         outlets.panic();
@@ -202,6 +220,7 @@ public final class MidiPorts implements AutoCloseable {
                 troubles.tell("The MIDI ports", e);
             }
         }
+        keyboards.close(d -> false);
         outlets.close();
         clockEntry.close(d -> false);
         connections.forEach(c -> c.close(d -> false));
@@ -240,8 +259,14 @@ public final class MidiPorts implements AutoCloseable {
             found.add(looked(surface, connection, there));
         }
         ports = List.copyOf(found);
-        outputs = List.copyOf(outlets.look(session, sent, there, d -> clockEntry.uses(d) || anySurface(d)));
-        clockPort = clockEntry.look(session.sync(), there, d -> outlets.uses(d) || anySurface(d));
+        outputs = List.copyOf(
+                outlets.look(session, sent, there, d -> clockEntry.uses(d) || anySurface(d) || keyboards.uses(d)));
+        clockPort = clockEntry.look(session.sync(), there, d -> outlets.uses(d) || anySurface(d) || keyboards.uses(d));
+        Set<String> taken = surfaces.stream().map(Surface::port).collect(Collectors.toSet());
+        outputs.forEach(p -> taken.add(p.name()));
+        taken.add(session.sync().port());
+        keyboards.look(
+                there, played, taken::contains, d -> outlets.uses(d) || clockEntry.uses(d) || anySurface(d), clock);
     }
 
     /** What one port does wrong is told of it, and the others are looked for; it is tried again the next time. */
@@ -271,6 +296,7 @@ public final class MidiPorts implements AutoCloseable {
     /** Says which devices others than this connection go to. */
     private Predicate<MidiDevice> shared(Connection one) {
         return device -> outlets.uses(device)
+                || keyboards.uses(device)
                 || clockEntry.uses(device)
                 || connections.stream().anyMatch(c -> c != one && c.uses(device));
     }

@@ -1,5 +1,7 @@
 package agogic.desk.live;
 
+import agogic.core.midi.MessageQueue;
+import agogic.core.midi.MidiSink;
 import agogic.core.play.Engine;
 import agogic.core.play.Playing;
 import agogic.core.session.Session;
@@ -15,6 +17,7 @@ import java.util.Optional;
 import java.util.Queue;
 import java.util.concurrent.ConcurrentLinkedQueue;
 import java.util.concurrent.locks.LockSupport;
+import java.util.function.Supplier;
 
 /**
  * The stand-ins as they are heard; silence where there is no audio. One thread makes the sound; another makes the mixer of
@@ -34,6 +37,7 @@ final class SoundOutput implements AutoCloseable {
 
     private final Outputs outputs;
     private final Engine engine;
+    private final Supplier<MessageQueue[]> keyboards;
     private final Troubles troubles;
     private final LiveFeed feed = new LiveFeed();
     private final Queue<String> news = new ConcurrentLinkedQueue<>();
@@ -44,18 +48,30 @@ final class SoundOutput implements AutoCloseable {
     private volatile Session edited;
     private volatile Mixer made;
     private volatile String listened;
+    private volatile String played;
     private volatile boolean again;
     private volatile OutputChoice wanted;
     private volatile boolean heard;
     private volatile boolean toneAsked;
     private Speakers speakers;
+    /** What sounds now, of the thread that sounds. */
+    private Mixer sounds;
+
+    private final MidiSink key = (status, data1, data2, nanos) -> sounds.key(played, status, data1, data2);
     private boolean lost;
     private long tried;
 
     /** Sounds through one of these; without any, nothing sounds and everything else goes on. */
-    SoundOutput(Outputs outputs, OutputChoice choice, Session session, Engine engine, Troubles troubles) {
+    SoundOutput(
+            Outputs outputs,
+            OutputChoice choice,
+            Session session,
+            Engine engine,
+            Supplier<MessageQueue[]> keyboards,
+            Troubles troubles) {
         this.outputs = outputs;
         this.engine = engine;
+        this.keyboards = keyboards;
         this.troubles = troubles;
         edited = session;
         wanted = choice;
@@ -141,6 +157,19 @@ final class SoundOutput implements AutoCloseable {
         listened = track;
     }
 
+    /** The instrument of this track plays what comes from keyboards; null for none. */
+    void play(String track) {
+        played = track;
+    }
+
+    /** What was played since the last block is heard in the next one. */
+    private void keys(MidiSink into) {
+        engine.keys().drain(Long.MAX_VALUE, into);
+        for (MessageQueue keyboard : keyboards.get()) {
+            keyboard.drain(Long.MAX_VALUE, into);
+        }
+    }
+
     /** Makes the mixers of what is edited. */
     private void follow() {
         while (running) {
@@ -212,6 +241,8 @@ final class SoundOutput implements AutoCloseable {
             }
             if (speakers == null) {
                 silent(used);
+                // What was played meanwhile was not heard, and is not heard later.
+                keys((status, data1, data2, nanos) -> {});
                 mixer = made;
                 continue;
             }
@@ -225,6 +256,8 @@ final class SoundOutput implements AutoCloseable {
                 }
                 if (mixer.fits(playing.session())) {
                     mixer.listen(listened);
+                    sounds = mixer;
+                    keys(key);
                     mixer.block(playing.live(), left, right);
                     if (mixer.late() > late) {
                         late = mixer.late();

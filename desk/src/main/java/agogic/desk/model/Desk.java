@@ -3,6 +3,7 @@ package agogic.desk.model;
 import agogic.core.play.Engine;
 import agogic.core.play.LiveState;
 import agogic.core.play.Playing;
+import agogic.core.play.Verdict;
 import agogic.core.route.Target;
 import agogic.core.session.Session;
 import agogic.core.time.Timeline;
@@ -189,10 +190,29 @@ public final class Desk {
         frames.add(frame);
     }
 
+    /** A note that moves nothing, but is heard, is no stop. */
+    private Notice played(Notice stopped, Trace trace, LiveState state) {
+        int message = state.lastEvent().message();
+        if (trace.verdict() != Verdict.NO_CONTROL) {
+            return stopped;
+        }
+        return listening
+                .playedBy(message >> 16)
+                .map(by -> new Notice(
+                        Notice.Kind.PLAIN,
+                        "Played",
+                        "Note " + (message >> 8 & 0x7F) + " plays " + by + "; it moves nothing.",
+                        stopped.acts()))
+                .orElse(stopped);
+    }
+
     /** Takes what the engine did since the last frame. */
     public void frame() {
         live.troubles().next().ifPresent(trouble -> say(Notice.trouble(trouble)));
-        live.outputNews().ifPresent(words -> say(Notice.plain("Audio", words)));
+        live.outputNews().ifPresent(words -> {
+            say(Notice.plain("Audio", words));
+            listening.again();
+        });
         playing = engine().playing();
         LiveState state = state();
         learner.frame();
@@ -200,7 +220,7 @@ public final class Desk {
         if (state.events() != eventsSeen && !learner.on()) {
             eventsSeen = state.events();
             Trace.last(playing.session(), state).ifPresent(trace -> {
-                say(Mending.notice(this, portWatch.sent(trace)));
+                say(played(Mending.notice(this, portWatch.sent(trace)), trace, state));
                 trace.route().ifPresent(route -> selection.touch(route.target()));
             });
         }

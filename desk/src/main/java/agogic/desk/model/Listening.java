@@ -1,5 +1,6 @@
 package agogic.desk.model;
 
+import agogic.core.midi.Keys;
 import agogic.core.route.Target;
 import agogic.core.session.Session;
 import agogic.core.session.Track;
@@ -28,6 +29,49 @@ public final class Listening {
         this.live = live;
         this.notices = notices;
         session.addListener((o, a, b) -> again());
+        again();
+    }
+
+    /**
+     * What plays a message that no control takes, for people: the instrument of the track that is worked on. Empty if it is
+     * no note, or nothing plays it.
+     */
+    Optional<String> playedBy(int status) {
+        return Keys.isNote(status) && live.hearsKeyboards() && live.audible()
+                ? instrument().map(t -> session.get().device(sounds(t).get(0)).name() + " on " + t.name())
+                : Optional.empty();
+    }
+
+    /** Keyboards are heard from now on, or no longer. */
+    public void toggleKeyboards() {
+        boolean on = !live.hearsKeyboards();
+        live.hearKeyboards(on);
+        Optional<Track> plays = instrument();
+        notices.say(
+                !on
+                        ? Notice.plain("Keyboards", "Off: notes that no control takes are not heard.")
+                        : Notice.good(
+                                "Keyboards",
+                                plays.isEmpty()
+                                        ? "On, but no track has an instrument that sounds here."
+                                        : "On: notes play "
+                                                + session.get()
+                                                        .device(sounds(plays.get())
+                                                                .get(0))
+                                                        .name() + " on "
+                                                + plays.get().name() + (live.audible() ? "." : ". " + silent())));
+    }
+
+    /** True if notes that no control takes are heard. */
+    public boolean keyboards() {
+        return live.hearsKeyboards();
+    }
+
+    /** The track whose instrument a keyboard plays: the one that is worked on, else the first that has one. */
+    private Optional<Track> instrument() {
+        return found().filter(this::instrument).or(() -> session.get().tracks().stream()
+                .filter(t -> !sounds(t).isEmpty() && instrument(t))
+                .findFirst());
     }
 
     /** The id of the track that is listened to while nothing plays; null for none. */
@@ -100,7 +144,9 @@ public final class Listening {
         again();
     }
 
-    private void again() {
+    /** Something changed that may change what is heard. */
+    void again() {
+        live.keys(instrument().map(Track::id).orElse(null));
         if (on()) {
             set(found().map(Track::id).orElse(null));
         }

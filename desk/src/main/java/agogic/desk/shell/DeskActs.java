@@ -66,6 +66,13 @@ final class DeskActs {
                 "While nothing plays: a held chord on this track's instrument, or noise through its effects",
                 "Alt+I",
                 desk.listening()::toggle);
+        all.add(Act.of(
+                        "keyboards",
+                        "Keyboards play",
+                        "Notes that no control takes are heard on this track's instrument; on or off",
+                        "",
+                        desk.listening()::toggleKeyboards)
+                .reading(() -> "Keyboards play: " + (desk.listening().keyboards() ? "on" : "off")));
         add(
                 "audio-output",
                 "Audio output…",

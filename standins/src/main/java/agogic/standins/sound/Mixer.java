@@ -39,6 +39,7 @@ public final class Mixer {
     private final Feed feed;
     private Session fitted;
     private String listened;
+    private HeldKeys keys = new HeldKeys();
     private double listenedFrom = Double.NaN;
     private long loopFrames;
     private Strip held;
@@ -109,6 +110,7 @@ public final class Mixer {
     /** Goes on from where the one that was used until now is. By the thread that uses both. */
     public void carryOn(Mixer before) {
         reached = before.reached;
+        keys = before.keys;
         clickPhase = before.clickPhase;
         clickStep = before.clickStep;
         for (int stem = 0; stem < stems(); stem++) {
@@ -129,6 +131,17 @@ public final class Mixer {
      */
     public void listen(String track) {
         listened = track;
+    }
+
+    /**
+     * A note or the sustain pedal of a keyboard, heard from the next block on. A key sounds until it is let go where it
+     * began, whatever is played by then.
+     *
+     * @param track the id of the track whose instrument plays it; null for none
+     */
+    public void key(String track, int status, int data1, int data2) {
+        Strip strip = track == null ? null : strip(track);
+        keys.message(status, data1, data2, strip == null || !strip.instrument ? null : strip.first());
     }
 
     private void hold(Strip wanted) {
@@ -371,6 +384,7 @@ public final class Mixer {
             if (held) {
                 hold(true);
             }
+            keys.again(first());
         }
 
         void play(double until) {
