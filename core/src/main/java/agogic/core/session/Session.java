@@ -592,7 +592,8 @@ public final class Session {
             return layer.stretches().get(n - 1).recipe();
         }
         Recipe usual = Recipe.usual(layer.scale(parameter(target)));
-        return layer.offset() ? usual : recipes.getOrDefault(target, usual);
+        Recipe told = recipes.getOrDefault(target, usual);
+        return layer.offset() ? usual.earlier(told.shift()) : told;
     }
 
     /** With the first pass over a target drawn by this recipe. */

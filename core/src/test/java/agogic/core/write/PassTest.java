@@ -15,6 +15,7 @@ import agogic.core.parameter.Unit;
 import agogic.core.play.Engine;
 import agogic.core.play.ScriptedPass;
 import agogic.core.play.Verdict;
+import agogic.core.record.Pass;
 import agogic.core.refine.Recipe;
 import agogic.core.route.Hand;
 import agogic.core.route.Route;
@@ -96,6 +97,29 @@ class PassTest {
                 assertThat(envelope.valueAt(t)).as("at %s", t).isCloseTo(DRAWN.valueAt(t), within(1e-12));
             }
         }
+    }
+
+    /** What was heard 50 ms late is put 50 ms earlier, once: the next ride goes by the last, and a shift that was told stays. */
+    @Test
+    void aHandThatFollowsLateSoundIsPutEarlier() {
+        Session session = session(WriteMode.TOUCH, DRAWN);
+        List<Pass> passes = sweep(session).run(8, 16);
+        Stretch plain =
+                PassWriter.write(session, passes).lane(LEVEL).stretches().get(0);
+        Session earlier = PassWriter.write(HeardLate.of(session, passes, 0.05), passes);
+        Stretch stretch = earlier.lane(LEVEL).stretches().get(0);
+        assertThat(stretch.recipe()).isEqualTo(plain.recipe().earlier(0.05));
+        double beats = 0.05;
+        assertThat(stretch.to()).isCloseTo(plain.to() - beats, within(1e-6));
+        for (double beat = 9.2; beat < 10; beat += 0.01) {
+            double late =
+                    PassWriter.write(session, passes).lane(LEVEL).envelope().valueAt(beat + beats);
+            assertThat(after(earlier).valueAt(beat)).isCloseTo(late, within(0.01));
+        }
+        assertThat(HeardLate.of(session, passes, 0)).isSameAs(session);
+        assertThat(HeardLate.of(earlier, passes, 0.2)).isSameAs(earlier);
+        Session told = session.drawing(LEVEL, plain.recipe().earlier(0.02));
+        assertThat(HeardLate.of(told, passes, 0.2)).isSameAs(told);
     }
 
     @Test

@@ -136,7 +136,7 @@ public enum Subject {
             lines("play", "ride", "take-afterwards", "listen"),
             lines("punch", "punch-now", "loop"),
             more("Position", "start", "end", "go"),
-            more("Audio output", "audio-output", "audio-test", "keyboards")),
+            more("Audio output", "audio-output", "audio-test", "latency", "latency-measure", "keyboards")),
     ANSWER(
             "Bar at the foot",
             lines("answer-1", "answer-2", "answer-3"),

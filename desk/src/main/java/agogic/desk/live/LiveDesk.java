@@ -58,7 +58,7 @@ public final class LiveDesk implements AutoCloseable {
         engine.remember();
         engine.onTrouble(e -> troubles.tell("Playing", e));
         ports = new MidiPorts(engine, clock, troubles, this::wake);
-        sound = new SoundOutput(outputs, choice, session, engine, ports::keyboards, troubles);
+        sound = new SoundOutput(outputs, choice, session, engine, ports::keyboards, clock, troubles);
         ticker = new Thread(this::run, "agogic-engine");
         ticker.setDaemon(true);
         ticker.setPriority(Thread.MAX_PRIORITY);
@@ -162,6 +162,32 @@ public final class LiveDesk implements AutoCloseable {
     /** A tone for two seconds; false if nothing can be heard. */
     public boolean testTone() {
         return sound.test();
+    }
+
+    /** How long sound is on its way through this output, in seconds: measured or typed; 0 if neither, or nothing is heard. */
+    public double latency() {
+        return sound.latency();
+    }
+
+    /** What is known of the output that was chosen, in seconds, also before it is open. */
+    public static double keptLatency() {
+        return KeptOutput.latency(KeptOutput.chosen());
+    }
+
+    /** Sound is so long on its way, in seconds, from now on and at the next start; 0 if that is not to count. */
+    public void latency(double seconds) {
+        sound.latency(seconds);
+    }
+
+    /**
+     * Measures how long sound is on its way: a short sound goes out, and is looked for in the audio input. Takes some
+     * seconds.
+     *
+     * @return seconds; it is kept
+     * @throws IllegalArgumentException in words for people if it cannot be measured
+     */
+    public double measureLatency() {
+        return sound.measure();
     }
 
     /** What became of the audio output, for people; the next that nobody has seen. */

@@ -24,6 +24,11 @@ interface Outputs {
     /** Opens one; empty if it is not there or cannot be had. */
     Optional<Speakers> open(OutputChoice choice);
 
+    /** Where sound comes in; empty if nothing does. */
+    default Optional<Microphone> microphone() {
+        return Optional.empty();
+    }
+
     /** Those of the machine. */
     static Outputs ofTheMachine() {
         return new Outputs() {
@@ -35,6 +40,11 @@ interface Outputs {
             @Override
             public Optional<Speakers> open(OutputChoice choice) {
                 return Speakers.open(choice);
+            }
+
+            @Override
+            public Optional<Microphone> microphone() {
+                return Microphone.open();
             }
         };
     }

@@ -17,6 +17,7 @@ import java.util.Optional;
 import java.util.Queue;
 import java.util.concurrent.ConcurrentLinkedQueue;
 import java.util.concurrent.locks.LockSupport;
+import java.util.function.LongSupplier;
 import java.util.function.Supplier;
 
 /**
@@ -30,7 +31,7 @@ final class SoundOutput implements AutoCloseable {
     /** So often it is tried whether an output that went away is there again. */
     private static final long AGAIN_NANOS = 2_000_000_000L;
 
-    private static final int TONE_BLOCKS = 1_500;
+    private static final int TONE_FRAMES = 96_000;
     private static final double TONE_HERTZ = 1_000;
     /** −20 dB of full scale. */
     private static final double TONE = 0.1;
@@ -38,6 +39,7 @@ final class SoundOutput implements AutoCloseable {
     private final Outputs outputs;
     private final Engine engine;
     private final Supplier<MessageQueue[]> keyboards;
+    private final LongSupplier clock;
     private final Troubles troubles;
     private final LiveFeed feed = new LiveFeed();
     private final Queue<String> news = new ConcurrentLinkedQueue<>();
@@ -52,14 +54,47 @@ final class SoundOutput implements AutoCloseable {
     private volatile boolean again;
     private volatile OutputChoice wanted;
     private volatile boolean heard;
-    private volatile boolean toneAsked;
+    private volatile int rate;
+    private volatile Instead asked;
     private Speakers speakers;
+    private Outgoing outgoing;
     /** What sounds now, of the thread that sounds. */
     private Mixer sounds;
 
     private final MidiSink key = (status, data1, data2, nanos) -> sounds.key(played, status, data1, data2);
     private boolean lost;
     private long tried;
+
+    /** Something that is heard instead of all else, once. */
+    static final class Instead {
+        private final float[] samples;
+        private int at;
+        private volatile long begun;
+
+        /** @param samples at 48 kHz, −1 to 1 */
+        Instead(float[] samples) {
+            this.samples = samples;
+        }
+
+        /** When its first block was made, in nanoseconds of the clock; 0 before. */
+        long begun() {
+            return begun;
+        }
+
+        private boolean over() {
+            return at >= samples.length;
+        }
+
+        private void next(double[] left, double[] right, long now) {
+            if (at == 0) {
+                begun = now;
+            }
+            for (int i = 0; i < left.length; i++) {
+                left[i] = over() ? 0 : samples[at++];
+                right[i] = left[i];
+            }
+        }
+    }
 
     /** Sounds through one of these; without any, nothing sounds and everything else goes on. */
     SoundOutput(
@@ -68,7 +103,9 @@ final class SoundOutput implements AutoCloseable {
             Session session,
             Engine engine,
             Supplier<MessageQueue[]> keyboards,
+            LongSupplier clock,
             Troubles troubles) {
+        this.clock = clock;
         this.outputs = outputs;
         this.engine = engine;
         this.keyboards = keyboards;
@@ -80,12 +117,18 @@ final class SoundOutput implements AutoCloseable {
             return;
         }
         // Whether it can be heard is known at once; from then on the thread alone has it.
-        speakers = outputs.open(choice).orElse(null);
-        heard = speakers != null;
+        open(choice);
         begin();
         sounding = thread("agogic-sound", this::run);
         sounding.setPriority(Thread.MAX_PRIORITY);
         sounding.start();
+    }
+
+    private void open(OutputChoice choice) {
+        speakers = outputs.open(choice).orElse(null);
+        outgoing = speakers == null ? null : new Outgoing(speakers.rate());
+        rate = speakers == null ? 0 : speakers.rate();
+        heard = speakers != null;
     }
 
     /** As soon as something can be heard there is a mixer, and somebody who reads audio. */
@@ -119,8 +162,46 @@ final class SoundOutput implements AutoCloseable {
 
     /** A tone of 1 kHz at −20 dB, for two seconds, instead of all else; false if nothing can be heard. */
     boolean test() {
-        toneAsked = heard;
+        float[] tone = new float[TONE_FRAMES];
+        for (int i = 0; i < tone.length; i++) {
+            tone[i] = (float) (TONE * Math.sin(2 * Math.PI * TONE_HERTZ * i / Block.RATE));
+        }
+        instead(new Instead(tone));
         return heard;
+    }
+
+    /** Is heard from the next block on, if anything can be. */
+    void instead(Instead sound) {
+        asked = heard ? sound : null;
+    }
+
+    /**
+     * Measures how long sound is on its way, and keeps it for this output.
+     *
+     * @return seconds
+     * @throws IllegalArgumentException in words for people if it cannot be measured
+     */
+    double measure() {
+        if (!heard) {
+            throw new IllegalArgumentException("There is no audio output: nothing can be measured.");
+        }
+        Microphone microphone = outputs.microphone()
+                .orElseThrow(() -> new IllegalArgumentException(
+                        "There is no audio input that could hear the test sound. Type the latency instead."));
+        try (microphone) {
+            double seconds = Math.max(0, new LoopBack(this, microphone, clock).measure());
+            latency(seconds);
+            return seconds;
+        }
+    }
+
+    /** How long sound is on its way through this output, in seconds: measured or typed, 0 if neither. */
+    double latency() {
+        return heard ? KeptOutput.latency(wanted) : 0;
+    }
+
+    void latency(double seconds) {
+        KeptOutput.latency(wanted, seconds);
     }
 
     /** What became of the output, for people; the next that nobody has seen. */
@@ -135,8 +216,13 @@ final class SoundOutput implements AutoCloseable {
     }
 
     String description() {
+        double latency = latency();
         return heard
-                ? String.format(Locale.ROOT, "audio: 48 kHz, %.0f ms", wanted.milliseconds())
+                ? String.format(
+                        Locale.ROOT,
+                        latency > 0 ? "audio: %s kHz, heard after %.0f ms" : "audio: %s kHz, %.0f ms",
+                        rate % 1000 == 0 ? "" + rate / 1000 : String.format(Locale.ROOT, "%.1f", rate / 1000.0),
+                        latency > 0 ? 1000 * latency : wanted.milliseconds())
                 : "no audio device: silent";
     }
 
@@ -229,11 +315,9 @@ final class SoundOutput implements AutoCloseable {
         long late = 0;
         double[] left = new double[Block.FRAMES];
         double[] right = new double[Block.FRAMES];
-        byte[] bytes = new byte[Block.FRAMES * 4];
         Mixer mixer = made;
         OutputChoice used = wanted;
-        double phase = 0;
-        int tone = 0;
+        Instead instead = null;
         while (running) {
             if (wanted != used) {
                 used = wanted;
@@ -273,23 +357,16 @@ final class SoundOutput implements AutoCloseable {
                 Arrays.fill(left, 0);
                 Arrays.fill(right, 0);
             }
-            if (toneAsked) {
-                toneAsked = false;
-                tone = TONE_BLOCKS;
+            if (asked != null) {
+                instead = asked;
+                asked = null;
             }
-            if (tone > 0) {
-                tone--;
-                for (int i = 0; i < Block.FRAMES; i++) {
-                    phase += TONE_HERTZ / Block.RATE;
-                    left[i] = TONE * Math.sin(2 * Math.PI * phase);
-                    right[i] = left[i];
-                }
+            if (instead != null) {
+                instead.next(left, right, clock.getAsLong());
+                instead = instead.over() ? null : instead;
             }
-            for (int i = 0; i < Block.FRAMES; i++) {
-                put(bytes, 4 * i, left[i]);
-                put(bytes, 4 * i + 2, right[i]);
-            }
-            if (!speakers.write(bytes) && running) {
+            int length = outgoing.put(left, right);
+            if (length > 0 && !speakers.write(outgoing.bytes(), length) && running) {
                 lose();
             }
         }
@@ -303,9 +380,8 @@ final class SoundOutput implements AutoCloseable {
         if (speakers != null) {
             speakers.close();
         }
-        speakers = outputs.open(to).orElse(null);
+        open(to);
         lost = false;
-        heard = speakers != null;
         begin();
         String name = to.name().isEmpty() ? "the output of the system" : to.name();
         news.add(
@@ -336,19 +412,12 @@ final class SoundOutput implements AutoCloseable {
         LockSupport.parkNanos(this, AGAIN_NANOS / 20);
         if (lost && System.nanoTime() - tried > AGAIN_NANOS) {
             tried = System.nanoTime();
-            speakers = outputs.open(used).orElse(null);
+            open(used);
             if (speakers != null) {
                 lost = false;
-                heard = true;
                 news.add("The audio output is back.");
             }
         }
-    }
-
-    private static void put(byte[] bytes, int at, double sample) {
-        int value = (int) Math.rint(Math.max(-1, Math.min(1, sample)) * 32_767);
-        bytes[at] = (byte) value;
-        bytes[at + 1] = (byte) (value >> 8);
     }
 
     @Override

@@ -11,6 +11,7 @@ import agogic.core.route.Target;
 import agogic.core.route.WriteMode;
 import agogic.core.session.Session;
 import agogic.core.session.TargetName;
+import agogic.core.write.HeardLate;
 import agogic.core.write.PassWriter;
 import java.util.ArrayList;
 import java.util.List;
@@ -160,7 +161,8 @@ public final class Afterwards {
                         + ": move it once more, and the trace says where its wire stops.");
                 continue;
             }
-            after = PassWriter.write(with, passes);
+            after = PassWriter.write(
+                    HeardLate.of(with, passes, ride.played() ? desk.live().latency() : 0), passes);
             last = route.target();
         }
         return new Written(after, last, told);

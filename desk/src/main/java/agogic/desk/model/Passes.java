@@ -9,6 +9,7 @@ import agogic.core.route.Target;
 import agogic.core.session.Session;
 import agogic.core.session.TargetName;
 import agogic.core.time.Timeline;
+import agogic.core.write.HeardLate;
 import agogic.core.write.PassWriter;
 import java.util.ArrayList;
 import java.util.HashSet;
@@ -104,7 +105,8 @@ public final class Passes {
     private List<String> write(String act, List<Pass> passes) {
         List<String> loose = new ArrayList<>();
         desk.edit(act, s -> {
-            PassWriter.Outcome outcome = PassWriter.ridden(s, passes);
+            PassWriter.Outcome outcome =
+                    PassWriter.ridden(HeardLate.of(s, passes, desk.live().latency()), passes);
             loose.addAll(outcome.loose());
             return outcome.session();
         });

@@ -116,7 +116,7 @@ public abstract class FormDialog<T> extends Dialog<T> {
                 .strip()
                 .replace(',', '.')
                 .replace('−', '-')
-                .replaceAll("(%|LUFS|dB/s|dB|s)$", "")
+                .replaceAll("(%|LUFS|dB/s|dB|ms|s)$", "")
                 .strip();
     }
 

@@ -12,6 +12,7 @@ import agogic.core.time.Section;
 import agogic.desk.acts.Act;
 import agogic.desk.acts.Acts;
 import agogic.desk.files.Files;
+import agogic.desk.model.Beside;
 import agogic.desk.model.Desk;
 import agogic.desk.model.Notice;
 import agogic.desk.model.View;
@@ -22,6 +23,7 @@ import agogic.desk.parts.TimingForm;
 import agogic.desk.parts.ValueForm;
 import java.util.ArrayList;
 import java.util.List;
+import java.util.Locale;
 import java.util.Optional;
 import java.util.function.Consumer;
 import java.util.function.Supplier;
@@ -52,6 +54,32 @@ final class DeskActs {
         all.addAll(first);
         told();
         return new Acts(all);
+    }
+
+    private void measure() {
+        double before = desk.live().latency();
+        desk.say(new Notice(Notice.Kind.WAIT, "Latency", "Listening to a short sound, three times …", List.of()));
+        Beside.run(
+                "agogic-latency",
+                desk.live()::measureLatency,
+                seconds -> latency(
+                        seconds,
+                        List.of(new Notice.Act(
+                                String.format(Locale.ROOT, "Keep %.0f ms", 1000 * before),
+                                () -> latency(before, List.of())))),
+                desk::refuse);
+    }
+
+    private static String late(double seconds) {
+        return String.format(
+                Locale.ROOT,
+                "Sound is heard %.0f ms later. The first ride of a lane is put so much earlier.",
+                1000 * seconds);
+    }
+
+    private void latency(double seconds, List<Notice.Act> acts) {
+        desk.live().latency(seconds);
+        desk.say(new Notice(Notice.Kind.GOOD, "Latency", late(seconds), acts));
     }
 
     private void add(String id, String words, String about, String keys, Runnable run) {
@@ -91,6 +119,20 @@ final class DeskActs {
                 desk.refuse("There is no audio output, so nothing can be heard. “Audio output…” looks for one.");
             }
         });
+        add(
+                "latency",
+                "Latency…",
+                "How late sound is heard: new rides are put so much earlier",
+                "",
+                () -> new LatencyForm(desk.live(), window.get())
+                        .showAndWait()
+                        .ifPresent(seconds -> latency(seconds, List.of())));
+        add(
+                "latency-measure",
+                "Measure the latency",
+                "A short sound goes out and is looked for in the audio input, three times",
+                "",
+                this::measure);
         add("ride", "Ride", "Count in one bar and write whatever you touch; again: stop", "R", desk.riding()::ride);
         add(
                 "ride-selected",

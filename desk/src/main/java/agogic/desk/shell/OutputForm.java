@@ -6,17 +6,20 @@ import agogic.desk.parts.FormDialog;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Locale;
+import java.util.stream.Stream;
 import javafx.scene.control.ComboBox;
 import javafx.stage.Window;
 
 /** Asks through which output it sounds, and how long sound waits in it. */
 final class OutputForm extends FormDialog<OutputChoice> {
     private static final String SYSTEM = "That of the system";
+    private static final String ANY = "What it offers";
     private static final List<Integer> BLOCKS = List.of(6, 12, 24, 48);
     private static final List<String> NAMES = List.of("Short", "Usual", "Long", "Very long");
 
     private final ComboBox<String> output;
     private final ComboBox<String> wait;
+    private final ComboBox<String> rate;
 
     OutputForm(LiveDesk live, Window owner) {
         super("Audio output", "Through which output it sounds. Now: " + live.soundsThrough() + ".", owner);
@@ -30,13 +33,29 @@ final class OutputForm extends FormDialog<OutputChoice> {
         int place = Math.max(0, BLOCKS.indexOf(live.output().blocks()));
         wait = choice(
                 "output-wait", "Buffer", NAMES, NAMES.get(place), "long where it crackles, short where it is late");
+        int chosen = live.output().rate();
+        rate = choice(
+                "output-rate",
+                "Rate",
+                Stream.concat(Stream.of(ANY), OutputChoice.RATES.stream().map(OutputForm::words))
+                        .toList(),
+                chosen == 0 ? ANY : words(chosen),
+                "48 kHz is what is computed; any other is converted");
         done("output", "Use it");
+    }
+
+    private static String words(int rate) {
+        return String.format(Locale.ROOT, rate % 1000 == 0 ? "%.0f kHz" : "%.1f kHz", rate / 1000.0);
     }
 
     @Override
     protected OutputChoice made() {
         String name = output.getValue();
-        return new OutputChoice(name.equals(SYSTEM) ? "" : name, BLOCKS.get(NAMES.indexOf(wait.getValue())));
+        int frames = OutputChoice.RATES.stream()
+                .filter(r -> words(r).equals(rate.getValue()))
+                .findFirst()
+                .orElse(0);
+        return new OutputChoice(name.equals(SYSTEM) ? "" : name, BLOCKS.get(NAMES.indexOf(wait.getValue())), frames);
     }
 
     @Override

@@ -4,7 +4,9 @@ import agogic.core.record.Pass;
 import agogic.core.session.Session;
 import agogic.core.session.TargetName;
 import agogic.core.time.MetreMap;
+import agogic.core.write.HeardLate;
 import agogic.core.write.PassWriter;
+import agogic.desk.live.LiveDesk;
 import agogic.formats.file.Told;
 import agogic.formats.session.PassJournal;
 import agogic.formats.session.SessionFile;
@@ -78,7 +80,7 @@ public record Leftover(Path kept, String name, String id) {
         List<Pass> passes = passes(told);
         Session before = saved == null ? base : saved;
         List<Pass> missing = PassWriter.missing(base, passes);
-        PassWriter.Outcome outcome = PassWriter.recovered(base, missing);
+        PassWriter.Outcome outcome = PassWriter.recovered(HeardLate.of(base, missing, LiveDesk.keptLatency()), missing);
         told.addAll(0, rides(before, base, missing));
         told.addAll(outcome.loose());
         int more = outcome.session().rides().size() - before.rides().size();

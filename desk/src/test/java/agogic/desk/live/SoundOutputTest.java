@@ -1,9 +1,12 @@
 package agogic.desk.live;
 
 import static org.assertj.core.api.Assertions.assertThat;
+import static org.assertj.core.api.Assertions.assertThatThrownBy;
+import static org.assertj.core.api.Assertions.within;
 
 import agogic.core.assign.AudioTracks;
 import agogic.core.audio.AudioFile;
+import agogic.core.audio.Chirp;
 import agogic.core.expose.Adding;
 import agogic.core.expose.Removing;
 import agogic.core.route.Hand;
@@ -28,6 +31,8 @@ import java.io.ByteArrayInputStream;
 import java.io.IOException;
 import java.nio.file.Files;
 import java.nio.file.Path;
+import java.util.ArrayList;
+import java.util.Arrays;
 import java.util.List;
 import java.util.Optional;
 import java.util.concurrent.ArrayBlockingQueue;
@@ -41,6 +46,8 @@ import javax.sound.sampled.AudioSystem;
 import org.junit.jupiter.api.AfterEach;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
+import org.junit.jupiter.params.ParameterizedTest;
+import org.junit.jupiter.params.provider.ValueSource;
 
 /** What is heard, through a line that stands in for the machine's audio: it follows every edit, and can be listened to. */
 class SoundOutputTest {
@@ -49,11 +56,26 @@ class SoundOutputTest {
         private final BlockingQueue<byte[]> taken = new ArrayBlockingQueue<>(2);
         private volatile boolean open = true;
 
+        private final int rate;
+
+        Line() {
+            this(48_000);
+        }
+
+        Line(int rate) {
+            this.rate = rate;
+        }
+
         @Override
-        public boolean write(byte[] samples) {
+        public int rate() {
+            return rate;
+        }
+
+        @Override
+        public boolean write(byte[] samples, int length) {
             try {
                 if (open) {
-                    taken.put(samples.clone());
+                    taken.put(Arrays.copyOf(samples, length));
                 }
                 return open;
             } catch (InterruptedException e) {
@@ -293,11 +315,11 @@ class SoundOutputTest {
         double[] heard = untilIt(one -> share(one, 1_000) > 0.09);
         assertThat(share(heard, 1_000)).isBetween(0.09, 0.101);
         until(l -> l < 1e-4);
-        live.output(new OutputChoice("Left shelf", 24));
+        live.output(new OutputChoice("Left shelf", 24, 0));
         assertThat(news()).contains("cannot sound through Left shelf");
         assertThat(live.audible()).isFalse();
         plugs.there = "Left shelf";
-        live.output(new OutputChoice("Left shelf", 48));
+        live.output(new OutputChoice("Left shelf", 48, 44_100));
         assertThat(news()).isEqualTo("It sounds through Left shelf; a move is heard about 64 ms later.");
         assertThat(live.outputs()).containsExactly("Left shelf");
         live.listen("keys");
@@ -356,6 +378,146 @@ class SoundOutputTest {
             }
             return share(heard, hertz) > 0.005;
         });
+    }
+
+    /** A wire from the output to the input, so many frames long; its clock goes on with what comes out of it. */
+    private final class Wire implements Outputs, Speakers, Microphone {
+        private final int frames;
+        private final List<Float> samples = new ArrayList<>();
+        private int heard;
+        private boolean listening;
+
+        Wire(int frames) {
+            this.frames = frames;
+        }
+
+        @Override
+        public List<String> names() {
+            return List.of();
+        }
+
+        @Override
+        public Optional<Speakers> open(OutputChoice choice) {
+            return Optional.of(this);
+        }
+
+        @Override
+        public synchronized Optional<Microphone> microphone() {
+            listening = true;
+            heard = samples.size();
+            return Optional.of(this);
+        }
+
+        @Override
+        public int rate() {
+            return 48_000;
+        }
+
+        @Override
+        public synchronized boolean write(byte[] bytes, int length) {
+            for (int i = 0; i < length; i += 4) {
+                samples.add((bytes[i + 1] << 8 | bytes[i] & 0xff) / 32_768f);
+            }
+            notifyAll();
+            while (listening && samples.size() > heard + 256 && rest()) {
+                // Both go at one pace.
+            }
+            clock.turn(length / 4 * 1_000_000_000L / 48_000);
+            return listening || rest();
+        }
+
+        @Override
+        public synchronized boolean read(float[] into) {
+            while (samples.size() < heard + into.length && rest()) {
+                // As long as that takes.
+            }
+            for (int i = 0; i < into.length; i++, heard++) {
+                into[i] = heard < frames ? 0 : -0.1f * samples.get(heard - frames);
+            }
+            notifyAll();
+            return true;
+        }
+
+        private boolean rest() {
+            try {
+                wait(5);
+                return true;
+            } catch (InterruptedException e) {
+                Thread.currentThread().interrupt();
+                return false;
+            }
+        }
+
+        @Override
+        public synchronized void close() {
+            listening = false;
+            notifyAll();
+        }
+    }
+
+    /** A known way from the output to the input, softer and turned round as a loudspeaker may have it. */
+    @ParameterizedTest
+    @ValueSource(ints = {480, 1_776, 9_000})
+    void theLatencyIsMeasured(int frames) {
+        open(empty(), new Wire(frames));
+        double before = live.latency();
+        try {
+            double measured = live.measureLatency();
+            assertThat(measured).isCloseTo(frames / 48_000.0, within(0.006));
+            assertThat(live.latency()).isEqualTo(measured);
+            assertThat(live.soundsThrough()).contains("48 kHz, heard after");
+        } finally {
+            live.latency(before);
+        }
+    }
+
+    @Test
+    void whatCannotBeMeasuredIsSaid() {
+        open(empty());
+        assertThatThrownBy(() -> live.measureLatency()).hasMessageContaining("no audio input");
+        live.close();
+        open(empty(), Outputs.NONE);
+        assertThatThrownBy(() -> live.measureLatency()).hasMessageContaining("no audio output");
+    }
+
+    /** Noise alone is no chirp, however loud; one in noise is found to the frame. */
+    @Test
+    void aChirpIsFoundInNoiseOrNotAtAll() {
+        java.util.Random random = new java.util.Random(5);
+        float[] heard = new float[24_000];
+        for (int i = 0; i < heard.length; i++) {
+            heard[i] = (float) (0.1 * random.nextGaussian());
+        }
+        assertThat(Chirp.find(heard, 48_000)).isEmpty();
+        assertThat(Chirp.find(new float[24_000], 48_000)).isEmpty();
+        float[] chirp = Chirp.at(48_000);
+        for (int i = 0; i < chirp.length; i++) {
+            heard[7_001 + i] += 0.5f * chirp[i];
+        }
+        assertThat(Chirp.find(heard, 48_000)).hasValue(7_001);
+    }
+
+    /** What is made at 48 kHz comes out at any rate: the same sine, the same level, evenly. */
+    @ParameterizedTest
+    @ValueSource(ints = {44_100, 48_000, 88_200, 96_000})
+    void anotherRateIsConverted(int rate) {
+        Outgoing outgoing = new Outgoing(rate);
+        double[] block = new double[64];
+        double[] out = new double[rate / 2];
+        int at = 0;
+        for (int b = 0; at < out.length; b++) {
+            for (int i = 0; i < 64; i++) {
+                block[i] = 0.5 * Math.sin(2 * Math.PI * 1_000 * (64 * b + i) / 48_000);
+            }
+            int length = outgoing.put(block, block);
+            byte[] bytes = outgoing.bytes();
+            for (int i = 0; i < length && at < out.length; i += 4) {
+                out[at++] = (short) (bytes[i + 1] << 8 | bytes[i] & 0xff) / 32_767.0;
+            }
+        }
+        for (int i = rate / 100; i < out.length; i++) {
+            assertThat(out[i]).isCloseTo(0.5 * Math.sin(2 * Math.PI * 1_000 * i / rate), within(1e-4));
+        }
     }
 
     private static Session tone(Path folder) throws IOException {
