@@ -10,6 +10,8 @@ public final class LoudnessMeter {
     /** What silence is said to have, in LUFS or dB: below everything that can be heard. */
     public static final double SILENT = -120;
 
+    private static final double NOTHING = 1e-15;
+
     private final KWeighting weightLeft;
     private final KWeighting weightRight;
     private final TruePeak peakLeft;
@@ -51,7 +53,14 @@ public final class LoudnessMeter {
         }
     }
 
-    private void add(double left, double right, boolean two) {
+    /** −300 dB is silence: numbers that small take the processor a hundred times as long. */
+    private static double audible(double sample) {
+        return sample < NOTHING && sample > -NOTHING ? 0 : sample;
+    }
+
+    private void add(double in1, double in2, boolean two) {
+        double left = audible(in1);
+        double right = audible(in2);
         sum += weightLeft.squared(left);
         if (peakLeft != null) {
             peakLeft.next((float) left);
@@ -69,6 +78,8 @@ public final class LoudnessMeter {
                 energy = Arrays.copyOf(energy, 2 * steps);
             }
             energy[steps++] = sum / in;
+            weightLeft.settle();
+            weightRight.settle();
             sum = 0;
             in = 0;
             nextStep = Math.round((steps + 1) * LoudnessCurve.STEP * rate);

@@ -57,10 +57,7 @@ final class TruePeak {
     }
 
     private void block() {
-        float greatest = 0;
-        for (int i = 0; i < have; i++) {
-            greatest = Math.max(greatest, Math.abs(samples[i]));
-        }
+        float greatest = greatest(samples, have);
         // What lies between samples is at most so much greater than they are.
         if (greatest * MOST > peak) {
             peak = Math.max(peak, greatest);
@@ -89,10 +86,22 @@ final class TruePeak {
                         phase[t + 3],
                         later[t + 3]);
             }
-            for (float sum : sums) {
-                peak = Math.max(peak, Math.abs(sum));
+            peak = Math.max(peak, greatest(sums, BLOCK));
+        }
+    }
+
+    /** The greatest absolute value. A comparison each: the processor's own greatest-of-two is many times slower here. */
+    private static float greatest(float[] values, int count) {
+        float greatest = 0;
+        for (int i = 0; i < count; i++) {
+            float one = values[i];
+            if (one > greatest) {
+                greatest = one;
+            } else if (-one > greatest) {
+                greatest = -one;
             }
         }
+        return greatest;
     }
 
     /** The greatest so far; what came last is followed by silence. */

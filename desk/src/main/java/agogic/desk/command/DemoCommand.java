@@ -5,7 +5,6 @@ import agogic.desk.shots.Picture;
 import agogic.desk.shots.Shots;
 import agogic.desk.start.Demo;
 import agogic.formats.session.SessionFile;
-import agogic.standins.comet.SlowComet;
 import java.io.IOException;
 import java.nio.file.Path;
 import picocli.CommandLine.Command;
@@ -34,7 +33,7 @@ final class DemoCommand extends FileCommand {
     @Override
     public Answer run() throws IOException {
         if (save != null) {
-            SessionFile.save(save, SlowComet.session());
+            SessionFile.save(save, Demo.made());
             return new Answer().put("saved", save.toString());
         }
         Session session = Demo.session();

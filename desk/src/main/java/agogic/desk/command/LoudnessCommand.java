@@ -69,10 +69,11 @@ final class LoudnessCommand extends FileCommand {
         Answer answer = new Answer();
         List<Map<String, Object>> all = new ArrayList<>();
         if (track == null) {
-            all.add(told(answer, "All", TrackLoudness.of(opened, "")));
-        }
-        List<Track> tracks = track == null ? opened.tracks() : List.of(AddCommand.track(opened, track));
-        for (Track one : tracks) {
+            Map<String, HowLoud> each = TrackLoudness.each(opened);
+            all.add(told(answer, "All", each.get("")));
+            opened.tracks().forEach(t -> all.add(told(answer, t.name(), each.get(t.id()))));
+        } else {
+            Track one = AddCommand.track(opened, track);
             all.add(told(answer, one.name(), TrackLoudness.of(opened, one.id())));
         }
         return answer.put("loudness", all);

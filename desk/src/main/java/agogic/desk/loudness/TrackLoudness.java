@@ -14,6 +14,7 @@ import java.io.UncheckedIOException;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Locale;
+import java.util.Map;
 import java.util.function.DoubleConsumer;
 
 /** Measures how loud something of a piece is, and drafts a level from it; in words. Takes a while: not for the window's thread. */
@@ -34,6 +35,15 @@ public final class TrackLoudness {
         List<AudioFile> missing = new ArrayList<>();
         try (WholeFeed feed = new WholeFeed(session.audio(), missing)) {
             return HowLoud.of(session, track, feed, progress);
+        } catch (UncheckedIOException e) {
+            throw e.getCause();
+        }
+    }
+
+    /** All together, by an empty name, and each track and bus, by its id: played once. */
+    public static Map<String, HowLoud> each(Session session) throws IOException {
+        try (WholeFeed feed = new WholeFeed(session.audio(), new ArrayList<>())) {
+            return HowLoud.each(session, feed, part -> {});
         } catch (UncheckedIOException e) {
             throw e.getCause();
         }

@@ -19,6 +19,7 @@ public enum Picture {
     LAYERS,
     SHAPES,
     SNAPSHOTS,
+    LOUDNESS,
     EXPORT,
     START;
 
@@ -31,6 +32,6 @@ public enum Picture {
         }
         throw new IllegalArgumentException(
                 "There is no view “" + name
-                        + "”. Expected routes, catalog, fit, face, surfaces, learn, macro, plane, breath, clips, layers, shapes, snapshots, refine, export, writing, riding, stopped or start.");
+                        + "”. Expected routes, catalog, fit, face, surfaces, learn, macro, plane, breath, clips, layers, shapes, snapshots, refine, loudness, export, writing, riding, stopped or start.");
     }
 }

@@ -4,16 +4,18 @@ import agogic.core.session.Session;
 import agogic.desk.model.View;
 import agogic.desk.sheet.Sheet;
 import agogic.desk.shell.Launch;
+import agogic.desk.start.Demo;
 import agogic.desk.surfaces.SurfacesView;
 import agogic.formats.file.SafeFile;
-import agogic.standins.comet.SlowComet;
 import java.io.IOException;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.Comparator;
+import java.util.EnumSet;
 import java.util.List;
 import java.util.Locale;
+import java.util.Set;
 import java.util.concurrent.CountDownLatch;
 import java.util.concurrent.atomic.AtomicReference;
 import java.util.stream.Stream;
@@ -61,6 +63,9 @@ public final class Shots {
         take(session, List.of(new Studio.Order(picture, light, file)));
     }
 
+    /** Those that show the light theme. */
+    private static final Set<Picture> LIGHT = EnumSet.of(Picture.SNAPSHOTS, Picture.LOUDNESS);
+
     /** All pictures of the documentation; returns their names. */
     public static List<String> allPictures(Path folder) throws IOException {
         List<Studio.Order> orders = new ArrayList<>();
@@ -72,12 +77,11 @@ public final class Shots {
                 continue;
             }
             String name = picture.name().toLowerCase(Locale.ROOT);
-            orders.add(new Studio.Order(picture, picture == Picture.SNAPSHOTS, folder.resolve(name + ".png")));
+            orders.add(new Studio.Order(picture, LIGHT.contains(picture), folder.resolve(name + ".png")));
         }
         orders.add(new Studio.Order(Picture.ROUTES, true, folder.resolve("routes-light.png")));
-        orders.add(new Studio.Order(Picture.REFINE, true, folder.resolve("refine-light.png")));
-        take(SlowComet.session(), orders);
-        byte[] sheet = Sheet.firstPicture(SlowComet.session());
+        take(Demo.made(), orders);
+        byte[] sheet = Sheet.firstPicture(Demo.made());
         SafeFile.write(folder.resolve("sheet.png"), out -> out.write(sheet));
         return Stream.concat(orders.stream().map(o -> o.file().getFileName().toString()), Stream.of("sheet.png"))
                 .toList();
@@ -88,7 +92,7 @@ public final class Shots {
         for (String system : List.of("gtk", "win")) {
             System.setProperty("glass." + system + ".uiScale", "2.00");
         }
-        take(SlowComet.session(), List.of(new Studio.Order(Picture.ROUTES, false, folder.resolve("large.png"))));
+        take(Demo.made(), List.of(new Studio.Order(Picture.ROUTES, false, folder.resolve("large.png"))));
         return List.of("large.png");
     }
 

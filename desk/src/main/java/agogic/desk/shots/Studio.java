@@ -65,8 +65,18 @@ public final class Studio {
         }
         boolean layered = order.picture() == Picture.LAYERS || order.picture() == Picture.CLIPS;
         boolean shaped = order.picture() == Picture.SHAPES || order.picture() == Picture.SNAPSHOTS;
-        window.show(
-                layered ? LayeredScene.of(session) : shaped ? ShapedScene.of(session) : session, null, order.light());
+        Session scene;
+        try {
+            scene = layered
+                    ? LayeredScene.of(session)
+                    : shaped
+                            ? ShapedScene.of(session)
+                            : order.picture() == Picture.LOUDNESS ? LoudScene.of(session) : session;
+        } catch (IOException e) {
+            done.accept(e);
+            return;
+        }
+        window.show(scene, null, order.light());
         stage.show();
         double wait = prepare(window, order.picture());
         after(wait, () -> {
@@ -100,6 +110,20 @@ public final class Studio {
                 desk.selection().drawerProperty().set(false);
                 desk.riding().locate(73.5);
                 return 0.8;
+            }
+            case LOUDNESS -> {
+                desk.selection().selectedProperty().set(route(desk, "fader-7"));
+                desk.selection().viewProperty().set(View.REFINE);
+                desk.selection().drawerProperty().set(false);
+                desk.riding().locate(20);
+                after(0.4, () -> {
+                    window.act("layer-next");
+                    window.act("loudness");
+                    for (int i = 0; i < 3; i++) {
+                        window.act("zoom-in");
+                    }
+                });
+                return 9.0;
             }
             case EXPORT -> {
                 desk.selection().viewProperty().set(View.EXPORT);

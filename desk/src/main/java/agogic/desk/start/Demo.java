@@ -1,18 +1,63 @@
 package agogic.desk.start;
 
+import agogic.core.audio.AudioFile;
 import agogic.core.session.Session;
+import agogic.formats.audio.AudioScan;
+import agogic.formats.audio.Shelf;
+import agogic.formats.file.SafeFile;
 import agogic.formats.session.SessionFile;
+import agogic.standins.comet.Narration;
 import agogic.standins.comet.SlowComet;
+import java.io.ByteArrayInputStream;
 import java.io.IOException;
+import java.nio.file.Files;
 import java.nio.file.Path;
+import javax.sound.sampled.AudioFileFormat;
+import javax.sound.sampled.AudioFormat;
+import javax.sound.sampled.AudioInputStream;
+import javax.sound.sampled.AudioSystem;
 
-/** The demo. */
+/** The demo: the piece with its narrator, whose audio is spoken where it is not yet on the shelf. */
 public final class Demo {
+    private static final double FULL = 32_767;
+
     private Demo() {}
 
-    /** As the build has saved it, if it did: that spares riding it again. */
+    /** As the build has saved it, if it did: that spares riding it, and speaking, again. */
     public static Session session() throws IOException {
-        String made = System.getProperty("agogic.demo", "");
-        return made.isEmpty() ? SlowComet.session() : SessionFile.open(Path.of(made));
+        String saved = System.getProperty("agogic.demo", "");
+        return saved.isEmpty() ? made() : SessionFile.open(Path.of(saved));
+    }
+
+    /** As it is made here and now. */
+    public static Session made() throws IOException {
+        return Narration.into(SlowComet.session(), narration());
+    }
+
+    /** The narrator's file, kept inside the piece when it is saved. */
+    private static AudioFile narration() throws IOException {
+        Path path = Shelf.folder().resolve("audio").resolve(Narration.FILE);
+        if (!Files.exists(path)) {
+            Files.createDirectories(path.getParent());
+            byte[] samples = sixteen(Narration.spoken());
+            AudioFormat format = new AudioFormat(AudioFile.HEARD, 16, 1, true, false);
+            SafeFile.write(
+                    path,
+                    out -> AudioSystem.write(
+                            new AudioInputStream(new ByteArrayInputStream(samples), format, samples.length / 2),
+                            AudioFileFormat.Type.WAVE,
+                            out));
+        }
+        return AudioScan.of(path, part -> {}).file().called("narration").carried(true);
+    }
+
+    private static byte[] sixteen(float[] samples) {
+        byte[] bytes = new byte[2 * samples.length];
+        for (int i = 0; i < samples.length; i++) {
+            int value = (int) Math.rint(Math.max(-1, Math.min(1, samples[i])) * FULL);
+            bytes[2 * i] = (byte) value;
+            bytes[2 * i + 1] = (byte) (value >> 8);
+        }
+        return bytes;
     }
 }

@@ -6,6 +6,7 @@ import static org.assertj.core.api.Assertions.within;
 import agogic.core.audio.LoudnessMeter;
 import agogic.core.session.Session;
 import agogic.desk.Voices;
+import agogic.formats.audio.Shelf;
 import agogic.formats.session.SessionFile;
 import com.fasterxml.jackson.databind.JsonNode;
 import java.io.IOException;
@@ -18,14 +19,22 @@ import java.util.List;
 import javax.sound.sampled.AudioInputStream;
 import javax.sound.sampled.AudioSystem;
 import javax.sound.sampled.UnsupportedAudioFileException;
+import org.junit.jupiter.api.AfterEach;
 import org.junit.jupiter.api.BeforeEach;
 import org.junit.jupiter.api.Test;
 
 /** Audio from file to file by commands: brought in, cut and faded, its level drafted, carried out; read by the JDK. */
 class AudioCommandsTest extends CommandTest {
+    private final String before = System.getProperty(Shelf.PROPERTY, "");
+
     @BeforeEach
     void shelf() {
-        System.setProperty("agogic.shelf", folder.resolve("shelf").toString());
+        System.setProperty(Shelf.PROPERTY, folder.resolve("shelf").toString());
+    }
+
+    @AfterEach
+    void asBefore() {
+        System.setProperty(Shelf.PROPERTY, before);
     }
 
     /** The samples of a 24 bit file, left and right, as the JDK reads them. */
@@ -187,5 +196,27 @@ class AudioCommandsTest extends CommandTest {
         done("audio", in("a"), "--out", in("b"));
         assertThat(out.toString()).contains("two.wav is not at");
         cannot("is no WAV or AIFF file", "audio", in("a"), "--file", in("a"), "--out", in("c"));
+    }
+
+    /** The narrator is spoken where he is not yet, the same each time, and goes with the file to where nothing is. */
+    @Test
+    void theDemoHasItsNarratorInside() throws Exception {
+        done("demo", "--save", in("a"));
+        Path spoken = folder.resolve("shelf").resolve("audio").resolve("Narration.wav");
+        byte[] bytes = Files.readAllBytes(spoken);
+        Files.delete(spoken);
+        done("demo", "--save", in("b"));
+        assertThat(spoken).hasBinaryContent(bytes);
+        assertThat(in("b")).hasSameBinaryContentAs(in("a"));
+        System.setProperty(Shelf.PROPERTY, folder.resolve("other").toString());
+        Files.delete(spoken);
+        done("check", in("a"));
+        assertThat(out.toString()).doesNotContain("Narration.wav");
+        Session session = SessionFile.open(in("a"));
+        assertThat(session.audio()).hasSize(1);
+        assertThat(Shelf.place(session.audio().get(0))).hasBinaryContent(bytes);
+        assertThat(session.track("narration").clips().stream()
+                        .filter(c -> c.audio().isPresent()))
+                .hasSize(11);
     }
 }

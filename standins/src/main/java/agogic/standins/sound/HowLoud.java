@@ -4,7 +4,12 @@ import agogic.core.audio.Feed;
 import agogic.core.audio.LoudnessCurve;
 import agogic.core.audio.LoudnessMeter;
 import agogic.core.session.Session;
+import java.util.ArrayList;
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Map;
 import java.util.function.DoubleConsumer;
+import java.util.function.Predicate;
 
 /**
  * How loud a piece, a track or a bus is: it is played, faster than any clock, and measured.
@@ -25,20 +30,44 @@ public record HowLoud(LoudnessCurve curve, double truePeak) {
     public static HowLoud of(Session session, String track, Feed feed, DoubleConsumer progress) {
         // Of a track that is no bus the others need not be played.
         boolean alone = !track.isEmpty() && !session.track(track).bus();
-        Bounce bounce = new Bounce(session, 0, feed, t -> !alone || t.id().equals(track));
-        int stem = -1;
-        for (int i = 0; i < bounce.stems() && !track.isEmpty(); i++) {
-            stem = bounce.track(i).id().equals(track) ? i : stem;
+        Map<String, HowLoud> all = measured(
+                session,
+                new Bounce(session, 0, feed, t -> !alone || t.id().equals(track)),
+                id -> id.equals(track),
+                progress);
+        return all.get(track);
+    }
+
+    /** How loud all together (by an empty name) and each track and bus are, played once; as {@link #of}. */
+    public static Map<String, HowLoud> each(Session session, Feed feed, DoubleConsumer progress) {
+        return measured(session, new Bounce(session, 0, feed), id -> true, progress);
+    }
+
+    private static Map<String, HowLoud> measured(
+            Session session, Bounce bounce, Predicate<String> asked, DoubleConsumer progress) {
+        Map<String, LoudnessMeter> meters = new LinkedHashMap<>();
+        List<Integer> stems = new ArrayList<>();
+        for (int stem = -1; stem < bounce.stems(); stem++) {
+            String id = stem < 0 ? "" : bounce.track(stem).id();
+            if (asked.test(id)) {
+                meters.put(id, new LoudnessMeter(Block.RATE));
+                stems.add(stem);
+            }
         }
-        LoudnessMeter meter = new LoudnessMeter(Block.RATE);
         long blocks = (long) Math.ceil(session.seconds() / Block.SECONDS);
         for (long block = 0; block < blocks; block++) {
             bounce.next();
-            meter.add(bounce.left(stem), bounce.right(stem), Block.FRAMES);
+            int place = 0;
+            for (LoudnessMeter meter : meters.values()) {
+                int stem = stems.get(place++);
+                meter.add(bounce.left(stem), bounce.right(stem), Block.FRAMES);
+            }
             if (block % TOLD_BLOCKS == 0) {
                 progress.accept((double) block / blocks);
             }
         }
-        return new HowLoud(meter.curve(), meter.truePeak());
+        Map<String, HowLoud> all = new LinkedHashMap<>();
+        meters.forEach((id, meter) -> all.put(id, new HowLoud(meter.curve(), meter.truePeak())));
+        return all;
     }
 }

@@ -32,6 +32,11 @@ final class VoiceStrip implements Sound {
         {730, 1_090, 2_440}, {530, 1_840, 2_480}, {270, 2_290, 3_010}, {570, 840, 2_410}, {300, 870, 2_240}
     };
 
+    /** How loud its own voice is beside what comes in. */
+    private static final double VOICE = 0.1;
+    /** −180 dB: below it the voice is silent. */
+    private static final double SILENT = 1e-9;
+
     private final Ramp level = new Ramp();
     private final double[] state = new double[6];
     private final double[] formants = VOWELS[0].clone();
@@ -114,7 +119,7 @@ final class VoiceStrip implements Sound {
 
     @Override
     public void process(double[] left, double[] right, Knobs knobs) {
-        // Of what comes in, loud as it is, and of the voice of its own, which is made half as loud.
+        // Of what comes in, loud as it is, and of the voice of its own.
         level.toward(knobs.gain(LEVEL));
         quiet = silent(left, right) ? quiet + 1 : 0;
         boolean passes = quiet < QUIET_BLOCKS;
@@ -129,26 +134,32 @@ final class VoiceStrip implements Sound {
         for (int f = 0; f < 3; f++) {
             formants[f] += (VOWELS[vowel][f] - formants[f]) * 0.04;
         }
+        boolean speaks = aim > 0 || gate > 0;
         for (int i = 0; i < Block.FRAMES; i++) {
             gate += (aim - gate) * rise;
             phase += step - Math.floor(phase + step);
             noise = noise * 1_664_525 + 1_013_904_223;
             double pulse = phase < 0.4 ? Math.sin(Math.PI * phase / 0.4) : -0.2;
-            double source = gate * (pulse * (1 - breath) + breath * noise / 2.147e9 * 0.6);
             double out = 0;
-            for (int f = 0; f < 3; f++) {
-                out += formant(f, source) / (1 + f);
-            }
-            open += ((gate > threshold ? 1 : 0) - open) * 0.002;
-            out *= open;
-            if (!knobs.on(BYPASS)) {
-                for (int b = 0; b < BAND_COUNT; b++) {
-                    out = peak(b, out, knobs);
+            if (speaks) {
+                double source = gate * (pulse * (1 - breath) + breath * noise / 2.147e9 * 0.6);
+                for (int f = 0; f < 3; f++) {
+                    out += formant(f, source) / (1 + f);
+                }
+                open += ((gate > threshold ? 1 : 0) - open) * 0.002;
+                out *= open;
+                if (!knobs.on(BYPASS)) {
+                    for (int b = 0; b < BAND_COUNT; b++) {
+                        out = peak(b, out, knobs);
+                    }
                 }
             }
             double loud = level.next();
-            left[i] = passes ? loud * (left[i] + 0.5 * out) : loud * 0.5 * out;
-            right[i] = passes ? loud * (right[i] + 0.5 * out) : loud * 0.5 * out;
+            left[i] = passes ? loud * (left[i] + VOICE * out) : loud * VOICE * out;
+            right[i] = passes ? loud * (right[i] + VOICE * out) : loud * VOICE * out;
+        }
+        if (aim == 0 && gate < SILENT) {
+            hush();
         }
     }
 
@@ -170,11 +181,20 @@ final class VoiceStrip implements Sound {
             left[i] *= passed;
             right[i] *= passed;
         }
+        passed = passed < SILENT ? 0 : passed;
         for (int b = 0; b < BAND_COUNT; b++) {
             int at = BANDS + EACH * b;
             through[b].peaking(knobs.get(at), knobs.on(BYPASS) ? 0 : knobs.get(at + 1), knobs.get(at + 2));
             through[b].process(left, right);
         }
+    }
+
+    /** The voice of its own is silent: what is left of it only costs time. */
+    private void hush() {
+        gate = 0;
+        open = 0;
+        java.util.Arrays.fill(state, 0);
+        java.util.Arrays.fill(band, 0);
     }
 
     /** A two-pole resonance at a formant. */
