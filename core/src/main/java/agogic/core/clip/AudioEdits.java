@@ -34,8 +34,13 @@ public final class AudioEdits {
         double ends = session.timeline().secondsAt(beat) + file.seconds();
         double length = session.timeline().beatAt(ends) - beat;
         Clips.Made made = Clips.add(session, trackId, name, beat, beat + Math.max(length, 1.0 / 32));
-        Session known = made.session().withAudio(file);
-        Session with = Clips.replaced(known, made.clip(), c -> c.with(Optional.of(AudioPart.of(file))));
+        // A file that the piece has already is not a second one.
+        AudioFile one = session.audio().stream()
+                .filter(a -> a.path().equals(file.path()) && a.digest().equals(file.digest()))
+                .findFirst()
+                .orElse(file);
+        Session known = one == file ? made.session().withAudio(file) : made.session();
+        Session with = Clips.replaced(known, made.clip(), c -> c.with(Optional.of(AudioPart.of(one))));
         return new Clips.Made(with.length() >= beat + length ? with : with.lasting(beat + length), made.clip());
     }
 

@@ -10,6 +10,7 @@ import agogic.core.lane.Layer;
 import agogic.core.route.Hand;
 import agogic.core.route.Into;
 import agogic.core.route.Target;
+import agogic.core.score.Clip;
 import agogic.core.session.Session;
 import agogic.core.shape.LoudnessDraft;
 import agogic.core.surface.ControlSender;
@@ -17,14 +18,25 @@ import agogic.desk.Voices;
 import agogic.desk.model.View;
 import agogic.desk.start.NewPiece;
 import agogic.formats.audio.Located;
+import agogic.formats.audio.Shelf;
 import agogic.formats.audio.SoundFile;
 import agogic.standins.surfaces.SimulatedDevices;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.List;
+import javafx.geometry.Bounds;
+import javafx.geometry.Point2D;
 import javafx.scene.Node;
+import javafx.scene.Scene;
+import javafx.scene.control.Label;
 import javafx.scene.control.TextField;
+import javafx.scene.input.ClipboardContent;
 import javafx.scene.input.KeyCode;
+import javafx.scene.input.TransferMode;
+import javafx.scene.layout.StackPane;
+import javafx.stage.Stage;
+import javafx.stage.StageStyle;
+import org.junit.jupiter.api.AfterEach;
 import org.junit.jupiter.api.BeforeEach;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
@@ -34,9 +46,16 @@ class AudioTaskTest extends WindowTest {
     @TempDir
     Path folder;
 
+    private final String before = System.getProperty(Shelf.PROPERTY, "");
+
     @BeforeEach
     void shelf() {
-        System.setProperty("agogic.shelf", folder.resolve("shelf").toString());
+        System.setProperty(Shelf.PROPERTY, folder.resolve("shelf").toString());
+    }
+
+    @AfterEach
+    void asBefore() {
+        System.setProperty(Shelf.PROPERTY, before);
     }
 
     @Override
@@ -168,5 +187,61 @@ class AudioTaskTest extends WindowTest {
         until(() -> desk().session().trackOfClip(clip).orElseThrow().clips().size() == 3);
         push(KeyCode.CONTROL, KeyCode.Z);
         until(() -> desk().session().trackOfClip(clip).orElseThrow().clips().size() == 1);
+    }
+
+    /** A small window beside ours, from which files are dragged as from a folder of the system. */
+    private Stage folderWindow(Path file) {
+        Stage[] made = new Stage[1];
+        interact(() -> {
+            Label label = new Label(file.getFileName().toString());
+            label.setId("file");
+            label.setOnDragDetected(e -> {
+                ClipboardContent content = new ClipboardContent();
+                content.putFiles(List.of(file.toFile()));
+                label.startDragAndDrop(TransferMode.COPY).setContent(content);
+                e.consume();
+            });
+            Stage stage = new Stage(StageStyle.UNDECORATED);
+            stage.setScene(new Scene(new StackPane(label), 160, 60));
+            stage.setX(1080);
+            stage.setY(620);
+            stage.setAlwaysOnTop(true);
+            stage.show();
+            made[0] = stage;
+        });
+        return made[0];
+    }
+
+    @Test
+    void aFileIsDroppedOnTheWindowAndOnARow() throws Exception {
+        Path voice = Voices.uneven(folder.resolve("Voice.wav"), 3, 2);
+        Stage from = folderWindow(voice);
+        drag("#file");
+        dropTo("#routes");
+        until(() -> lookup(".dialog-pane").tryQuery().isPresent());
+        push(KeyCode.ENTER);
+        until(() -> text("#trace-head").equals("Brought in"));
+        assertThat(desk().session().audio()).hasSize(1);
+        assertThat(text("#trace-sentence")).contains("Voice.wav: WAV, 16 bit, 44.1 kHz, mono");
+        // On the row of its track once more: there, where it was dropped.
+        Node row = lookup("#routes .list-cell").queryAll().stream()
+                .filter(n -> n.isVisible() && String.valueOf(n.getAccessibleText()).contains("Level"))
+                .findFirst()
+                .orElseThrow();
+        Bounds bounds = row.localToScreen(row.getBoundsInLocal());
+        drag("#file");
+        dropTo(new Point2D(bounds.getMinX() + 0.6 * bounds.getWidth(), bounds.getCenterY()));
+        until(() -> clips().size() == 2);
+        double beat = clips().get(1).beat();
+        assertThat(beat).isBetween(4.0, 28.0);
+        assertThat(beat).isEqualTo(Math.rint(beat));
+        assertThat(desk().session().audio()).hasSize(1);
+        push(KeyCode.CONTROL, KeyCode.Z);
+        until(() -> clips().size() == 1);
+        interact(from::close);
+    }
+
+    private List<Clip> clips() {
+        return desk().session().trackOf("strip-1").orElseThrow().clips();
     }
 }
