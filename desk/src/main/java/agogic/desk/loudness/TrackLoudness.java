@@ -104,15 +104,6 @@ public final class TrackLoudness {
                 + points + "." + held;
     }
 
-    /** As {@link #of(Session, String, DoubleConsumer)}, for work whose failures are told in words. */
-    public static HowLoud measured(Session session, String track, DoubleConsumer progress) {
-        try {
-            return of(session, track, progress);
-        } catch (IOException e) {
-            throw new UncheckedIOException(e);
-        }
-    }
-
     /**
      * Drafts the level of a track's device from how loud the track is.
      *

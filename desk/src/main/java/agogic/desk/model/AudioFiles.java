@@ -18,6 +18,7 @@ import java.util.ArrayList;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.function.DoubleConsumer;
 import java.util.function.UnaryOperator;
 import javafx.beans.property.ReadOnlyIntegerProperty;
 import javafx.beans.property.ReadOnlyIntegerWrapper;
@@ -127,12 +128,12 @@ public final class AudioFiles {
      */
     public void bring(List<Path> paths, Where where, String track, double beat) {
         String first = Input.name(paths.get(0));
-        notices.say(Notice.plain(
-                "Listening",
-                first + (paths.size() > 1 ? " and " + (paths.size() - 1) + " more" : "") + ": how loud, how long …"));
-        Beside.run(
+        LongWork.run(
                 "agogic-audio-files",
-                () -> listened(paths),
+                notices,
+                "Listening",
+                first + (paths.size() > 1 ? " and " + (paths.size() - 1) + " more" : ""),
+                progress -> listened(paths, progress),
                 done -> {
                     if (done.scans().isEmpty()) {
                         notices.say(Notice.stop("Not brought in", String.join(" ", done.not())));
@@ -154,12 +155,13 @@ public final class AudioFiles {
         };
     }
 
-    private static Listened listened(List<Path> paths) {
+    private static Listened listened(List<Path> paths, DoubleConsumer progress) {
         List<AudioScan> scans = new ArrayList<>();
         List<String> not = new ArrayList<>();
-        for (Path path : paths) {
+        for (int i = 0; i < paths.size(); i++) {
+            int at = i;
             try {
-                scans.add(Pictures.listened(path));
+                scans.add(Pictures.listened(paths.get(i), part -> progress.accept((at + part) / paths.size())));
             } catch (IOException e) {
                 not.add(Told.of(e));
             }
@@ -188,9 +190,12 @@ public final class AudioFiles {
     /** The audio of a file is at {@code path}: if it is another one, that is told, and it is taken in its place. */
     public void found(String file, Path path) {
         AudioFile old = editing.session().audio(file);
-        Beside.run(
+        LongWork.run(
                 "agogic-audio-files",
-                () -> Pictures.listened(path),
+                notices,
+                "Listening",
+                Input.name(path),
+                progress -> Pictures.listened(path, progress),
                 scan -> {
                     boolean same = scan.file().digest().equals(old.digest());
                     editing.edit(

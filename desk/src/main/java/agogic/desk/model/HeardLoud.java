@@ -101,13 +101,26 @@ public final class HeardLoud {
     public void measure(Target target, boolean plain, BiConsumer<Session, HowLoud> done) {
         track(target).ifPresent(track -> {
             Session session = plain ? LoudnessDraft.without(editing.session(), target) : editing.session();
-            notices.say(Notice.plain("Listening", track.name() + " is played through and measured …"));
             int ticket = asked.incrementAndGet();
-            measuring.latest(
+            LongWork.run(
                     "agogic-loudness",
-                    () -> TrackLoudness.measured(session, track.id(), part -> goesOn(ticket)),
-                    heard -> done.accept(session, heard),
-                    why -> notices.say(Notice.stop("Not measured", why)));
+                    notices,
+                    "Listening",
+                    track.name() + " is played through and measured",
+                    progress -> TrackLoudness.of(session, track.id(), part -> {
+                        goesOn(ticket);
+                        progress.accept(part);
+                    }),
+                    heard -> {
+                        if (ticket == asked.get()) {
+                            done.accept(session, heard);
+                        }
+                    },
+                    why -> {
+                        if (ticket == asked.get()) {
+                            notices.say(Notice.stop("Not measured", why));
+                        }
+                    });
         });
     }
 

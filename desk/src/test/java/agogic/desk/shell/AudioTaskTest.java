@@ -15,12 +15,14 @@ import agogic.core.session.Session;
 import agogic.core.shape.LoudnessDraft;
 import agogic.core.surface.ControlSender;
 import agogic.desk.Voices;
+import agogic.desk.model.AudioFiles;
 import agogic.desk.model.View;
 import agogic.desk.start.NewPiece;
 import agogic.formats.audio.Located;
 import agogic.formats.audio.Shelf;
 import agogic.formats.audio.SoundFile;
 import agogic.standins.surfaces.SimulatedDevices;
+import java.io.InputStream;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.List;
@@ -36,6 +38,10 @@ import javafx.scene.input.TransferMode;
 import javafx.scene.layout.StackPane;
 import javafx.stage.Stage;
 import javafx.stage.StageStyle;
+import javax.sound.sampled.AudioFileFormat;
+import javax.sound.sampled.AudioFormat;
+import javax.sound.sampled.AudioInputStream;
+import javax.sound.sampled.AudioSystem;
 import org.junit.jupiter.api.AfterEach;
 import org.junit.jupiter.api.BeforeEach;
 import org.junit.jupiter.api.Test;
@@ -181,12 +187,45 @@ class AudioTaskTest extends WindowTest {
         interact(() -> desk().audio()
                 .bring(
                         List.of(moved, other),
-                        agogic.desk.model.AudioFiles.Where.THERE,
+                        AudioFiles.Where.THERE,
                         desk().session().trackOfClip(clip).orElseThrow().id(),
                         16));
         until(() -> desk().session().trackOfClip(clip).orElseThrow().clips().size() == 3);
         push(KeyCode.CONTROL, KeyCode.Z);
         until(() -> desk().session().trackOfClip(clip).orElseThrow().clips().size() == 1);
+    }
+
+    /** What takes long says how far it is, and is ended by its button; then nothing came in. */
+    @Test
+    void listeningToALongFileIsCancelled() throws Exception {
+        AudioFormat format = new AudioFormat(44_100, 8, 1, false, false);
+        long frames = 44_100L * 1_200;
+        Path path = folder.resolve("Long.wav");
+        AudioSystem.write(
+                new AudioInputStream(new NoiseStream(frames), format, frames),
+                AudioFileFormat.Type.WAVE,
+                path.toFile());
+        interact(() -> desk().audio().bring(List.of(path), AudioFiles.Where.EACH, null, 0));
+        until(() -> text("#trace-sentence").matches("Long.wav: \\d+ %"));
+        interact(() -> desk().notices().lastProperty().get().acts().get(0).run().run());
+        until(() -> text("#trace-head").equals("Cancelled"));
+        assertThat(desk().session().audio()).isEmpty();
+    }
+
+    /** Made while it is read: noise of one byte each. */
+    private static final class NoiseStream extends InputStream {
+        private long left;
+        private int noise = 7;
+
+        NoiseStream(long bytes) {
+            left = bytes;
+        }
+
+        @Override
+        public int read() {
+            noise = noise * 1_664_525 + 1_013_904_223;
+            return left-- > 0 ? noise >>> 24 : -1;
+        }
     }
 
     /** A small window beside ours, from which files are dragged as from a folder of the system. */

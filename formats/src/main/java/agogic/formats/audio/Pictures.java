@@ -7,6 +7,7 @@ import java.nio.file.Path;
 import java.util.LinkedHashMap;
 import java.util.Map;
 import java.util.Optional;
+import java.util.function.DoubleConsumer;
 
 /** The pictures of audio files: made once, kept on the {@link Shelf} and, the last ones, in memory. */
 public final class Pictures {
@@ -24,7 +25,12 @@ public final class Pictures {
 
     /** Listens to a file, and keeps its picture. */
     public static AudioScan listened(Path path) throws IOException {
-        AudioScan scan = AudioScan.of(path, part -> {});
+        return listened(path, part -> {});
+    }
+
+    /** The same; {@code progress} is told how much was heard, 0 to 1, and may throw to end it. */
+    public static AudioScan listened(Path path, DoubleConsumer progress) throws IOException {
+        AudioScan scan = AudioScan.of(path, progress);
         keep(scan.file(), scan.peaks());
         return scan;
     }
