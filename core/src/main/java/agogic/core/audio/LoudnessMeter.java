@@ -3,7 +3,7 @@ package agogic.core.audio;
 import java.util.Arrays;
 
 /**
- * How loud two channels are (ITU-R BS.1770-4, EBU Tech 3341 and 3342): its loudness over time and its true
+ * How loud some channels are, mostly two (ITU-R BS.1770-4, EBU Tech 3341 and 3342): its loudness over time and its true
  * peak. Fed from the beginning to the end; used by one thread.
  */
 public final class LoudnessMeter {
@@ -11,12 +11,16 @@ public final class LoudnessMeter {
     public static final double SILENT = -120;
 
     private static final double NOTHING = 1e-15;
+    private static final int SURROUND = 6;
+    private static final int LOW = 3;
+    private static final double BEHIND = 1.41;
 
     private final KWeighting weightLeft;
     private final KWeighting weightRight;
     private final TruePeak peakLeft;
     private final TruePeak peakRight;
     private final double rate;
+    private Channel[] more = {};
     private double[] energy = new double[1024];
     private int steps;
     private double sum;
@@ -37,6 +41,36 @@ public final class LoudnessMeter {
         peakLeft = peaks ? new TruePeak() : null;
         peakRight = peaks ? new TruePeak() : null;
         nextStep = Math.round(LoudnessCurve.STEP * rate);
+    }
+
+    /**
+     * Of more than two channels, in the order of ITU-R BS.775: of five and six those behind count 1.5 dB more, and of six the
+     * one for low frequencies does not count (BS.1770-4, table 3).
+     */
+    public static LoudnessMeter of(double rate, int channels) {
+        LoudnessMeter meter = new LoudnessMeter(rate, true);
+        meter.more = new Channel[Math.max(0, channels - 2)];
+        for (int c = 2; c < channels; c++) {
+            boolean low = channels == SURROUND && c == LOW;
+            boolean behind = (channels == SURROUND || channels == SURROUND - 1) && c >= channels - 2;
+            meter.more[c - 2] = new Channel(new KWeighting(rate), new TruePeak(), low ? 0 : behind ? BEHIND : 1);
+        }
+        return meter;
+    }
+
+    /** A channel beyond the first two, and how much it counts. */
+    private record Channel(KWeighting weight, TruePeak peak, double counts) {}
+
+    /** The next frames of all channels that it was made {@link #of}; 1 is full scale. */
+    public void add(float[][] channels, int count) {
+        for (int i = 0; i < count; i++) {
+            for (int c = 0; c < more.length; c++) {
+                double sample = audible(channels[c + 2][i]);
+                sum += more[c].counts() * more[c].weight().squared(sample);
+                more[c].peak().next((float) sample);
+            }
+            add(channels[0][i], channels[1][i], true);
+        }
     }
 
     /** The next frames; 1 is full scale. For one channel alone {@code right} is null. */
@@ -80,6 +114,9 @@ public final class LoudnessMeter {
             energy[steps++] = sum / in;
             weightLeft.settle();
             weightRight.settle();
+            for (Channel one : more) {
+                one.weight().settle();
+            }
             sum = 0;
             in = 0;
             nextStep = Math.round((steps + 1) * LoudnessCurve.STEP * rate);
@@ -97,6 +134,9 @@ public final class LoudnessMeter {
             throw new IllegalStateException("This meter was made without peaks.");
         }
         double peak = Math.max(peakLeft.peak(), peakRight.peak());
+        for (Channel one : more) {
+            peak = Math.max(peak, one.peak().peak());
+        }
         return peak <= 0 ? SILENT : Math.max(SILENT, 20 * Math.log10(peak));
     }
 }

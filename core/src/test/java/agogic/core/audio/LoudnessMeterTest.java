@@ -60,6 +60,26 @@ class LoudnessMeterTest {
         assertThat(heard(rate, -26, 20, -20, 20.1, -26, 20).integrated()).isCloseTo(-23, within(0.1));
     }
 
+    /** Signal 6 of Tech 3341: five channels, those behind counting more; a sixth for low frequencies does not count. */
+    @ParameterizedTest
+    @ValueSource(ints = {5, 6})
+    void fiveChannelsOfTech3341(int count) {
+        double[] levels =
+                count == 5 ? new double[] {-28, -28, -24, -30, -30} : new double[] {-28, -28, -24, -6, -30, -30};
+        LoudnessMeter meter = LoudnessMeter.of(48_000, count);
+        float[][] channels = new float[count][4_800];
+        for (int c = 0; c < count; c++) {
+            for (int i = 0; i < channels[c].length; i++) {
+                channels[c][i] = (float) (Math.pow(10, levels[c] / 20) * Math.sin(2 * Math.PI * i / 48));
+            }
+        }
+        for (int tenth = 0; tenth < 200; tenth++) {
+            meter.add(channels, 4_800);
+        }
+        assertThat(meter.curve().integrated()).isCloseTo(-23, within(0.1));
+        assertThat(meter.truePeak()).isCloseTo(count == 5 ? -24 : -6, within(0.1));
+    }
+
     @Test
     void shortTermAndMomentaryOfTech3341AreConstantOverTheirWindows() {
         double[] shorter = new double[20];

@@ -264,7 +264,8 @@ class AudioTaskTest extends WindowTest {
         assertThat(text("#trace-sentence")).contains("Voice.wav: WAV, 16 bit, 44.1 kHz, mono");
         // On the row of its track once more: there, where it was dropped.
         Node row = lookup("#routes .list-cell").queryAll().stream()
-                .filter(n -> n.isVisible() && String.valueOf(n.getAccessibleText()).contains("Level"))
+                .filter(n ->
+                        n.isVisible() && String.valueOf(n.getAccessibleText()).contains("Level"))
                 .findFirst()
                 .orElseThrow();
         Bounds bounds = row.localToScreen(row.getBoundsInLocal());

@@ -27,11 +27,19 @@ public record AudioScan(AudioFile file, String kind, Peaks peaks, double range, 
      */
     public static AudioScan of(Path path, DoubleConsumer progress) throws IOException {
         try (SoundFile sound = SoundFile.open(path)) {
-            LoudnessMeter meter = new LoudnessMeter(sound.rate());
+            // How loud it is counts by the channels of the file, its picture by the two that are heard.
+            boolean many = sound.channels() > 2;
+            LoudnessMeter meter = LoudnessMeter.of(sound.rate(), sound.channels());
+            float[][] channels = new float[many ? sound.channels() : 0][BLOCK];
             Peaks.Maker peaks = new Peaks.Maker(sound.frames());
             boolean one = sound.channels() == 1;
             each(sound, (left, right, count, frame) -> {
-                meter.add(left, one ? null : right, count);
+                if (many) {
+                    sound.read(frame, count, channels);
+                    meter.add(channels, count);
+                } else {
+                    meter.add(left, one ? null : right, count);
+                }
                 peaks.add(left, right, count);
                 progress.accept((double) frame / sound.frames());
             });
@@ -61,7 +69,7 @@ public record AudioScan(AudioFile file, String kind, Peaks peaks, double range, 
     /** Gets the frames of a file, some at a time. */
     @FunctionalInterface
     private interface Heard {
-        void block(float[] left, float[] right, int count, long frame);
+        void block(float[] left, float[] right, int count, long frame) throws IOException;
     }
 
     private static void each(SoundFile sound, Heard heard) throws IOException {

@@ -97,14 +97,34 @@ public final class SoundFile implements AutoCloseable {
                 done += silent;
                 continue;
             }
-            int some =
-                    (int) Math.min(Math.min(count - done, layout.frames() - now), buffer.capacity() / layout.frame());
-            fill(layout.begins() + now * layout.frame(), some * layout.frame());
+            int some = some(now, count - done);
             for (int i = 0; i < some; i++) {
                 fold(i * layout.frame(), left, right, at + done + i);
             }
             done += some;
         }
+    }
+
+    /** Puts {@code count} frames from {@code frame} on, all within the file, into {@code channels} as they are. */
+    void read(long frame, int count, float[][] channels) throws IOException {
+        int width = layout.kind().bytes();
+        int done = 0;
+        while (done < count) {
+            int some = some(frame + done, count - done);
+            for (int i = 0; i < some; i++) {
+                for (int c = 0; c < channels.length; c++) {
+                    channels[c][done + i] = layout.kind().at(buffer, i * layout.frame() + c * width);
+                }
+            }
+            done += some;
+        }
+    }
+
+    /** Has the buffer hold frames from {@code frame} on, {@code most} at the most; returns how many they are. */
+    private int some(long frame, int most) throws IOException {
+        int some = (int) Math.min(Math.min(most, layout.frames() - frame), buffer.capacity() / layout.frame());
+        fill(layout.begins() + frame * layout.frame(), some * layout.frame());
+        return some;
     }
 
     private void fill(long from, int bytes) throws IOException {

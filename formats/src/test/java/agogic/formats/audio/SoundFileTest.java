@@ -129,6 +129,21 @@ class SoundFileTest {
         }
     }
 
+    /** Five channels are as loud as EBU Tech 3341 says of its sixth signal, whatever they are folded to. */
+    @Test
+    void howLoudManyChannelsAreCountsEachOfThem() throws IOException {
+        double[] levels = {-28, -28, -24, -30, -30};
+        double[][] five = new double[levels.length][48_000 * 3];
+        for (int c = 0; c < levels.length; c++) {
+            for (int i = 0; i < five[c].length; i++) {
+                five[c][i] = Math.pow(10, levels[c] / 20) * Math.sin(2 * Math.PI * i / 48);
+            }
+        }
+        AudioScan scan = AudioScan.of(Sounds.jdk(folder.resolve("s.wav"), five, 48_000, 24, false), part -> {});
+        assertThat(scan.file().loudness()).isCloseTo(-23, within(0.1));
+        assertThat(scan.file().truePeak()).isCloseTo(-24, within(0.2));
+    }
+
     @Test
     void whatIsUnusualIsToldAndWhatIsNotAudioIsRefusedWithItsPlace() throws IOException {
         double[][] samples = Sounds.noise(1, 4_800, 2);
