@@ -41,6 +41,7 @@ final class Draft {
     List<LeftOut> leftOut = List.of();
     List<Remark> remarks = List.of();
     List<AudioFile> audio = List.of();
+    List<Destination> destinations = List.of();
 
     Draft(
             String name,
@@ -94,5 +95,6 @@ final class Draft {
         leftOut = from.leftOut();
         remarks = from.remarks();
         audio = from.audio();
+        destinations = from.ownDestinations();
     }
 }

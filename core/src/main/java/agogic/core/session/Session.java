@@ -59,6 +59,7 @@ public final class Session {
     private final List<LeftOut> leftOut;
     private final List<Remark> remarks;
     private final List<AudioFile> audio;
+    private final List<Destination> destinations;
     private final Lookup lookup;
 
     private Session(Draft draft, Session before) {
@@ -85,6 +86,7 @@ public final class Session {
         leftOut = List.copyOf(draft.leftOut);
         remarks = List.copyOf(draft.remarks);
         audio = List.copyOf(draft.audio);
+        destinations = List.copyOf(draft.destinations);
         Soundness.check(this, before);
     }
 
@@ -221,6 +223,40 @@ public final class Session {
         return remarks;
     }
 
+    /** Where it goes: those that it begins with, until they are changed. */
+    public List<Destination> destinations() {
+        return destinations.isEmpty() ? Destination.usual() : destinations;
+    }
+
+    /** As {@link #destinations}, but none before they are changed. */
+    public List<Destination> ownDestinations() {
+        return destinations;
+    }
+
+    /**
+     * With these destinations; none for those that a piece begins with.
+     *
+     * @throws IllegalArgumentException if two have one name
+     */
+    public Session withDestinations(List<Destination> newDestinations) {
+        return changed(draft -> draft.destinations = newDestinations);
+    }
+
+    /** With this destination in the place of the one of its name, or at the end. */
+    public Session with(Destination destination) {
+        List<Destination> all = new ArrayList<>(destinations());
+        int place = -1;
+        for (int i = 0; i < all.size(); i++) {
+            place = all.get(i).name().equals(destination.name()) ? i : place;
+        }
+        if (place < 0) {
+            all.add(destination);
+        } else {
+            all.set(place, destination);
+        }
+        return withDestinations(all);
+    }
+
     /** The audio files that its clips play. */
     public List<AudioFile> audio() {
         return audio;
@@ -251,8 +287,28 @@ public final class Session {
 
     private List<Object> parts() {
         return List.of(
-                name, subtitle, timeline, length, sections, loop, tracks, devices, surfaces, routes, lanes, rides,
-                macros, sync, patterns, sets, versions, recipes, leftOut, remarks, audio);
+                name,
+                subtitle,
+                timeline,
+                length,
+                sections,
+                loop,
+                tracks,
+                devices,
+                surfaces,
+                routes,
+                lanes,
+                rides,
+                macros,
+                sync,
+                patterns,
+                sets,
+                versions,
+                recipes,
+                leftOut,
+                remarks,
+                audio,
+                destinations);
     }
 
     private static <T> T at(List<T> all, int place, String what, Object name) {

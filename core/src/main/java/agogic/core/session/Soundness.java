@@ -65,6 +65,11 @@ final class Soundness {
         if (!sameParameters) {
             macros();
         }
+        once(
+                "destination",
+                session.ownDestinations().stream()
+                        .map(d -> d.name().strip().toLowerCase(java.util.Locale.ROOT))
+                        .toList());
         boolean sameAudio = before != null && before.audio() == session.audio();
         if (!sameAudio) {
             once("audio file", session.audio().stream().map(AudioFile::id).toList());

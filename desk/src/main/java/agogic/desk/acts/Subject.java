@@ -127,9 +127,14 @@ public enum Subject {
             lines("snapshots-remove")),
     EXPORT(
             "Export",
-            lines("export-line", "export-all", "export-cancel"),
+            lines("export-line", "destination-part", "export-all", "export-cancel"),
             lines("export-midi", "sheet"),
             lines("table-take")),
+    DESTINATION(
+            "Destination",
+            lines("export-all", "destination-elsewhere", "destination-next"),
+            lines("destination-new", "destination-name"),
+            lines("destination-delete")),
     PORT("Port", lines("clock", "panic")),
     PLAYING(
             "Playing and riding",

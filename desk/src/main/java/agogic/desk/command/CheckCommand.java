@@ -3,9 +3,11 @@ package agogic.desk.command;
 import agogic.core.audio.AudioFile;
 import agogic.core.check.Finding;
 import agogic.core.check.PortCheck;
+import agogic.core.session.Destination;
 import agogic.core.session.Session;
 import agogic.desk.live.MidiPorts;
 import agogic.formats.audio.Located;
+import agogic.formats.session.Fingerprint;
 import agogic.formats.session.SessionFile;
 import java.io.IOException;
 import java.nio.file.Path;
@@ -66,6 +68,7 @@ final class CheckCommand extends FileCommand {
                 answer.say(Finding.Grade.WRONG.spoken() + ", audio: " + sentence + " → " + MEND);
             }
         }
+        older(session, findings, answer);
         if (findings.isEmpty()) {
             answer.say("Nothing is wrong.");
         }
@@ -73,5 +76,26 @@ final class CheckCommand extends FileCommand {
             answer.fails();
         }
         return answer.put("findings", findings);
+    }
+
+    /** What went somewhere and is older than the piece. */
+    private static void older(Session session, List<Map<String, Object>> findings, Answer answer) {
+        List<Destination> went = session.ownDestinations().stream()
+                .filter(d -> d.went() || !d.folder().isEmpty())
+                .toList();
+        String print = went.isEmpty() ? "" : Fingerprint.of(session);
+        for (Destination one : went) {
+            if (!one.carried().equals(print)) {
+                String sentence = "What went to “" + one.name() + "” is older than the piece.";
+                String mend = "Export it again: export --destination";
+                Map<String, Object> told = new LinkedHashMap<>();
+                told.put("kind", "destination_older");
+                told.put("grade", Finding.Grade.TO_KNOW.spoken());
+                told.put("finding", sentence);
+                told.put("mend", mend);
+                findings.add(told);
+                answer.say(Finding.Grade.TO_KNOW.spoken() + ", destination: " + sentence + " → " + mend);
+            }
+        }
     }
 }

@@ -49,6 +49,7 @@ public final class Commands extends FileCommand {
         COMMANDS.put("snapshot", SnapshotCommand::new);
         COMMANDS.put("template", TemplateCommand::new);
         COMMANDS.put("export", ExportCommand::new);
+        COMMANDS.put("destination", DestinationCommand::new);
         COMMANDS.put("import", ImportCommand::new);
         COMMANDS.put("describe", DescribeCommand::new);
         COMMANDS.put("add", AddCommand::new);

@@ -2,6 +2,7 @@ package agogic.desk.command;
 
 import agogic.core.audio.AudioFile;
 import agogic.core.midi.Wire;
+import agogic.core.session.Destination;
 import agogic.core.session.LeftOut;
 import agogic.core.session.Positions;
 import agogic.core.session.Session;
@@ -16,20 +17,21 @@ import agogic.formats.clip2.ClipExport;
 import agogic.formats.file.SafeFile;
 import agogic.formats.midi.Fineness;
 import agogic.formats.midi.MidiExport;
+import agogic.formats.midi.MidiPart;
+import agogic.formats.session.Fingerprint;
 import agogic.formats.session.SessionFile;
 import agogic.standins.sound.Bounce;
 import java.io.IOException;
-import java.io.OutputStreamWriter;
-import java.io.Writer;
-import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.ArrayList;
+import java.util.EnumSet;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Objects;
 import java.util.Optional;
+import java.util.Set;
 import java.util.stream.Stream;
 import picocli.CommandLine.Command;
 import picocli.CommandLine.Option;
@@ -106,7 +108,7 @@ final class ExportCommand extends FileCommand {
             description = "a folder for the points of each lane, and all lanes as heard")
     private Path tables;
 
-    @Option(names = "--picture", paramLabel = "F.svg", description = "where a picture of all lanes goes")
+    @Option(names = "--picture", paramLabel = "F.svg|F.pdf|F.png", description = "where a picture of all lanes goes")
     private Path picture;
 
     @Option(names = "--light", description = "the picture on a light ground")
@@ -115,18 +117,51 @@ final class ExportCommand extends FileCommand {
     @Option(names = "--folder", paramLabel = "DIR", description = "a folder with all of it, for somebody else")
     private Path folder;
 
+    @Option(
+            names = "--content",
+            paramLabel = "all|lanes|notes",
+            defaultValue = "all",
+            description = "what goes as MIDI 1.0")
+    private String content;
+
+    @Option(
+            names = "--destination",
+            paramLabel = "NAME",
+            description =
+                    "only what goes to this destination of the session, as it says; its folder, unless --folder says another")
+    private String destination;
+
+    @Option(
+            names = "--out",
+            paramLabel = "SESSION",
+            description = "the session that knows what went to the destination")
+    private Path out;
+
     @Override
     public Answer run() throws IOException {
-        if (Stream.of(midi, clip, sheet, wav, stems, tables, picture, folder).allMatch(Objects::isNull)) {
+        if (destination == null
+                && Stream.of(midi, clip, sheet, wav, stems, tables, picture, folder)
+                        .allMatch(Objects::isNull)) {
             throw new IllegalArgumentException(
-                    "Say what is to be written: --midi F, --clip F.midi2, --wav F, --stems DIR, --tables DIR, --picture F.svg, --sheet F.pdf or --folder DIR.");
+                    "Say what is to be written: --midi F, --clip F.midi2, --wav F, --stems DIR, --tables DIR, --picture F, --sheet F.pdf, --destination NAME or --folder DIR.");
         }
-        Fineness how = fineness(fine);
+        if (out != null && destination == null) {
+            throw new IllegalArgumentException("--out keeps what went to a destination: --destination says which.");
+        }
+        Fineness how = Fineness.of(fine);
         Optional<Wire> cable = wire(wire);
         apart(midi, session);
         apart(sheet, session);
         Session opened = SessionFile.open(session);
         Answer answer = new Answer();
+        if (destination != null && folder == null) {
+            String known = Destination.of(opened.destinations(), destination).folder();
+            if (known.isEmpty()) {
+                throw new IllegalArgumentException(
+                        "Nothing went to “" + destination + "” yet: --folder says where it goes.");
+            }
+            folder = Path.of(known);
+        }
         // All of it is made before any of it is written: what fails leaves nothing behind.
         Map<Path, SafeFile.Content> files = new LinkedHashMap<>();
         if (sheet != null) {
@@ -135,14 +170,15 @@ final class ExportCommand extends FileCommand {
             answer.put("sheetPages", printed.pages());
         }
         if (midi != null) {
-            MidiExport.Made made = MidiExport.make(opened, new MidiExport.How(how, cable, leadIn, finer));
-            files.put(midi, out -> out.write(made.file()));
+            Session part = MidiPart.of(opened, content(content));
+            MidiExport.Made made = MidiExport.make(part, new MidiExport.How(how, cable, leadIn, finer));
+            files.put(midi, stream -> stream.write(made.file()));
             midi(answer, opened, made.report());
         }
         apart(clip, session);
         if (clip != null) {
             ClipExport.Made made = ClipExport.make(opened);
-            files.put(clip, out -> out.write(made.file()));
+            files.put(clip, stream -> stream.write(made.file()));
             answer.put("clipNotes", made.notes())
                     .put("clipLanes", made.lanes())
                     .put("clipValues", made.values())
@@ -150,14 +186,12 @@ final class ExportCommand extends FileCommand {
         }
         apart(wav, session);
         apart(picture, session);
-        Depth depth = depth(bits);
+        Depth depth = Depth.of(bits);
         if (picture != null) {
-            SafeFile.Text drawn = SvgPicture.of(opened, SvgPicture.drawn(opened), light);
-            files.put(picture, out -> {
-                Writer text = new OutputStreamWriter(out, StandardCharsets.UTF_8);
-                drawn.to(text);
-                text.flush();
-            });
+            String name = String.valueOf(picture.getFileName()).toLowerCase(java.util.Locale.ROOT);
+            String format = name.endsWith(".pdf") ? "pdf" : name.endsWith(".png") ? "png" : "svg";
+            byte[] drawn = SvgPicture.bytes(opened, SvgPicture.drawn(opened), light, format);
+            files.put(picture, stream -> stream.write(drawn));
         }
         SafeFile.writeAll(files);
         if (wav != null || stems != null) {
@@ -167,11 +201,38 @@ final class ExportCommand extends FileCommand {
             answer.put("tables", HandOver.tables(opened, tables).size());
         }
         if (folder != null) {
-            HandOver.Told told = new HandOver(opened, new MidiExport.How(how, cable, leadIn, finer), depth, true)
-                    .write(folder, Progress.UNSEEN);
-            answer.put("files", told.files()).put("changed", told.changed()).put("notes", told.notes());
+            folder(answer, opened, new MidiExport.How(how, cable, leadIn, finer), depth);
         }
         return answer;
+    }
+
+    private void folder(Answer answer, Session opened, MidiExport.How how, Depth depth) throws IOException {
+        HandOver.Told told;
+        if (destination == null) {
+            Set<Destination.Part> parts =
+                    EnumSet.complementOf(EnumSet.of(Destination.Part.MIDI_TRACKS, Destination.Part.MIDI_DEVICES));
+            Destination.How all =
+                    new Destination.How(fine, true, leadIn, content(content), depth.word(), rate, false, "svg", true);
+            told = new HandOver(opened, new Destination("Everything", parts, all, "", ""), how)
+                    .write(folder, Progress.UNSEEN);
+        } else {
+            Destination one = Destination.of(opened.destinations(), destination);
+            told = new HandOver(opened, one).write(folder, Progress.UNSEEN);
+            if (out != null) {
+                String place = folder.toAbsolutePath().normalize().toString();
+                SessionFile.save(out, opened.with(one.gone(place, Fingerprint.of(opened))));
+            }
+        }
+        answer.put("files", told.files()).put("changed", told.changed()).put("notes", told.notes());
+    }
+
+    static Destination.Content content(String word) {
+        for (Destination.Content one : Destination.Content.values()) {
+            if (one.word().equalsIgnoreCase(word)) {
+                return one;
+            }
+        }
+        throw new IllegalArgumentException("--content is all, lanes or notes, not “" + word + "”.");
     }
 
     private void audio(Answer answer, Session opened, Depth depth) throws IOException {
@@ -190,8 +251,8 @@ final class ExportCommand extends FileCommand {
                 names.add(bounce.track(stem).name());
             }
         }
-        AudioOut out = new AudioOut(opened, depth, rate, begins, ends);
-        Map<Integer, AudioOut.Told> told = out.write(paths, Progress.UNSEEN);
+        AudioOut sound = new AudioOut(opened, depth, rate, begins, ends);
+        Map<Integer, AudioOut.Told> told = sound.write(paths, Progress.UNSEEN);
         List<String> others = opened.audio().stream()
                 .filter(file -> Located.of(file).state() == Located.State.CHANGED)
                 .map(AudioFile::name)
@@ -208,15 +269,6 @@ final class ExportCommand extends FileCommand {
                     .put("loudness", whole.loudness())
                     .put("truePeak", whole.truePeak());
         }
-    }
-
-    private static Depth depth(String word) {
-        for (Depth depth : Depth.values()) {
-            if (depth.word().equalsIgnoreCase(word)) {
-                return depth;
-            }
-        }
-        throw new IllegalArgumentException("--bits is 16, 24 or 32f, not “" + word + "”.");
     }
 
     private static void midi(Answer answer, Session opened, MidiExport.Report report) {
@@ -238,15 +290,6 @@ final class ExportCommand extends FileCommand {
                         "leftOutWhenBroughtIn",
                         opened.leftOut().stream().map(LeftOut::spoken).toList())
                 .put("setupMilliseconds", report.setupSeconds() * 1000);
-    }
-
-    private static Fineness fineness(String word) {
-        for (Fineness fineness : Fineness.values()) {
-            if (fineness.word().equalsIgnoreCase(word)) {
-                return fineness;
-            }
-        }
-        throw new IllegalArgumentException("--fine is 7, 14 or nrpn, not “" + word + "”.");
     }
 
     private static Optional<Wire> wire(String word) {

@@ -91,6 +91,11 @@ public final class AudioOut {
         frames = Math.max(1, Math.round((to - from) * rate));
     }
 
+    /** How long it is. */
+    double seconds() {
+        return (double) frames / rate;
+    }
+
     /** The bytes of its file, about. */
     public long bytes() {
         return frames * 2 * depth.bytes();

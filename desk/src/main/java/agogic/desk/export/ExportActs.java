@@ -1,11 +1,17 @@
 package agogic.desk.export;
 
+import agogic.core.session.Destination;
 import agogic.desk.acts.Act;
 import agogic.desk.files.Files;
 import agogic.desk.model.Desk;
+import agogic.desk.model.Notice;
 import agogic.desk.model.View;
+import agogic.desk.parts.NameDialog;
 import agogic.desk.parts.Questions;
+import java.nio.file.Path;
+import java.util.ArrayList;
 import java.util.List;
+import java.util.Optional;
 import java.util.function.Supplier;
 import javafx.stage.Window;
 
@@ -15,12 +21,14 @@ public final class ExportActs {
     private final Files files;
     private final ExportModel model;
     private final Supplier<ExportView> view;
+    private final Supplier<Window> window;
     private final TakeTable taking;
 
     public ExportActs(Desk desk, Files files, Supplier<ExportView> view, Supplier<Window> window) {
         this.desk = desk;
         this.files = files;
         this.view = view;
+        this.window = window;
         model = new ExportModel(desk);
         taking = new TakeTable(desk, Questions.over(window));
     }
@@ -32,16 +40,16 @@ public final class ExportActs {
 
     /** Those of the table. */
     public List<Act> all() {
-        return List.of(
+        List<Act> all = new ArrayList<>(List.of(
                 Act.of("export-line", "Export this…", "Writes the chosen line to a file or a folder", "E", this::chosen)
                         .in(View.EXPORT)
                         .unless(model::whyNot),
                 Act.of(
                                 "export-all",
-                                "Export everything…",
-                                "A folder with all of the piece, for somebody who has not this program",
+                                "Export all of it",
+                                "All of the chosen destination into its folder; only what changed is written anew",
                                 "Ctrl+Shift+E",
-                                () -> out(ExportLine.FOLDER))
+                                () -> out(model.folder(model.destination())))
                         .unless(model::whyNot),
                 Act.of(
                                 "table-take",
@@ -57,7 +65,53 @@ public final class ExportActs {
                                 "Alt+C",
                                 model::cancel)
                         .in(View.EXPORT)
-                        .brief("Cancel"));
+                        .brief("Cancel")));
+        all.addAll(destinations());
+        return all;
+    }
+
+    private List<Act> destinations() {
+        return List.of(
+                Act.of(
+                                "destination-elsewhere",
+                                "Export all of it to…",
+                                "All of the chosen destination into another folder",
+                                "",
+                                () -> out(Optional.empty()))
+                        .in(View.EXPORT)
+                        .unless(model::whyNot),
+                Act.of(
+                                "destination-part",
+                                "In or out",
+                                "The chosen line goes to the chosen destination, or no longer",
+                                "X",
+                                () -> model.toggle(view.get().chosen()))
+                        .in(View.EXPORT)
+                        .unless(() -> view.get().chosen() == null ? "no line is chosen" : ""),
+                Act.of(
+                                "destination-next",
+                                "Next destination",
+                                "Another set of what goes out, and how",
+                                "Shift+D",
+                                this::next)
+                        .in(View.EXPORT),
+                Act.of(
+                                "destination-new",
+                                "New destination…",
+                                "A destination like the chosen one, under another name",
+                                "Shift+Alt+N",
+                                this::add)
+                        .in(View.EXPORT),
+                Act.of("destination-name", "Name the destination…", "Another name for it", "Shift+N", this::name)
+                        .in(View.EXPORT),
+                Act.of(
+                                "destination-delete",
+                                "Delete the destination",
+                                "The piece has it no longer; what was written stays",
+                                "Delete",
+                                this::delete)
+                        .in(View.EXPORT)
+                        .unless(() -> desk.session().destinations().size() == 1 ? "it is the only one" : ""));
     }
 
     private void chosen() {
@@ -65,16 +119,84 @@ public final class ExportActs {
             desk.refuse("“Export this…” cannot be done now: " + model.whyNot() + ".");
             return;
         }
-        out(view.get().chosen());
-    }
-
-    private void out(ExportLine line) {
+        ExportLine line = view.get().chosen();
         String name = HandOver.safe(desk.session().name());
         files.where(
                         "Export: " + line.title(),
                         line.title(),
-                        line.ending(),
+                        line.ending(model.choices().picture()),
                         line.folder() ? name + " " + line.title().toLowerCase(java.util.Locale.ROOT) : name)
                 .ifPresent(path -> model.carryOut(line, path));
+    }
+
+    private void out(Optional<Path> known) {
+        Destination now = model.destination();
+        known.or(() -> files.where(
+                        "Export: " + now.name(),
+                        now.name(),
+                        "",
+                        HandOver.safe(desk.session().name() + " " + now.name().toLowerCase(java.util.Locale.ROOT))))
+                .ifPresent(folder -> model.carryOut(now, folder));
+    }
+
+    private void next() {
+        List<Destination> all = desk.session().destinations();
+        int place = all.indexOf(model.destination());
+        Destination next = all.get((place + 1) % all.size());
+        model.chosen().set(next.name());
+        view.get().look();
+        desk.say(Notice.plain(next.name(), titles(next) + "."));
+    }
+
+    private static String titles(Destination one) {
+        return String.join(
+                ", ", one.inOrder().stream().map(Destination.Part::title).toList());
+    }
+
+    private void add() {
+        Destination now = model.destination();
+        NameDialog.askNew(window.get(), "A destination like “" + now.name() + "”, called", "To …")
+                .ifPresent(name -> {
+                    if (there(name)) {
+                        desk.refuse("There is a destination “" + name + "” already.");
+                        return;
+                    }
+                    desk.edit("New destination", s -> s.with(now.called(name).gone("", "")));
+                    model.chosen().set(name);
+                    view.get().look();
+                    desk.did("New destination", name + ": " + titles(now) + ". X puts a line in or takes it out.");
+                });
+    }
+
+    private boolean there(String name) {
+        return desk.session().destinations().stream().anyMatch(d -> d.name().equalsIgnoreCase(name));
+    }
+
+    private void name() {
+        Destination now = model.destination();
+        NameDialog.ask(window.get(), "Name of “" + now.name() + "”", now.name()).ifPresent(name -> {
+            if (there(name) && !name.equalsIgnoreCase(now.name())) {
+                desk.refuse("There is a destination “" + name + "” already.");
+                return;
+            }
+            desk.edit(
+                    "Name " + name,
+                    s -> s.withDestinations(s.destinations().stream()
+                            .map(d -> d.equals(now) ? d.called(name) : d)
+                            .toList()));
+            model.chosen().set(name);
+            view.get().look();
+        });
+    }
+
+    private void delete() {
+        Destination now = model.destination();
+        desk.edit(
+                "Delete " + now.name(),
+                s -> s.withDestinations(
+                        s.destinations().stream().filter(d -> !d.equals(now)).toList()));
+        model.chosen().set(null);
+        view.get().look();
+        desk.did("Deleted", now.name() + ". What was exported to it stays where it is.");
     }
 }

@@ -2,6 +2,7 @@ package agogic.desk.export;
 
 import agogic.core.lane.Lane;
 import agogic.core.midi.Wire;
+import agogic.core.session.Destination;
 import agogic.core.session.Session;
 import agogic.desk.model.Beside;
 import agogic.desk.model.Desk;
@@ -14,7 +15,9 @@ import agogic.formats.file.SafeFile;
 import agogic.formats.midi.Fineness;
 import agogic.formats.midi.MidiExport;
 import agogic.formats.midi.MidiFile;
-import agogic.standins.sound.Block;
+import agogic.formats.midi.MidiPart;
+import agogic.formats.session.Fingerprint;
+import agogic.formats.session.SessionFile;
 import agogic.standins.sound.Bounce;
 import java.io.IOException;
 import java.nio.file.Files;
@@ -22,12 +25,15 @@ import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.Comparator;
 import java.util.EnumMap;
+import java.util.HashMap;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Locale;
 import java.util.Map;
 import java.util.Optional;
+import java.util.Set;
 import java.util.concurrent.atomic.AtomicBoolean;
+import java.util.function.Function;
 import javafx.application.Platform;
 import javafx.beans.property.DoubleProperty;
 import javafx.beans.property.ObjectProperty;
@@ -37,56 +43,91 @@ import javafx.beans.property.SimpleObjectProperty;
 /** What is chosen in the Export view, what would come of it, and what is under way. */
 final class ExportModel {
     private static final int BITS_OF_A_BYTE = 10;
+    private static final String NEVER = "not exported yet";
+    private static final String SAME = "up to date";
+    private static final String CHANGED = "changed since";
 
     private final Desk desk;
     private final Beside beside = new Beside();
-    private final ObjectProperty<Fineness> fineness = new SimpleObjectProperty<>(Fineness.FOURTEEN);
-    private final ObjectProperty<Depth> depth = new SimpleObjectProperty<>(Depth.FLOAT);
-    private final ObjectProperty<Integer> rate = new SimpleObjectProperty<>(Block.RATE);
-    private final ObjectProperty<Boolean> cable = new SimpleObjectProperty<>(true);
-    private final ObjectProperty<Boolean> leadIn = new SimpleObjectProperty<>(false);
-    private final ObjectProperty<Boolean> loop = new SimpleObjectProperty<>(false);
+    private final Beside knowing = new Beside();
+    private final ObjectProperty<String> chosen = new SimpleObjectProperty<>();
     private final ObjectProperty<Looked> looked = new SimpleObjectProperty<>();
-    private final ObjectProperty<ExportLine> running = new SimpleObjectProperty<>();
+    private final ObjectProperty<String> running = new SimpleObjectProperty<>();
     private final DoubleProperty progress = new SimpleDoubleProperty();
     private final Map<ExportLine, Session> carried = new EnumMap<>(ExportLine.class);
+    /** What went in this window, by the names of destinations: an undo does not take that back. */
+    private final Map<String, Destination> gone = new HashMap<>();
+
     private final AtomicBoolean cancelled = new AtomicBoolean();
+    /** The piece whose fingerprint is known, and that. */
+    private final ObjectProperty<Known> known = new SimpleObjectProperty<>();
 
     /**
      * What the MIDI file of a session would be.
      *
      * @param load bytes of each second on the busiest port
+     * @param mends what would lose less, the best last
      */
-    record Looked(Session session, MidiExport.How how, MidiExport.Report report, int bytes, double[] load) {}
+    record Looked(
+            Session session,
+            MidiExport.How how,
+            Destination.Content content,
+            MidiExport.Report report,
+            int bytes,
+            double[] load,
+            List<Mend> mends) {}
+
+    /**
+     * Another choice by which less would be lost.
+     *
+     * @param words what is chosen, for a button
+     * @param effect what would be lost then
+     */
+    record Mend(String words, String effect, Destination.How how) {}
+
+    /** What a piece is known by. */
+    record Known(Session session, String print) {}
 
     ExportModel(Desk desk) {
         this.desk = desk;
     }
 
-    ObjectProperty<Fineness> fineness() {
-        return fineness;
+    /** The destination that is shown. */
+    Destination destination() {
+        List<Destination> all = desk.session().destinations();
+        return all.stream()
+                .filter(d -> d.name().equals(chosen.get()))
+                .findFirst()
+                .orElse(all.get(0));
     }
 
-    ObjectProperty<Depth> depth() {
-        return depth;
+    /** The name of the destination that is shown; null for the first. */
+    ObjectProperty<String> chosen() {
+        return chosen;
     }
 
-    /** Frames a second of audio, one of {@link AudioOut#RATES}. */
-    ObjectProperty<Integer> rate() {
-        return rate;
+    /** How things are written for the destination that is shown. */
+    Destination.How choices() {
+        return destination().how();
     }
 
-    ObjectProperty<Boolean> cable() {
-        return cable;
+    /** Writes otherwise for this destination from now on: a step of the history. */
+    void choose(Destination.How how) {
+        Destination now = destination();
+        if (!now.how().equals(how)) {
+            desk.editOn("Change " + now.name(), List.of(now.name()), s -> s.with(now.with(how)));
+        }
     }
 
-    ObjectProperty<Boolean> leadIn() {
-        return leadIn;
-    }
-
-    /** True for the bars of the loop instead of the whole piece, in audio. */
-    ObjectProperty<Boolean> loop() {
-        return loop;
+    /** A line goes there, or no longer. */
+    void toggle(ExportLine line) {
+        Destination now = destination();
+        desk.edit(
+                (now.parts().contains(line.part()) ? "Take " : "Put ")
+                        + line.title()
+                        + (now.parts().contains(line.part()) ? " out of " : " into ")
+                        + now.name(),
+                s -> s.with(now.toggling(line.part())));
     }
 
     /** What the MIDI file would be; null until that is known. */
@@ -94,8 +135,13 @@ final class ExportModel {
         return looked;
     }
 
-    /** The line that is carried out just now; null for none. */
-    ObjectProperty<ExportLine> running() {
+    /** Goes on when more is known of the piece. */
+    ObjectProperty<Known> known() {
+        return known;
+    }
+
+    /** What is carried out just now; null for nothing. */
+    ObjectProperty<String> running() {
         return running;
     }
 
@@ -104,34 +150,128 @@ final class ExportModel {
     }
 
     MidiExport.How how() {
-        return new MidiExport.How(
-                fineness.get(), cable.get() ? Optional.of(Wire.CABLE) : Optional.empty(), leadIn.get(), false);
+        return HandOver.midi(choices());
     }
 
     /** Finds out beside the window what the MIDI file would be, unless that is known. */
     void look() {
         Session session = desk.session();
         MidiExport.How how = how();
+        Destination.How choices = choices();
+        print(session);
         Looked known = looked.get();
-        if (known != null && known.session() == session && known.how().equals(how)) {
+        if (known != null
+                && known.how().equals(how)
+                && known.content() == choices.content()
+                && same(known.session(), session)) {
             return;
         }
         looked.set(null);
         beside.latest(
                 "agogic-export",
-                () -> looked(session, how),
-                looked::set,
+                () -> looked(session, how, choices),
+                found -> {
+                    looked.set(found);
+                    mend(found, choices);
+                },
                 why -> desk.say(Notice.stop("Not known", why)));
     }
 
-    private static Looked looked(Session session, MidiExport.How how) {
-        MidiExport.Made made = MidiExport.make(session, how);
-        return new Looked(session, how, made.report(), made.file().length, load(session, made.file()));
+    /** True if nothing but destinations is otherwise. */
+    private static boolean same(Session one, Session other) {
+        return one == other || one.equals(other.withDestinations(one.ownDestinations()));
+    }
+
+    /** Finds out beside the window what the piece is known by, if something went anywhere. */
+    private void print(Session session) {
+        Known is = known.get();
+        boolean went = session.destinations().stream().anyMatch(d -> last(d).went());
+        if (!went || is != null && is.session() == session) {
+            return;
+        }
+        if (is != null && same(is.session(), session)) {
+            known.set(new Known(session, is.print()));
+            return;
+        }
+        knowing.latest(
+                "agogic-fingerprint",
+                () -> new Known(session, Fingerprint.of(session)),
+                known::set,
+                why -> desk.say(Notice.stop("Not known", why)));
+    }
+
+    /** As it went last, in this window or before. */
+    private Destination last(Destination one) {
+        Destination here = gone.get(one.name());
+        boolean as =
+                here != null && here.parts().equals(one.parts()) && here.how().equals(one.how());
+        return as ? one.gone(here.folder(), here.carried()) : one;
+    }
+
+    private static Looked looked(Session session, MidiExport.How how, Destination.How choices) {
+        Session part = MidiPart.of(session, choices.content());
+        MidiExport.Made made = MidiExport.make(part, how);
+        return new Looked(
+                session,
+                how,
+                choices.content(),
+                made.report(),
+                made.file().length,
+                load(session, made.file(), how.leadIn()),
+                List.of());
+    }
+
+    /** Finds out what would lose less, once it is known that something is lost. */
+    private void mend(Looked found, Destination.How choices) {
+        if (found.report().greatestLoss() == 0) {
+            return;
+        }
+        beside.latest(
+                "agogic-export",
+                () -> mends(MidiPart.of(found.session(), choices.content()), choices, found.report()),
+                mends -> looked.set(new Looked(
+                        found.session(),
+                        found.how(),
+                        found.content(),
+                        found.report(),
+                        found.bytes(),
+                        found.load(),
+                        mends)),
+                why -> desk.say(Notice.stop("Not known", why)));
+    }
+
+    /** Finer numbers, and a wire without limit, where less is lost by them. */
+    private static List<Mend> mends(Session part, Destination.How choices, MidiExport.Report report) {
+        List<Mend> mends = new ArrayList<>();
+        double best = report.greatestLoss();
+        Destination.How how = choices;
+        if (best > 0 && how.fine().equals(Fineness.SEVEN.word())) {
+            how = how.fine(Fineness.FOURTEEN.word());
+            best = mend(mends, part, "Controllers of 14 bits", how, best);
+        }
+        if (best > 0 && how.cable()) {
+            mend(mends, part, "More than a cable carries", how.cable(false), best);
+        }
+        return mends;
+    }
+
+    private static double mend(List<Mend> mends, Session part, String words, Destination.How how, double best) {
+        MidiExport.Report then = MidiExport.make(part, HandOver.midi(how)).report();
+        if (then.greatestLoss() < best) {
+            String effect =
+                    then.greatestLoss() > 0 ? "then up to " + then.lossText() : "then nothing is beside its lane";
+            mends.add(new Mend(words, effect, how));
+            return then.greatestLoss();
+        }
+        return best;
     }
 
     /** Bytes of each second, as a cable gets them: a status that stays is sent once (running status). */
-    private static double[] load(Session session, byte[] bytes) {
-        double[] load = new double[(int) Math.ceil(session.seconds()) + 1];
+    private static double[] load(Session session, byte[] bytes, boolean leadIn) {
+        // The bar before the music goes at the tempo with which that begins.
+        double lead = leadIn ? session.timeline().metre().beatOfBar(2) : 0;
+        double slow = 60 / session.timeline().tempo().points().get(0).bpm();
+        double[] load = new double[(int) Math.ceil(session.seconds() + lead * slow) + 1];
         List<long[]> events = new ArrayList<>();
         try {
             MidiFile file = MidiFile.of(bytes, "export");
@@ -141,7 +281,9 @@ final class ExportModel {
             events.sort(Comparator.comparingLong(e -> e[0]));
             long running = 0;
             for (long[] event : events) {
-                double at = session.timeline().secondsAt(event[0] / file.ticks());
+                double beat = event[0] / file.ticks() - lead;
+                double at = lead * slow
+                        + (beat < 0 ? beat * slow : session.timeline().secondsAt(beat));
                 long kind = event[1] & 0xF0;
                 double size = kind == 0xC0 || kind == 0xD0 ? 1 : 2;
                 load[(int) Math.max(0, Math.min(load.length - 1, at))] += size + (event[1] == running ? 0 : 1);
@@ -158,73 +300,90 @@ final class ExportModel {
         return Wire.CABLE.baud() / BITS_OF_A_BYTE;
     }
 
-    private double from() {
-        return loop.get() ? desk.timeline().secondsAt(desk.session().loop().from()) : 0;
-    }
-
-    private double to() {
-        return loop.get()
-                ? desk.timeline().secondsAt(desk.session().loop().to())
-                : desk.session().seconds();
-    }
-
     /** What a line would contain, in words. */
     String contains(ExportLine line) {
         Session session = desk.session();
         int lanes = SvgPicture.drawn(session).size();
-        AudioOut audio = new AudioOut(session, depth.get(), rate.get(), from(), to());
+        Destination.How how = choices();
+        AudioOut audio = HandOver.audio(session, how);
         String each = size(audio.bytes());
         Looked known = looked.get();
         return switch (line) {
             case MIDI -> known == null
                     ? "looking …"
                     : known.report().notes() + " notes, " + known.report().lanes() + " lanes, " + size(known.bytes());
+            case MIDI_TRACKS -> files(session.tracks().size());
+            case MIDI_DEVICES -> files((int) session.devices().stream()
+                    .filter(d -> session.lanes().stream()
+                            .anyMatch(l -> l.plays() && l.target().device().equals(d.id())))
+                    .count());
             case CLIP -> known == null
                     ? "looking …"
                     : known.report().notes() + " notes, " + known.report().lanes() + " lanes, 32-bit values";
             case AUDIO -> String.format(
-                    Locale.ROOT, "%.1f s, %s kHz stereo, %s", to() - from(), AudioScan.kilohertz(rate.get()), each);
+                    Locale.ROOT, "%.1f s, %s kHz stereo, %s", audio.seconds(), AudioScan.kilohertz(how.rate()), each);
             case STEMS -> session.tracks().size() + " files of " + each;
             case TABLES -> lanes + (lanes == 1 ? " lane" : " lanes");
-            case PICTURE -> lanes + (lanes == 1 ? " lane" : " lanes") + " with ruler and sections";
+            case PICTURE -> lanes + (lanes == 1 ? " lane" : " lanes") + " with ruler and sections, "
+                    + how.picture().toUpperCase(Locale.ROOT);
             case SHEET -> session.surfaces().stream()
                             .mapToInt(s -> s.pages().size())
                             .sum() + " pages";
-            case FOLDER -> "session, MIDI 1.0 and 2.0, audio, stems, tables, picture, sheet";
+            case SESSION -> session.audio().isEmpty()
+                    ? "the whole piece"
+                    : "the whole piece and " + files(session.audio().size()) + " of audio";
         };
+    }
+
+    private static String files(int count) {
+        return count + (count == 1 ? " file" : " files");
     }
 
     /** What is lost on the way, in words; empty for nothing. */
     String lost(ExportLine line) {
         Looked known = looked.get();
-        if (line == ExportLine.PICTURE
-                || line == ExportLine.TABLES
-                || line == ExportLine.SHEET
-                || known == null && (line == ExportLine.MIDI || line == ExportLine.CLIP)) {
-            return "";
-        }
-        if (line == ExportLine.CLIP) {
-            int left = known.report().left().size();
-            return left == 0 ? "" : left + " lanes are on no socket, so they are not sent";
-        }
-        if (line == ExportLine.MIDI || line == ExportLine.FOLDER && known != null) {
-            MidiExport.Report report = known.report();
-            List<String> parts = new ArrayList<>();
-            if (report.greatestLoss() > 0) {
-                parts.add("up to " + report.lossText() + " beside its lane: " + report.lossOf());
+        return switch (line) {
+            case MIDI -> known == null ? "" : lost(known.report());
+            case MIDI_TRACKS, MIDI_DEVICES -> known == null
+                            || lost(known.report()).isEmpty()
+                    ? ""
+                    : "as much as the MIDI file, or less";
+            case CLIP -> {
+                int left = known == null ? 0 : known.report().left().size();
+                yield left == 0 ? "" : left + " lanes are on no socket, so they are not sent";
             }
-            if (!report.left().isEmpty()) {
-                parts.add(report.left().size() + " lanes are on no socket, so they are not sent");
-            }
-            return String.join("; ", parts);
+            case AUDIO, STEMS -> choices().bits().equals(Depth.SIXTEEN.word()) ? "16 bit with dither" : "";
+            default -> "";
+        };
+    }
+
+    private static String lost(MidiExport.Report report) {
+        List<String> parts = new ArrayList<>();
+        if (report.greatestLoss() > 0) {
+            parts.add("up to " + report.lossText() + " beside its lane: " + report.lossOf());
         }
-        return depth.get() == Depth.SIXTEEN ? "16 bit with dither" : "";
+        if (!report.left().isEmpty()) {
+            parts.add(report.left().size() + " lanes are on no socket, so they are not sent");
+        }
+        return String.join("; ", parts);
     }
 
     /** What changed since a line was carried out last, in words. */
     String since(ExportLine line) {
         Session then = carried.get(line);
-        return then == null ? "not exported yet" : then == desk.session() ? "up to date" : "changed since";
+        return then == null ? NEVER : same(then, desk.session()) ? SAME : CHANGED;
+    }
+
+    /** What changed since all of a destination was carried out last, in words. */
+    String since(Destination one) {
+        Destination last = last(one);
+        Known is = known.get();
+        if (!last.went()) {
+            return last.folder().isEmpty() ? NEVER : CHANGED;
+        }
+        return is == null || is.session() != desk.session()
+                ? "looking …"
+                : is.print().equals(last.carried()) ? SAME : CHANGED;
     }
 
     private static String size(long bytes) {
@@ -240,36 +399,85 @@ final class ExportModel {
             return;
         }
         cancelled.set(true);
-        desk.say(Notice.wait("Cancelling", running.get().title() + " ends; nothing of it is left."));
+        desk.say(Notice.wait("Cancelling", running.get() + " ends; nothing of it is left."));
     }
 
     /** Why nothing can be carried out now; empty if it can. */
     String whyNot() {
-        return running.get() == null ? "" : running.get().title() + " is being exported";
+        return running.get() == null ? "" : running.get() + " is being exported";
+    }
+
+    /** The folder to which a destination went last; empty if it went to none, or that is gone. */
+    Optional<Path> folder(Destination one) {
+        String folder = last(one).folder();
+        return folder.isEmpty()
+                ? Optional.empty()
+                : Optional.of(Path.of(folder)).filter(f -> Files.isDirectory(f));
     }
 
     /** Carries a line out, beside the window. */
     void carryOut(ExportLine line, Path path) {
         Session session = desk.session();
-        running.set(line);
+        Destination now = destination();
+        carry(line.title(), path, () -> written(line, path, session, now.how()), words -> {
+            carried.put(line, session);
+            return words;
+        });
+    }
+
+    /** Carries all of a destination out into a folder, beside the window; only what changed is written anew. */
+    void carryOut(Destination one, Path folder) {
+        Session session = desk.session();
+        carry(
+                one.name(),
+                folder,
+                () -> {
+                    HandOver.Told told = new HandOver(session, one).write(folder, this::at);
+                    return new Went(told, Fingerprint.of(session));
+                },
+                went -> {
+                    Destination last =
+                            one.gone(folder.toAbsolutePath().normalize().toString(), went.print());
+                    gone.put(one.name(), last);
+                    known.set(new Known(session, went.print()));
+                    desk.remember(s -> s.destinations().contains(one) ? s.with(last) : s);
+                    for (ExportLine line : ExportLine.values()) {
+                        if (one.parts().contains(line.part())) {
+                            carried.put(line, session);
+                        }
+                    }
+                    look();
+                    return words(folder, went.told());
+                });
+    }
+
+    private record Went(HandOver.Told told, String print) {}
+
+    private static String words(Path folder, HandOver.Told told) {
+        int fresh = told.changed().size();
+        return folder.getFileName() + ": " + files(told.files()) + ", "
+                + (fresh == 0 ? "all as they were" : fresh + " of them new or changed")
+                + "."
+                + (told.notes().isEmpty() ? "" : " To know: " + told.notes().get(0));
+    }
+
+    private <T> void carry(String what, Path path, Beside.Work<T> work, Function<T, String> done) {
+        running.set(what);
         cancelled.set(false);
         progress.set(0);
-        desk.say(Notice.wait("Exporting", line.title() + " to " + path.getFileName() + " …"));
-        MidiExport.How how = how();
-        Depth bits = depth.get();
-        AudioOut audio = new AudioOut(session, bits, rate.get(), from(), to());
+        desk.say(Notice.wait("Exporting", what + " to " + path.getFileName() + " …"));
         Beside.run(
                 "agogic-export",
-                () -> written(line, path, session, how, bits, audio),
-                words -> {
-                    running.set(null);
-                    carried.put(line, session);
+                work,
+                result -> {
+                    String words = done.apply(result);
                     progress.set(1);
+                    running.set(null);
                     desk.say(Notice.good("Exported", words));
                 },
                 why -> {
-                    running.set(null);
                     progress.set(0);
+                    running.set(null);
                     desk.say(
                             cancelled.get()
                                     ? Notice.plain("Cancelled", "Nothing was written.")
@@ -284,17 +492,22 @@ final class ExportModel {
         Platform.runLater(() -> progress.set(part));
     }
 
-    private String written(ExportLine line, Path path, Session session, MidiExport.How how, Depth bits, AudioOut audio)
-            throws IOException {
+    private String written(ExportLine line, Path path, Session session, Destination.How choices) throws IOException {
         String name = String.valueOf(path.getFileName());
+        AudioOut audio = HandOver.audio(session, choices);
         switch (line) {
             case MIDI -> {
-                MidiExport.Report report = MidiExport.write(path, session, how);
+                MidiExport.Report report =
+                        MidiExport.write(path, MidiPart.of(session, choices.content()), HandOver.midi(choices));
                 return name + ": " + report.notes() + " notes, " + report.lanes() + " lanes"
                         + (report.greatestLoss() > 0
                                 ? "; farthest from its lane: " + report.lossOf() + ", by " + report.lossText()
                                 : "")
                         + ". " + report.notice();
+            }
+            case SESSION -> {
+                SessionFile.save(path, HandOver.carrying(session));
+                return name + ": the whole piece.";
             }
             case CLIP -> {
                 ClipExport.Made made = ClipExport.write(path, session);
@@ -325,10 +538,8 @@ final class ExportModel {
             }
             case PICTURE -> {
                 List<Lane> lanes = SvgPicture.drawn(session);
-                SafeFile.text(
-                        path,
-                        SvgPicture.of(
-                                session, lanes, desk.selection().lightProperty().get()));
+                byte[] picture = SvgPicture.bytes(session, lanes, choices.light(), choices.picture());
+                SafeFile.write(path, out -> out.write(picture));
                 return name + ": " + lanes.size() + " lanes.";
             }
             case SHEET -> {
@@ -336,11 +547,8 @@ final class ExportModel {
                 return name + ": " + pages + (pages == 1 ? " page" : " pages") + ", and each as a PNG beside it.";
             }
             default -> {
-                HandOver.Told told = new HandOver(session, how, bits, true).write(path, this::at);
-                return name + ": " + told.files() + " files, " + told.changed().size() + " of them new or changed."
-                        + (told.notes().isEmpty()
-                                ? ""
-                                : " To know: " + told.notes().get(0));
+                Destination alone = new Destination(line.title(), Set.of(line.part()), choices, "", "");
+                return words(path, new HandOver(session, alone).write(path, this::at));
             }
         }
     }

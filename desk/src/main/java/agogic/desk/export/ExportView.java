@@ -1,5 +1,6 @@
 package agogic.desk.export;
 
+import agogic.core.session.Destination;
 import agogic.desk.acts.ActParts;
 import agogic.desk.acts.Here;
 import agogic.desk.acts.Subject;
@@ -8,19 +9,14 @@ import agogic.desk.draw.Mark;
 import agogic.desk.model.Desk;
 import agogic.desk.parts.MarkView;
 import agogic.desk.parts.Parts;
-import agogic.formats.audio.AudioScan;
-import agogic.formats.audio.Depth;
-import agogic.formats.midi.Fineness;
 import agogic.formats.midi.MidiExport;
 import java.util.List;
 import java.util.Locale;
-import javafx.beans.property.ObjectProperty;
 import javafx.geometry.Insets;
 import javafx.geometry.Pos;
 import javafx.scene.AccessibleRole;
 import javafx.scene.Node;
-import javafx.scene.control.CheckBox;
-import javafx.scene.control.ComboBox;
+import javafx.scene.control.Button;
 import javafx.scene.control.ContentDisplay;
 import javafx.scene.control.Label;
 import javafx.scene.control.ListCell;
@@ -36,13 +32,21 @@ import javafx.scene.layout.VBox;
 
 /** What can be carried out of the piece, line by line: what it contains, what is lost, what changed since. */
 public final class ExportView extends BorderPane {
-    private static final double ROW = 62;
+    private static final double ROW = 58;
+    private static final double PLACE_ROW = 46;
+    private static final double PLACES_WIDE = 206;
     private static final double NARROW = 1160;
 
     private final Desk desk;
     private final ExportModel model;
     private final Runnable carry;
     private final ListView<ExportLine> list = new ListView<>();
+    private final ListView<Destination> places = new ListView<>();
+    private final Label where = new Label();
+    private final Label heading = new Label();
+    private final HowPanel how;
+    private final LineFace face;
+    private boolean showing;
     private final Label title = new Label();
     private final Label about = new Label();
     private final VBox facts = new VBox(6);
@@ -56,6 +60,20 @@ public final class ExportView extends BorderPane {
         this.desk = desk;
         this.model = model;
         this.carry = carry;
+        how = new HowPanel(model);
+        face = new LineFace(desk);
+        places.setId("destinations");
+        places.getStyleClass().add("words");
+        places.setAccessibleText("Destinations");
+        places.setCellFactory(view -> new PlaceCell());
+        places.setFixedCellSize(PLACE_ROW);
+        places.getSelectionModel().selectedItemProperty().addListener((o, a, b) -> {
+            if (!showing && b != null) {
+                model.chosen().set(b.name());
+                look();
+            }
+        });
+        places.addEventFilter(KeyEvent.KEY_PRESSED, this::played);
         list.setId("export-lines");
         list.getStyleClass().add("words");
         list.setAccessibleText("What can be exported");
@@ -84,13 +102,11 @@ public final class ExportView extends BorderPane {
         foot.setAlignment(Pos.CENTER_LEFT);
         foot.visibleProperty().bind(model.running().isNotNull());
         foot.managedProperty().bind(foot.visibleProperty());
+        setLeft(places());
         setCenter(lines());
         setRight(beside());
-        for (ObjectProperty<?> one :
-                List.of(model.fineness(), model.depth(), model.rate(), model.cable(), model.leadIn(), model.loop())) {
-            one.addListener((o, a, b) -> look());
-        }
         model.looked().addListener((o, a, b) -> show());
+        model.known().addListener((o, a, b) -> show());
         model.running().addListener((o, a, b) -> show());
         desk.editing().sessionProperty().addListener((o, a, b) -> {
             if (isVisible()) {
@@ -111,21 +127,36 @@ public final class ExportView extends BorderPane {
         return list.getSelectionModel().getSelectedItem();
     }
 
-    private void look() {
+    /** Finds out anew what would go. */
+    void look() {
         model.look();
         show();
     }
 
-    private Node lines() {
-        Label head = new Label("What goes out");
+    private Node places() {
+        Label head = new Label("Destinations");
         head.getStyleClass().add("title");
+        where.getStyleClass().addAll("quiet", "small");
+        where.setWrapText(true);
+        where.setMinHeight(USE_PREF_SIZE);
+        VBox box = new VBox(10, head, places, ActParts.button("export-all"), where, ActParts.button("destination-new"));
+        box.setPadding(new Insets(12, 4, 8, 14));
+        box.setPrefWidth(PLACES_WIDE);
+        box.setMinWidth(PLACES_WIDE);
+        places.setMaxHeight(USE_PREF_SIZE);
+        places.setMinHeight(PLACE_ROW + 4);
+        return box;
+    }
+
+    private Node lines() {
+        heading.getStyleClass().add("title");
         Region gap = new Region();
         HBox.setHgrow(gap, Priority.ALWAYS);
-        HBox top = new HBox(10, head, gap, ActParts.button("export-line"), ActParts.button("export-all"));
+        HBox top = new HBox(10, heading, gap, ActParts.button("destination-part"), ActParts.button("export-line"));
         top.setAlignment(Pos.CENTER_LEFT);
         list.setMaxHeight(USE_PREF_SIZE);
         VBox box = new VBox(10, top, list, foot);
-        box.setPadding(new Insets(12, 8, 8, 14));
+        box.setPadding(new Insets(12, 8, 8, 8));
         box.setMinWidth(0);
         return box;
     }
@@ -141,43 +172,7 @@ public final class ExportView extends BorderPane {
         plotTitle.managedProperty().bind(plotTitle.visibleProperty());
         plot.managedProperty().bind(plot.visibleProperty());
         plotTitle.visibleProperty().bind(plot.visibleProperty());
-        Label how = new Label("How");
-        how.getStyleClass().add("title");
-        VBox panel = new VBox(
-                10,
-                title,
-                about,
-                facts,
-                plotTitle,
-                plot,
-                how,
-                Parts.line(
-                        "Controllers",
-                        choice(
-                                "export-fineness",
-                                "How fine controllers are",
-                                model.fineness(),
-                                List.of(Fineness.values()),
-                                ExportView::spoken)),
-                check("export-cable", "Never more than a MIDI cable carries", model.cable()),
-                check("export-lead-in", "Add a bar at the start that sets every value", model.leadIn()),
-                Parts.line(
-                        "Samples",
-                        choice(
-                                "export-depth",
-                                "How a sample of audio is written",
-                                model.depth(),
-                                List.of(Depth.values()),
-                                ExportView::spoken)),
-                Parts.line(
-                        "Rate",
-                        choice(
-                                "export-rate",
-                                "How many frames a second audio has",
-                                model.rate(),
-                                AudioOut.RATES,
-                                rate -> AudioScan.kilohertz(rate) + " kHz")),
-                check("export-loop", "Audio of the loop only", model.loop()));
+        VBox panel = new VBox(10, title, about, facts, plotTitle, plot, face, how);
         panel.getStyleClass().add("panel");
         VBox box = new VBox(panel);
         box.setPadding(new Insets(12, 14, 8, 6));
@@ -186,47 +181,20 @@ public final class ExportView extends BorderPane {
         return pane;
     }
 
-    private static String spoken(Fineness fineness) {
-        return switch (fineness) {
-            case SEVEN -> "7-bit, 128 places";
-            case FOURTEEN -> "14-bit, 16,384 places";
-            case NRPN -> "NRPN, 16,384 places";
-        };
-    }
-
-    private static String spoken(Depth depth) {
-        return switch (depth) {
-            case SIXTEEN -> "16 bit, dithered";
-            case TWENTY_FOUR -> "24 bit";
-            case FLOAT -> "32 bit float";
-        };
-    }
-
-    private static <T> ComboBox<T> choice(
-            String id,
-            String words,
-            ObjectProperty<T> value,
-            List<T> all,
-            java.util.function.Function<T, String> spoken) {
-        ComboBox<T> box = new ComboBox<>();
-        box.setId(id);
-        box.setAccessibleText(words);
-        box.setConverter(Parts.words(spoken));
-        box.setMinWidth(USE_PREF_SIZE);
-        box.getItems().setAll(all);
-        box.valueProperty().bindBidirectional(value);
-        return box;
-    }
-
-    private static CheckBox check(String id, String words, ObjectProperty<Boolean> value) {
-        CheckBox box = new CheckBox(words);
-        box.setId(id);
-        box.setSelected(value.get());
-        box.selectedProperty().addListener((o, a, b) -> value.set(b));
-        return box;
-    }
-
     private void show() {
+        Destination now = model.destination();
+        showing = true;
+        List<Destination> all = desk.session().destinations();
+        if (!places.getItems().equals(all)) {
+            places.getItems().setAll(all);
+            places.setPrefHeight(all.size() * PLACE_ROW + 4);
+        }
+        places.getSelectionModel().select(now);
+        showing = false;
+        places.refresh();
+        how.show();
+        heading.setText("What goes " + lower(now.name()));
+        where.setText(model.folder(now).map(f -> "Goes to " + f + ".").orElse("The folder is asked for."));
         list.refresh();
         ExportLine line = chosen();
         if (line == null) {
@@ -237,11 +205,16 @@ public final class ExportView extends BorderPane {
         facts.getChildren().clear();
         fact("Contains", model.contains(line), "");
         String lost = model.lost(line);
-        fact("Lost", lost.isEmpty() ? "nothing" : lost, lost.isEmpty() ? "" : "hand-text");
+        boolean looking = line.part() == Destination.Part.MIDI && model.looked().get() == null;
+        fact("Lost", looking ? "looking …" : lost.isEmpty() ? "nothing" : lost, lost.isEmpty() ? "" : "hand-text");
         fact("State", model.since(line), "");
         ExportModel.Looked known = model.looked().get();
         if (line == ExportLine.MIDI && known != null) {
             MidiExport.Report report = known.report();
+            if (report.greatestLoss() > 0) {
+                fact("Farthest", "at " + desk.timeline().printBars(report.lossBeat()), "");
+            }
+            known.mends().forEach(this::mend);
             fact("Busiest second", Math.round(100 * report.busiestShare()) + " % of the wire", "");
             if (report.switchLate() > 0) {
                 fact(
@@ -253,6 +226,9 @@ public final class ExportView extends BorderPane {
                 fact("To know", report.notice(), "");
             }
         }
+        face.show(line);
+        face.setVisible(!face.getChildren().isEmpty());
+        face.setManaged(face.isVisible());
         plot.setVisible(line == ExportLine.MIDI);
         plot.setAccessibleText(known == null ? "" : plotWords(known));
         plot.draw();
@@ -267,6 +243,23 @@ public final class ExportView extends BorderPane {
         }
         return "Bytes on the wire: at most " + Math.round(most) + " in the second from " + at + " s, a cable carries "
                 + Math.round(ExportModel.most());
+    }
+
+    /** A choice by which less is lost, and what would be lost then. */
+    private void mend(ExportModel.Mend mend) {
+        Button button = Parts.act("export-mend", mend.words(), "", () -> {
+            model.choose(mend.how());
+            desk.did(mend.words(), "Chosen for “" + model.destination().name() + "”: " + mend.effect() + ".");
+        });
+        button.setAccessibleText(mend.words() + ": " + mend.effect());
+        button.setMinWidth(USE_PREF_SIZE);
+        Label effect = new Label(mend.effect());
+        effect.setWrapText(true);
+        effect.getStyleClass().addAll("quiet", "small");
+        effect.setMinHeight(USE_PREF_SIZE);
+        VBox line = new VBox(2, button, effect);
+        line.setPadding(new Insets(0, 0, 0, 112));
+        facts.getChildren().add(line);
     }
 
     private void fact(String name, String words, String style) {
@@ -314,6 +307,18 @@ public final class ExportView extends BorderPane {
                 width - 6, height - 5, Math.round(known.session().seconds()) + " s", Ink.QUIET, 10.5, true, false, 1));
     }
 
+    /** {@code To the mix} within a sentence; a name of another kind stays, with where it goes before it. */
+    private static String lower(String name) {
+        return name.startsWith("To ") ? "t" + name.substring(1) : "to “" + name + "”";
+    }
+
+    private void played(KeyEvent e) {
+        if (e.getCode() == KeyCode.SPACE && !e.isShortcutDown()) {
+            desk.riding().togglePlay();
+            e.consume();
+        }
+    }
+
     private void pressed(KeyEvent e) {
         if (e.getCode() == KeyCode.ENTER) {
             carry.run();
@@ -325,6 +330,7 @@ public final class ExportView extends BorderPane {
     }
 
     private final class LineCell extends ListCell<ExportLine> {
+        private final Label in = new Label();
         private final Label name = new Label();
         private final Label contains = new Label();
         private final Label lost = new Label();
@@ -344,7 +350,9 @@ public final class ExportView extends BorderPane {
             left.setAlignment(Pos.CENTER_LEFT);
             left.setMinWidth(0);
             HBox.setHgrow(left, Priority.ALWAYS);
-            row = new HBox(12, left, since);
+            in.getStyleClass().addAll("strong", "sound-text");
+            in.setMinWidth(18);
+            row = new HBox(6, in, left, since);
             row.setAlignment(Pos.CENTER_LEFT);
             setContentDisplay(ContentDisplay.GRAPHIC_ONLY);
             setAccessibleRole(AccessibleRole.LIST_ITEM);
@@ -371,7 +379,9 @@ public final class ExportView extends BorderPane {
                 setAccessibleText(null);
                 return;
             }
-            boolean runs = model.running().get() == line;
+            boolean goes = model.destination().parts().contains(line.part());
+            boolean runs = line.title().equals(model.running().get());
+            in.setText(goes ? "✓" : "");
             name.setText(line.title());
             contains.setText(model.contains(line));
             String loss = model.lost(line);
@@ -383,8 +393,48 @@ public final class ExportView extends BorderPane {
             since.getStyleClass().removeAll("quiet", "ride-text", "span-text");
             since.getStyleClass().add(runs ? "ride-text" : state.equals("up to date") ? "span-text" : "quiet");
             setGraphic(row);
-            setAccessibleText(line.title() + ", " + contains.getText()
+            setAccessibleText(line.title() + ", " + (goes ? "goes there, " : "does not go there, ") + contains.getText()
                     + (loss.isEmpty() ? ", nothing is lost" : ", loses " + loss) + ", " + state);
+        }
+    }
+
+    private final class PlaceCell extends ListCell<Destination> {
+        private final Label name = new Label();
+        private final Label state = new Label();
+        private final VBox box = new VBox(1, name, state);
+
+        PlaceCell() {
+            name.getStyleClass().add("strong");
+            state.getStyleClass().add("small");
+            box.setAlignment(Pos.CENTER_LEFT);
+            setContentDisplay(ContentDisplay.GRAPHIC_ONLY);
+            setAccessibleRole(AccessibleRole.LIST_ITEM);
+            setPrefWidth(0);
+            Here.on(this, place -> {
+                if (getItem() != null) {
+                    places.getSelectionModel().select(getItem());
+                }
+                return Subject.DESTINATION;
+            });
+        }
+
+        @Override
+        protected void updateItem(Destination one, boolean empty) {
+            super.updateItem(one, empty);
+            if (empty || one == null) {
+                setGraphic(null);
+                setAccessibleText(null);
+                return;
+            }
+            boolean runs = one.name().equals(model.running().get());
+            String since = runs ? "exporting …" : model.since(one);
+            name.setText(one.name());
+            state.setText(since);
+            state.getStyleClass().removeAll("quiet", "ride-text", "span-text");
+            state.getStyleClass().add(runs ? "ride-text" : since.equals("up to date") ? "span-text" : "quiet");
+            setGraphic(box);
+            setAccessibleText(one.name() + ", " + one.parts().size()
+                    + (one.parts().size() == 1 ? " part, " : " parts, ") + since);
         }
     }
 }

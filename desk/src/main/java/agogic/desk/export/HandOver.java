@@ -2,19 +2,26 @@ package agogic.desk.export;
 
 import agogic.core.audio.AudioFile;
 import agogic.core.clip.AudioEdits;
+import agogic.core.device.Device;
 import agogic.core.lane.Lane;
+import agogic.core.midi.Wire;
 import agogic.core.parameter.Parameter;
 import agogic.core.route.Target;
+import agogic.core.session.Destination;
 import agogic.core.session.LeftOut;
 import agogic.core.session.Session;
 import agogic.core.session.TargetName;
 import agogic.core.session.Track;
 import agogic.core.time.Section;
+import agogic.core.time.Timeline;
 import agogic.desk.sheet.Sheet;
+import agogic.formats.audio.AudioScan;
 import agogic.formats.audio.Depth;
 import agogic.formats.clip2.ClipExport;
 import agogic.formats.file.SafeFile;
+import agogic.formats.midi.Fineness;
 import agogic.formats.midi.MidiExport;
+import agogic.formats.midi.MidiPart;
 import agogic.formats.session.SessionFile;
 import agogic.formats.table.LaneTables;
 import agogic.standins.sound.Bounce;
@@ -35,6 +42,7 @@ import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Locale;
 import java.util.Map;
+import java.util.Optional;
 import java.util.Set;
 import java.util.TreeMap;
 import java.util.stream.Stream;
@@ -49,12 +57,14 @@ public final class HandOver {
     private static final String SUMS = "SHA256SUMS";
     private static final String TABLES = "tables/";
     private static final String ALL_LANES = "all lanes.csv";
+    private static final String BY_TRACK = "midi by track/";
+    private static final String BY_DEVICE = "midi by device/";
     private static final double EVERY = 0.02;
 
     private final Session session;
     private final MidiExport.How midi;
+    private final Destination destination;
     private final Depth depth;
-    private final boolean stems;
 
     /**
      * What came of it.
@@ -65,12 +75,53 @@ public final class HandOver {
      */
     public record Told(int files, List<String> changed, List<String> notes) {}
 
-    /** @param stems true for a file of each track and bus beside the whole */
-    public HandOver(Session session, MidiExport.How midi, Depth depth, boolean stems) {
+    /** What of a session a destination has, as it says. */
+    public HandOver(Session session, Destination destination) {
+        this(session, destination, midi(destination.how()));
+    }
+
+    /** The same, with MIDI written in another way than it says. */
+    public HandOver(Session session, Destination destination, MidiExport.How midi) {
         this.session = session;
+        this.destination = destination;
         this.midi = midi;
-        this.depth = depth;
-        this.stems = stems;
+        depth = depth(destination.how());
+    }
+
+    /** How MIDI is written. */
+    static MidiExport.How midi(Destination.How how) {
+        return new MidiExport.How(
+                Fineness.of(how.fine()), how.cable() ? Optional.of(Wire.CABLE) : Optional.empty(), how.leadIn(), false);
+    }
+
+    /** How a sample of audio is written. */
+    static Depth depth(Destination.How how) {
+        return Depth.of(how.bits());
+    }
+
+    /** The range of a piece that goes as audio. */
+    static AudioOut audio(Session session, Destination.How how) {
+        Timeline timeline = session.timeline();
+        return new AudioOut(
+                session,
+                depth(how),
+                how.rate(),
+                how.loop() ? timeline.secondsAt(session.loop().from()) : 0,
+                how.loop() ? timeline.secondsAt(session.loop().to()) : session.seconds());
+    }
+
+    /** The session with its audio inside: whoever gets it has not the files where they lie here. Where it went stays here. */
+    static Session carrying(Session session) {
+        Session whole = session.withDestinations(
+                session.ownDestinations().stream().map(d -> d.gone("", "")).toList());
+        for (AudioFile file : session.audio()) {
+            whole = AudioEdits.carry(whole, file.id(), true);
+        }
+        return whole;
+    }
+
+    private boolean has(Destination.Part part) {
+        return destination.parts().contains(part);
     }
 
     /** The name of a file without what a system does not take. */
@@ -117,45 +168,102 @@ public final class HandOver {
         List<String> notes = new ArrayList<>();
         Map<String, String> what = new LinkedHashMap<>();
         String name = safe(session.name());
-        // Whoever gets the folder has not the audio where it lies here: it goes with the session.
-        Session whole = session;
-        for (AudioFile file : session.audio()) {
-            whole = AudioEdits.carry(whole, file.id(), true);
+        if (has(Destination.Part.SESSION)) {
+            SessionFile.save(into.resolve(name + SessionFile.ENDING), carrying(session));
+            what.put(
+                    name + SessionFile.ENDING,
+                    session.audio().isEmpty()
+                            ? "the session, for Agogic"
+                            : "the session, for Agogic, with its audio inside");
         }
-        SessionFile.save(into.resolve(name + SessionFile.ENDING), whole);
-        what.put(
-                name + SessionFile.ENDING,
-                session.audio().isEmpty()
-                        ? "the session, for Agogic"
-                        : "the session, for Agogic, with its audio inside");
-        MidiExport.Report report = MidiExport.write(into.resolve(name + ".mid"), session, midi);
-        what.put(
-                name + ".mid",
-                "Standard MIDI File: " + report.notes() + " notes, " + report.lanes() + " lanes as controllers");
-        if (report.greatestLoss() > 0) {
-            notes.add("MIDI: farthest from its lane is " + report.lossOf() + ", by " + report.lossText() + ".");
+        midi(into, name, what, notes);
+        if (has(Destination.Part.CLIP)) {
+            ClipExport.Made clip = ClipExport.write(into.resolve(name + ".midi2"), session);
+            what.put(
+                    name + ".midi2",
+                    "MIDI 2.0 clip file: " + clip.notes() + " notes, " + clip.lanes() + " lanes with 32-bit values");
         }
-        if (!report.left().isEmpty()) {
-            notes.add("MIDI: not sent, because no socket leads to them: " + String.join("; ", report.left()) + ".");
-        }
-        ClipExport.Made clip = ClipExport.write(into.resolve(name + ".midi2"), session);
-        what.put(
-                name + ".midi2",
-                "MIDI 2.0 clip file: " + clip.notes() + " notes, " + clip.lanes() + " lanes with 32-bit values");
-        what.putAll(tables(session, into.resolve("tables")));
         List<Lane> lanes = SvgPicture.drawn(session);
-        if (!lanes.isEmpty()) {
-            SafeFile.text(into.resolve("lanes.svg"), SvgPicture.of(session, lanes, true));
-            what.put("lanes.svg", "all lanes as a picture");
+        if (has(Destination.Part.TABLES)) {
+            what.putAll(tables(session, into.resolve("tables")));
         }
-        if (!session.surfaces().isEmpty()) {
-            int pages = Sheet.write(into.resolve("controls.pdf"), session);
-            what.put("controls.pdf", "what every control does, " + pages + (pages == 1 ? " page" : " pages"));
+        if (has(Destination.Part.PICTURE) && !lanes.isEmpty()) {
+            Destination.How how = destination.how();
+            byte[] picture = SvgPicture.bytes(session, lanes, how.light(), how.picture());
+            SafeFile.write(into.resolve("lanes." + how.picture()), out -> out.write(picture));
+            what.put("lanes." + how.picture(), "all lanes as a picture");
         }
-        audio(into, name, what, notes, progress);
+        if (lanes.isEmpty() && (has(Destination.Part.PICTURE) || has(Destination.Part.TABLES))) {
+            notes.add("No lane has anything in it, so there is no picture and no table.");
+        }
+        if (has(Destination.Part.SHEET)) {
+            sheet(into, what, notes);
+        }
+        if (has(Destination.Part.AUDIO) || has(Destination.Part.STEMS)) {
+            audio(into, name, what, notes, progress);
+        }
         session.leftOut().forEach((LeftOut one) -> notes.add("Not in the piece: " + one.spoken() + "."));
         readme(into.resolve(README), what, notes);
         return notes;
+    }
+
+    private void sheet(Path into, Map<String, String> what, List<String> notes) throws IOException {
+        if (session.surfaces().stream().allMatch(s -> s.controls().isEmpty())) {
+            notes.add("No surface has a control, so there is no sheet.");
+            return;
+        }
+        int pages = Sheet.write(into.resolve("controls.pdf"), session);
+        what.put("controls.pdf", "what every control does, " + pages + (pages == 1 ? " page" : " pages"));
+        for (int page = 1; page <= pages; page++) {
+            what.put("controls-" + page + ".png", "page " + page + " of it as a picture");
+        }
+    }
+
+    private void midi(Path into, String name, Map<String, String> what, List<String> notes) throws IOException {
+        Session wanted = MidiPart.of(session, destination.how().content());
+        if (has(Destination.Part.MIDI)) {
+            MidiExport.Report report = MidiExport.write(into.resolve(name + ".mid"), wanted, midi);
+            what.put(name + ".mid", "Standard MIDI File: " + words(report));
+            notes(report, "MIDI", notes);
+        }
+        if (has(Destination.Part.MIDI_TRACKS)) {
+            Files.createDirectories(into.resolve(BY_TRACK));
+            for (int t = 0; t < session.tracks().size(); t++) {
+                Track track = session.tracks().get(t);
+                String file = BY_TRACK + numbered(t, track.name()) + ".mid";
+                MidiExport.Report report =
+                        MidiExport.write(into.resolve(file), MidiPart.of(wanted, wanted.track(track.id())), midi);
+                what.put(file, (track.bus() ? "the bus " : "the track ") + track.name() + ": " + words(report));
+                notes(report, "MIDI of " + track.name(), notes);
+            }
+        }
+        if (has(Destination.Part.MIDI_DEVICES)) {
+            Files.createDirectories(into.resolve(BY_DEVICE));
+            int number = 0;
+            for (Device device : session.devices()) {
+                Session one = MidiPart.of(wanted, device);
+                MidiExport.Made made = MidiExport.make(one, midi);
+                if (made.report().lanes() > 0) {
+                    String file = BY_DEVICE + numbered(number++, device.name()) + ".mid";
+                    SafeFile.write(into.resolve(file), out -> out.write(made.file()));
+                    what.put(file, "the lanes of " + device.name() + ": " + words(made.report()));
+                    notes(made.report(), "MIDI of " + device.name(), notes);
+                }
+            }
+        }
+    }
+
+    private static String words(MidiExport.Report report) {
+        return report.notes() + " notes, " + report.lanes() + " lanes as controllers";
+    }
+
+    private static void notes(MidiExport.Report report, String of, List<String> notes) {
+        if (report.greatestLoss() > 0) {
+            notes.add(of + ": farthest from its lane is " + report.lossOf() + ", by " + report.lossText() + ".");
+        }
+        if (!report.left().isEmpty()) {
+            notes.add(of + ": not sent, because no socket leads to them: " + String.join("; ", report.left()) + ".");
+        }
     }
 
     /** Writes the points of each layer that has some, and all lanes as heard; what each file of the folder is. */
@@ -189,12 +297,14 @@ public final class HandOver {
 
     private void audio(Path into, String name, Map<String, String> what, List<String> notes, Progress progress)
             throws IOException {
-        AudioOut audio = new AudioOut(session, depth, 0, session.seconds());
+        AudioOut audio = audio(session, destination.how());
         Map<Integer, String> files = new LinkedHashMap<>();
         Map<Integer, String> names = new LinkedHashMap<>();
-        files.put(-1, name + ".wav");
-        names.put(-1, "the whole");
-        if (stems) {
+        if (has(Destination.Part.AUDIO)) {
+            files.put(-1, name + ".wav");
+            names.put(-1, destination.how().loop() ? "the loop" : "the whole");
+        }
+        if (has(Destination.Part.STEMS)) {
             Files.createDirectories(into.resolve("stems"));
             Bounce bounce = new Bounce(session, 0);
             for (int stem = 0; stem < bounce.stems(); stem++) {
@@ -203,7 +313,8 @@ public final class HandOver {
                 names.put(stem, (track.bus() ? "the bus " : "the track ") + track.name());
             }
         }
-        String form = "48 kHz, " + (depth == Depth.FLOAT ? "32 bit float" : depth.word() + " bit");
+        String form = AudioScan.kilohertz(destination.how().rate()) + " kHz, "
+                + (depth == Depth.FLOAT ? "32 bit float" : depth.word() + " bit");
         Map<Integer, Path> paths = new LinkedHashMap<>();
         files.forEach((stem, file) -> paths.put(stem, into.resolve(file)));
         audio.write(paths, progress).forEach((stem, told) -> {
@@ -216,7 +327,11 @@ public final class HandOver {
 
     /** {@code 03 Comet 1.wav}. */
     public static String stemName(int stem, Track track) {
-        return String.format(Locale.ROOT, "%02d ", stem + 1) + safe(track.name()) + ".wav";
+        return numbered(stem, track.name()) + ".wav";
+    }
+
+    private static String numbered(int place, String name) {
+        return String.format(Locale.ROOT, "%02d ", place + 1) + safe(name);
     }
 
     private void readme(Path path, Map<String, String> what, List<String> notes) throws IOException {

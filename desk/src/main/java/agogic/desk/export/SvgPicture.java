@@ -13,7 +13,11 @@ import agogic.desk.model.TimeWindow;
 import agogic.desk.parts.EnvelopeMarks;
 import agogic.desk.parts.LayeredMarks;
 import agogic.desk.routes.Ruler;
+import agogic.desk.sheet.MarkPdf;
 import agogic.formats.file.SafeFile;
+import java.io.IOException;
+import java.io.StringWriter;
+import java.nio.charset.StandardCharsets;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Locale;
@@ -30,11 +34,32 @@ public final class SvgPicture {
 
     private SvgPicture() {}
 
-    /** Of these lanes, one below the other. */
-    public static SafeFile.Text of(Session session, List<Lane> lanes, boolean light) {
+    /** The marks of a picture, and how large it is. */
+    record Drawn(List<Mark> marks, double width, double height) {}
+
+    /**
+     * The bytes of a picture of these lanes, one below the other.
+     *
+     * @param format {@code svg}, {@code pdf} or {@code png}
+     */
+    public static byte[] bytes(Session session, List<Lane> lanes, boolean light, String format) throws IOException {
+        Drawn drawn = marks(session, lanes);
+        Palette palette = Palette.of(light);
+        return switch (format) {
+            case "pdf" -> MarkPdf.of(session.name(), drawn.marks(), drawn.width(), drawn.height(), palette);
+            case "png" -> MarkPdf.png(session.name(), drawn.marks(), drawn.width(), drawn.height(), palette);
+            default -> {
+                StringWriter text = new StringWriter();
+                of(session, lanes, light).to(text);
+                yield text.toString().getBytes(StandardCharsets.UTF_8);
+            }
+        };
+    }
+
+    /** What is drawn of these lanes. */
+    static Drawn marks(Session session, List<Lane> lanes) {
         double height = TOP + ROW * lanes.size() + AIR;
         List<Mark> marks = new ArrayList<>();
-        Palette palette = Palette.of(light);
         TimeWindow time = new TimeWindow(session.length());
         time.show(0, session.length());
         double width = WIDE - LEFT - RIGHT;
@@ -44,6 +69,14 @@ public final class SvgPicture {
         for (int i = 0; i < lanes.size(); i++) {
             lane(marks, session, lanes.get(i), time, TOP + i * ROW, width);
         }
+        return new Drawn(marks, WIDE, height);
+    }
+
+    /** Of these lanes, one below the other. */
+    public static SafeFile.Text of(Session session, List<Lane> lanes, boolean light) {
+        Drawn drawn = marks(session, lanes);
+        Palette palette = Palette.of(light);
+        double height = drawn.height();
         return text -> {
             text.append(String.format(
                     Locale.ROOT,
@@ -54,7 +87,7 @@ public final class SvgPicture {
                     WIDE,
                     height,
                     escaped(session.name())));
-            for (Mark mark : marks) {
+            for (Mark mark : drawn.marks()) {
                 text.append(element(mark, palette));
             }
             text.append("</svg>\n");

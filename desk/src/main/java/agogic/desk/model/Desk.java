@@ -167,6 +167,11 @@ public final class Desk {
         editing.editOn(act, what, change);
     }
 
+    /** Keeps something with the piece that is no step of its history. */
+    public void remember(UnaryOperator<Session> change) {
+        editing.arm(change);
+    }
+
     /** @see Editing#settle */
     public void settle() {
         editing.settle();

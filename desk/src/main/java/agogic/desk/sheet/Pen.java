@@ -126,7 +126,7 @@ final class Pen {
         text(right - width(shown, font, size), y, shown, font, size, color, room);
     }
 
-    private static double width(String words, PDFont font, double size) throws IOException {
+    static double width(String words, PDFont font, double size) throws IOException {
         return font.getStringWidth(words) / 1000 * size;
     }
 
@@ -142,7 +142,7 @@ final class Pen {
     }
 
     /** What the font has no sign for becomes a question mark: it is seen that something is there. */
-    private static String known(String words, PDFont font) {
+    static String known(String words, PDFont font) {
         StringBuilder shown = new StringBuilder();
         words.codePoints().forEach(c -> {
             String sign = new String(Character.toChars(c));

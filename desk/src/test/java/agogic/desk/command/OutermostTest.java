@@ -7,6 +7,7 @@ import agogic.core.lane.Lane;
 import agogic.core.route.Route;
 import agogic.core.session.Session;
 import agogic.formats.session.SessionFile;
+import agogic.standins.comet.SlowComet;
 import com.fasterxml.jackson.databind.JsonNode;
 import java.io.IOException;
 import java.nio.file.Files;
@@ -347,7 +348,7 @@ class OutermostTest extends CommandTest {
 
     @Test
     void aLongPieceIsExportedSoon() throws IOException {
-        Session piece = SessionFile.open(demo);
+        Session piece = SlowComet.session();
         Session longer = new Session(
                 piece.name(),
                 "",
@@ -373,7 +374,7 @@ class OutermostTest extends CommandTest {
         cannot("There is no folder", "export", demo, "--sheet", sheet, "--midi", folder.resolve("none/o.mid"));
         assertThat(sheet).doesNotExist();
         assertThat(folder.resolve("sheet-1.png")).doesNotExist();
-        cannot("--fine is", "export", demo, "--sheet", sheet, "--midi", folder.resolve("o.mid"), "--fine", "9");
+        cannot("7, 14 or nrpn", "export", demo, "--sheet", sheet, "--midi", folder.resolve("o.mid"), "--fine", "9");
         assertThat(sheet).doesNotExist();
     }
 }

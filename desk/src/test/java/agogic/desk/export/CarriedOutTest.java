@@ -8,6 +8,7 @@ import agogic.core.layer.Layers;
 import agogic.core.route.Target;
 import agogic.core.route.WriteMode;
 import agogic.core.score.Clip;
+import agogic.core.session.Destination;
 import agogic.core.session.Points;
 import agogic.core.session.Session;
 import agogic.core.session.Timing;
@@ -15,8 +16,6 @@ import agogic.desk.command.Commands;
 import agogic.desk.start.NewPiece;
 import agogic.formats.audio.Depth;
 import agogic.formats.audio.WavWriter;
-import agogic.formats.midi.Fineness;
-import agogic.formats.midi.MidiExport;
 import agogic.formats.session.SessionFile;
 import agogic.formats.table.LaneTables;
 import agogic.standins.comet.SlowComet;
@@ -30,10 +29,11 @@ import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.security.MessageDigest;
+import java.util.EnumSet;
 import java.util.HexFormat;
 import java.util.List;
 import java.util.Map;
-import java.util.Optional;
+import java.util.Set;
 import java.util.TreeMap;
 import java.util.stream.Stream;
 import javax.sound.sampled.AudioFormat;
@@ -212,7 +212,11 @@ class CarriedOutTest {
     }
 
     private static HandOver handOver(Session session) {
-        return new HandOver(session, MidiExport.How.of(Fineness.FOURTEEN, Optional.empty()), Depth.FLOAT, false);
+        Destination.How how =
+                new Destination.How("14", false, false, Destination.Content.ALL, "32f", 48_000, false, "svg", true);
+        Set<Destination.Part> parts = EnumSet.complementOf(
+                EnumSet.of(Destination.Part.STEMS, Destination.Part.MIDI_TRACKS, Destination.Part.MIDI_DEVICES));
+        return new HandOver(session, new Destination("Somebody", parts, how, "", ""));
     }
 
     @Test
@@ -225,7 +229,7 @@ class CarriedOutTest {
         for (String line : sums) {
             String name = line.substring(66);
             assertThat(digest(place.resolve(name))).isEqualTo(line.substring(0, 64));
-            boolean named = readme.contains(name) || name.startsWith("tables/") || name.startsWith("controls-");
+            boolean named = readme.contains(name) || name.startsWith("tables/");
             assertThat(named).as(name).isTrue();
         }
         assertThat(SessionFile.open(place.resolve("Slow Comet.agogic")).name()).isEqualTo("Slow Comet");

@@ -17,6 +17,20 @@ public enum Depth {
         this.word = word;
     }
 
+    /**
+     * The one of this word.
+     *
+     * @throws IllegalArgumentException if there is none
+     */
+    public static Depth of(String word) {
+        for (Depth one : values()) {
+            if (one.word.equalsIgnoreCase(word)) {
+                return one;
+            }
+        }
+        throw new IllegalArgumentException("The bits of a sample are 16, 24 or 32f, not “" + word + "”.");
+    }
+
     /** The bytes of a sample. */
     public int bytes() {
         return bytes;

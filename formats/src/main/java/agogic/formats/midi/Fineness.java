@@ -17,6 +17,20 @@ public enum Fineness {
         this.step = step;
     }
 
+    /**
+     * The one of this word.
+     *
+     * @throws IllegalArgumentException if there is none
+     */
+    public static Fineness of(String word) {
+        for (Fineness one : values()) {
+            if (one.word.equalsIgnoreCase(word)) {
+                return one;
+            }
+        }
+        throw new IllegalArgumentException("How fine controllers are is 7, 14 or nrpn, not “" + word + "”.");
+    }
+
     public String word() {
         return word;
     }

@@ -25,6 +25,7 @@ import agogic.core.score.Dynamic;
 import agogic.core.score.Hairpin;
 import agogic.core.score.Note;
 import agogic.core.score.Remark;
+import agogic.core.session.Destination;
 import agogic.core.session.LeftOut;
 import agogic.core.session.Loop;
 import agogic.core.session.Session;
@@ -127,7 +128,10 @@ final class SessionReader {
                                 one.word("kind", Remark.Kind.class),
                                 one.text("words"))))
                 : List.of();
+        List<Destination> destinations =
+                json.maybe("destinations").isPresent() ? json.list("destinations", DestinationJson::read) : List.of();
         Session whole = json.make(() -> session.with(audio, tracks)
+                .withDestinations(destinations)
                 .withSync(sync)
                 .withPatterns(patterns)
                 .withLanes(lanes)

@@ -86,6 +86,7 @@ final class SessionWriter {
                 .put("kind", one.kind().name().toLowerCase(Locale.ROOT))
                 .put("words", one.words())));
         more(json, "audio", PartsWriter.list(session.audio(), AudioJson::write));
+        more(json, "destinations", PartsWriter.list(session.ownDestinations(), DestinationJson::write));
         more(json, "versions", PartsWriter.list(session.versions(), SessionWriter::version));
         return json;
     }

@@ -34,6 +34,7 @@ import agogic.core.route.Span;
 import agogic.core.route.Takeover;
 import agogic.core.route.Target;
 import agogic.core.route.WriteMode;
+import agogic.core.session.Destination;
 import agogic.core.session.History;
 import agogic.core.session.Loop;
 import agogic.core.session.Points;
@@ -183,7 +184,7 @@ class LongEditsTest {
     }
 
     private Session edited(Session s) {
-        return switch (random.nextInt(57)) {
+        return switch (random.nextInt(59)) {
             case 0, 1 -> Assigning.connect(s, hand(s), target(s), Assigning.How.values()[random.nextInt(2)]);
             case 2 -> Assigning.disconnect(s, one(s.routes()).id());
             case 3 -> Assigning.onPage(s, one(s.routes()).id(), random.nextInt(6) - 1);
@@ -265,6 +266,19 @@ class LongEditsTest {
             case 42 -> Resting.at(s, target(s), edge());
             case 43, 44, 45, 46, 47, 48, 49 -> new AnyLayerEdit(random, this::time).of(s, target(s));
             case 50, 51, 52, 53, 54, 55 -> new AnyShapeEdit(random).of(s, target(s), this::hand);
+            case 56, 57 -> {
+                Destination one = one(s.destinations());
+                yield switch (random.nextInt(5)) {
+                    case 0 -> s.with(one.toggling(Destination.Part.values()[random.nextInt(10)]));
+                    case 1 -> s.with(one.called(name()));
+                    case 2 -> s.with(
+                            one.with(one.how().cable(random.nextBoolean()).fine("nrpn")));
+                    case 3 -> s.with(one.gone("/somewhere/" + random.nextInt(3), Fingerprint.of(s)));
+                    default -> s.withDestinations(s.destinations().stream()
+                            .filter(d -> random.nextBoolean())
+                            .toList());
+                };
+            }
             default -> {
                 FitPlan plan = Fit.plan(s, one(s.devices()).id(), Set.of());
                 yield random.nextBoolean()

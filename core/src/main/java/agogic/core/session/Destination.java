@@ -1,0 +1,231 @@
+package agogic.core.session;
+
+import agogic.core.text.Text;
+import java.util.ArrayList;
+import java.util.EnumSet;
+import java.util.List;
+import java.util.Locale;
+import java.util.Set;
+
+/**
+ * Where a piece goes, and what of it: a set of choices with a name, carried out into one folder.
+ *
+ * @param name unique in the piece, for people
+ * @param parts what goes, one at least
+ * @param how how each of it is written
+ * @param folder where it went last; empty before
+ * @param carried what the piece was known by when it went last, hexadecimal; empty before
+ */
+public record Destination(String name, Set<Part> parts, How how, String folder, String carried) {
+    /** What can go. */
+    public enum Part {
+        SESSION("session", "Session"),
+        MIDI("midi", "MIDI file"),
+        MIDI_TRACKS("midi-tracks", "MIDI by track"),
+        MIDI_DEVICES("midi-devices", "MIDI by device"),
+        CLIP("clip", "MIDI 2.0 clip"),
+        AUDIO("audio", "Audio"),
+        STEMS("stems", "Stems"),
+        TABLES("tables", "Tables"),
+        PICTURE("picture", "Picture"),
+        SHEET("sheet", "Sheet");
+
+        private final String word;
+        private final String title;
+
+        Part(String word, String title) {
+            this.word = word;
+            this.title = title;
+        }
+
+        /** In files and commands. */
+        public String word() {
+            return word;
+        }
+
+        /** For people. */
+        public String title() {
+            return title;
+        }
+
+        /**
+         * The part of this word.
+         *
+         * @throws IllegalArgumentException with those there are if there is none
+         */
+        public static Part of(String word) {
+            for (Part part : values()) {
+                if (part.word.equalsIgnoreCase(word.strip())) {
+                    return part;
+                }
+            }
+            List<String> all = new ArrayList<>();
+            for (Part part : values()) {
+                all.add(part.word);
+            }
+            throw new IllegalArgumentException(
+                    "“" + word + "” is nothing that can be exported. Expected " + String.join(", ", all) + ".");
+        }
+    }
+
+    /** Which of the lanes and notes go as MIDI. */
+    public enum Content {
+        ALL("notes and lanes"),
+        LANES("lanes only"),
+        NOTES("notes only");
+
+        private final String spoken;
+
+        Content(String spoken) {
+            this.spoken = spoken;
+        }
+
+        public String spoken() {
+            return spoken;
+        }
+
+        /** {@code lanes}. */
+        public String word() {
+            return name().toLowerCase(Locale.ROOT);
+        }
+    }
+
+    /**
+     * How it is written.
+     *
+     * @param fine of controllers: {@code 7}, {@code 14} or {@code nrpn}
+     * @param cable true if MIDI is never more than a MIDI cable carries
+     * @param leadIn true for a bar before the music that sets every value
+     * @param content what goes as MIDI
+     * @param bits of a sample: {@code 16}, {@code 24} or {@code 32f}
+     * @param rate frames a second of audio
+     * @param loop true for the bars of the loop instead of the whole piece, in audio
+     * @param picture its format: {@code svg}, {@code pdf} or {@code png}
+     * @param light true for a picture on a light ground
+     */
+    public record How(
+            String fine,
+            boolean cable,
+            boolean leadIn,
+            Content content,
+            String bits,
+            int rate,
+            boolean loop,
+            String picture,
+            boolean light) {
+        private static final List<String> FINE = List.of("7", "14", "nrpn");
+        private static final List<String> BITS = List.of("16", "24", "32f");
+        private static final List<String> PICTURES = List.of("svg", "pdf", "png");
+        private static final List<Integer> RATES = List.of(44_100, 48_000, 88_200, 96_000);
+
+        /** As most want it. */
+        public static final How USUAL = new How("14", true, false, Content.ALL, "24", 48_000, false, "pdf", true);
+
+        public How {
+            one("How fine controllers are", fine, FINE);
+            one("The bits of a sample", bits, BITS);
+            one("The rate of audio", rate, RATES);
+            one("The format of a picture", picture, PICTURES);
+        }
+
+        /** With controllers so fine. */
+        public How fine(String newFine) {
+            return new How(newFine, cable, leadIn, content, bits, rate, loop, picture, light);
+        }
+
+        /** With the limit of a cable, or without. */
+        public How cable(boolean newCable) {
+            return new How(fine, newCable, leadIn, content, bits, rate, loop, picture, light);
+        }
+
+        private static <T> void one(String what, T is, List<T> all) {
+            if (!all.contains(is)) {
+                throw new IllegalArgumentException(what + " is one of " + all + ", not “" + is + "”.");
+            }
+        }
+    }
+
+    public Destination {
+        parts = parts.isEmpty() ? Set.of() : Set.copyOf(parts);
+        Text.sound("The folder of a destination", folder);
+        if (Text.sound("A destination", name).isBlank()) {
+            throw new IllegalArgumentException("A destination needs a name.");
+        }
+        if (parts.isEmpty()) {
+            throw new IllegalArgumentException(name + " is to have something in it: choose one part at least.");
+        }
+        if (!carried.matches("[0-9a-f]{0,128}")) {
+            throw new IllegalArgumentException("What " + name + " was known by is no hexadecimal number.");
+        }
+    }
+
+    /** One that nothing went to yet. */
+    public static Destination of(String name, How how, Part... parts) {
+        return new Destination(name, Set.of(parts), how, "", "");
+    }
+
+    /** Those that a piece begins with. */
+    public static List<Destination> usual() {
+        How usual = How.USUAL;
+        How player = new How(
+                "7", true, true, Content.ALL, usual.bits(), usual.rate(), false, usual.picture(), usual.light());
+        return List.of(
+                of("To the mix", usual, Part.MIDI, Part.CLIP, Part.AUDIO, Part.STEMS),
+                of("To the orchestra's player", player, Part.MIDI_TRACKS, Part.SHEET),
+                new Destination("Archive", EnumSet.allOf(Part.class), usual, "", ""));
+    }
+
+    /** Its parts in the order in which they are shown. */
+    public List<Part> inOrder() {
+        return parts.stream().sorted().toList();
+    }
+
+    /** True if something went there. */
+    public boolean went() {
+        return !carried.isEmpty();
+    }
+
+    /** By another name. */
+    public Destination called(String newName) {
+        return new Destination(newName, parts, how, folder, carried);
+    }
+
+    /** With a part, or without it if it has it. */
+    public Destination toggling(Part part) {
+        Set<Part> all = EnumSet.copyOf(parts);
+        if (!all.remove(part)) {
+            all.add(part);
+        }
+        return with(all);
+    }
+
+    /** With these parts. */
+    public Destination with(Set<Part> newParts) {
+        return new Destination(name, newParts, how, folder, "");
+    }
+
+    /** Written so: what went there before is not what would go now. */
+    public Destination with(How newHow) {
+        return newHow.equals(how) ? this : new Destination(name, parts, newHow, folder, "");
+    }
+
+    /** Gone to this folder, as the piece is then. */
+    public Destination gone(String newFolder, String newCarried) {
+        return new Destination(name, parts, how, newFolder, newCarried);
+    }
+
+    /**
+     * The one of this name, in any case of letters.
+     *
+     * @throws IllegalArgumentException with those there are if there is none
+     */
+    public static Destination of(List<Destination> all, String name) {
+        return all.stream()
+                .filter(d -> d.name().equalsIgnoreCase(name.strip()))
+                .findFirst()
+                .orElseThrow(() -> new IllegalArgumentException("There is no destination “" + name + "”. Expected "
+                        + String.join(
+                                ", ",
+                                all.stream().map(d -> "“" + d.name() + "”").toList()) + "."));
+    }
+}

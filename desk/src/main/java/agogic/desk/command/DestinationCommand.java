@@ -1,0 +1,161 @@
+package agogic.desk.command;
+
+import agogic.core.session.Destination;
+import agogic.core.session.Session;
+import agogic.formats.session.Fingerprint;
+import agogic.formats.session.SessionFile;
+import java.io.IOException;
+import java.nio.file.Path;
+import java.util.ArrayList;
+import java.util.EnumSet;
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.Set;
+import java.util.stream.Collectors;
+import picocli.CommandLine.Command;
+import picocli.CommandLine.Option;
+import picocli.CommandLine.Parameters;
+
+/** {@code destination}: where a piece goes, and what of it. */
+@Command(
+        name = "destination",
+        description = {
+            "Where a piece goes, and what of it: lists the destinations of a session, or changes one. `export --destination`",
+            "carries one out. A name that there is not yet makes a destination."
+        })
+final class DestinationCommand extends FileCommand {
+    @Parameters(index = "0", paramLabel = "SESSION", description = "the session")
+    private Path session;
+
+    @Parameters(index = "1", arity = "0..1", paramLabel = "NAME", description = "the destination that is changed")
+    private String name;
+
+    @Option(
+            names = "--parts",
+            paramLabel = "PART,…",
+            description =
+                    "what goes: session, midi, midi-tracks, midi-devices, clip, audio, stems, tables, picture, sheet")
+    private String parts;
+
+    @Option(names = "--fine", paramLabel = "7|14|nrpn", description = "how fine controllers are")
+    private String fine;
+
+    @Option(names = "--content", paramLabel = "all|lanes|notes", description = "what goes as MIDI 1.0")
+    private String content;
+
+    @Option(names = "--cable", paramLabel = "yes|no", description = "never more than a MIDI cable carries")
+    private String cable;
+
+    @Option(names = "--lead-in", paramLabel = "yes|no", description = "a bar before the music that sets every value")
+    private String leadIn;
+
+    @Option(names = "--bits", paramLabel = "16|24|32f", description = "how a sample is written")
+    private String bits;
+
+    @Option(names = "--rate", paramLabel = "HZ", description = "frames a second of audio")
+    private Integer rate;
+
+    @Option(names = "--loop", paramLabel = "yes|no", description = "audio of the loop only")
+    private String loop;
+
+    @Option(names = "--picture", paramLabel = "svg|pdf|png", description = "the format of pictures")
+    private String picture;
+
+    @Option(names = "--light", paramLabel = "yes|no", description = "pictures on a light ground")
+    private String light;
+
+    @Option(names = "--delete", description = "the session has it no longer")
+    private boolean delete;
+
+    @Option(names = "--out", paramLabel = "SESSION", description = "where the changed session goes")
+    private Path out;
+
+    @Override
+    public Answer run() throws IOException {
+        Session opened = SessionFile.open(session);
+        if (name == null) {
+            return listed(opened, opened.destinations());
+        }
+        if (out == null) {
+            return listed(opened, List.of(Destination.of(opened.destinations(), name)));
+        }
+        apart(out, session);
+        Session changed = delete ? without(opened) : opened.with(changed(opened));
+        SessionFile.save(out, changed);
+        return listed(changed, changed.destinations());
+    }
+
+    private Session without(Session opened) {
+        Destination gone = Destination.of(opened.destinations(), name);
+        List<Destination> left = new ArrayList<>(opened.destinations());
+        left.remove(gone);
+        if (left.isEmpty()) {
+            throw new IllegalArgumentException(
+                    "“" + gone.name() + "” is the only destination: a piece has one at least.");
+        }
+        return opened.withDestinations(left);
+    }
+
+    private Destination changed(Session opened) {
+        Set<Destination.Part> wanted = EnumSet.noneOf(Destination.Part.class);
+        if (parts != null) {
+            for (String part : parts.split(",")) {
+                wanted.add(Destination.Part.of(part));
+            }
+        }
+        Destination was = opened.destinations().stream()
+                .filter(d -> d.name().equalsIgnoreCase(name.strip()))
+                .findFirst()
+                .orElseGet(() -> new Destination(
+                        name.strip(),
+                        wanted.isEmpty() ? Set.of(Destination.Part.MIDI) : wanted,
+                        Destination.How.USUAL,
+                        "",
+                        ""));
+        Destination.How how = was.how();
+        Destination with = was.with(new Destination.How(
+                fine == null ? how.fine() : fine,
+                flag("--cable", cable, how.cable()),
+                flag("--lead-in", leadIn, how.leadIn()),
+                content == null ? how.content() : ExportCommand.content(content),
+                bits == null ? how.bits() : bits,
+                rate == null ? how.rate() : rate,
+                flag("--loop", loop, how.loop()),
+                picture == null ? how.picture() : picture,
+                flag("--light", light, how.light())));
+        return wanted.isEmpty() || wanted.equals(with.parts()) ? with : with.with(wanted);
+    }
+
+    private static boolean flag(String option, String word, boolean was) {
+        if (word == null) {
+            return was;
+        }
+        if (!word.equalsIgnoreCase("yes") && !word.equalsIgnoreCase("no")) {
+            throw new IllegalArgumentException(option + " is yes or no, not “" + word + "”.");
+        }
+        return word.equalsIgnoreCase("yes");
+    }
+
+    private static Answer listed(Session session, List<Destination> all) {
+        Answer answer = new Answer();
+        List<Map<String, Object>> told = new ArrayList<>();
+        String print = all.stream().anyMatch(Destination::went) ? Fingerprint.of(session) : "";
+        for (Destination one : all) {
+            String state =
+                    !one.went() ? "not exported yet" : one.carried().equals(print) ? "up to date" : "changed since";
+            answer.say(one.name() + ": "
+                    + one.inOrder().stream().map(Destination.Part::title).collect(Collectors.joining(", ")) + "; "
+                    + state
+                    + (one.folder().isEmpty() ? "" : ", in " + one.folder()) + ".");
+            Map<String, Object> json = new LinkedHashMap<>();
+            json.put("name", one.name());
+            json.put("parts", one.inOrder().stream().map(Destination.Part::word).toList());
+            json.put("how", one.how());
+            json.put("folder", one.folder());
+            json.put("state", state);
+            told.add(json);
+        }
+        return answer.put("destinations", told);
+    }
+}
