@@ -173,6 +173,11 @@ public record Clip(
         return beatOf(time + turnAt(offset()));
     }
 
+    /** The time of one of its layers at a beat of the piece in its first turn: the other way of {@link #beatOfLayer}. */
+    public double layerTimeOf(double at) {
+        return (at - beat) * speed + offset - turnAt(offset);
+    }
+
     /** The beat of the piece at which content that runs on comes to {@code running}. */
     public double beatOf(double running) {
         return beat + (running - offset) / speed;

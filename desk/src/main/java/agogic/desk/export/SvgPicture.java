@@ -16,9 +16,12 @@ import agogic.desk.routes.Ruler;
 import agogic.desk.sheet.MarkPdf;
 import agogic.formats.file.SafeFile;
 import java.io.IOException;
+import java.io.InputStream;
 import java.io.StringWriter;
+import java.io.Writer;
 import java.nio.charset.StandardCharsets;
 import java.util.ArrayList;
+import java.util.Base64;
 import java.util.List;
 import java.util.Locale;
 import javafx.scene.paint.Color;
@@ -31,6 +34,7 @@ public final class SvgPicture {
     private static final double TOP = 58;
     private static final double ROW = 132;
     private static final double AIR = 14;
+    private static final String FONTS = "/agogic/desk/fonts/atkinson-hyperlegible-";
 
     private SvgPicture() {}
 
@@ -87,11 +91,29 @@ public final class SvgPicture {
                     WIDE,
                     height,
                     escaped(session.name())));
+            text.append("<style>\n");
+            font(text, Painter.TEXT, 400, "next-latin-400-normal.woff");
+            font(text, Painter.TEXT, 600, "next-latin-600-normal.woff");
+            font(text, Painter.FIGURES, 400, "mono-latin-400-normal.woff");
+            text.append("</style>\n");
             for (Mark mark : drawn.marks()) {
                 text.append(element(mark, palette));
             }
             text.append("</svg>\n");
         };
+    }
+
+    /** A font goes with the picture: it looks the same where nobody has it. */
+    private static void font(Writer text, String family, int weight, String file) throws IOException {
+        try (InputStream in = SvgPicture.class.getResourceAsStream(FONTS + file)) {
+            text.append(String.format(
+                            Locale.ROOT,
+                            "@font-face{font-family:'%s';font-weight:%d;src:url(data:font/woff;base64,%s)}%n",
+                            family,
+                            weight,
+                            Base64.getEncoder().encodeToString(in.readAllBytes()))
+                    .replace("\r\n", "\n"));
+        }
     }
 
     private static void lane(List<Mark> marks, Session session, Lane lane, TimeWindow time, double top, double width) {

@@ -15,6 +15,7 @@ import agogic.core.route.Hand;
 import agogic.core.route.Span;
 import agogic.core.route.Target;
 import agogic.core.route.WriteMode;
+import agogic.core.score.Clip;
 import agogic.core.session.Session;
 import agogic.core.session.TargetName;
 import agogic.core.shape.Chosen;
@@ -34,6 +35,7 @@ import java.util.Locale;
 import java.util.Map;
 import java.util.Optional;
 import java.util.OptionalDouble;
+import java.util.function.DoubleUnaryOperator;
 import java.util.stream.IntStream;
 
 /**
@@ -174,9 +176,7 @@ public final class TableBack {
             throw new FormatException(session.parameter(target).name() + " has no layer " + (number + 1) + ".");
         }
         Layer layer = lane.layer(number);
-        if (layer.inClip()) {
-            throw new FormatException("The layer is in a clip: take the table into a layer of the timeline.");
-        }
+        Optional<Clip> clip = layer.inClip() ? session.clip(layer.clip()) : Optional.empty();
         Parameter scale = layer.scale(session.parameter(target));
         Envelope before = layer.envelope();
         List<Row> went = IntStream.range(0, before.size())
@@ -197,7 +197,12 @@ public final class TableBack {
                 changed += old >= 0 ? 1 : 0;
                 added += old >= 0 ? 0 : 1;
                 point = point(
-                        line, row, old < 0 ? null : went.get(old), old < 0 ? null : before.point(old), layer, scale);
+                        line,
+                        row,
+                        old < 0 ? null : went.get(old),
+                        old < 0 ? null : before.point(old),
+                        beat -> time(clip, layer, beat),
+                        scale);
             }
             at = old >= 0 ? old + 1 : at;
             if (!all.isEmpty() && point.time() < all.get(all.size() - 1).time()) {
@@ -211,15 +216,23 @@ public final class TableBack {
         }
         double[] apart = apart(before, after);
         Session shaped = new Shaping(session, target, number).points(after, apart[0], apart[1]);
-        double from = seconds(layer, apart[0]);
-        double to = seconds(layer, apart[1]);
+        double from = seconds(clip, layer, apart[0]);
+        double to = seconds(clip, layer, apart[1]);
         String what = all.size() + " points: " + changed + " changed, " + added + " added, "
                 + (before.size() - all.size() + added) + " removed";
         return new Taken(shaped, List.of(new Change(target, what, from, to, most(shaped, target, from, to))));
     }
 
-    private double seconds(Layer layer, double time) {
-        return session.timeline().secondsAt(Math.max(0, session.timeline().beatOfLane(layer.lock(), time)));
+    private double seconds(Optional<Clip> clip, Layer layer, double time) {
+        double beat = clip.map(c -> c.beatOfLayer(time))
+                .orElseGet(() -> session.timeline().beatOfLane(layer.lock(), time));
+        return session.timeline().secondsAt(Math.max(0, beat));
+    }
+
+    /** Where a beat of the piece lies in a layer; of one in a clip, in its first turn. */
+    private double time(Optional<Clip> clip, Layer layer, double beat) {
+        return clip.map(c -> c.layerTimeOf(beat)).orElseGet(() -> session.timeline()
+                .laneTime(layer.lock(), session.timeline().secondsAt(beat)));
     }
 
     private static boolean same(Row went, Row row) {
@@ -259,12 +272,10 @@ public final class TableBack {
                 .orElse(next.length == 0 ? -1 : next[0]);
     }
 
-    private Point point(Table.Line line, Row row, Row went, Point was, Layer layer, Parameter scale)
+    private Point point(Table.Line line, Row row, Row went, Point was, DoubleUnaryOperator timeOf, Parameter scale)
             throws FormatException {
         double beat = beat(line, row, went);
-        double time = Double.isNaN(beat)
-                ? was.time()
-                : session.timeline().laneTime(layer.lock(), session.timeline().secondsAt(beat));
+        double time = Double.isNaN(beat) ? was.time() : timeOf.applyAsDouble(beat);
         double value = went != null
                         && row.value().equals(went.value())
                         && (row.unit().isEmpty() || row.unit().equals(went.unit()))

@@ -9,6 +9,7 @@ import agogic.core.envelope.Envelope;
 import agogic.core.envelope.Point;
 import agogic.core.envelope.Shape;
 import agogic.core.lane.Lane;
+import agogic.core.lane.Layer;
 import agogic.core.layer.Layers;
 import agogic.core.parameter.Parameter;
 import agogic.core.parameter.Taper;
@@ -17,6 +18,7 @@ import agogic.core.plan.Heard;
 import agogic.core.route.Route;
 import agogic.core.route.Span;
 import agogic.core.route.Target;
+import agogic.core.score.Clip;
 import agogic.core.session.Loop;
 import agogic.core.session.Session;
 import agogic.core.session.Track;
@@ -144,6 +146,55 @@ class TableBackTest {
             TableBack.Taken taken = back(session, null);
             assertThat(taken.changes()).as("seed %s", seed).isEmpty();
             assertThat(taken.session() == session).isTrue();
+        }
+    }
+
+    /** The layer of a clip, wherever it lies, as fast as it goes: as it went it changes nothing, and a row more is a point there. */
+    @Test
+    void aLayerInAClipComesBack() throws IOException {
+        for (int seed = 1; seed <= 200; seed++) {
+            Random random = new Random(seed);
+            Session bare = session(random);
+            double speed = random.nextInt(3) == 0 ? 1 : 0.5 + random.nextDouble();
+            double cycle = random.nextInt(3) == 0 ? 0 : 8;
+            Clip clip = new Clip(
+                    "c",
+                    "Clip",
+                    random.nextInt(20) + 0.5 * random.nextInt(2),
+                    12,
+                    cycle == 0 ? random.nextInt(3) : random.nextInt(20) * 0.5,
+                    speed,
+                    cycle,
+                    List.of(),
+                    List.of(),
+                    List.of(),
+                    Optional.empty());
+            Session piece = bare.with(bare.track("t").with(List.of(clip)));
+            List<Point> points = new ArrayList<>();
+            for (double at = random.nextDouble(); at < 8; at += 0.5 + 3 * random.nextDouble()) {
+                points.add(new Point(at, random.nextDouble(), Shape.STRAIGHT));
+            }
+            Lane lane = piece.lane(CUT);
+            Session session = piece.with(lane.with(1, Layer.of("c", false).with(Envelope.of(points))));
+            SafeFile.text(table, LaneTables.points(session, session.lane(CUT), 1));
+            TableBack.Taken same = TableBack.read(table, session, Optional.of(CUT), 1, TableBack.As.RIDE);
+            assertThat(same.session() == session).as("seed %s", seed).isTrue();
+            List<String> rows = new ArrayList<>(Files.readAllLines(table));
+            String[] last = rows.get(rows.size() - 1).split(",");
+            double beat = Double.parseDouble(last[1]) + 0.25;
+            if (beat < 0) {
+                // It lies in content that is cut off before the piece begins.
+                continue;
+            }
+            rows.add("," + beat + ",,1000,Hz,hold,");
+            Files.write(table, rows);
+            Session more = TableBack.read(table, session, Optional.of(CUT), 1, TableBack.As.RIDE)
+                    .session();
+            Envelope now = more.lane(CUT).layer(1).envelope();
+            assertThat(now.size()).as("seed %s", seed).isEqualTo(points.size() + 1);
+            double there = points.get(points.size() - 1).time() + 0.25 * speed;
+            assertThat(now.time(points.size())).as("seed %s", seed).isCloseTo(there, within(1e-9));
+            assertThat(more.lane(CUT).layer(0)).isEqualTo(session.lane(CUT).layer(0));
         }
     }
 
