@@ -90,58 +90,127 @@ public record Destination(String name, Set<Part> parts, How how, String folder, 
         }
     }
 
+    /** How it is written. */
+    public record How(Midi midi, Audio audio, Picture picture) {
+        /** As most want it. */
+        public static final How USUAL = new How(
+                new Midi("14", true, false, Content.ALL, true),
+                new Audio("24", 48_000, false, true),
+                new Picture("pdf", true));
+
+        /** With MIDI written so. */
+        public How with(Midi newMidi) {
+            return new How(newMidi, audio, picture);
+        }
+
+        /** With audio written so. */
+        public How with(Audio newAudio) {
+            return new How(midi, newAudio, picture);
+        }
+
+        /** With pictures written so. */
+        public How with(Picture newPicture) {
+            return new How(midi, audio, newPicture);
+        }
+    }
+
     /**
-     * How it is written.
+     * How MIDI 1.0 is written.
      *
      * @param fine of controllers: {@code 7}, {@code 14} or {@code nrpn}
-     * @param cable true if MIDI is never more than a MIDI cable carries
+     * @param cable true if it is never more than a MIDI cable carries
      * @param leadIn true for a bar before the music that sets every value
-     * @param content what goes as MIDI
-     * @param bits of a sample: {@code 16}, {@code 24} or {@code 32f}
-     * @param rate frames a second of audio
-     * @param loop true for the bars of the loop instead of the whole piece, in audio
-     * @param picture its format: {@code svg}, {@code pdf} or {@code png}
-     * @param light true for a picture on a light ground
+     * @param content what goes
+     * @param tempo true if the tempo goes, too; without it whoever reads the file says the tempo
      */
-    public record How(
-            String fine,
-            boolean cable,
-            boolean leadIn,
-            Content content,
-            String bits,
-            int rate,
-            boolean loop,
-            String picture,
-            boolean light) {
+    public record Midi(String fine, boolean cable, boolean leadIn, Content content, boolean tempo) {
         private static final List<String> FINE = List.of("7", "14", "nrpn");
-        private static final List<String> BITS = List.of("16", "24", "32f");
-        private static final List<String> PICTURES = List.of("svg", "pdf", "png");
-        private static final List<Integer> RATES = List.of(44_100, 48_000, 88_200, 96_000);
 
-        /** As most want it. */
-        public static final How USUAL = new How("14", true, false, Content.ALL, "24", 48_000, false, "pdf", true);
-
-        public How {
+        public Midi {
             one("How fine controllers are", fine, FINE);
-            one("The bits of a sample", bits, BITS);
-            one("The rate of audio", rate, RATES);
-            one("The format of a picture", picture, PICTURES);
         }
 
         /** With controllers so fine. */
-        public How fine(String newFine) {
-            return new How(newFine, cable, leadIn, content, bits, rate, loop, picture, light);
+        public Midi fine(String newFine) {
+            return new Midi(newFine, cable, leadIn, content, tempo);
         }
 
         /** With the limit of a cable, or without. */
-        public How cable(boolean newCable) {
-            return new How(fine, newCable, leadIn, content, bits, rate, loop, picture, light);
+        public Midi cable(boolean newCable) {
+            return new Midi(fine, newCable, leadIn, content, tempo);
         }
 
-        private static <T> void one(String what, T is, List<T> all) {
-            if (!all.contains(is)) {
-                throw new IllegalArgumentException(what + " is one of " + all + ", not “" + is + "”.");
-            }
+        /** With the bar before the music, or without. */
+        public Midi leadIn(boolean newLeadIn) {
+            return new Midi(fine, cable, newLeadIn, content, tempo);
+        }
+
+        /** With this going. */
+        public Midi content(Content newContent) {
+            return new Midi(fine, cable, leadIn, newContent, tempo);
+        }
+
+        /** With the tempo, or without. */
+        public Midi tempo(boolean newTempo) {
+            return new Midi(fine, cable, leadIn, content, newTempo);
+        }
+    }
+
+    /**
+     * How audio is written.
+     *
+     * @param bits of a sample: {@code 16}, {@code 24} or {@code 32f}
+     * @param rate frames a second
+     * @param loop true for the bars of the loop instead of the whole piece
+     * @param lanes true if what the lanes say is heard; else every parameter rests
+     */
+    public record Audio(String bits, int rate, boolean loop, boolean lanes) {
+        private static final List<String> BITS = List.of("16", "24", "32f");
+        private static final List<Integer> RATES = List.of(44_100, 48_000, 88_200, 96_000);
+
+        public Audio {
+            one("The bits of a sample", bits, BITS);
+            one("The rate of audio", rate, RATES);
+        }
+
+        /** With such samples. */
+        public Audio bits(String newBits) {
+            return new Audio(newBits, rate, loop, lanes);
+        }
+
+        /** At this rate. */
+        public Audio rate(int newRate) {
+            return new Audio(bits, newRate, loop, lanes);
+        }
+
+        /** Of the loop, or of the whole. */
+        public Audio loop(boolean newLoop) {
+            return new Audio(bits, rate, newLoop, lanes);
+        }
+
+        /** With the lanes, or without. */
+        public Audio lanes(boolean newLanes) {
+            return new Audio(bits, rate, loop, newLanes);
+        }
+    }
+
+    /**
+     * How pictures are written.
+     *
+     * @param format {@code svg}, {@code pdf} or {@code png}
+     * @param light true for a light ground
+     */
+    public record Picture(String format, boolean light) {
+        private static final List<String> FORMATS = List.of("svg", "pdf", "png");
+
+        public Picture {
+            one("The format of a picture", format, FORMATS);
+        }
+    }
+
+    private static <T> void one(String what, T is, List<T> all) {
+        if (!all.contains(is)) {
+            throw new IllegalArgumentException(what + " is one of " + all + ", not “" + is + "”.");
         }
     }
 
@@ -167,8 +236,7 @@ public record Destination(String name, Set<Part> parts, How how, String folder, 
     /** Those that a piece begins with. */
     public static List<Destination> usual() {
         How usual = How.USUAL;
-        How player = new How(
-                "7", true, true, Content.ALL, usual.bits(), usual.rate(), false, usual.picture(), usual.light());
+        How player = usual.with(usual.midi().fine("7").leadIn(true));
         return List.of(
                 of("To the mix", usual, Part.MIDI, Part.CLIP, Part.AUDIO, Part.STEMS),
                 of("To the orchestra's player", player, Part.MIDI_TRACKS, Part.SHEET),

@@ -59,6 +59,12 @@ final class DestinationCommand extends FileCommand {
     @Option(names = "--loop", paramLabel = "yes|no", description = "audio of the loop only")
     private String loop;
 
+    @Option(names = "--tempo", paramLabel = "yes|no", description = "MIDI has the tempo")
+    private String tempo;
+
+    @Option(names = "--lanes", paramLabel = "yes|no", description = "audio has what the lanes say")
+    private String lanes;
+
     @Option(names = "--picture", paramLabel = "svg|pdf|png", description = "the format of pictures")
     private String picture;
 
@@ -115,15 +121,20 @@ final class DestinationCommand extends FileCommand {
                         ""));
         Destination.How how = was.how();
         Destination with = was.with(new Destination.How(
-                fine == null ? how.fine() : fine,
-                flag("--cable", cable, how.cable()),
-                flag("--lead-in", leadIn, how.leadIn()),
-                content == null ? how.content() : ExportCommand.content(content),
-                bits == null ? how.bits() : bits,
-                rate == null ? how.rate() : rate,
-                flag("--loop", loop, how.loop()),
-                picture == null ? how.picture() : picture,
-                flag("--light", light, how.light())));
+                new Destination.Midi(
+                        fine == null ? how.midi().fine() : fine,
+                        flag("--cable", cable, how.midi().cable()),
+                        flag("--lead-in", leadIn, how.midi().leadIn()),
+                        content == null ? how.midi().content() : ExportCommand.content(content),
+                        flag("--tempo", tempo, how.midi().tempo())),
+                new Destination.Audio(
+                        bits == null ? how.audio().bits() : bits,
+                        rate == null ? how.audio().rate() : rate,
+                        flag("--loop", loop, how.audio().loop()),
+                        flag("--lanes", lanes, how.audio().lanes())),
+                new Destination.Picture(
+                        picture == null ? how.picture().format() : picture,
+                        flag("--light", light, how.picture().light()))));
         return wanted.isEmpty() || wanted.equals(with.parts()) ? with : with.with(wanted);
     }
 

@@ -211,8 +211,10 @@ final class ExportCommand extends FileCommand {
         if (destination == null) {
             Set<Destination.Part> parts =
                     EnumSet.complementOf(EnumSet.of(Destination.Part.MIDI_TRACKS, Destination.Part.MIDI_DEVICES));
-            Destination.How all =
-                    new Destination.How(fine, true, leadIn, content(content), depth.word(), rate, false, "svg", true);
+            Destination.How all = new Destination.How(
+                    new Destination.Midi(fine, true, leadIn, content(content), true),
+                    new Destination.Audio(depth.word(), rate, false, true),
+                    new Destination.Picture("svg", true));
             told = new HandOver(opened, new Destination("Everything", parts, all, "", ""), how)
                     .write(folder, Progress.UNSEEN);
         } else {

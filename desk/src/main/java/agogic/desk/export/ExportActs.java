@@ -124,7 +124,7 @@ public final class ExportActs {
         files.where(
                         "Export: " + line.title(),
                         line.title(),
-                        line.ending(model.choices().picture()),
+                        line.ending(model.choices().picture().format()),
                         line.folder() ? name + " " + line.title().toLowerCase(java.util.Locale.ROOT) : name)
                 .ifPresent(path -> model.carryOut(line, path));
     }

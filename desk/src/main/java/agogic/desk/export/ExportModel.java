@@ -58,6 +58,7 @@ final class ExportModel {
     /** What went in this window, by the names of destinations: an undo does not take that back. */
     private final Map<String, Destination> gone = new HashMap<>();
 
+    private Path sound;
     private final AtomicBoolean cancelled = new AtomicBoolean();
     /** The piece whose fingerprint is known, and that. */
     private final ObjectProperty<Known> known = new SimpleObjectProperty<>();
@@ -162,7 +163,7 @@ final class ExportModel {
         Looked known = looked.get();
         if (known != null
                 && known.how().equals(how)
-                && known.content() == choices.content()
+                && known.content() == choices.midi().content()
                 && same(known.session(), session)) {
             return;
         }
@@ -209,12 +210,12 @@ final class ExportModel {
     }
 
     private static Looked looked(Session session, MidiExport.How how, Destination.How choices) {
-        Session part = MidiPart.of(session, choices.content());
+        Session part = MidiPart.of(session, choices.midi().content());
         MidiExport.Made made = MidiExport.make(part, how);
         return new Looked(
                 session,
                 how,
-                choices.content(),
+                choices.midi().content(),
                 made.report(),
                 made.file().length,
                 load(session, made.file(), how.leadIn()),
@@ -228,7 +229,7 @@ final class ExportModel {
         }
         beside.latest(
                 "agogic-export",
-                () -> mends(MidiPart.of(found.session(), choices.content()), choices, found.report()),
+                () -> mends(MidiPart.of(found.session(), choices.midi().content()), choices, found.report()),
                 mends -> looked.set(new Looked(
                         found.session(),
                         found.how(),
@@ -245,12 +246,12 @@ final class ExportModel {
         List<Mend> mends = new ArrayList<>();
         double best = report.greatestLoss();
         Destination.How how = choices;
-        if (best > 0 && how.fine().equals(Fineness.SEVEN.word())) {
-            how = how.fine(Fineness.FOURTEEN.word());
+        if (best > 0 && how.midi().fine().equals(Fineness.SEVEN.word())) {
+            how = how.with(how.midi().fine(Fineness.FOURTEEN.word()));
             best = mend(mends, part, "Controllers of 14 bits", how, best);
         }
-        if (best > 0 && how.cable()) {
-            mend(mends, part, "More than a cable carries", how.cable(false), best);
+        if (best > 0 && how.midi().cable()) {
+            mend(mends, part, "More than a cable carries", how.with(how.midi().cable(false)), best);
         }
         return mends;
     }
@@ -267,7 +268,7 @@ final class ExportModel {
     }
 
     /** Bytes of each second, as a cable gets them: a status that stays is sent once (running status). */
-    private static double[] load(Session session, byte[] bytes, boolean leadIn) {
+    static double[] load(Session session, byte[] bytes, boolean leadIn) {
         // The bar before the music goes at the tempo with which that begins.
         double lead = leadIn ? session.timeline().metre().beatOfBar(2) : 0;
         double slow = 60 / session.timeline().tempo().points().get(0).bpm();
@@ -321,11 +322,15 @@ final class ExportModel {
                     ? "looking …"
                     : known.report().notes() + " notes, " + known.report().lanes() + " lanes, 32-bit values";
             case AUDIO -> String.format(
-                    Locale.ROOT, "%.1f s, %s kHz stereo, %s", audio.seconds(), AudioScan.kilohertz(how.rate()), each);
+                    Locale.ROOT,
+                    "%.1f s, %s kHz stereo, %s",
+                    audio.seconds(),
+                    AudioScan.kilohertz(how.audio().rate()),
+                    each);
             case STEMS -> session.tracks().size() + " files of " + each;
             case TABLES -> lanes + (lanes == 1 ? " lane" : " lanes");
             case PICTURE -> lanes + (lanes == 1 ? " lane" : " lanes") + " with ruler and sections, "
-                    + how.picture().toUpperCase(Locale.ROOT);
+                    + how.picture().format().toUpperCase(Locale.ROOT);
             case SHEET -> session.surfaces().stream()
                             .mapToInt(s -> s.pages().size())
                             .sum() + " pages";
@@ -352,7 +357,7 @@ final class ExportModel {
                 int left = known == null ? 0 : known.report().left().size();
                 yield left == 0 ? "" : left + " lanes are on no socket, so they are not sent";
             }
-            case AUDIO, STEMS -> choices().bits().equals(Depth.SIXTEEN.word()) ? "16 bit with dither" : "";
+            case AUDIO, STEMS -> choices().audio().bits().equals(Depth.SIXTEEN.word()) ? "16 bit with dither" : "";
             default -> "";
         };
     }
@@ -415,12 +420,21 @@ final class ExportModel {
                 : Optional.of(Path.of(folder)).filter(f -> Files.isDirectory(f));
     }
 
+    /** The audio that was exported last, alone or to the destination that is shown. */
+    Optional<Path> sound() {
+        return Optional.ofNullable(sound)
+                .or(() -> folder(destination())
+                        .map(f -> f.resolve(HandOver.safe(desk.session().name()) + ".wav")))
+                .filter(f -> Files.isRegularFile(f));
+    }
+
     /** Carries a line out, beside the window. */
     void carryOut(ExportLine line, Path path) {
         Session session = desk.session();
         Destination now = destination();
         carry(line.title(), path, () -> written(line, path, session, now.how()), words -> {
             carried.put(line, session);
+            sound = line == ExportLine.AUDIO ? path : sound;
             return words;
         });
     }
@@ -439,6 +453,7 @@ final class ExportModel {
                     Destination last =
                             one.gone(folder.toAbsolutePath().normalize().toString(), went.print());
                     gone.put(one.name(), last);
+                    sound = null;
                     known.set(new Known(session, went.print()));
                     desk.remember(s -> s.destinations().contains(one) ? s.with(last) : s);
                     for (ExportLine line : ExportLine.values()) {
@@ -497,8 +512,8 @@ final class ExportModel {
         AudioOut audio = HandOver.audio(session, choices);
         switch (line) {
             case MIDI -> {
-                MidiExport.Report report =
-                        MidiExport.write(path, MidiPart.of(session, choices.content()), HandOver.midi(choices));
+                MidiExport.Report report = MidiExport.write(
+                        path, MidiPart.of(session, choices.midi().content()), HandOver.midi(choices));
                 return name + ": " + report.notes() + " notes, " + report.lanes() + " lanes"
                         + (report.greatestLoss() > 0
                                 ? "; farthest from its lane: " + report.lossOf() + ", by " + report.lossText()
@@ -538,7 +553,11 @@ final class ExportModel {
             }
             case PICTURE -> {
                 List<Lane> lanes = SvgPicture.drawn(session);
-                byte[] picture = SvgPicture.bytes(session, lanes, choices.light(), choices.picture());
+                byte[] picture = SvgPicture.bytes(
+                        session,
+                        lanes,
+                        choices.picture().light(),
+                        choices.picture().format());
                 SafeFile.write(path, out -> out.write(picture));
                 return name + ": " + lanes.size() + " lanes.";
             }

@@ -107,7 +107,12 @@ public final class ExportView extends BorderPane {
         setRight(beside());
         model.looked().addListener((o, a, b) -> show());
         model.known().addListener((o, a, b) -> show());
-        model.running().addListener((o, a, b) -> show());
+        model.running().addListener((o, a, b) -> {
+            if (b == null) {
+                face.again();
+            }
+            show();
+        });
         desk.editing().sessionProperty().addListener((o, a, b) -> {
             if (isVisible()) {
                 look();
@@ -226,7 +231,7 @@ public final class ExportView extends BorderPane {
                 fact("To know", report.notice(), "");
             }
         }
-        face.show(line);
+        face.show(line, model.sound());
         face.setVisible(!face.getChildren().isEmpty());
         face.setManaged(face.isVisible());
         plot.setVisible(line == ExportLine.MIDI);

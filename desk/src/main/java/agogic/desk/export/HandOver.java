@@ -91,23 +91,28 @@ public final class HandOver {
     /** How MIDI is written. */
     static MidiExport.How midi(Destination.How how) {
         return new MidiExport.How(
-                Fineness.of(how.fine()), how.cable() ? Optional.of(Wire.CABLE) : Optional.empty(), how.leadIn(), false);
+                Fineness.of(how.midi().fine()),
+                how.midi().cable() ? Optional.of(Wire.CABLE) : Optional.empty(),
+                how.midi().leadIn(),
+                false,
+                how.midi().tempo());
     }
 
     /** How a sample of audio is written. */
     static Depth depth(Destination.How how) {
-        return Depth.of(how.bits());
+        return Depth.of(how.audio().bits());
     }
 
     /** The range of a piece that goes as audio. */
     static AudioOut audio(Session session, Destination.How how) {
         Timeline timeline = session.timeline();
+        // Without lanes every parameter rests.
         return new AudioOut(
-                session,
+                how.audio().lanes() ? session : session.withLanes(List.of()),
                 depth(how),
-                how.rate(),
-                how.loop() ? timeline.secondsAt(session.loop().from()) : 0,
-                how.loop() ? timeline.secondsAt(session.loop().to()) : session.seconds());
+                how.audio().rate(),
+                how.audio().loop() ? timeline.secondsAt(session.loop().from()) : 0,
+                how.audio().loop() ? timeline.secondsAt(session.loop().to()) : session.seconds());
     }
 
     /** The session with its audio inside: whoever gets it has not the files where they lie here. Where it went stays here. */
@@ -189,9 +194,10 @@ public final class HandOver {
         }
         if (has(Destination.Part.PICTURE) && !lanes.isEmpty()) {
             Destination.How how = destination.how();
-            byte[] picture = SvgPicture.bytes(session, lanes, how.light(), how.picture());
-            SafeFile.write(into.resolve("lanes." + how.picture()), out -> out.write(picture));
-            what.put("lanes." + how.picture(), "all lanes as a picture");
+            byte[] picture = SvgPicture.bytes(
+                    session, lanes, how.picture().light(), how.picture().format());
+            SafeFile.write(into.resolve("lanes." + how.picture().format()), out -> out.write(picture));
+            what.put("lanes." + how.picture().format(), "all lanes as a picture");
         }
         if (lanes.isEmpty() && (has(Destination.Part.PICTURE) || has(Destination.Part.TABLES))) {
             notes.add("No lane has anything in it, so there is no picture and no table.");
@@ -220,7 +226,7 @@ public final class HandOver {
     }
 
     private void midi(Path into, String name, Map<String, String> what, List<String> notes) throws IOException {
-        Session wanted = MidiPart.of(session, destination.how().content());
+        Session wanted = MidiPart.of(session, destination.how().midi().content());
         if (has(Destination.Part.MIDI)) {
             MidiExport.Report report = MidiExport.write(into.resolve(name + ".mid"), wanted, midi);
             what.put(name + ".mid", "Standard MIDI File: " + words(report));
@@ -302,7 +308,7 @@ public final class HandOver {
         Map<Integer, String> names = new LinkedHashMap<>();
         if (has(Destination.Part.AUDIO)) {
             files.put(-1, name + ".wav");
-            names.put(-1, destination.how().loop() ? "the loop" : "the whole");
+            names.put(-1, destination.how().audio().loop() ? "the loop" : "the whole");
         }
         if (has(Destination.Part.STEMS)) {
             Files.createDirectories(into.resolve("stems"));
@@ -313,7 +319,7 @@ public final class HandOver {
                 names.put(stem, (track.bus() ? "the bus " : "the track ") + track.name());
             }
         }
-        String form = AudioScan.kilohertz(destination.how().rate()) + " kHz, "
+        String form = AudioScan.kilohertz(destination.how().audio().rate()) + " kHz, "
                 + (depth == Depth.FLOAT ? "32 bit float" : depth.word() + " bit");
         Map<Integer, Path> paths = new LinkedHashMap<>();
         files.forEach((stem, file) -> paths.put(stem, into.resolve(file)));

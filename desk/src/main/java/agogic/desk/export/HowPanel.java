@@ -35,63 +35,70 @@ final class HowPanel extends VBox {
                 "How fine controllers are",
                 List.of("7", "14", "nrpn"),
                 w -> spoken(Fineness.of(w)),
-                How::fine,
-                How::fine);
+                h -> h.midi().fine(),
+                (h, v) -> h.with(h.midi().fine(v)));
         choice(
                 "export-content",
                 "MIDI has",
                 "What goes as MIDI",
                 List.of(Destination.Content.values()),
                 Destination.Content::spoken,
-                How::content,
-                (h, v) -> new How(
-                        h.fine(), h.cable(), h.leadIn(), v, h.bits(), h.rate(), h.loop(), h.picture(), h.light()));
-        check("export-cable", "Never more than a MIDI cable carries", How::cable, How::cable);
+                h -> h.midi().content(),
+                (h, v) -> h.with(h.midi().content(v)));
+        check(
+                "export-cable",
+                "Never more than a MIDI cable carries",
+                h -> h.midi().cable(),
+                (h, v) -> h.with(h.midi().cable(v)));
         check(
                 "export-lead-in",
                 "Add a bar at the start that sets every value",
-                How::leadIn,
-                (h, v) -> new How(
-                        h.fine(), h.cable(), v, h.content(), h.bits(), h.rate(), h.loop(), h.picture(), h.light()));
+                h -> h.midi().leadIn(),
+                (h, v) -> h.with(h.midi().leadIn(v)));
+        check(
+                "export-tempo",
+                "MIDI has the tempo",
+                h -> h.midi().tempo(),
+                (h, v) -> h.with(h.midi().tempo(v)));
         choice(
                 "export-depth",
                 "Samples",
                 "How a sample of audio is written",
                 List.of("16", "24", "32f"),
                 w -> spoken(Depth.of(w)),
-                How::bits,
-                (h, v) -> new How(
-                        h.fine(), h.cable(), h.leadIn(), h.content(), v, h.rate(), h.loop(), h.picture(), h.light()));
+                h -> h.audio().bits(),
+                (h, v) -> h.with(h.audio().bits(v)));
         choice(
                 "export-rate",
                 "Rate",
                 "How many frames a second audio has",
                 AudioOut.RATES,
                 rate -> AudioScan.kilohertz(rate) + " kHz",
-                How::rate,
-                (h, v) -> new How(
-                        h.fine(), h.cable(), h.leadIn(), h.content(), h.bits(), v, h.loop(), h.picture(), h.light()));
+                h -> h.audio().rate(),
+                (h, v) -> h.with(h.audio().rate(v)));
         check(
                 "export-loop",
                 "Audio of the loop only",
-                How::loop,
-                (h, v) -> new How(
-                        h.fine(), h.cable(), h.leadIn(), h.content(), h.bits(), h.rate(), v, h.picture(), h.light()));
+                h -> h.audio().loop(),
+                (h, v) -> h.with(h.audio().loop(v)));
+        check(
+                "export-lanes",
+                "Audio with what the lanes say",
+                h -> h.audio().lanes(),
+                (h, v) -> h.with(h.audio().lanes(v)));
         choice(
                 "export-picture",
                 "Picture",
                 "The format of pictures",
                 List.of("pdf", "svg", "png"),
                 w -> w.toUpperCase(Locale.ROOT),
-                How::picture,
-                (h, v) -> new How(
-                        h.fine(), h.cable(), h.leadIn(), h.content(), h.bits(), h.rate(), h.loop(), v, h.light()));
+                h -> h.picture().format(),
+                (h, v) -> h.with(new Destination.Picture(v, h.picture().light())));
         check(
                 "export-light",
                 "Pictures on a light ground",
-                How::light,
-                (h, v) -> new How(
-                        h.fine(), h.cable(), h.leadIn(), h.content(), h.bits(), h.rate(), h.loop(), h.picture(), v));
+                h -> h.picture().light(),
+                (h, v) -> h.with(new Destination.Picture(h.picture().format(), v)));
     }
 
     private static String spoken(Fineness fineness) {

@@ -3,18 +3,23 @@ package agogic.desk.export;
 import agogic.core.lane.Lane;
 import agogic.core.session.Session;
 import agogic.core.session.TargetName;
+import agogic.desk.draw.Ink;
 import agogic.desk.draw.Mark;
 import agogic.desk.model.Beside;
 import agogic.desk.model.Desk;
 import agogic.desk.parts.MarkView;
 import agogic.desk.sheet.Sheet;
+import agogic.formats.audio.AudioScan;
+import agogic.formats.audio.Peaks;
 import agogic.formats.table.LaneTables;
 import java.io.ByteArrayInputStream;
 import java.io.IOException;
 import java.io.StringWriter;
 import java.io.UncheckedIOException;
+import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.List;
+import java.util.Optional;
 import javafx.scene.AccessibleRole;
 import javafx.scene.control.Label;
 import javafx.scene.image.Image;
@@ -26,6 +31,7 @@ final class LineFace extends VBox {
     private static final int ROWS = 6;
     private static final double WIDE = 416;
     private static final double TALLEST = 330;
+    private static final double PEAKS = 110;
 
     private final Desk desk;
     private final Label title = new Label();
@@ -33,6 +39,11 @@ final class LineFace extends VBox {
     private final MarkView picture;
     private final ImageView sheet = new ImageView();
     private final Beside beside = new Beside();
+    private final MarkView peaks;
+    private Path listened;
+    private boolean stale;
+    private String words = "";
+    private Peaks seen;
     private Session printed;
     private List<Mark> marks = List.of();
 
@@ -49,6 +60,14 @@ final class LineFace extends VBox {
                 into.addAll(marks);
             }
         };
+        peaks = new MarkView(desk) {
+            @Override
+            public void marks(List<Mark> into, double width, double height) {
+                LineFace.this.peaks(into, width, height);
+            }
+        };
+        peaks.setId("audio-face");
+        peaks.setAccessibleRole(AccessibleRole.IMAGE_VIEW);
         picture.setId("picture-face");
         picture.setAccessibleRole(AccessibleRole.IMAGE_VIEW);
         sheet.setId("sheet-face");
@@ -58,9 +77,17 @@ final class LineFace extends VBox {
         sheet.setAccessibleText("The first page of the sheet");
     }
 
-    /** Shows what a line looks like; nothing where that is said by words alone. */
-    void show(ExportLine line) {
+    /**
+     * Shows what a line looks like; nothing where that is said by words alone.
+     *
+     * @param sound the audio that was exported last; empty if none was, or it is gone
+     */
+    void show(ExportLine line, Optional<Path> sound) {
         getChildren().clear();
+        if (line == ExportLine.AUDIO) {
+            sound.ifPresent(this::sound);
+            return;
+        }
         List<Lane> lanes = SvgPicture.drawn(desk.session());
         if (line == ExportLine.TABLES && !lanes.isEmpty()) {
             Lane lane = lanes.get(0);
@@ -89,6 +116,65 @@ final class LineFace extends VBox {
             title.setText("Its first page");
             getChildren().setAll(title, sheet);
             print(desk.session());
+        }
+    }
+
+    /** The peaks of a file, and within them how loud it is on average. */
+    private void sound(Path path) {
+        title.setText(path.getFileName() + ", as it was exported last: " + (heard(path) ? words : "listening …"));
+        peaks.setPrefSize(WIDE, PEAKS);
+        peaks.setMinHeight(PEAKS);
+        peaks.setAccessibleText(title.getText());
+        getChildren().setAll(title, peaks);
+        peaks.draw();
+        if (!heard(path)) {
+            beside.latest(
+                    "agogic-audio-face",
+                    () -> {
+                        try {
+                            return AudioScan.of(path, part -> {});
+                        } catch (IOException e) {
+                            throw new UncheckedIOException(e);
+                        }
+                    },
+                    scan -> {
+                        listened = path;
+                        stale = false;
+                        words = AudioScan.loud(scan.file());
+                        seen = scan.peaks();
+                        title.setText(path.getFileName() + ", as it was exported last: " + words);
+                        peaks.setAccessibleText(title.getText());
+                        peaks.draw();
+                    },
+                    title::setText);
+        }
+    }
+
+    private boolean heard(Path path) {
+        return path.equals(listened) && !stale;
+    }
+
+    /** What was exported is otherwise now. */
+    void again() {
+        stale = true;
+    }
+
+    private void peaks(List<Mark> marks, double width, double height) {
+        marks.add(new Mark.Box(0, 0, width, height, 6, Ink.WELL, Ink.EDGE, 1));
+        if (seen == null) {
+            return;
+        }
+        double[] part = new double[3];
+        double middle = height / 2;
+        int columns = (int) width - 8;
+        double each = (double) seen.frames() / columns;
+        for (int i = 0; i < columns; i++) {
+            if (seen.between(i * each, (i + 1) * each, part)) {
+                double half = middle - 4;
+                double x = 4.5 + i;
+                marks.add(new Mark.Line(x, middle - part[1] * half, x, middle - part[0] * half, Ink.QUIET, 1, 0));
+                marks.add(new Mark.Line(x, middle - part[2] * half, x, middle + part[2] * half, Ink.SOUND, 1, 0));
+            }
         }
     }
 

@@ -56,7 +56,7 @@ class DestinationCommandsTest extends CommandTest {
         done("destination", in("a"), "To friends", "--parts", "midi,tables", "--fine", "7", "--out", in("b"), "--json");
         JsonNode made = json().get("destinations").get(3);
         assertThat(made.get("name").asText()).isEqualTo("To friends");
-        assertThat(made.get("how").get("fine").asText()).isEqualTo("7");
+        assertThat(made.get("how").get("midi").get("fine").asText()).isEqualTo("7");
         cannot("--folder says where", "export", in("b"), "--destination", "to FRIENDS");
         Path place = folder.resolve("friends");
         done("export", in("b"), "--destination", "to friends", "--folder", place, "--out", in("c"));

@@ -5,6 +5,7 @@ import static org.assertj.core.api.Assertions.assertThatThrownBy;
 import static org.assertj.core.api.Assertions.within;
 
 import agogic.core.layer.Layers;
+import agogic.core.midi.Wire;
 import agogic.core.route.Target;
 import agogic.core.route.WriteMode;
 import agogic.core.score.Clip;
@@ -16,6 +17,8 @@ import agogic.desk.command.Commands;
 import agogic.desk.start.NewPiece;
 import agogic.formats.audio.Depth;
 import agogic.formats.audio.WavWriter;
+import agogic.formats.midi.Fineness;
+import agogic.formats.midi.MidiExport;
 import agogic.formats.session.SessionFile;
 import agogic.formats.table.LaneTables;
 import agogic.standins.comet.SlowComet;
@@ -29,13 +32,21 @@ import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.security.MessageDigest;
+import java.util.ArrayList;
+import java.util.Comparator;
 import java.util.EnumSet;
 import java.util.HexFormat;
 import java.util.List;
 import java.util.Map;
+import java.util.Optional;
 import java.util.Set;
 import java.util.TreeMap;
 import java.util.stream.Stream;
+import javax.sound.midi.MidiEvent;
+import javax.sound.midi.MidiSystem;
+import javax.sound.midi.Sequence;
+import javax.sound.midi.ShortMessage;
+import javax.sound.midi.Track;
 import javax.sound.sampled.AudioFormat;
 import javax.sound.sampled.AudioInputStream;
 import javax.sound.sampled.AudioSystem;
@@ -212,8 +223,10 @@ class CarriedOutTest {
     }
 
     private static HandOver handOver(Session session) {
-        Destination.How how =
-                new Destination.How("14", false, false, Destination.Content.ALL, "32f", 48_000, false, "svg", true);
+        Destination.How how = new Destination.How(
+                new Destination.Midi("14", false, false, Destination.Content.ALL, true),
+                new Destination.Audio("32f", 48_000, false, true),
+                new Destination.Picture("svg", true));
         Set<Destination.Part> parts = EnumSet.complementOf(
                 EnumSet.of(Destination.Part.STEMS, Destination.Part.MIDI_TRACKS, Destination.Part.MIDI_DEVICES));
         return new HandOver(session, new Destination("Somebody", parts, how, "", ""));
@@ -336,5 +349,47 @@ class CarriedOutTest {
         SvgPicture.of(PIECE, List.of(PIECE.lane(cutoff)), false).to(plain);
         SvgPicture.of(layered, List.of(layered.lane(cutoff)), false).to(picture);
         assertThat(picture.toString()).isNotEqualTo(plain.toString());
+    }
+
+    /** The wire plot against a receiver written apart: a cable gets a status once as long as it stays, from the JDK's events. */
+    @ParameterizedTest
+    @ValueSource(booleans = {false, true})
+    void theWirePlotIsWhatAReceiverCounts(boolean leadIn) throws Exception {
+        Session session = PIECE.withLanes(PIECE.lanes().stream()
+                .filter(l -> !l.target().device().equals("partial-bank"))
+                .toList());
+        byte[] bytes = MidiExport.make(
+                        session, new MidiExport.How(Fineness.FOURTEEN, Optional.of(Wire.CABLE), leadIn, false))
+                .file();
+        Sequence sequence = MidiSystem.getSequence(new ByteArrayInputStream(bytes));
+        List<MidiEvent> events = new ArrayList<>();
+        for (Track track : sequence.getTracks()) {
+            for (int i = 0; i < track.size(); i++) {
+                if (track.get(i).getMessage() instanceof ShortMessage) {
+                    events.add(track.get(i));
+                }
+            }
+        }
+        events.sort(Comparator.comparingLong(MidiEvent::getTick));
+        // The piece has one tempo, so a tick is always as long.
+        double tick = 60 / session.timeline().tempo().points().get(0).bpm() / sequence.getResolution();
+        double[] load = ExportModel.load(session, bytes, leadIn);
+        double[] counted = new double[load.length];
+        int running = -1;
+        for (MidiEvent event : events) {
+            int length = event.getMessage().getLength();
+            int status = event.getMessage().getStatus();
+            int at = (int) Math.min(counted.length - 1, event.getTick() * tick);
+            counted[at] += status == running ? length - 1 : length;
+            running = status;
+        }
+        double sum = 0;
+        for (int i = 0; i < load.length; i++) {
+            // What falls on the edge of a second may be in the one before.
+            assertThat(load[i]).isCloseTo(counted[i], within(12.0));
+            sum += load[i] - counted[i];
+            assertThat(load[i]).isLessThanOrEqualTo(1.02 * ExportModel.most());
+        }
+        assertThat(sum).isCloseTo(0, within(1e-6));
     }
 }

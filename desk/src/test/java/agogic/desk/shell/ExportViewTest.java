@@ -173,12 +173,14 @@ class ExportViewTest extends WindowTest {
         interact(() -> ((Button) node("#export-mend")).fire());
         until(() -> Destination.of(desk().session().destinations(), "To the orchestra's player")
                 .how()
+                .midi()
                 .fine()
                 .equals("14"));
         assertThat(text("#trace-sentence")).contains("To the orchestra's player", "then");
         push(KeyCode.CONTROL, KeyCode.Z);
         until(() -> Destination.of(desk().session().destinations(), "To the orchestra's player")
                 .how()
+                .midi()
                 .fine()
                 .equals("7"));
     }

@@ -83,9 +83,15 @@ public final class MidiExport {
      *
      * @param wire what the cable carries; empty knows no limit
      * @param leadIn true if a bar goes before the first, in which all that stands at the beginning is set
+     * @param tempo true if the tempo is written; without it the reader's own counts
      * @param finer true if what a file had at 7 bits is carried with its fine controller, where that is free
      */
-    public record How(Fineness fineness, Optional<Wire> wire, boolean leadIn, boolean finer) {
+    public record How(Fineness fineness, Optional<Wire> wire, boolean leadIn, boolean finer, boolean tempo) {
+        /** With the tempo. */
+        public How(Fineness fineness, Optional<Wire> wire, boolean leadIn, boolean finer) {
+            this(fineness, wire, leadIn, finer, true);
+        }
+
         /** Without a lead-in, each controller as it was. */
         public static How of(Fineness fineness, Optional<Wire> wire) {
             return new How(fineness, wire, false, false);
@@ -313,7 +319,9 @@ public final class MidiExport {
                 conductor.add(new SmfWriter.Event(at, 1, SmfWriter.meta(0x58, data)));
             }
         }
-        tempo(conductor);
+        if (how.tempo()) {
+            tempo(conductor);
+        }
         for (Section section : session.sections()) {
             long at = WirePlan.tick(section.beat());
             if (at <= end) {

@@ -17,15 +17,17 @@ final class DestinationJson {
         ArrayNode parts = json.putArray("parts");
         one.inOrder().forEach(part -> parts.add(part.word()));
         Destination.How how = one.how();
-        json.put("fine", how.fine())
-                .put("cable", how.cable())
-                .put("leadIn", how.leadIn())
-                .put("content", how.content().word())
-                .put("bits", how.bits())
-                .put("rate", how.rate())
-                .put("loop", how.loop())
-                .put("picture", how.picture())
-                .put("light", how.light());
+        json.put("fine", how.midi().fine())
+                .put("cable", how.midi().cable())
+                .put("leadIn", how.midi().leadIn())
+                .put("content", how.midi().content().word())
+                .put("tempo", how.midi().tempo())
+                .put("bits", how.audio().bits())
+                .put("rate", how.audio().rate())
+                .put("loop", how.audio().loop())
+                .put("lanes", how.audio().lanes())
+                .put("picture", how.picture().format())
+                .put("light", how.picture().light());
         if (!one.folder().isEmpty()) {
             json.put("folder", one.folder());
         }
@@ -42,15 +44,15 @@ final class DestinationJson {
                 json.text("name"),
                 parts.isEmpty() ? EnumSet.noneOf(Destination.Part.class) : EnumSet.copyOf(parts),
                 new Destination.How(
-                        json.text("fine"),
-                        json.flag("cable"),
-                        json.flag("leadIn"),
-                        json.word("content", Destination.Content.class),
-                        json.text("bits"),
-                        json.whole("rate"),
-                        json.flag("loop"),
-                        json.text("picture"),
-                        json.flag("light")),
+                        new Destination.Midi(
+                                json.text("fine"),
+                                json.flag("cable"),
+                                json.flag("leadIn"),
+                                json.word("content", Destination.Content.class),
+                                json.flag("tempo")),
+                        new Destination.Audio(
+                                json.text("bits"), json.whole("rate"), json.flag("loop"), json.flag("lanes")),
+                        new Destination.Picture(json.text("picture"), json.flag("light"))),
                 json.maybe("folder").isPresent() ? json.text("folder") : "",
                 json.maybe("carried").isPresent() ? json.text("carried") : ""));
     }

@@ -271,8 +271,8 @@ class LongEditsTest {
                 yield switch (random.nextInt(5)) {
                     case 0 -> s.with(one.toggling(Destination.Part.values()[random.nextInt(10)]));
                     case 1 -> s.with(one.called(name()));
-                    case 2 -> s.with(
-                            one.with(one.how().cable(random.nextBoolean()).fine("nrpn")));
+                    case 2 -> s.with(one.with(one.how()
+                            .with(one.how().midi().cable(random.nextBoolean()).fine("nrpn"))));
                     case 3 -> s.with(one.gone("/somewhere/" + random.nextInt(3), Fingerprint.of(s)));
                     default -> s.withDestinations(s.destinations().stream()
                             .filter(d -> random.nextBoolean())
