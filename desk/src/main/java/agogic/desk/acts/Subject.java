@@ -133,7 +133,7 @@ public enum Subject {
     DESTINATION(
             "Destination",
             lines("export-all", "destination-elsewhere", "destination-next"),
-            lines("destination-new", "destination-name"),
+            lines("destination-new", "destination-name", "destination-keep"),
             lines("destination-delete")),
     PORT("Port", lines("clock", "panic")),
     PLAYING(

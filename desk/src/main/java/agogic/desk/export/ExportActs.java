@@ -13,6 +13,7 @@ import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
 import java.util.function.Supplier;
+import java.util.stream.Stream;
 import javafx.stage.Window;
 
 /** What can be done in the Export view. */
@@ -105,13 +106,20 @@ public final class ExportActs {
                 Act.of("destination-name", "Name the destination…", "Another name for it", "Shift+N", this::name)
                         .in(View.EXPORT),
                 Act.of(
+                                "destination-keep",
+                                "Keep for new pieces…",
+                                "New pieces begin with these destinations",
+                                "",
+                                this::keep)
+                        .in(View.EXPORT),
+                Act.of(
                                 "destination-delete",
                                 "Delete the destination",
                                 "The piece has it no longer; what was written stays",
                                 "Delete",
                                 this::delete)
                         .in(View.EXPORT)
-                        .unless(() -> desk.session().destinations().size() == 1 ? "it is the only one" : ""));
+                        .unless(() -> model.all().size() == 1 ? "it is the only one" : ""));
     }
 
     private void chosen() {
@@ -140,7 +148,7 @@ public final class ExportActs {
     }
 
     private void next() {
-        List<Destination> all = desk.session().destinations();
+        List<Destination> all = model.all();
         int place = all.indexOf(model.destination());
         Destination next = all.get((place + 1) % all.size());
         model.chosen().set(next.name());
@@ -161,7 +169,9 @@ public final class ExportActs {
                         desk.refuse("There is a destination “" + name + "” already.");
                         return;
                     }
-                    desk.edit("New destination", s -> s.with(now.called(name).gone("", "")));
+                    model.edit("New destination", all -> Stream.concat(
+                                    all.stream(), Stream.of(now.called(name).gone("", "")))
+                            .toList());
                     model.chosen().set(name);
                     view.get().look();
                     desk.did("New destination", name + ": " + titles(now) + ". X puts a line in or takes it out.");
@@ -169,7 +179,7 @@ public final class ExportActs {
     }
 
     private boolean there(String name) {
-        return desk.session().destinations().stream().anyMatch(d -> d.name().equalsIgnoreCase(name));
+        return model.all().stream().anyMatch(d -> d.name().equalsIgnoreCase(name));
     }
 
     private void name() {
@@ -179,22 +189,34 @@ public final class ExportActs {
                 desk.refuse("There is a destination “" + name + "” already.");
                 return;
             }
-            desk.edit(
-                    "Name " + name,
-                    s -> s.withDestinations(s.destinations().stream()
-                            .map(d -> d.equals(now) ? d.called(name) : d)
-                            .toList()));
+            model.edit("Name " + name, all -> all.stream()
+                    .map(d -> d.equals(now) ? d.called(name) : d)
+                    .toList());
             model.chosen().set(name);
             view.get().look();
         });
     }
 
+    private void keep() {
+        boolean sure = Questions.over(window)
+                .sure(
+                        "Do new pieces begin with these destinations?",
+                        String.join(
+                                        ", ",
+                                        model.all().stream()
+                                                .map(Destination::name)
+                                                .toList()) + ". What this piece has stays as it is.",
+                        "Keep them");
+        if (sure) {
+            model.keep();
+        }
+    }
+
     private void delete() {
         Destination now = model.destination();
-        desk.edit(
+        model.edit(
                 "Delete " + now.name(),
-                s -> s.withDestinations(
-                        s.destinations().stream().filter(d -> !d.equals(now)).toList()));
+                all -> all.stream().filter(d -> !d.equals(now)).toList());
         model.chosen().set(null);
         view.get().look();
         desk.did("Deleted", now.name() + ". What was exported to it stays where it is.");

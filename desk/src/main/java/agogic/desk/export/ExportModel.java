@@ -34,6 +34,7 @@ import java.util.Optional;
 import java.util.Set;
 import java.util.concurrent.atomic.AtomicBoolean;
 import java.util.function.Function;
+import java.util.function.UnaryOperator;
 import javafx.application.Platform;
 import javafx.beans.property.DoubleProperty;
 import javafx.beans.property.ObjectProperty;
@@ -93,6 +94,35 @@ final class ExportModel {
         this.desk = desk;
     }
 
+    /** Those of the piece; before it has its own, those that were kept for new pieces. */
+    List<Destination> all() {
+        return all(desk.session());
+    }
+
+    private static List<Destination> all(Session session) {
+        return session.ownDestinations().isEmpty() ? KeptDestinations.all() : session.ownDestinations();
+    }
+
+    /** A step of the history: what {@code change} makes of the destinations. */
+    void edit(String act, UnaryOperator<List<Destination>> change) {
+        desk.edit(act, s -> s.withDestinations(change.apply(all(s))));
+    }
+
+    /** With one in the place of the one of its name. */
+    private static List<Destination> with(List<Destination> all, Destination one) {
+        return all.stream().map(d -> d.name().equals(one.name()) ? one : d).toList();
+    }
+
+    /** New pieces begin with these from now on. */
+    void keep() {
+        try {
+            KeptDestinations.keep(all());
+            desk.say(Notice.good("Kept", "New pieces begin with these " + all().size() + " destinations."));
+        } catch (IllegalArgumentException e) {
+            desk.refuse(e.getMessage());
+        }
+    }
+
     /** The destination that is shown. */
     Destination destination() {
         List<Destination> all = desk.session().destinations();
@@ -116,19 +146,18 @@ final class ExportModel {
     void choose(Destination.How how) {
         Destination now = destination();
         if (!now.how().equals(how)) {
-            desk.editOn("Change " + now.name(), List.of(now.name()), s -> s.with(now.with(how)));
+            desk.editOn(
+                    "Change " + now.name(), List.of(now.name()), s -> s.withDestinations(with(all(s), now.with(how))));
         }
     }
 
     /** A line goes there, or no longer. */
     void toggle(ExportLine line) {
         Destination now = destination();
-        desk.edit(
-                (now.parts().contains(line.part()) ? "Take " : "Put ")
-                        + line.title()
-                        + (now.parts().contains(line.part()) ? " out of " : " into ")
-                        + now.name(),
-                s -> s.with(now.toggling(line.part())));
+        boolean goes = now.parts().contains(line.part());
+        edit(
+                (goes ? "Take " : "Put ") + line.title() + (goes ? " out of " : " into ") + now.name(),
+                all -> with(all, now.toggling(line.part())));
     }
 
     /** What the MIDI file would be; null until that is known. */
@@ -186,7 +215,7 @@ final class ExportModel {
     /** Finds out beside the window what the piece is known by, if something went anywhere. */
     private void print(Session session) {
         Known is = known.get();
-        boolean went = session.destinations().stream().anyMatch(d -> last(d).went());
+        boolean went = all(session).stream().anyMatch(d -> last(d).went());
         if (!went || is != null && is.session() == session) {
             return;
         }
@@ -455,7 +484,7 @@ final class ExportModel {
                     gone.put(one.name(), last);
                     sound = null;
                     known.set(new Known(session, went.print()));
-                    desk.remember(s -> s.destinations().contains(one) ? s.with(last) : s);
+                    desk.remember(s -> all(s).contains(one) ? s.withDestinations(with(all(s), last)) : s);
                     for (ExportLine line : ExportLine.values()) {
                         if (one.parts().contains(line.part())) {
                             carried.put(line, session);

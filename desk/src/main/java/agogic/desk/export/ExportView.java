@@ -189,7 +189,7 @@ public final class ExportView extends BorderPane {
     private void show() {
         Destination now = model.destination();
         showing = true;
-        List<Destination> all = desk.session().destinations();
+        List<Destination> all = model.all();
         if (!places.getItems().equals(all)) {
             places.getItems().setAll(all);
             places.setPrefHeight(all.size() * PLACE_ROW + 4);

@@ -9,6 +9,7 @@ import agogic.core.route.Target;
 import agogic.core.session.Destination;
 import agogic.core.session.Points;
 import agogic.core.session.Session;
+import agogic.desk.aloud.Speaker;
 import agogic.desk.model.View;
 import agogic.desk.start.NewPiece;
 import agogic.formats.file.SafeFile;
@@ -20,6 +21,7 @@ import java.nio.file.Path;
 import java.nio.file.attribute.FileTime;
 import java.util.List;
 import java.util.Set;
+import java.util.concurrent.CopyOnWriteArrayList;
 import java.util.stream.Collectors;
 import javafx.scene.Node;
 import javafx.scene.control.Button;
@@ -130,8 +132,26 @@ class ExportViewTest extends WindowTest {
         until(() -> row("Tables").contains("goes there") && !row("Tables").contains("does not"));
         Path place = folder.resolve("friends");
         askBy(place);
+        List<String> aloud = new CopyOnWriteArrayList<>();
+        interact(() -> window().speakBy(new Speaker() {
+            @Override
+            public void speak(String words, boolean now) {
+                aloud.add(words);
+            }
+
+            @Override
+            public void hush() {}
+
+            @Override
+            public String whyNot() {
+                return "";
+            }
+        }));
+        push(KeyCode.CONTROL, KeyCode.SHIFT, KeyCode.A);
         push(KeyCode.CONTROL, KeyCode.SHIFT, KeyCode.E);
         until(() -> place("To friends").contains("up to date"));
+        until(() -> aloud.stream().anyMatch(w -> w.contains("Exported") && w.contains("friends: ")));
+        push(KeyCode.CONTROL, KeyCode.SHIFT, KeyCode.A);
         assertThat(place.resolve("stems")).doesNotExist();
         assertThat(row("Tables")).contains("up to date");
         FileTime wav = Files.getLastModifiedTime(place.resolve("Carried.wav"));
@@ -177,6 +197,9 @@ class ExportViewTest extends WindowTest {
                 .fine()
                 .equals("14"));
         assertThat(text("#trace-sentence")).contains("To the orchestra's player", "then");
+        // As it was told before, so it is.
+        String told = text("#trace-sentence").replaceAll(".*then (up to|nothing is) ([^ ]+ [^ .]+).*", "$2");
+        until(() -> row("MIDI file").contains(told.startsWith("beside") ? "nothing is lost" : told));
         push(KeyCode.CONTROL, KeyCode.Z);
         until(() -> Destination.of(desk().session().destinations(), "To the orchestra's player")
                 .how()

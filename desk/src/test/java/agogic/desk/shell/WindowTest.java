@@ -243,7 +243,7 @@ public abstract class WindowTest extends ApplicationTest {
 
     /** Does something in the window's thread and waits for that only, not for what comes of it: where much is done. */
     static void now(Runnable what) {
-        WaitForAsyncUtils.waitForAsyncFx(30_000, what);
+        WaitForAsyncUtils.waitForAsyncFx(300_000, what);
     }
 
     /** Moves the pointer as a hand does, in a few steps, and waits until the window knows where it is. */

@@ -35,4 +35,14 @@ class FingerprintTest {
         assertThatThrownBy(() -> Destination.of(FIRST.destinations(), "moon")).hasMessageContaining("“Archive”");
         assertThatThrownBy(() -> Destination.Part.of("piano")).hasMessageContaining("midi-tracks");
     }
+
+    @Test
+    void destinationsAreKeptAsATextWithoutWhereTheyWent() throws Exception {
+        List<Destination> all = FIRST.destinations();
+        String text = Destinations.text(List.of(all.get(0).gone("/there", "abc"), all.get(1)));
+        assertThat(Destinations.of(text)).containsExactly(all.get(0), all.get(1));
+        assertThatThrownBy(() -> Destinations.of("[]")).hasMessageContaining("are none");
+        assertThatThrownBy(() -> Destinations.of("[{\"name\":\"x\"}]")).hasMessageContaining("parts");
+        assertThatThrownBy(() -> Destinations.of("{")).hasMessageContaining("the destinations that were kept");
+    }
 }
