@@ -18,10 +18,21 @@ public final class LoudnessCurve {
     private static final double RANGE_GATE = -20;
 
     private final double[] energy;
+    /** The greatest of windows that begin anywhere, in LUFS; NaN where only steps are known. */
+    private final double momentary;
+
+    private final double shortTerm;
 
     /** @param energy the mean square of each step, weighted, of both channels together */
     public LoudnessCurve(double[] energy) {
+        this(energy, Double.NaN, Double.NaN);
+    }
+
+    /** The same, with the greatest momentary and short-term loudness of windows that begin between steps, too. */
+    LoudnessCurve(double[] energy, double momentary, double shortTerm) {
         this.energy = energy.clone();
+        this.momentary = momentary;
+        this.shortTerm = shortTerm;
     }
 
     /** As it would be with each step so many dB louder. */
@@ -76,12 +87,12 @@ public final class LoudnessCurve {
 
     /** The greatest {@link #momentary} of whole windows; {@link LoudnessMeter#SILENT} if there is none. */
     public double greatestMomentary() {
-        return greatest(MOMENTARY_STEPS);
+        return Double.isNaN(momentary) ? greatest(MOMENTARY_STEPS) : momentary;
     }
 
     /** The greatest {@link #shortTerm} of whole windows; {@link LoudnessMeter#SILENT} if there is none. */
     public double greatestShortTerm() {
-        return greatest(SHORT_STEPS);
+        return Double.isNaN(shortTerm) ? greatest(SHORT_STEPS) : shortTerm;
     }
 
     private double greatest(int width) {

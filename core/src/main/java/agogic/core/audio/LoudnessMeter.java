@@ -11,6 +11,9 @@ public final class LoudnessMeter {
     public static final double SILENT = -120;
 
     private static final double NOTHING = 1e-15;
+    /** Windows begin so far apart where the greatest is looked for, in seconds. */
+    private static final double FINE = 0.01;
+
     private static final int SURROUND = 6;
     private static final int LOW = 3;
     private static final double BEHIND = 1.41;
@@ -24,6 +27,13 @@ public final class LoudnessMeter {
     private double[] energy = new double[1024];
     private int steps;
     private double sum;
+    private double pending;
+    private double fine;
+    private long fineIn;
+    private long fineSteps;
+    private long nextFine;
+    private final GreatestMean momentary = new GreatestMean(40);
+    private final GreatestMean shortTerm = new GreatestMean(300);
     private long in;
     private long frames;
     private long nextStep;
@@ -41,6 +51,7 @@ public final class LoudnessMeter {
         peakLeft = peaks ? new TruePeak() : null;
         peakRight = peaks ? new TruePeak() : null;
         nextStep = Math.round(LoudnessCurve.STEP * rate);
+        nextFine = Math.round(FINE * rate);
     }
 
     /**
@@ -66,7 +77,7 @@ public final class LoudnessMeter {
         for (int i = 0; i < count; i++) {
             for (int c = 0; c < more.length; c++) {
                 double sample = audible(channels[c + 2][i]);
-                sum += more[c].counts() * more[c].weight().squared(sample);
+                pending += more[c].counts() * more[c].weight().squared(sample);
                 more[c].peak().next((float) sample);
             }
             add(channels[0][i], channels[1][i], true);
@@ -95,18 +106,29 @@ public final class LoudnessMeter {
     private void add(double in1, double in2, boolean two) {
         double left = audible(in1);
         double right = audible(in2);
-        sum += weightLeft.squared(left);
+        double square = pending + weightLeft.squared(left);
+        pending = 0;
         if (peakLeft != null) {
             peakLeft.next((float) left);
         }
         if (two) {
-            sum += weightRight.squared(right);
+            square += weightRight.squared(right);
             if (peakRight != null) {
                 peakRight.next((float) right);
             }
         }
+        sum += square;
+        fine += square;
         in++;
+        fineIn++;
         frames++;
+        if (frames == nextFine) {
+            momentary.add(fine / fineIn);
+            shortTerm.add(fine / fineIn);
+            fine = 0;
+            fineIn = 0;
+            nextFine = Math.round((++fineSteps + 1) * FINE * rate);
+        }
         if (frames == nextStep) {
             if (steps == energy.length) {
                 energy = Arrays.copyOf(energy, 2 * steps);
@@ -125,7 +147,10 @@ public final class LoudnessMeter {
 
     /** How loud it was so far, over time. */
     public LoudnessCurve curve() {
-        return new LoudnessCurve(Arrays.copyOf(energy, steps));
+        return new LoudnessCurve(
+                Arrays.copyOf(energy, steps),
+                LoudnessCurve.loudness(momentary.greatest()),
+                LoudnessCurve.loudness(shortTerm.greatest()));
     }
 
     /** The true peak in dB of full scale; nothing is added after it was asked for. {@link #SILENT} for silence. */

@@ -106,6 +106,23 @@ class LoudnessMeterTest {
         }
     }
 
+    /** Signals 10 and 13: a tone as long as the window, after silences that fall between steps; 11 and 14: ever louder ones. */
+    @Test
+    void theGreatestOfTech3341IsFoundWhereverItBegins() {
+        for (int n = 0; n < 20; n++) {
+            LoudnessCurve slow = heard(48_000, -200, n * 0.15, -23, 3, -200, 1);
+            assertThat(slow.greatestShortTerm()).as("signal 10, %s", n).isCloseTo(-23, within(0.1));
+            LoudnessCurve quick = heard(48_000, -200, n * 0.02, -23, 0.4, -200, 1);
+            assertThat(quick.greatestMomentary()).as("signal 13, %s", n).isCloseTo(-23, within(0.1));
+        }
+        for (int n = 0; n < 20; n += 6) {
+            LoudnessCurve slow = heard(48_000, -200, n * 0.15, -38 + n, 3, -200, 3 - n * 0.15);
+            assertThat(slow.greatestShortTerm()).as("signal 11, %s", n).isCloseTo(-38 + n, within(0.1));
+            LoudnessCurve quick = heard(48_000, -200, n * 0.02, -38 + n, 0.4, -200, 0.4 - n * 0.02);
+            assertThat(quick.greatestMomentary()).as("signal 14, %s", n).isCloseTo(-38 + n, within(0.1));
+        }
+    }
+
     @Test
     void theRangesOfTech3342() {
         assertThat(heard(48_000, -20, 20, -30, 20).range()).isCloseTo(10, within(1.0));

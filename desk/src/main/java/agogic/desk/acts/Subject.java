@@ -128,7 +128,7 @@ public enum Subject {
     EXPORT(
             "Export",
             lines("export-line", "destination-part", "export-all", "export-cancel"),
-            lines("export-midi", "sheet"),
+            lines("export-midi", "sheet", "export-less"),
             lines("table-take")),
     DESTINATION(
             "Destination",

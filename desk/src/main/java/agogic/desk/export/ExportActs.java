@@ -60,6 +60,16 @@ public final class ExportActs {
                                 () -> taking.ask(files))
                         .unless(() -> desk.session().routes().isEmpty() ? "there is no lane" : ""),
                 Act.of(
+                                "export-less",
+                                "What loses less?",
+                                "Tries finer controllers and a faster wire, and says what would be lost then",
+                                "Shift+Alt+E",
+                                model::lookForLess)
+                        .in(View.EXPORT)
+                        .unless(() -> model.looked().get() == null
+                                ? "what is lost is not known yet"
+                                : model.looked().get().report().greatestLoss() == 0 ? "nothing is lost" : ""),
+                Act.of(
                                 "export-cancel",
                                 "Cancel the export",
                                 "Ends what is being exported; nothing of it is left",

@@ -35,6 +35,7 @@ import java.util.Set;
 import java.util.concurrent.atomic.AtomicBoolean;
 import java.util.function.Function;
 import java.util.function.UnaryOperator;
+import java.util.stream.Collectors;
 import javafx.application.Platform;
 import javafx.beans.property.DoubleProperty;
 import javafx.beans.property.ObjectProperty;
@@ -197,13 +198,10 @@ final class ExportModel {
             return;
         }
         looked.set(null);
-        beside.latest(
+        beside.settled(
                 "agogic-export",
                 () -> looked(session, how, choices),
-                found -> {
-                    looked.set(found);
-                    mend(found, choices);
-                },
+                looked::set,
                 why -> desk.say(Notice.stop("Not known", why)));
     }
 
@@ -223,7 +221,7 @@ final class ExportModel {
             known.set(new Known(session, is.print()));
             return;
         }
-        knowing.latest(
+        knowing.settled(
                 "agogic-fingerprint",
                 () -> new Known(session, Fingerprint.of(session)),
                 known::set,
@@ -251,23 +249,37 @@ final class ExportModel {
                 List.of());
     }
 
-    /** Finds out what would lose less, once it is known that something is lost. */
-    private void mend(Looked found, Destination.How choices) {
-        if (found.report().greatestLoss() == 0) {
+    /** Finds out beside the window what would lose less. */
+    void lookForLess() {
+        Looked found = looked.get();
+        if (found == null) {
+            desk.refuse("What is lost is not known yet.");
             return;
         }
+        Destination.How choices = choices();
+        desk.say(Notice.plain("Looking", "What loses less is tried …"));
         beside.latest(
                 "agogic-export",
                 () -> mends(MidiPart.of(found.session(), choices.midi().content()), choices, found.report()),
-                mends -> looked.set(new Looked(
-                        found.session(),
-                        found.how(),
-                        found.content(),
-                        found.report(),
-                        found.bytes(),
-                        found.load(),
-                        mends)),
+                mends -> {
+                    looked.set(new Looked(
+                            found.session(),
+                            found.how(),
+                            found.content(),
+                            found.report(),
+                            found.bytes(),
+                            found.load(),
+                            mends));
+                    desk.say(
+                            mends.isEmpty()
+                                    ? Notice.plain("Looked", "Neither finer controllers nor a faster wire lose less.")
+                                    : Notice.good("Found", words(mends)));
+                },
                 why -> desk.say(Notice.stop("Not known", why)));
+    }
+
+    private static String words(List<Mend> mends) {
+        return mends.stream().map(m -> m.words() + ": " + m.effect()).collect(Collectors.joining("; ", "", "."));
     }
 
     /** Finer numbers, and a wire without limit, where less is lost by them. */

@@ -219,6 +219,9 @@ public final class ExportView extends BorderPane {
             if (report.greatestLoss() > 0) {
                 fact("Farthest", "at " + desk.timeline().printBars(report.lossBeat()), "");
             }
+            if (report.greatestLoss() > 0 && known.mends().isEmpty()) {
+                less();
+            }
             known.mends().forEach(this::mend);
             fact("Busiest second", Math.round(100 * report.busiestShare()) + " % of the wire", "");
             if (report.switchLate() > 0) {
@@ -248,6 +251,13 @@ public final class ExportView extends BorderPane {
         }
         return "Bytes on the wire: at most " + Math.round(most) + " in the second from " + at + " s, a cable carries "
                 + Math.round(ExportModel.most());
+    }
+
+    /** What would lose less is tried when somebody asks: it takes as long as an export. */
+    private void less() {
+        HBox line = new HBox(ActParts.button("export-less"));
+        line.setPadding(new Insets(0, 0, 0, 112));
+        facts.getChildren().add(line);
     }
 
     /** A choice by which less is lost, and what would be lost then. */

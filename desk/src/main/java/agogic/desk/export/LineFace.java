@@ -13,9 +13,10 @@ import agogic.formats.audio.AudioScan;
 import agogic.formats.audio.Peaks;
 import agogic.formats.table.LaneTables;
 import java.io.ByteArrayInputStream;
+import java.io.EOFException;
 import java.io.IOException;
-import java.io.StringWriter;
 import java.io.UncheckedIOException;
+import java.io.Writer;
 import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.List;
@@ -39,12 +40,16 @@ final class LineFace extends VBox {
     private final MarkView picture;
     private final ImageView sheet = new ImageView();
     private final Beside beside = new Beside();
+    private final Beside drawing = new Beside();
+    private final Beside printing = new Beside();
     private final MarkView peaks;
     private Path listened;
+    private Path asked;
     private boolean stale;
     private String words = "";
     private Peaks seen;
     private Session printed;
+    private Session drawn;
     private List<Mark> marks = List.of();
 
     LineFace(Desk desk) {
@@ -95,23 +100,9 @@ final class LineFace extends VBox {
             table.setText(rows(lane));
             getChildren().setAll(title, table);
         } else if (line == ExportLine.PICTURE && !lanes.isEmpty()) {
-            SvgPicture.Drawn drawn = SvgPicture.marks(desk.session(), lanes);
-            double scale = WIDE / drawn.width();
-            double tall = Math.min(TALLEST, drawn.height() * scale);
-            marks = new ArrayList<>();
-            for (Mark mark : drawn.marks()) {
-                Mark small = Mark.scaled(mark, scale);
-                if (Mark.top(small) < tall) {
-                    marks.add(small);
-                }
-            }
-            picture.setPrefSize(WIDE, tall);
-            picture.setMinHeight(tall);
-            picture.setAccessibleText("The picture: " + lanes.size() + " lanes below each other");
-            boolean whole = tall >= drawn.height() * scale - 1;
-            title.setText(whole ? "The picture" : "The upper part of the picture");
+            title.setText("The picture");
             getChildren().setAll(title, picture);
-            picture.draw();
+            draw(desk.session(), lanes);
         } else if (line == ExportLine.SHEET) {
             title.setText("Its first page");
             getChildren().setAll(title, sheet);
@@ -127,7 +118,8 @@ final class LineFace extends VBox {
         peaks.setAccessibleText(title.getText());
         getChildren().setAll(title, peaks);
         peaks.draw();
-        if (!heard(path)) {
+        if (!heard(path) && !path.equals(asked)) {
+            asked = path;
             beside.latest(
                     "agogic-audio-face",
                     () -> {
@@ -139,14 +131,15 @@ final class LineFace extends VBox {
                     },
                     scan -> {
                         listened = path;
+                        asked = null;
                         stale = false;
                         words = AudioScan.loud(scan.file());
                         seen = scan.peaks();
-                        title.setText(path.getFileName() + ", as it was exported last: " + words);
-                        peaks.setAccessibleText(title.getText());
-                        peaks.draw();
+                        if (getChildren().contains(peaks)) {
+                            sound(path);
+                        }
                     },
-                    title::setText);
+                    why -> asked = null);
         }
     }
 
@@ -178,18 +171,83 @@ final class LineFace extends VBox {
         }
     }
 
+    /** Draws small what a picture would have: that may be much, so it is made beside the window. */
+    private void draw(Session session, List<Lane> lanes) {
+        if (drawn == session) {
+            picture.draw();
+            return;
+        }
+        drawn = session;
+        drawing.latest(
+                "agogic-picture",
+                () -> {
+                    SvgPicture.Drawn whole = SvgPicture.marks(session, lanes);
+                    double scale = WIDE / whole.width();
+                    List<Mark> small = new ArrayList<>();
+                    for (Mark mark : whole.marks()) {
+                        Mark one = Mark.scaled(mark, scale);
+                        if (Mark.top(one) < TALLEST) {
+                            small.add(one);
+                        }
+                    }
+                    return new SvgPicture.Drawn(small, WIDE, whole.height() * scale);
+                },
+                small -> {
+                    boolean whole = small.height() <= TALLEST + 1;
+                    double tall = Math.min(TALLEST, small.height());
+                    marks = small.marks();
+                    picture.setPrefSize(WIDE, tall);
+                    picture.setMinHeight(tall);
+                    picture.setAccessibleText("The picture: " + lanes.size() + " lanes below each other");
+                    if (getChildren().contains(picture)) {
+                        title.setText(whole ? "The picture" : "The upper part of the picture");
+                        picture.draw();
+                    }
+                },
+                why -> drawn = null);
+    }
+
+    /** Takes the first lines only, however many there are. */
+    private static final class Head extends Writer {
+        private final StringBuilder text = new StringBuilder();
+        private int lines;
+
+        @Override
+        public void write(char[] letters, int from, int count) throws IOException {
+            for (int i = from; i < from + count; i++) {
+                lines += letters[i] == '\n' ? 1 : 0;
+                text.append(letters[i]);
+            }
+            if (lines > ROWS) {
+                throw new EOFException("That is enough.");
+            }
+        }
+
+        @Override
+        public void flush() {
+            // It is in memory.
+        }
+
+        @Override
+        public void close() {
+            // It is in memory.
+        }
+    }
+
     private String rows(Lane lane) {
         int layer = 0;
         while (lane.layer(layer).envelope().isEmpty()) {
             layer++;
         }
+        Head head = new Head();
         try {
-            StringWriter text = new StringWriter();
-            LaneTables.points(desk.session(), lane, layer).to(text);
-            return String.join("\n", text.toString().lines().limit(ROWS + 1).toList());
+            LaneTables.points(desk.session(), lane, layer).to(head);
+        } catch (EOFException enough) {
+            // There are more, which nobody sees here.
         } catch (IOException e) {
             throw new UncheckedIOException(e);
         }
+        return String.join("\n", head.text.toString().lines().limit(ROWS + 1).toList());
     }
 
     private void print(Session session) {
@@ -197,7 +255,7 @@ final class LineFace extends VBox {
             return;
         }
         printed = session;
-        beside.latest(
+        printing.latest(
                 "agogic-sheet",
                 () -> {
                     try {
@@ -207,6 +265,10 @@ final class LineFace extends VBox {
                     }
                 },
                 sheet::setImage,
-                why -> title.setText(why));
+                why -> {
+                    if (getChildren().contains(sheet)) {
+                        title.setText(why);
+                    }
+                });
     }
 }

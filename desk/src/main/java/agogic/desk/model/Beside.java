@@ -7,6 +7,8 @@ import java.util.concurrent.CancellationException;
 import java.util.concurrent.ExecutionException;
 import java.util.concurrent.ExecutorService;
 import java.util.concurrent.Executors;
+import java.util.concurrent.atomic.AtomicInteger;
+import java.util.concurrent.locks.LockSupport;
 import java.util.function.Consumer;
 import java.util.function.Supplier;
 import javafx.application.Platform;
@@ -19,7 +21,9 @@ public final class Beside {
         return thread;
     });
 
-    private int asked;
+    private static final long SETTLED_NANOS = 150_000_000;
+
+    private final AtomicInteger asked = new AtomicInteger();
 
     /** Something that takes time. */
     @FunctionalInterface
@@ -70,24 +74,43 @@ public final class Beside {
 
     /** Does {@code work}; if more is asked of this before it is done, what comes of it is left aside. */
     public <T> void latest(String name, Supplier<T> work, Consumer<T> done, Consumer<String> failed) {
-        int ticket = ++asked;
+        int ticket = asked.incrementAndGet();
         run(
                 name,
                 work::get,
                 result -> {
-                    if (ticket == asked) {
+                    if (ticket == asked.get()) {
                         done.accept(result);
                     }
                 },
                 why -> {
-                    if (ticket == asked) {
+                    if (ticket == asked.get()) {
                         failed.accept(why);
                     }
                 });
     }
 
+    /**
+     * As {@link #latest}, but begun only a moment later, and not at all if more is asked until then: for what follows every
+     * edit and takes long.
+     */
+    public <T> void settled(String name, Supplier<T> work, Consumer<T> done, Consumer<String> failed) {
+        int ticket = asked.get() + 1;
+        latest(
+                name,
+                () -> {
+                    LockSupport.parkNanos(SETTLED_NANOS);
+                    if (ticket != asked.get()) {
+                        throw new CancellationException("More was asked meanwhile.");
+                    }
+                    return work.get();
+                },
+                done,
+                failed);
+    }
+
     /** What is under way is left aside. */
     public void forget() {
-        asked++;
+        asked.incrementAndGet();
     }
 }

@@ -17,7 +17,7 @@ final class LatencyForm extends FormDialog<Double> {
                 "latency",
                 "Latency",
                 String.format(Locale.ROOT, "%.0f ms", 1000 * live.latency()),
-                "“Measure the latency” finds it; 0 if it is not to count");
+                "“Measure the latency” finds it; 0 turns it off");
         done("latency", "Use it");
     }
 

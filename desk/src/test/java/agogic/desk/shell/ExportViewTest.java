@@ -25,6 +25,7 @@ import java.util.concurrent.CopyOnWriteArrayList;
 import java.util.stream.Collectors;
 import javafx.scene.Node;
 import javafx.scene.control.Button;
+import javafx.scene.control.Label;
 import javafx.scene.control.ListView;
 import javafx.scene.control.TextField;
 import javafx.scene.input.KeyCode;
@@ -130,6 +131,9 @@ class ExportViewTest extends WindowTest {
         down(1);
         push(KeyCode.X);
         until(() -> row("Tables").contains("goes there") && !row("Tables").contains("does not"));
+        until(() -> node("#table-rows").isVisible());
+        assertThat(((Label) node("#table-rows")).getText())
+                .startsWith("seconds,beat,bar,value,unit,shape,amount\n0.0,0.0");
         Path place = folder.resolve("friends");
         askBy(place);
         List<String> aloud = new CopyOnWriteArrayList<>();
@@ -154,6 +158,11 @@ class ExportViewTest extends WindowTest {
         push(KeyCode.CONTROL, KeyCode.SHIFT, KeyCode.A);
         assertThat(place.resolve("stems")).doesNotExist();
         assertThat(row("Tables")).contains("up to date");
+        push(KeyCode.UP);
+        push(KeyCode.UP);
+        until(() -> node("#audio-face")
+                .getAccessibleText()
+                .contains("Carried.wav, as it was exported last: nothing above"));
         FileTime wav = Files.getLastModifiedTime(place.resolve("Carried.wav"));
         // An edit that is not heard, for nothing plays: the audio stays the same file, the table is another.
         interact(() -> desk().edit("Point", s -> Points.add(s, tone, 4, 0.9)));
@@ -188,7 +197,11 @@ class ExportViewTest extends WindowTest {
         push(KeyCode.DIGIT5);
         until(() -> desk().selection().viewProperty().get() == View.EXPORT);
         push(KeyCode.SHIFT, KeyCode.D);
+        until(() -> !row("MIDI file").contains("nothing is lost")
+                && !row("MIDI file").contains("looking"));
+        push(KeyCode.SHIFT, KeyCode.ALT, KeyCode.E);
         until(() -> lookup("#export-mend").tryQuery().isPresent());
+        assertThat(text("#trace-sentence")).contains("Controllers of 14 bits: then");
         assertThat(node("#export-mend").getAccessibleText()).startsWith("Controllers of 14 bits: then ");
         interact(() -> ((Button) node("#export-mend")).fire());
         until(() -> Destination.of(desk().session().destinations(), "To the orchestra's player")

@@ -1,5 +1,6 @@
 package agogic.formats.session;
 
+import agogic.core.audio.AudioFile;
 import agogic.core.session.Session;
 import java.io.IOException;
 import java.io.OutputStream;
@@ -14,12 +15,19 @@ import java.util.List;
 public final class Fingerprint {
     private Fingerprint() {}
 
-    /** SHA-256 of the piece as it is saved, without its destinations, hexadecimal. Takes as long as saving it. */
+    /**
+     * SHA-256 of the piece as it is saved, without its destinations and the folders of its audio, hexadecimal. Takes as long
+     * as saving it.
+     */
     public static String of(Session session) {
+        Session bare = session.withDestinations(List.of());
+        for (AudioFile file : session.audio()) {
+            bare = bare.withAudio(file.at(file.name()));
+        }
         try {
             MessageDigest sha = MessageDigest.getInstance("SHA-256");
             try (OutputStream out = new DigestOutputStream(OutputStream.nullOutputStream(), sha)) {
-                SessionFile.write(out, session.withDestinations(List.of()));
+                SessionFile.write(out, bare);
             }
             return HexFormat.of().formatHex(sha.digest());
         } catch (NoSuchAlgorithmException e) {
