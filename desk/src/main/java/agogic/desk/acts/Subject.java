@@ -57,7 +57,16 @@ public enum Subject {
             "Lane",
             lines("add-point", "add-typed", "points-paste", "play-here"),
             more("Choose", "choose-all", "choose", "points-equal", "points-copy", "lanes-with"),
-            more("Shape", "shape", "copy-range", "draft", "draft-loudness", "loudness", "patterns", "pattern-remove"),
+            more(
+                    "Shape",
+                    "shape",
+                    "copy-range",
+                    "draft",
+                    "draft-loudness",
+                    "loudness",
+                    "loudness-all",
+                    "patterns",
+                    "pattern-remove"),
             more(
                     "Versions",
                     "version-keep",

@@ -30,7 +30,7 @@ public final class HeardLoud {
     /**
      * What is drawn.
      *
-     * @param track the id of the track or bus
+     * @param track the id of the track or bus; empty for all together
      * @param now as it is, or was before a draft
      * @param then as it would be, or is with a draft; empty where nothing is drafted
      * @param target what it is brought to, in LUFS; NaN for nothing
@@ -57,12 +57,16 @@ public final class HeardLoud {
         return seen.getReadOnlyProperty();
     }
 
-    /** What is drawn behind the lanes of a target; empty for nothing. */
+    /** What is drawn behind the lanes of a target: its track, or all together; empty for nothing. */
     public Optional<Seen> of(Target target) {
-        return Optional.ofNullable(seen.get()).filter(s -> editing.session()
+        return Optional.ofNullable(seen.get()).filter(s -> s.track().isEmpty() || own(s, target));
+    }
+
+    private boolean own(Seen one, Target target) {
+        return editing.session()
                 .trackOf(target.device())
-                .filter(t -> t.id().equals(s.track()))
-                .isPresent());
+                .filter(t -> t.id().equals(one.track()))
+                .isPresent();
     }
 
     /** Draws what would come of a draft. */
@@ -80,9 +84,8 @@ public final class HeardLoud {
 
     /** Measures the track of a target and draws that, or puts it away if it is drawn. */
     public void toggle(Target target) {
-        if (of(target).isPresent()) {
-            seen.set(null);
-            notices.say(Notice.plain("Loudness", "It is drawn no longer."));
+        if (of(target).filter(s -> own(s, target)).isPresent()) {
+            away();
             return;
         }
         measure(target, false, (session, heard) -> {
@@ -90,6 +93,23 @@ public final class HeardLoud {
             seen.set(new Seen(track.id(), heard.curve(), Optional.empty(), Double.NaN, session));
             notices.say(Notice.good("Loudness", track.name() + ": " + TrackLoudness.words(heard) + "."));
         });
+    }
+
+    /** Measures all together and draws that behind every lane, or puts it away if it is drawn. */
+    public void toggleAll() {
+        if (seen.get() != null && seen.get().track().isEmpty()) {
+            away();
+            return;
+        }
+        measure(editing.session(), "", "All", (session, heard) -> {
+            seen.set(new Seen("", heard.curve(), Optional.empty(), Double.NaN, session));
+            notices.say(Notice.good("Loudness", "All together: " + TrackLoudness.words(heard) + "."));
+        });
+    }
+
+    private void away() {
+        seen.set(null);
+        notices.say(Notice.plain("Loudness", "It is drawn no longer."));
     }
 
     /**
@@ -101,27 +121,31 @@ public final class HeardLoud {
     public void measure(Target target, boolean plain, BiConsumer<Session, HowLoud> done) {
         track(target).ifPresent(track -> {
             Session session = plain ? LoudnessDraft.without(editing.session(), target) : editing.session();
-            int ticket = asked.incrementAndGet();
-            LongWork.run(
-                    "agogic-loudness",
-                    notices,
-                    "Listening",
-                    track.name() + " is played through and measured",
-                    progress -> TrackLoudness.of(session, track.id(), part -> {
-                        goesOn(ticket);
-                        progress.accept(part);
-                    }),
-                    heard -> {
-                        if (ticket == asked.get()) {
-                            done.accept(session, heard);
-                        }
-                    },
-                    why -> {
-                        if (ticket == asked.get()) {
-                            notices.say(Notice.stop("Not measured", why));
-                        }
-                    });
+            measure(session, track.id(), track.name(), done);
         });
+    }
+
+    private void measure(Session session, String track, String name, BiConsumer<Session, HowLoud> done) {
+        int ticket = asked.incrementAndGet();
+        LongWork.run(
+                "agogic-loudness",
+                notices,
+                "Listening",
+                name + " is played through and measured",
+                progress -> TrackLoudness.of(session, track, part -> {
+                    goesOn(ticket);
+                    progress.accept(part);
+                }),
+                heard -> {
+                    if (ticket == asked.get()) {
+                        done.accept(session, heard);
+                    }
+                },
+                why -> {
+                    if (ticket == asked.get()) {
+                        notices.say(Notice.stop("Not measured", why));
+                    }
+                });
     }
 
     /** Nobody waits for what was asked before: it ends. */

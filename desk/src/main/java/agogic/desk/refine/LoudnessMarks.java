@@ -20,6 +20,8 @@ final class LoudnessMarks {
     /** Loudness of so many steps around each moment. */
     private static final int AROUND = 30;
 
+    private static final int MOMENTARY = 4;
+
     private LoudnessMarks() {}
 
     static void draw(
@@ -38,9 +40,13 @@ final class LoudnessMarks {
             marks.add(new Mark.Words(field.left() + 6, y - 4, words, Ink.GOOD, 10.5, false, false, -1));
         }
         boolean two = seen.then().isPresent();
-        curve(marks, seen.now(), timeline, time, field, Ink.QUIET, two ? 1 : 1.6);
-        seen.then().ifPresent(then -> curve(marks, then, timeline, time, field, Ink.GOOD, 2.4));
-        String words = (two ? "Loudness: thin as it was, strong with the draft" : "Loudness, 3 s")
+        if (!two) {
+            curve(marks, seen.now(), MOMENTARY, timeline, time, field, Ink.EDGE, 1);
+        }
+        curve(marks, seen.now(), AROUND, timeline, time, field, Ink.QUIET, two ? 1 : 1.6);
+        seen.then().ifPresent(then -> curve(marks, then, AROUND, timeline, time, field, Ink.GOOD, 2.4));
+        String what = seen.track().isEmpty() ? "Loudness of all" : "Loudness";
+        String words = (two ? "Loudness: thin as it was, strong with the draft" : what + ": 3 s strong, 400 ms thin")
                 + (seen.old(session) ? "; edited since: Alt+O twice measures again" : "");
         marks.add(new Mark.Words(field.left() + 6, field.top() + 14, words, Ink.QUIET, 11, false, false, -1));
     }
@@ -53,6 +59,7 @@ final class LoudnessMarks {
     private static void curve(
             List<Mark> marks,
             LoudnessCurve curve,
+            int around,
             Timeline timeline,
             TimeWindow time,
             EnvelopeMarks.Field field,
@@ -68,7 +75,7 @@ final class LoudnessMarks {
             int step = (int) (timeline.secondsAt(Math.max(0, beat)) / LoudnessCurve.STEP);
             if (beat >= 0 && step < curve.steps()) {
                 xs[count] = x;
-                ys[count++] = y(curve.around(step, AROUND), field);
+                ys[count++] = y(curve.around(step, around), field);
             }
         }
         if (count > 1) {

@@ -112,6 +112,12 @@ public final class RefineActs {
                 "Alt+O",
                 shown -> shown.desk.loudness().toggle(shown.target)));
         all.add(act(
+                "loudness-all",
+                "Measure loudness of all",
+                "All tracks together are played through; their loudness is drawn behind every lane, or put away",
+                "",
+                shown -> shown.desk.loudness().toggleAll()));
+        all.add(act(
                 "draft-loudness",
                 "Draft from loudness…",
                 "An offset of a level that brings phrases to one loudness, to be ridden over or taken back",

@@ -108,6 +108,13 @@ class AudioTaskTest extends WindowTest {
         push(KeyCode.ALT, KeyCode.O);
         until(() -> text("#trace-head").equals("Loudness")
                 && text("#trace-sentence").contains("LUFS, range"));
+        // All together is as loud as the only track; the key of the track takes its place, and again puts it away.
+        String alone = text("#trace-sentence").replaceFirst("^[^:]*: ", "");
+        interact(() -> window().act("loudness-all"));
+        until(() -> text("#trace-sentence").startsWith("All together: "));
+        assertThat(text("#trace-sentence")).endsWith(alone);
+        push(KeyCode.ALT, KeyCode.O);
+        until(() -> text("#trace-sentence").startsWith("Voice: "));
         push(KeyCode.SHIFT, KeyCode.ALT, KeyCode.O);
         until(() -> lookup("#loudness-target").tryQuery().isPresent());
         interact(() -> ((TextField) node("#loudness-target")).setText("−23"));
