@@ -90,7 +90,7 @@ final class TruePeak {
         }
     }
 
-    /** The greatest absolute value. A comparison each: the processor's own greatest-of-two is many times slower here. */
+    /** The greatest absolute value of the first {@code count}. */
     private static float greatest(float[] values, int count) {
         float greatest = 0;
         for (int i = 0; i < count; i++) {

@@ -248,6 +248,29 @@ public record Destination(String name, Set<Part> parts, How how, String folder, 
         return parts.stream().sorted().toList();
     }
 
+    /** How a piece stands to what went of it. */
+    public enum Since {
+        NEVER("not exported yet"),
+        SAME("up to date"),
+        CHANGED("changed since");
+
+        private final String spoken;
+
+        Since(String spoken) {
+            this.spoken = spoken;
+        }
+
+        public String spoken() {
+            return spoken;
+        }
+    }
+
+    /** How a piece that is known by {@code print} stands to what went there; another choice is a change, too. */
+    public Since since(String print) {
+        boolean never = carried.isEmpty() && folder.isEmpty();
+        return never ? Since.NEVER : carried.equals(print) ? Since.SAME : Since.CHANGED;
+    }
+
     /** True if something went there. */
     public boolean went() {
         return !carried.isEmpty();

@@ -81,11 +81,11 @@ final class CheckCommand extends FileCommand {
     /** What went somewhere and is older than the piece. */
     private static void older(Session session, List<Map<String, Object>> findings, Answer answer) {
         List<Destination> went = session.ownDestinations().stream()
-                .filter(d -> d.went() || !d.folder().isEmpty())
+                .filter(d -> d.since("none") != Destination.Since.NEVER)
                 .toList();
         String print = went.isEmpty() ? "" : Fingerprint.of(session);
         for (Destination one : went) {
-            if (!one.carried().equals(print)) {
+            if (one.since(print) == Destination.Since.CHANGED) {
                 String sentence = "What went to “" + one.name() + "” is older than the piece.";
                 String mend = "Export it again: export --destination";
                 Map<String, Object> told = new LinkedHashMap<>();

@@ -151,10 +151,9 @@ final class DestinationCommand extends FileCommand {
     private static Answer listed(Session session, List<Destination> all) {
         Answer answer = new Answer();
         List<Map<String, Object>> told = new ArrayList<>();
-        String print = all.stream().anyMatch(Destination::went) ? Fingerprint.of(session) : "";
+        String print = all.stream().anyMatch(Destination::went) ? Fingerprint.of(session) : "none";
         for (Destination one : all) {
-            String state =
-                    !one.went() ? "not exported yet" : one.carried().equals(print) ? "up to date" : "changed since";
+            String state = one.since(print).spoken();
             answer.say(one.name() + ": "
                     + one.inOrder().stream().map(Destination.Part::title).collect(Collectors.joining(", ")) + "; "
                     + state

@@ -45,9 +45,6 @@ import javafx.beans.property.SimpleObjectProperty;
 /** What is chosen in the Export view, what would come of it, and what is under way. */
 final class ExportModel {
     private static final int BITS_OF_A_BYTE = 10;
-    private static final String NEVER = "not exported yet";
-    private static final String SAME = "up to date";
-    private static final String CHANGED = "changed since";
 
     private final Desk desk;
     private final Beside beside = new Beside();
@@ -126,7 +123,7 @@ final class ExportModel {
 
     /** The destination that is shown. */
     Destination destination() {
-        List<Destination> all = desk.session().destinations();
+        List<Destination> all = all();
         return all.stream()
                 .filter(d -> d.name().equals(chosen.get()))
                 .findFirst()
@@ -417,19 +414,20 @@ final class ExportModel {
     /** What changed since a line was carried out last, in words. */
     String since(ExportLine line) {
         Session then = carried.get(line);
-        return then == null ? NEVER : same(then, desk.session()) ? SAME : CHANGED;
+        Destination.Since since = then == null
+                ? Destination.Since.NEVER
+                : same(then, desk.session()) ? Destination.Since.SAME : Destination.Since.CHANGED;
+        return since.spoken();
     }
 
     /** What changed since all of a destination was carried out last, in words. */
     String since(Destination one) {
         Destination last = last(one);
         Known is = known.get();
-        if (!last.went()) {
-            return last.folder().isEmpty() ? NEVER : CHANGED;
-        }
-        return is == null || is.session() != desk.session()
+        boolean looking = last.went() && (is == null || is.session() != desk.session());
+        return looking
                 ? "looking …"
-                : is.print().equals(last.carried()) ? SAME : CHANGED;
+                : last.since(is == null ? "none" : is.print()).spoken();
     }
 
     private static String size(long bytes) {

@@ -40,6 +40,8 @@ public final class LiveDesk implements AutoCloseable {
     private volatile Runnable recorded = () -> {};
     private volatile long ticked;
     private volatile String keysOn;
+    /** Kept from one start to the next; asked with every edit, so it is at hand. */
+    private volatile boolean keyboards = KeptOutput.keyboards();
 
     /**
      * Starts playing a session.
@@ -264,12 +266,13 @@ public final class LiveDesk implements AutoCloseable {
 
     /** True if keyboards are to be heard: it is kept from one start to the next. */
     public boolean hearsKeyboards() {
-        return KeptOutput.keyboards();
+        return keyboards;
     }
 
     /** From now on keyboards are heard, or no longer; also at the next start. */
     public void hearKeyboards(boolean on) {
         KeptOutput.keyboards(on);
+        keyboards = on;
         keys(keysOn);
     }
 

@@ -5,6 +5,7 @@ import agogic.core.midi.MidiSink;
 import agogic.core.play.Engine;
 import agogic.core.play.Playing;
 import agogic.core.session.Session;
+import agogic.formats.audio.AudioScan;
 import agogic.formats.audio.LiveFeed;
 import agogic.formats.file.FormatException;
 import agogic.standins.sound.Block;
@@ -221,7 +222,7 @@ final class SoundOutput implements AutoCloseable {
                 ? String.format(
                         Locale.ROOT,
                         latency > 0 ? "audio: %s kHz, heard after %.0f ms" : "audio: %s kHz, %.0f ms",
-                        rate % 1000 == 0 ? "" + rate / 1000 : String.format(Locale.ROOT, "%.1f", rate / 1000.0),
+                        AudioScan.kilohertz(rate),
                         latency > 0 ? 1000 * latency : wanted.milliseconds())
                 : "no audio device: silent";
     }

@@ -38,7 +38,7 @@ public final class Listening {
      */
     Optional<String> playedBy(int status) {
         return Keys.isNote(status) && live.hearsKeyboards() && live.audible()
-                ? instrument().map(t -> session.get().device(sounds(t).get(0)).name() + " on " + t.name())
+                ? instrument().map(this::instrumentOf)
                 : Optional.empty();
     }
 
@@ -54,12 +54,8 @@ public final class Listening {
                                 "Keyboards",
                                 plays.isEmpty()
                                         ? "On, but no track has an instrument that sounds here."
-                                        : "On: notes play "
-                                                + session.get()
-                                                        .device(sounds(plays.get())
-                                                                .get(0))
-                                                        .name() + " on "
-                                                + plays.get().name() + (live.audible() ? "." : ". " + silent())));
+                                        : "On: notes play " + instrumentOf(plays.get())
+                                                + (live.audible() ? "." : ". " + silent())));
     }
 
     /** True if notes that no control takes are heard. */
@@ -107,6 +103,11 @@ public final class Listening {
 
     private static String silent() {
         return "It would sound, but this machine has no audio output.";
+    }
+
+    /** {@code Plain Keys on Keys}. */
+    private String instrumentOf(Track track) {
+        return session.get().device(sounds(track).get(0)).name() + " on " + track.name();
     }
 
     private String words(Track heard) {

@@ -3,6 +3,7 @@ package agogic.desk.shell;
 import agogic.desk.live.LiveDesk;
 import agogic.desk.live.OutputChoice;
 import agogic.desk.parts.FormDialog;
+import agogic.formats.audio.AudioScan;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Locale;
@@ -45,7 +46,7 @@ final class OutputForm extends FormDialog<OutputChoice> {
     }
 
     private static String words(int rate) {
-        return String.format(Locale.ROOT, rate % 1000 == 0 ? "%.0f kHz" : "%.1f kHz", rate / 1000.0);
+        return AudioScan.kilohertz(rate) + " kHz";
     }
 
     @Override

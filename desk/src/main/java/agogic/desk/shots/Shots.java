@@ -80,8 +80,9 @@ public final class Shots {
             orders.add(new Studio.Order(picture, LIGHT.contains(picture), folder.resolve(name + ".png")));
         }
         orders.add(new Studio.Order(Picture.ROUTES, true, folder.resolve("routes-light.png")));
-        take(Demo.made(), orders);
-        byte[] sheet = Sheet.firstPicture(Demo.made());
+        Session demo = Demo.made();
+        take(demo, orders);
+        byte[] sheet = Sheet.firstPicture(demo);
         SafeFile.write(folder.resolve("sheet.png"), out -> out.write(sheet));
         return Stream.concat(orders.stream().map(o -> o.file().getFileName().toString()), Stream.of("sheet.png"))
                 .toList();

@@ -39,18 +39,7 @@ public final class MidiPart {
             if (!notes.test(track)
                     && track.clips().stream().anyMatch(c -> !c.notes().isEmpty())) {
                 List<Clip> silent = track.clips().stream()
-                        .map(c -> new Clip(
-                                c.id(),
-                                c.name(),
-                                c.beat(),
-                                c.length(),
-                                c.offset(),
-                                c.speed(),
-                                c.cycle(),
-                                List.of(),
-                                c.dynamics(),
-                                c.hairpins(),
-                                c.audio()))
+                        .map(c -> c.with(List.of(), c.dynamics(), c.hairpins()))
                         .toList();
                 less = less.with(track.with(silent));
             }

@@ -4,9 +4,8 @@ import agogic.core.session.Destination;
 import agogic.formats.file.FormatException;
 import com.fasterxml.jackson.databind.node.ArrayNode;
 import com.fasterxml.jackson.databind.node.ObjectNode;
-import java.util.ArrayList;
-import java.util.EnumSet;
 import java.util.List;
+import java.util.Set;
 
 /** Destinations as JSON. */
 final class DestinationJson {
@@ -38,11 +37,10 @@ final class DestinationJson {
     }
 
     static Destination read(Json json) throws FormatException {
-        List<Destination.Part> parts =
-                new ArrayList<>(json.list("parts", one -> one.make(() -> Destination.Part.of(one.text()))));
+        List<Destination.Part> parts = json.list("parts", one -> one.make(() -> Destination.Part.of(one.text())));
         return json.make(() -> new Destination(
                 json.text("name"),
-                parts.isEmpty() ? EnumSet.noneOf(Destination.Part.class) : EnumSet.copyOf(parts),
+                Set.copyOf(parts),
                 new Destination.How(
                         new Destination.Midi(
                                 json.text("fine"),
