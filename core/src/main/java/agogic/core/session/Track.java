@@ -45,6 +45,11 @@ public record Track(String id, String name, boolean bus, int channel, List<Strin
         return new Track(id, name, bus, channel, devices, newClips);
     }
 
+    /** With its notes and controllers on another channel, 1..16. */
+    public Track onChannel(int newChannel) {
+        return new Track(id, name, bus, newChannel, devices, clips);
+    }
+
     /** Its clips as they are played: content that repeats or is stretched is written out. */
     public List<Clip> played() {
         return clips.stream().map(Clip::unrolled).toList();

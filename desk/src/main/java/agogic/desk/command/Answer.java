@@ -5,13 +5,17 @@ import com.fasterxml.jackson.databind.ObjectMapper;
 import com.fasterxml.jackson.databind.SerializationFeature;
 import java.io.PrintWriter;
 import java.util.ArrayList;
+import java.util.HashSet;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.Set;
 
 /** What a command answers: a few named values, as JSON or as lines for people. */
 final class Answer {
     private final Map<String, Object> values = new LinkedHashMap<>();
+
+    private final Set<String> details = new HashSet<>();
 
     private final List<String> lines = new ArrayList<>();
     private boolean holds = true;
@@ -37,6 +41,12 @@ final class Answer {
         return this;
     }
 
+    /** As {@link #put}, but only in JSON: too long for a line. */
+    Answer detail(String name, Object value) {
+        details.add(name);
+        return put(name, value);
+    }
+
     void print(PrintWriter out, boolean json) {
         if (json) {
             try {
@@ -49,7 +59,11 @@ final class Answer {
         } else if (!lines.isEmpty()) {
             lines.forEach(out::println);
         } else {
-            values.forEach((name, value) -> out.println(name + ": " + value));
+            values.forEach((name, value) -> {
+                if (!details.contains(name)) {
+                    out.println(name + ": " + value);
+                }
+            });
         }
         out.flush();
     }

@@ -18,6 +18,7 @@ import agogic.formats.file.SafeFile;
 import agogic.formats.midi.Fineness;
 import agogic.formats.midi.MidiExport;
 import agogic.formats.midi.MidiPart;
+import agogic.formats.midi.OnWire;
 import agogic.formats.session.Fingerprint;
 import agogic.formats.session.SessionFile;
 import agogic.standins.sound.Bounce;
@@ -171,9 +172,12 @@ final class ExportCommand extends FileCommand {
         }
         if (midi != null) {
             Session part = MidiPart.of(opened, content(content));
-            MidiExport.Made made = MidiExport.make(part, new MidiExport.How(how, cable, leadIn, finer));
-            files.put(midi, stream -> stream.write(made.file()));
-            midi(answer, opened, made.report());
+            OnWire.Plot plot = OnWire.plot(part, new MidiExport.How(how, cable, leadIn, finer));
+            files.put(midi, stream -> stream.write(plot.made().file()));
+            midi(answer, opened, plot.made().report());
+            answer.detail(
+                    "onTheWire",
+                    plot.lines().stream().map(line -> onWire(opened, line)).toList());
         }
         apart(clip, session);
         if (clip != null) {
@@ -292,6 +296,19 @@ final class ExportCommand extends FileCommand {
                         "leftOutWhenBroughtIn",
                         opened.leftOut().stream().map(LeftOut::spoken).toList())
                 .put("setupMilliseconds", report.setupSeconds() * 1000);
+    }
+
+    /** One lane on the wire: how much it takes, how far what is sent is off, how long it waits. */
+    private static Map<String, Object> onWire(Session opened, OnWire line) {
+        Map<String, Object> row = new LinkedHashMap<>();
+        row.put("lane", line.name());
+        row.put("bytes", Math.round(line.allBytes()));
+        row.put("farthest", line.loss());
+        row.put("farthestInUnit", line.lossText());
+        row.put("farthestAt", opened.timeline().printBars(line.lossBeat()));
+        row.put("waitsMilliseconds", line.waited() * 1000);
+        row.put("waitsAt", opened.timeline().printBars(line.waitedBeat()));
+        return row;
     }
 
     private static Optional<Wire> wire(String word) {

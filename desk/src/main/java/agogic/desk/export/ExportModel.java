@@ -12,10 +12,10 @@ import agogic.formats.audio.AudioScan;
 import agogic.formats.audio.Depth;
 import agogic.formats.clip2.ClipExport;
 import agogic.formats.file.SafeFile;
-import agogic.formats.midi.Fineness;
 import agogic.formats.midi.MidiExport;
 import agogic.formats.midi.MidiFile;
 import agogic.formats.midi.MidiPart;
+import agogic.formats.midi.OnWire;
 import agogic.formats.session.Fingerprint;
 import agogic.formats.session.SessionFile;
 import agogic.standins.sound.Bounce;
@@ -35,7 +35,6 @@ import java.util.Set;
 import java.util.concurrent.atomic.AtomicBoolean;
 import java.util.function.Function;
 import java.util.function.UnaryOperator;
-import java.util.stream.Collectors;
 import javafx.application.Platform;
 import javafx.beans.property.DoubleProperty;
 import javafx.beans.property.ObjectProperty;
@@ -66,7 +65,8 @@ final class ExportModel {
      * What the MIDI file of a session would be.
      *
      * @param load bytes of each second on the busiest port
-     * @param mends what would lose less, the best last
+     * @param lines what each lane does on the wire, the one that loses most first
+     * @param less what would lose less; empty until somebody asks
      */
     record Looked(
             Session session,
@@ -75,15 +75,8 @@ final class ExportModel {
             MidiExport.Report report,
             int bytes,
             double[] load,
-            List<Mend> mends) {}
-
-    /**
-     * Another choice by which less would be lost.
-     *
-     * @param words what is chosen, for a button
-     * @param effect what would be lost then
-     */
-    record Mend(String words, String effect, Destination.How how) {}
+            List<OnWire> lines,
+            Optional<LessLost> less) {}
 
     /** What a piece is known by. */
     record Known(Session session, String print) {}
@@ -235,7 +228,8 @@ final class ExportModel {
 
     private static Looked looked(Session session, MidiExport.How how, Destination.How choices) {
         Session part = MidiPart.of(session, choices.midi().content());
-        MidiExport.Made made = MidiExport.make(part, how);
+        OnWire.Plot plot = OnWire.plot(part, how);
+        MidiExport.Made made = plot.made();
         return new Looked(
                 session,
                 how,
@@ -243,7 +237,8 @@ final class ExportModel {
                 made.report(),
                 made.file().length,
                 load(session, made.file(), how.leadIn()),
-                List.of());
+                plot.lines(),
+                Optional.empty());
     }
 
     /** Finds out beside the window what would lose less. */
@@ -257,8 +252,8 @@ final class ExportModel {
         desk.say(Notice.plain("Looking", "What loses less is tried …"));
         beside.latest(
                 "agogic-export",
-                () -> mends(MidiPart.of(found.session(), choices.midi().content()), choices, found.report()),
-                mends -> {
+                () -> LessLost.of(found.session(), choices, found.report(), found.lines()),
+                less -> {
                     looked.set(new Looked(
                             found.session(),
                             found.how(),
@@ -266,43 +261,30 @@ final class ExportModel {
                             found.report(),
                             found.bytes(),
                             found.load(),
-                            mends));
+                            found.lines(),
+                            Optional.of(less)));
                     desk.say(
-                            mends.isEmpty()
-                                    ? Notice.plain("Looked", "Neither finer controllers nor a faster wire lose less.")
-                                    : Notice.good("Found", words(mends)));
+                            less.mends().isEmpty()
+                                    ? Notice.plain("Looked", less.words())
+                                    : Notice.good("Found", less.words()));
                 },
                 why -> desk.say(Notice.stop("Not known", why)));
     }
 
-    private static String words(List<Mend> mends) {
-        return mends.stream().map(m -> m.words() + ": " + m.effect()).collect(Collectors.joining("; ", "", "."));
-    }
-
-    /** Finer numbers, and a wire without limit, where less is lost by them. */
-    private static List<Mend> mends(Session part, Destination.How choices, MidiExport.Report report) {
-        List<Mend> mends = new ArrayList<>();
-        double best = report.greatestLoss();
-        Destination.How how = choices;
-        if (best > 0 && how.midi().fine().equals(Fineness.SEVEN.word())) {
-            how = how.with(how.midi().fine(Fineness.FOURTEEN.word()));
-            best = mend(mends, part, "Controllers of 14 bits", how, best);
+    /** Does what loses less: a step of the history. */
+    void mend(LessLost.Mend mend) {
+        Looked found = looked.get();
+        if (found == null || !same(found.session(), desk.session())) {
+            desk.refuse("The piece was changed since that was tried, so it stays as it is. Press Shift+Alt+E again.");
+            return;
         }
-        if (best > 0 && how.midi().cable()) {
-            mend(mends, part, "More than a cable carries", how.with(how.midi().cable(false)), best);
+        if (mend.then() == found.session()) {
+            choose(mend.how());
+            desk.did(mend.words(), "Chosen for “" + destination().name() + "”: " + mend.effect() + ".");
+        } else {
+            desk.edit(mend.words(), s -> mend.then().withDestinations(s.ownDestinations()));
+            desk.did(mend.words(), mend.effect() + ".");
         }
-        return mends;
-    }
-
-    private static double mend(List<Mend> mends, Session part, String words, Destination.How how, double best) {
-        MidiExport.Report then = MidiExport.make(part, HandOver.midi(how)).report();
-        if (then.greatestLoss() < best) {
-            String effect =
-                    then.greatestLoss() > 0 ? "then up to " + then.lossText() : "then nothing is beside its lane";
-            mends.add(new Mend(words, effect, how));
-            return then.greatestLoss();
-        }
-        return best;
     }
 
     /** Bytes of each second, as a cable gets them: a status that stays is sent once (running status). */

@@ -4,10 +4,7 @@ import agogic.core.session.Destination;
 import agogic.desk.acts.ActParts;
 import agogic.desk.acts.Here;
 import agogic.desk.acts.Subject;
-import agogic.desk.draw.Ink;
-import agogic.desk.draw.Mark;
 import agogic.desk.model.Desk;
-import agogic.desk.parts.MarkView;
 import agogic.desk.parts.Parts;
 import agogic.formats.midi.MidiExport;
 import java.util.List;
@@ -50,8 +47,8 @@ public final class ExportView extends BorderPane {
     private final Label title = new Label();
     private final Label about = new Label();
     private final VBox facts = new VBox(6);
-    private final Label plotTitle = new Label("Bytes a second on the wire; the line is what a MIDI cable carries");
-    private final MarkView plot;
+    private final WireFace wire;
+    private final HBox lessLine = new HBox(ActParts.button("export-less"));
     private final ProgressBar bar = new ProgressBar(0);
     private final HBox foot;
 
@@ -84,16 +81,8 @@ public final class ExportView extends BorderPane {
         list.addEventFilter(KeyEvent.KEY_PRESSED, this::pressed);
         list.setFixedCellSize(ROW);
         list.setPrefHeight(ExportLine.values().length * ROW + 4);
-        plot = new MarkView(desk) {
-            @Override
-            public void marks(List<Mark> marks, double width, double height) {
-                ExportView.this.load(marks, width, height);
-            }
-        };
-        plot.setId("wire-plot");
-        plot.setPrefHeight(150);
-        plot.setMinHeight(110);
-        plot.setAccessibleRole(AccessibleRole.TEXT);
+        wire = new WireFace(desk);
+        lessLine.setPadding(new Insets(0, 0, 0, 112));
         bar.setMaxWidth(Double.MAX_VALUE);
         bar.setAccessibleText("How far the export is");
         bar.progressProperty().bind(model.progress());
@@ -172,12 +161,8 @@ public final class ExportView extends BorderPane {
         about.getStyleClass().add("quiet");
         about.setWrapText(true);
         about.setMinHeight(USE_PREF_SIZE);
-        plotTitle.getStyleClass().addAll("quiet", "small");
-        plotTitle.setWrapText(true);
-        plotTitle.managedProperty().bind(plotTitle.visibleProperty());
-        plot.managedProperty().bind(plot.visibleProperty());
-        plotTitle.visibleProperty().bind(plot.visibleProperty());
-        VBox panel = new VBox(10, title, about, facts, plotTitle, plot, face, how);
+        wire.managedProperty().bind(wire.visibleProperty());
+        VBox panel = new VBox(10, title, about, facts, wire, face, how);
         panel.getStyleClass().add("panel");
         VBox box = new VBox(panel);
         box.setPadding(new Insets(12, 14, 8, 6));
@@ -219,10 +204,10 @@ public final class ExportView extends BorderPane {
             if (report.greatestLoss() > 0) {
                 fact("Farthest", "at " + desk.timeline().printBars(report.lossBeat()), "");
             }
-            if (report.greatestLoss() > 0 && known.mends().isEmpty()) {
+            if (report.greatestLoss() > 0 && known.less().isEmpty()) {
                 less();
             }
-            known.mends().forEach(this::mend);
+            known.less().ifPresent(this::less);
             fact("Busiest second", Math.round(100 * report.busiestShare()) + " % of the wire", "");
             if (report.switchLate() > 0) {
                 fact(
@@ -234,45 +219,50 @@ public final class ExportView extends BorderPane {
                 fact("To know", report.notice(), "");
             }
         }
+        if (!facts.getChildren().contains(lessLine)) {
+            // It stays in the window, so that its button is dressed with the others.
+            facts.getChildren().add(lessLine);
+        }
+        boolean asked = known != null && known.less().isPresent();
+        lessLine.setVisible(line == ExportLine.MIDI
+                && known != null
+                && !asked
+                && known.report().greatestLoss() > 0);
+        lessLine.setManaged(lessLine.isVisible());
         face.show(line, model.sound());
         face.setVisible(!face.getChildren().isEmpty());
         face.setManaged(face.isVisible());
-        plot.setVisible(line == ExportLine.MIDI);
-        plot.setAccessibleText(known == null ? "" : plotWords(known));
-        plot.draw();
-    }
-
-    private static String plotWords(ExportModel.Looked known) {
-        double most = 0;
-        int at = 0;
-        for (int i = 0; i < known.load().length; i++) {
-            at = known.load()[i] > most ? i : at;
-            most = Math.max(most, known.load()[i]);
-        }
-        return "Bytes on the wire: at most " + Math.round(most) + " in the second from " + at + " s, a cable carries "
-                + Math.round(ExportModel.most());
+        wire.setVisible(line == ExportLine.MIDI);
+        wire.show(known);
     }
 
     /** What would lose less is tried when somebody asks: it takes as long as an export. */
     private void less() {
-        HBox line = new HBox(ActParts.button("export-less"));
-        line.setPadding(new Insets(0, 0, 0, 112));
-        facts.getChildren().add(line);
+        facts.getChildren().add(lessLine);
     }
 
-    /** A choice by which less is lost, and what would be lost then. */
-    private void mend(ExportModel.Mend mend) {
-        Button button = Parts.act("export-mend", mend.words(), "", () -> {
-            model.choose(mend.how());
-            desk.did(mend.words(), "Chosen for “" + model.destination().name() + "”: " + mend.effect() + ".");
-        });
-        button.setAccessibleText(mend.words() + ": " + mend.effect());
-        button.setMinWidth(USE_PREF_SIZE);
-        Label effect = new Label(mend.effect());
-        effect.setWrapText(true);
-        effect.getStyleClass().addAll("quiet", "small");
-        effect.setMinHeight(USE_PREF_SIZE);
-        VBox line = new VBox(2, button, effect);
+    /** What loses less, each with what would be lost then, and what was tried for nothing. */
+    private void less(LessLost less) {
+        for (LessLost.Mend mend : less.mends()) {
+            Button button = Parts.act("export-mend", mend.words(), "", () -> model.mend(mend));
+            button.setAccessibleText(mend.words() + ": " + mend.effect());
+            button.setMinWidth(USE_PREF_SIZE);
+            besides(new VBox(2, button, quiet(mend.effect())));
+        }
+        if (less.mends().isEmpty()) {
+            besides(new VBox(quiet(less.words())));
+        }
+    }
+
+    private static Label quiet(String words) {
+        Label label = new Label(words);
+        label.setWrapText(true);
+        label.getStyleClass().addAll("quiet", "small");
+        label.setMinHeight(USE_PREF_SIZE);
+        return label;
+    }
+
+    private void besides(VBox line) {
         line.setPadding(new Insets(0, 0, 0, 112));
         facts.getChildren().add(line);
     }
@@ -289,37 +279,6 @@ public final class ExportView extends BorderPane {
         }
         HBox.setHgrow(text, Priority.ALWAYS);
         facts.getChildren().add(new HBox(8, label, text));
-    }
-
-    /** The bytes of each second as columns, and what a cable carries as a line. */
-    private void load(List<Mark> marks, double width, double height) {
-        marks.add(new Mark.Box(0, 0, width, height, 6, Ink.WELL, Ink.EDGE, 1));
-        ExportModel.Looked known = model.looked().get();
-        if (known == null) {
-            marks.add(new Mark.Words(width / 2, height / 2, "looking …", Ink.QUIET, 12, false, false, 0));
-            return;
-        }
-        double most = ExportModel.most();
-        double top = most;
-        for (double one : known.load()) {
-            top = Math.max(top, one);
-        }
-        double room = height - 24;
-        double each = (width - 12) / known.load().length;
-        for (int i = 0; i < known.load().length; i++) {
-            double tall = room * known.load()[i] / (1.05 * top);
-            if (tall > 0) {
-                Ink ink = known.load()[i] > most ? Ink.RIDE : Ink.SOUND;
-                marks.add(new Mark.Box(
-                        6 + i * each, height - 18 - tall, Math.max(0.7, each - 0.6), tall, 0, ink, Ink.NONE, 0));
-            }
-        }
-        double y = height - 18 - room * most / (1.05 * top);
-        marks.add(new Mark.Line(6, y, width - 6, y, Ink.RIDE, 1.4, 4));
-        marks.add(new Mark.Words(width - 8, y + 12, Math.round(most) + " bytes", Ink.RIDE, 10.5, true, false, 1));
-        marks.add(new Mark.Words(6, height - 5, "0 s", Ink.QUIET, 10.5, true, false, -1));
-        marks.add(new Mark.Words(
-                width - 6, height - 5, Math.round(known.session().seconds()) + " s", Ink.QUIET, 10.5, true, false, 1));
     }
 
     /** {@code To the mix} within a sentence; a name of another kind stays, with where it goes before it. */

@@ -14,6 +14,7 @@ import agogic.formats.file.SafeFile;
 import java.io.IOException;
 import java.nio.file.Path;
 import java.util.ArrayList;
+import java.util.Comparator;
 import java.util.List;
 import java.util.Locale;
 import java.util.Map;
@@ -104,7 +105,7 @@ public final class MidiExport {
     /** What was remarked, by track; of the piece, and of tracks that it has not, under an empty name. */
     private final Map<String, List<Remark>> remarks;
 
-    private MidiExport(Session session, How how) {
+    private MidiExport(Session session, How how, boolean keeping) {
         this.session = session;
         this.how = how;
         lead = how.leadIn()
@@ -122,7 +123,8 @@ public final class MidiExport {
         double leadSeconds = WirePlan.beat(lead)
                 * 60
                 / session.timeline().tempo().points().get(0).bpm();
-        plan = new WirePlan(session, numbers.lines(), how.wire(), noteBytes, end).run(leadSeconds);
+        WirePlan begun = new WirePlan(session, numbers.lines(), how.wire(), noteBytes, end);
+        plan = (keeping ? begun.keeping() : begun).run(leadSeconds);
     }
 
     /** Writes the session to {@code path}; an empty {@code wire} knows no limit. */
@@ -144,9 +146,21 @@ public final class MidiExport {
 
     /** The session as the bytes of a file, with what it came to. */
     public static Made make(Session session, How how) {
-        MidiExport export = new MidiExport(session, how);
+        MidiExport export = new MidiExport(session, how, false);
         byte[] file = export.file();
         return new Made(file, export.report());
+    }
+
+    /** As {@link #make(Session, How)}, with what each line does on the wire. */
+    static OnWire.Plot plot(Session session, How how) {
+        MidiExport export = new MidiExport(session, how, true);
+        byte[] file = export.file();
+        return new OnWire.Plot(
+                new Made(file, export.report()),
+                export.plan.senders().stream()
+                        .map(Sender::onWire)
+                        .sorted(Comparator.comparingDouble(OnWire::loss).reversed())
+                        .toList());
     }
 
     private Report report() {

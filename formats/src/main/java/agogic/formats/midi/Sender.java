@@ -66,6 +66,8 @@ final class Sender {
     private double steepest;
 
     private final Listener listener;
+    /** What it sent when, and what that took of the wire; null unless somebody asks for it afterwards. */
+    private SentOver sentOver;
 
     /** The way to send {@code line} up to tick {@code end}. */
     Sender(Session session, Heard heard, Numbers.Line line, long end) {
@@ -90,6 +92,11 @@ final class Sender {
         plain = lanes.length == 1 && !anyMoved && first.plays() && lead.equals(Span.FULL) && !parameter.stepped();
         listener = new Listener(session.timeline(), lead, parameter);
         speaks = Numbers.speaks(session, line);
+    }
+
+    /** Keeps what is sent, for {@link #onWire}. */
+    void keeps() {
+        sentOver = new SentOver(session, end);
     }
 
     Numbers.Line line() {
@@ -365,7 +372,53 @@ final class Sender {
         sent = wanted;
         listener.gets(number.value(parameter, sent));
         judge(tick);
-        return number.way() == Outside.Way.PROGRAM ? bytes : bytes * (messages - before) + (running == status ? 0 : 1);
+        int size =
+                number.way() == Outside.Way.PROGRAM ? bytes : bytes * (messages - before) + (running == status ? 0 : 1);
+        if (sentOver != null) {
+            sentOver.sent(tick, number.value(parameter, sent), size);
+        }
+        return size;
+    }
+
+    /** It had something to send from a tick on, and sends it now. */
+    void waited(long tick) {
+        if (sentOver != null) {
+            sentOver.waited(waitsFrom, tick);
+        }
+    }
+
+    /** What it did to the wire and how far a listener was from its lane, second by second; only if it {@link #keeps}. */
+    OnWire onWire() {
+        double[] away = new double[sentOver.seconds()];
+        for (long tick = sentOver.next(speaks - 1); tick <= end; tick = sentOver.next(tick, end)) {
+            double has = sentOver.at(tick);
+            double beat = WirePlan.beat(tick);
+            int seat = line.socket().seatAt(beat);
+            Parameter one = parameters[seat];
+            if (Double.isNaN(has) || one.stepped() || !moves[seat] && (anyMoved || !lanes[seat].plays())) {
+                continue;
+            }
+            double travels = moves[seat] ? moved(seat, beat) : at(seat, tick);
+            double distance = Math.abs(one.settled(lead.apply(travels)) - one.settled(lead.apply(has)));
+            int second = sentOver.second(tick);
+            away[second] = Math.max(away[second], distance);
+        }
+        if (listener.lost() > 0) {
+            // The farthest was looked for everywhere, not only where it was sampled.
+            int second = sentOver.second(WirePlan.tick(listener.lostAt()));
+            away[second] = Math.max(away[second], listener.lost());
+        }
+        return new OnWire(
+                lostName(),
+                targets,
+                sentOver.bytes(),
+                away,
+                listener.lost(),
+                listener.lost() > 0 ? listener.lostText() : "",
+                listener.lostAt(),
+                sentOver.waits(),
+                sentOver.longestWait(),
+                sentOver.longestWaitBeat());
     }
 
     /** Sends a bank, as far as it was said, and a program; how many bytes that takes. */

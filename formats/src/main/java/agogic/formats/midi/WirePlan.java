@@ -60,6 +60,12 @@ final class WirePlan {
         }
     }
 
+    /** As it is, keeping what is sent. */
+    WirePlan keeping() {
+        senders.forEach(Sender::keeps);
+        return this;
+    }
+
     static double beat(long tick) {
         return (double) tick / SmfWriter.TICKS;
     }
@@ -145,6 +151,7 @@ final class WirePlan {
                 continue;
             }
             int size = transmit(waiting.get(farthest), tick);
+            waiting.get(farthest).waited(tick);
             leave(farthest, tick);
             wire.ifPresent(w -> take(seconds, w.seconds(size)));
         }

@@ -1,0 +1,47 @@
+package agogic.formats.midi;
+
+import agogic.core.route.Target;
+import agogic.core.session.Session;
+import java.util.List;
+
+/**
+ * What one line does to the wire, and how far whoever listens is from its lane.
+ *
+ * @param name the parameter that a listener is farthest from, for people
+ * @param targets all that travel here, one after the other
+ * @param bytes what it takes of the wire in each second from the beginning, what is set at the start in the first
+ * @param away how far a listener is from it in each second at the most, normalised; 0 for a switch
+ * @param loss the farthest of all, normalised
+ * @param lossText the same in its unit; empty for nothing
+ * @param lossBeat where that is, in quarter notes
+ * @param waits how long what is sent in each second waited for the wire at the most, in seconds
+ * @param waited the longest that a value waited for the wire, in seconds, from {@code waitedBeat} on
+ */
+public record OnWire(
+        String name,
+        List<Target> targets,
+        double[] bytes,
+        double[] away,
+        double loss,
+        String lossText,
+        double lossBeat,
+        double[] waits,
+        double waited,
+        double waitedBeat) {
+    /** All bytes of it. */
+    public double allBytes() {
+        double sum = 0;
+        for (double one : bytes) {
+            sum += one;
+        }
+        return sum;
+    }
+
+    /** A file that is made, with what each of its lines does, the one that is farthest from its lane first. */
+    public record Plot(MidiExport.Made made, List<OnWire> lines) {}
+
+    /** The session as the bytes of a file, and what each of its lines does on the wire. */
+    public static Plot plot(Session session, MidiExport.How how) {
+        return MidiExport.plot(session, how);
+    }
+}

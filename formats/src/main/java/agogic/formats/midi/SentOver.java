@@ -1,0 +1,107 @@
+package agogic.formats.midi;
+
+import agogic.core.session.Session;
+import agogic.core.time.Timeline;
+import java.util.Arrays;
+
+/** What one line sent, when, and what it took of the wire: kept while it is sent, looked through afterwards. */
+final class SentOver {
+    /** Between what is sent, a second is looked at in so many places. */
+    private static final int LOOKS = 64;
+
+    private final Timeline timeline;
+    private final double[] bytes;
+    private long[] ticks = new long[64];
+    private double[] values = new double[64];
+    private int count;
+    private int now = -1;
+    private final double[] waits;
+    private double longestWait;
+    private double longestWaitBeat;
+
+    SentOver(Session session, long end) {
+        timeline = session.timeline();
+        bytes = new double[(int) Math.floor(timeline.secondsAt(WirePlan.beat(end))) + 1];
+        waits = new double[bytes.length];
+    }
+
+    /** A value, normalised as it travels, was sent at a tick and took so many bytes. */
+    void sent(long tick, double value, int size) {
+        if (count == ticks.length) {
+            ticks = Arrays.copyOf(ticks, 2 * count);
+            values = Arrays.copyOf(values, 2 * count);
+        }
+        ticks[count] = tick;
+        values[count++] = value;
+        bytes[second(tick)] += size;
+    }
+
+    /** What was to be sent from one tick on was sent at another. */
+    void waited(long from, long until) {
+        double wait = timeline.secondsAt(WirePlan.beat(until)) - timeline.secondsAt(WirePlan.beat(from));
+        int second = second(until);
+        waits[second] = Math.max(waits[second], wait);
+        if (wait > longestWait) {
+            longestWait = wait;
+            longestWaitBeat = WirePlan.beat(from);
+        }
+    }
+
+    /** The second of a tick, counted from the beginning. */
+    int second(long tick) {
+        double seconds = timeline.secondsAt(WirePlan.beat(Math.max(0, tick)));
+        return (int) Math.min(bytes.length - 1, Math.floor(seconds));
+    }
+
+    int seconds() {
+        return bytes.length;
+    }
+
+    /** The next tick worth looking at: where something is sent, just before that, or a little later. */
+    long next(long tick) {
+        double seconds = timeline.secondsAt(WirePlan.beat(Math.max(0, tick)));
+        long next = Math.max(tick + 1, WirePlan.tick(timeline.beatAt(seconds + 1.0 / LOOKS)));
+        int at = now;
+        while (at + 1 < count && ticks[at + 1] <= tick) {
+            at++;
+        }
+        if (at + 1 < count) {
+            long sends = ticks[at + 1];
+            next = Math.min(next, sends - 1 > tick ? sends - 1 : sends);
+        }
+        return next;
+    }
+
+    /** As {@link #next(long)}, but the end is looked at, too. */
+    long next(long tick, long end) {
+        long next = next(tick);
+        return tick < end ? Math.min(next, end) : next;
+    }
+
+    /** What a listener has at a tick; ticks are asked for in order. NaN before anything came. */
+    double at(long tick) {
+        while (now + 1 < count && ticks[now + 1] <= tick) {
+            now++;
+        }
+        return now < 0 ? Double.NaN : values[now];
+    }
+
+    /** Bytes of each second. */
+    double[] bytes() {
+        return bytes;
+    }
+
+    /** How long what was sent in each second had waited for the wire at the most, in seconds. */
+    double[] waits() {
+        return waits;
+    }
+
+    /** The longest that something waited for the wire, in seconds. */
+    double longestWait() {
+        return longestWait;
+    }
+
+    double longestWaitBeat() {
+        return longestWaitBeat;
+    }
+}
