@@ -215,7 +215,9 @@ final class Json {
         }
 
         double number(int i) throws FormatException {
-            return cell(i).number();
+            JsonNode cell = json.node.get(i);
+            double value = cell.isNumber() ? cell.doubleValue() : Double.NaN;
+            return Double.isFinite(value) ? value : cell(i).number();
         }
 
         /** A normalised value. */

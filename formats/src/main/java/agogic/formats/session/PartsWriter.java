@@ -9,16 +9,11 @@ import agogic.core.route.Into;
 import agogic.core.route.Route;
 import agogic.core.route.Span;
 import agogic.core.route.Target;
-import com.fasterxml.jackson.core.JsonGenerator;
 import com.fasterxml.jackson.databind.JsonNode;
-import com.fasterxml.jackson.databind.JsonSerializable;
-import com.fasterxml.jackson.databind.SerializerProvider;
-import com.fasterxml.jackson.databind.jsontype.TypeSerializer;
 import com.fasterxml.jackson.databind.node.ArrayNode;
 import com.fasterxml.jackson.databind.node.JsonNodeFactory;
 import com.fasterxml.jackson.databind.node.ObjectNode;
 import com.fasterxml.jackson.databind.node.TextNode;
-import java.io.IOException;
 import java.util.EnumMap;
 import java.util.List;
 import java.util.Locale;
@@ -29,8 +24,8 @@ import java.util.function.Function;
 final class PartsWriter {
     private static final JsonNodeFactory JSON = JsonNodeFactory.instance;
 
-    /** An envelope of more points is written without a tree. */
-    private static final int MANY = 10_000;
+    /** A longer list of points or notes is written without a tree. */
+    static final int MANY = 256;
 
     /** The word of each shape: one for all points that have it. */
     private static final Map<Shape.Kind, TextNode> KINDS = new EnumMap<>(Shape.Kind.class);
@@ -38,29 +33,6 @@ final class PartsWriter {
     static {
         for (Shape.Kind kind : Shape.Kind.values()) {
             KINDS.put(kind, TextNode.valueOf(word(kind)));
-        }
-    }
-
-    private static final class ManyPoints extends JsonSerializable.Base {
-        private final Envelope envelope;
-
-        ManyPoints(Envelope envelope) {
-            this.envelope = envelope;
-        }
-
-        @Override
-        public void serialize(JsonGenerator to, SerializerProvider with) throws IOException {
-            to.writeStartArray(envelope, envelope.size());
-            for (Point point : envelope.points()) {
-                point(point).serialize(to, with);
-            }
-            to.writeEndArray();
-        }
-
-        @Override
-        public void serializeWithType(JsonGenerator to, SerializerProvider with, TypeSerializer type)
-                throws IOException {
-            serialize(to, with);
         }
     }
 
@@ -115,14 +87,32 @@ final class PartsWriter {
         }
     }
 
-    /** The points of an envelope; of a long one they are made when they are written, and are no tree. */
+    /** The points of an envelope; those of a long one are no tree. */
     static JsonNode points(Envelope envelope) {
         if (envelope.size() > MANY) {
-            return JSON.pojoNode(new ManyPoints(envelope));
+            return JSON.pojoNode(new ManyRows(envelope.size(), (i, row) -> point(envelope, i, row)));
         }
         ArrayNode array = JSON.arrayNode(envelope.size());
         envelope.points().forEach(point -> array.add(point(point)));
         return array;
+    }
+
+    private static void point(Envelope envelope, int i, ManyRows.Row row) {
+        Shape shape = envelope.shape(i);
+        row.number(envelope.time(i));
+        row.number(envelope.value(i));
+        row.word(KINDS.get(shape.kind()).textValue());
+        row.open();
+        for (double number : ShapeNumbers.of(shape)) {
+            row.number(number);
+        }
+        row.close();
+        if (envelope.pinned(i) || envelope.tie(i) != 0) {
+            row.flag(envelope.pinned(i));
+        }
+        if (envelope.tie(i) != 0) {
+            row.whole(envelope.tie(i));
+        }
     }
 
     static ArrayNode point(Point point) {

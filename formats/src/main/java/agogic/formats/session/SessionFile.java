@@ -17,13 +17,17 @@ import com.fasterxml.jackson.databind.ObjectMapper;
 import java.io.EOFException;
 import java.io.IOException;
 import java.io.InputStream;
+import java.io.InterruptedIOException;
 import java.io.OutputStream;
 import java.nio.charset.StandardCharsets;
 import java.nio.file.Path;
 import java.util.Enumeration;
 import java.util.HashMap;
+import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.concurrent.ExecutionException;
+import java.util.concurrent.FutureTask;
 import java.util.regex.Matcher;
 import java.util.regex.Pattern;
 import java.util.zip.CRC32;
@@ -120,41 +124,35 @@ public final class SessionFile {
         ZipOutputStream zip = new ZipOutputStream(out, StandardCharsets.UTF_8);
         // Numbers do not get much smaller by more work.
         zip.setLevel(LEVEL);
-        begin(zip, SESSION);
-        MAPPER.writerWithDefaultPrettyPrinter()
-                .without(JsonGenerator.Feature.AUTO_CLOSE_TARGET)
-                .writeValue(zip, SessionWriter.write(session));
-        zip.closeEntry();
-        for (Ride ride : session.rides()) {
-            write(zip, "", ride);
-        }
-        List<Version> versions = session.versions();
-        for (int k = 0; k < versions.size(); k++) {
-            for (Ride ride : versions.get(k).whole().map(Session::rides).orElse(SharedList.of(List.of()))) {
-                // Most rides of a version are still those of the piece.
-                if (!session.hasRide(ride.id()) || !session.ride(ride.id()).equals(ride)) {
-                    write(zip, versionPlace(k + 1), ride);
+        try (Packing packing = new Packing(zip)) {
+            MAPPER.writerWithDefaultPrettyPrinter()
+                    .without(JsonGenerator.Feature.AUTO_CLOSE_TARGET)
+                    .writeValue(packing.part(SESSION), SessionWriter.write(session));
+            packing.end();
+            for (Ride ride : session.rides()) {
+                write(packing, "", ride);
+            }
+            List<Version> versions = session.versions();
+            for (int k = 0; k < versions.size(); k++) {
+                for (Ride ride : versions.get(k).whole().map(Session::rides).orElse(SharedList.of(List.of()))) {
+                    // Most rides of a version are still those of the piece.
+                    if (!session.hasRide(ride.id()) || !session.ride(ride.id()).equals(ride)) {
+                        write(packing, versionPlace(k + 1), ride);
+                    }
                 }
             }
-        }
-        for (AudioFile file : audio) {
-            if (file.inside()) {
-                Carried.write(zip, file);
+            for (AudioFile file : audio) {
+                if (file.inside()) {
+                    packing.then(to -> Carried.write(to, file));
+                }
             }
+            packing.finish();
         }
-        zip.finish();
     }
 
-    private static void write(ZipOutputStream zip, String place, Ride ride) throws IOException {
-        begin(zip, place + rideEntry(ride.id()));
-        RideTable.write(zip, ride);
-        zip.closeEntry();
-    }
-
-    private static void begin(ZipOutputStream zip, String name) throws IOException {
-        ZipEntry entry = new ZipEntry(name);
-        entry.setTime(0);
-        zip.putNextEntry(entry);
+    private static void write(Packing packing, String place, Ride ride) throws IOException {
+        RideTable.write(packing.part(place + rideEntry(ride.id())), ride);
+        packing.end();
     }
 
     /**
@@ -207,9 +205,12 @@ public final class SessionFile {
     }
 
     private static Session read(ZipFile zip) throws IOException {
-        JsonNode json = null;
         Map<String, RideTable.Moves> moves = new HashMap<>();
+        Map<String, FutureTask<RideTable.Moves>> rides = new LinkedHashMap<>();
+        Map<String, String> entryOf = new HashMap<>();
+        byte[] whole = null;
         Budget budget = new Budget();
+        long most = budget.moves;
         int entries = 0;
         for (Enumeration<? extends ZipEntry> all = zip.entries(); all.hasMoreElements(); ) {
             ZipEntry entry = all.nextElement();
@@ -218,17 +219,20 @@ public final class SessionFile {
                 throw new FormatException("it has more than " + MOST_ENTRIES + " parts.");
             }
             if (entry.getName().equals(SESSION)) {
-                if (json != null) {
+                if (whole != null) {
                     throw new FormatException("it holds two parts called " + SESSION + ". Nothing was opened.");
                 }
-                json = Tree.parse(SESSION, bytes(zip, entry, budget));
+                whole = bytes(zip, entry, budget);
             } else if (AUDIO.matcher(entry.getName()).matches()) {
                 // Where it is needed it is taken out; it is no part of what is read.
                 continue;
             } else if (ride.matches()) {
-                RideTable.Moves table = RideTable.read(entry.getName(), bytes(zip, entry, budget), budget.moves);
-                budget.moves(entry.getName(), table.seconds().length);
-                if (moves.put(ride.group(1) + ride.group(2), table) != null) {
+                byte[] table = bytes(zip, entry, budget);
+                FutureTask<RideTable.Moves> reading =
+                        new FutureTask<>(() -> RideTable.read(entry.getName(), table, most));
+                String key = ride.group(1) + ride.group(2);
+                entryOf.put(key, entry.getName());
+                if (rides.put(key, reading) != null) {
                     throw new FormatException("it holds two parts called " + entry.getName() + ". Nothing was opened.");
                 }
             } else {
@@ -237,10 +241,42 @@ public final class SessionFile {
                         + "”, which is no part of a session. Nothing was opened.");
             }
         }
-        if (json == null) {
+        if (whole == null) {
             throw new FormatException("it has no " + SESSION + ", so it is no Agogic session.");
         }
-        return new SessionReader(moves).read(new Json(SESSION, json));
+        // Rides are read beside the rest; what the other thread has not begun when that is done is read here.
+        Thread beside = new Thread(() -> rides.values().forEach(FutureTask::run), "agogic-rides");
+        beside.setDaemon(true);
+        beside.start();
+        try {
+            JsonNode json = Tree.parse(SESSION, whole);
+            for (Map.Entry<String, FutureTask<RideTable.Moves>> ride : rides.entrySet()) {
+                ride.getValue().run();
+                RideTable.Moves table = read(ride.getValue());
+                budget.moves(entryOf.get(ride.getKey()), table.seconds().length);
+                moves.put(ride.getKey(), table);
+            }
+            return new SessionReader(moves).read(new Json(SESSION, json));
+        } finally {
+            rides.values().forEach(ride -> ride.cancel(false));
+        }
+    }
+
+    private static RideTable.Moves read(FutureTask<RideTable.Moves> ride) throws IOException {
+        try {
+            return ride.get();
+        } catch (InterruptedException e) {
+            Thread.currentThread().interrupt();
+            throw new InterruptedIOException("It was interrupted before it was read.");
+        } catch (ExecutionException e) {
+            if (e.getCause() instanceof IOException io) {
+                throw io;
+            }
+            if (e.getCause() instanceof RuntimeException runtime) {
+                throw runtime;
+            }
+            throw new IOException(e.getCause());
+        }
     }
 
     /** The bytes of an entry, checked against its own sum. */

@@ -23,6 +23,7 @@ import agogic.core.sync.Sync;
 import agogic.core.time.Metre;
 import agogic.core.time.Section;
 import agogic.core.time.TempoPoint;
+import com.fasterxml.jackson.databind.JsonNode;
 import com.fasterxml.jackson.databind.node.ArrayNode;
 import com.fasterxml.jackson.databind.node.JsonNodeFactory;
 import com.fasterxml.jackson.databind.node.ObjectNode;
@@ -161,17 +162,21 @@ final class SessionWriter {
         return json;
     }
 
-    private static ObjectNode clip(Clip clip) {
-        ObjectNode json = PartsWriter.object()
-                .put("id", clip.id())
-                .put("name", clip.name())
-                .put("beat", clip.beat())
-                .put("length", clip.length());
-        if (clip.offset() != 0 || clip.speed() != 1 || clip.cycle() != 0) {
-            json.put("offset", clip.offset()).put("speed", clip.speed()).put("cycle", clip.cycle());
+    private static JsonNode notes(List<Note> all) {
+        if (all.size() > PartsWriter.MANY) {
+            return JsonNodeFactory.instance.pojoNode(new ManyRows(all.size(), (i, row) -> {
+                Note note = all.get(i);
+                row.number(note.beat());
+                row.number(note.length());
+                row.whole(note.pitch());
+                row.whole(note.velocity());
+                if (note.release() != Note.USUAL_RELEASE) {
+                    row.whole(note.release());
+                }
+            }));
         }
-        ArrayNode notes = json.putArray("notes");
-        for (Note note : clip.notes()) {
+        ArrayNode notes = JsonNodeFactory.instance.arrayNode(all.size());
+        for (Note note : all) {
             ArrayNode cells = notes.addArray()
                     .add(note.beat())
                     .add(note.length())
@@ -181,6 +186,19 @@ final class SessionWriter {
                 cells.add(note.release());
             }
         }
+        return notes;
+    }
+
+    private static ObjectNode clip(Clip clip) {
+        ObjectNode json = PartsWriter.object()
+                .put("id", clip.id())
+                .put("name", clip.name())
+                .put("beat", clip.beat())
+                .put("length", clip.length());
+        if (clip.offset() != 0 || clip.speed() != 1 || clip.cycle() != 0) {
+            json.put("offset", clip.offset()).put("speed", clip.speed()).put("cycle", clip.cycle());
+        }
+        json.set("notes", notes(clip.notes()));
         if (!clip.dynamics().isEmpty()) {
             ArrayNode marks = json.putArray("dynamics");
             clip.dynamics().forEach(one -> marks.addObject()

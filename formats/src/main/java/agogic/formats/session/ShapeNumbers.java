@@ -2,12 +2,25 @@ package agogic.formats.session;
 
 import agogic.core.envelope.Shape;
 import java.util.Arrays;
+import java.util.EnumMap;
+import java.util.Map;
 
 /**
  * The numbers of a shape: the amount of a bent one, and of an S that is not the usual one; depth, count and, of a pulse, duty of a wave; and after them, where only
  * a part of it counts, from and to.
  */
 final class ShapeNumbers {
+    /** Shapes without numbers: one of each kind for all points that have it. */
+    private static final Map<Shape.Kind, Shape> WITHOUT = new EnumMap<>(Shape.Kind.class);
+
+    static {
+        for (Shape.Kind kind : Shape.Kind.values()) {
+            if (kind.numbers() == 0 || kind == Shape.Kind.S) {
+                WITHOUT.put(kind, new Shape(kind, 0, 0, 0, 0, 1));
+            }
+        }
+    }
+
     private ShapeNumbers() {}
 
     static double[] of(Shape shape) {
@@ -38,6 +51,9 @@ final class ShapeNumbers {
                     + (many + 2) + " where only a part of it counts, not " + numbers.length);
         }
         boolean cut = numbers.length > many;
+        if (numbers.length == 0) {
+            return WITHOUT.get(kind);
+        }
         return new Shape(
                 kind,
                 many > 0 ? numbers[0] : 0,

@@ -26,8 +26,8 @@ import java.util.List;
 import java.util.Map;
 
 /**
- * A document as a tree, in half of the memory: lists have no room to spare, and words that come again are one word. A million
- * points are five million nodes, of which all but the numbers are the same few.
+ * A document as a tree, in little memory: lists have no room to spare, words that come again are one word, and long lists of
+ * short lists, as points and notes are, are {@link Rows}.
  */
 final class Tree {
     /** A document may not have more values, names and brackets. */
@@ -154,12 +154,72 @@ final class Tree {
     }
 
     private ArrayNode array() throws IOException {
-        // Most lists are the few values of a point.
+        JsonToken token = next();
+        if (token == JsonToken.START_ARRAY) {
+            return rows();
+        }
         List<JsonNode> few = new ArrayList<>(4);
-        for (JsonToken token = next(); token != JsonToken.END_ARRAY; token = next()) {
+        for (; token != JsonToken.END_ARRAY; token = next()) {
             few.add(node(token));
         }
         ArrayNode array = new ArrayNode(JsonNodeFactory.instance, few.size());
         return array.addAll(few);
+    }
+
+    /** A list that begins with a list: points, notes. What is of another form is read as nodes from there on. */
+    private ArrayNode rows() throws IOException {
+        Rows.Made rows = new Rows.Made();
+        JsonToken token = JsonToken.START_ARRAY;
+        for (; token == JsonToken.START_ARRAY; token = next()) {
+            rows.row();
+            boolean within = false;
+            for (token = next(); within || token != JsonToken.END_ARRAY; token = next()) {
+                if (token == JsonToken.END_ARRAY) {
+                    rows.close();
+                    within = false;
+                } else if (token == JsonToken.START_ARRAY && !within) {
+                    rows.open();
+                    within = true;
+                } else if (!cell(rows, token)) {
+                    ArrayNode last = rows.cut();
+                    if (within) {
+                        rest((ArrayNode) last.get(last.size() - 1), token);
+                        token = next();
+                    }
+                    return rest(rows.plain().add(rest(last, token)), next());
+                }
+            }
+        }
+        return token == JsonToken.END_ARRAY ? rows.all() : rest(rows.plain(), token);
+    }
+
+    /** What is left of a list, from this token on. */
+    private ArrayNode rest(ArrayNode list, JsonToken first) throws IOException {
+        for (JsonToken token = first; token != JsonToken.END_ARRAY; token = next()) {
+            list.add(node(token));
+        }
+        return list;
+    }
+
+    /** Takes one value of a row; false, and nothing is taken, if rows have none of its kind. */
+    private boolean cell(Rows.Made rows, JsonToken token) throws IOException {
+        switch (token) {
+            case VALUE_NUMBER_FLOAT -> rows.number(parser.getDoubleValue());
+            case VALUE_NUMBER_INT -> {
+                if (parser.getNumberType() != JsonParser.NumberType.INT) {
+                    return false;
+                }
+                rows.whole(parser.getIntValue());
+            }
+            case VALUE_STRING -> {
+                return rows.word(text(parser.getText()));
+            }
+            case VALUE_TRUE -> rows.flag(true);
+            case VALUE_FALSE -> rows.flag(false);
+            default -> {
+                return false;
+            }
+        }
+        return true;
     }
 }

@@ -49,8 +49,8 @@ final class VersionOne {
     }
 
     private static void lane(ObjectNode lane) {
-        points(lane.path("points"));
-        each(lane.path("stretches"), stretch -> points(stretch.path("under")));
+        points(lane, "points");
+        each(lane.path("stretches"), stretch -> points(stretch, "under"));
         ObjectNode layer = lane.objectNode().put("place", "timeline").put("way", "absolute");
         for (String name : new String[] {"lock", "points", "stretches"}) {
             if (lane.has(name)) {
@@ -60,8 +60,11 @@ final class VersionOne {
         lane.putArray("layers").add(layer);
     }
 
-    private static void points(JsonNode points) {
-        for (JsonNode point : points) {
+    private static void points(ObjectNode in, String name) {
+        if (in.path(name) instanceof Rows rows) {
+            in.set(name, rows.plain());
+        }
+        for (JsonNode point : in.path(name)) {
             if (point instanceof ArrayNode cells && cells.size() > 3 && cells.get(3) instanceof TextNode amount) {
                 try {
                     Shape shape = ShapeText.parse(cells.get(2).asText(), amount.asText());

@@ -12,6 +12,18 @@ final class PlainMoves {
     private static final byte[] PLAIN = "seconds,value".getBytes(StandardCharsets.US_ASCII);
     private static final byte[] COUNTED = "seconds,value,counted".getBytes(StandardCharsets.US_ASCII);
     private static final int LONGEST = 26;
+    /** Whole numbers up to here are numbers without loss. */
+    private static final long EXACT = 1L << 53;
+
+    private static final double[] TENS = new double[23];
+
+    static {
+        double ten = 1;
+        for (int i = 0; i < TENS.length; i++) {
+            TENS[i] = ten;
+            ten *= 10;
+        }
+    }
 
     private final byte[] bytes;
     private final char[] digits = new char[LONGEST];
@@ -69,11 +81,36 @@ final class PlainMoves {
         if (!ends || length == 0) {
             return Double.NaN;
         }
+        double quick = quick(length);
+        if (!Double.isNaN(quick)) {
+            return quick;
+        }
         try {
-            return NumberInput.parseDouble(new String(digits, 0, length), true);
+            return NumberInput.parseDouble(digits, 0, length, true);
         } catch (NumberFormatException e) {
             return Double.NaN;
         }
+    }
+
+    /**
+     * The number of so many digits, if its digits and its power of ten both are numbers without loss: then their quotient is
+     * the nearest there is (Clinger 1990). NaN for any other.
+     */
+    private double quick(int length) {
+        long whole = 0;
+        int behind = -1;
+        for (int i = 0; i < length; i++) {
+            char digit = digits[i];
+            if (digit == '.' && behind < 0 && i > 0) {
+                behind = 0;
+            } else if (digit < '0' || digit > '9' || whole >= EXACT / 10) {
+                return Double.NaN;
+            } else {
+                whole = 10 * whole + digit - '0';
+                behind += behind < 0 ? 0 : 1;
+            }
+        }
+        return behind > 0 && behind < TENS.length ? whole / TENS[behind] : behind < 0 ? whole : Double.NaN;
     }
 
     private boolean lineEnds() {

@@ -1,16 +1,14 @@
 package agogic.formats.table;
 
 import agogic.core.ride.Ride;
+import agogic.formats.file.Ascii;
 import agogic.formats.file.FormatException;
 import agogic.formats.file.Input;
-import com.fasterxml.jackson.core.io.NumberOutput;
 import java.io.ByteArrayInputStream;
 import java.io.IOException;
 import java.io.InputStreamReader;
 import java.io.OutputStream;
-import java.io.OutputStreamWriter;
 import java.io.Reader;
-import java.io.Writer;
 import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
 import java.nio.file.Path;
@@ -27,6 +25,9 @@ public final class RideTable {
 
     /** A file of so many bytes at most is looked at as a whole. */
     private static final long PLAIN = 1L << 30;
+
+    /** So many letters are written at once. */
+    private static final int PART = 16_000;
 
     private RideTable() {}
 
@@ -51,24 +52,20 @@ public final class RideTable {
     /** Writes the moves of a ride. */
     public static void write(OutputStream out, Ride ride) throws IOException {
         boolean plain = ride.countedAsMoved();
-        Writer text = new OutputStreamWriter(out, StandardCharsets.UTF_8);
-        text.write(plain ? "seconds,value\r\n" : "seconds,value,counted\r\n");
+        Ascii text = new Ascii(PART + 100);
+        text.put(plain ? "seconds,value\r\n" : "seconds,value,counted\r\n");
         for (int i = 0; i < ride.size(); i++) {
-            text.write(number(ride.seconds(i)));
-            text.write(',');
-            text.write(number(ride.raw(i)));
+            text.put(ride.seconds(i)).put(',').put(ride.raw(i));
             if (!plain) {
-                text.write(',');
-                text.write(number(ride.counted(i)));
+                text.put(',').put(ride.counted(i));
             }
-            text.write("\r\n");
+            text.put("\r\n");
+            if (text.size() > PART) {
+                text.to(out);
+            }
         }
-        text.flush();
-    }
-
-    /** The shortest text that is read as the same number. */
-    private static String number(double value) {
-        return NumberOutput.toString(value, true);
+        text.to(out);
+        out.flush();
     }
 
     /** Reads at most so many moves from inside another file. */

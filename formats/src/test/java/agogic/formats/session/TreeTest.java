@@ -63,6 +63,50 @@ class TreeTest {
         assertThat(read(text).toString()).isEqualTo(JACKSON.readTree(text).toString());
     }
 
+    private static String cell(Random random, boolean odd, int deep) {
+        return switch (random.nextInt(odd ? 9 : deep > 0 ? 2 : 5)) {
+            case 0 -> Double.toString(random.nextGaussian() * Math.pow(10, random.nextInt(40) - 20));
+            case 1 -> Integer.toString(random.nextInt());
+            case 2 -> random.nextBoolean() ? "true" : "false";
+            case 3 -> "\"word" + random.nextInt(odd ? 200 : 5) + "\"";
+            case 4 -> row(random, odd, deep + 1);
+            case 5 -> "null";
+            case 6 -> Long.toString(random.nextLong());
+            case 7 -> "{\"a\":[[1,2],[3]]}";
+            default -> "\"a longer text than a word may be at the most\"";
+        };
+    }
+
+    private static String row(Random random, boolean odd, int deep) {
+        List<String> cells = new ArrayList<>();
+        for (int i = random.nextInt(6); i > 0; i--) {
+            cells.add(cell(random, odd && deep < 4, deep));
+        }
+        return "[" + String.join(", ", cells) + "]";
+    }
+
+    /** Long lists of short lists, most of them like points, some of them broken by something else at any place. */
+    @Property(tries = 400)
+    void longListsAreAsJacksonHasThem(@ForAll long seed) throws IOException {
+        Random random = new Random(seed);
+        List<String> rows = new ArrayList<>();
+        int odd = random.nextBoolean() ? -1 : random.nextInt(150);
+        for (int i = 0; i < 100 + random.nextInt(60); i++) {
+            rows.add(i == odd && random.nextInt(4) == 0 ? "7" : row(random, i == odd, 0));
+        }
+        String text = "{\"points\":[" + String.join(",", rows) + "],\"more\":1}";
+        JsonNode read = read(text);
+        JsonNode own = JACKSON.readTree(text);
+        assertThat(read).isEqualTo(own);
+        assertThat(read.toString()).isEqualTo(own.toString());
+        for (int i = 0; i < rows.size(); i++) {
+            assertThat(read.get("points").get(i)).isEqualTo(own.get("points").get(i));
+        }
+        assertThat(read.get("points").get(rows.size())).isNull();
+        String cut = text.substring(0, 12 + random.nextInt(text.length() - 13));
+        assertThatThrownBy(() -> read(cut)).isInstanceOf(FormatException.class);
+    }
+
     @Test
     void whatIsNoJsonIsToldWithItsPlace() {
         for (String bad :

@@ -1,0 +1,90 @@
+package agogic.formats.file;
+
+import com.fasterxml.jackson.core.io.NumberOutput;
+import java.io.IOException;
+import java.io.OutputStream;
+import java.util.Arrays;
+
+/** Bytes of a text of plain letters and numbers, put together without an object for each of them. */
+public final class Ascii {
+    /** The longest a number is. */
+    private static final int NUMBER = 32;
+
+    private byte[] bytes;
+    private int size;
+
+    /** Nothing yet, with room for so many bytes. */
+    public Ascii(int room) {
+        bytes = new byte[room + NUMBER];
+    }
+
+    /** One letter of ASCII. */
+    public Ascii put(char letter) {
+        room(1);
+        bytes[size++] = (byte) letter;
+        return this;
+    }
+
+    /** Letters of ASCII. */
+    public Ascii put(String letters) {
+        int length = letters.length();
+        room(length);
+        latin(letters, bytes, size);
+        size += length;
+        return this;
+    }
+
+    /** The shortest text that is read as the same number. */
+    public Ascii put(double value) {
+        return put(NumberOutput.toString(value, true));
+    }
+
+    /** A whole number. */
+    public Ascii put(int value) {
+        if (value < 0 || value > 999) {
+            return put(Integer.toString(value));
+        }
+        room(NUMBER);
+        if (value > 99) {
+            bytes[size++] = (byte) ('0' + value / 100);
+        }
+        if (value > 9) {
+            bytes[size++] = (byte) ('0' + value / 10 % 10);
+        }
+        bytes[size++] = (byte) ('0' + value % 10);
+        return this;
+    }
+
+    /** The lower half of each letter: of ASCII that is all, and it is copied as it lies. */
+    @SuppressWarnings("deprecation")
+    private static void latin(String letters, byte[] to, int at) {
+        letters.getBytes(0, letters.length(), to, at);
+    }
+
+    private void room(int more) {
+        if (size + more > bytes.length) {
+            bytes = Arrays.copyOf(bytes, Math.max(2 * bytes.length, size + more));
+        }
+    }
+
+    /** How many bytes there are. */
+    public int size() {
+        return size;
+    }
+
+    /** A copy of what there is. */
+    public byte[] bytes() {
+        return Arrays.copyOf(bytes, size);
+    }
+
+    /** Begins anew. */
+    public void clear() {
+        size = 0;
+    }
+
+    /** Writes what there is, and begins anew. */
+    public void to(OutputStream out) throws IOException {
+        out.write(bytes, 0, size);
+        size = 0;
+    }
+}
