@@ -1,6 +1,6 @@
 package agogic.desk.aloud;
 
-import java.util.prefs.Preferences;
+import agogic.desk.settings.Settings;
 import javafx.animation.Animation;
 import javafx.animation.KeyFrame;
 import javafx.animation.Timeline;
@@ -18,7 +18,6 @@ import javafx.util.Duration;
  * it is told to say. Off until somebody turns it on; then it looks ten times a second. Kept for the next start.
  */
 public final class Aloud {
-    private static final Preferences KEPT = Preferences.userNodeForPackage(Aloud.class);
     private static final String KEY = "aloud";
     private static final double LOOK_MILLIS = 100;
     private static final long ANSWER_NANOS = 1_000_000_000L;
@@ -42,7 +41,7 @@ public final class Aloud {
 
     /** On if it was on last time and there is something that speaks. */
     public void asKept() {
-        if (KEPT.getBoolean(KEY, false) && speaker.whyNot().isEmpty()) {
+        if (Settings.here().flag(KEY, false) && speaker.whyNot().isEmpty()) {
             turn();
         }
     }
@@ -57,7 +56,7 @@ public final class Aloud {
             return speaker.whyNot();
         }
         on.set(!on.get());
-        KEPT.putBoolean(KEY, on.get());
+        Settings.here().put(KEY, on.get());
         if (on.get()) {
             said = "";
             looks.play();

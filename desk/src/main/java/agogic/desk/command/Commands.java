@@ -24,9 +24,12 @@ import picocli.CommandLine.TypeConversionException;
 /** All commands of {@code ./agogic}. */
 @Command(
         name = "agogic",
-        version = "Agogic " + Log.VERSION,
+        versionProvider = Versions.class,
         description = "The desk between the hand and the sound. Without words it opens the start page.",
-        footer = {"", "Also, from the source folder: test (all tests), bench (the benchmarks)."})
+        footer = {
+            "",
+            "Also, from the source folder: test (all tests), bench (the benchmarks), package (to be installed elsewhere)."
+        })
 public final class Commands extends FileCommand {
     private static final Map<String, Supplier<FileCommand>> COMMANDS = new LinkedHashMap<>();
 
@@ -70,7 +73,7 @@ public final class Commands extends FileCommand {
     @Option(
             names = {"-V", "--version"},
             versionHelp = true,
-            description = "tell which version this is, and end")
+            description = "tell which version this is and what it is made of, and end")
     @SuppressWarnings("unused")
     private boolean version;
 

@@ -106,12 +106,8 @@ final class ExportModel {
 
     /** New pieces begin with these from now on. */
     void keep() {
-        try {
-            KeptDestinations.keep(all());
-            desk.say(Notice.good("Kept", "New pieces begin with these " + all().size() + " destinations."));
-        } catch (IllegalArgumentException e) {
-            desk.refuse(e.getMessage());
-        }
+        KeptDestinations.keep(all());
+        desk.say(Notice.good("Kept", "New pieces begin with these " + all().size() + " destinations."));
     }
 
     /** The destination that is shown. */

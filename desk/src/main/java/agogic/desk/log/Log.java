@@ -1,6 +1,7 @@
 package agogic.desk.log;
 
 import java.io.IOException;
+import java.io.InputStream;
 import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
 import java.nio.file.Path;
@@ -18,8 +19,8 @@ import java.util.logging.Logger;
  * went wrong. What an exception says is left out, because it may name what is in a piece.
  */
 public final class Log {
-    /** Of the whole program. */
-    public static final String VERSION = "0.1.0";
+    /** Of the whole program: what its build says. */
+    public static final String VERSION = version();
 
     private static final int BYTES = 512 * 1024;
     private static final int FILES = 3;
@@ -33,6 +34,14 @@ public final class Log {
     private static final DateTimeFormatter WHEN = DateTimeFormatter.ofPattern("yyyy-MM-dd HH:mm:ss.SSS");
 
     private Log() {}
+
+    private static String version() {
+        try (InputStream in = Log.class.getResourceAsStream("version.txt")) {
+            return in == null ? "of its source" : new String(in.readAllBytes(), StandardCharsets.UTF_8).strip();
+        } catch (IOException e) {
+            return "of its source";
+        }
+    }
 
     /** Nothing is written to the console by libraries; {@code java.util.logging} makes one of these when it begins. */
     public static final class Silent {

@@ -1,14 +1,14 @@
 package agogic.desk.parts;
 
+import agogic.desk.settings.Settings;
 import java.util.List;
-import java.util.prefs.Preferences;
 import javafx.scene.AccessibleAttribute;
 import javafx.scene.Node;
 import javafx.scene.control.ToggleButton;
 
 /** The heading of a part of a panel: pressed, the part below it is folded away or comes back; so it stays from then on. */
 public final class Fold extends ToggleButton {
-    private static final Preferences KEPT = Preferences.userNodeForPackage(Fold.class);
+    private static final String FOLDS = "open.";
 
     private final String part;
     private String words;
@@ -22,14 +22,14 @@ public final class Fold extends ToggleButton {
         words = part;
         setId(id);
         getStyleClass().addAll("fold-head");
-        setSelected(KEPT.getBoolean(id, true));
+        setSelected(Settings.here().flag(FOLDS + id, true));
         setMaxWidth(Double.MAX_VALUE);
         for (Node node : folded) {
             node.visibleProperty().bind(selectedProperty());
             node.managedProperty().bind(selectedProperty());
         }
         selectedProperty().addListener((o, was, is) -> {
-            KEPT.putBoolean(id, is);
+            Settings.here().put(FOLDS + id, is);
             tell();
         });
         tell();

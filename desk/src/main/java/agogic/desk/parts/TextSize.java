@@ -1,29 +1,28 @@
 package agogic.desk.parts;
 
+import agogic.desk.settings.Settings;
 import java.util.List;
 import java.util.Locale;
-import java.util.prefs.Preferences;
 
 /** How large everything is drawn, in percent: a setting that counts from the next start on. */
 public final class TextSize {
     /** The sizes there are. */
     public static final List<Integer> ALL = List.of(100, 125, 150, 175, 200);
 
-    private static final Preferences KEPT = Preferences.userNodeForPackage(TextSize.class);
     private static final String KEY = "text-size";
 
     private TextSize() {}
 
     /** The size that counts from the next start on; one that is not there is the usual. */
     public static int kept() {
-        int percent = KEPT.getInt(KEY, ALL.get(0));
+        int percent = Settings.here().whole(KEY, ALL.get(0));
         return ALL.contains(percent) ? percent : ALL.get(0);
     }
 
     /** The next larger (1) or smaller (−1) one, or the usual (0), counts from the next start on; the new one. */
     public static int change(int by) {
         int place = by == 0 ? 0 : Math.max(0, Math.min(ALL.size() - 1, ALL.indexOf(kept()) + by));
-        KEPT.putInt(KEY, ALL.get(place));
+        Settings.here().put(KEY, ALL.get(place));
         return ALL.get(place);
     }
 

@@ -4,6 +4,7 @@ import agogic.core.session.Session;
 import agogic.desk.model.Beside;
 import agogic.desk.parts.PathChooser;
 import agogic.desk.parts.Questions;
+import agogic.desk.settings.Settings;
 import agogic.formats.bring.Brought;
 import agogic.formats.file.Input;
 import agogic.formats.session.SessionFile;
@@ -15,7 +16,6 @@ import java.util.OptionalInt;
 import java.util.function.BiConsumer;
 import java.util.function.BooleanSupplier;
 import java.util.function.Consumer;
-import java.util.prefs.Preferences;
 import java.util.stream.Collectors;
 import javafx.stage.Window;
 
@@ -27,7 +27,6 @@ public final class Entrance {
     private final BooleanSupplier mayLeave;
     private final Consumer<Opened> opener;
     private final BiConsumer<String, String> refused;
-    private final Preferences preferences = Preferences.userNodeForPackage(Entrance.class);
     private PathChooser chooser;
     private Consumer<List<Path>> audio;
 
@@ -240,7 +239,7 @@ public final class Entrance {
     /** The files opened or saved last, newest first. */
     public List<Path> recent() {
         List<Path> list = new ArrayList<>();
-        for (String line : preferences.get("recent", "").split("\n")) {
+        for (String line : Settings.here().text("recent", "").split("\n")) {
             // What was moved or deleted meanwhile is not offered.
             if (!line.isBlank() && java.nio.file.Files.exists(Path.of(line))) {
                 list.add(Path.of(line));
@@ -257,8 +256,6 @@ public final class Entrance {
         list.add(0, whole);
         StringBuilder text = new StringBuilder();
         list.stream().limit(RECENT).forEach(p -> text.append(p).append('\n'));
-        if (text.length() < Preferences.MAX_VALUE_LENGTH) {
-            preferences.put("recent", text.toString());
-        }
+        Settings.here().put("recent", text);
     }
 }
