@@ -106,7 +106,7 @@ class PassTest {
         List<Pass> passes = sweep(session).run(8, 16);
         Stretch plain =
                 PassWriter.write(session, passes).lane(LEVEL).stretches().get(0);
-        Session earlier = PassWriter.write(HeardLate.of(session, passes, 0.05), passes);
+        Session earlier = PassWriter.write(FirstRide.late(0.05).of(session, passes), passes);
         Stretch stretch = earlier.lane(LEVEL).stretches().get(0);
         assertThat(stretch.recipe()).isEqualTo(plain.recipe().earlier(0.05));
         double beats = 0.05;
@@ -116,10 +116,10 @@ class PassTest {
                     PassWriter.write(session, passes).lane(LEVEL).envelope().valueAt(beat + beats);
             assertThat(after(earlier).valueAt(beat)).isCloseTo(late, within(0.01));
         }
-        assertThat(HeardLate.of(session, passes, 0)).isSameAs(session);
-        assertThat(HeardLate.of(earlier, passes, 0.2)).isSameAs(earlier);
+        assertThat(FirstRide.late(0).of(session, passes)).isSameAs(session);
+        assertThat(FirstRide.late(0.2).of(earlier, passes)).isSameAs(earlier);
         Session told = session.drawing(LEVEL, plain.recipe().earlier(0.02));
-        assertThat(HeardLate.of(told, passes, 0.2)).isSameAs(told);
+        assertThat(FirstRide.late(0.2).of(told, passes)).isSameAs(told);
     }
 
     @Test

@@ -14,7 +14,7 @@ import java.util.function.Supplier;
  * @param words what it is called, in a menu
  * @param brief what it is called on its button, where what it is about is seen beside it
  * @param about what it does, in one sentence
- * @param keys what does it; the first is shown
+ * @param bound the keys that do it; the first is shown
  * @param told how keys are told that parts of the window answer themselves; empty for those of {@code keys}
  * @param views where it counts
  * @param repeats true if a key that is held down does it again and again
@@ -27,7 +27,7 @@ public record Act(
         String words,
         String brief,
         String about,
-        List<Stroke> keys,
+        Bound bound,
         String told,
         Set<View> views,
         boolean repeats,
@@ -50,7 +50,7 @@ public record Act(
                 words,
                 words,
                 about,
-                Stroke.all(keys),
+                new Bound(Stroke.all(keys)),
                 "",
                 EnumSet.allOf(View.class),
                 false,
@@ -67,7 +67,7 @@ public record Act(
                 words,
                 words,
                 about,
-                List.of(),
+                new Bound(List.of()),
                 keys,
                 EnumSet.allOf(View.class),
                 true,
@@ -79,42 +79,47 @@ public record Act(
 
     /** It counts in these views only. */
     public Act in(View first, View... more) {
-        return new Act(id, words, brief, about, keys, told, EnumSet.of(first, more), repeats, counts, state, why, run);
+        return new Act(id, words, brief, about, bound, told, EnumSet.of(first, more), repeats, counts, state, why, run);
     }
 
     /** What its button says. */
     public Act brief(String onButton) {
-        return new Act(id, words, onButton, about, keys, told, views, repeats, counts, state, why, run);
+        return new Act(id, words, onButton, about, bound, told, views, repeats, counts, state, why, run);
     }
 
     /** A held key does it again and again. */
     public Act repeating() {
-        return new Act(id, words, brief, about, keys, told, views, true, counts, state, why, run);
+        return new Act(id, words, brief, about, bound, told, views, true, counts, state, why, run);
     }
 
     /** It counts only while this holds. */
     public Act when(BooleanSupplier holds) {
-        return new Act(id, words, brief, about, keys, told, views, repeats, holds, state, why, run);
+        return new Act(id, words, brief, about, bound, told, views, repeats, holds, state, why, run);
     }
 
     /** Its words in a menu. */
     public Act reading(Supplier<String> now) {
-        return new Act(id, words, brief, about, keys, told, views, repeats, counts, now, why, run);
+        return new Act(id, words, brief, about, bound, told, views, repeats, counts, now, why, run);
     }
 
     /** Another line of the list of keys tells its key. */
     public Act untold() {
-        return new Act(id, words, brief, about, keys, UNTOLD, views, repeats, counts, state, why, run);
+        return new Act(id, words, brief, about, bound, UNTOLD, views, repeats, counts, state, why, run);
     }
 
     /** It cannot be done while this says why not. */
     public Act unless(Supplier<String> whyNot) {
-        return new Act(id, words, brief, about, keys, told, views, repeats, counts, state, whyNot, run);
+        return new Act(id, words, brief, about, bound, told, views, repeats, counts, state, whyNot, run);
+    }
+
+    /** The keys that do it now: the usual ones, or those that somebody chose. */
+    public List<Stroke> keys() {
+        return bound.now();
     }
 
     /** Why it cannot be done in a view now, in words; empty if it can. */
     public String whyNot(View view) {
-        if (keys.isEmpty() && !told.isEmpty()) {
+        if (keys().isEmpty() && bound.usual().isEmpty() && !told.isEmpty()) {
             return "its keys do it";
         }
         if (!views.contains(view)) {
@@ -154,14 +159,19 @@ public record Act(
 
     /** Its keys for people; empty if it has none. */
     public String key() {
-        return keys.isEmpty()
-                ? told
-                : String.join("  ", keys.stream().map(Stroke::spoken).toList());
+        return keys().isEmpty()
+                ? toldKey()
+                : String.join("  ", keys().stream().map(Stroke::spoken).toList());
+    }
+
+    /** What is told where it has no key: what parts of the window answer, and never where its own was taken away. */
+    private String toldKey() {
+        return bound.usual().isEmpty() ? told : "";
     }
 
     /** The first of its keys for people. */
     public String firstKey() {
-        return keys.isEmpty() ? told : keys.get(0).spoken();
+        return keys().isEmpty() ? toldKey() : keys().get(0).spoken();
     }
 
     /** What the tip of its button says. */

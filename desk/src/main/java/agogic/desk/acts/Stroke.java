@@ -2,6 +2,7 @@ package agogic.desk.acts;
 
 import java.util.List;
 import java.util.Map;
+import java.util.Optional;
 import java.util.Set;
 import javafx.scene.input.KeyCode;
 import javafx.scene.input.KeyEvent;
@@ -26,10 +27,21 @@ public record Stroke(Set<KeyCode> codes, boolean control, boolean shift, boolean
             Map.entry("↓", Set.of(KeyCode.DOWN, KeyCode.KP_DOWN)),
             Map.entry("→", Set.of(KeyCode.RIGHT, KeyCode.KP_RIGHT)),
             Map.entry(".", Set.of(KeyCode.PERIOD)),
+            Map.entry(",", Set.of(KeyCode.COMMA)),
+            Map.entry(";", Set.of(KeyCode.SEMICOLON)),
+            Map.entry("/", Set.of(KeyCode.SLASH, KeyCode.DIVIDE)),
+            Map.entry("#", Set.of(KeyCode.NUMBER_SIGN)),
+            Map.entry("'", Set.of(KeyCode.QUOTE)),
+            Map.entry("[", Set.of(KeyCode.OPEN_BRACKET)),
+            Map.entry("]", Set.of(KeyCode.CLOSE_BRACKET)),
             Map.entry("+", Set.of(KeyCode.PLUS, KeyCode.ADD, KeyCode.EQUALS)),
             Map.entry("−", Set.of(KeyCode.MINUS, KeyCode.SUBTRACT)));
 
-    /** Reads one from the words that people see: {@code Ctrl+Shift+Z}, {@code Shift+Space}, {@code 4}. */
+    /**
+     * Reads one from the words that people see: {@code Ctrl+Shift+Z}, {@code Shift+Space}, {@code 4}.
+     *
+     * @throws IllegalArgumentException if there is no such key
+     */
     public static Stroke of(String spoken) {
         String rest = spoken;
         boolean control = rest.startsWith("Ctrl+");
@@ -48,11 +60,42 @@ public record Stroke(Set<KeyCode> codes, boolean control, boolean shift, boolean
         if (name.length() == 1 && Character.isDigit(name.charAt(0))) {
             return Set.of(KeyCode.valueOf("DIGIT" + name), KeyCode.valueOf("NUMPAD" + name));
         }
-        return Set.of(KeyCode.valueOf(name));
+        try {
+            return Set.of(KeyCode.valueOf(name));
+        } catch (IllegalArgumentException e) {
+            throw new IllegalArgumentException("“" + name + "” is no key. Expected one such as Ctrl+Shift+K or F5.", e);
+        }
+    }
+
+    /** What was pressed; empty while only Ctrl, Shift or Alt are held, and for keys that have no name here. */
+    public static Optional<Stroke> pressed(KeyEvent e) {
+        KeyCode code = e.getCode();
+        String key = NAMED.entrySet().stream()
+                .filter(one -> one.getValue().contains(code))
+                .map(Map.Entry::getKey)
+                .findFirst()
+                .orElse(code.isDigitKey() ? code.getName().replaceAll("\\D", "") : code.name());
+        boolean alone = code.isModifierKey() || code == KeyCode.UNDEFINED;
+        if (alone || !code.isLetterKey() && !code.isDigitKey() && !code.isFunctionKey() && !NAMED.containsKey(key)) {
+            return Optional.empty();
+        }
+        return Optional.of(of((e.isShortcutDown() ? "Ctrl+" : "")
+                + (e.isShiftDown() ? "Shift+" : "")
+                + (e.isAltDown() ? "Alt+" : "")
+                + key));
+    }
+
+    /** True if one key press is both. */
+    boolean same(Stroke other) {
+        boolean sign = spoken.endsWith("+") || other.spoken.endsWith("+");
+        return control == other.control
+                && alt == other.alt
+                && (sign || shift == other.shift)
+                && codes.stream().anyMatch(other.codes::contains);
     }
 
     /** Those of a list with bars between them: {@code Ctrl+Shift+Z|Ctrl+Y}; none for an empty text. */
-    static List<Stroke> all(String spoken) {
+    public static List<Stroke> all(String spoken) {
         return spoken.isEmpty()
                 ? List.of()
                 : List.of(spoken.split("\\|")).stream().map(Stroke::of).toList();

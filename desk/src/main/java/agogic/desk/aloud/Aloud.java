@@ -1,5 +1,6 @@
 package agogic.desk.aloud;
 
+import agogic.desk.settings.Choices;
 import agogic.desk.settings.Settings;
 import javafx.animation.Animation;
 import javafx.animation.KeyFrame;
@@ -32,6 +33,7 @@ public final class Aloud {
 
     private long answered = System.nanoTime() - ANSWER_NANOS;
     private Window window;
+    private Node focus;
 
     public Aloud(Speaker speaker) {
         this.speaker = speaker;
@@ -69,7 +71,7 @@ public final class Aloud {
 
     /** Speaks an answer, behind what is being said; one that follows at once takes the place of the one before. */
     public void answer(String words) {
-        if (on.get()) {
+        if (on.get() && Choices.spoken("answers")) {
             long now = System.nanoTime();
             speaker.speak(words, now - answered < ANSWER_NANOS);
             answered = now;
@@ -101,8 +103,9 @@ public final class Aloud {
             }
         }
         boolean menu = !words.isEmpty();
+        Node owner = null;
         if (!menu && now != null) {
-            Node owner = now.getScene().getFocusOwner();
+            owner = now.getScene().getFocusOwner();
             words = owner == null ? "" : Spoken.of(owner);
         }
         if (now != null && now != window && !menu) {
@@ -115,6 +118,11 @@ public final class Aloud {
         saw = words;
         if (stands && !words.isEmpty() && !words.equals(said)) {
             said = words;
+            boolean same = owner != null && owner == focus;
+            focus = owner;
+            if (!Choices.spoken(same ? "values" : "focus")) {
+                return;
+            }
             // An answer is heard to its end before what has the focus now.
             speaker.speak(before + words, System.nanoTime() - answered > ANSWER_NANOS);
             before = "";

@@ -24,7 +24,7 @@ import picocli.CommandLine.TypeConversionException;
 /** All commands of {@code ./agogic}. */
 @Command(
         name = "agogic",
-        versionProvider = Versions.class,
+        versionProvider = VersionLines.class,
         description = "The desk between the hand and the sound. Without words it opens the start page.",
         footer = {
             "",

@@ -172,7 +172,7 @@ final class ExportCommand extends FileCommand {
         }
         if (midi != null) {
             Session part = MidiPart.of(opened, content(content));
-            OnWire.Plot plot = OnWire.plot(part, new MidiExport.How(how, cable, leadIn, finer));
+            MidiExport.Plot plot = MidiExport.plot(part, new MidiExport.How(how, cable, leadIn, finer));
             files.put(midi, stream -> stream.write(plot.made().file()));
             midi(answer, opened, plot.made().report());
             answer.detail(

@@ -224,7 +224,7 @@ final class ExportModel {
 
     private static Looked looked(Session session, MidiExport.How how, Destination.How choices) {
         Session part = MidiPart.of(session, choices.midi().content());
-        OnWire.Plot plot = OnWire.plot(part, how);
+        MidiExport.Plot plot = MidiExport.plot(part, how);
         MidiExport.Made made = plot.made();
         return new Looked(
                 session,

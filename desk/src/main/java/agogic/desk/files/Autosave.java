@@ -4,6 +4,7 @@ import agogic.core.session.Session;
 import agogic.desk.model.Beside;
 import agogic.desk.model.Desk;
 import agogic.desk.model.Notice;
+import agogic.desk.settings.Choices;
 import agogic.desk.start.Kept;
 import agogic.desk.start.Leftover;
 import agogic.desk.start.Presence;
@@ -18,7 +19,7 @@ import java.util.List;
  * is kept no longer. What is ridden is in the {@link Journal} until what is kept, or saved, has it.
  */
 final class Autosave {
-    private static final long AFTER_NANOS = 120_000_000_000L;
+    private static final double NANOS = 1e9;
 
     private final Desk desk;
     private final Presence presence = Presence.begin();
@@ -82,7 +83,7 @@ final class Autosave {
         long nanos = desk.live().nanos();
         since = since == Long.MIN_VALUE ? nanos : since;
         // What was ridden is kept at once, but not while it is still being ridden: the journal has it.
-        if (!waiting.isEmpty() && !rides && !told || nanos - since >= AFTER_NANOS) {
+        if (!waiting.isEmpty() && !rides && !told || nanos - since >= NANOS * Choices.autosave()) {
             keep(now);
         }
     }

@@ -5,10 +5,13 @@ import agogic.core.midi.MessageQueue;
 import agogic.core.play.Engine;
 import agogic.core.session.Session;
 import agogic.core.surface.Surface;
+import agogic.desk.settings.Settings;
 import java.util.ArrayList;
+import java.util.Arrays;
 import java.util.List;
 import java.util.Optional;
 import java.util.Set;
+import java.util.TreeSet;
 import java.util.concurrent.locks.LockSupport;
 import java.util.function.LongSupplier;
 import java.util.function.Predicate;
@@ -23,6 +26,7 @@ import javax.sound.midi.MidiUnavailableException;
  * them.
  */
 public final class MidiPorts implements AutoCloseable {
+    private static final String UNUSED = "midi.unused";
     private static final long SHOW_NANOS = 40_000_000L;
     /** While nothing changes there is less to show. */
     private static final long STILL_NANOS = 250_000_000L;
@@ -86,6 +90,32 @@ public final class MidiPorts implements AutoCloseable {
             }
         }
         return names;
+    }
+
+    /** Names of ports that are not used: nothing is heard of them, and nothing is sent to them. */
+    public static Set<String> unused() {
+        String kept = Settings.here().text(UNUSED, "");
+        return kept.isEmpty() ? Set.of() : Set.of(kept.split("\n"));
+    }
+
+    /** From now on a port of this name is used, or is not: as if it were not plugged in. */
+    public static void use(String name, boolean used) {
+        Set<String> all = new TreeSet<>(unused());
+        if (used) {
+            all.remove(name);
+        } else {
+            all.add(name);
+        }
+        Settings.here().put(UNUSED, String.join("\n", all));
+    }
+
+    private static MidiDevice.Info[] used(MidiDevice.Info[] there) {
+        Set<String> unused = unused();
+        return unused.isEmpty()
+                ? there
+                : Arrays.stream(there)
+                        .filter(i -> !unused.contains(i.getName()))
+                        .toArray(MidiDevice.Info[]::new);
     }
 
     /** True if a device of this name is among those. */
@@ -238,7 +268,7 @@ public final class MidiPorts implements AutoCloseable {
     private void look() {
         Session session = wanted;
         List<Surface> surfaces = session.surfaces();
-        MidiDevice.Info[] there = MidiSystem.getMidiDeviceInfo();
+        MidiDevice.Info[] there = used(MidiSystem.getMidiDeviceInfo());
         boolean now = sends;
         if (now != sent) {
             // What was connected for both ways, or for one, is connected anew.

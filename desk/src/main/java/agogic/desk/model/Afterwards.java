@@ -11,8 +11,8 @@ import agogic.core.route.Target;
 import agogic.core.route.WriteMode;
 import agogic.core.session.Session;
 import agogic.core.session.TargetName;
-import agogic.core.write.HeardLate;
 import agogic.core.write.PassWriter;
+import agogic.desk.settings.Choices;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
@@ -162,7 +162,7 @@ public final class Afterwards {
                 continue;
             }
             after = PassWriter.write(
-                    HeardLate.of(with, passes, ride.played() ? desk.live().latency() : 0), passes);
+                    Choices.firstRide(ride.played() ? desk.live().latency() : 0).of(with, passes), passes);
             last = route.target();
         }
         return new Written(after, last, told);

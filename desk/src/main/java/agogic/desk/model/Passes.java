@@ -9,8 +9,8 @@ import agogic.core.route.Target;
 import agogic.core.session.Session;
 import agogic.core.session.TargetName;
 import agogic.core.time.Timeline;
-import agogic.core.write.HeardLate;
 import agogic.core.write.PassWriter;
+import agogic.desk.settings.Choices;
 import java.util.ArrayList;
 import java.util.HashSet;
 import java.util.LinkedHashMap;
@@ -106,7 +106,7 @@ public final class Passes {
         List<String> loose = new ArrayList<>();
         desk.edit(act, s -> {
             PassWriter.Outcome outcome =
-                    PassWriter.ridden(HeardLate.of(s, passes, desk.live().latency()), passes);
+                    PassWriter.ridden(Choices.firstRide(desk.live().latency()).of(s, passes), passes);
             loose.addAll(outcome.loose());
             return outcome.session();
         });

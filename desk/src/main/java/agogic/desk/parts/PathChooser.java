@@ -1,5 +1,6 @@
 package agogic.desk.parts;
 
+import agogic.desk.settings.Choices;
 import java.io.File;
 import java.nio.file.Path;
 import java.util.Optional;
@@ -40,6 +41,7 @@ public interface PathChooser {
     private static FileChooser chooser(String title, String kind, String ending) {
         FileChooser chooser = new FileChooser();
         chooser.setTitle(title);
+        Choices.folder().ifPresent(folder -> chooser.setInitialDirectory(folder.toFile()));
         chooser.getExtensionFilters().add(new FileChooser.ExtensionFilter(kind, "*" + ending));
         return chooser;
     }

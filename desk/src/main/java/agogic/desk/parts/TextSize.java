@@ -26,6 +26,11 @@ public final class TextSize {
         return ALL.get(place);
     }
 
+    /** One of the sizes counts from the next start on. */
+    public static void keep(int percent) {
+        Settings.here().put(KEY, percent);
+    }
+
     /** Everything that is drawn from now on has the size that is kept: before the window's toolkit starts. */
     public static void begin() {
         String scale = String.format(Locale.ROOT, "%.2f", kept() / 100.0);

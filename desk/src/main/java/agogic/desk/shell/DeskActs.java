@@ -21,6 +21,7 @@ import agogic.desk.parts.SpanDialog;
 import agogic.desk.parts.TextSize;
 import agogic.desk.parts.TimingForm;
 import agogic.desk.parts.ValueForm;
+import agogic.desk.settings.Choices;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Locale;
@@ -308,7 +309,12 @@ final class DeskActs {
                 "Show or hide the drawer with the controls",
                 "D",
                 desk.selection().drawerProperty());
-        toggle("light", "Light theme", "Dark or light", "T", desk.selection().lightProperty());
+        BooleanProperty light = desk.selection().lightProperty();
+        all.add(Act.of("light", "Light theme", "Dark or light, now and at the next start", "T", () -> {
+                    light.set(!light.get());
+                    Choices.light(light.get());
+                })
+                .reading(() -> (light.get() ? "✓ " : "") + "Light theme"));
         text("text-larger", "Larger text", "Ctrl++", 1);
         text("text-smaller", "Smaller text", "Ctrl+−", -1);
         text("text-usual", "Usual text size", "Ctrl+0", 0);

@@ -8,6 +8,7 @@ import agogic.desk.acts.Acts;
 import agogic.desk.acts.FindAct;
 import agogic.desk.acts.Here;
 import agogic.desk.acts.KeyList;
+import agogic.desk.acts.OwnKeys;
 import agogic.desk.acts.Subject;
 import agogic.desk.aloud.Aloud;
 import agogic.desk.aloud.Speaker;
@@ -22,6 +23,7 @@ import agogic.desk.model.View;
 import agogic.desk.parts.Theme;
 import agogic.desk.sets.SetActs;
 import agogic.desk.sets.SetsDrawer;
+import agogic.desk.settings.Settings;
 import agogic.desk.start.Entrance;
 import agogic.desk.start.Opened;
 import agogic.desk.start.Stamp;
@@ -284,6 +286,7 @@ public final class DeskWindow {
         views = new Views(desk, files, () -> stage);
         sets = new SetsDrawer(desk);
         acts = new DeskActs(desk, files, () -> stage).with(own(), views.acts());
+        List<String> refused = new OwnKeys(acts).asKept();
         views.show(acts);
         acts.doneIn(() -> desk.selection().viewProperty().get(), desk::refuse);
         acts.hint(act -> desk.say(Notice.plain("Key", act.firstKey() + " does the same: " + act.words() + ".")));
@@ -343,6 +346,12 @@ public final class DeskWindow {
                 keys();
             }
         });
+        String settings = Settings.here().trouble();
+        if (!settings.isEmpty()) {
+            desk.say(Notice.stop("Settings", settings));
+        } else if (!refused.isEmpty()) {
+            desk.say(Notice.stop("Keys", String.join(" ", refused) + " The settings (Ctrl+,) change it."));
+        }
         Troubles troubles = desk.live().troubles();
         Thread.currentThread().setUncaughtExceptionHandler((thread, e) -> troubles.tell("The window", e));
         stage.focusedProperty().addListener((o, was, is) -> held.clear());
@@ -522,6 +531,12 @@ public final class DeskWindow {
                 "find-act", "Find an act…", "Find an act by its words, and do it", ".|Ctrl+Space", this::findAct));
         own.add(Act.of(
                 "here", "Menu of what is here", "As the right button of the mouse", "Shift+F10|Menu", this::menuHere));
+        own.add(Act.of(
+                "settings",
+                "Settings…",
+                "Look, sound, first rides, files, keys and what is read aloud: for all pieces",
+                "Ctrl+,",
+                () -> SettingsDialog.of(desk, acts, aloud, stage).show()));
         own.add(Act.of("keys", "Keys", "The list of keys", "F1", this::keys));
         own.add(Act.of("start-page", "Start page", "Close this piece and go to the start page", "Ctrl+W", this::leave));
         own.add(Act.of(

@@ -3,6 +3,8 @@ package agogic.desk.shell;
 import agogic.core.session.Session;
 import agogic.desk.log.Log;
 import agogic.desk.parts.TextSize;
+import agogic.desk.settings.Choices;
+import agogic.desk.settings.Settings;
 import java.nio.file.Path;
 import java.util.concurrent.CountDownLatch;
 import java.util.function.Consumer;
@@ -23,14 +25,15 @@ public final class Launch {
     public static void window(Session session, Path path, boolean light, Consumer<DeskWindow> first) {
         CountDownLatch closed = new CountDownLatch(1);
         Log.begin();
+        boolean inLight = light || Choices.light();
         TextSize.begin();
         Platform.startup(() -> {
             Stage stage = new Stage();
             DeskWindow window = new DeskWindow(stage, System::nanoTime, true);
             if (session == null) {
-                window.start(light);
+                window.start(inLight);
             } else {
-                window.show(session, path, light);
+                window.show(session, path, inLight);
             }
             first.accept(window);
             stage.setOnHidden(e -> {
@@ -40,6 +43,7 @@ public final class Launch {
             stage.show();
         });
         await(closed);
+        Settings.here().flush();
         Platform.exit();
     }
 

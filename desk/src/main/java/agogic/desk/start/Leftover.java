@@ -4,9 +4,9 @@ import agogic.core.record.Pass;
 import agogic.core.session.Session;
 import agogic.core.session.TargetName;
 import agogic.core.time.MetreMap;
-import agogic.core.write.HeardLate;
 import agogic.core.write.PassWriter;
 import agogic.desk.live.LiveDesk;
+import agogic.desk.settings.Choices;
 import agogic.formats.file.Told;
 import agogic.formats.session.PassJournal;
 import agogic.formats.session.SessionFile;
@@ -80,7 +80,8 @@ public record Leftover(Path kept, String name, String id) {
         List<Pass> passes = passes(told);
         Session before = saved == null ? base : saved;
         List<Pass> missing = PassWriter.missing(base, passes);
-        PassWriter.Outcome outcome = PassWriter.recovered(HeardLate.of(base, missing, LiveDesk.keptLatency()), missing);
+        PassWriter.Outcome outcome =
+                PassWriter.recovered(Choices.firstRide(LiveDesk.keptLatency()).of(base, missing), missing);
         told.addAll(0, rides(before, base, missing));
         told.addAll(outcome.loose());
         int more = outcome.session().rides().size() - before.rides().size();

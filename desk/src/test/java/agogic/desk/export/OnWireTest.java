@@ -135,7 +135,7 @@ class OnWireTest {
     void everySecondOfEveryLaneIsAsFarOffAsWhoReadsTheFileIs() throws Exception {
         for (Fineness fine : List.of(Fineness.SEVEN, Fineness.FOURTEEN)) {
             Session session = trembling(3, LANES, 0.3);
-            OnWire.Plot plot = OnWire.plot(session, cable(fine));
+            MidiExport.Plot plot = MidiExport.plot(session, cable(fine));
             double[][] received = received(session, plot.made().file(), fine);
             List<Numbers.Line> lines = Numbers.of(session, fine).lines();
             double farthest = 0;
@@ -171,7 +171,7 @@ class OnWireTest {
     @Test
     void nothingIsLaterThanTold() throws Exception {
         Session session = trembling(3, LANES, 0.3);
-        OnWire.Plot plot = OnWire.plot(session, cable(Fineness.FOURTEEN));
+        MidiExport.Plot plot = MidiExport.plot(session, cable(Fineness.FOURTEEN));
         Sequence sequence =
                 MidiSystem.getSequence(new ByteArrayInputStream(plot.made().file()));
         Heard heard = new Heard(session);
@@ -220,7 +220,7 @@ class OnWireTest {
         assertThat(longest).isGreaterThan(0.01);
         double most = plot.lines().stream().mapToDouble(OnWire::waited).max().orElse(0);
         assertThat(most).isCloseTo(longest, within(0.1 * longest));
-        assertThat(OnWire.plot(session, MidiExport.How.of(Fineness.FOURTEEN, Optional.empty()))
+        assertThat(MidiExport.plot(session, MidiExport.How.of(Fineness.FOURTEEN, Optional.empty()))
                         .lines())
                 .allMatch(line -> line.waited() == 0);
     }
@@ -230,7 +230,7 @@ class OnWireTest {
         Session session = trembling(5, LANES, 0.2);
         Destination.How how = Destination.usual().get(0).how();
         how = how.with(how.midi().fine("14").cable(true));
-        OnWire.Plot plot = OnWire.plot(session, HandOver.midi(how));
+        MidiExport.Plot plot = MidiExport.plot(session, HandOver.midi(how));
         LessLost less = LessLost.of(session, how, plot.made().report(), plot.lines());
         LessLost.Mend looser = less.mends().stream()
                 .filter(m -> m.words().contains("the tolerance of"))
@@ -259,13 +259,13 @@ class OnWireTest {
         Session session = trembling(7, 1, 0.2);
         Destination.How how = Destination.usual().get(0).how();
         how = how.with(how.midi().fine("14").cable(true));
-        OnWire.Plot plot = OnWire.plot(session, HandOver.midi(how));
+        MidiExport.Plot plot = MidiExport.plot(session, HandOver.midi(how));
         LessLost less = LessLost.of(session, how, plot.made().report(), plot.lines());
         assertThat(less.mends()).extracting(LessLost.Mend::words).containsExactly("More than a cable carries");
         assertThat(plot.made().report().greatestLoss()).isLessThan(1e-3);
         // At 7 bits, finer ones are what helps.
         Destination.How coarse = how.with(how.midi().fine("7"));
-        OnWire.Plot rough = OnWire.plot(session, HandOver.midi(coarse));
+        MidiExport.Plot rough = MidiExport.plot(session, HandOver.midi(coarse));
         assertThat(LessLost.of(session, coarse, rough.made().report(), rough.lines())
                         .mends())
                 .extracting(LessLost.Mend::words)
@@ -284,12 +284,12 @@ class OnWireTest {
         }
         Destination.How how = Destination.usual().get(0).how();
         how = how.with(how.midi().fine("14").cable(false));
-        OnWire.Plot plot = OnWire.plot(both, HandOver.midi(how));
+        MidiExport.Plot plot = MidiExport.plot(both, HandOver.midi(how));
         LessLost less = LessLost.of(both, how, plot.made().report(), plot.lines());
         // Without a limit nothing is lost by number, so nothing is gained by another channel.
         assertThat(less.mends()).extracting(LessLost.Mend::words).isEmpty();
         Destination.How wired = how.with(how.midi().cable(true));
-        OnWire.Plot full = OnWire.plot(both, HandOver.midi(wired));
+        MidiExport.Plot full = MidiExport.plot(both, HandOver.midi(wired));
         LessLost there = LessLost.of(both, wired, full.made().report(), full.lines());
         assertThat(there.mends()).extracting(LessLost.Mend::words).contains("Other track on channel 2");
     }

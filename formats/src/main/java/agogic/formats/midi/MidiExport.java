@@ -151,11 +151,14 @@ public final class MidiExport {
         return new Made(file, export.report());
     }
 
+    /** A file that is made, with what each of its lines does, the one that is farthest from its lane first. */
+    public record Plot(Made made, List<OnWire> lines) {}
+
     /** As {@link #make(Session, How)}, with what each line does on the wire. */
-    static OnWire.Plot plot(Session session, How how) {
+    public static Plot plot(Session session, How how) {
         MidiExport export = new MidiExport(session, how, true);
         byte[] file = export.file();
-        return new OnWire.Plot(
+        return new Plot(
                 new Made(file, export.report()),
                 export.plan.senders().stream()
                         .map(Sender::onWire)

@@ -1,7 +1,6 @@
 package agogic.formats.midi;
 
 import agogic.core.route.Target;
-import agogic.core.session.Session;
 import java.util.List;
 
 /**
@@ -35,13 +34,5 @@ public record OnWire(
             sum += one;
         }
         return sum;
-    }
-
-    /** A file that is made, with what each of its lines does, the one that is farthest from its lane first. */
-    public record Plot(MidiExport.Made made, List<OnWire> lines) {}
-
-    /** The session as the bytes of a file, and what each of its lines does on the wire. */
-    public static Plot plot(Session session, MidiExport.How how) {
-        return MidiExport.plot(session, how);
     }
 }

@@ -21,8 +21,16 @@ final class SentOver {
 
     SentOver(Session session, long end) {
         timeline = session.timeline();
-        bytes = new double[(int) Math.floor(timeline.secondsAt(WirePlan.beat(end))) + 1];
+        bytes = new double[(int) Math.floor(timeline.secondsAt(beat(end))) + 1];
         waits = new double[bytes.length];
+    }
+
+    private static double beat(long tick) {
+        return (double) tick / SmfWriter.TICKS;
+    }
+
+    private static long tick(double beat) {
+        return Math.round(beat * SmfWriter.TICKS);
     }
 
     /** A value, normalised as it travels, was sent at a tick and took so many bytes. */
@@ -38,18 +46,18 @@ final class SentOver {
 
     /** What was to be sent from one tick on was sent at another. */
     void waited(long from, long until) {
-        double wait = timeline.secondsAt(WirePlan.beat(until)) - timeline.secondsAt(WirePlan.beat(from));
+        double wait = timeline.secondsAt(beat(until)) - timeline.secondsAt(beat(from));
         int second = second(until);
         waits[second] = Math.max(waits[second], wait);
         if (wait > longestWait) {
             longestWait = wait;
-            longestWaitBeat = WirePlan.beat(from);
+            longestWaitBeat = beat(from);
         }
     }
 
     /** The second of a tick, counted from the beginning. */
     int second(long tick) {
-        double seconds = timeline.secondsAt(WirePlan.beat(Math.max(0, tick)));
+        double seconds = timeline.secondsAt(beat(Math.max(0, tick)));
         return (int) Math.min(bytes.length - 1, Math.floor(seconds));
     }
 
@@ -59,8 +67,8 @@ final class SentOver {
 
     /** The next tick worth looking at: where something is sent, just before that, or a little later. */
     long next(long tick) {
-        double seconds = timeline.secondsAt(WirePlan.beat(Math.max(0, tick)));
-        long next = Math.max(tick + 1, WirePlan.tick(timeline.beatAt(seconds + 1.0 / LOOKS)));
+        double seconds = timeline.secondsAt(beat(Math.max(0, tick)));
+        long next = Math.max(tick + 1, tick(timeline.beatAt(seconds + 1.0 / LOOKS)));
         int at = now;
         while (at + 1 < count && ticks[at + 1] <= tick) {
             at++;

@@ -6,7 +6,7 @@ import java.util.List;
 import picocli.CommandLine.IVersionProvider;
 
 /** What {@code --version} says. */
-final class Versions implements IVersionProvider {
+final class VersionLines implements IVersionProvider {
     @Override
     public String[] getVersion() {
         List<String> lines = new ArrayList<>(List.of(MadeOf.program(), MadeOf.runsOn()));
