@@ -19,6 +19,8 @@ public record Stroke(Set<KeyCode> codes, boolean control, boolean shift, boolean
             Map.entry("End", Set.of(KeyCode.END)),
             Map.entry("Menu", Set.of(KeyCode.CONTEXT_MENU)),
             Map.entry("Enter", Set.of(KeyCode.ENTER)),
+            Map.entry("Esc", Set.of(KeyCode.ESCAPE)),
+            Map.entry("Tab", Set.of(KeyCode.TAB)),
             Map.entry("Delete", Set.of(KeyCode.DELETE, KeyCode.BACK_SPACE)),
             Map.entry("Page Up", Set.of(KeyCode.PAGE_UP)),
             Map.entry("Page Down", Set.of(KeyCode.PAGE_DOWN)),

@@ -177,7 +177,7 @@ public enum Subject {
     WINDOW(
             "Window",
             more("Views", "view-routes", "view-catalog", "view-surfaces", "view-refine", "view-export"),
-            lines("find-act", "keys", "settings"),
+            lines("find-act", "guide", "keys", "settings"),
             more("Show", "drawer", "sets", "riding-view", "row-height", "beside", "light", "full-screen", "aloud"),
             more("Text size", "text-larger", "text-smaller", "text-usual"),
             more("Search", "search", "filter-rows", "filter-table", "here"));

@@ -15,6 +15,7 @@ import agogic.desk.aloud.Speaker;
 import agogic.desk.aloud.SystemSpeaker;
 import agogic.desk.catalog.CatalogView;
 import agogic.desk.files.Files;
+import agogic.desk.guide.GuideWindow;
 import agogic.desk.live.LiveDesk;
 import agogic.desk.live.Troubles;
 import agogic.desk.model.Desk;
@@ -395,7 +396,7 @@ public final class DeskWindow {
     /** What has the focus when nothing in it has: the view, by name. */
     private void nameRoot(Parent root) {
         root.setAccessibleText(desk.selection().viewProperty().get().title() + ", "
-                + desk.session().name() + ". Tab goes on, F1 lists the keys.");
+                + desk.session().name() + ". Tab goes on, F1 opens the guide, ? lists the keys.");
     }
 
     private void frame() {
@@ -537,7 +538,8 @@ public final class DeskWindow {
                 "Look, sound, first rides, files, keys and what is read aloud: for all pieces",
                 "Ctrl+,",
                 () -> SettingsDialog.of(desk, acts, aloud, stage).show()));
-        own.add(Act.of("keys", "Keys", "The list of keys", "F1", this::keys));
+        own.add(Act.of("guide", "Guide", "What people want to do, step by step", "F1", this::guide));
+        own.add(Act.of("keys", "Keys", "The list of keys", "Shift+F1", this::keys));
         own.add(Act.of("start-page", "Start page", "Close this piece and go to the start page", "Ctrl+W", this::leave));
         own.add(Act.of(
                 "quit", "Quit", "Close the window; asks about changes that are not saved", "Ctrl+Q", this::quit));
@@ -611,6 +613,20 @@ public final class DeskWindow {
         desk.selection().menu(false);
         KeyList.dialog(acts, desk.selection().viewProperty().get(), first, stage)
                 .show();
+    }
+
+    /** The guide opens at the page of what is shown. */
+    private void guide() {
+        desk.selection().menu(false);
+        String first =
+                switch (desk.selection().viewProperty().get()) {
+                    case ROUTES -> "ride-and-clean";
+                    case CATALOG -> "more-than-places";
+                    case SURFACES -> "one-fader-five-things";
+                    case REFINE -> "open-a-filter";
+                    case EXPORT -> "bring-in-carry-out";
+                };
+        GuideWindow.dialog(first, stage).show();
     }
 
     private boolean typing() {

@@ -61,7 +61,7 @@ class AloudTest extends WindowTest {
         push(KeyCode.DOWN);
         hears("Brightness of Partial Bank");
         push(KeyCode.UP);
-        push(KeyCode.F1);
+        push(KeyCode.SHIFT, KeyCode.F1);
         hears("Words of a key that is looked for", "empty, field");
         push(KeyCode.ESCAPE);
         interact(() -> desk().riding().locate(desk().timeline().metre().beatOfBar(17)));

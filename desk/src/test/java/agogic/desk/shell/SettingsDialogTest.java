@@ -188,7 +188,7 @@ class SettingsDialogTest extends WindowTest {
         Files.writeString(
                 file,
                 "{\"format\":\"agogic-keys\",\"version\":1,\"keys\":"
-                        + "{\"save\":\"Ctrl+O\",\"none\":\"F5\",\"undo\":\"Ctrl+Nothing\",\"light\":\"TAB\"}}");
+                        + "{\"save\":\"Ctrl+O\",\"none\":\"F5\",\"undo\":\"Ctrl+Nothing\",\"light\":\"Tab\"}}");
         assertThat(own.read(file))
                 .hasSize(4)
                 .anyMatch(w -> w.contains("Ctrl+O is the key of “Open…”"))

@@ -1,0 +1,180 @@
+package agogic.desk.guide;
+
+import java.io.IOException;
+import java.io.InputStream;
+import java.io.UncheckedIOException;
+import java.nio.charset.StandardCharsets;
+import java.util.ArrayList;
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Locale;
+import java.util.Map;
+import java.util.Optional;
+import java.util.regex.Matcher;
+import java.util.regex.Pattern;
+
+/** The pages of the guide, in their order. They are plain Markdown: headings, paragraphs, steps, lists, links. */
+public final class Guide {
+    private static final Pattern LISTED = Pattern.compile("- \\[([^\\]]+)]\\(([a-z0-9-]+)\\.md\\).*");
+    private static final Pattern STEP = Pattern.compile("\\d+\\. (.*)");
+    /** A word that stands out, a key, or a link. */
+    private static final Pattern INLINE =
+            Pattern.compile("\\*{1,2}([^*]+)\\*{1,2}|`([^`]+)`|\\[([^\\]]+)]\\(([^)]+)\\)");
+
+    private final Map<String, Page> pages = new LinkedHashMap<>();
+
+    /** What a line of a page is. */
+    public enum Kind {
+        TITLE,
+        HEADING,
+        TEXT,
+        STEP,
+        ITEM
+    }
+
+    /** How a part of a line is meant. */
+    public enum Meant {
+        PLAIN,
+        STRONG,
+        KEY,
+        LINK
+    }
+
+    /**
+     * A part of a line.
+     *
+     * @param to the id of the page that a link leads to; empty for all else
+     */
+    public record Span(Meant meant, String words, String to) {}
+
+    /**
+     * A line of a page.
+     *
+     * @param number of a step, from 1; 0 for all else
+     */
+    public record Line(Kind kind, int number, String words) {
+        /** Its parts, in order. */
+        public List<Span> spans() {
+            List<Span> spans = new ArrayList<>();
+            Matcher parts = INLINE.matcher(words);
+            int at = 0;
+            while (parts.find()) {
+                plain(spans, words.substring(at, parts.start()));
+                at = parts.end();
+                if (parts.group(1) != null) {
+                    spans.add(new Span(Meant.STRONG, parts.group(1), ""));
+                } else if (parts.group(2) != null) {
+                    spans.add(new Span(Meant.KEY, parts.group(2), ""));
+                } else {
+                    spans.add(
+                            new Span(Meant.LINK, parts.group(3), parts.group(4).replace(".md", "")));
+                }
+            }
+            plain(spans, words.substring(at));
+            return spans;
+        }
+
+        private static void plain(List<Span> spans, String words) {
+            if (!words.isEmpty()) {
+                spans.add(new Span(Meant.PLAIN, words, ""));
+            }
+        }
+
+        /** What it says, without its signs. */
+        public String spoken() {
+            StringBuilder all = new StringBuilder();
+            spans().forEach(span -> all.append(span.words()));
+            return (number > 0 ? number + ". " : "") + all;
+        }
+    }
+
+    /** A page of this name. */
+    public record Page(String id, String title, List<Line> lines) {
+        /** Its steps, in order. */
+        public List<Line> steps() {
+            return lines.stream().filter(line -> line.kind() == Kind.STEP).toList();
+        }
+
+        /** True if all of these words are in it. */
+        boolean says(List<String> words) {
+            String all =
+                    String.join(" ", lines.stream().map(Line::spoken).toList()).toLowerCase(Locale.ROOT);
+            return words.stream().allMatch(all::contains);
+        }
+    }
+
+    /** All pages that the list of the guide names. */
+    public Guide() {
+        for (String line : read("README").lines().toList()) {
+            Matcher listed = LISTED.matcher(line);
+            if (listed.matches()) {
+                pages.put(listed.group(2), page(listed.group(2)));
+            }
+        }
+    }
+
+    private static Page page(String id) {
+        List<Line> lines = new ArrayList<>();
+        String title = id;
+        StringBuilder running = new StringBuilder();
+        int step = 0;
+        for (String raw : (read(id) + "\n\n").lines().toList()) {
+            String line = raw.strip();
+            Matcher numbered = STEP.matcher(line);
+            boolean begins = line.isEmpty() || line.startsWith("#") || line.startsWith("- ") || numbered.matches();
+            if (begins && !running.isEmpty()) {
+                lines.add(line(running.toString(), step));
+                running.setLength(0);
+            }
+            step = line.startsWith("#") ? 0 : numbered.matches() ? step + 1 : step;
+            if (line.startsWith("# ")) {
+                title = line.substring(2);
+            }
+            if (!line.isEmpty()) {
+                running.append(running.isEmpty() ? "" : " ").append(line);
+            }
+        }
+        return new Page(id, title, List.copyOf(lines));
+    }
+
+    private static Line line(String text, int step) {
+        Matcher numbered = STEP.matcher(text);
+        if (text.startsWith("# ")) {
+            return new Line(Kind.TITLE, 0, text.substring(2));
+        }
+        if (text.startsWith("## ")) {
+            return new Line(Kind.HEADING, 0, text.substring(3));
+        }
+        if (text.startsWith("- ")) {
+            return new Line(Kind.ITEM, 0, text.substring(2));
+        }
+        return numbered.matches() ? new Line(Kind.STEP, step, numbered.group(1)) : new Line(Kind.TEXT, 0, text);
+    }
+
+    private static String read(String id) {
+        try (InputStream in = Guide.class.getResourceAsStream(id + ".md")) {
+            if (in == null) {
+                throw new IllegalArgumentException("The guide has no page “" + id + "”.");
+            }
+            return new String(in.readAllBytes(), StandardCharsets.UTF_8);
+        } catch (IOException e) {
+            throw new UncheckedIOException(e);
+        }
+    }
+
+    /** All pages, in order. */
+    public List<Page> pages() {
+        return List.copyOf(pages.values());
+    }
+
+    /** The page of this id. */
+    public Optional<Page> page(String id, String otherwise) {
+        return Optional.ofNullable(pages.getOrDefault(id, pages.get(otherwise)));
+    }
+
+    /** The pages in which all of these words are; all for none. */
+    public List<Page> find(String typed) {
+        List<String> words = List.of(typed.toLowerCase(Locale.ROOT).strip().split("\\s+"));
+        return pages.values().stream().filter(page -> page.says(words)).toList();
+    }
+}

@@ -1,0 +1,145 @@
+package agogic.desk.shell;
+
+import static org.assertj.core.api.Assertions.assertThat;
+
+import agogic.core.session.Session;
+import agogic.desk.acts.Stroke;
+import agogic.desk.guide.Guide;
+import agogic.standins.comet.SlowComet;
+import java.nio.file.Path;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.regex.Matcher;
+import java.util.regex.Pattern;
+import java.util.stream.Stream;
+import javafx.scene.control.ListView;
+import javafx.scene.control.TextField;
+import javafx.scene.input.KeyCode;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.api.io.TempDir;
+import org.junit.jupiter.params.ParameterizedTest;
+import org.junit.jupiter.params.provider.MethodSource;
+
+/** Every page of the guide, followed step by step in the demo: its keys pressed, its words typed, its answers awaited. */
+class GuideTest extends WindowTest {
+    /** What a step asks for, in its order: a key, words that are typed, a control that is moved, what the bar says. */
+    private static final Pattern ASKED =
+            Pattern.compile("`([^`]+)`|[Tt]ype “([^”]+)”|Move \\*\\*(Fader|Knob) (\\d)\\*\\*|The bar says “([^”]+)”");
+
+    @TempDir
+    Path folder;
+
+    /** Where the playhead stood before it played. */
+    private double stood;
+
+    @Override
+    Session session() {
+        return SlowComet.session();
+    }
+
+    static Stream<String> pages() {
+        return new Guide().pages().stream().map(Guide.Page::id);
+    }
+
+    @ParameterizedTest
+    @MethodSource("pages")
+    void everyStepDoesWhatItSays(String id) {
+        Guide.Page page = new Guide().page(id, "").orElseThrow();
+        assertThat(page.steps()).as("a page has steps").isNotEmpty();
+        askBy(folder.resolve("carried"));
+        for (Guide.Line step : page.steps()) {
+            Matcher asked = ASKED.matcher(step.words());
+            while (asked.find()) {
+                if (asked.group(1) != null) {
+                    press(Stroke.of(asked.group(1)));
+                } else if (asked.group(2) != null) {
+                    until(() -> stage().getScene().getFocusOwner() instanceof TextField
+                            || lookup(".dialog-pane .text-field").tryQuery().isPresent());
+                    write(asked.group(2));
+                } else if (asked.group(3) != null) {
+                    move((asked.group(3) + "-" + asked.group(4)).toLowerCase(java.util.Locale.ROOT));
+                } else {
+                    String said = asked.group(5);
+                    try {
+                        until(() -> (text("#trace-head") + ": " + text("#trace-sentence")).contains(said));
+                    } catch (AssertionError e) {
+                        throw new AssertionError(
+                                id + ", step " + step.number() + ": expected “" + said + "”, the bar says “"
+                                        + text("#trace-head") + ": " + text("#trace-sentence") + "”",
+                                e);
+                    }
+                }
+            }
+        }
+    }
+
+    private void press(Stroke stroke) {
+        stood = desk().riding().playing() ? stood : desk().riding().positionBeat();
+        List<KeyCode> keys = new ArrayList<>();
+        if (stroke.control()) {
+            keys.add(KeyCode.CONTROL);
+        }
+        if (stroke.shift()) {
+            keys.add(KeyCode.SHIFT);
+        }
+        if (stroke.alt()) {
+            keys.add(KeyCode.ALT);
+        }
+        keys.add(stroke.codes().stream().sorted().findFirst().orElseThrow());
+        push(keys.toArray(KeyCode[]::new));
+        until(() -> true);
+    }
+
+    private void move(String control) {
+        interact(() -> node("#control-" + control).requestFocus());
+        boolean plays = desk().riding().playing();
+        if (plays) {
+            until(() -> desk().riding().positionBeat() > stood + 0.3);
+        }
+        for (int i = 0; i < 12; i++) {
+            push(KeyCode.SHIFT, KeyCode.UP);
+            sleep(20);
+        }
+        double now = desk().riding().positionBeat();
+        until(() -> !plays || desk().riding().positionBeat() > now + 1);
+    }
+
+    @Test
+    void thePagesAreFoundByWordsAndReadInTheWindow() {
+        Guide guide = new Guide();
+        List<String> ids = guide.pages().stream().map(Guide.Page::id).toList();
+        assertThat(ids).hasSizeGreaterThan(7).doesNotHaveDuplicates();
+        for (Guide.Page page : guide.pages()) {
+            for (Guide.Line line : page.lines()) {
+                for (Guide.Span span : line.spans()) {
+                    if (span.meant() == Guide.Meant.LINK) {
+                        assertThat(ids).as(page.id()).contains(span.to());
+                    }
+                    if (span.meant() == Guide.Meant.KEY && !span.words().equals("?")) {
+                        Stroke stroke = Stroke.of(span.words());
+                        boolean common = Stream.of("Enter", "Esc", "Home", "↓", "Shift+↓")
+                                        .anyMatch(stroke.spoken()::equals)
+                                || stroke.spoken().equals("Ctrl+1");
+                        assertThat(common
+                                        || window().acts().all().stream().anyMatch(a -> a.keys().stream()
+                                                .anyMatch(k -> k.spoken().equals(stroke.spoken()))))
+                                .as(page.id() + ": " + span.words())
+                                .isTrue();
+                    }
+                }
+            }
+        }
+        push(KeyCode.F1);
+        until(() -> lookup("#guide-search").tryQuery().isPresent());
+        TextField search = node("#guide-search");
+        until(search::isFocused);
+        write("several parameters one control macro");
+        ListView<?> list = node("#guide-pages");
+        until(() -> list.getItems().size() == 1);
+        assertThat(lookup("#guide-page").query().lookupAll(".guide-key")).isNotEmpty();
+        interact(() -> search.setText("no such thing at all"));
+        until(() -> list.getItems().isEmpty());
+        push(KeyCode.ESCAPE);
+        until(() -> lookup("#guide-search").tryQuery().isEmpty());
+    }
+}
