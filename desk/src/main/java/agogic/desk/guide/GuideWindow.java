@@ -85,13 +85,6 @@ public final class GuideWindow {
         all.setPrefSize(WIDE, TALL);
         dialog.getDialogPane().setContent(all);
         dialog.getDialogPane().getButtonTypes().add(ButtonType.CLOSE);
-        // A list would keep Esc for itself.
-        dialog.getDialogPane().addEventFilter(KeyEvent.KEY_PRESSED, e -> {
-            if (e.getCode() == KeyCode.ESCAPE) {
-                dialog.close();
-                e.consume();
-            }
-        });
         fill();
         guide.page(first, guide.pages().get(0).id()).ifPresent(list.getSelectionModel()::select);
         dialog.setOnShown(e -> Platform.runLater(search::requestFocus));

@@ -36,6 +36,9 @@ public final class Theme {
     /** What the frame of a window and the header and buttons of a dialog take, each, in pixels. */
     private static final double FRAME = 90;
 
+    /** A property of a dialog's pane while something in it waits for Esc. */
+    public static final String KEEPS_ESC = "agogic-keeps-esc";
+
     private static boolean loaded;
 
     private Theme() {}
@@ -63,6 +66,7 @@ public final class Theme {
             pane.getStylesheets().setAll(over.getStylesheets());
             pane.getStyleClass().addAll("root", over.getStyleClass().contains("light") ? "light" : "dark");
             deafToTheKeyThatOpened(pane);
+            escLeaves(pane);
         }
         dialog.addEventHandler(DialogEvent.DIALOG_SHOWING, e -> scrolls(dialog.getDialogPane()));
         dialog.showingProperty().addListener((o, was, is) -> wholeWords(dialog.getDialogPane()));
@@ -153,6 +157,22 @@ public final class Theme {
                 if (type.getButtonData() == ButtonBar.ButtonData.OK_DONE
                         && pane.lookupButton(type) instanceof Button ok) {
                     ok.fire();
+                    e.consume();
+                    return;
+                }
+            }
+        });
+    }
+
+    /** A list and what scrolls would keep Esc for themselves: it leaves a dialog wherever the focus is. */
+    private static void escLeaves(DialogPane pane) {
+        pane.addEventFilter(KeyEvent.KEY_PRESSED, e -> {
+            if (e.getCode() != KeyCode.ESCAPE || pane.getProperties().containsKey(KEEPS_ESC)) {
+                return;
+            }
+            for (ButtonType type : pane.getButtonTypes()) {
+                if (type.getButtonData().isCancelButton() && pane.lookupButton(type) instanceof Button leave) {
+                    leave.fire();
                     e.consume();
                     return;
                 }

@@ -25,6 +25,7 @@ import agogic.desk.parts.Theme;
 import agogic.desk.sets.SetActs;
 import agogic.desk.sets.SetsDrawer;
 import agogic.desk.settings.Settings;
+import agogic.desk.start.Demo;
 import agogic.desk.start.Entrance;
 import agogic.desk.start.Opened;
 import agogic.desk.start.Stamp;
@@ -52,6 +53,7 @@ import javafx.scene.control.TextInputControl;
 import javafx.scene.input.KeyCode;
 import javafx.scene.input.KeyEvent;
 import javafx.scene.layout.BorderPane;
+import javafx.scene.layout.HBox;
 import javafx.scene.layout.Region;
 import javafx.scene.layout.VBox;
 import javafx.stage.Screen;
@@ -81,6 +83,7 @@ public final class DeskWindow {
     private Views views;
     private RidingLayer riding;
     private boolean acted;
+    private boolean teaches;
     /** The menu of a thing that is open; null for none. */
     private ContextMenu here;
 
@@ -131,6 +134,11 @@ public final class DeskWindow {
     /** Does the act of this id. */
     public void act(String id) {
         acts.perform(acts.act(id));
+    }
+
+    /** From now on the demo begins with three steps, until somebody did them or left them. */
+    public void teach() {
+        teaches = true;
     }
 
     /** What the window shows. */
@@ -292,7 +300,8 @@ public final class DeskWindow {
         acts.doneIn(() -> desk.selection().viewProperty().get(), desk::refuse);
         acts.hint(act -> desk.say(Notice.plain("Key", act.firstKey() + " does the same: " + act.words() + ".")));
         BorderPane root = new BorderPane(views);
-        root.setTop(transport);
+        HBox steps = teaches && file == null && Demo.is(session) ? FirstSteps.of(desk) : null;
+        root.setTop(steps == null ? transport : new VBox(transport, steps));
         root.setBottom(new VBox(sets, new SurfaceDrawer(desk), trace));
         riding = new RidingLayer(desk, root);
         Theme.dress(root, inLight);

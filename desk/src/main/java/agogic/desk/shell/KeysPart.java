@@ -10,6 +10,7 @@ import agogic.desk.model.Desk;
 import agogic.desk.model.Notice;
 import agogic.desk.model.View;
 import agogic.desk.parts.PathChooser;
+import agogic.desk.parts.Theme;
 import java.io.IOException;
 import java.nio.file.Path;
 import java.util.List;
@@ -108,11 +109,6 @@ final class KeysPart extends VBox {
         list.getSelectionModel().selectFirst();
     }
 
-    /** True while the new key of an act is waited for. */
-    boolean waits() {
-        return waits;
-    }
-
     private void fill() {
         Act now = list.getSelectionModel().getSelectedItem();
         List<String> words =
@@ -144,6 +140,7 @@ final class KeysPart extends VBox {
     private void ask() {
         chosen(act -> {
             waits = true;
+            getScene().getRoot().getProperties().put(Theme.KEEPS_ESC, true);
             press.setText("Press it now …");
             tell("Press the new key for “" + act.words() + "”; Esc leaves it as it is.", false);
             list.requestFocus();
@@ -171,6 +168,7 @@ final class KeysPart extends VBox {
 
     private void rest() {
         waits = false;
+        getScene().getRoot().getProperties().remove(Theme.KEEPS_ESC);
         press.setText("Another key…");
     }
 

@@ -30,6 +30,7 @@ public final class Launch {
         Platform.startup(() -> {
             Stage stage = new Stage();
             DeskWindow window = new DeskWindow(stage, System::nanoTime, true);
+            window.teach();
             if (session == null) {
                 window.start(inLight);
             } else {

@@ -29,8 +29,6 @@ import javafx.scene.control.Dialog;
 import javafx.scene.control.Label;
 import javafx.scene.control.ListView;
 import javafx.scene.control.ScrollPane;
-import javafx.scene.input.KeyCode;
-import javafx.scene.input.KeyEvent;
 import javafx.scene.layout.HBox;
 import javafx.scene.layout.Priority;
 import javafx.scene.layout.Region;
@@ -52,7 +50,6 @@ final class SettingsDialog {
     private final Window owner;
     private final StackPane shown = new StackPane();
     private final ListView<String> parts = new ListView<>();
-    private KeysPart keys;
 
     private SettingsDialog(Desk desk, Acts acts, Aloud aloud, Window owner) {
         this.desk = desk;
@@ -85,13 +82,6 @@ final class SettingsDialog {
         all.setPrefSize(WIDE, TALL);
         dialog.getDialogPane().setContent(all);
         dialog.getDialogPane().getButtonTypes().add(ButtonType.CLOSE);
-        // A list would keep Esc for itself.
-        dialog.getDialogPane().addEventFilter(KeyEvent.KEY_PRESSED, e -> {
-            if (e.getCode() == KeyCode.ESCAPE && (keys == null || !keys.waits())) {
-                dialog.close();
-                e.consume();
-            }
-        });
         dialog.setOnShown(e -> parts.requestFocus());
         dialog.setOnHidden(e -> Settings.here().flush());
         return dialog;
@@ -100,14 +90,13 @@ final class SettingsDialog {
     private void show(String part) {
         VBox box = new VBox(12);
         box.setId("settings-part");
-        keys = null;
         switch (part) {
             case "Look" -> look(box);
             case "Sound" -> sound(box);
             case "First rides" -> rides(box);
             case "Files" -> files(box);
             case "Keys" -> {
-                keys = new KeysPart(desk, acts, owner);
+                KeysPart keys = new KeysPart(desk, acts, owner);
                 VBox.setVgrow(keys, Priority.ALWAYS);
                 box.getChildren().add(keys);
             }

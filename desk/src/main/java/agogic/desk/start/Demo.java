@@ -29,6 +29,11 @@ public final class Demo {
         return saved.isEmpty() ? made() : SessionFile.open(Path.of(saved));
     }
 
+    /** True for a piece that is the demo, or was and is called so still. */
+    public static boolean is(Session session) {
+        return session.name().equals(SlowComet.NAME);
+    }
+
     /** As it is made here and now. */
     public static Session made() throws IOException {
         return Narration.into(SlowComet.session(), narration());

@@ -30,6 +30,9 @@ import java.util.List;
 
 /** The demo piece: the score of a planetarium show, 84 bpm, 4/4, 48 bars. */
 public final class SlowComet {
+    /** What it is called. */
+    public static final String NAME = "Slow Comet";
+
     private static final int COMETS = 5;
 
     private SlowComet() {}
@@ -72,7 +75,7 @@ public final class SlowComet {
                 new Section("Shadow", 128),
                 new Section("Dawn", 160));
         Session bare = new Session(
-                "Slow Comet",
+                NAME,
                 "planetarium show",
                 new Timeline(TempoMap.steady(84), MetreMap.steady(4, 4)),
                 192,
