@@ -63,6 +63,16 @@ public final class Commands extends FileCommand {
         COMMANDS.put("words", WordsCommand::new);
     }
 
+    /** Each command with what it does, in the order in which they are listed. */
+    public static Map<String, String> told() {
+        Map<String, String> told = new LinkedHashMap<>();
+        COMMANDS.forEach((name, made) -> {
+            Command command = made.get().getClass().getAnnotation(Command.class);
+            told.put(name, String.join(" ", command.description()));
+        });
+        return told;
+    }
+
     @Parameters(
             index = "0",
             arity = "0..1",

@@ -130,9 +130,9 @@ public final class Settings {
             }
             Files.move(path, aside);
             trouble = "The settings could not be read: " + why + ". They were set aside as " + aside
-                    + "; the usual ones count.";
+                    + "; the usual settings are in use.";
         } catch (IOException e) {
-            trouble = "The settings in " + path + " could not be read: " + why + ". The usual ones count.";
+            trouble = "The settings in " + path + " could not be read: " + why + ". The usual settings are in use.";
         }
     }
 

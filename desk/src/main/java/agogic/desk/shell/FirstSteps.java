@@ -73,11 +73,12 @@ final class FirstSteps extends HBox {
 
     private void frame() {
         if (isVisible() && step == 0) {
-            for (int r = 0; r < desk.session().routes().size(); r++) {
-                if (desk.state().moves(r) > 0) {
-                    next();
-                    return;
-                }
+            // A route that was just made does not play yet.
+            boolean moved = desk.session().routes().stream()
+                    .map(route -> desk.playing().route(route.id()))
+                    .anyMatch(place -> place.isPresent() && desk.state().moves(place.getAsInt()) > 0);
+            if (moved) {
+                next();
             }
         }
     }

@@ -194,9 +194,8 @@ final class SettingsDialog {
                         TextSize.kept(),
                         percent -> percent + " %",
                         TextSize::keep),
-                "Everything grows with it. It counts from the next start on.");
-        box.getChildren()
-                .add(quiet("Nothing moves by itself but what plays: there are no fades and no slides to turn off."));
+                "Everything gets larger with it, from the next start on.");
+        box.getChildren().add(quiet("Nothing but playback moves in this window, so there is no motion to reduce."));
     }
 
     private void sound(VBox box) {
@@ -326,7 +325,7 @@ final class SettingsDialog {
                         "Answers of the bar at the foot",
                         Choices.spoken("answers"),
                         is -> Choices.spoken("answers", is)));
-        line(box, "What is told", what, "");
+        line(box, "What is read", what, "");
     }
 
     private void about(VBox box) {
