@@ -283,12 +283,13 @@ final class ExportModel {
         }
     }
 
-    /** Bytes of each second, as a cable gets them: a status that stays is sent once (running status). */
+    /** Bytes a second, of each second (of very long pieces of each part), as a cable gets them: a status that stays is sent once (running status). */
     static double[] load(Session session, byte[] bytes, boolean leadIn) {
         // The bar before the music goes at the tempo with which that begins.
         double lead = leadIn ? session.timeline().metre().beatOfBar(2) : 0;
         double slow = 60 / session.timeline().tempo().points().get(0).bpm();
-        double[] load = new double[(int) Math.ceil(session.seconds() + lead * slow) + 1];
+        double step = OnWire.step(session.seconds());
+        double[] load = new double[(int) Math.ceil((session.seconds() + lead * slow) / step) + 1];
         List<long[]> events = new ArrayList<>();
         try {
             MidiFile file = MidiFile.of(bytes, "export");
@@ -303,7 +304,8 @@ final class ExportModel {
                         + (beat < 0 ? beat * slow : session.timeline().secondsAt(beat));
                 long kind = event[1] & 0xF0;
                 double size = kind == 0xC0 || kind == 0xD0 ? 1 : 2;
-                load[(int) Math.max(0, Math.min(load.length - 1, at))] += size + (event[1] == running ? 0 : 1);
+                load[(int) Math.max(0, Math.min(load.length - 1, at / step))] +=
+                        (size + (event[1] == running ? 0 : 1)) / step;
                 running = event[1];
             }
         } catch (IOException e) {

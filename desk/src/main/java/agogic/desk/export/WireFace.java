@@ -140,7 +140,8 @@ final class WireFace extends VBox {
             at = known.load()[i] > most ? i : at;
             most = Math.max(most, known.load()[i]);
         }
-        return "Bytes on the wire: at most " + Math.round(most) + " in the second from " + at + " s, a cable carries "
+        return "Bytes on the wire: at most " + Math.round(most) + " a second from "
+                + Math.round(at * OnWire.step(known.session().seconds())) + " s on, a cable carries "
                 + Math.round(ExportModel.most());
     }
 

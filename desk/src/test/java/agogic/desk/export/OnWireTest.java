@@ -5,6 +5,7 @@ import static org.assertj.core.api.Assertions.within;
 
 import agogic.core.device.Device;
 import agogic.core.envelope.Envelope;
+import agogic.core.expose.Exposing;
 import agogic.core.lane.Lane;
 import agogic.core.lane.LaneWriter;
 import agogic.core.lane.Stretch;
@@ -20,6 +21,7 @@ import agogic.core.route.Span;
 import agogic.core.route.Target;
 import agogic.core.route.WriteMode;
 import agogic.core.session.Destination;
+import agogic.core.session.Points;
 import agogic.core.session.Session;
 import agogic.core.session.Track;
 import agogic.desk.start.NewPiece;
@@ -292,6 +294,25 @@ class OnWireTest {
         MidiExport.Plot full = MidiExport.plot(both, HandOver.midi(wired));
         LessLost there = LessLost.of(both, wired, full.made().report(), full.lines());
         assertThat(there.mends()).extracting(LessLost.Mend::words).contains("Other track on channel 2");
+    }
+
+    /** A piece of many hours has no more parts than one of an hour, and what they say is all there is. */
+    @Test
+    void aPieceOfManyHoursIsLookedAtInParts() {
+        Target target = new Target("track-1-sound", "tone");
+        Session session = NewPiece.empty("Hours", 20, 4, 4, 2_000);
+        session = Exposing.expose(session, List.of(target)).session();
+        session = Points.add(Points.add(session, target, 0, 0.1), target, 7_999, 0.9);
+        MidiExport.Plot plot = MidiExport.plot(session, cable(Fineness.FOURTEEN));
+        OnWire line = plot.lines().get(0);
+        assertThat(session.seconds()).isGreaterThan(20_000);
+        assertThat(line.bytes().length).isLessThan(4_100);
+        assertThat(line.away()).hasSameSizeAs(line.bytes());
+        int messages = plot.made().report().controllerMessages();
+        assertThat(line.allBytes()).isBetween(2.0 * messages, 3.0 * messages);
+        assertThat(line.loss()).isGreaterThan(0).isLessThan(1e-4);
+        double[] load = ExportModel.load(session, plot.made().file(), true);
+        assertThat(load.length).isLessThan(4_100);
     }
 
     private static int points(Session session) {

@@ -387,9 +387,9 @@ final class Sender {
         }
     }
 
-    /** What it did to the wire and how far a listener was from its lane, second by second; only if it {@link #keeps}. */
+    /** What it did to the wire and how far a listener was from its lane, part by part; only if it {@link #keeps}. */
     OnWire onWire() {
-        double[] away = new double[sentOver.seconds()];
+        double[] away = new double[sentOver.parts()];
         for (long tick = sentOver.next(speaks - 1); tick <= end; tick = sentOver.next(tick, end)) {
             double has = sentOver.at(tick);
             double beat = WirePlan.beat(tick);
@@ -400,17 +400,18 @@ final class Sender {
             }
             double travels = moves[seat] ? moved(seat, beat) : at(seat, tick);
             double distance = Math.abs(one.settled(lead.apply(travels)) - one.settled(lead.apply(has)));
-            int second = sentOver.second(tick);
-            away[second] = Math.max(away[second], distance);
+            int part = sentOver.part(tick);
+            away[part] = Math.max(away[part], distance);
         }
         if (listener.lost() > 0) {
             // The farthest was looked for everywhere, not only where it was sampled.
-            int second = sentOver.second(WirePlan.tick(listener.lostAt()));
-            away[second] = Math.max(away[second], listener.lost());
+            int part = sentOver.part(WirePlan.tick(listener.lostAt()));
+            away[part] = Math.max(away[part], listener.lost());
         }
         return new OnWire(
                 lostName(),
                 targets,
+                sentOver.step(),
                 sentOver.bytes(),
                 away,
                 listener.lost(),

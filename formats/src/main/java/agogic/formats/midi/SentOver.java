@@ -6,10 +6,16 @@ import java.util.Arrays;
 
 /** What one line sent, when, and what it took of the wire: kept while it is sent, looked through afterwards. */
 final class SentOver {
-    /** Between what is sent, a second is looked at in so many places. */
+    /** Between what is sent, a part is looked at in so many places. */
     private static final int LOOKS = 64;
 
+    /** However long a piece is, it has no more parts. */
+    private static final int MOST = 4096;
+
     private final Timeline timeline;
+    /** How long a part is, in seconds: one, but for very long pieces. */
+    private final double step;
+
     private final double[] bytes;
     private long[] ticks = new long[64];
     private double[] values = new double[64];
@@ -21,7 +27,8 @@ final class SentOver {
 
     SentOver(Session session, long end) {
         timeline = session.timeline();
-        bytes = new double[(int) Math.floor(timeline.secondsAt(beat(end))) + 1];
+        step = step(timeline.secondsAt(beat(end)));
+        bytes = new double[(int) Math.floor(timeline.secondsAt(beat(end)) / step) + 1];
         waits = new double[bytes.length];
     }
 
@@ -41,34 +48,43 @@ final class SentOver {
         }
         ticks[count] = tick;
         values[count++] = value;
-        bytes[second(tick)] += size;
+        bytes[part(tick)] += size / step;
     }
 
     /** What was to be sent from one tick on was sent at another. */
     void waited(long from, long until) {
         double wait = timeline.secondsAt(beat(until)) - timeline.secondsAt(beat(from));
-        int second = second(until);
-        waits[second] = Math.max(waits[second], wait);
+        int part = part(until);
+        waits[part] = Math.max(waits[part], wait);
         if (wait > longestWait) {
             longestWait = wait;
             longestWaitBeat = beat(from);
         }
     }
 
-    /** The second of a tick, counted from the beginning. */
-    int second(long tick) {
-        double seconds = timeline.secondsAt(beat(Math.max(0, tick)));
-        return (int) Math.min(bytes.length - 1, Math.floor(seconds));
+    /** How long a part of a piece of so many seconds is, in seconds: a whole number, from 1. */
+    static double step(double seconds) {
+        return Math.max(1, Math.ceil(seconds / MOST));
     }
 
-    int seconds() {
+    /** The part of a tick, counted from the beginning. */
+    int part(long tick) {
+        double seconds = timeline.secondsAt(beat(Math.max(0, tick)));
+        return (int) Math.min(bytes.length - 1, Math.floor(seconds / step));
+    }
+
+    int parts() {
         return bytes.length;
+    }
+
+    double step() {
+        return step;
     }
 
     /** The next tick worth looking at: where something is sent, just before that, or a little later. */
     long next(long tick) {
         double seconds = timeline.secondsAt(beat(Math.max(0, tick)));
-        long next = Math.max(tick + 1, tick(timeline.beatAt(seconds + 1.0 / LOOKS)));
+        long next = Math.max(tick + 1, tick(timeline.beatAt(seconds + step / LOOKS)));
         int at = now;
         while (at + 1 < count && ticks[at + 1] <= tick) {
             at++;
@@ -94,12 +110,12 @@ final class SentOver {
         return now < 0 ? Double.NaN : values[now];
     }
 
-    /** Bytes of each second. */
+    /** Bytes a second, of each part. */
     double[] bytes() {
         return bytes;
     }
 
-    /** How long what was sent in each second had waited for the wire at the most, in seconds. */
+    /** How long what was sent in each part had waited for the wire at the most, in seconds. */
     double[] waits() {
         return waits;
     }
