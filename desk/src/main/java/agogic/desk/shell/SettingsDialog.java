@@ -156,6 +156,8 @@ final class SettingsDialog {
     private static CheckBox check(String id, String words, boolean now, Consumer<Boolean> take) {
         CheckBox box = new CheckBox(words);
         box.setId(id);
+        box.setWrapText(true);
+        box.setMinHeight(Region.USE_PREF_SIZE);
         box.setSelected(now);
         box.selectedProperty().addListener((o, a, is) -> take.accept(is));
         return box;
