@@ -25,6 +25,9 @@ public record Recipe(
         boolean bent,
         double dwell,
         double rest) {
+    /** How far a ride is usually steadied. Seconds. */
+    public static final double STEADY = 0.030;
+
     /** A hand that stays in one cell for so long rests, if it is not on a slow reach. Seconds. */
     public static final double REST = 0.25;
 
@@ -65,7 +68,7 @@ public record Recipe(
     public static Recipe usual(Parameter parameter) {
         double tolerance = parameter.usualTolerance();
         return new Recipe(
-                0, 0.030, parameter.stepped() ? 0 : tolerance, Anchor.BAR, Anchor.NONE, 0.250, true, 0.060, REST);
+                0, STEADY, parameter.stepped() ? 0 : tolerance, Anchor.BAR, Anchor.NONE, 0.250, true, 0.060, REST);
     }
 
     public Recipe within(double newTolerance) {

@@ -14,8 +14,6 @@ import java.util.List;
  * @param steady width of the steadying window in seconds, 0 to 1
  */
 public record FirstRide(double shift, double wider, double steady) {
-    private static final double STEADY = 0.030;
-
     public FirstRide {
         boolean fits = shift >= 0 && shift <= 1 && wider > 0 && wider <= 100 && steady >= 0 && steady <= 1;
         if (!fits) {
@@ -26,7 +24,7 @@ public record FirstRide(double shift, double wider, double steady) {
 
     /** As usual, but so many seconds earlier. */
     public static FirstRide late(double seconds) {
-        return new FirstRide(seconds, 1, STEADY);
+        return new FirstRide(seconds, 1, Recipe.STEADY);
     }
 
     /** The session in which these passes are drawn so; the same one if that changes nothing. */

@@ -70,8 +70,12 @@ public final class RecipeForAll {
         Recipe fits = own.stepped()
                 ? recipe.within(one.stretches().get(stretch).recipe().tolerance())
                 : recipe.within(own.usualTolerance() * part);
-        return Layers.edited(
-                edited, lane.target(), layer, (writer, it) -> writer.rewrite(it, stretch, fits, session::ride));
+        return rewritten(edited, session, lane.target(), layer, stretch, fits);
+    }
+
+    /** {@code edited} with one of its rides, which {@code rides} has, by another recipe. */
+    static Session rewritten(Session edited, Session rides, Target target, int layer, int stretch, Recipe recipe) {
+        return Layers.edited(edited, target, layer, (writer, it) -> writer.rewrite(it, stretch, recipe, rides::ride));
     }
 
     /**

@@ -172,7 +172,11 @@ final class ExportCommand extends FileCommand {
         }
         if (midi != null) {
             Session part = MidiPart.of(opened, content(content));
-            MidiExport.Plot plot = MidiExport.plot(part, new MidiExport.How(how, cable, leadIn, finer));
+            MidiExport.How asked = new MidiExport.How(how, cable, leadIn, finer);
+            // What each lane does on the wire is told in JSON only, so only then it is looked for.
+            MidiExport.Plot plot = inJson()
+                    ? MidiExport.plot(part, asked)
+                    : new MidiExport.Plot(MidiExport.make(part, asked), List.of());
             files.put(midi, stream -> stream.write(plot.made().file()));
             midi(answer, opened, plot.made().report());
             answer.detail(

@@ -54,7 +54,7 @@ abstract class FileCommand implements Callable<Integer> {
     }
 
     /** True if JSON was asked for, before the name of the command or behind it. */
-    private boolean inJson() {
+    final boolean inJson() {
         boolean before =
                 spec.parent() != null && spec.parent().userObject() instanceof FileCommand parent && parent.json;
         return json || before;

@@ -247,19 +247,11 @@ public final class ExportView extends BorderPane {
             Button button = Parts.act("export-mend", mend.words(), "", () -> model.mend(mend));
             button.setAccessibleText(mend.words() + ": " + mend.effect());
             button.setMinWidth(USE_PREF_SIZE);
-            besides(new VBox(2, button, quiet(mend.effect())));
+            besides(new VBox(2, button, Parts.small(mend.effect())));
         }
         if (less.mends().isEmpty()) {
-            besides(new VBox(quiet(less.words())));
+            besides(new VBox(Parts.small(less.words())));
         }
-    }
-
-    private static Label quiet(String words) {
-        Label label = new Label(words);
-        label.setWrapText(true);
-        label.getStyleClass().addAll("quiet", "small");
-        label.setMinHeight(USE_PREF_SIZE);
-        return label;
     }
 
     private void besides(VBox line) {

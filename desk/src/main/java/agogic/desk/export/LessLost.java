@@ -72,14 +72,8 @@ record LessLost(List<Mend> mends, List<String> tried) {
             anotherChannel(mends, tried, session, choices, report.greatestLoss());
         }
         if (best > 0 && choices.midi().cable()) {
-            if (mend(
-                            mends,
-                            session,
-                            "More than a cable carries",
-                            how.with(how.midi().cable(false)),
-                            best,
-                            "")
-                    == best) {
+            Destination.How free = how.with(how.midi().cable(false));
+            if (mend(mends, session, "More than a cable carries", free, best, "") == best) {
                 tried.add("a faster wire");
             }
         }
@@ -120,16 +114,20 @@ record LessLost(List<Mend> mends, List<String> tried) {
     /** A track that shares its channel with others, where that has no controller free any more, on a channel of its own. */
     private static void anotherChannel(
             List<Mend> mends, List<String> tried, Session session, Destination.How how, double lost) {
-        Numbers numbers = Numbers.of(session, Fineness.of(how.midi().fine()));
+        int free = free(session);
+        Fineness fine = Fineness.of(how.midi().fine());
+        if (free == 0 || fine == Fineness.NRPN) {
+            return;
+        }
+        Numbers numbers = Numbers.of(session, fine);
         for (Track track : session.tracks()) {
             boolean spilt = numbers.lines().stream()
                     .anyMatch(l -> l.track().equals(track.id()) && l.number().way() == Outside.Way.NRPN);
             boolean shared = session.tracks().stream()
                     .anyMatch(t -> !t.id().equals(track.id()) && t.channel() == track.channel());
-            int free = free(session);
             boolean own = track.devices().stream()
                     .anyMatch(d -> session.device(d).channel().isPresent());
-            if (!spilt || !shared || own || free == 0 || how.midi().fine().equals(Fineness.NRPN.word())) {
+            if (!spilt || !shared || own) {
                 continue;
             }
             Session then = session.with(track.onChannel(free));

@@ -4,6 +4,7 @@ import agogic.desk.draw.Ink;
 import agogic.desk.draw.Mark;
 import agogic.desk.model.Desk;
 import agogic.desk.parts.MarkView;
+import agogic.desk.parts.Parts;
 import agogic.formats.midi.OnWire;
 import java.util.List;
 import java.util.Locale;
@@ -31,11 +32,12 @@ final class WireFace extends VBox {
     private final Desk desk;
     private final MarkView load;
     private final MarkView away;
-    private final Label loadTitle = title("Bytes a second on the wire; the line is what a MIDI cable carries");
-    private final Label awayTitle = title("");
-    private final Label listTitle = title("");
+    private final Label loadTitle = Parts.small("Bytes a second on the wire; the line is what a MIDI cable carries");
+    private final Label awayTitle = Parts.small("");
+    private final Label listTitle = Parts.small("");
     private final ListView<OnWire> lanes = new ListView<>();
     private ExportModel.Looked known;
+    private double allBytes;
 
     WireFace(Desk desk) {
         super(4);
@@ -72,20 +74,13 @@ final class WireFace extends VBox {
         getChildren().setAll(loadTitle, load, awayTitle, away, listTitle, lanes);
     }
 
-    private static Label title(String words) {
-        Label label = new Label(words);
-        label.getStyleClass().addAll("quiet", "small");
-        label.setWrapText(true);
-        label.setMinHeight(USE_PREF_SIZE);
-        return label;
-    }
-
     /** Shows what was found out; null while that is looked for. */
     void show(ExportModel.Looked looked) {
         if (known != looked) {
             OnWire before = chosen();
             known = looked;
             List<OnWire> all = looked == null ? List.of() : looked.lines();
+            allBytes = all.stream().mapToDouble(OnWire::allBytes).sum();
             lanes.getItems().setAll(all);
             double tall = Math.max(1, Math.min(ROWS, all.size())) * ROW + 4;
             lanes.setPrefHeight(tall);
@@ -249,9 +244,8 @@ final class WireFace extends VBox {
                 setGraphic(null);
                 return;
             }
-            double all = known.lines().stream().mapToDouble(OnWire::allBytes).sum();
             name.setText(item.name());
-            share.setText(all > 0 ? Math.round(100 * item.allBytes() / all) + " %" : "0 %");
+            share.setText(allBytes > 0 ? Math.round(100 * item.allBytes() / allBytes) + " %" : "0 %");
             off.setText(item.loss() > 0 ? item.lossText() : "not off");
             setAccessibleText(name.getText() + ", takes " + share.getText() + " of what the lanes take, "
                     + (item.loss() > 0 ? "at most " + item.lossText() + " off" : "not off"));

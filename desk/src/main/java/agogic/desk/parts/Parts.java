@@ -38,6 +38,15 @@ public final class Parts {
         return label;
     }
 
+    /** Small quiet words that are wrapped and never cut. */
+    public static Label small(String words) {
+        Label label = new Label(words);
+        label.setWrapText(true);
+        label.setMinHeight(Region.USE_PREF_SIZE);
+        label.getStyleClass().addAll("quiet", "small");
+        return label;
+    }
+
     /** A name on the left and something on the right. */
     public static HBox line(String name, Node right) {
         Label label = new Label(name);

@@ -205,21 +205,22 @@ public final class Settings {
 
     private void writeNow(Path path) {
         Map<String, Optional<String>> now;
-        Map<String, String> all;
+        Map<String, String> here;
         synchronized (this) {
             if (changed.isEmpty()) {
                 return;
             }
             now = Map.copyOf(changed);
             changed.clear();
-            all = new TreeMap<>(values);
+            here = new TreeMap<>(values);
         }
+        Map<String, String> all;
         try {
             // What another window of the program set meanwhile stays.
-            all = new TreeMap<>(read(path));
+            all = read(path);
         } catch (IOException damaged) {
             // What is here is written in its place.
-            all = new TreeMap<>(all);
+            all = here;
         }
         for (Map.Entry<String, Optional<String>> one : now.entrySet()) {
             if (one.getValue().isPresent()) {

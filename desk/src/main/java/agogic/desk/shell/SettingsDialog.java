@@ -6,6 +6,7 @@ import agogic.desk.live.MidiPorts;
 import agogic.desk.log.MadeOf;
 import agogic.desk.model.Desk;
 import agogic.desk.model.Notice;
+import agogic.desk.parts.Parts;
 import agogic.desk.parts.TextSize;
 import agogic.desk.parts.Theme;
 import agogic.desk.settings.Choices;
@@ -83,7 +84,6 @@ final class SettingsDialog {
         dialog.getDialogPane().setContent(all);
         dialog.getDialogPane().getButtonTypes().add(ButtonType.CLOSE);
         dialog.setOnShown(e -> parts.requestFocus());
-        dialog.setOnHidden(e -> Settings.here().flush());
         return dialog;
     }
 
@@ -114,14 +114,6 @@ final class SettingsDialog {
         shown.getChildren().setAll(scroll);
     }
 
-    private static Label quiet(String words) {
-        Label label = new Label(words);
-        label.setWrapText(true);
-        label.setMinHeight(Region.USE_PREF_SIZE);
-        label.getStyleClass().addAll("quiet", "small");
-        return label;
-    }
-
     /** A line: what it is, what it is set to, and below what that means. */
     private static void line(VBox box, String name, Node set, String about) {
         Label label = new Label(name);
@@ -131,7 +123,7 @@ final class SettingsDialog {
         line.setAlignment(set instanceof VBox ? Pos.TOP_LEFT : Pos.CENTER_LEFT);
         VBox both = new VBox(3, line);
         if (!about.isEmpty()) {
-            Label words = quiet(about);
+            Label words = Parts.small(about);
             words.setPadding(new Insets(0, 0, 0, NAME + 10));
             both.getChildren().add(words);
         }
@@ -197,7 +189,8 @@ final class SettingsDialog {
                         percent -> percent + " %",
                         TextSize::keep),
                 "Everything gets larger with it, from the next start on.");
-        box.getChildren().add(quiet("Nothing but playback moves in this window, so there is no motion to reduce."));
+        box.getChildren()
+                .add(Parts.small("Nothing but playback moves in this window, so there is no motion to reduce."));
     }
 
     private void sound(VBox box) {
@@ -234,7 +227,7 @@ final class SettingsDialog {
             used.getChildren().add(one);
         }
         if (ports.isEmpty()) {
-            used.getChildren().add(quiet("No MIDI port is there."));
+            used.getChildren().add(Parts.small("No MIDI port is there."));
         }
         line(box, "MIDI ports", used, ports.isEmpty() ? "" : "One that is not used is as if it were not plugged in.");
     }
@@ -242,7 +235,7 @@ final class SettingsDialog {
     private void rides(VBox box) {
         box.getChildren()
                 .add(
-                        quiet(
+                        Parts.small(
                                 "How the first ride of a lane is drawn. Every ride can be drawn otherwise afterwards, in Refine."));
         line(
                 box,
@@ -269,7 +262,7 @@ final class SettingsDialog {
     }
 
     private void files(VBox box) {
-        Label where = quiet("");
+        Label where = Parts.small("");
         Runnable tell = () -> where.setText(Choices.folder()
                 .map(folder -> "Files are asked for in " + folder + " first.")
                 .orElse("Files are asked for where the system does."));
@@ -344,6 +337,6 @@ final class SettingsDialog {
         MadeOf.libraries()
                 .forEach((name, version) ->
                         made.append(name).append(' ').append(version).append(", "));
-        box.getChildren().setAll(words, quiet(made.substring(0, made.length() - 2) + "."));
+        box.getChildren().setAll(words, Parts.small(made.substring(0, made.length() - 2) + "."));
     }
 }

@@ -24,6 +24,7 @@ import agogic.core.session.Destination;
 import agogic.core.session.Points;
 import agogic.core.session.Session;
 import agogic.core.session.Track;
+import agogic.core.write.Loosening;
 import agogic.desk.start.NewPiece;
 import agogic.formats.midi.Fineness;
 import agogic.formats.midi.MidiExport;
@@ -253,6 +254,18 @@ class OnWireTest {
         assertThat(looser.then().rides().equals(session.rides()))
                 .as("what was ridden stays")
                 .isTrue();
+    }
+
+    @Test
+    void aProtectedLaneIsNotLoosened() {
+        Session session = trembling(5, 2, 0.2);
+        List<Target> both = session.lanes().stream().map(Lane::target).toList();
+        Session guarded = session.with(session.lane(both.get(0)).guarded(true));
+        Session then = Loosening.of(guarded, both, 8);
+        assertThat(Loosening.rides(guarded, both)).isEqualTo(1);
+        assertThat(then.lane(both.get(0)).equals(guarded.lane(both.get(0)))).isTrue();
+        assertThat(then.lane(both.get(1)).points())
+                .isLessThan(guarded.lane(both.get(1)).points());
     }
 
     @Test

@@ -17,6 +17,7 @@ import javafx.scene.Node;
 import javafx.scene.Parent;
 import javafx.scene.control.Button;
 import javafx.scene.control.ButtonBase;
+import javafx.scene.control.ComboBox;
 import javafx.scene.input.KeyCode;
 import org.junit.jupiter.api.Test;
 
@@ -133,6 +134,23 @@ class AccessTest extends WindowTest {
             until(() -> lookup(".dialog-pane").tryQuery().isEmpty());
         });
         assertThat(wrong).isEmpty();
+    }
+
+    @Test
+    void escClosesAnOpenListBeforeItsDialog() {
+        push(KeyCode.CONTROL, KeyCode.COMMA);
+        until(() -> lookup("#settings-theme").tryQuery().isPresent());
+        ComboBox<?> box = (ComboBox<?>) node("#settings-theme");
+        interact(() -> {
+            box.requestFocus();
+            box.show();
+        });
+        until(box::isShowing);
+        push(KeyCode.ESCAPE);
+        until(() -> !box.isShowing());
+        assertThat(lookup("#settings-parts").tryQuery()).isPresent();
+        push(KeyCode.ESCAPE);
+        until(() -> lookup("#settings-parts").tryQuery().isEmpty());
     }
 
     private static boolean within(Node node, Parent pane) {

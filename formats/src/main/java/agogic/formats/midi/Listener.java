@@ -50,7 +50,7 @@ final class Listener {
         }
         double hears = nothing ? says : arrived;
         if (parameter.stepped()) {
-            double seconds = timeline.secondsAt(WirePlan.beat(tick));
+            double seconds = timeline.secondsAt(SmfWriter.beat(tick));
             if (!Double.isNaN(wrongSince) && seconds - wrongSince > late) {
                 late = seconds - wrongSince;
                 lateAt = timeline.beatAt(wrongSince);
@@ -63,7 +63,7 @@ final class Listener {
             lost = distance;
             lostHas = hears;
             lostSays = says;
-            lostAt = WirePlan.beat(tick);
+            lostAt = SmfWriter.beat(tick);
             lostOf = parameter;
         }
     }

@@ -109,10 +109,10 @@ public final class MidiExport {
         this.session = session;
         this.how = how;
         lead = how.leadIn()
-                ? WirePlan.tick(session.timeline().metre().metreOfBar(1).quartersInBar())
+                ? SmfWriter.tick(session.timeline().metre().metreOfBar(1).quartersInBar())
                 : 0;
         numbers = Numbers.of(session, how.fineness(), how.finer());
-        end = WirePlan.tick(session.length());
+        end = SmfWriter.tick(session.length());
         Set<String> known = session.tracks().stream().map(Track::id).collect(Collectors.toSet());
         remarks = session.remarks().stream()
                 .collect(Collectors.groupingBy(r -> known.contains(r.track()) ? r.track() : ""));
@@ -120,7 +120,7 @@ public final class MidiExport {
         for (Track track : session.tracks()) {
             notesOfTrack.add(notes(track, noteBytes));
         }
-        double leadSeconds = WirePlan.beat(lead)
+        double leadSeconds = SmfWriter.beat(lead)
                 * 60
                 / session.timeline().tempo().points().get(0).bpm();
         WirePlan begun = new WirePlan(session, numbers.lines(), how.wire(), noteBytes, end);
@@ -236,9 +236,9 @@ public final class MidiExport {
                 if (note.beat() >= clip.length()) {
                     continue;
                 }
-                long on = WirePlan.tick(clip.beat() + note.beat());
+                long on = SmfWriter.tick(clip.beat() + note.beat());
                 long off = Math.max(
-                        on + 1, WirePlan.tick(clip.beat() + Math.min(clip.length(), note.beat() + note.length())));
+                        on + 1, SmfWriter.tick(clip.beat() + Math.min(clip.length(), note.beat() + note.length())));
                 events.add(
                         new SmfWriter.Event(on, 3, SmfWriter.message(0x90 | channel, note.pitch(), note.velocity())));
                 events.add(
@@ -286,7 +286,7 @@ public final class MidiExport {
     private List<SmfWriter.Event> remarks(String track) {
         List<SmfWriter.Event> events = new ArrayList<>();
         for (Remark remark : remarks.getOrDefault(track, List.of())) {
-            long at = WirePlan.tick(remark.beat());
+            long at = SmfWriter.tick(remark.beat());
             if (at <= end) {
                 // What holds from the first on holds in a lead-in, too.
                 events.add(new SmfWriter.Event(at == 0 ? 0 : at + lead, 0, meta(remark)));
@@ -340,7 +340,7 @@ public final class MidiExport {
             tempo(conductor);
         }
         for (Section section : session.sections()) {
-            long at = WirePlan.tick(section.beat());
+            long at = SmfWriter.tick(section.beat());
             if (at <= end) {
                 conductor.add(new SmfWriter.Event(at, 3, SmfWriter.text(6, section.name())));
             }
@@ -350,7 +350,7 @@ public final class MidiExport {
 
     /** The tick of what holds from a beat on: what holds from the first on holds before it, too. */
     private long begins(double beat) {
-        return beat <= 0 ? -lead : WirePlan.tick(beat);
+        return beat <= 0 ? -lead : SmfWriter.tick(beat);
     }
 
     /**
@@ -371,7 +371,7 @@ public final class MidiExport {
         List<TempoPoint> points = session.timeline().tempo().points();
         for (int i = 0; i < points.size(); i++) {
             TempoPoint point = points.get(i);
-            if (WirePlan.tick(point.beat()) > end) {
+            if (SmfWriter.tick(point.beat()) > end) {
                 return;
             }
             boolean ramp = point.ramp() && i + 1 < points.size();
@@ -393,7 +393,7 @@ public final class MidiExport {
                 events.add(new SmfWriter.Event(begins(beat), 2, SmfWriter.meta(0x51, data)));
                 rampSteps += ramp ? 1 : 0;
                 beat = next;
-            } while (beat < until - 1e-9 && WirePlan.tick(beat) <= end);
+            } while (beat < until - 1e-9 && SmfWriter.tick(beat) <= end);
         }
     }
 }

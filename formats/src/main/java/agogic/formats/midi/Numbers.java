@@ -231,7 +231,7 @@ public final class Numbers {
                         == line.number().code(parameter, parameter.resting())
                 && lane.stretches().stream().noneMatch(s -> s.from() <= envelope.time(0));
         double time = envelope.time(rests ? 1 : 0);
-        return WirePlan.tick(
+        return SmfWriter.tick(
                 lane.lock() == Lock.BEATS ? time : session.timeline().beatAt(time));
     }
 }

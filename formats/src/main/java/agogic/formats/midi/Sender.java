@@ -142,7 +142,7 @@ final class Sender {
 
     /** Takes the value of this tick. */
     void refresh(long tick) {
-        double beat = WirePlan.beat(tick);
+        double beat = SmfWriter.beat(tick);
         taken = tick;
         if (plain) {
             double counts = counts(first, tick);
@@ -173,7 +173,7 @@ final class Sender {
      * tick than to another, that of the point. So a step is at the tick that is nearest to it, as a note is.
      */
     private static double counts(LayerStack lane, long tick) {
-        double beat = WirePlan.beat(tick);
+        double beat = SmfWriter.beat(tick);
         double latest = beat + NEAREST;
         for (int way = lane.wayAtBeat(beat);
                 lane.going(way) == LayerStack.Going.LEVEL && lane.endBeat(way) < latest; ) {
@@ -205,7 +205,7 @@ final class Sender {
 
     /** Finds out when the code that was taken at this tick changes next. */
     void foresee(long tick) {
-        double beat = WirePlan.beat(tick);
+        double beat = SmfWriter.beat(tick);
         int seat = line.socket().seatAt(beat);
         boolean own = !anyMoved && lanes[seat].plays();
         long turn = nextTurn(beat);
@@ -230,7 +230,7 @@ final class Sender {
 
     /** The next tick at which a value that a macro moves may be another. */
     private long nextMove(int seat, long tick) {
-        double seconds = session.timeline().secondsAt(WirePlan.beat(tick));
+        double seconds = session.timeline().secondsAt(SmfWriter.beat(tick));
         double still = heard.stillUntil(targets.get(seat), seconds);
         if (still == Double.POSITIVE_INFINITY) {
             return Long.MAX_VALUE;
@@ -392,7 +392,7 @@ final class Sender {
         double[] away = new double[sentOver.parts()];
         for (long tick = sentOver.next(speaks - 1); tick <= end; tick = sentOver.next(tick, end)) {
             double has = sentOver.at(tick);
-            double beat = WirePlan.beat(tick);
+            double beat = SmfWriter.beat(tick);
             int seat = line.socket().seatAt(beat);
             Parameter one = parameters[seat];
             if (Double.isNaN(has) || one.stepped() || !moves[seat] && (anyMoved || !lanes[seat].plays())) {
@@ -405,7 +405,7 @@ final class Sender {
         }
         if (listener.lost() > 0) {
             // The farthest was looked for everywhere, not only where it was sampled.
-            int part = sentOver.part(WirePlan.tick(listener.lostAt()));
+            int part = sentOver.part(SmfWriter.tick(listener.lostAt()));
             away[part] = Math.max(away[part], listener.lost());
         }
         return new OnWire(
@@ -470,7 +470,7 @@ final class Sender {
     /** Compares what a listener had just before this tick with what the lane said then, if it waited already. */
     void judgeBefore(long tick) {
         if (tick > waitsFrom && !Double.isNaN(value)) {
-            double beat = WirePlan.beat(tick - 1);
+            double beat = SmfWriter.beat(tick - 1);
             int seat = line.socket().seatAt(beat);
             if (moves[seat] || !anyMoved && lanes[seat].plays()) {
                 compare(moves[seat] ? moved(seat, beat) : at(seat, tick - 1), tick - 1);

@@ -27,17 +27,9 @@ final class SentOver {
 
     SentOver(Session session, long end) {
         timeline = session.timeline();
-        step = step(timeline.secondsAt(beat(end)));
-        bytes = new double[(int) Math.floor(timeline.secondsAt(beat(end)) / step) + 1];
+        step = step(timeline.secondsAt(SmfWriter.beat(end)));
+        bytes = new double[(int) Math.floor(timeline.secondsAt(SmfWriter.beat(end)) / step) + 1];
         waits = new double[bytes.length];
-    }
-
-    private static double beat(long tick) {
-        return (double) tick / SmfWriter.TICKS;
-    }
-
-    private static long tick(double beat) {
-        return Math.round(beat * SmfWriter.TICKS);
     }
 
     /** A value, normalised as it travels, was sent at a tick and took so many bytes. */
@@ -53,12 +45,12 @@ final class SentOver {
 
     /** What was to be sent from one tick on was sent at another. */
     void waited(long from, long until) {
-        double wait = timeline.secondsAt(beat(until)) - timeline.secondsAt(beat(from));
+        double wait = timeline.secondsAt(SmfWriter.beat(until)) - timeline.secondsAt(SmfWriter.beat(from));
         int part = part(until);
         waits[part] = Math.max(waits[part], wait);
         if (wait > longestWait) {
             longestWait = wait;
-            longestWaitBeat = beat(from);
+            longestWaitBeat = SmfWriter.beat(from);
         }
     }
 
@@ -69,7 +61,7 @@ final class SentOver {
 
     /** The part of a tick, counted from the beginning. */
     int part(long tick) {
-        double seconds = timeline.secondsAt(beat(Math.max(0, tick)));
+        double seconds = timeline.secondsAt(SmfWriter.beat(Math.max(0, tick)));
         return (int) Math.min(bytes.length - 1, Math.floor(seconds / step));
     }
 
@@ -83,8 +75,8 @@ final class SentOver {
 
     /** The next tick worth looking at: where something is sent, just before that, or a little later. */
     long next(long tick) {
-        double seconds = timeline.secondsAt(beat(Math.max(0, tick)));
-        long next = Math.max(tick + 1, tick(timeline.beatAt(seconds + step / LOOKS)));
+        double seconds = timeline.secondsAt(SmfWriter.beat(Math.max(0, tick)));
+        long next = Math.max(tick + 1, SmfWriter.tick(timeline.beatAt(seconds + step / LOOKS)));
         int at = now;
         while (at + 1 < count && ticks[at + 1] <= tick) {
             at++;

@@ -11,6 +11,16 @@ final class SmfWriter {
     /** Ticks of a quarter note. */
     static final int TICKS = 960;
 
+    /** The beat of a tick, in quarter notes. */
+    static double beat(long tick) {
+        return (double) tick / TICKS;
+    }
+
+    /** The tick that is nearest to a beat. */
+    static long tick(double beat) {
+        return Math.round(beat * TICKS);
+    }
+
     private static final long FARTHEST = 0x0FFFFFFF;
 
     private final List<byte[]> tracks = new ArrayList<>();

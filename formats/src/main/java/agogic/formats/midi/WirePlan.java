@@ -66,14 +66,6 @@ final class WirePlan {
         return this;
     }
 
-    static double beat(long tick) {
-        return (double) tick / SmfWriter.TICKS;
-    }
-
-    static long tick(double beat) {
-        return Math.round(beat * SmfWriter.TICKS);
-    }
-
     /** Sends everything up to the end; what stands at the beginning so many seconds before it. */
     WirePlan run(double leadSeconds) {
         for (Sender sender : senders) {
@@ -86,7 +78,7 @@ final class WirePlan {
         }
         for (long tick = 0; tick <= end; tick = next(tick)) {
             Integer bytes = noteBytes.get(tick);
-            double seconds = session.timeline().secondsAt(beat(tick));
+            double seconds = session.timeline().secondsAt(SmfWriter.beat(tick));
             while (!changing.isEmpty() && changing.peek().due() <= tick) {
                 Sender sender = changing.poll();
                 sender.refresh(tick);

@@ -44,10 +44,7 @@ final class Packing implements AutoCloseable {
     private void run() {
         try {
             for (Work next = work.take(); next != END; next = work.take()) {
-                // After a failure the rest is thrown away, so that nobody waits for room.
-                if (failed == null) {
-                    next.on(zip);
-                }
+                next.on(zip);
             }
         } catch (IOException | RuntimeException | Error e) {
             failed = e;
@@ -57,6 +54,7 @@ final class Packing implements AutoCloseable {
         }
     }
 
+    /** After a failure the rest is thrown away, so that nobody waits for room. */
     private void drain() {
         try {
             while (work.take() != END) {

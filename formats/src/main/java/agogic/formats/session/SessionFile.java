@@ -204,10 +204,12 @@ public final class SessionFile {
         }
     }
 
+    /** A ride that is read beside the rest, and the part of the file that has it. */
+    private record Reading(String entry, FutureTask<RideTable.Moves> moves) {}
+
     private static Session read(ZipFile zip) throws IOException {
         Map<String, RideTable.Moves> moves = new HashMap<>();
-        Map<String, FutureTask<RideTable.Moves>> rides = new LinkedHashMap<>();
-        Map<String, String> entryOf = new HashMap<>();
+        Map<String, Reading> rides = new LinkedHashMap<>();
         byte[] whole = null;
         Budget budget = new Budget();
         long most = budget.moves;
@@ -231,8 +233,7 @@ public final class SessionFile {
                 FutureTask<RideTable.Moves> reading =
                         new FutureTask<>(() -> RideTable.read(entry.getName(), table, most));
                 String key = ride.group(1) + ride.group(2);
-                entryOf.put(key, entry.getName());
-                if (rides.put(key, reading) != null) {
+                if (rides.put(key, new Reading(entry.getName(), reading)) != null) {
                     throw new FormatException("it holds two parts called " + entry.getName() + ". Nothing was opened.");
                 }
             } else {
@@ -245,20 +246,21 @@ public final class SessionFile {
             throw new FormatException("it has no " + SESSION + ", so it is no Agogic session.");
         }
         // Rides are read beside the rest; what the other thread has not begun when that is done is read here.
-        Thread beside = new Thread(() -> rides.values().forEach(FutureTask::run), "agogic-rides");
+        Thread beside =
+                new Thread(() -> rides.values().forEach(ride -> ride.moves().run()), "agogic-rides");
         beside.setDaemon(true);
         beside.start();
         try {
             JsonNode json = Tree.parse(SESSION, whole);
-            for (Map.Entry<String, FutureTask<RideTable.Moves>> ride : rides.entrySet()) {
-                ride.getValue().run();
-                RideTable.Moves table = read(ride.getValue());
-                budget.moves(entryOf.get(ride.getKey()), table.seconds().length);
+            for (Map.Entry<String, Reading> ride : rides.entrySet()) {
+                ride.getValue().moves().run();
+                RideTable.Moves table = read(ride.getValue().moves());
+                budget.moves(ride.getValue().entry(), table.seconds().length);
                 moves.put(ride.getKey(), table);
             }
             return new SessionReader(moves).read(new Json(SESSION, json));
         } finally {
-            rides.values().forEach(ride -> ride.cancel(false));
+            rides.values().forEach(ride -> ride.moves().cancel(false));
         }
     }
 
