@@ -241,7 +241,7 @@ final class Planning {
         ClipPlaces clips = ClipPlaces.of(session, route);
         PlannedRoute now =
                 new PlannedRoute(route, r, p, parameter, exposed, follows, lent, clips, easeBack, resolution);
-        return now.equals(earlier) ? earlier : now;
+        return earlier != null && now.equals(earlier) ? earlier : now;
     }
 
     private static int[] with(int[] all, int one) {

@@ -46,6 +46,7 @@ public final class Engine {
 
     private final AtomicReference<Plan> next = new AtomicReference<>();
     private final Queue<Runnable> commands = new ConcurrentLinkedQueue<>();
+    private volatile Runnable asked = () -> {};
     private volatile Consumer<RuntimeException> troubles = e -> {
         throw e;
     };
@@ -155,7 +156,7 @@ public final class Engine {
 
     /** Starts a snapshot, by the places of its set and itself: when its set says, or at once if nothing plays. */
     public void start(int set, int snapshot, long nanos) {
-        commands.add(() -> starts.press(set, snapshot, nanos));
+        ask(() -> starts.press(set, snapshot, nanos));
     }
 
     /** For each set two numbers, 1 for its first snapshot, 0 for none: which one waits, and which came last. */
@@ -182,7 +183,7 @@ public final class Engine {
 
     /** Turns a surface to a page, 1 for the first. */
     public void turn(int surface, int page) {
-        commands.add(() -> moves.turn(surface, page));
+        ask(() -> moves.turn(surface, page));
     }
 
     /** Where messages of a surface go in, by its place in the session that plays. One thread a port. */
@@ -208,7 +209,7 @@ public final class Engine {
 
     /** Plays and writes from where it stands, or from the start if it stands at the end. */
     public void play() {
-        commands.add(() -> {
+        ask(() -> {
             untilNow();
             double stands = transport.position();
             double from = stands >= present.plan.session().seconds() - 0.01 ? 0 : Math.max(0, stands);
@@ -218,27 +219,27 @@ public final class Engine {
 
     /** Plays from {@code from} (seconds, may lie before 0); what is written begins at {@code writeFrom}. */
     public void play(double from, double writeFrom) {
-        commands.add(() -> startAt(from, writeFrom, Double.POSITIVE_INFINITY));
+        ask(() -> startAt(from, writeFrom, Double.POSITIVE_INFINITY));
     }
 
     /** Plays from {@code from} to {@code until}, writing from {@code writeFrom} on, then stops. All in seconds. */
     public void play(double from, double writeFrom, double until) {
-        commands.add(() -> startAt(from, writeFrom, until));
+        ask(() -> startAt(from, writeFrom, until));
     }
 
     /** Stops; the pass, if anything was recorded, can be taken with {@link #finishedPass}. */
     public void stop() {
-        commands.add(() -> halt(Pass.End.STOPPED));
+        ask(() -> halt(Pass.End.STOPPED));
     }
 
     /** Lets the hand of a route count at once where it stands, this time: at its next touch takeover holds again. */
     public void takeOver(String routeId) {
-        commands.add(() -> moves.takeOver(routeId));
+        ask(() -> moves.takeOver(routeId));
     }
 
     /** Goes to {@code seconds} without playing, or goes on playing from there without writing what lies between. */
     public void locate(double seconds) {
-        commands.add(() -> go(seconds));
+        ask(() -> go(seconds));
     }
 
     private void go(double seconds) {
@@ -284,7 +285,7 @@ public final class Engine {
      */
     public void hand(Target target, double value, double step, boolean held, long nanos) {
         plan(latest -> latest.onScreen(target));
-        commands.add(() -> {
+        ask(() -> {
             RouteState state = present.routes.handOf(target);
             if (state != null) {
                 moves.onScreen(state, value, step, held, nanos);
@@ -294,7 +295,7 @@ public final class Engine {
 
     /** The hand on the screen holds nothing any more. */
     public void letGo(long nanos) {
-        commands.add(() -> moves.offScreen(nanos));
+        ask(() -> moves.offScreen(nanos));
     }
 
     /** From the next tick on whatever is touched is written, in Touch where its own mode writes nothing; or no longer. */
@@ -329,6 +330,19 @@ public final class Engine {
     /** Makes room for moves ahead. To be called now and then by a thread that may allocate. */
     public void provide() {
         recorder.log().provide();
+    }
+
+    /**
+     * Calls {@code told} when something is asked of it that waits for its next tick, from the thread that asks: whoever
+     * ticks it seldom while nothing happens does it at once then. It must neither wait nor allocate.
+     */
+    public void onAsked(Runnable told) {
+        asked = told;
+    }
+
+    private void ask(Runnable command) {
+        commands.add(command);
+        asked.run();
     }
 
     /** Does what came up to {@code nanos}, and sets all values to those of that moment. */
@@ -405,12 +419,12 @@ public final class Engine {
 
     /** When passes write, from the next start on. */
     public void punch(Punch when) {
-        commands.add(() -> transport.punch(when));
+        ask(() -> transport.punch(when));
     }
 
     /** Writing begins here and now if it has not, or ends, while it plays. */
     public void punchNow() {
-        commands.add(() -> {
+        ask(() -> {
             untilNow();
             if (transport.playing() && punching.outNow(transport.position())) {
                 return;

@@ -68,7 +68,7 @@ public final class Following {
     /** Does what the clock has said up to {@code nanos}. */
     void tick(long nanos) {
         Session session = present.plan.session();
-        if (!session.sync().equals(sync)) {
+        if (session.sync() != sync && !session.sync().equals(sync)) {
             sync = session.sync();
             in.speaks(sync.language());
             starts = in.starts();

@@ -26,7 +26,12 @@ public final class OwnKeys {
     private static final String FORMAT = "agogic-keys";
     private static final int VERSION = 1;
     private static final long LARGEST = 1L << 20;
-    private static final ObjectMapper MAPPER = new ObjectMapper().enable(SerializationFeature.INDENT_OUTPUT);
+    /** Made when there is a file to read or write. */
+    private static final class Form {
+        static final ObjectMapper MAPPER = new ObjectMapper().enable(SerializationFeature.INDENT_OUTPUT);
+
+        private Form() {}
+    }
 
     private final Acts acts;
 
@@ -154,10 +159,10 @@ public final class OwnKeys {
 
     /** Writes what is otherwise than usual to a file; how many acts. */
     public int write(Path path) throws IOException {
-        ObjectNode json = MAPPER.createObjectNode().put("format", FORMAT).put("version", VERSION);
+        ObjectNode json = Form.MAPPER.createObjectNode().put("format", FORMAT).put("version", VERSION);
         ObjectNode keys = json.putObject("keys");
         acts.all().stream().filter(OwnKeys::own).forEach(act -> keys.put(act.id(), spoken(act.keys())));
-        byte[] bytes = MAPPER.writeValueAsString(json).getBytes(StandardCharsets.UTF_8);
+        byte[] bytes = Form.MAPPER.writeValueAsString(json).getBytes(StandardCharsets.UTF_8);
         SafeFile.write(path, out -> out.write(bytes));
         return keys.size();
     }
@@ -172,7 +177,7 @@ public final class OwnKeys {
         Input.file(path, LARGEST, "a file of keys");
         JsonNode json;
         try {
-            json = MAPPER.readTree(Files.readAllBytes(path));
+            json = Form.MAPPER.readTree(Files.readAllBytes(path));
         } catch (IOException e) {
             throw new FormatException(name + " is no file of keys: it is no JSON.", e);
         }

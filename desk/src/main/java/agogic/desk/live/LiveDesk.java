@@ -12,8 +12,13 @@ import java.util.function.LongSupplier;
 public final class LiveDesk implements AutoCloseable {
     private static final long TICK_NANOS = 4_000_000;
 
-    /** While nothing plays and nothing moves it looks up less often; a message in a port wakes it at once. */
+    /** While nothing plays and nothing moves it looks up less often; a message in a port and what is asked wake it at once. */
     private static final long IDLE_TICK_NANOS = 20_000_000;
+
+    /** After {@link #STILL_NANOS} without anything: what would come by no port, and is asked by nobody, is not there. */
+    private static final long STILL_TICK_NANOS = 200_000_000;
+
+    private static final long STILL_NANOS = 5_000_000_000L;
 
     private static final long AWAKE_NANOS = 1_000_000_000;
 
@@ -58,6 +63,7 @@ public final class LiveDesk implements AutoCloseable {
         troubles = new Troubles(clock);
         engine = new Engine(session);
         engine.remember();
+        engine.onAsked(this::wake);
         engine.onTrouble(e -> troubles.tell("Playing", e));
         ports = new MidiPorts(engine, clock, troubles, this::wake);
         sound = new SoundOutput(outputs, choice, session, engine, ports::keyboards, clock, troubles);
@@ -79,6 +85,7 @@ public final class LiveDesk implements AutoCloseable {
         int events = 0;
         long told = 0;
         boolean due = true;
+        List<MidiPorts.Port> plugged = List.of();
         while (running) {
             long at = clock.getAsLong();
             try {
@@ -104,6 +111,10 @@ public final class LiveDesk implements AutoCloseable {
                 changed = now;
                 due = true;
             }
+            if (ports.ports() != plugged) {
+                plugged = ports.ports();
+                due = true;
+            }
             if (live.events() != events) {
                 events = live.events();
                 moved = now;
@@ -116,8 +127,9 @@ public final class LiveDesk implements AutoCloseable {
                 due = false;
                 ask();
             }
-            boolean idle = !live.playing() && now - changed > AWAKE_NANOS;
-            LockSupport.parkNanos(idle ? IDLE_TICK_NANOS : TICK_NANOS);
+            long still = live.playing() ? 0 : now - changed;
+            LockSupport.parkNanos(
+                    still > STILL_NANOS ? STILL_TICK_NANOS : still > AWAKE_NANOS ? IDLE_TICK_NANOS : TICK_NANOS);
         }
     }
 

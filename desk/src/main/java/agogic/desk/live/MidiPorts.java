@@ -34,6 +34,11 @@ public final class MidiPorts implements AutoCloseable {
     private static final long STILL_AFTER_NANOS = 1_000_000_000L;
     private static final long LOOK_NANOS = 750_000_000L;
 
+    /** Whether something was plugged in is asked less often while nobody does anything: asking costs milliseconds. */
+    private static final long STILL_LOOK_NANOS = 2_500_000_000L;
+
+    private static final long LONG_STILL_NANOS = 5_000_000_000L;
+
     private final Engine engine;
     private final LongSupplier clock;
     private final Troubles troubles;
@@ -234,7 +239,8 @@ public final class MidiPorts implements AutoCloseable {
             LockSupport.parkNanos(System.nanoTime() - changed > STILL_AFTER_NANOS ? STILL_NANOS : SHOW_NANOS);
             try {
                 long now = System.nanoTime();
-                if (running && (lookNow || now - looked > LOOK_NANOS)) {
+                long often = now - changed > LONG_STILL_NANOS ? STILL_LOOK_NANOS : LOOK_NANOS;
+                if (running && (lookNow || now - looked > often)) {
                     lookNow = false;
                     looked = now;
                     look();
@@ -288,7 +294,9 @@ public final class MidiPorts implements AutoCloseable {
             Connection connection = connections.get(s);
             found.add(looked(surface, connection, there));
         }
-        ports = List.copyOf(found);
+        if (!ports.equals(found)) {
+            ports = List.copyOf(found);
+        }
         outputs = List.copyOf(
                 outlets.look(session, sent, there, d -> clockEntry.uses(d) || anySurface(d) || keyboards.uses(d)));
         clockPort = clockEntry.look(session.sync(), there, d -> outlets.uses(d) || anySurface(d) || keyboards.uses(d));

@@ -43,7 +43,7 @@ final class ValuesBack {
             return;
         }
         Surface now = session.surfaces().get(number);
-        if (!now.equals(surface) || page != live.page(number)) {
+        if (now != surface && !now.equals(surface) || page != live.page(number)) {
             surface = now;
             page = live.page(number);
             sent = new double[now.controls().size()];

@@ -10,16 +10,17 @@ import java.util.List;
  * The ways from a point to the next that one can choose with one act.
  *
  * @param id of the act
+ * @param key that chooses it
  * @param words for people
  * @param shape the way
  */
-public record SegmentShapes(String id, String words, Shape shape) {
+public record SegmentShapes(String id, String key, String words, Shape shape) {
     public static final List<SegmentShapes> ALL = List.of(
-            new SegmentShapes("hold", "hold", Shape.HOLD),
-            new SegmentShapes("straight", "straight", Shape.STRAIGHT),
-            new SegmentShapes("bent-slow", "bent, slow start", Shape.bent(0.5)),
-            new SegmentShapes("bent-fast", "bent, fast start", Shape.bent(-0.5)),
-            new SegmentShapes("s", "S", Shape.S));
+            new SegmentShapes("hold", "Alt+1", "hold", Shape.HOLD),
+            new SegmentShapes("straight", "Alt+2", "straight", Shape.STRAIGHT),
+            new SegmentShapes("bent-slow", "Alt+3", "bent, slow start", Shape.bent(0.5)),
+            new SegmentShapes("bent-fast", "Alt+4", "bent, fast start", Shape.bent(-0.5)),
+            new SegmentShapes("s", "Alt+5", "S", Shape.S));
 
     /** What its act is called. */
     public String title() {
@@ -34,10 +35,5 @@ public record SegmentShapes(String id, String words, Shape shape) {
     /** The same of a layer. */
     public void from(Desk desk, Target target, int layer, int point) {
         desk.edit("Segment: " + words, s -> Points.shape(s, target, layer, point, shape));
-    }
-
-    /** The key that chooses it. */
-    public String key() {
-        return "Alt+" + (ALL.indexOf(this) + 1);
     }
 }

@@ -27,7 +27,12 @@ public final class Settings {
     private static final String FORMAT = "agogic-settings";
     private static final int VERSION = 1;
     private static final long LARGEST = 4L << 20;
-    private static final ObjectMapper MAPPER = new ObjectMapper().enable(SerializationFeature.INDENT_OUTPUT);
+    /** Made when there is a file to read or write. */
+    private static final class Form {
+        static final ObjectMapper MAPPER = new ObjectMapper().enable(SerializationFeature.INDENT_OUTPUT);
+
+        private Form() {}
+    }
 
     private static final ExecutorService WRITING = Executors.newSingleThreadExecutor(work -> {
         Thread thread = new Thread(work, "agogic-settings");
@@ -107,7 +112,7 @@ public final class Settings {
         }
         JsonNode json;
         try {
-            json = MAPPER.readTree(Files.readAllBytes(path));
+            json = Form.MAPPER.readTree(Files.readAllBytes(path));
         } catch (JsonProcessingException e) {
             throw new IOException("it is no JSON in line " + e.getLocation().getLineNr(), e);
         }
@@ -229,11 +234,11 @@ public final class Settings {
                 all.remove(one.getKey());
             }
         }
-        ObjectNode json = MAPPER.createObjectNode().put("format", FORMAT).put("version", VERSION);
+        ObjectNode json = Form.MAPPER.createObjectNode().put("format", FORMAT).put("version", VERSION);
         ObjectNode written = json.putObject("values");
         all.forEach(written::put);
         try {
-            byte[] bytes = MAPPER.writeValueAsString(json).getBytes(StandardCharsets.UTF_8);
+            byte[] bytes = Form.MAPPER.writeValueAsString(json).getBytes(StandardCharsets.UTF_8);
             Files.createDirectories(path.toAbsolutePath().getParent());
             SafeFile.write(path, out -> out.write(bytes));
         } catch (IOException e) {

@@ -27,7 +27,7 @@ public final class Launch {
         Log.begin();
         boolean inLight = light || Choices.light();
         TextSize.begin();
-        Platform.startup(() -> {
+        toolkit(() -> {
             Stage stage = new Stage();
             DeskWindow window = new DeskWindow(stage, System::nanoTime, true);
             window.teach();
@@ -46,6 +46,22 @@ public final class Launch {
         await(closed);
         Settings.here().flush();
         Platform.exit();
+    }
+
+    /**
+     * Begins what windows are made with, and calls on its thread.
+     *
+     * @throws IllegalArgumentException if there is no display, in words for people
+     */
+    public static void toolkit(Runnable first) {
+        try {
+            Platform.startup(first);
+        } catch (UnsupportedOperationException e) {
+            throw new IllegalArgumentException(
+                    "There is no display here to open a window on (" + e.getMessage()
+                            + "). Start it where a desktop runs, or name its display in DISPLAY.",
+                    e);
+        }
     }
 
     /** Waits until it is over. */

@@ -113,7 +113,7 @@ public final class Shots {
 
     private static void take(Session session, List<Studio.Order> orders, CountDownLatch done) throws IOException {
         AtomicReference<IOException> failed = new AtomicReference<>();
-        Platform.startup(() -> {
+        Launch.toolkit(() -> {
             Platform.setImplicitExit(false);
             new Studio(session, orders, error -> {
                         failed.set(error);

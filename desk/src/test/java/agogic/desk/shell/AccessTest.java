@@ -3,7 +3,6 @@ package agogic.desk.shell;
 import static org.assertj.core.api.Assertions.assertThat;
 
 import agogic.core.session.Session;
-import agogic.desk.aloud.Spoken;
 import agogic.desk.model.View;
 import agogic.standins.comet.SlowComet;
 import java.util.ArrayList;
@@ -12,11 +11,9 @@ import java.util.List;
 import java.util.Map;
 import java.util.Set;
 import java.util.TreeSet;
-import javafx.scene.AccessibleRole;
 import javafx.scene.Node;
 import javafx.scene.Parent;
 import javafx.scene.control.Button;
-import javafx.scene.control.ButtonBase;
 import javafx.scene.control.ComboBox;
 import javafx.scene.input.KeyCode;
 import org.junit.jupiter.api.Test;
@@ -26,8 +23,6 @@ import org.junit.jupiter.api.Test;
  * 4.1.2), and Tab goes round everywhere and never stays (2.1.2), in every view and in the dialogs that come by keys.
  */
 class AccessTest extends WindowTest {
-    private static final Set<AccessibleRole> NO_ROLES = Set.of(AccessibleRole.NODE, AccessibleRole.PARENT);
-
     private final Set<String> wrong = new TreeSet<>();
 
     @Override
@@ -36,33 +31,10 @@ class AccessTest extends WindowTest {
     }
 
     private void named(String where, Parent root) {
-        int count = 0;
-        for (Node node : root.lookupAll("*")) {
-            boolean reached = node.isFocusTraversable() && !node.isDisabled();
-            for (Node n = node; n != null && reached; n = n.getParent()) {
-                reached = n.isVisible();
-            }
-            if (!reached) {
-                continue;
-            }
-            count++;
-            String what =
-                    where + ": " + node.getClass().getSimpleName() + " " + node.getId() + " " + node.getStyleClass();
-            if (Spoken.of(node).isBlank()) {
-                wrong.add(what + " has no name");
-            }
-            if (node.getAccessibleRole() == null || NO_ROLES.contains(node.getAccessibleRole())) {
-                wrong.add(what + " has the role " + node.getAccessibleRole());
-            }
-            boolean sign = node instanceof ButtonBase button
-                    && button.getText() != null
-                    && button.getText().strip().length() == 1
-                    && Spoken.of(node).strip().length() < 3;
-            if (sign) {
-                wrong.add(what + " is called by its sign only");
-            }
-        }
-        assertThat(count).as(where).isPositive();
+        Reach reach = new Reach();
+        interact(() -> reach.walk(where, root));
+        wrong.addAll(reach.wrong());
+        assertThat(reach.focusable()).as(where).isPositive();
     }
 
     /** Presses Tab until the focus is where it was once before: all that was between. */

@@ -27,12 +27,14 @@ import java.util.concurrent.atomic.AtomicReference;
 import java.util.concurrent.locks.LockSupport;
 import javafx.application.Platform;
 import javafx.scene.Node;
+import javafx.scene.control.DialogPane;
 import javafx.stage.Window;
 import org.junit.jupiter.api.Test;
 
 /**
  * Every act of the table, in every view and in the states that count: it does what can be seen and says so, or asks, or
- * refuses in words; what changed the piece is taken back by one undo. Made from the table: a new act is in it by itself.
+ * refuses in words; what changed the piece is taken back by one undo. In a dialog that it opens everything is named and reached by
+ * keys. Made from the table: a new act is in it by itself.
  */
 class EveryActTest extends WindowTest {
     /** These leave the piece or the window, or fill the screen. */
@@ -99,6 +101,9 @@ class EveryActTest extends WindowTest {
             AtomicReference<Boolean> open = new AtomicReference<>(false);
             now(() -> others(own).forEach(w -> {
                 open.set(true);
+                if (w.getScene() != null && w.getScene().getRoot() instanceof DialogPane pane) {
+                    wrong.addAll(new Reach().walk(act.id(), pane).wrong());
+                }
                 w.hide();
             }));
             asked |= open.get();

@@ -33,10 +33,20 @@ public record Located(Path path, State state) {
         }
         State state = state(path, file);
         if (state != State.THERE && file.inside()) {
-            Path carried = Shelf.place(file);
-            return state(carried, file) == State.THERE ? new Located(carried, State.THERE) : new Located(path, state);
+            return onTheShelf(file) ? new Located(Shelf.place(file), State.THERE) : new Located(path, state);
         }
         return new Located(path, state);
+    }
+
+    private static boolean onTheShelf(AudioFile file) {
+        if (Shelf.isKnown(file)) {
+            return true;
+        }
+        boolean there = state(Shelf.place(file), file) == State.THERE;
+        if (there) {
+            Shelf.know(file);
+        }
+        return there;
     }
 
     private static State state(Path path, AudioFile file) {

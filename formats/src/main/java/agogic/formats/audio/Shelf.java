@@ -1,7 +1,12 @@
 package agogic.formats.audio;
 
 import agogic.core.audio.AudioFile;
+import java.io.IOException;
+import java.nio.file.Files;
 import java.nio.file.Path;
+import java.nio.file.attribute.FileTime;
+import java.time.Instant;
+import java.util.concurrent.TimeUnit;
 
 /**
  * A folder of the program for what it can make again: pictures of audio files, and audio that pieces carry inside, each by
@@ -10,6 +15,9 @@ import java.nio.file.Path;
 public final class Shelf {
     /** The property that says where it is, else it lies in the person's folder for such things. */
     public static final String PROPERTY = "agogic.shelf";
+
+    /** 1 January 2001 in seconds: no file that is written today is of the years that follow it. */
+    private static final long PAST = 978_307_200L;
 
     private Shelf() {}
 
@@ -33,5 +41,32 @@ public final class Shelf {
     /** Where the picture of a file lies. */
     static Path peaks(AudioFile file) {
         return folder().resolve("peaks").resolve(file.digest() + ".peaks");
+    }
+
+    /**
+     * True if what lies on the shelf was found to be this file, and nobody has written to it since: its time then says so.
+     * Whoever writes to it gives it another time.
+     */
+    static boolean isKnown(AudioFile file) {
+        try {
+            return Files.getLastModifiedTime(place(file)).to(TimeUnit.SECONDS) == mark(file);
+        } catch (IOException e) {
+            return false;
+        }
+    }
+
+    /** Tells the next one who looks that what lies on the shelf was found to be this file. */
+    static void know(AudioFile file) {
+        try {
+            Files.setLastModifiedTime(place(file), FileTime.from(Instant.ofEpochSecond(mark(file))));
+        } catch (IOException e) {
+            // It is looked through again the next time.
+            return;
+        }
+    }
+
+    /** A second between 2001 and 2009 that goes with its digest. */
+    private static long mark(AudioFile file) {
+        return PAST + (file.digest().hashCode() & 0xfff_ffff);
     }
 }

@@ -65,9 +65,14 @@ public final class SessionFile {
 
     private static final int LEVEL = 2;
 
-    private static final ObjectMapper MAPPER = new ObjectMapper(JsonFactory.builder()
-            .enable(StreamWriteFeature.USE_FAST_DOUBLE_WRITER)
-            .build());
+    /** Made when the first session is written: what is only opened does not wait for it. */
+    private static final class Writing {
+        static final ObjectMapper MAPPER = new ObjectMapper(JsonFactory.builder()
+                .enable(StreamWriteFeature.USE_FAST_DOUBLE_WRITER)
+                .build());
+
+        private Writing() {}
+    }
 
     private SessionFile() {}
 
@@ -125,7 +130,8 @@ public final class SessionFile {
         // Numbers do not get much smaller by more work.
         zip.setLevel(LEVEL);
         try (Packing packing = new Packing(zip)) {
-            MAPPER.writerWithDefaultPrettyPrinter()
+            Writing.MAPPER
+                    .writerWithDefaultPrettyPrinter()
                     .without(JsonGenerator.Feature.AUTO_CLOSE_TARGET)
                     .writeValue(packing.part(SESSION), SessionWriter.write(session));
             packing.end();

@@ -151,6 +151,17 @@ class FeedsTest {
         Session there = SessionFile.open(file);
         assertThat(Located.of(there.audio("audio-1")).path()).isEqualTo(Shelf.place(there.audio("audio-1")));
         assertThat(Located.of(there.audio("audio-1")).state()).isEqualTo(Located.State.THERE);
+        // What another program wrote over on the shelf is not taken for it, however often it was looked at; opened, it
+        // is there again.
+        Path shelf = Shelf.place(there.audio("audio-1"));
+        byte[] kept = Files.readAllBytes(shelf);
+        byte[] other = kept.clone();
+        other[100]++;
+        Files.write(shelf, other);
+        assertThat(Located.of(there.audio("audio-1")).state()).isEqualTo(Located.State.GONE);
+        assertThat(SessionFile.open(file)).isEqualTo(there);
+        assertThat(Files.readAllBytes(shelf)).isEqualTo(kept);
+        assertThat(Located.of(there.audio("audio-1")).state()).isEqualTo(Located.State.THERE);
         // Saved again, it is inside again; without a shelf it is taken out again.
         Path second = folder.resolve("second.agogic");
         SessionFile.save(second, there);
