@@ -22,6 +22,7 @@ public final class Acts {
     private Consumer<Act> hint = act -> {};
     private Supplier<View> view = () -> View.ROUTES;
     private Consumer<String> refuse = why -> {};
+    private Act doing;
 
     /**
      * A table of these, in the order in which they are listed.
@@ -68,10 +69,21 @@ public final class Acts {
     public void perform(Act act) {
         String why = act.whyNot(view.get());
         if (why.isEmpty()) {
-            act.run().run();
+            Act before = doing;
+            doing = act;
+            try {
+                act.run().run();
+            } finally {
+                doing = before;
+            }
         } else {
             refuse.accept("“" + act.words() + "” cannot be done now: " + why + ".");
         }
+    }
+
+    /** What is being done: a dialog that asks is asked for it; empty if nothing is. */
+    public Optional<Act> doing() {
+        return Optional.ofNullable(doing);
     }
 
     /** Does an act that was chosen with the mouse. */

@@ -8,12 +8,14 @@ import agogic.desk.live.MidiPorts;
 import agogic.desk.model.Beside;
 import agogic.desk.model.Notice;
 import agogic.desk.model.View;
+import agogic.desk.parts.Guided;
 import agogic.desk.parts.WordyCell;
 import java.util.List;
 import java.util.function.IntConsumer;
 import javafx.geometry.Pos;
 import javafx.scene.AccessibleRole;
 import javafx.scene.control.Button;
+import javafx.scene.control.Hyperlink;
 import javafx.scene.control.Label;
 import javafx.scene.control.ListView;
 import javafx.scene.layout.HBox;
@@ -37,6 +39,9 @@ public final class FindingsPanel extends VBox {
         list.setId("findings");
         list.getStyleClass().add("fit-steps");
         list.setAccessibleText("Findings");
+        Guided.about(list, () -> list.getSelectionModel().getSelectedItems().stream()
+                .map(finding -> finding.kind().name())
+                .toList());
         list.setPlaceholder(new Label("Nothing is wrong with this session."));
         list.setCellFactory(view -> new FindingCell());
         VBox.setVgrow(list, Priority.ALWAYS);
@@ -91,6 +96,7 @@ public final class FindingsPanel extends VBox {
         private final Label kind = new Label();
         private final Label sentence = new Label();
         private final Button act = new Button();
+        private final HBox page = new HBox();
         private final HBox box;
 
         FindingCell() {
@@ -107,7 +113,8 @@ public final class FindingsPanel extends VBox {
             });
             VBox words = new VBox(1, kind, sentence);
             HBox.setHgrow(words, Priority.ALWAYS);
-            box = new HBox(8, words, act);
+            box = new HBox(8, words, page, act);
+            page.setAlignment(Pos.CENTER);
             box.setAlignment(Pos.CENTER_LEFT);
         }
 
@@ -117,6 +124,13 @@ public final class FindingsPanel extends VBox {
                     finding.kind().grade().spoken() + " · " + finding.kind().spoken());
             sentence.setText(finding.sentence());
             act.setText(finding.mend());
+            page.getChildren().clear();
+            Guided.of(FindingsPanel.this.getScene().getWindow()).ifPresent(guide -> {
+                Hyperlink link = Guided.link(guide, List.of(finding.kind().name()), this);
+                link.setFocusTraversable(false);
+                link.setMinWidth(USE_PREF_SIZE);
+                page.getChildren().add(link);
+            });
             return box;
         }
 

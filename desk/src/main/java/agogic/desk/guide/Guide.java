@@ -5,17 +5,22 @@ import java.io.InputStream;
 import java.io.UncheckedIOException;
 import java.nio.charset.StandardCharsets;
 import java.util.ArrayList;
+import java.util.HashSet;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Locale;
 import java.util.Map;
 import java.util.Optional;
+import java.util.Set;
 import java.util.regex.Matcher;
 import java.util.regex.Pattern;
 
 /** The pages of the guide, in their order. They are plain Markdown: headings, paragraphs, steps, lists, links. */
 public final class Guide {
     private static final Pattern LISTED = Pattern.compile("- \\[([^\\]]+)]\\(([a-z0-9-]+)\\.md\\).*");
+    /** What a page is about, at its end; not shown. */
+    private static final Pattern ABOUT = Pattern.compile("<!-- about: ([^;]*)(?:; findings: (.*))? -->");
+
     private static final Pattern STEP = Pattern.compile("\\d+\\. (.*)");
     /** A word that stands out, a key, or a link. */
     private static final Pattern INLINE =
@@ -88,8 +93,12 @@ public final class Guide {
         }
     }
 
-    /** A page of this name. */
-    public record Page(String id, String title, List<Line> lines) {
+    /**
+     * A page of this name.
+     *
+     * @param about what it is about: words for things, ids of acts, kinds of findings
+     */
+    public record Page(String id, String title, List<Line> lines, Set<String> about) {
         /** Its steps, in order. */
         public List<Line> steps() {
             return lines.stream().filter(line -> line.kind() == Kind.STEP).toList();
@@ -117,9 +126,19 @@ public final class Guide {
         List<Line> lines = new ArrayList<>();
         String title = id;
         StringBuilder running = new StringBuilder();
+        Set<String> about = new HashSet<>();
         int step = 0;
         for (String raw : (read(id) + "\n\n").lines().toList()) {
             String line = raw.strip();
+            Matcher said = ABOUT.matcher(line);
+            if (said.matches()) {
+                about.addAll(List.of(said.group(1).split(", ")));
+                about.addAll(
+                        said.group(2) == null
+                                ? List.of()
+                                : List.of(said.group(2).split(", ")));
+                continue;
+            }
             Matcher numbered = STEP.matcher(line);
             boolean begins = line.isEmpty() || line.startsWith("#") || line.startsWith("- ") || numbered.matches();
             if (begins && !running.isEmpty()) {
@@ -134,7 +153,7 @@ public final class Guide {
                 running.append(running.isEmpty() ? "" : " ").append(line);
             }
         }
-        return new Page(id, title, List.copyOf(lines));
+        return new Page(id, title, List.copyOf(lines), Set.copyOf(about));
     }
 
     private static Line line(String text, int step) {
@@ -170,6 +189,14 @@ public final class Guide {
     /** The page of this id. */
     public Optional<Page> page(String id, String otherwise) {
         return Optional.ofNullable(pages.getOrDefault(id, pages.get(otherwise)));
+    }
+
+    /** The page about the first of these things, acts or kinds of findings that has one. */
+    public Optional<Page> about(List<String> things) {
+        return things.stream()
+                .flatMap(thing ->
+                        pages.values().stream().filter(page -> page.about().contains(thing)))
+                .findFirst();
     }
 
     /** The pages in which all of these words are; all for none. */

@@ -1,6 +1,8 @@
 package agogic.desk.guide;
 
+import agogic.desk.parts.Guided;
 import agogic.desk.parts.Theme;
+import java.util.List;
 import javafx.application.Platform;
 import javafx.geometry.Insets;
 import javafx.scene.AccessibleRole;
@@ -26,7 +28,7 @@ import javafx.stage.Window;
 /** The guide beside the window: a list of pages that is narrowed by words, and the page that is read. */
 public final class GuideWindow {
     private static final double WIDE = 880;
-    private static final double TALL = 520;
+    private static final double TALL = 556;
     private static final double LIST = 306;
     private static final double NUMBER = 26;
 
@@ -51,6 +53,7 @@ public final class GuideWindow {
         Dialog<ButtonType> dialog = new Dialog<>();
         dialog.initOwner(owner);
         dialog.initModality(Modality.NONE);
+        Guided.about(dialog.getDialogPane(), List::of);
         Theme.dress(dialog, owner);
         dialog.setTitle("Guide");
         search.setId("guide-search");

@@ -68,7 +68,10 @@ public final class Theme {
             deafToTheKeyThatOpened(pane);
             escLeaves(pane);
         }
-        dialog.addEventHandler(DialogEvent.DIALOG_SHOWING, e -> scrolls(dialog.getDialogPane()));
+        dialog.addEventHandler(DialogEvent.DIALOG_SHOWING, e -> {
+            Guided.link(dialog.getDialogPane(), owner);
+            scrolls(dialog.getDialogPane());
+        });
         dialog.showingProperty().addListener((o, was, is) -> wholeWords(dialog.getDialogPane()));
         // A window manager may give a dialog any size, at first as well: it is never smaller than what is in it.
         dialog.setResizable(true);

@@ -15,12 +15,12 @@ import agogic.desk.aloud.Speaker;
 import agogic.desk.aloud.SystemSpeaker;
 import agogic.desk.catalog.CatalogView;
 import agogic.desk.files.Files;
-import agogic.desk.guide.GuideWindow;
 import agogic.desk.live.LiveDesk;
 import agogic.desk.live.Troubles;
 import agogic.desk.model.Desk;
 import agogic.desk.model.Notice;
 import agogic.desk.model.View;
+import agogic.desk.parts.Guided;
 import agogic.desk.parts.Theme;
 import agogic.desk.sets.SetActs;
 import agogic.desk.sets.SetsDrawer;
@@ -82,6 +82,7 @@ public final class DeskWindow {
     private Acts acts;
     private Views views;
     private RidingLayer riding;
+    private final GuideLinks guide = new GuideLinks(() -> acts);
     private boolean acted;
     private boolean teaches;
     /** The menu of a thing that is open; null for none. */
@@ -100,6 +101,7 @@ public final class DeskWindow {
         if (audible) {
             aloud.asKept();
         }
+        guide.over(stage);
         Theme.load();
     }
 
@@ -624,18 +626,14 @@ public final class DeskWindow {
                 .show();
     }
 
-    /** The guide opens at the page of what is shown. */
+    /** The guide opens at the page about what has the focus, or about the view. */
     private void guide() {
         desk.selection().menu(false);
-        String first =
-                switch (desk.selection().viewProperty().get()) {
-                    case ROUTES -> "ride-and-clean";
-                    case CATALOG -> "more-than-places";
-                    case SURFACES -> "one-fader-five-things";
-                    case REFINE -> "open-a-filter";
-                    case EXPORT -> "bring-in-carry-out";
-                };
-        GuideWindow.dialog(first, stage).show();
+        Node focus = stage.getScene().getFocusOwner();
+        List<String> things = new ArrayList<>(Guided.about(focus).orElse(List.of()));
+        Here.of(focus, null).ifPresent(subject -> things.add(subject.words()));
+        things.add(desk.selection().viewProperty().get().title());
+        guide.open(things, stage);
     }
 
     private boolean typing() {

@@ -2,16 +2,23 @@ package agogic.desk.shell;
 
 import static org.assertj.core.api.Assertions.assertThat;
 
+import agogic.core.check.Finding;
 import agogic.core.session.Session;
 import agogic.desk.acts.Stroke;
+import agogic.desk.acts.Subject;
 import agogic.desk.guide.Guide;
+import agogic.desk.model.View;
 import agogic.standins.comet.SlowComet;
 import java.nio.file.Path;
 import java.util.ArrayList;
+import java.util.Arrays;
 import java.util.List;
+import java.util.Set;
+import java.util.TreeSet;
 import java.util.regex.Matcher;
 import java.util.regex.Pattern;
 import java.util.stream.Stream;
+import javafx.scene.Node;
 import javafx.scene.control.ListView;
 import javafx.scene.control.TextField;
 import javafx.scene.input.KeyCode;
@@ -90,8 +97,22 @@ class GuideTest extends WindowTest {
         until(() -> true);
     }
 
+    private static boolean seen(Node node) {
+        boolean seen = true;
+        for (Node n = node; n != null; n = n.getParent()) {
+            seen &= n.isVisible();
+        }
+        return seen;
+    }
+
     private void move(String control) {
-        interact(() -> node("#control-" + control).requestFocus());
+        // It is drawn in the drawer and in Surfaces: the one that is seen is moved.
+        interact(() -> Stream.of("#control-", "#hand-")
+                .flatMap(place -> lookup(place + control).queryAll().stream())
+                .filter(GuideTest::seen)
+                .findFirst()
+                .orElseThrow()
+                .requestFocus());
         boolean plays = desk().riding().playing();
         if (plays) {
             until(() -> desk().riding().positionBeat() > stood + 0.3);
@@ -102,6 +123,64 @@ class GuideTest extends WindowTest {
         }
         double now = desk().riding().positionBeat();
         until(() -> !plays || desk().riding().positionBeat() > now + 1);
+    }
+
+    @Test
+    void whatAPageIsAboutIsThereAndEveryFindingAndThingHasAPage() {
+        Guide guide = new Guide();
+        Set<String> known = new TreeSet<>();
+        Arrays.stream(Subject.values()).map(Subject::words).forEach(known::add);
+        Arrays.stream(Finding.Kind.values()).map(Enum::name).forEach(known::add);
+        assertThat(known).allMatch(one -> guide.about(List.of(one)).isPresent());
+        window().acts().all().forEach(act -> known.add(act.id()));
+        Arrays.stream(View.values()).map(View::title).forEach(known::add);
+        for (Guide.Page page : guide.pages()) {
+            assertThat(known).as(page.id()).containsAll(page.about());
+            assertThat(page.lines()).as(page.id()).noneMatch(line -> line.words()
+                    .contains("<!--"));
+        }
+        for (View view : View.values()) {
+            assertThat(guide.about(List.of(view.title()))).as(view.title()).isPresent();
+        }
+    }
+
+    @Test
+    void dialogsAndFindingsLeadToTheirPages() {
+        push(KeyCode.CONTROL, KeyCode.SHIFT, KeyCode.G);
+        until(() -> lookup(".guide-link").tryQuery().isPresent());
+        push(KeyCode.F1);
+        until(() -> lookup("#guide-page").tryQuery().isPresent());
+        ListView<?> list = node("#guide-pages");
+        assertThat(((Guide.Page) list.getSelectionModel().getSelectedItem()).id())
+                .isEqualTo("tempo-and-bars");
+        // It is read while the dialog is open, and searched.
+        until(() -> node("#guide-search").isFocused());
+        write("macro");
+        until(() -> list.getItems().size() < 6);
+        push(KeyCode.ESCAPE);
+        until(() -> lookup("#guide-page").tryQuery().isEmpty());
+        assertThat(lookup(".guide-link").tryQuery()).isPresent();
+        push(KeyCode.ESCAPE);
+        until(() -> lookup(".guide-link").tryQuery().isEmpty());
+        interact(() -> desk().selection().viewProperty().set(View.CATALOG));
+        until(() -> lookup("#side-findings").tryQuery().isPresent());
+        clickOn("#side-findings");
+        until(() -> lookup("#findings .guide-link").tryQuery().isPresent());
+        ListView<Finding> found = node("#findings");
+        for (int i = 0; i < found.getItems().size(); i++) {
+            int chosen = i;
+            interact(() -> {
+                found.requestFocus();
+                found.getSelectionModel().select(chosen);
+            });
+            push(KeyCode.F1);
+            until(() -> lookup("#guide-pages").tryQuery().isPresent());
+            ListView<?> pages = node("#guide-pages");
+            assertThat(((Guide.Page) pages.getSelectionModel().getSelectedItem()).about())
+                    .contains(found.getItems().get(chosen).kind().name());
+            push(KeyCode.ESCAPE);
+            until(() -> lookup("#guide-pages").tryQuery().isEmpty());
+        }
     }
 
     @Test
