@@ -12,6 +12,8 @@ public final class ValueText {
     private static final Pattern NUMBER =
             Pattern.compile("([+-]?(?:\\d+(?:\\.\\d*)?|\\.\\d+)(?:e[+-]?\\d+)?)\\s*([a-zµ%°×]*)");
 
+    private static final double LEFT_OVER = 1e-9;
+
     private ValueText() {}
 
     /** {@code value} in {@code unit} with sensible digits: {@code 1.24 kHz}, {@code −6 dB}, {@code 3.2 s}. */
@@ -36,7 +38,8 @@ public final class ValueText {
 
     /** A difference: {@code 38 cents}, {@code 0.3 dB}. */
     public static String printDifference(Unit unit, double amount) {
-        String number = digits(amount, 2);
+        // What arithmetic leaves over is no difference that anybody hears or can type.
+        String number = digits(Math.abs(amount) < LEFT_OVER ? 0 : amount, 2);
         boolean one = unit == Unit.POSITIONS && number.equals("1");
         String symbol = one ? "position" : unit.difference();
         return symbol.isEmpty() ? number : symbol.equals("°") ? number + symbol : number + " " + symbol;

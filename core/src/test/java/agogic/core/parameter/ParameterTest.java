@@ -133,6 +133,8 @@ class ParameterTest {
         assertThat(octave).isCloseTo(1200, within(1e-9));
         assertThat(CUTOFF.printDifference(38)).isEqualTo("38 cents");
         assertThat(LEVEL.printDifference(0.3)).isEqualTo("0.3 dB");
+        assertThat(LEVEL.printDifference(3.8e-14)).isEqualTo("0 dB");
+        assertThat(LEVEL.printDifference(0.00012)).isEqualTo("0.00012 dB");
     }
 
     /** Frequencies of 0 and below have no interval: differences are told in Hz, and nothing is ever not a number. */

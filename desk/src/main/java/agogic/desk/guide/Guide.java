@@ -14,6 +14,7 @@ import java.util.Optional;
 import java.util.Set;
 import java.util.regex.Matcher;
 import java.util.regex.Pattern;
+import java.util.stream.Stream;
 
 /** The pages of the guide, in their order. They are plain Markdown: headings, paragraphs, steps, lists, links. */
 public final class Guide {
@@ -26,6 +27,12 @@ public final class Guide {
     private static final Pattern INLINE =
             Pattern.compile("\\*{1,2}([^*]+)\\*{1,2}|`([^`]+)`|\\[([^\\]]+)]\\(([^)]+)\\)");
 
+    private static final Pattern PICTURE = Pattern.compile("!\\[([^\\]]+)]\\(pictures/([a-z0-9-]+\\.png)\\)");
+
+    /** What a step asks for: a key, words that are typed, a control that is moved, what the bar says then. */
+    private static final Pattern ASKED =
+            Pattern.compile("`([^`]+)`|[Tt]ype “([^”]+)”|Move \\*\\*(Fader|Knob) (\\d)\\*\\*|The bar says “([^”]+)”");
+
     private final Map<String, Page> pages = new LinkedHashMap<>();
 
     /** What a line of a page is. */
@@ -34,8 +41,22 @@ public final class Guide {
         HEADING,
         TEXT,
         STEP,
-        ITEM
+        ITEM,
+        /** Its words are what is seen in it. */
+        PICTURE
     }
+
+    /** What a step asks for. */
+    public enum Ask {
+        KEY,
+        TYPE,
+        MOVE,
+        /** The bar says this then. */
+        SAID
+    }
+
+    /** One thing that a step asks for: the key, the words, the id of the control. */
+    public record Asked(Ask ask, String words) {}
 
     /** How a part of a line is meant. */
     public enum Meant {
@@ -56,8 +77,29 @@ public final class Guide {
      * A line of a page.
      *
      * @param number of a step, from 1; 0 for all else
+     * @param file of a picture; empty for all else
      */
-    public record Line(Kind kind, int number, String words) {
+    public record Line(Kind kind, int number, String words, String file) {
+        /** What a step asks for, in order. */
+        public List<Asked> asked() {
+            List<Asked> all = new ArrayList<>();
+            Matcher found = ASKED.matcher(words);
+            while (found.find()) {
+                all.add(
+                        found.group(1) != null
+                                ? new Asked(Ask.KEY, found.group(1))
+                                : found.group(2) != null
+                                        ? new Asked(Ask.TYPE, found.group(2))
+                                        : found.group(5) != null
+                                                ? new Asked(Ask.SAID, found.group(5))
+                                                : new Asked(
+                                                        Ask.MOVE,
+                                                        (found.group(3) + "-" + found.group(4))
+                                                                .toLowerCase(Locale.ROOT)));
+            }
+            return all;
+        }
+
         /** Its parts, in order. */
         public List<Span> spans() {
             List<Span> spans = new ArrayList<>();
@@ -139,13 +181,14 @@ public final class Guide {
                                 : List.of(said.group(2).split(", ")));
                 continue;
             }
-            Matcher numbered = STEP.matcher(line);
-            boolean begins = line.isEmpty() || line.startsWith("#") || line.startsWith("- ") || numbered.matches();
+            boolean numbered = STEP.matcher(line).matches();
+            boolean begins =
+                    line.isEmpty() || numbered || Stream.of("#", "- ", "![").anyMatch(line::startsWith);
             if (begins && !running.isEmpty()) {
                 lines.add(line(running.toString(), step));
                 running.setLength(0);
             }
-            step = line.startsWith("#") ? 0 : numbered.matches() ? step + 1 : step;
+            step = line.startsWith("#") ? 0 : numbered ? step + 1 : step;
             if (line.startsWith("# ")) {
                 title = line.substring(2);
             }
@@ -158,16 +201,24 @@ public final class Guide {
 
     private static Line line(String text, int step) {
         Matcher numbered = STEP.matcher(text);
+        Matcher picture = PICTURE.matcher(text);
         if (text.startsWith("# ")) {
-            return new Line(Kind.TITLE, 0, text.substring(2));
+            return line(Kind.TITLE, text.substring(2));
         }
         if (text.startsWith("## ")) {
-            return new Line(Kind.HEADING, 0, text.substring(3));
+            return line(Kind.HEADING, text.substring(3));
         }
         if (text.startsWith("- ")) {
-            return new Line(Kind.ITEM, 0, text.substring(2));
+            return line(Kind.ITEM, text.substring(2));
         }
-        return numbered.matches() ? new Line(Kind.STEP, step, numbered.group(1)) : new Line(Kind.TEXT, 0, text);
+        if (picture.matches()) {
+            return new Line(Kind.PICTURE, 0, picture.group(1), picture.group(2));
+        }
+        return numbered.matches() ? new Line(Kind.STEP, step, numbered.group(1), "") : line(Kind.TEXT, text);
+    }
+
+    private static Line line(Kind kind, String words) {
+        return new Line(kind, 0, words, "");
     }
 
     private static String read(String id) {

@@ -2,6 +2,7 @@ package agogic.desk.guide;
 
 import agogic.desk.parts.Guided;
 import agogic.desk.parts.Theme;
+import java.net.URL;
 import java.util.List;
 import javafx.application.Platform;
 import javafx.geometry.Insets;
@@ -15,6 +16,8 @@ import javafx.scene.control.ListCell;
 import javafx.scene.control.ListView;
 import javafx.scene.control.ScrollPane;
 import javafx.scene.control.TextField;
+import javafx.scene.image.Image;
+import javafx.scene.image.ImageView;
 import javafx.scene.input.KeyCode;
 import javafx.scene.input.KeyEvent;
 import javafx.scene.layout.HBox;
@@ -31,6 +34,7 @@ public final class GuideWindow {
     private static final double TALL = 556;
     private static final double LIST = 306;
     private static final double NUMBER = 26;
+    private static final double PICTURE = 480;
 
     private final Guide guide = new Guide();
     private final ListView<Guide.Page> list = new ListView<>();
@@ -113,6 +117,9 @@ public final class GuideWindow {
     }
 
     private Node node(Guide.Line line) {
+        if (line.kind() == Guide.Kind.PICTURE) {
+            return picture(line);
+        }
         TextFlow flow = new TextFlow();
         flow.setAccessibleRole(AccessibleRole.TEXT);
         flow.setAccessibleText(line.spoken());
@@ -134,6 +141,19 @@ public final class GuideWindow {
         number.setMinWidth(NUMBER);
         HBox row = new HBox(number, flow);
         HBox.setHgrow(flow, Priority.ALWAYS);
+        return row;
+    }
+
+    private static Node picture(Guide.Line line) {
+        URL file = Guide.class.getResource("pictures/" + line.file());
+        ImageView view = new ImageView(file == null ? null : new Image(file.toExternalForm(), true));
+        view.setFitWidth(PICTURE);
+        view.setPreserveRatio(true);
+        view.setSmooth(true);
+        view.setAccessibleRole(AccessibleRole.IMAGE_VIEW);
+        view.setAccessibleText(line.words());
+        HBox row = new HBox(view);
+        row.setPadding(new Insets(2, 0, 4, NUMBER));
         return row;
     }
 

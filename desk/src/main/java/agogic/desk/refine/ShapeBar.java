@@ -5,7 +5,6 @@ import agogic.core.layer.Difference;
 import agogic.core.session.Session;
 import agogic.core.shape.RidesCut;
 import agogic.core.shape.ShapeWords;
-import agogic.desk.model.Notice;
 import agogic.desk.model.SeenLayer;
 import javafx.animation.PauseTransition;
 import javafx.geometry.Pos;
@@ -157,8 +156,6 @@ final class ShapeBar extends HBox {
             moved += rides.isEmpty() ? "" : "; " + rides;
             words.clear();
             shown.desk.did("Shaped", what + ": " + moved + ".");
-        } else if (ShapeWords.apply(before, shown.lanes(), shown.layer, what) == before) {
-            shown.desk.say(Notice.plain("Nothing to do", what + ": it is so already."));
         }
     }
 

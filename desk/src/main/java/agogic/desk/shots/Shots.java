@@ -1,6 +1,7 @@
 package agogic.desk.shots;
 
 import agogic.core.session.Session;
+import agogic.desk.guide.Guide;
 import agogic.desk.model.View;
 import agogic.desk.sheet.Sheet;
 import agogic.desk.shell.Launch;
@@ -97,12 +98,41 @@ public final class Shots {
         return List.of("large.png");
     }
 
+    /** The picture of each page of the guide, taken while its steps are followed; returns their names. */
+    public static List<String> guide(Path folder) throws IOException {
+        Session demo = Demo.made();
+        List<String> names = new ArrayList<>();
+        keptElsewhere(() -> {
+            Launch.toolkit(() -> Platform.setImplicitExit(false));
+            try {
+                for (Guide.Page page : new Guide().pages()) {
+                    boolean has = page.lines().stream().anyMatch(line -> line.kind() == Guide.Kind.PICTURE);
+                    if (has) {
+                        names.add(new Followed(page, folder).take(demo));
+                    }
+                }
+            } finally {
+                Platform.exit();
+            }
+        });
+        return names;
+    }
+
     private static void take(Session session, List<Studio.Order> orders) throws IOException {
-        // What is ridden for a picture is nobody's work: it is kept where it is thrown away.
+        keptElsewhere(() -> take(session, orders, new CountDownLatch(1)));
+    }
+
+    /** What takes pictures. */
+    private interface Taking {
+        void take() throws IOException;
+    }
+
+    /** What is ridden for a picture is nobody's work: it is kept where it is thrown away. */
+    private static void keptElsewhere(Taking taking) throws IOException {
         Path kept = Files.createTempDirectory("agogic-pictures");
         System.setProperty("agogic.kept", kept.toString());
         try {
-            take(session, orders, new CountDownLatch(1));
+            taking.take();
         } finally {
             try (Stream<Path> all = Files.walk(kept)) {
                 all.sorted(Comparator.reverseOrder())

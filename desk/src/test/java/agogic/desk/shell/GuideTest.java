@@ -15,8 +15,6 @@ import java.util.Arrays;
 import java.util.List;
 import java.util.Set;
 import java.util.TreeSet;
-import java.util.regex.Matcher;
-import java.util.regex.Pattern;
 import java.util.stream.Stream;
 import javafx.scene.Node;
 import javafx.scene.control.ListView;
@@ -29,10 +27,6 @@ import org.junit.jupiter.params.provider.MethodSource;
 
 /** Every page of the guide, followed step by step in the demo: its keys pressed, its words typed, its answers awaited. */
 class GuideTest extends WindowTest {
-    /** What a step asks for, in its order: a key, words that are typed, a control that is moved, what the bar says. */
-    private static final Pattern ASKED =
-            Pattern.compile("`([^`]+)`|[Tt]ype “([^”]+)”|Move \\*\\*(Fader|Knob) (\\d)\\*\\*|The bar says “([^”]+)”");
-
     @TempDir
     Path folder;
 
@@ -55,28 +49,29 @@ class GuideTest extends WindowTest {
         assertThat(page.steps()).as("a page has steps").isNotEmpty();
         askBy(folder.resolve("carried"));
         for (Guide.Line step : page.steps()) {
-            Matcher asked = ASKED.matcher(step.words());
-            while (asked.find()) {
-                if (asked.group(1) != null) {
-                    press(Stroke.of(asked.group(1)));
-                } else if (asked.group(2) != null) {
-                    until(() -> stage().getScene().getFocusOwner() instanceof TextField
-                            || lookup(".dialog-pane .text-field").tryQuery().isPresent());
-                    write(asked.group(2));
-                } else if (asked.group(3) != null) {
-                    move((asked.group(3) + "-" + asked.group(4)).toLowerCase(java.util.Locale.ROOT));
-                } else {
-                    String said = asked.group(5);
-                    try {
-                        until(() -> (text("#trace-head") + ": " + text("#trace-sentence")).contains(said));
-                    } catch (AssertionError e) {
-                        throw new AssertionError(
-                                id + ", step " + step.number() + ": expected “" + said + "”, the bar says “"
-                                        + text("#trace-head") + ": " + text("#trace-sentence") + "”",
-                                e);
+            for (Guide.Asked asked : step.asked()) {
+                switch (asked.ask()) {
+                    case KEY -> press(Stroke.of(asked.words()));
+                    case TYPE -> {
+                        until(() -> stage().getScene().getFocusOwner() instanceof TextField
+                                || lookup(".dialog-pane .text-field").tryQuery().isPresent());
+                        write(asked.words());
                     }
+                    case MOVE -> move(asked.words());
+                    case SAID -> said(id, step.number(), asked.words());
                 }
             }
+        }
+    }
+
+    private void said(String id, int step, String words) {
+        try {
+            until(() -> (text("#trace-head") + ": " + text("#trace-sentence")).contains(words));
+        } catch (AssertionError e) {
+            throw new AssertionError(
+                    id + ", step " + step + ": expected “" + words + "”, the bar says “" + text("#trace-head") + ": "
+                            + text("#trace-sentence") + "”",
+                    e);
         }
     }
 

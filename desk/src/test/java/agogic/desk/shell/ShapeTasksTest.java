@@ -143,7 +143,14 @@ public class ShapeTasksTest extends WindowTest {
         until(() -> node("#shape-words").isFocused());
         write("switch Off in Dawn");
         push(KeyCode.ENTER);
-        until(() -> text("#trace-head").equals("Nothing to do"));
+        until(() -> text("#trace-head").equals("No change"));
+        // What is no act is refused in words, and stays to be mended.
+        interact(() -> ((TextField) node("#shape-words")).selectAll());
+        write("switsh Off 37");
+        push(KeyCode.ENTER);
+        until(() -> text("#trace-head").equals("Not done"));
+        assertThat(text("#trace-sentence")).contains("switsh");
+        assertThat(((TextField) node("#shape-words")).getText()).isEqualTo("switsh Off 37");
         leave();
         assertThat(reads(HALL, 159.9999999)).isEqualTo("On");
         assertThat(reads(HALL, 160)).isEqualTo("Off");
