@@ -152,7 +152,9 @@ public final class GuideWindow {
         view.setSmooth(true);
         view.setAccessibleRole(AccessibleRole.IMAGE_VIEW);
         view.setAccessibleText(line.words());
-        HBox row = new HBox(view);
+        HBox edge = new HBox(view);
+        edge.getStyleClass().add("guide-picture");
+        HBox row = new HBox(edge);
         row.setPadding(new Insets(2, 0, 4, NUMBER));
         return row;
     }

@@ -3,6 +3,7 @@ package agogic.desk.live;
 import agogic.core.play.Engine;
 import agogic.core.play.LiveState;
 import agogic.core.session.Session;
+import agogic.desk.settings.Choices;
 import java.util.List;
 import java.util.Optional;
 import java.util.concurrent.locks.LockSupport;
@@ -10,30 +11,6 @@ import java.util.function.LongSupplier;
 
 /** An engine that runs: ticked two hundred and fifty times a second by a thread of its own, and by each message at once, heard if the machine can sound. */
 public final class LiveDesk implements AutoCloseable {
-    private static final long TICK_NANOS = 4_000_000;
-
-    /** While nothing plays and nothing moves it looks up less often; a message in a port and what is asked wake it at once. */
-    private static final long IDLE_TICK_NANOS = 20_000_000;
-
-    /** After {@link #STILL_NANOS} without anything: what would come by no port, and is asked by nobody, is not there. */
-    private static final long STILL_TICK_NANOS = 200_000_000;
-
-    private static final long STILL_NANOS = 5_000_000_000L;
-
-    private static final long AWAKE_NANOS = 1_000_000_000;
-
-    /** What a hand moves is shown at most so often; what only plays, a little less. */
-    private static final long FRAME_NANOS = 30_000_000;
-
-    private static final long PLAYING_FRAME_NANOS = 50_000_000;
-
-    /** If nothing changes whoever shows it looks up so often: while something that came may still fade, and later. */
-    private static final long SLOW_FRAME_NANOS = 200_000_000;
-
-    private static final long SLOWEST_FRAME_NANOS = 1_000_000_000;
-
-    private static final long FADED_NANOS = 15_000_000_000L;
-
     private final Engine engine;
     private final LongSupplier clock;
     private final MidiPorts ports;
@@ -43,6 +20,7 @@ public final class LiveDesk implements AutoCloseable {
     private final Thread ticker;
     private volatile Runnable frame = () -> {};
     private volatile Runnable recorded = () -> {};
+    private volatile boolean calm = Choices.lessMotion();
     private volatile long ticked;
     private volatile String keysOn;
     /** Kept from one start to the next; asked with every edit, so it is at hand. */
@@ -105,7 +83,7 @@ public final class LiveDesk implements AutoCloseable {
                 ports.changed();
                 seen = live;
                 changes = live.changes();
-                if (now - changed > AWAKE_NANOS) {
+                if (now - changed > Pace.AWAKE) {
                     ports.stir();
                 }
                 changed = now;
@@ -120,16 +98,12 @@ public final class LiveDesk implements AutoCloseable {
                 moved = now;
             }
             long since = now - shown;
-            long soon = now - moved < AWAKE_NANOS ? FRAME_NANOS : PLAYING_FRAME_NANOS;
-            long late = now - changed < FADED_NANOS ? SLOW_FRAME_NANOS : SLOWEST_FRAME_NANOS;
-            if (since >= (due ? soon : late)) {
+            if (since >= Pace.frame(due, now - moved, now - changed, calm)) {
                 shown = now;
                 due = false;
                 ask();
             }
-            long still = live.playing() ? 0 : now - changed;
-            LockSupport.parkNanos(
-                    still > STILL_NANOS ? STILL_TICK_NANOS : still > AWAKE_NANOS ? IDLE_TICK_NANOS : TICK_NANOS);
+            LockSupport.parkNanos(Pace.tick(live.playing(), now - changed));
         }
     }
 
@@ -217,6 +191,11 @@ public final class LiveDesk implements AutoCloseable {
     /** Calls {@code told} from the engine's thread when there is something new to show, and now and then. */
     public void onFrame(Runnable told) {
         frame = told;
+    }
+
+    /** From now on what moves by itself while it plays is shown twice a second only, or as often as usual. */
+    public void lessMotion(boolean is) {
+        calm = is;
     }
 
     /** Calls {@code told} from the engine's thread when something was recorded; it must neither wait nor allocate. */

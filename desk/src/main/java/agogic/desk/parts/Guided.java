@@ -19,6 +19,9 @@ public interface Guided {
      */
     String ABOUT = "agogic-about";
 
+    /** What is pressed is at least so high, in pixels. */
+    double LEAST = 24;
+
     /** What is being done: things and acts, what is nearest first. */
     List<String> doing();
 
@@ -85,6 +88,7 @@ public interface Guided {
     static Hyperlink link(Guided guided, List<String> things, Node from) {
         Hyperlink link = new Hyperlink("Guide");
         link.getStyleClass().add("guide-link");
+        link.setMinHeight(LEAST);
         String title = guided.title(things);
         link.setAccessibleText("Guide: " + title);
         Tip.on(link, "Guide: " + title + " (F1)");

@@ -83,6 +83,7 @@ public final class RoutesView extends BorderPane {
     private static final double GROUP_RIGHT = 20;
 
     private static final double[] HEIGHTS = {50, 74, 118};
+    private static final double GROUP_HEIGHT = 40;
 
     private final Desk desk;
     private final ListView<Item> list = new ListView<>();
@@ -384,6 +385,10 @@ public final class RoutesView extends BorderPane {
             if (empty || item == null) {
                 setGraphic(null);
                 setAccessibleText(null);
+            } else if (measures()) {
+                // How high a row is does not hang on what is in it.
+                setGraphic(null);
+                setPrefHeight(item instanceof Item.Group ? GROUP_HEIGHT : HEIGHTS[height]);
             } else if (item instanceof Item.Group header) {
                 boolean shut = folded.contains(header.track().id());
                 fold.setText(shut ? "▸" : "▾");
@@ -403,7 +408,7 @@ public final class RoutesView extends BorderPane {
                 count.setText(header.routes() + (header.routes() == 1 ? " route · " : " routes · ") + header.sockets());
                 clips.show(now(header));
                 setGraphic(group);
-                setPrefHeight(40);
+                setPrefHeight(GROUP_HEIGHT);
                 setAccessibleText("Track " + header.track().name() + ", " + count.getText() + (shut ? ", folded" : "")
                         + clips(now(header)));
             } else if (item instanceof Item.Row one) {
@@ -415,6 +420,11 @@ public final class RoutesView extends BorderPane {
                     setAccessibleText(row.spoken());
                 }
             }
+        }
+
+        /** True for the cell by which the list measures rows that it does not show: its parent is never seen. */
+        private boolean measures() {
+            return getParent() != null && !getParent().isVisible();
         }
 
         /** Files of audio that are dragged over it; none if anything else is. */

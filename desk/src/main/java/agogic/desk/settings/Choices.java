@@ -28,6 +28,15 @@ public final class Choices {
         Settings.here().put("light", is);
     }
 
+    /** True if what moves by itself is to move less. */
+    public static boolean lessMotion() {
+        return Settings.here().flag("motion.less", false);
+    }
+
+    public static void lessMotion(boolean is) {
+        Settings.here().put("motion.less", is);
+    }
+
     /** After so many seconds what is not saved is kept beside the piece. */
     public static int autosave() {
         int seconds = Settings.here().whole("autosave", AUTOSAVE.get(2));

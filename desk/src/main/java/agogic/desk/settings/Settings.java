@@ -65,9 +65,13 @@ public final class Settings {
     }
 
     /** Those of a file of one's own, for tests; in the place of those of the program from now on. */
-    public static synchronized Settings use(Path file) {
-        here = new Settings(Optional.ofNullable(file));
-        return here;
+    public static Settings use(Path file) {
+        // What was set until now is written before: not later, over what somebody else put there.
+        flushed();
+        synchronized (Settings.class) {
+            here = new Settings(Optional.ofNullable(file));
+            return here;
+        }
     }
 
     private static Optional<Path> place() {
@@ -251,6 +255,10 @@ public final class Settings {
 
     /** Waits until all that was set is written. */
     public void flush() {
+        flushed();
+    }
+
+    private static void flushed() {
         CompletableFuture.runAsync(() -> {}, WRITING).join();
     }
 }

@@ -189,8 +189,15 @@ final class SettingsDialog {
                         percent -> percent + " %",
                         TextSize::keep),
                 "Everything gets larger with it, from the next start on.");
-        box.getChildren()
-                .add(Parts.small("Nothing but playback moves in this window, so there is no motion to reduce."));
+        line(
+                box,
+                "Motion",
+                check("settings-motion", "Less motion", Choices.lessMotion(), is -> {
+                    Choices.lessMotion(is);
+                    desk.live().lessMotion(is);
+                }),
+                "While it plays, the position and what moves by itself are drawn twice a second. What your hand moves is"
+                        + " drawn as ever.");
     }
 
     private void sound(VBox box) {

@@ -73,6 +73,9 @@ class SettingsDialogTest extends WindowTest {
         interact(theme::requestFocus);
         push(KeyCode.DOWN);
         until(() -> desk().selection().lightProperty().get());
+        interact(node("#settings-motion")::requestFocus);
+        push(KeyCode.SPACE);
+        until(Choices::lessMotion);
         interact(node("#settings-parts")::requestFocus);
         leave();
         open("First rides");
@@ -91,7 +94,10 @@ class SettingsDialogTest extends WindowTest {
         leave();
         Settings.here().flush();
         Settings next = Settings.use(folder.resolve("settings.json"));
-        assertThat(next.under("")).containsEntry("light", "true").containsEntry("ride.tolerance", "2.0");
+        assertThat(next.under(""))
+                .containsEntry("light", "true")
+                .containsEntry("motion.less", "true")
+                .containsEntry("ride.tolerance", "2.0");
     }
 
     @Test
