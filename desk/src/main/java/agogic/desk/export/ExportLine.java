@@ -3,7 +3,7 @@ package agogic.desk.export;
 import agogic.core.session.Destination.Part;
 
 /** What can be carried out of a piece: each a line of the Export view. */
-enum ExportLine {
+public enum ExportLine {
     MIDI(Part.MIDI, "Notes, tempo, sections and lanes as controllers", ".mid"),
     MIDI_TRACKS(Part.MIDI_TRACKS, "A MIDI file of each track and bus", ""),
     MIDI_DEVICES(Part.MIDI_DEVICES, "A MIDI file of the lanes of each device", ""),
@@ -30,12 +30,19 @@ enum ExportLine {
         return part;
     }
 
-    String title() {
+    /** What it is called. */
+    public String title() {
         return part.title();
     }
 
-    String about() {
+    /** What is in it. */
+    public String about() {
         return about;
+    }
+
+    /** The ending of its file as it usually is, with its dot; empty for a folder. */
+    public String ending() {
+        return ending;
     }
 
     /** The ending of its file with its dot; empty for a folder. */

@@ -16,29 +16,88 @@ import java.io.IOException;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.ArrayList;
+import java.util.Arrays;
 import java.util.List;
 import java.util.Locale;
+import java.util.Optional;
 import java.util.Set;
 import java.util.function.Consumer;
+import java.util.stream.Collectors;
 
 /** What can be brought in, by the ending of its file. */
 public final class Bringing {
-    private static final Set<String> MIDI = Set.of("mid", "midi", "smf", "rmi", "kar");
-    private static final Set<String> SCORES = Set.of("musicxml", "mxl", "xml");
+    /** What looks through a file. */
+    private interface Reader {
+        Brought read(Path path) throws IOException;
+    }
 
-    /** A MIDI 2.0 clip file. */
-    private static final String CLIP = "midi2";
+    /** A kind of files that can be brought in. */
+    public enum Kind {
+        MIDI(
+                "MIDI file",
+                "mid midi smf rmi kar",
+                "notes, tempo, metre, sections, texts, and controllers as lanes",
+                MidiImport::read),
+        CLIP("MIDI 2.0 clip file", "midi2", "the same with values of 32 bits", ClipImport::read),
+        SCORE(
+                "Score (MusicXML)",
+                "musicxml mxl xml",
+                "notes, tempo, metre, dynamics, lyrics and keys",
+                ScoreImport::read),
+        AUDIO(
+                "Audio",
+                SoundFile.ENDINGS,
+                "clips that play it; WAV and AIFF of any rate, one to eight channels",
+                path -> new AudioBrought(Pictures.listened(path)));
+
+        private final String title;
+        private final List<String> endings;
+        private final String about;
+        private final Reader reader;
+
+        Kind(String title, String endings, String about, Reader reader) {
+            this.title = title;
+            this.endings = List.of(endings.split(" "));
+            this.about = about;
+            this.reader = reader;
+        }
+
+        /** What it is called. */
+        public String title() {
+            return title;
+        }
+
+        /** The endings of its files, without dots; the usual first. */
+        public List<String> endings() {
+            return endings;
+        }
+
+        /** What becomes of it. */
+        public String about() {
+            return about;
+        }
+    }
 
     private Bringing() {}
 
-    private static String ending(Path path) {
+    private static Optional<Kind> kind(Path path) {
         String name = Input.name(path).toLowerCase(Locale.ROOT);
-        return name.substring(name.lastIndexOf('.') + 1);
+        String ending = name.substring(name.lastIndexOf('.') + 1);
+        return Arrays.stream(Kind.values())
+                .filter(kind -> kind.endings().contains(ending))
+                .findFirst();
+    }
+
+    /** All kinds in a line, for whoever chooses a file. */
+    static String kinds() {
+        return Arrays.stream(Kind.values())
+                .map(kind -> kind.title() + " (." + kind.endings().get(0) + ")")
+                .collect(Collectors.joining(", "));
     }
 
     /** True if a file is of a kind that can be brought in. */
     public static boolean takes(Path path) {
-        return MIDI.contains(ending(path)) || ending(path).equals(CLIP) || SCORES.contains(ending(path)) || audio(path);
+        return kind(path).isPresent();
     }
 
     /** True if a file is audio by its ending. */
@@ -46,15 +105,9 @@ public final class Bringing {
         return SoundFile.named(Input.name(path));
     }
 
-    /** Looks through a file: audio or a score by its ending, else as a MIDI file. */
+    /** Looks through a file: as its ending says, else as a MIDI file. */
     public static Brought read(Path path) throws IOException {
-        if (audio(path)) {
-            return new AudioBrought(Pictures.listened(path));
-        }
-        if (ending(path).equals(CLIP)) {
-            return ClipImport.read(path);
-        }
-        return SCORES.contains(ending(path)) ? ScoreImport.read(path) : MidiImport.read(path);
+        return kind(path).orElse(Kind.MIDI).reader.read(path);
     }
 
     /** Looks through several files that become one piece, in their order. */

@@ -63,8 +63,7 @@ public final class Entrance {
 
     /** Asks for a file of another program and brings it in. */
     public void bringIn() {
-        chooser.toRead("Bring in", "MIDI (.mid, .midi2), score (.musicxml, .mxl) or audio (.wav, .aif)", "")
-                .ifPresent(path -> open(List.of(path)));
+        chooser.toRead("Bring in", Bringing.kinds(), "").ifPresent(path -> open(List.of(path)));
     }
 
     /**

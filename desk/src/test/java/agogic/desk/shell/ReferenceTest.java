@@ -6,7 +6,9 @@ import agogic.core.session.Session;
 import agogic.desk.acts.Act;
 import agogic.desk.acts.Subject;
 import agogic.desk.command.Commands;
+import agogic.desk.export.ExportLine;
 import agogic.desk.model.View;
+import agogic.desk.start.Bringing;
 import agogic.standins.comet.SlowComet;
 import java.io.PrintWriter;
 import java.io.StringWriter;
@@ -40,7 +42,7 @@ class ReferenceTest extends WindowTest {
         List<String> lines = new ArrayList<>(List.of(
                 "# Reference",
                 "",
-                "Everything that can be done, by what it is about, with its usual key; then the commands. It is made of the program's"
+                "Everything that can be done, by what it is about, with its usual key; then the files and the commands. It is made of the program's"
                         + " own table: a test compares the two.",
                 ""));
         Set<String> taken = new HashSet<>();
@@ -59,6 +61,19 @@ class ReferenceTest extends WindowTest {
         lines.add("## Everywhere");
         lines.add("");
         window().acts().all().stream().filter(act -> taken.add(act.id())).forEach(act -> lines.add(line(act)));
+        lines.add("");
+        lines.add("## Files that come in");
+        lines.add("");
+        for (Bringing.Kind kind : Bringing.Kind.values()) {
+            lines.add("- **" + kind.title() + "**, ." + String.join(", .", kind.endings()) + ": " + kind.about() + ".");
+        }
+        lines.add("");
+        lines.add("## Files that go out");
+        lines.add("");
+        for (ExportLine line : ExportLine.values()) {
+            lines.add("- **" + line.title() + "**, " + (line.ending().isEmpty() ? "a folder" : line.ending()) + ": "
+                    + line.about() + ".");
+        }
         lines.add("");
         lines.add("## Commands");
         lines.add("");

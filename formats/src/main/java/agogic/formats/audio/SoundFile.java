@@ -20,6 +20,9 @@ import java.util.List;
 public final class SoundFile implements AutoCloseable {
     private static final long LARGEST = 1L << 42;
     private static final int BLOCK_BYTES = 1 << 16;
+    /** How the names of such files end, after their dot; the usual first. */
+    public static final String ENDINGS = "wav wave bwf rf64 aif aiff aifc";
+
     private static final int DIGEST_BYTES = 4_096;
     private static final int DIGEST_BLOCKS = 256;
     private static final int SURROUND = 6;
@@ -56,7 +59,8 @@ public final class SoundFile implements AutoCloseable {
 
     /** True if the name of a file ends as those of such files do. */
     public static boolean named(String name) {
-        return name.toLowerCase(java.util.Locale.ROOT).matches(".*\\.(wav|wave|bwf|rf64|aif|aiff|aifc)");
+        String low = name.toLowerCase(java.util.Locale.ROOT);
+        return List.of(ENDINGS.split(" ")).contains(low.substring(low.lastIndexOf('.') + 1)) && low.contains(".");
     }
 
     /** Frames a second. */
