@@ -83,7 +83,7 @@ public final class LiveDesk implements AutoCloseable {
                 ports.changed();
                 seen = live;
                 changes = live.changes();
-                if (now - changed > Pace.AWAKE) {
+                if (now - changed > FramePace.AWAKE) {
                     ports.stir();
                 }
                 changed = now;
@@ -98,12 +98,12 @@ public final class LiveDesk implements AutoCloseable {
                 moved = now;
             }
             long since = now - shown;
-            if (since >= Pace.frame(due, now - moved, now - changed, calm)) {
+            if (since >= FramePace.frame(due, now - moved, now - changed, calm)) {
                 shown = now;
                 due = false;
                 ask();
             }
-            LockSupport.parkNanos(Pace.tick(live.playing(), now - changed));
+            LockSupport.parkNanos(FramePace.tick(live.playing(), now - changed));
         }
     }
 

@@ -195,12 +195,21 @@ public final class Theme {
         });
     }
 
-    public static void dress(Parent root, boolean light) {
+    /**
+     * Before there is any control: else the toolkit reads a theme of its own first, for nothing.
+     *
+     * @param light true for the light theme
+     */
+    public static void begin(boolean light) {
         String theme = light ? new PrimerLight().getUserAgentStylesheet() : new PrimerDark().getUserAgentStylesheet();
         // It is read and taken apart anew each time it is set, also if it is there already.
         if (!theme.equals(Application.getUserAgentStylesheet())) {
             Application.setUserAgentStylesheet(theme);
         }
+    }
+
+    public static void dress(Parent root, boolean light) {
+        begin(light);
         String css = Theme.class.getResource("/agogic/desk/desk.css").toExternalForm();
         root.getStylesheets().setAll(css);
         root.getStyleClass().removeAll("dark", "light");

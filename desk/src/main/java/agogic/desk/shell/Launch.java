@@ -3,6 +3,7 @@ package agogic.desk.shell;
 import agogic.core.session.Session;
 import agogic.desk.log.Log;
 import agogic.desk.parts.TextSize;
+import agogic.desk.parts.Theme;
 import agogic.desk.settings.Choices;
 import agogic.desk.settings.Settings;
 import java.nio.file.Path;
@@ -28,6 +29,7 @@ public final class Launch {
         boolean inLight = light || Choices.light();
         TextSize.begin();
         toolkit(() -> {
+            Theme.begin(inLight);
             Stage stage = new Stage();
             DeskWindow window = new DeskWindow(stage, System::nanoTime, true);
             window.teach();

@@ -12,10 +12,12 @@ import com.fasterxml.jackson.databind.JsonNode;
 import java.io.IOException;
 import java.nio.ByteBuffer;
 import java.nio.ByteOrder;
+import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.List;
+import java.util.zip.ZipFile;
 import javax.sound.sampled.AudioInputStream;
 import javax.sound.sampled.AudioSystem;
 import javax.sound.sampled.UnsupportedAudioFileException;
@@ -208,6 +210,12 @@ class AudioCommandsTest extends CommandTest {
         done("demo", "--save", in("b"));
         assertThat(spoken).hasBinaryContent(bytes);
         assertThat(in("b")).hasSameBinaryContentAs(in("a"));
+        // Where the shelf of this machine is, the file does not say.
+        try (ZipFile zip = new ZipFile(in("a").toFile())) {
+            String json =
+                    new String(zip.getInputStream(zip.getEntry("session.json")).readAllBytes(), StandardCharsets.UTF_8);
+            assertThat(json).contains("\"shelf:audio/Narration.wav\"").doesNotContain(folder.toString());
+        }
         System.setProperty(Shelf.PROPERTY, folder.resolve("other").toString());
         Files.delete(spoken);
         done("check", in("a"));

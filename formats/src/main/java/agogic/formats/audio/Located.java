@@ -33,31 +33,27 @@ public record Located(Path path, State state) {
         }
         State state = state(path, file);
         if (state != State.THERE && file.inside()) {
-            return onTheShelf(file) ? new Located(Shelf.place(file), State.THERE) : new Located(path, state);
+            Path carried = Shelf.place(file);
+            return state(carried, file) == State.THERE ? new Located(carried, State.THERE) : new Located(path, state);
         }
         return new Located(path, state);
-    }
-
-    private static boolean onTheShelf(AudioFile file) {
-        if (Shelf.isKnown(file)) {
-            return true;
-        }
-        boolean there = state(Shelf.place(file), file) == State.THERE;
-        if (there) {
-            Shelf.know(file);
-        }
-        return there;
     }
 
     private static State state(Path path, AudioFile file) {
         if (!Files.isRegularFile(path)) {
             return State.GONE;
         }
+        if (Shelf.isKnown(path, file)) {
+            return State.THERE;
+        }
         try (SoundFile sound = SoundFile.open(path)) {
             boolean same = sound.frames() == file.frames()
                     && sound.rate() == file.rate()
                     && sound.channels() == file.channels()
                     && sound.digest().equals(file.digest());
+            if (same) {
+                Shelf.know(path, file);
+            }
             return same ? State.THERE : State.CHANGED;
         } catch (IOException e) {
             return State.CHANGED;

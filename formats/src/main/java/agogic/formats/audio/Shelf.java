@@ -43,22 +43,30 @@ public final class Shelf {
         return folder().resolve("peaks").resolve(file.digest() + ".peaks");
     }
 
+    /** True for a place on the shelf. */
+    public static boolean has(Path place) {
+        return place.isAbsolute()
+                && place.normalize().startsWith(folder().toAbsolutePath().normalize());
+    }
+
     /**
-     * True if what lies on the shelf was found to be this file, and nobody has written to it since: its time then says so.
-     * Whoever writes to it gives it another time.
+     * True if what lies there, on the shelf, was found to be this file, and nobody has written to it since: its time then
+     * says so. Whoever writes to it gives it another time.
      */
-    static boolean isKnown(AudioFile file) {
+    static boolean isKnown(Path place, AudioFile file) {
         try {
-            return Files.getLastModifiedTime(place(file)).to(TimeUnit.SECONDS) == mark(file);
+            return has(place) && Files.getLastModifiedTime(place).to(TimeUnit.SECONDS) == mark(file);
         } catch (IOException e) {
             return false;
         }
     }
 
-    /** Tells the next one who looks that what lies on the shelf was found to be this file. */
-    static void know(AudioFile file) {
+    /** Tells the next one who looks that what lies there was found to be this file; nothing beside the shelf. */
+    static void know(Path place, AudioFile file) {
         try {
-            Files.setLastModifiedTime(place(file), FileTime.from(Instant.ofEpochSecond(mark(file))));
+            if (has(place)) {
+                Files.setLastModifiedTime(place, FileTime.from(Instant.ofEpochSecond(mark(file))));
+            }
         } catch (IOException e) {
             // It is looked through again the next time.
             return;

@@ -3,6 +3,7 @@ package agogic.formats.session;
 import agogic.core.audio.AudioFile;
 import agogic.core.session.Session;
 import agogic.core.session.Version;
+import agogic.formats.audio.Shelf;
 import java.nio.file.InvalidPathException;
 import java.nio.file.Path;
 import java.util.ArrayList;
@@ -11,11 +12,14 @@ import java.util.function.UnaryOperator;
 
 /**
  * Where audio lies, seen from the file of a piece: what lies near it is named from there, so that both can move together;
- * in the window every place is a whole one.
+ * in the window every place is a whole one. What lies on the shelf of the program says so: its place is this machine's
+ * business.
  */
 final class AudioPlaces {
     /** From further up than this a place is named as a whole. */
     private static final int MOST_UP = 1;
+
+    private static final String SHELF = "shelf:";
 
     private AudioPlaces() {}
 
@@ -53,6 +57,15 @@ final class AudioPlaces {
     private static String relative(Path folder, String path) {
         try {
             Path at = Path.of(path);
+            if (Shelf.has(at)) {
+                return SHELF
+                        + Shelf.folder()
+                                .toAbsolutePath()
+                                .normalize()
+                                .relativize(at.normalize())
+                                .toString()
+                                .replace('\\', '/');
+            }
             if (folder == null || !at.isAbsolute() || !at.getRoot().equals(folder.getRoot())) {
                 return path;
             }
@@ -69,6 +82,14 @@ final class AudioPlaces {
 
     private static String whole(Path folder, String path) {
         try {
+            if (path.startsWith(SHELF)) {
+                return Shelf.folder()
+                        .toAbsolutePath()
+                        .normalize()
+                        .resolve(path.substring(SHELF.length()))
+                        .normalize()
+                        .toString();
+            }
             Path at = Path.of(path);
             return at.isAbsolute() || folder == null
                     ? path

@@ -100,7 +100,7 @@ public final class PassJournal implements EventLog.Sink, AutoCloseable {
         line.append(' ').append(a).append(' ').append(b);
         if (source != null) {
             line.append(' ').append(source.resolution()).append(' ').append(source.rehearsed());
-            line.append(' ').append(PartsWriter.route(source.route()));
+            OneLine.append(line.append(' '), PartsWriter.route(source.route()));
         }
         sum(text, line);
     }

@@ -4,7 +4,7 @@ package agogic.desk.live;
  * How often the engine looks up, and how often whoever shows it is asked to draw: often where something changes, seldom where
  * nothing does. All times in nanoseconds.
  */
-final class Pace {
+final class FramePace {
     private static final long TICK = 4_000_000;
 
     /** While nothing plays and nothing moves; a message in a port and what is asked wake it at once. */
@@ -34,7 +34,7 @@ final class Pace {
 
     private static final long FADED = 15_000_000_000L;
 
-    private Pace() {}
+    private FramePace() {}
 
     /** How long it waits until it looks up again. */
     static long tick(boolean playing, long sinceChange) {
