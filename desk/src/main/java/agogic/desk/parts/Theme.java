@@ -124,12 +124,10 @@ public final class Theme {
             PauseTransition there = new PauseTransition(Duration.millis(250));
             there.setOnFinished(e -> {
                 if (window.isShowing() && width > 1) {
-                    window.setWidth(width - 1);
+                    // One of the two asks for both; the other would lay out all that is in it anew.
+                    window.setWidth(width);
                     window.setHeight(height - 1);
-                    Platform.runLater(() -> {
-                        window.setWidth(width);
-                        window.setHeight(height);
-                    });
+                    Platform.runLater(() -> window.setHeight(height));
                 }
             });
             there.play();

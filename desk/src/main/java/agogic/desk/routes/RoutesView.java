@@ -386,8 +386,11 @@ public final class RoutesView extends BorderPane {
                 setGraphic(null);
                 setAccessibleText(null);
             } else if (measures()) {
-                // How high a row is does not hang on what is in it.
+                // How high a row is does not hang on what is in it; that one was measured does not lay out the window
+                // anew.
+                setManaged(false);
                 setGraphic(null);
+                setAccessibleText(null);
                 setPrefHeight(item instanceof Item.Group ? GROUP_HEIGHT : HEIGHTS[height]);
             } else if (item instanceof Item.Group header) {
                 boolean shut = folded.contains(header.track().id());
