@@ -196,8 +196,7 @@ final class SettingsDialog {
                     Choices.lessMotion(is);
                     desk.live().lessMotion(is);
                 }),
-                "While it plays, the position and what moves by itself are drawn twice a second. What your hand moves is"
-                        + " drawn as ever.");
+                "While it plays, the playhead and the lit wires are drawn twice a second; your own moves as ever.");
     }
 
     private void sound(VBox box) {

@@ -273,7 +273,10 @@ class AudioTaskTest extends WindowTest {
         // On the row of its track once more: there, where it was dropped.
         Node row = lookup("#routes .list-cell").queryAll().stream()
                 .filter(n ->
-                        n.isVisible() && String.valueOf(n.getAccessibleText()).contains("Level"))
+                        // One cell measures the others and is never seen.
+                        n.isVisible()
+                                && n.getParent().isVisible()
+                                && String.valueOf(n.getAccessibleText()).contains("Level"))
                 .findFirst()
                 .orElseThrow();
         Bounds bounds = row.localToScreen(row.getBoundsInLocal());
