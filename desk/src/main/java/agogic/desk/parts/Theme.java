@@ -124,10 +124,13 @@ public final class Theme {
             PauseTransition there = new PauseTransition(Duration.millis(250));
             there.setOnFinished(e -> {
                 if (window.isShowing() && width > 1) {
-                    // One of the two asks for both; the other would lay out all that is in it anew.
-                    window.setWidth(width);
+                    // Both: one alone is not passed on everywhere.
+                    window.setWidth(width - 1);
                     window.setHeight(height - 1);
-                    Platform.runLater(() -> window.setHeight(height));
+                    Platform.runLater(() -> {
+                        window.setWidth(width);
+                        window.setHeight(height);
+                    });
                 }
             });
             there.play();
