@@ -199,7 +199,7 @@ public final class Engine {
     /** Plays this edited session from the next tick on; what the hands do goes on. */
     public synchronized void load(Session session) {
         latest = latest.after(session);
-        next.set(latest);
+        publish();
     }
 
     /** How often it began to play; {@link LiveState#playing} says it no later. */
@@ -307,7 +307,7 @@ public final class Engine {
         Plan changed = change.apply(latest);
         if (changed != latest) {
             latest = changed;
-            next.set(latest);
+            publish();
         }
     }
 
@@ -338,6 +338,12 @@ public final class Engine {
      */
     public void onAsked(Runnable told) {
         asked = told;
+    }
+
+    /** The latest plan is played from the next tick on. */
+    private void publish() {
+        next.set(latest);
+        asked.run();
     }
 
     private void ask(Runnable command) {

@@ -39,9 +39,7 @@ public final class FindingsPanel extends VBox {
         list.setId("findings");
         list.getStyleClass().add("fit-steps");
         list.setAccessibleText("Findings");
-        Guided.about(list, () -> list.getSelectionModel().getSelectedItems().stream()
-                .map(finding -> finding.kind().name())
-                .toList());
+        Guided.about(list, () -> about(list.getSelectionModel().getSelectedItem()));
         list.setPlaceholder(new Label("Nothing is wrong with this session."));
         list.setCellFactory(view -> new FindingCell());
         VBox.setVgrow(list, Priority.ALWAYS);
@@ -92,11 +90,16 @@ public final class FindingsPanel extends VBox {
         }
     }
 
+    /** What a finding is, for its page of the guide; of none, nothing. */
+    private static List<String> about(Finding finding) {
+        return finding == null ? List.of() : List.of(finding.kind().name());
+    }
+
     private final class FindingCell extends WordyCell<Finding> {
         private final Label kind = new Label();
         private final Label sentence = new Label();
         private final Button act = new Button();
-        private final HBox page = new HBox();
+        private final Hyperlink page = Guided.link(this, () -> about(getItem()));
         private final HBox box;
 
         FindingCell() {
@@ -114,7 +117,8 @@ public final class FindingsPanel extends VBox {
             VBox words = new VBox(1, kind, sentence);
             HBox.setHgrow(words, Priority.ALWAYS);
             box = new HBox(8, words, page, act);
-            page.setAlignment(Pos.CENTER);
+            page.setFocusTraversable(false);
+            page.setMinWidth(USE_PREF_SIZE);
             box.setAlignment(Pos.CENTER_LEFT);
         }
 
@@ -124,13 +128,7 @@ public final class FindingsPanel extends VBox {
                     finding.kind().grade().spoken() + " · " + finding.kind().spoken());
             sentence.setText(finding.sentence());
             act.setText(finding.mend());
-            page.getChildren().clear();
-            Guided.of(FindingsPanel.this.getScene().getWindow()).ifPresent(guide -> {
-                Hyperlink link = Guided.link(guide, List.of(finding.kind().name()), this);
-                link.setFocusTraversable(false);
-                link.setMinWidth(USE_PREF_SIZE);
-                page.getChildren().add(link);
-            });
+            Guided.named(page, this, about(finding));
             return box;
         }
 

@@ -12,6 +12,7 @@ import java.util.Locale;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
+import java.util.regex.MatchResult;
 import java.util.regex.Matcher;
 import java.util.regex.Pattern;
 import java.util.stream.Stream;
@@ -85,19 +86,22 @@ public final class Guide {
             List<Asked> all = new ArrayList<>();
             Matcher found = ASKED.matcher(words);
             while (found.find()) {
-                all.add(
-                        found.group(1) != null
-                                ? new Asked(Ask.KEY, found.group(1))
-                                : found.group(2) != null
-                                        ? new Asked(Ask.TYPE, found.group(2))
-                                        : found.group(5) != null
-                                                ? new Asked(Ask.SAID, found.group(5))
-                                                : new Asked(
-                                                        Ask.MOVE,
-                                                        (found.group(3) + "-" + found.group(4))
-                                                                .toLowerCase(Locale.ROOT)));
+                all.add(asked(found));
             }
             return all;
+        }
+
+        private static Asked asked(MatchResult found) {
+            if (found.group(1) != null) {
+                return new Asked(Ask.KEY, found.group(1));
+            }
+            if (found.group(2) != null) {
+                return new Asked(Ask.TYPE, found.group(2));
+            }
+            if (found.group(5) != null) {
+                return new Asked(Ask.SAID, found.group(5));
+            }
+            return new Asked(Ask.MOVE, (found.group(3) + "-" + found.group(4)).toLowerCase(Locale.ROOT));
         }
 
         /** Its parts, in order. */

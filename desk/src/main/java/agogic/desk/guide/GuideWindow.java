@@ -36,21 +36,23 @@ public final class GuideWindow {
     private static final double NUMBER = 26;
     private static final double PICTURE = 480;
 
-    private final Guide guide = new Guide();
+    private final Guide guide;
     private final ListView<Guide.Page> list = new ListView<>();
     private final VBox page = new VBox(9);
     private final ScrollPane scroll = new ScrollPane(page);
     private final TextField search = new TextField();
 
-    private GuideWindow() {}
+    private GuideWindow(Guide guide) {
+        this.guide = guide;
+    }
 
     /**
      * The guide over a window, which can be worked in meanwhile.
      *
      * @param first the id of the page that is shown first
      */
-    public static Dialog<ButtonType> dialog(String first, Window owner) {
-        return new GuideWindow().over(first, owner);
+    public static Dialog<ButtonType> dialog(Guide guide, String first, Window owner) {
+        return new GuideWindow(guide).over(first, owner);
     }
 
     private Dialog<ButtonType> over(String first, Window owner) {

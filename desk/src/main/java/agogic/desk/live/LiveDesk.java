@@ -211,7 +211,6 @@ public final class LiveDesk implements AutoCloseable {
     public void load(Session session) {
         engine.load(session);
         sound.follow(session);
-        wake();
         ports.follow(session);
     }
 

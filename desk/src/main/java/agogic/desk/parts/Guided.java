@@ -4,6 +4,7 @@ import java.util.List;
 import java.util.Optional;
 import java.util.function.Supplier;
 import javafx.scene.Node;
+import javafx.scene.Scene;
 import javafx.scene.control.ButtonBar;
 import javafx.scene.control.DialogPane;
 import javafx.scene.control.Hyperlink;
@@ -18,9 +19,6 @@ public interface Guided {
      * What a node is about may be said by a supplier of words under this name in its properties. None: it needs no page.
      */
     String ABOUT = "agogic-about";
-
-    /** What is pressed is at least so high, in pixels. */
-    double LEAST = 24;
 
     /** What is being done: things and acts, what is nearest first. */
     List<String> doing();
@@ -61,41 +59,54 @@ public interface Guided {
         window.getProperties().put(Guided.class, this);
     }
 
+    /** The guide of the window in which a node is; empty while it is in none. */
+    private static Optional<Guided> of(Node node) {
+        return Optional.ofNullable(node.getScene()).map(Scene::getWindow).flatMap(Guided::of);
+    }
+
     /** A dialog leads to its page: by a link in the row of its buttons, and by F1. */
     static void link(DialogPane pane, Window owner) {
-        Optional<Guided> found = of(owner);
-        if (found.isEmpty() || !(pane.lookup(".button-bar") instanceof ButtonBar bar)) {
+        Optional<Guided> guided = of(owner);
+        if (guided.isEmpty() || !(pane.lookup(".button-bar") instanceof ButtonBar bar)) {
             return;
         }
-        Guided guided = found.get();
-        List<String> things = about(pane).orElseGet(guided::doing);
-        if (about(pane).filter(List::isEmpty).isPresent()) {
+        Optional<List<String>> said = about(pane);
+        if (said.filter(List::isEmpty).isPresent()) {
             return;
         }
-        Hyperlink link = link(guided, things, pane);
+        List<String> things = said.orElseGet(guided.get()::doing);
+        Hyperlink link = link(pane, () -> things);
+        named(link, guided.get(), things);
         ButtonBar.setButtonData(link, ButtonBar.ButtonData.LEFT);
         ButtonBar.setButtonUniformSize(link, false);
         bar.getButtons().add(link);
         pane.addEventFilter(KeyEvent.KEY_PRESSED, e -> {
             if (e.getCode() == KeyCode.F1) {
-                guided.open(things, pane.getScene().getWindow());
+                link.fire();
                 e.consume();
             }
         });
     }
 
-    /** A link to the page about these. */
-    static Hyperlink link(Guided guided, List<String> things, Node from) {
+    /** A link from a node to the page about these, asked for when it is pressed. */
+    static Hyperlink link(Node from, Supplier<List<String>> things) {
         Hyperlink link = new Hyperlink("Guide");
         link.getStyleClass().add("guide-link");
-        link.setMinHeight(LEAST);
-        String title = guided.title(things);
-        link.setAccessibleText("Guide: " + title);
-        Tip.on(link, "Guide: " + title + " (F1)");
         link.setOnAction(e -> {
             link.setVisited(false);
-            guided.open(things, from.getScene().getWindow());
+            of(from).ifPresent(guide -> guide.open(things.get(), from.getScene().getWindow()));
         });
         return link;
+    }
+
+    /** Says which page a link leads to from now on. */
+    static void named(Hyperlink link, Node from, List<String> things) {
+        of(from).ifPresent(guide -> named(link, guide, things));
+    }
+
+    private static void named(Hyperlink link, Guided guide, List<String> things) {
+        String title = "Guide: " + guide.title(things);
+        link.setAccessibleText(title);
+        Tip.on(link, title + " (F1)");
     }
 }

@@ -51,6 +51,7 @@ final class GuideLinks implements Guided {
 
     @Override
     public void open(List<String> things, Window over) {
-        GuideWindow.dialog(page(things).id(), over).show();
+        String id = page(things).id();
+        GuideWindow.dialog(guide, id, over).show();
     }
 }

@@ -75,9 +75,10 @@ final class Followed {
                     shoot(folder.resolve(line.file()));
                     return line.file();
                 }
-                for (Guide.Asked asked :
-                        line.kind() == Guide.Kind.STEP ? line.asked() : java.util.List.<Guide.Asked>of()) {
-                    does(asked, line.number());
+                if (line.kind() == Guide.Kind.STEP) {
+                    for (Guide.Asked asked : line.asked()) {
+                        does(asked, line.number());
+                    }
                 }
             }
             throw new IOException("The page “" + page.title() + "” has no picture.");

@@ -21,8 +21,12 @@ public final class Shelf {
 
     private Shelf() {}
 
-    /** Where it is; it need not be there. */
+    /** Where it is, as a whole path; it need not be there. */
     public static Path folder() {
+        return said().toAbsolutePath().normalize();
+    }
+
+    private static Path said() {
         String said = System.getProperty(PROPERTY, "");
         if (!said.isEmpty()) {
             return Path.of(said);
@@ -45,8 +49,7 @@ public final class Shelf {
 
     /** True for a place on the shelf. */
     public static boolean has(Path place) {
-        return place.isAbsolute()
-                && place.normalize().startsWith(folder().toAbsolutePath().normalize());
+        return place.normalize().startsWith(folder());
     }
 
     /**

@@ -59,12 +59,7 @@ final class AudioPlaces {
             Path at = Path.of(path);
             if (Shelf.has(at)) {
                 return SHELF
-                        + Shelf.folder()
-                                .toAbsolutePath()
-                                .normalize()
-                                .relativize(at.normalize())
-                                .toString()
-                                .replace('\\', '/');
+                        + Shelf.folder().relativize(at.normalize()).toString().replace('\\', '/');
             }
             if (folder == null || !at.isAbsolute() || !at.getRoot().equals(folder.getRoot())) {
                 return path;
@@ -84,8 +79,6 @@ final class AudioPlaces {
         try {
             if (path.startsWith(SHELF)) {
                 return Shelf.folder()
-                        .toAbsolutePath()
-                        .normalize()
                         .resolve(path.substring(SHELF.length()))
                         .normalize()
                         .toString();
