@@ -10,8 +10,13 @@ public final class Ascii {
     /** The longest a number is. */
     private static final int NUMBER = 32;
 
+    /** So many numbers are remembered with their letters: a lane has few values, said again and again. */
+    private static final int KNOWN = 256;
+
     private byte[] bytes;
     private int size;
+    private final long[] known = new long[KNOWN];
+    private final String[] letters = new String[KNOWN];
 
     /** Nothing yet, with room for so many bytes. */
     public Ascii(int room) {
@@ -36,7 +41,14 @@ public final class Ascii {
 
     /** The shortest text that is read as the same number. */
     public Ascii put(double value) {
-        return put(NumberOutput.toString(value, true));
+        long bits = Double.doubleToRawLongBits(value);
+        // What differs in few bits, high or low, lies at another place (Fibonacci hashing).
+        int place = (int) (bits * 0x9E3779B97F4A7C15L >>> 56);
+        if (known[place] != bits || letters[place] == null) {
+            known[place] = bits;
+            letters[place] = NumberOutput.toString(value, true);
+        }
+        return put(letters[place]);
     }
 
     /** A whole number. */
