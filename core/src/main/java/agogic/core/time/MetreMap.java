@@ -2,7 +2,6 @@ package agogic.core.time;
 
 import java.util.ArrayList;
 import java.util.List;
-import java.util.Locale;
 
 /** Bars and beats: where each bar begins in quarter notes, and positions as bar.beat.hundredths. */
 public record MetreMap(List<Metre> metres) {
@@ -102,6 +101,6 @@ public record MetreMap(List<Metre> metres) {
             bar++;
             hundredths = 0;
         }
-        return String.format(Locale.ROOT, "%d.%d.%02d", bar, hundredths / 100 + 1, hundredths % 100);
+        return bar + "." + (hundredths / 100 + 1) + "." + Timeline.digits(hundredths % 100, 2);
     }
 }

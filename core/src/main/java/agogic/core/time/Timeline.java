@@ -58,7 +58,13 @@ public record Timeline(TempoMap tempo, MetreMap metre) {
     public static String printClock(double seconds) {
         long millis = Math.round(Math.abs(seconds) * 1000);
         String sign = seconds < 0 && millis > 0 ? "−" : "";
-        return String.format(Locale.ROOT, "%s%d:%02d.%03d", sign, millis / 60_000, millis / 1000 % 60, millis % 1000);
+        return sign + millis / 60_000 + ":" + digits(millis / 1000 % 60, 2) + "." + digits(millis % 1000, 3);
+    }
+
+    /** A whole number of at least so many digits. It is asked for at every picture while something plays. */
+    static String digits(long number, int least) {
+        String text = Long.toString(number);
+        return text.length() < least ? "0".repeat(least - text.length()) + text : text;
     }
 
     /** {@code bar 20 beat 2}, with hundredths only where there are any: for people who listen instead of look. */

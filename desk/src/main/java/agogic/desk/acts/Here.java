@@ -8,6 +8,8 @@ import javafx.scene.Node;
 import javafx.scene.control.Button;
 import javafx.scene.input.ContextMenuEvent;
 import javafx.scene.input.PickResult;
+import javafx.scene.layout.Pane;
+import javafx.scene.layout.Region;
 
 /** Which part of the window is which thing. */
 public final class Here {
@@ -34,35 +36,50 @@ public final class Here {
 
     /**
      * A small mark with which the menu of a thing is opened without the right button; seen while the pointer is on the
-     * thing.
+     * thing, and made when the pointer comes there first.
      *
      * @param thing what it stands on, which has said by {@link #on} what it is
      */
-    public static Button mark(Node thing) {
+    public static Region mark(Node thing) {
+        Pane place = new Pane();
+        place.setPickOnBounds(false);
+        place.visibleProperty().bind(thing.hoverProperty());
+        place.setManaged(false);
+        place.resize(MARK, MARK);
+        place.visibleProperty().addListener((o, was, is) -> {
+            if (is && place.getChildren().isEmpty()) {
+                place.getChildren().add(button(thing));
+            }
+        });
+        return place;
+    }
+
+    private static Button button(Node thing) {
         Button mark = new Button("⋯");
         mark.getStyleClass().add("here-mark");
         mark.setFocusTraversable(false);
         mark.setAccessibleText("Menu");
-        mark.visibleProperty().bind(thing.hoverProperty());
         mark.setManaged(false);
         mark.resize(MARK, MARK);
         on(mark, place -> of(thing, null).orElse(null));
-        mark.setOnAction(e -> {
-            Point2D at = mark.localToScene(MARK / 2, MARK);
-            Point2D screen = mark.localToScreen(MARK / 2, MARK);
-            PickResult picked = new PickResult(mark, at.getX(), at.getY());
-            Event.fireEvent(
-                    mark,
-                    new ContextMenuEvent(
-                            ContextMenuEvent.CONTEXT_MENU_REQUESTED,
-                            MARK / 2,
-                            MARK,
-                            screen.getX(),
-                            screen.getY(),
-                            false,
-                            picked));
-        });
+        mark.setOnAction(e -> open(mark));
         return mark;
+    }
+
+    private static void open(Button mark) {
+        Point2D at = mark.localToScene(MARK / 2, MARK);
+        Point2D screen = mark.localToScreen(MARK / 2, MARK);
+        PickResult picked = new PickResult(mark, at.getX(), at.getY());
+        Event.fireEvent(
+                mark,
+                new ContextMenuEvent(
+                        ContextMenuEvent.CONTEXT_MENU_REQUESTED,
+                        MARK / 2,
+                        MARK,
+                        screen.getX(),
+                        screen.getY(),
+                        false,
+                        picked));
     }
 
     /**

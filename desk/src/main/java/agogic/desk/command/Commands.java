@@ -13,8 +13,8 @@ import java.io.PrintWriter;
 import java.nio.charset.StandardCharsets;
 import java.nio.file.Path;
 import java.util.LinkedHashMap;
+import java.util.List;
 import java.util.Map;
-import java.util.function.Supplier;
 import picocli.CommandLine;
 import picocli.CommandLine.Command;
 import picocli.CommandLine.Option;
@@ -31,45 +31,76 @@ import picocli.CommandLine.TypeConversionException;
             "Also, from the source folder: test (all tests), bench (the benchmarks), package (to be installed elsewhere)."
         })
 public final class Commands extends FileCommand {
-    private static final Map<String, Supplier<FileCommand>> COMMANDS = new LinkedHashMap<>();
+    private static final List<String> NAMES = List.of(
+            "demo",
+            "shots",
+            "new",
+            "connect",
+            "time",
+            "clip",
+            "audio",
+            "loudness",
+            "refine",
+            "sample",
+            "ride",
+            "trace",
+            "lane",
+            "shape",
+            "copy",
+            "snapshot",
+            "template",
+            "export",
+            "destination",
+            "import",
+            "describe",
+            "add",
+            "fit",
+            "check",
+            "log",
+            "take",
+            "words");
 
-    static {
-        COMMANDS.put("demo", DemoCommand::new);
-        COMMANDS.put("shots", ShotsCommand::new);
-        COMMANDS.put("new", NewCommand::new);
-        COMMANDS.put("connect", ConnectCommand::new);
-        COMMANDS.put("time", TimeCommand::new);
-        COMMANDS.put("clip", ClipCommand::new);
-        COMMANDS.put("audio", AudioCommand::new);
-        COMMANDS.put("loudness", LoudnessCommand::new);
-        COMMANDS.put("refine", RefineCommand::new);
-        COMMANDS.put("sample", SampleCommand::new);
-        COMMANDS.put("ride", RideCommand::new);
-        COMMANDS.put("trace", TraceCommand::new);
-        COMMANDS.put("lane", LaneCommand::new);
-        COMMANDS.put("shape", ShapeCommand::new);
-        COMMANDS.put("copy", CopyCommand::new);
-        COMMANDS.put("snapshot", SnapshotCommand::new);
-        COMMANDS.put("template", TemplateCommand::new);
-        COMMANDS.put("export", ExportCommand::new);
-        COMMANDS.put("destination", DestinationCommand::new);
-        COMMANDS.put("import", ImportCommand::new);
-        COMMANDS.put("describe", DescribeCommand::new);
-        COMMANDS.put("add", AddCommand::new);
-        COMMANDS.put("fit", FitCommand::new);
-        COMMANDS.put("check", CheckCommand::new);
-        COMMANDS.put("log", LogCommand::new);
-        COMMANDS.put("take", TakeCommand::new);
-        COMMANDS.put("words", WordsCommand::new);
+    /** A command by its name: a window, which has none, is not to wait until all can be made. */
+    private static FileCommand made(String name) {
+        return switch (name) {
+            case "demo" -> new DemoCommand();
+            case "shots" -> new ShotsCommand();
+            case "new" -> new NewCommand();
+            case "connect" -> new ConnectCommand();
+            case "time" -> new TimeCommand();
+            case "clip" -> new ClipCommand();
+            case "audio" -> new AudioCommand();
+            case "loudness" -> new LoudnessCommand();
+            case "refine" -> new RefineCommand();
+            case "sample" -> new SampleCommand();
+            case "ride" -> new RideCommand();
+            case "trace" -> new TraceCommand();
+            case "lane" -> new LaneCommand();
+            case "shape" -> new ShapeCommand();
+            case "copy" -> new CopyCommand();
+            case "snapshot" -> new SnapshotCommand();
+            case "template" -> new TemplateCommand();
+            case "export" -> new ExportCommand();
+            case "destination" -> new DestinationCommand();
+            case "import" -> new ImportCommand();
+            case "describe" -> new DescribeCommand();
+            case "add" -> new AddCommand();
+            case "fit" -> new FitCommand();
+            case "check" -> new CheckCommand();
+            case "log" -> new LogCommand();
+            case "take" -> new TakeCommand();
+            case "words" -> new WordsCommand();
+            default -> throw new IllegalArgumentException("There is no command “" + name + "”.");
+        };
     }
 
     /** Each command with what it does, in the order in which they are listed. */
     public static Map<String, String> told() {
         Map<String, String> told = new LinkedHashMap<>();
-        COMMANDS.forEach((name, made) -> {
-            Command command = made.get().getClass().getAnnotation(Command.class);
+        for (String name : NAMES) {
+            Command command = made(name).getClass().getAnnotation(Command.class);
             told.put(name, String.join(" ", command.description()));
-        });
+        }
         return told;
     }
 
@@ -116,12 +147,10 @@ public final class Commands extends FileCommand {
     private static int read(PrintWriter out, PrintWriter err, String... words) {
         CommandLine line = new CommandLine(new Commands());
         // Of a command that is named the others need not be looked at.
-        boolean named = words.length > 0 && COMMANDS.containsKey(words[0]);
-        COMMANDS.forEach((name, command) -> {
-            if (!named || name.equals(words[0])) {
-                line.addSubcommand(name, command.get());
-            }
-        });
+        boolean named = words.length > 0 && NAMES.contains(words[0]);
+        for (String name : named ? List.of(words[0]) : NAMES) {
+            line.addSubcommand(name, made(name));
+        }
         line.setExpandAtFiles(false);
         line.registerConverter(Double.class, Commands::number);
         line.registerConverter(double.class, Commands::number);

@@ -33,12 +33,11 @@ public final class TextSize {
 
     /** Everything that is drawn from now on has the size that is kept: before the window's toolkit starts. */
     public static void begin() {
-        String scale = String.format(Locale.ROOT, "%.2f", kept() / 100.0);
         for (String system : List.of("gtk", "win")) {
             String property = "glass." + system + ".uiScale";
             // Who starts it with a scale of their own means it; at the usual size the system's own scale counts.
             if (System.getProperty(property) == null && kept() != ALL.get(0)) {
-                System.setProperty(property, scale);
+                System.setProperty(property, String.format(Locale.ROOT, "%.2f", kept() / 100.0));
             }
         }
     }

@@ -1,7 +1,5 @@
 package agogic.desk.parts;
 
-import atlantafx.base.theme.PrimerDark;
-import atlantafx.base.theme.PrimerLight;
 import java.io.IOException;
 import java.io.InputStream;
 import java.io.UncheckedIOException;
@@ -11,6 +9,7 @@ import javafx.application.Application;
 import javafx.application.Platform;
 import javafx.scene.Node;
 import javafx.scene.Parent;
+import javafx.scene.Scene;
 import javafx.scene.control.Button;
 import javafx.scene.control.ButtonBar;
 import javafx.scene.control.ButtonType;
@@ -30,8 +29,7 @@ import javafx.util.Duration;
 
 /** Fonts and styles. */
 public final class Theme {
-    private static final List<String> FONTS =
-            List.of("next-latin-400", "next-latin-600", "next-latin-700", "mono-latin-400");
+    private static final List<String> FONTS = List.of("next-latin-400", "next-latin-600", "mono-latin-400");
 
     /** What the frame of a window and the header and buttons of a dialog take, each, in pixels. */
     private static final double FRAME = 90;
@@ -63,7 +61,6 @@ public final class Theme {
         if (owner != null && owner.getScene() != null) {
             Parent over = owner.getScene().getRoot();
             DialogPane pane = dialog.getDialogPane();
-            pane.getStylesheets().setAll(over.getStylesheets());
             pane.getStyleClass().addAll("root", over.getStyleClass().contains("light") ? "light" : "dark");
             deafToTheKeyThatOpened(pane);
             escLeaves(pane);
@@ -202,17 +199,26 @@ public final class Theme {
      * @param light true for the light theme
      */
     public static void begin(boolean light) {
-        String theme = light ? new PrimerLight().getUserAgentStylesheet() : new PrimerDark().getUserAgentStylesheet();
+        String theme = Theme.class
+                .getResource("/agogic/desk/theme-" + (light ? "light" : "dark") + ".bss")
+                .toExternalForm();
         // It is read and taken apart anew each time it is set, also if it is there already.
         if (!theme.equals(Application.getUserAgentStylesheet())) {
             Application.setUserAgentStylesheet(theme);
         }
     }
 
+    /** A window with our styles and nothing in it yet. As styles of a part of it they would be looked for anew at each node. */
+    public static Scene scene(double width, double height) {
+        Scene scene = new Scene(new Region(), width, height);
+        scene.getStylesheets()
+                .add(Theme.class.getResource("/agogic/desk/desk.css").toExternalForm());
+        return scene;
+    }
+
+    /** What fills a window, in dark or light colours. */
     public static void dress(Parent root, boolean light) {
         begin(light);
-        String css = Theme.class.getResource("/agogic/desk/desk.css").toExternalForm();
-        root.getStylesheets().setAll(css);
         root.getStyleClass().removeAll("dark", "light");
         root.getStyleClass().addAll(root.getStyleClass().contains("root") ? List.of() : List.of("root"));
         root.getStyleClass().add(light ? "light" : "dark");

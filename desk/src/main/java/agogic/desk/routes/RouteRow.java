@@ -29,7 +29,6 @@ import java.util.Objects;
 import java.util.OptionalInt;
 import javafx.geometry.Pos;
 import javafx.scene.canvas.Canvas;
-import javafx.scene.control.Button;
 import javafx.scene.control.CheckMenuItem;
 import javafx.scene.control.Label;
 import javafx.scene.control.MenuButton;
@@ -72,7 +71,7 @@ public final class RouteRow extends Region {
     private final ToggleGroup modes = new ToggleGroup();
     private final List<RadioMenuItem> intos = new ArrayList<>();
 
-    private final Button here;
+    private final Region here;
     private Route route;
     private Session shown;
     private Envelope outlined;

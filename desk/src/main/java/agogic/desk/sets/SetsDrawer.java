@@ -14,7 +14,9 @@ import agogic.desk.parts.Tip;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.concurrent.atomic.AtomicIntegerArray;
+import java.util.function.Consumer;
 import javafx.geometry.Pos;
+import javafx.scene.Parent;
 import javafx.scene.control.Button;
 import javafx.scene.control.ComboBox;
 import javafx.scene.control.ContentDisplay;
@@ -33,6 +35,7 @@ public final class SetsDrawer extends VBox {
     private static final double PAD = 142;
 
     private final Desk desk;
+    private final Consumer<Parent> made;
     private final ComboBox<String> which = new ComboBox<>();
     private final Label about = new Label();
     private final FlowPane pads = new FlowPane(8, 8);
@@ -42,10 +45,33 @@ public final class SetsDrawer extends VBox {
     private long seen = -1;
     private boolean filling;
 
-    public SetsDrawer(Desk desk) {
+    /** @param made told what is in it when it is there */
+    public SetsDrawer(Desk desk, Consumer<Parent> made) {
         super(6);
         this.desk = desk;
+        this.made = made;
         getStyleClass().add("drawer");
+        visibleProperty().bind(desk.selection().setsProperty());
+        managedProperty().bind(visibleProperty());
+        visibleProperty().addListener((o, a, is) -> shown());
+        desk.editing().sessionProperty().addListener((o, a, b) -> shown());
+        desk.onFrame(this::frame);
+        Here.on(this, Subject.SNAPSHOT);
+        shown();
+    }
+
+    /** What is in it is made when it is seen first. */
+    private void shown() {
+        if (isVisible() && getChildren().isEmpty()) {
+            fill();
+            made.accept(this);
+        }
+        if (isVisible()) {
+            draw();
+        }
+    }
+
+    private void fill() {
         Label title = new Label("Snapshots");
         title.getStyleClass().add("title");
         which.setId("sets");
@@ -85,17 +111,6 @@ public final class SetsDrawer extends VBox {
         none.setId("sets-none");
         pads.setId("pads");
         getChildren().addAll(head, none, pads);
-        visibleProperty().bind(desk.selection().setsProperty());
-        managedProperty().bind(visibleProperty());
-        visibleProperty().addListener((o, a, is) -> draw());
-        desk.editing().sessionProperty().addListener((o, a, b) -> {
-            if (isVisible()) {
-                draw();
-            }
-        });
-        desk.onFrame(this::frame);
-        Here.on(this, Subject.SNAPSHOT);
-        draw();
     }
 
     /** The set that is shown, or null if there is none. */

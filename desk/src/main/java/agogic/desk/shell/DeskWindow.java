@@ -45,7 +45,6 @@ import javafx.geometry.Point2D;
 import javafx.geometry.Rectangle2D;
 import javafx.scene.Node;
 import javafx.scene.Parent;
-import javafx.scene.Scene;
 import javafx.scene.control.ComboBoxBase;
 import javafx.scene.control.ContextMenu;
 import javafx.scene.control.ScrollPane;
@@ -183,10 +182,9 @@ public final class DeskWindow {
     private void root(Region root, boolean inLight) {
         Parent shown = fits() ? root : scrolled(root, inLight);
         if (stage.getScene() == null) {
-            stage.setScene(new Scene(shown, 1280, 800));
-        } else {
-            stage.getScene().setRoot(shown);
+            stage.setScene(Theme.scene(1280, 800));
         }
+        stage.getScene().setRoot(shown);
     }
 
     /** True if the screen has room for the least size; large text leaves less. */
@@ -295,7 +293,7 @@ public final class DeskWindow {
         trace = new TraceBar(desk);
         desk.notices().lastProperty().addListener((o, a, said) -> aloud.answer(TraceBar.spoken(said)));
         views = new Views(desk, files, () -> stage);
-        sets = new SetsDrawer(desk);
+        sets = new SetsDrawer(desk, part -> ActParts.dress(part, acts));
         acts = new DeskActs(desk, files, () -> stage).with(own(), views.acts());
         List<String> refused = new OwnKeys(acts).asKept();
         views.show(acts);

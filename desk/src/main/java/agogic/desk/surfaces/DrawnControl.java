@@ -15,7 +15,6 @@ import java.util.Objects;
 import javafx.scene.AccessibleAttribute;
 import javafx.scene.AccessibleRole;
 import javafx.scene.canvas.Canvas;
-import javafx.scene.control.Button;
 import javafx.scene.input.KeyCode;
 import javafx.scene.input.KeyEvent;
 import javafx.scene.input.MouseButton;
@@ -44,7 +43,7 @@ public final class DrawnControl extends Region {
     private final Moves moves;
     private final Desk desk;
     private final Canvas canvas = new Canvas();
-    private final Button here = Here.mark(this);
+    private final Region here = Here.mark(this);
     private double value = Double.NaN;
     private Look look = Look.idle(Double.NaN);
     private double lights = Double.NaN;
@@ -129,6 +128,7 @@ public final class DrawnControl extends Region {
         long signature = Objects.hash(
                 value,
                 look,
+                lights,
                 getWidth(),
                 getHeight(),
                 held,
