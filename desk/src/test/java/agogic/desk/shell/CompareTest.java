@@ -14,6 +14,7 @@ import agogic.desk.parts.ChoiceDialog;
 import agogic.standins.comet.SlowComet;
 import javafx.geometry.Bounds;
 import javafx.scene.Node;
+import javafx.scene.control.Button;
 import javafx.scene.control.ComboBox;
 import javafx.scene.control.Label;
 import javafx.scene.control.ListView;
@@ -284,7 +285,12 @@ class CompareTest extends WindowTest {
         see("#snapshot-name");
         push(KeyCode.CONTROL, KeyCode.A).write("Wide").push(KeyCode.ENTER);
         until(() -> node("#pad-1").getAccessibleText().startsWith("Wide, Cutoff 520 Hz"));
-        push(KeyCode.ALT, KeyCode.T);
+        // Its buttons have words, although they are made when it is seen first.
+        assertThat(lookup(".drawer .button").queryAllAs(Button.class))
+                .filteredOn(b -> "set-settings".equals(b.getId()))
+                .singleElement()
+                .satisfies(b -> assertThat(b.getText()).isNotBlank());
+        clickOn("#set-settings");
         see("#set-over");
         interact(() -> {
             this.<ComboBox<String>>node("#set-start").setValue("on the next beat");
