@@ -10,6 +10,7 @@ import agogic.core.parameter.Parameter;
 import agogic.core.route.Route;
 import agogic.core.route.Span;
 import agogic.core.session.Session;
+import agogic.core.session.Writable;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.function.DoubleUnaryOperator;
@@ -59,6 +60,7 @@ public final class SpanChange {
         if (follow == Follow.KEEP || lane.envelope().isEmpty() || route.span().equals(span)) {
             return new Outcome(changed, 0, 0);
         }
+        Writable.lane(session, route.target());
         boolean endsOnly = route.span().curve() == span.curve() && route.span().amount() == span.amount();
         if (!endsOnly && follow == Follow.RIDDEN) {
             return rewritten(changed, route, span);

@@ -28,6 +28,7 @@ import agogic.core.session.Moved;
 import agogic.core.session.Session;
 import agogic.core.session.TargetName;
 import agogic.core.session.Track;
+import agogic.core.session.Writable;
 import agogic.core.write.PuttingBack;
 import java.util.ArrayList;
 import java.util.Comparator;
@@ -124,7 +125,8 @@ public final class Check {
                     target,
                     name(target) + " moves in steps, but its points are joined by slopes.",
                     "Make it step",
-                    s -> s.with(s.lane(target).with(s.lane(target).envelope().held(parameter::settled))));
+                    s -> s.with(Writable.lane(s, target)
+                            .with(s.lane(target).envelope().held(parameter::settled))));
         }
     }
 
@@ -266,7 +268,9 @@ public final class Check {
                         for (Target target : targets) {
                             Lane lane = after.lane(target);
                             Point begin = new Point(0, lane.envelope().value(0), Shape.HOLD);
-                            after = after.with(lane.with(lane.envelope().with(begin)));
+                            after = lane.guarded()
+                                    ? after
+                                    : after.with(lane.with(lane.envelope().with(begin)));
                         }
                         return after;
                     })));

@@ -35,8 +35,9 @@ public record Clearing(Session session, List<String> parts) {
 
     /** Whole lanes: points, layers, takes, rides that wrote nothing else, versions, parts that are a pattern's. */
     public static Clearing lanes(Session session, Predicate<Target> gone) {
-        Session after = Traces.without(session, gone);
-        return new Clearing(after, told(session, after, gone));
+        Predicate<Target> open = gone.and(t -> !session.lane(t).guarded());
+        Session after = Traces.without(session, open);
+        return new Clearing(after, told(session, after, open));
     }
 
     /** All that moves the parameters of one device. */
@@ -55,6 +56,9 @@ public record Clearing(Session session, List<String> parts) {
         Session after = session;
         for (Target target : targets) {
             Lane lane = after.lane(target);
+            if (lane.guarded()) {
+                continue;
+            }
             for (int i = 0; i < lane.layers().size(); i++) {
                 Layer layer = lane.layer(i);
                 if (!layer.inClip() && !layer.envelope().isEmpty()) {

@@ -17,6 +17,7 @@ import agogic.core.parameter.Taper;
 import agogic.core.route.Target;
 import agogic.core.score.Clip;
 import agogic.core.session.Session;
+import agogic.core.session.Writable;
 import agogic.core.time.Lock;
 import java.util.ArrayList;
 import java.util.List;
@@ -47,6 +48,11 @@ public final class Converting {
      */
     public record Outcome(Session session, Difference difference) {}
 
+    private static Converting of(Session session, Target target) {
+        Writable.lane(session, target);
+        return new Converting(session, target);
+    }
+
     private Outcome outcome(Lane after) {
         Session done = session.with(Layers.tidied(after));
         return new Outcome(done, Difference.of(session, done, target));
@@ -59,7 +65,7 @@ public final class Converting {
      * @throws IllegalArgumentException if it is no layer of the timeline, says nothing, or the clip says something already
      */
     public static Outcome toClip(Session session, Target target, int layer, String clip) {
-        return new Converting(session, target).toClip(layer, clip);
+        return of(session, target).toClip(layer, clip);
     }
 
     private Outcome toClip(int index, String id) {
@@ -124,7 +130,7 @@ public final class Converting {
 
     /** What a layer of a clip says goes to the timeline, wherever in the piece it is heard. */
     public static Outcome toTimeline(Session session, Target target, int layer) {
-        return new Converting(session, target).toTimeline(layer);
+        return of(session, target).toTimeline(layer);
     }
 
     private Outcome toTimeline(int index) {
@@ -253,7 +259,7 @@ public final class Converting {
 
     /** The absolute layer of the timeline becomes an offset from where the parameter rests. */
     public static Outcome toOffset(Session session, Target target) {
-        return new Converting(session, target).toOffset();
+        return of(session, target).toOffset();
     }
 
     private Outcome toOffset() {
@@ -281,7 +287,7 @@ public final class Converting {
 
     /** An offset goes into the absolute layer of the same place: that of the timeline, or of its clip. */
     public static Outcome toAbsolute(Session session, Target target, int layer) {
-        return new Converting(session, target).toAbsolute(layer);
+        return of(session, target).toAbsolute(layer);
     }
 
     private Outcome toAbsolute(int index) {
@@ -309,7 +315,7 @@ public final class Converting {
 
     /** Two offsets of one place become one. */
     public static Outcome merge(Session session, Target target, int one, int other) {
-        return new Converting(session, target).merge(one, other);
+        return of(session, target).merge(one, other);
     }
 
     private Outcome merge(int one, int other) {
@@ -332,7 +338,7 @@ public final class Converting {
 
     /** A layer of the timeline locked otherwise, without moving what is heard. */
     public static Outcome lock(Session session, Target target, int layer, Lock lock) {
-        return new Converting(session, target).lock(layer, lock);
+        return of(session, target).lock(layer, lock);
     }
 
     private Outcome lock(int index, Lock lock) {

@@ -8,6 +8,7 @@ import agogic.core.lane.Stretch;
 import agogic.core.route.Target;
 import agogic.core.score.Clip;
 import agogic.core.session.Session;
+import agogic.core.session.Writable;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Locale;
@@ -85,6 +86,7 @@ public final class Layers {
 
     /** Without a layer; the absolute one of the timeline is emptied. */
     public static Session remove(Session session, Target target, int layer) {
+        Writable.lane(session, target);
         return session.with(having(session, target, layer).without(layer));
     }
 

@@ -39,7 +39,7 @@ public final class Points {
         Shape shape = parameter.stepped() ? Shape.HOLD : shapeAt(one.envelope(), time);
         Point point = new Point(time, parameter.settled(value), shape, true);
         Layer after = reaching(session, one.with(one.envelope().with(point)), time);
-        return session.with(session.lane(target).with(layer, after));
+        return session.with(Writable.lane(session, target).with(layer, after));
     }
 
     /** A layer of a clip that says something at {@code time} too: all of the clip if it said nothing before. */
@@ -110,7 +110,7 @@ public final class Points {
     }
 
     private static Session with(Session session, Target target, int layer, Envelope envelope) {
-        Lane lane = session.lane(target);
+        Lane lane = Writable.lane(session, target);
         return session.with(lane.with(layer, lane.layer(layer).with(envelope)));
     }
 

@@ -9,6 +9,7 @@ import agogic.core.parameter.Parameter;
 import agogic.core.route.Target;
 import agogic.core.session.Session;
 import agogic.core.session.TargetName;
+import agogic.core.session.Writable;
 import java.util.List;
 
 /** Takes what one parameter has over time to another: a controller becomes a parameter, and a parameter a controller. */
@@ -34,6 +35,10 @@ public final class Carrying {
         if (parameter.reserved()) {
             throw new IllegalArgumentException(
                     TargetName.of(session, to) + " is reserved for the device itself and is never written.");
+        }
+        Writable.lane(session, to);
+        if (!keeps) {
+            Writable.lane(session, from);
         }
         List<Layer> layers = lane.layers().stream()
                 .map(layer -> parameter.stepped() && !layer.offset()

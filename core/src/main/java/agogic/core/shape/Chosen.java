@@ -10,6 +10,7 @@ import agogic.core.route.Target;
 import agogic.core.session.Points;
 import agogic.core.session.Positions;
 import agogic.core.session.Session;
+import agogic.core.session.Writable;
 import java.util.ArrayList;
 import java.util.BitSet;
 import java.util.List;
@@ -139,11 +140,11 @@ public final class Chosen {
         boolean first = one.envelope().isEmpty();
         Envelope pasted = Ties.sorted(first ? inner : one.envelope().splice(from, to, inner, parameter.resting()));
         Layer shaped = one.shaped(pasted, from, to, true, session.timeline());
-        return session.with(session.lane(target).with(layer, shaped));
+        return session.with(Writable.lane(session, target).with(layer, shaped));
     }
 
     private static Session with(Session session, Target target, int layer, Envelope envelope) {
         Layer one = session.lane(target).layer(layer);
-        return session.with(session.lane(target).with(layer, one.with(envelope)));
+        return session.with(Writable.lane(session, target).with(layer, one.with(envelope)));
     }
 }

@@ -11,6 +11,7 @@ import agogic.core.route.Target;
 import agogic.core.session.Positions;
 import agogic.core.session.Session;
 import agogic.core.session.TargetName;
+import agogic.core.session.Writable;
 import agogic.core.time.Lock;
 import java.util.ArrayList;
 import java.util.List;
@@ -170,7 +171,7 @@ public final class Copying {
         double from = session.timeline().laneTimeOfBeat(layer.lock(), order.at);
         double to = session.timeline().laneTimeOfBeat(layer.lock(), until);
         Layer after = layer.shaped(all, from, to, true, session.timeline());
-        return session.with(session.lane(order.to).with(0, after));
+        return session.with(Writable.lane(session, order.to).with(0, after));
     }
 
     /** What was copied, in a sentence. */

@@ -10,6 +10,7 @@ import agogic.core.score.Clip;
 import agogic.core.score.Loudness;
 import agogic.core.session.Session;
 import agogic.core.session.Track;
+import agogic.core.session.Writable;
 import java.util.ArrayList;
 import java.util.List;
 
@@ -44,7 +45,7 @@ public final class DynamicsDraft {
             throw new IllegalArgumentException("The track of " + parameter.name()
                     + " has no dynamics. Bring in a score that has some, or draw the points.");
         }
-        Lane lane = session.lane(target);
+        Lane lane = Writable.lane(session, target);
         if (!lane.envelope().isEmpty()) {
             throw new IllegalArgumentException(
                     parameter.name() + " has points already, which a draft would take the place of. Erase them first.");

@@ -17,6 +17,7 @@ import agogic.core.route.Hand;
 import agogic.core.route.Span;
 import agogic.core.route.Target;
 import agogic.core.session.Session;
+import agogic.core.session.Writable;
 import agogic.core.time.Lock;
 import java.util.ArrayList;
 import java.util.Arrays;
@@ -148,6 +149,7 @@ public final class LoudnessDraft {
      * @throws IllegalArgumentException if it is no level, or nothing is above the gate, with words for people
      */
     public static Drafted of(Session session, Target target, LoudnessCurve heard, Wanted wanted, double tolerance) {
+        Writable.lane(session, target);
         Drafted looked = look(session, target, heard, wanted);
         Parameter parameter = session.parameter(target);
         Envelope envelope = envelope(session, parameter, looked.gains(), tolerance);
@@ -188,7 +190,7 @@ public final class LoudnessDraft {
     public static Session with(Session session, Target target, Drafted drafted) {
         Session plain = without(session, target);
         Lane made = drafted.session().lane(target);
-        Lane lane = plain.lane(target);
+        Lane lane = Writable.lane(plain, target);
         return plain.with(
                 lane.with(lane.layers().size(), made.layer(made.layers().size() - 1)));
     }

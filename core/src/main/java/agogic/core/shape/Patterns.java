@@ -11,6 +11,7 @@ import agogic.core.pattern.Pattern;
 import agogic.core.pattern.Rate;
 import agogic.core.route.Target;
 import agogic.core.session.Session;
+import agogic.core.session.Writable;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
@@ -79,6 +80,9 @@ public final class Patterns {
                 List<Placed> renamed = layer.placed().stream()
                         .filter(p -> !p.pattern().equals(name) || p.pattern().equals(pattern.name()))
                         .toList();
+                if (!layer.envelope().equals(lane.layer(i).envelope())) {
+                    Writable.lane(session, lane.target());
+                }
                 one = one.with(i, layer.placed(renamed));
             }
             lanes.add(one);
@@ -140,6 +144,7 @@ public final class Patterns {
         Session after = session;
         for (int i = 0; i < targets.size(); i++) {
             Target target = targets.get(i);
+            Writable.lane(after, target);
             Lane lane = Layers.having(after, target, layer);
             Layer one = lane.layer(layer);
             Parameter parameter = after.parameter(target);

@@ -17,6 +17,7 @@ import agogic.core.route.Target;
 import agogic.core.session.Points;
 import agogic.core.session.Positions;
 import agogic.core.session.Session;
+import agogic.core.session.Writable;
 import agogic.core.time.Timeline;
 import java.util.ArrayList;
 import java.util.List;
@@ -65,7 +66,7 @@ public final class Shaping {
             return session;
         }
         Layer shaped = layer.shaped(settled, from, to, everywhere, session.timeline());
-        return session.with(session.lane(target).with(index, shaped));
+        return session.with(Writable.lane(session, target).with(index, shaped));
     }
 
     private static void range(double from, double to) {

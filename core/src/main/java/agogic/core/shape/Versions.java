@@ -8,6 +8,7 @@ import agogic.core.session.Arming;
 import agogic.core.session.Session;
 import agogic.core.session.TargetName;
 import agogic.core.session.Version;
+import agogic.core.session.Writable;
 import java.util.ArrayList;
 import java.util.LinkedHashSet;
 import java.util.List;
@@ -95,6 +96,7 @@ public final class Versions {
 
     /** The session with what a version kept in the place of what is; the versions stay. */
     public static Session back(Session session, Version version) {
+        version.lane().ifPresent(lane -> Writable.lane(session, lane.target()));
         return version.whole()
                 .map(whole -> Arming.as(whole.withVersions(session.versions()), session))
                 .orElseGet(() -> heard(session, version));

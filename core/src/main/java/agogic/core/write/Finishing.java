@@ -7,6 +7,7 @@ import agogic.core.layer.Layers;
 import agogic.core.refine.Recipe;
 import agogic.core.route.Target;
 import agogic.core.session.Session;
+import agogic.core.session.Writable;
 import java.util.List;
 
 /**
@@ -47,6 +48,7 @@ public final class Finishing {
 
     /** The session with another recipe for a stretch; its envelope is as it was until it is made. */
     public static Session by(Session session, Target target, int layer, int stretch, Recipe recipe) {
+        Writable.lane(session, target);
         return Layers.edited(session, target, layer, (writer, lane) -> writer.later(lane, stretch, recipe));
     }
 

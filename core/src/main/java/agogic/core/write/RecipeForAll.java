@@ -14,7 +14,8 @@ import java.util.function.Predicate;
 
 /**
  * One recipe for many rides at once. How close it is goes over as a part of what is usual for each parameter: half of 50
- * cents is half of 1 dB. Points set by hand stay.
+ * cents is half of 1 dB. Points set by hand stay, and
+ * so do lanes that are protected.
  */
 public final class RecipeForAll {
     private final Session session;
@@ -47,7 +48,7 @@ public final class RecipeForAll {
     public List<One> each() {
         List<One> each = new ArrayList<>();
         for (Lane lane : session.lanes()) {
-            for (int k = 0; k < lane.layers().size(); k++) {
+            for (int k = 0; k < lane.layers().size() && !lane.guarded(); k++) {
                 for (int i = 0; i < lane.layer(k).stretches().size(); i++) {
                     Layer written =
                             rewritten(session, lane, k, i).lane(lane.target()).layer(k);
@@ -95,7 +96,7 @@ public final class RecipeForAll {
         int after = 0;
         for (Lane lane : session.lanes()) {
             Session written = edited;
-            for (int k = 0; k < lane.layers().size(); k++) {
+            for (int k = 0; k < lane.layers().size() && !lane.guarded(); k++) {
                 for (int i = 0; i < lane.layer(k).stretches().size(); i++) {
                     if (chosen.test(new One(lane.target(), k, i, 0, 0))) {
                         written = rewritten(written, lane, k, i);

@@ -10,6 +10,7 @@ import agogic.core.layer.Layers;
 import agogic.core.ride.Ride;
 import agogic.core.route.Target;
 import agogic.core.session.Session;
+import agogic.core.session.Writable;
 import agogic.core.time.LaneTime;
 import java.util.ArrayList;
 import java.util.List;
@@ -65,6 +66,7 @@ public final class Takes {
 
     /** The session with stretch {@code index} of a layer on top: what its hand did is heard. */
     public static Session choose(Session session, Target target, int layer, int index) {
+        Writable.lane(session, target);
         return Layers.edited(session, target, layer, (writer, one) -> writer.raise(one, index, session::ride));
     }
 
@@ -87,6 +89,7 @@ public final class Takes {
         }
         LaneTime time = whole.time(session.timeline(), one.lock());
         Stretch part = whole.part(time.seconds(first), time.seconds(last)).inWhole();
+        Writable.lane(session, target);
         return Layers.edited(
                 session, target, layer, (writer, lane) -> writer.write(lane, session.ride(whole.ride()), part));
     }
@@ -168,6 +171,7 @@ public final class Takes {
                 0,
                 Envelope.EMPTY);
         Stretch framed = last.frame().map(asked::in).orElse(asked);
+        Writable.lane(session, target);
         return Layers.edited(session.with(mean), target, layer, (writer, one) -> writer.write(one, mean, framed));
     }
 }

@@ -31,7 +31,7 @@ class TakesTest {
         return session.with(ride).with(writer.write(lane, ride, asked));
     }
 
-    private static Session twoCycles() {
+    static Session twoCycles() {
         Session first = written(PassTest.session(WriteMode.READ, PassTest.DRAWN), "ride-1", 0.2, 0.3, 0.4, 0.5, 0.6);
         return written(first, "ride-2", 0.4, 0.5, 0.6, 0.7, 0.8);
     }

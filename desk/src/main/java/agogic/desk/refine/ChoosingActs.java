@@ -250,7 +250,9 @@ final class ChoosingActs {
                         w.what(),
                         "",
                         w.clearing().nothing()
-                                ? "nothing to delete"
+                                ? session.lanes().stream().anyMatch(Lane::guarded)
+                                        ? "nothing to delete that is not protected"
+                                        : "nothing to delete"
                                 : w.clearing().inWords() + " go",
                         !w.clearing().nothing()))
                 .toList();

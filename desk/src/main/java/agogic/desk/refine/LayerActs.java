@@ -5,6 +5,7 @@ import agogic.core.layer.Difference;
 import agogic.core.layer.Layers;
 import agogic.core.session.Loop;
 import agogic.core.session.Session;
+import agogic.core.session.Writable;
 import agogic.core.write.Takes;
 import agogic.desk.acts.Act;
 import agogic.desk.model.Desk;
@@ -155,6 +156,10 @@ final class LayerActs {
 
     private void convert(Shown shown) {
         Desk desk = shown.desk;
+        if (shown.lane.guarded()) {
+            desk.refuse(Writable.why(desk.session(), shown.target));
+            return;
+        }
         List<LayerDialogs.Conversion> all = LayerDialogs.conversions(desk.session(), shown.target, shown.layer);
         if (all.isEmpty()) {
             desk.refuse("That layer says nothing yet: there is nothing to be made of it.");

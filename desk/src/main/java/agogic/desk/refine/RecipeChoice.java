@@ -29,6 +29,10 @@ final class RecipeChoice {
                 "agogic-refine",
                 many::each,
                 each -> {
+                    if (each.isEmpty()) {
+                        desk.refuse("There is no ride on a lane that may be written.");
+                        return;
+                    }
                     desk.say(Notice.plain("Refined", "Choose the rides, then Enter."));
                     of(desk, each, owner)
                             .showAndWait()
@@ -65,7 +69,10 @@ final class RecipeChoice {
         return new ChoiceDialog(
                 "recipe",
                 "This recipe for many rides",
-                "This recipe, as close in each unit",
+                session.lanes().stream()
+                                .anyMatch(l -> l.guarded() && !l.allStretches().isEmpty())
+                        ? "This recipe, as close in each unit; rides of protected lanes stay"
+                        : "This recipe, as close in each unit",
                 lines,
                 "Refine",
                 off -> sum(each, off),

@@ -32,7 +32,7 @@ public final class SetsDrawer extends VBox {
     /** So many pads have a key. */
     public static final int KEYS = 8;
 
-    private static final double PAD = 142;
+    private static final double PAD = 160;
 
     private final Desk desk;
     private final Consumer<Parent> made;
