@@ -8,6 +8,7 @@ import java.util.concurrent.ExecutionException;
 import java.util.concurrent.ExecutorService;
 import java.util.concurrent.Executors;
 import java.util.concurrent.atomic.AtomicInteger;
+import java.util.concurrent.atomic.AtomicReference;
 import java.util.concurrent.locks.LockSupport;
 import java.util.function.Consumer;
 import java.util.function.Supplier;
@@ -24,6 +25,7 @@ public final class Beside {
     private static final long SETTLED_NANOS = 150_000_000;
 
     private final AtomicInteger asked = new AtomicInteger();
+    private final AtomicReference<Thread> settling = new AtomicReference<>();
 
     /** Something that takes time. */
     @FunctionalInterface
@@ -33,9 +35,14 @@ public final class Beside {
 
     /** Does {@code work}; whatever stops it is given to {@code failed} in words. */
     public static <T> void run(String name, Work<T> work, Consumer<T> done, Consumer<String> failed) {
+        begun(name, work, done, failed);
+    }
+
+    private static <T> Thread begun(String name, Work<T> work, Consumer<T> done, Consumer<String> failed) {
         Thread thread = new Thread(() -> attempt(work, done, failed), name);
         thread.setDaemon(true);
         thread.start();
+        return thread;
     }
 
     /** As {@link #run}, but after all that was given to this before: one at a time. */
@@ -74,8 +81,12 @@ public final class Beside {
 
     /** Does {@code work}; if more is asked of this before it is done, what comes of it is left aside. */
     public <T> void latest(String name, Supplier<T> work, Consumer<T> done, Consumer<String> failed) {
+        begunLatest(name, work, done, failed);
+    }
+
+    private <T> Thread begunLatest(String name, Supplier<T> work, Consumer<T> done, Consumer<String> failed) {
         int ticket = asked.incrementAndGet();
-        run(
+        return begun(
                 name,
                 work::get,
                 result -> {
@@ -91,12 +102,12 @@ public final class Beside {
     }
 
     /**
-     * As {@link #latest}, but begun only a moment later, and not at all if more is asked until then: for what follows every
-     * edit and takes long.
+     * As {@link #latest}, but begun only a moment later, and not at all if more is asked until then; what is under way is
+     * interrupted. For what follows every edit and takes long, and reads no file that others read.
      */
     public <T> void settled(String name, Supplier<T> work, Consumer<T> done, Consumer<String> failed) {
         int ticket = asked.get() + 1;
-        latest(
+        Thread begun = begunLatest(
                 name,
                 () -> {
                     LockSupport.parkNanos(SETTLED_NANOS);
@@ -107,6 +118,10 @@ public final class Beside {
                 },
                 done,
                 failed);
+        Thread before = settling.getAndSet(begun);
+        if (before != null) {
+            before.interrupt();
+        }
     }
 
     /** What is under way is left aside. */

@@ -322,9 +322,14 @@ final class Sender {
         return taken == tick;
     }
 
-    /** How far the listener can be from the lane at this tick at the most, as {@link #behind}, without looking. */
-    double behindAtMost(long tick) {
-        return taken == tick ? behind() : behind() + steepest * (tick - taken) + 1e-9;
+    /** How much a tick can change on the way that it goes, normalised; 0 if that is not known. */
+    double steepest() {
+        return steepest;
+    }
+
+    /** The tick at which its value was taken. */
+    long taken() {
+        return taken;
     }
 
     /** True if it has to be looked at at this tick, however near the listener is. */

@@ -11,6 +11,7 @@ import java.util.NavigableMap;
 import java.util.Optional;
 import java.util.PriorityQueue;
 import java.util.TreeMap;
+import java.util.concurrent.CancellationException;
 
 /**
  * Who sends when. A code is sent at the tick where it changes. With a wire, never more is asked of it than it carries:
@@ -26,13 +27,15 @@ final class WirePlan {
     /** All of them, by when their codes change next. */
     private final PriorityQueue<Sender> changing = new PriorityQueue<>(Comparator.comparingLong(Sender::due));
 
-    /** Those that have something to send and no wire yet. */
-    private final List<Sender> waiting = new ArrayList<>();
+    private final Waiting waiting;
     /** How many send by number on each channel 1..16: one alone need not say its number again. */
     private final int[] addressedOnChannel = new int[17];
 
     /** Steps of one moment are sent there although the wire is busy, up to so many seconds of it. */
     private static final double BURST = 0.05;
+
+    /** After so many ticks it is asked whether all this is still wanted. */
+    private static final int MANY = (1 << 12) - 1;
 
     private double notesLate;
     private double wireFree = Double.NEGATIVE_INFINITY;
@@ -58,6 +61,7 @@ final class WirePlan {
             senders.add(new Sender(session, heard, line, end));
             addressedOnChannel[line.number().channel()] += line.number().way().numbered() ? 1 : 0;
         }
+        waiting = new Waiting(senders.size());
     }
 
     /** As it is, keeping what is sent. */
@@ -66,7 +70,11 @@ final class WirePlan {
         return this;
     }
 
-    /** Sends everything up to the end; what stands at the beginning so many seconds before it. */
+    /**
+     * Sends everything up to the end; what stands at the beginning so many seconds before it.
+     *
+     * @throws CancellationException if its thread was interrupted meanwhile
+     */
     WirePlan run(double leadSeconds) {
         for (Sender sender : senders) {
             sender.refresh(0);
@@ -76,7 +84,11 @@ final class WirePlan {
             sender.foresee(0);
             changing.add(sender);
         }
+        int ticks = 0;
         for (long tick = 0; tick <= end; tick = next(tick)) {
+            if ((++ticks & MANY) == 0 && Thread.currentThread().isInterrupted()) {
+                throw new CancellationException("It is not wanted any more.");
+            }
             Integer bytes = noteBytes.get(tick);
             double seconds = session.timeline().secondsAt(SmfWriter.beat(tick));
             while (!changing.isEmpty() && changing.peek().due() <= tick) {
@@ -113,7 +125,9 @@ final class WirePlan {
         for (Sender sender : senders) {
             sender.refresh(end);
         }
-        waiting.forEach(sender -> sender.judge(end));
+        for (int i = 0; i < waiting.size(); i++) {
+            waiting.get(i).judge(end);
+        }
         return this;
     }
 
@@ -137,7 +151,7 @@ final class WirePlan {
             }
         }
         while ((wire.isEmpty() || wireFree <= seconds) && !waiting.isEmpty()) {
-            int farthest = farthest(tick);
+            int farthest = wire.isEmpty() ? 0 : waiting.farthest(tick);
             if (!waiting.get(farthest).knownAt(tick)) {
                 look(farthest, tick);
                 continue;
@@ -149,23 +163,12 @@ final class WirePlan {
         }
     }
 
-    /** Which of those that wait may be the farthest behind. */
-    private int farthest(long tick) {
-        int farthest = 0;
-        double most = -1;
-        for (int i = 0; i < waiting.size() && wire.isPresent(); i++) {
-            double behind = waiting.get(i).behindAtMost(tick);
-            farthest = behind > most ? i : farthest;
-            most = Math.max(most, behind);
-        }
-        return farthest;
-    }
-
     /** Takes the value of the one at this place; it waits no longer if that came back to what was sent. */
     private void look(int place, long tick) {
         Sender sender = waiting.get(place);
         sender.judgeBefore(tick);
         sender.refresh(tick);
+        waiting.looked(place);
         if (!sender.wants()) {
             leave(place, tick);
         }
@@ -173,9 +176,7 @@ final class WirePlan {
 
     /** The waiting one at this place waits no longer: it is looked at when its code changes next. */
     private void leave(int place, long tick) {
-        Sender sender = waiting.get(place);
-        waiting.set(place, waiting.get(waiting.size() - 1));
-        waiting.remove(waiting.size() - 1);
+        Sender sender = waiting.remove(place);
         sender.foresee(tick);
         changing.add(sender);
     }
