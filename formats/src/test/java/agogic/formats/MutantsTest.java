@@ -25,7 +25,8 @@ import org.junit.jupiter.api.io.TempDir;
 
 /** Files with random damage: something comes of them or one sentence, soon, and nothing else. */
 class MutantsTest {
-    private static final int MUTANTS = Integer.getInteger("agogic.mutants", 150);
+    private static final int MUTANTS =
+            Integer.getInteger("agogic.mutants", Boolean.getBoolean("agogic.long") ? 1_000 : 60);
 
     @TempDir
     private Path folder;

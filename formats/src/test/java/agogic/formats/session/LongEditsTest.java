@@ -67,7 +67,8 @@ import org.junit.jupiter.api.io.TempDir;
  * whatever comes of it can be saved, opens, is the same, plays and can be undone.
  */
 class LongEditsTest {
-    private static final int SEQUENCES = Integer.getInteger("agogic.sequences", 10);
+    private static final int SEQUENCES =
+            Integer.getInteger("agogic.sequences", Boolean.getBoolean("agogic.long") ? 40 : 5);
     private static final int EDITS = 200;
 
     @TempDir

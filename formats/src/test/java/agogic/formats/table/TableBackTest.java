@@ -45,6 +45,8 @@ import org.junit.jupiter.params.provider.CsvSource;
 
 /** What comes back as it went out changes nothing; what was changed changes that and nothing else. */
 class TableBackTest {
+    private static final int SEEDS = Boolean.getBoolean("agogic.long") ? 400 : 70;
+
     private static final Target CUT = new Target("d", "cut");
     private static final Target LEVEL = new Target("d", "level");
     private static final Target KIND = new Target("d", "kind");
@@ -127,7 +129,7 @@ class TableBackTest {
 
     @Test
     void pointsThatComeBackAsTheyWentChangeNothing() throws IOException {
-        for (int seed = 1; seed <= 200; seed++) {
+        for (int seed = 1; seed <= SEEDS; seed++) {
             Session session = session(new Random(seed));
             for (Target target : TARGETS) {
                 out(session, target);
@@ -152,7 +154,7 @@ class TableBackTest {
     /** The layer of a clip, wherever it lies, as fast as it goes: as it went it changes nothing, and a row more is a point there. */
     @Test
     void aLayerInAClipComesBack() throws IOException {
-        for (int seed = 1; seed <= 200; seed++) {
+        for (int seed = 1; seed <= SEEDS; seed++) {
             Random random = new Random(seed);
             Session bare = session(random);
             double speed = random.nextInt(3) == 0 ? 1 : 0.5 + random.nextDouble();
@@ -201,7 +203,7 @@ class TableBackTest {
     /** One point gets another value, goes, or comes: all that is heard outside of its neighbours is what it was. */
     @Test
     void onePointThatIsChangedChangesThatOnly() throws IOException {
-        for (int seed = 1; seed <= 200; seed++) {
+        for (int seed = 1; seed <= SEEDS; seed++) {
             Random random = new Random(seed);
             Session session = session(random);
             Target target = TARGETS.get(random.nextInt(3));
