@@ -1,5 +1,6 @@
 package agogic.core.clip;
 
+import agogic.core.audio.AudioPart;
 import agogic.core.envelope.Envelope;
 import agogic.core.lane.Extent;
 import agogic.core.lane.Frame;
@@ -13,6 +14,7 @@ import agogic.core.score.Hairpin;
 import agogic.core.score.Note;
 import agogic.core.session.Session;
 import agogic.core.session.Track;
+import agogic.core.time.Timeline;
 import java.util.ArrayList;
 import java.util.HashSet;
 import java.util.List;
@@ -127,7 +129,11 @@ public final class Clips {
         return done;
     }
 
-    /** With a clip cut in two at {@code beat}; nothing that is heard moves. The second part is told. */
+    /**
+     * With a clip cut in two at {@code beat}; nothing that is heard moves. The second part is told.
+     *
+     * @throws IllegalArgumentException if that is not inside of it, or its audio fades there
+     */
     public static Made cut(Session session, String id, double beat) {
         Clip clip = of(session, id);
         if (!(beat > clip.beat() + SHORTEST && beat < clip.end() - SHORTEST)) {
@@ -135,6 +141,7 @@ public final class Clips {
                     + session.timeline().printBars(clip.beat()) + " to "
                     + session.timeline().printBars(clip.end()) + ".");
         }
+        clip.audio().ifPresent(audio -> unfaded(session, clip, audio, beat));
         Clip second = later(session, clip, beat)
                 .lying(beat, clip.end() - beat, clip.contentAt(beat))
                 .with(later(session, clip, beat).audio().map(a -> a.fades(0, a.fadeOut())));
@@ -142,6 +149,20 @@ public final class Clips {
         Session first = replaced(made.session(), id, c -> c.lying(c.beat(), beat - c.beat(), c.offset())
                 .with(c.audio().map(a -> a.fades(a.fadeIn(), 0))));
         return new Made(Trimming.of(Trimming.of(first, id), made.clip()), made.clip());
+    }
+
+    /** A part of a fade would be louder or softer than it was: the parts of a clip fade from and to nothing. */
+    private static void unfaded(Session session, Clip clip, AudioPart audio, double beat) {
+        Timeline timeline = session.timeline();
+        double at = timeline.secondsAt(beat);
+        double in = timeline.secondsAt(clip.beat()) + audio.fadeIn();
+        double out = timeline.secondsAt(clip.end()) - audio.fadeOut();
+        boolean still = at < in - Clip.SAME;
+        if (still || at > out + Clip.SAME) {
+            throw new IllegalArgumentException(clip.name() + (still ? " fades in until " : " fades out from ")
+                    + timeline.printBars(timeline.beatAt(still ? in : out)) + (still ? "" : " on")
+                    + ": cut it " + (still ? "after" : "before") + " that, or make the fade shorter first.");
+        }
     }
 
     /** A clip whose audio goes on where it is heard at {@code beat}. */

@@ -157,6 +157,48 @@ class AudioEditsTest {
         assertThat(clip.even(AudioFile.HEARD, 64)).isFalse();
     }
 
+    /** How loud a frame of the piece is, of the one clip that plays there. */
+    private static float factor(Session session, long frame) {
+        float found = 0;
+        for (PlacedAudio clip : PlacedAudio.of(session, trackOf(session, frame))) {
+            found = frame >= clip.begins() && frame < clip.ends() ? clip.factorAt(frame) : found;
+        }
+        return found;
+    }
+
+    private static Track trackOf(Session session, long frame) {
+        return session.tracks().stream()
+                .filter(t -> PlacedAudio.of(session, t).stream().anyMatch(c -> frame >= c.begins() && frame < c.ends()))
+                .findFirst()
+                .orElse(session.tracks().get(0));
+    }
+
+    @Property(tries = 200, seed = "34")
+    void aCutMakesNothingLouderAndInAFadeItIsRefused(@ForAll long seed) {
+        Random random = new Random(seed);
+        Clips.Made made = with(random.nextInt(30));
+        double in = random.nextInt(3) * 4 * random.nextDouble();
+        double out = random.nextInt(3) * 5 * random.nextDouble();
+        Session session = AudioEdits.fades(made.session(), made.clip(), in, out);
+        Clip clip = Clips.of(session, made.clip());
+        double at = clip.beat() + clip.length() * (0.01 + 0.98 * random.nextDouble());
+        double into = session.timeline().secondsAt(at) - session.timeline().secondsAt(clip.beat());
+        Session cut;
+        try {
+            cut = Clips.cut(session, made.clip(), at).session();
+        } catch (IllegalArgumentException e) {
+            assertThat(e).hasMessageContaining("fade");
+            assertThat(into < in || into > 20 - out).isTrue();
+            return;
+        }
+        assertThat(into >= in - 1e-6 && into <= 20 - out + 1e-6).isTrue();
+        long begins = Math.round(session.timeline().secondsAt(clip.beat()) * AudioFile.HEARD);
+        for (int n = 0; n < 300; n++) {
+            long frame = begins + (long) (random.nextDouble() * 20 * AudioFile.HEARD);
+            assertThat(factor(cut, frame)).isCloseTo(factor(session, frame), within(1e-4f));
+        }
+    }
+
     @Test
     void aFileThatNoClipPlaysGoesAndAnotherTakesItsPlace() {
         Clips.Made made = with(0);

@@ -58,6 +58,7 @@ public final class Files {
         this.owner = owner;
         entrance = new Entrance(owner, this::mayLeave, opener, (head, why) -> desk.say(Notice.stop(head, why)));
         entrance.audioTo(this::bringAudio);
+        entrance.telling((head, what) -> desk.say(Notice.plain(head, what)));
         chooser = PathChooser.ofSystem(owner);
         autosave = new Autosave(desk);
     }

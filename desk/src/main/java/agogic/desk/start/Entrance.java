@@ -29,6 +29,7 @@ public final class Entrance {
     private final BiConsumer<String, String> refused;
     private PathChooser chooser;
     private Consumer<List<Path>> audio;
+    private BiConsumer<String, String> goesOn = (head, what) -> {};
 
     /**
      * An entrance into a window.
@@ -49,6 +50,25 @@ public final class Entrance {
     /** Asks for files in another way than the system's dialogs. */
     public void askBy(PathChooser other) {
         chooser = other;
+    }
+
+    /** What goes on, where that may take a while, is told here. */
+    public void telling(BiConsumer<String, String> told) {
+        goesOn = told;
+    }
+
+    /** Looks through files that are to be brought in, and asks what of them is wanted. */
+    private void read(List<Path> files, Beside.Work<Brought> reading, String others) {
+        String names = Input.name(files.get(0)) + (files.size() == 1 ? "" : " and " + (files.size() - 1) + " more");
+        goesOn.accept("Reading", names + " …");
+        Beside.run(
+                "agogic-file",
+                reading,
+                found -> {
+                    goesOn.accept("Read", names + ".");
+                    report(found, others);
+                },
+                why -> refused.accept("Not brought in", why));
     }
 
     /** Files of audio only are handed to this: there is a piece that they may come into. */
@@ -99,11 +119,7 @@ public final class Entrance {
             return;
         }
         if (which.getAsInt() == 0) {
-            Beside.run(
-                    "agogic-file",
-                    () -> Bringing.read(together),
-                    found -> report(found, ""),
-                    why -> refused.accept("Not brought in", why));
+            read(together, () -> Bringing.read(together), "");
         } else if (mayLeave.getAsBoolean()) {
             each(together);
         }
@@ -137,11 +153,7 @@ public final class Entrance {
     /** The same; {@code others} is said with it. */
     private void open(Path path, String others) {
         if (Bringing.takes(path)) {
-            Beside.run(
-                    "agogic-file",
-                    () -> Bringing.read(path),
-                    found -> report(found, others),
-                    why -> refused.accept("Not brought in", why));
+            read(List.of(path), () -> Bringing.read(path), others);
             return;
         }
         if (mayLeave.getAsBoolean()) {

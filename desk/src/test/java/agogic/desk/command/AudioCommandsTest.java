@@ -103,7 +103,7 @@ class AudioCommandsTest extends CommandTest {
                 in("c"));
         cannot("--to, the loudness in LUFS", "loudness", in("a"), "--target", level, "--out", in("c"));
         cannot(
-                "The gate lies below",
+                "The gate has to be softer",
                 "loudness",
                 in("a"),
                 "--target",

@@ -1,0 +1,173 @@
+package agogic.desk.shell;
+
+import agogic.desk.acts.Act;
+import agogic.desk.acts.Acts;
+import agogic.desk.aloud.Aloud;
+import agogic.desk.model.Desk;
+import java.util.EnumSet;
+import java.util.Optional;
+import java.util.Set;
+import javafx.scene.Node;
+import javafx.scene.Parent;
+import javafx.scene.control.ComboBoxBase;
+import javafx.scene.control.TextInputControl;
+import javafx.scene.input.KeyCode;
+import javafx.scene.input.KeyEvent;
+import javafx.stage.Stage;
+
+/** What keys do in a window: acts, but for what a field, a learn or the riding view means by them. */
+final class WindowKeys {
+    private final Stage stage;
+    private final Desk desk;
+    private final Views views;
+    private final Acts acts;
+    private final RidingLayer riding;
+    private final HereMenu menus;
+    private final Aloud aloud;
+    /** Keys that are down. A key that is held down comes again and again. */
+    private final Set<KeyCode> held = EnumSet.noneOf(KeyCode.class);
+
+    private boolean acted;
+
+    WindowKeys(Stage stage, Desk desk, Views views, Acts acts, RidingLayer riding, HereMenu menus, Aloud aloud) {
+        this.stage = stage;
+        this.desk = desk;
+        this.views = views;
+        this.acts = acts;
+        this.riding = riding;
+        this.menus = menus;
+        this.aloud = aloud;
+    }
+
+    /** From now on keys that come to {@code root} do something. */
+    void in(Parent root, Runnable list) {
+        root.addEventHandler(KeyEvent.KEY_PRESSED, this::key);
+        root.addEventFilter(KeyEvent.KEY_PRESSED, this::undoing);
+        // A key that was an act is no letter: what it moved the focus to must not get it.
+        root.addEventFilter(KeyEvent.KEY_PRESSED, e -> {
+            boolean again = !held.add(e.getCode());
+            if (again && !typing() && !repeats(e)) {
+                // A held key does an act once.
+                e.consume();
+                return;
+            }
+            acted = false;
+            learning(e);
+        });
+        root.addEventFilter(KeyEvent.KEY_RELEASED, e -> held.remove(e.getCode()));
+        root.addEventFilter(KeyEvent.KEY_TYPED, e -> {
+            if (acted) {
+                e.consume();
+            }
+            acted = false;
+        });
+        root.addEventHandler(KeyEvent.KEY_TYPED, e -> {
+            if ("?".equals(e.getCharacter()) && !typing()) {
+                list.run();
+            }
+        });
+    }
+
+    /** No key is down any more: another window has them now. */
+    void letGo() {
+        held.clear();
+    }
+
+    /** True for keys that are meant to repeat while they are held: moving, scrolling, nudging, zooming. */
+    private boolean repeats(KeyEvent e) {
+        Optional<Act> act = of(e);
+        if (act.isPresent()) {
+            return act.get().repeats();
+        }
+        return switch (e.getCode()) {
+            case UP,
+                    DOWN,
+                    LEFT,
+                    RIGHT,
+                    KP_UP,
+                    KP_DOWN,
+                    KP_LEFT,
+                    KP_RIGHT,
+                    PAGE_UP,
+                    PAGE_DOWN,
+                    TAB,
+                    SHIFT,
+                    CONTROL,
+                    ALT,
+                    META -> true;
+            default -> false;
+        };
+    }
+
+    /** What a key does: under the riding view nothing of a view that is not seen. */
+    private Optional<Act> of(KeyEvent e) {
+        return riding.shown()
+                ? acts.everywhere(e)
+                : acts.of(desk.selection().viewProperty().get(), e);
+    }
+
+    private boolean typing() {
+        Node focus = stage.getScene().getFocusOwner();
+        return focus instanceof TextInputControl;
+    }
+
+    private void key(KeyEvent e) {
+        if (typing()) {
+            if (e.getCode() == KeyCode.ESCAPE && !desk.learner().on() && !views.showAll()) {
+                stage.getScene().getRoot().requestFocus();
+                e.consume();
+            }
+            // A field has the letters; what belongs to a view is not meant by somebody who types.
+            boolean view =
+                    of(e).filter(Act::special).isPresent() && e.getCode().isLetterKey() && e.getCode() != KeyCode.F;
+            if (view || !e.isShortcutDown() && !e.getCode().isFunctionKey()) {
+                return;
+            }
+        }
+        if (e.getCode() == KeyCode.ESCAPE) {
+            aloud.hush();
+        }
+        if (e.getCode() == KeyCode.ESCAPE && riding.leave()) {
+            e.consume();
+            return;
+        }
+        Optional<Act> act = of(e);
+        acted = act.isPresent();
+        act.ifPresent(a -> {
+            e.consume();
+            acts.perform(a);
+            if (!"here".equals(a.id())) {
+                menus.close();
+            }
+        });
+    }
+
+    /** A field in which nothing can be undone lets the piece be undone. */
+    private void undoing(KeyEvent e) {
+        if (stage.getScene().getFocusOwner() instanceof TextInputControl field && e.isShortcutDown()) {
+            String id = of(e).map(Act::id).orElse("");
+            if ("undo".equals(id) && !field.isUndoable() || "redo".equals(id) && !field.isRedoable()) {
+                acts.act(id).run().run();
+                acted = true;
+                e.consume();
+            }
+        }
+    }
+
+    /** While something is learnt, Enter and Esc mean that, whatever has the focus. */
+    private void learning(KeyEvent e) {
+        boolean choosing = stage.getScene().getFocusOwner() instanceof ComboBoxBase<?> box && box.isShowing();
+        if (!desk.learner().on() || choosing || typing()) {
+            return;
+        }
+        if (e.getCode() == KeyCode.ENTER) {
+            desk.learner().keep();
+        } else if (e.getCode() == KeyCode.ESCAPE) {
+            desk.learner().cancel();
+        } else {
+            return;
+        }
+        acted = true;
+        e.consume();
+    }
+}
