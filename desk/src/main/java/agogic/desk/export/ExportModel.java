@@ -1,37 +1,22 @@
 package agogic.desk.export;
 
-import agogic.core.lane.Lane;
-import agogic.core.midi.Wire;
 import agogic.core.session.Destination;
 import agogic.core.session.Session;
 import agogic.desk.model.Beside;
 import agogic.desk.model.Desk;
 import agogic.desk.model.Notice;
-import agogic.desk.sheet.Sheet;
-import agogic.formats.audio.AudioScan;
-import agogic.formats.audio.Depth;
-import agogic.formats.clip2.ClipExport;
-import agogic.formats.file.SafeFile;
 import agogic.formats.midi.MidiExport;
-import agogic.formats.midi.MidiFile;
 import agogic.formats.midi.MidiPart;
 import agogic.formats.midi.OnWire;
 import agogic.formats.session.Fingerprint;
-import agogic.formats.session.SessionFile;
-import agogic.standins.sound.Bounce;
 import java.io.IOException;
 import java.nio.file.Files;
 import java.nio.file.Path;
-import java.util.ArrayList;
-import java.util.Comparator;
 import java.util.EnumMap;
 import java.util.HashMap;
-import java.util.LinkedHashMap;
 import java.util.List;
-import java.util.Locale;
 import java.util.Map;
 import java.util.Optional;
-import java.util.Set;
 import java.util.concurrent.atomic.AtomicBoolean;
 import java.util.function.Function;
 import java.util.function.UnaryOperator;
@@ -43,8 +28,6 @@ import javafx.beans.property.SimpleObjectProperty;
 
 /** What is chosen in the Export view, what would come of it, and what is under way. */
 final class ExportModel {
-    private static final int BITS_OF_A_BYTE = 10;
-
     private final Desk desk;
     private final Beside beside = new Beside();
     private final Beside knowing = new Beside();
@@ -232,7 +215,7 @@ final class ExportModel {
                 choices.midi().content(),
                 made.report(),
                 made.file().length,
-                load(session, made.file(), how.leadIn()),
+                WireLoad.of(session, made.file(), how.leadIn()),
                 plot.lines(),
                 Optional.empty());
     }
@@ -283,112 +266,9 @@ final class ExportModel {
         }
     }
 
-    /** Bytes a second, of each second (of very long pieces of each part), as a cable gets them: a status that stays is sent once (running status). */
-    static double[] load(Session session, byte[] bytes, boolean leadIn) {
-        // The bar before the music goes at the tempo with which that begins.
-        double lead = leadIn ? session.timeline().metre().beatOfBar(2) : 0;
-        double slow = 60 / session.timeline().tempo().points().get(0).bpm();
-        double step = OnWire.step(session.seconds());
-        double[] load = new double[(int) Math.ceil((session.seconds() + lead * slow) / step) + 1];
-        List<long[]> events = new ArrayList<>();
-        try {
-            MidiFile file = MidiFile.of(bytes, "export");
-            for (int t = 0; t < file.tracks(); t++) {
-                file.tell(t, (tick, status, first, second) -> events.add(new long[] {tick, status}));
-            }
-            events.sort(Comparator.comparingLong(e -> e[0]));
-            long running = 0;
-            for (long[] event : events) {
-                double beat = event[0] / file.ticks() - lead;
-                double at = lead * slow
-                        + (beat < 0 ? beat * slow : session.timeline().secondsAt(beat));
-                long kind = event[1] & 0xF0;
-                double size = kind == 0xC0 || kind == 0xD0 ? 1 : 2;
-                load[(int) Math.max(0, Math.min(load.length - 1, at / step))] +=
-                        (size + (event[1] == running ? 0 : 1)) / step;
-                running = event[1];
-            }
-        } catch (IOException e) {
-            throw new IllegalStateException(e);
-        }
-        return load;
-    }
-
-    /** What a cable carries in a second, in bytes. */
-    static double most() {
-        return Wire.CABLE.baud() / BITS_OF_A_BYTE;
-    }
-
-    /** What a line would contain, in words. */
-    String contains(ExportLine line) {
-        Session session = desk.session();
-        int lanes = SvgPicture.drawn(session).size();
-        Destination.How how = choices();
-        AudioOut audio = HandOver.audio(session, how);
-        String each = size(audio.bytes());
-        Looked known = looked.get();
-        return switch (line) {
-            case MIDI -> known == null
-                    ? "looking …"
-                    : known.report().notes() + " notes, " + known.report().lanes() + " lanes, " + size(known.bytes());
-            case MIDI_TRACKS -> files(session.tracks().size());
-            case MIDI_DEVICES -> files((int) session.devices().stream()
-                    .filter(d -> session.lanes().stream()
-                            .anyMatch(l -> l.plays() && l.target().device().equals(d.id())))
-                    .count());
-            case CLIP -> known == null
-                    ? "looking …"
-                    : known.report().notes() + " notes, " + known.report().lanes() + " lanes, 32-bit values";
-            case AUDIO -> String.format(
-                    Locale.ROOT,
-                    "%.1f s, %s kHz stereo, %s",
-                    audio.seconds(),
-                    AudioScan.kilohertz(how.audio().rate()),
-                    each);
-            case STEMS -> session.tracks().size() + " files of " + each;
-            case TABLES -> lanes + (lanes == 1 ? " lane" : " lanes");
-            case PICTURE -> lanes + (lanes == 1 ? " lane" : " lanes") + " with ruler and sections, "
-                    + how.picture().format().toUpperCase(Locale.ROOT);
-            case SHEET -> session.surfaces().stream()
-                            .mapToInt(s -> s.pages().size())
-                            .sum() + " pages";
-            case SESSION -> session.audio().isEmpty()
-                    ? "the whole piece"
-                    : "the whole piece and " + files(session.audio().size()) + " of audio";
-        };
-    }
-
-    private static String files(int count) {
-        return count + (count == 1 ? " file" : " files");
-    }
-
-    /** What is lost on the way, in words; empty for nothing. */
-    String lost(ExportLine line) {
-        Looked known = looked.get();
-        return switch (line) {
-            case MIDI -> known == null ? "" : lost(known.report());
-            case MIDI_TRACKS, MIDI_DEVICES -> known == null
-                            || lost(known.report()).isEmpty()
-                    ? ""
-                    : "as much as the MIDI file, or less";
-            case CLIP -> {
-                int left = known == null ? 0 : known.report().left().size();
-                yield left == 0 ? "" : left + " lanes are on no socket, so they are not sent";
-            }
-            case AUDIO, STEMS -> choices().audio().bits().equals(Depth.SIXTEEN.word()) ? "16 bit with dither" : "";
-            default -> "";
-        };
-    }
-
-    private static String lost(MidiExport.Report report) {
-        List<String> parts = new ArrayList<>();
-        if (report.greatestLoss() > 0) {
-            parts.add("up to " + report.lossText() + " beside its lane: " + report.lossOf());
-        }
-        if (!report.left().isEmpty()) {
-            parts.add(report.left().size() + " lanes are on no socket, so they are not sent");
-        }
-        return String.join("; ", parts);
+    /** What is said of lines as they are now. */
+    LineWords words() {
+        return new LineWords(desk.session(), choices(), looked.get());
     }
 
     /** What changed since a line was carried out last, in words. */
@@ -408,12 +288,6 @@ final class ExportModel {
         return looking
                 ? "looking …"
                 : last.since(is == null ? "none" : is.print()).spoken();
-    }
-
-    private static String size(long bytes) {
-        return bytes < 1_000_000
-                ? Math.max(1, Math.round(bytes / 1000.0)) + " kB"
-                : String.format(Locale.ROOT, "%.1f MB", bytes / 1e6);
     }
 
     /** Ends what is under way; nothing of it is left. */
@@ -451,7 +325,7 @@ final class ExportModel {
     void carryOut(ExportLine line, Path path) {
         Session session = desk.session();
         Destination now = destination();
-        carry(line.title(), path, () -> written(line, path, session, now.how()), words -> {
+        carry(line.title(), path, () -> new LineOut(session, now.how(), this::at).write(line, path), words -> {
             carried.put(line, session);
             sound = line == ExportLine.AUDIO ? path : sound;
             return words;
@@ -481,19 +355,11 @@ final class ExportModel {
                         }
                     }
                     look();
-                    return words(folder, went.told());
+                    return LineOut.words(folder, went.told());
                 });
     }
 
     private record Went(HandOver.Told told, String print) {}
-
-    private static String words(Path folder, HandOver.Told told) {
-        int fresh = told.changed().size();
-        return folder.getFileName() + ": " + files(told.files()) + ", "
-                + (fresh == 0 ? "all as they were" : fresh + " of them new or changed")
-                + "."
-                + (told.notes().isEmpty() ? "" : " To know: " + told.notes().get(0));
-    }
 
     private <T> void carry(String what, Path path, Beside.Work<T> work, Function<T, String> done) {
         running.set(what);
@@ -524,70 +390,5 @@ final class ExportModel {
             throw new Progress.Cancelled();
         }
         Platform.runLater(() -> progress.set(part));
-    }
-
-    private String written(ExportLine line, Path path, Session session, Destination.How choices) throws IOException {
-        String name = String.valueOf(path.getFileName());
-        AudioOut audio = HandOver.audio(session, choices);
-        switch (line) {
-            case MIDI -> {
-                MidiExport.Report report = MidiExport.write(
-                        path, MidiPart.of(session, choices.midi().content()), HandOver.midi(choices));
-                return name + ": " + report.notes() + " notes, " + report.lanes() + " lanes"
-                        + (report.greatestLoss() > 0
-                                ? "; farthest from its lane: " + report.lossOf() + ", by " + report.lossText()
-                                : "")
-                        + ". " + report.notice();
-            }
-            case SESSION -> {
-                SessionFile.save(path, HandOver.carrying(session));
-                return name + ": the whole piece.";
-            }
-            case CLIP -> {
-                ClipExport.Made made = ClipExport.write(path, session);
-                return name + ": " + made.notes() + " notes, " + made.lanes() + " lanes in " + made.values()
-                        + " values."
-                        + (made.left().isEmpty()
-                                ? ""
-                                : " Not in it: " + made.left().get(0)
-                                        + (made.left().size() > 1
-                                                ? " and " + (made.left().size() - 1) + " more."
-                                                : "."));
-            }
-            case AUDIO -> {
-                return name + ": " + audio.write(path, -1, this::at).words() + ".";
-            }
-            case STEMS -> {
-                Files.createDirectories(path);
-                Map<Integer, Path> paths = new LinkedHashMap<>();
-                Bounce bounce = new Bounce(session, 0);
-                for (int stem = 0; stem < bounce.stems(); stem++) {
-                    paths.put(stem, path.resolve(HandOver.stemName(stem, bounce.track(stem))));
-                }
-                audio.write(paths, this::at);
-                return name + ": " + paths.size() + " stems.";
-            }
-            case TABLES -> {
-                return name + ": " + HandOver.tables(session, path).size() + " tables.";
-            }
-            case PICTURE -> {
-                List<Lane> lanes = SvgPicture.drawn(session);
-                byte[] picture = SvgPicture.bytes(
-                        session,
-                        lanes,
-                        choices.picture().light(),
-                        choices.picture().format());
-                SafeFile.write(path, out -> out.write(picture));
-                return name + ": " + lanes.size() + " lanes.";
-            }
-            case SHEET -> {
-                int pages = Sheet.write(path, session);
-                return name + ": " + pages + (pages == 1 ? " page" : " pages") + ", and each as a PNG beside it.";
-            }
-            default -> {
-                Destination alone = new Destination(line.title(), Set.of(line.part()), choices, "", "");
-                return words(path, new HandOver(session, alone).write(path, this::at));
-            }
-        }
     }
 }

@@ -193,8 +193,8 @@ public final class ExportView extends BorderPane {
         title.setText(line.title());
         about.setText(line.about() + ".");
         facts.getChildren().clear();
-        fact("Contains", model.contains(line), "");
-        String lost = model.lost(line);
+        fact("Contains", model.words().contains(line), "");
+        String lost = model.words().lost(line);
         boolean looking = line.part() == Destination.Part.MIDI && model.looked().get() == null;
         fact("Lost", looking ? "looking …" : lost.isEmpty() ? "nothing" : lost, lost.isEmpty() ? "" : "hand-text");
         fact("State", model.since(line), "");
@@ -349,8 +349,8 @@ public final class ExportView extends BorderPane {
             boolean runs = line.title().equals(model.running().get());
             in.setText(goes ? "✓" : "");
             name.setText(line.title());
-            contains.setText(model.contains(line));
-            String loss = model.lost(line);
+            contains.setText(model.words().contains(line));
+            String loss = model.words().lost(line);
             lost.setText(loss.isEmpty() ? "" : "loses: " + loss);
             agogic.desk.parts.Tip.on(lost, lost.getText());
             agogic.desk.parts.Tip.on(contains, contains.getText());

@@ -26,26 +26,16 @@ import agogic.formats.session.SessionFile;
 import agogic.formats.table.LaneTables;
 import agogic.standins.sound.Bounce;
 import java.io.IOException;
-import java.io.InputStream;
-import java.io.UncheckedIOException;
 import java.nio.file.Files;
 import java.nio.file.Path;
-import java.nio.file.StandardCopyOption;
-import java.security.DigestInputStream;
-import java.security.MessageDigest;
-import java.security.NoSuchAlgorithmException;
 import java.util.ArrayList;
-import java.util.Comparator;
 import java.util.HashSet;
-import java.util.HexFormat;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Locale;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
-import java.util.TreeMap;
-import java.util.stream.Stream;
 
 /**
  * A folder with all of a piece for somebody who has not this program: session, MIDI, tables, audio, picture, sheet, a README in
@@ -54,7 +44,6 @@ import java.util.stream.Stream;
  */
 public final class HandOver {
     private static final String README = "README.txt";
-    private static final String SUMS = "SHA256SUMS";
     private static final String TABLES = "tables/";
     private static final String ALL_LANES = "all lanes.csv";
     private static final String BY_TRACK = "midi by track/";
@@ -137,36 +126,12 @@ public final class HandOver {
 
     /** Writes the folder; ended on the way, the old one is as it was. */
     public Told write(Path folder, Progress progress) throws IOException {
-        Path place = folder.toAbsolutePath().normalize();
-        recover(place);
-        if (Files.exists(place) && !Files.isDirectory(place)) {
-            throw new IOException(place.getFileName() + " is a file; choose a folder.");
-        }
-        if (Files.isDirectory(place) && !Files.exists(place.resolve(SUMS)) && !empty(place)) {
-            throw new IOException(place.getFileName()
-                    + " has other files in it. Choose an empty folder, or one that was exported before.");
-        }
-        Path beside = place.resolveSibling("." + place.getFileName() + ".making");
-        delete(beside);
-        Files.createDirectories(beside);
-        try {
-            List<String> notes = fill(beside, progress);
-            Map<String, String> sums = sums(beside);
-            List<String> changed = keep(place, beside, sums);
-            SafeFile.text(beside.resolve(SUMS), text -> {
-                for (Map.Entry<String, String> one : sums.entrySet()) {
-                    text.append(one.getValue())
-                            .append("  ")
-                            .append(one.getKey())
-                            .append('\n');
-                }
-            });
+        List<String> notes = new ArrayList<>();
+        WholeFolder.Made made = WholeFolder.write(folder, into -> {
+            notes.addAll(fill(into, progress));
             progress.at(1);
-            swap(beside, place);
-            return new Told(sums.size() + 1, changed, notes);
-        } finally {
-            delete(beside);
-        }
+        });
+        return new Told(made.files(), made.changed(), notes);
     }
 
     private List<String> fill(Path into, Progress progress) throws IOException {
@@ -367,7 +332,7 @@ public final class HandOver {
                 text.append(Long.toString(tables)).append(tables == 1 ? " table\n" : " tables\n");
             }
             text.append("  ").append(README).append(": this text\n");
-            text.append("  ").append(SUMS).append(": the SHA-256 of each file\n");
+            text.append("  ").append(WholeFolder.SUMS).append(": the SHA-256 of each file\n");
             if (!session.sections().isEmpty()) {
                 text.append("\nSections\n");
                 for (Section section : session.sections()) {
@@ -397,98 +362,5 @@ public final class HandOver {
                 }
             }
         });
-    }
-
-    private static Map<String, String> sums(Path folder) throws IOException {
-        Map<String, String> sums = new TreeMap<>();
-        try (Stream<Path> files = Files.walk(folder)) {
-            for (Path file : (Iterable<Path>) files.filter(Files::isRegularFile)::iterator) {
-                sums.put(folder.relativize(file).toString().replace('\\', '/'), digest(file));
-            }
-        }
-        return sums;
-    }
-
-    static String digest(Path file) throws IOException {
-        try (InputStream in = Files.newInputStream(file)) {
-            MessageDigest sha = MessageDigest.getInstance("SHA-256");
-            try (DigestInputStream through = new DigestInputStream(in, sha)) {
-                through.transferTo(java.io.OutputStream.nullOutputStream());
-            }
-            return HexFormat.of().formatHex(sha.digest());
-        } catch (NoSuchAlgorithmException e) {
-            throw new IOException("This Java has no SHA-256.", e);
-        }
-    }
-
-    /** Files that are as they were are taken from the old folder, with their times; the names of all others. */
-    private static List<String> keep(Path old, Path fresh, Map<String, String> sums) throws IOException {
-        List<String> changed = new ArrayList<>();
-        for (Map.Entry<String, String> one : sums.entrySet()) {
-            Path before = old.resolve(one.getKey());
-            if (Files.isRegularFile(before) && digest(before).equals(one.getValue())) {
-                Files.copy(
-                        before,
-                        fresh.resolve(one.getKey()),
-                        StandardCopyOption.REPLACE_EXISTING,
-                        StandardCopyOption.COPY_ATTRIBUTES);
-            } else {
-                changed.add(one.getKey());
-            }
-        }
-        return changed;
-    }
-
-    private static Path aside(Path place) {
-        return place.resolveSibling("." + place.getFileName() + ".before");
-    }
-
-    /** Ended between two moves, the old folder lies aside: it goes back. */
-    private static void recover(Path place) throws IOException {
-        Path before = aside(place);
-        if (Files.isDirectory(before)) {
-            if (Files.exists(place)) {
-                delete(before);
-            } else {
-                Files.move(before, place);
-            }
-        }
-    }
-
-    private static void swap(Path fresh, Path place) throws IOException {
-        Path before = aside(place);
-        if (Files.exists(place)) {
-            Files.move(place, before);
-        }
-        try {
-            Files.move(fresh, place);
-        } catch (IOException e) {
-            recover(place);
-            throw e;
-        }
-        delete(before);
-    }
-
-    private static boolean empty(Path folder) throws IOException {
-        try (Stream<Path> inside = Files.list(folder)) {
-            return inside.findAny().isEmpty();
-        }
-    }
-
-    private static void delete(Path folder) throws IOException {
-        if (!Files.exists(folder)) {
-            return;
-        }
-        try (Stream<Path> all = Files.walk(folder)) {
-            all.sorted(Comparator.reverseOrder()).forEach(one -> {
-                try {
-                    Files.delete(one);
-                } catch (IOException e) {
-                    throw new UncheckedIOException(e);
-                }
-            });
-        } catch (UncheckedIOException e) {
-            throw e.getCause();
-        }
     }
 }

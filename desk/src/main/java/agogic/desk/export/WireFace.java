@@ -137,7 +137,7 @@ final class WireFace extends VBox {
         }
         return "Bytes on the wire: at most " + Math.round(most) + " a second from "
                 + Math.round(at * OnWire.step(known.session().seconds())) + " s on, a cable carries "
-                + Math.round(ExportModel.most());
+                + Math.round(WireLoad.most());
     }
 
     private boolean well(List<Mark> marks, double width, double height) {
@@ -159,7 +159,7 @@ final class WireFace extends VBox {
         if (!well(marks, width, height)) {
             return;
         }
-        double most = ExportModel.most();
+        double most = WireLoad.most();
         double top = most;
         for (double one : known.load()) {
             top = Math.max(top, one);

@@ -9,7 +9,6 @@ import javafx.application.Application;
 import javafx.application.Platform;
 import javafx.scene.Node;
 import javafx.scene.Parent;
-import javafx.scene.Scene;
 import javafx.scene.control.Button;
 import javafx.scene.control.ButtonBar;
 import javafx.scene.control.ButtonType;
@@ -61,6 +60,7 @@ public final class Theme {
         if (owner != null && owner.getScene() != null) {
             Parent over = owner.getScene().getRoot();
             DialogPane pane = dialog.getDialogPane();
+            pane.getStylesheets().setAll(over.getStylesheets());
             pane.getStyleClass().addAll("root", over.getStyleClass().contains("light") ? "light" : "dark");
             deafToTheKeyThatOpened(pane);
             escLeaves(pane);
@@ -208,17 +208,14 @@ public final class Theme {
         }
     }
 
-    /** A window with our styles and nothing in it yet. As styles of a part of it they would be looked for anew at each node. */
-    public static Scene scene(double width, double height) {
-        Scene scene = new Scene(new Region(), width, height);
-        scene.getStylesheets()
-                .add(Theme.class.getResource("/agogic/desk/desk.css").toExternalForm());
-        return scene;
-    }
-
-    /** What fills a window, in dark or light colours. */
+    /**
+     * What fills a window, in dark or light colours. The styles are those of this part and not of its window: menus and tips
+     * get the styles of a window, too, and have none of its colours before they are seen.
+     */
     public static void dress(Parent root, boolean light) {
         begin(light);
+        root.getStylesheets()
+                .setAll(Theme.class.getResource("/agogic/desk/desk.css").toExternalForm());
         root.getStyleClass().removeAll("dark", "light");
         root.getStyleClass().addAll(root.getStyleClass().contains("root") ? List.of() : List.of("root"));
         root.getStyleClass().add(light ? "light" : "dark");

@@ -218,7 +218,7 @@ public final class DeskWindow {
         desk.notices().lastProperty().addListener((o, a, said) -> aloud.answer(TraceBar.spoken(said)));
         views = new Views(desk, files, () -> stage);
         sets = new SetsDrawer(desk, part -> ActParts.dress(part, acts));
-        WindowActs own = new WindowActs(stage, desk, views, () -> acts, guide, aloud);
+        WindowActs own = new WindowActs(stage, desk, views, () -> acts, guide, () -> aloud);
         acts = new DeskActs(desk, files, () -> stage)
                 .with(
                         own.all(transport, trace, sets, () -> menus.open(), this::turnRidingView, this::leave),
@@ -246,7 +246,7 @@ public final class DeskWindow {
         Here.on(transport, Subject.PLAYING);
         Here.on(trace, Subject.ANSWER);
         ActParts.dress(root, acts);
-        keys = new WindowKeys(stage, desk, views, acts, riding, menus, aloud);
+        keys = new WindowKeys(stage, desk, views, acts, riding, menus, () -> aloud);
         keys.in(root, own::keys);
         String settings = Settings.here().trouble();
         if (!settings.isEmpty()) {

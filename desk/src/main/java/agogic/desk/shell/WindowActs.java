@@ -29,10 +29,10 @@ final class WindowActs {
     private final Views views;
     private final Supplier<Acts> acts;
     private final GuideLinks guide;
-    private final Aloud aloud;
+    private final Supplier<Aloud> aloud;
 
     /** @param acts all acts of the window, when they are there */
-    WindowActs(Stage stage, Desk desk, Views views, Supplier<Acts> acts, GuideLinks guide, Aloud aloud) {
+    WindowActs(Stage stage, Desk desk, Views views, Supplier<Acts> acts, GuideLinks guide, Supplier<Aloud> aloud) {
         this.stage = stage;
         this.desk = desk;
         this.views = views;
@@ -89,7 +89,7 @@ final class WindowActs {
                 "Settings…",
                 "Look, sound, first rides, files, keys and what is read aloud: for all pieces",
                 "Ctrl+,",
-                () -> SettingsDialog.of(desk, acts.get(), aloud, stage).show()));
+                () -> SettingsDialog.of(desk, acts.get(), aloud.get(), stage).show()));
         own.add(Act.of("guide", "Guide", "What people want to do, step by step", "F1", this::guide));
         own.add(Act.of("keys", "Keys", "The list of keys", "Shift+F1", this::keys));
         own.add(Act.of("start-page", "Start page", "Close this piece and go to the start page", "Ctrl+W", leave));
@@ -100,8 +100,8 @@ final class WindowActs {
                         "Speak aloud",
                         "Reads out the focus, answers and values",
                         "Ctrl+Shift+A",
-                        () -> desk.say(Notice.plain("Aloud", aloud.turn())))
-                .reading(() -> (aloud.onProperty().get() ? "✓ " : "") + "Speak aloud"));
+                        () -> desk.say(Notice.plain("Aloud", aloud.get().turn())))
+                .reading(() -> (aloud.get().onProperty().get() ? "✓ " : "") + "Speak aloud"));
         own.add(Act.of(
                 "full-screen",
                 "Full screen",

@@ -7,6 +7,7 @@ import agogic.desk.model.Desk;
 import java.util.EnumSet;
 import java.util.Optional;
 import java.util.Set;
+import java.util.function.Supplier;
 import javafx.scene.Node;
 import javafx.scene.Parent;
 import javafx.scene.control.ComboBoxBase;
@@ -23,13 +24,14 @@ final class WindowKeys {
     private final Acts acts;
     private final RidingLayer riding;
     private final HereMenu menus;
-    private final Aloud aloud;
+    private final Supplier<Aloud> aloud;
     /** Keys that are down. A key that is held down comes again and again. */
     private final Set<KeyCode> held = EnumSet.noneOf(KeyCode.class);
 
     private boolean acted;
 
-    WindowKeys(Stage stage, Desk desk, Views views, Acts acts, RidingLayer riding, HereMenu menus, Aloud aloud) {
+    WindowKeys(
+            Stage stage, Desk desk, Views views, Acts acts, RidingLayer riding, HereMenu menus, Supplier<Aloud> aloud) {
         this.stage = stage;
         this.desk = desk;
         this.views = views;
@@ -125,7 +127,7 @@ final class WindowKeys {
             }
         }
         if (e.getCode() == KeyCode.ESCAPE) {
-            aloud.hush();
+            aloud.get().hush();
         }
         if (e.getCode() == KeyCode.ESCAPE && riding.leave()) {
             e.consume();

@@ -4,6 +4,7 @@ import agogic.desk.parts.Theme;
 import javafx.application.Platform;
 import javafx.geometry.Rectangle2D;
 import javafx.scene.Parent;
+import javafx.scene.Scene;
 import javafx.scene.control.ScrollPane;
 import javafx.scene.layout.Region;
 import javafx.stage.Screen;
@@ -22,9 +23,10 @@ final class WindowSize {
     void fill(Stage stage, Region root, boolean inLight) {
         Parent shown = fits() ? root : scrolled(root, inLight);
         if (stage.getScene() == null) {
-            stage.setScene(Theme.scene(1280, 800));
+            stage.setScene(new Scene(shown, 1280, 800));
+        } else {
+            stage.getScene().setRoot(shown);
         }
-        stage.getScene().setRoot(shown);
     }
 
     /** True if the screen has room for the least size; large text leaves less. */

@@ -373,7 +373,7 @@ class CarriedOutTest {
         events.sort(Comparator.comparingLong(MidiEvent::getTick));
         // The piece has one tempo, so a tick is always as long.
         double tick = 60 / session.timeline().tempo().points().get(0).bpm() / sequence.getResolution();
-        double[] load = ExportModel.load(session, bytes, leadIn);
+        double[] load = WireLoad.of(session, bytes, leadIn);
         double[] counted = new double[load.length];
         int running = -1;
         for (MidiEvent event : events) {
@@ -388,7 +388,7 @@ class CarriedOutTest {
             // What falls on the edge of a second may be in the one before.
             assertThat(load[i]).isCloseTo(counted[i], within(12.0));
             sum += load[i] - counted[i];
-            assertThat(load[i]).isLessThanOrEqualTo(1.02 * ExportModel.most());
+            assertThat(load[i]).isLessThanOrEqualTo(1.02 * WireLoad.most());
         }
         assertThat(sum).isCloseTo(0, within(1e-6));
     }

@@ -324,7 +324,7 @@ class OnWireTest {
         int messages = plot.made().report().controllerMessages();
         assertThat(line.allBytes()).isBetween(2.0 * messages, 3.0 * messages);
         assertThat(line.loss()).isGreaterThan(0).isLessThan(1e-4);
-        double[] load = ExportModel.load(session, plot.made().file(), true);
+        double[] load = WireLoad.of(session, plot.made().file(), true);
         assertThat(load.length).isLessThan(4_100);
     }
 
