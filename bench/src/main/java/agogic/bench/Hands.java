@@ -23,7 +23,8 @@ import java.util.function.DoubleUnaryOperator;
 
 /**
  * Made-up hands of many kinds whose true path is known, ridden through codes and refined within 1 %: how far the envelope is
- * from the path (root mean square, in codes of the control), the bare staircase beside it, how many points beside how many
+ * from the path (root mean square, in codes of the control), in rests and in moves, and how far behind it in moves, the bare
+ * staircase beside it, how many points beside how many
  * straight or S-shaped parts the path has, and how many rests of more than 0.4 s are level. Words: how many hands of each
  * kind (20), and the first seed (1).
  */
@@ -155,6 +156,15 @@ final class Hands {
             return Math.sqrt(sum / path.length);
         }
 
+        /** Where it lies still, millisecond by millisecond. */
+        boolean[] still() {
+            boolean[] still = new boolean[path.length];
+            for (double[] rest : rests) {
+                Arrays.fill(still, (int) Math.round(rest[0] * RATE), (int) Math.round(rest[1] * RATE) + 1, true);
+            }
+            return still;
+        }
+
         /** What was sent last. */
         double code(double seconds) {
             int at = Arrays.binarySearch(sent, seconds);
@@ -188,13 +198,58 @@ final class Hands {
         return found;
     }
 
+    /** How far from the path it is while the hand lies still and while it moves, and how far behind it while it moves. */
+    private static final class Apart {
+        private double rests;
+        private double moves;
+        private double behind;
+        private long resting;
+        private long moving;
+
+        void of(Made hand, DoubleUnaryOperator valueAt) {
+            boolean[] still = hand.still();
+            for (int i = 1; i < still.length; i++) {
+                double off = 127 * (valueAt.applyAsDouble(i / (double) RATE) - hand.path[i]);
+                if (still[i]) {
+                    rests += off * off;
+                    resting++;
+                } else {
+                    moves += off * off;
+                    behind -= off * Math.signum(hand.path[i] - hand.path[i - 1]);
+                    moving++;
+                }
+            }
+        }
+
+        double inRests() {
+            return Math.sqrt(rests / Math.max(1, resting));
+        }
+
+        double inMoves() {
+            return Math.sqrt(moves / Math.max(1, moving));
+        }
+
+        double behind() {
+            return behind / Math.max(1, moving);
+        }
+    }
+
     static void print(int hands, long seed) {
         Parameter travel = Parameter.continuous("x", "X", "", Unit.PERCENT, Taper.LINEAR, 0, 100, 50);
         Timeline timeline = new Timeline(TempoMap.steady(60), MetreMap.steady(4, 4));
         Recipe recipe = Recipe.usual(travel).within(1).bending(true).starting(Recipe.Anchor.NONE);
         System.out.printf(
-                "%-15s %6s %9s %7s %6s %12s %12s%n",
-                "kind", "rms", "staircase", "points", "parts", "level rests", "false levels");
+                "%-15s %6s %8s %8s %7s %9s %7s %6s %12s %12s%n",
+                "kind",
+                "rms",
+                "in rests",
+                "in moves",
+                "behind",
+                "staircase",
+                "points",
+                "parts",
+                "level rests",
+                "false levels");
         for (Kind kind : KINDS) {
             double far = 0;
             double stairs = 0;
@@ -203,12 +258,14 @@ final class Hands {
             int rests = 0;
             int level = 0;
             int wrong = 0;
+            Apart apart = new Apart();
             for (int k = 0; k < hands; k++) {
                 Made hand = new Made(kind, new Random(seed * 7_919 + k));
                 Refined refined = new Refining(travel, Span.FULL, timeline, Lock.BEATS)
                         .refine(hand.ride, recipe, 0, SECONDS, List.of());
                 Envelope envelope = refined.envelope();
                 far += hand.off(envelope::valueAt);
+                apart.of(hand, envelope::valueAt);
                 stairs += hand.off(hand::code);
                 points += refined.points();
                 parts += hand.parts + 1;
@@ -222,9 +279,12 @@ final class Hands {
             }
             System.out.printf(
                     Locale.ROOT,
-                    "%-15s %6.3f %9.3f %7.1f %6.1f %8d/%3d %12d%n",
+                    "%-15s %6.3f %8.3f %8.3f %7.3f %9.3f %7.1f %6.1f %8d/%3d %12d%n",
                     kind.name,
                     far / hands,
+                    apart.inRests(),
+                    apart.inMoves(),
+                    apart.behind(),
                     stairs / hands,
                     (double) points / hands,
                     (double) parts / hands,

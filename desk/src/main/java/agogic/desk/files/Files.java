@@ -7,7 +7,6 @@ import agogic.core.route.Target;
 import agogic.core.session.Session;
 import agogic.core.session.Track;
 import agogic.core.session.Version;
-import agogic.core.shape.OwnShapes;
 import agogic.core.shape.Versions;
 import agogic.desk.model.AudioFiles;
 import agogic.desk.model.Beside;
@@ -16,7 +15,6 @@ import agogic.desk.model.Notice;
 import agogic.desk.parts.PathChooser;
 import agogic.desk.parts.Questions;
 import agogic.desk.parts.Theme;
-import agogic.desk.sheet.Sheet;
 import agogic.desk.start.Entrance;
 import agogic.desk.start.Leftover;
 import agogic.desk.start.Opened;
@@ -24,9 +22,7 @@ import agogic.desk.start.Stamp;
 import agogic.desk.start.Trust;
 import agogic.formats.description.Description;
 import agogic.formats.file.Told;
-import agogic.formats.midi.MidiExport;
 import agogic.formats.session.SessionFile;
-import agogic.formats.session.ShapesFile;
 import java.io.IOException;
 import java.nio.file.Path;
 import java.util.List;
@@ -42,7 +38,7 @@ import javafx.scene.control.ButtonType;
 import javafx.scene.control.ChoiceDialog;
 import javafx.stage.Window;
 
-/** Opening, saving and exporting. What takes time is done beside the window; errors are told in the trace bar. */
+/** Opening and saving. What takes time is done beside the window; errors are told in the trace bar. */
 public final class Files {
     private static final int MOST_TOLD = 3;
 
@@ -425,49 +421,6 @@ public final class Files {
                 "Added", names + ". It has no sound of its own here; what moves it goes out as MIDI." + left));
     }
 
-    public void exportMidi() {
-        ExportDialog dialog = new ExportDialog(desk, owner);
-        dialog.showAndWait().ifPresent(choice -> chooser.toWrite(
-                        "Export MIDI", "MIDI file", ".mid", desk.session().name())
-                .ifPresent(path -> exportMidi(path, choice)));
-    }
-
-    /** Writes a MIDI file beside the window and says what it came to. */
-    public void exportMidi(Path path, MidiExport.How how) {
-        Session snapshot = desk.session();
-        beside(
-                () -> MidiExport.write(path, snapshot, how),
-                report -> desk.say(Notice.good("Exported", words(path, report))),
-                "Not exported");
-    }
-
-    private static String words(Path path, MidiExport.Report report) {
-        String loss = report.lanes() == 0
-                ? "there was no lane to send"
-                : "farthest from its lane: " + report.lossOf() + ", by " + report.lossText();
-        return path.getFileName() + ": " + report.notes() + " notes, " + report.lanes() + " lanes in "
-                + report.controllerMessages() + " controller messages; " + loss + "; the busiest second takes "
-                + Math.round(report.busiestShare() * 100) + " % of the wire." + late(report)
-                + (report.notice().isEmpty() ? "" : " " + report.notice()) + left(report.left());
-    }
-
-    private static String late(MidiExport.Report report) {
-        return report.switchOf().isEmpty()
-                ? ""
-                : String.format(
-                        java.util.Locale.ROOT,
-                        " The switch that comes latest is %s, by %.1f ms.",
-                        report.switchOf(),
-                        report.switchLate() * 1000);
-    }
-
-    private static String left(List<String> left) {
-        return left.isEmpty()
-                ? ""
-                : " Not sent, because no socket leads to them: " + left.size() + " lanes, " + left.get(0)
-                        + (left.size() > 1 ? " and others." : ".");
-    }
-
     /** Writes something to a file. */
     @FunctionalInterface
     public interface Writer {
@@ -506,50 +459,6 @@ public final class Files {
     public <T> void read(String title, String kind, String ending, Reader<T> reader, BiConsumer<Path, T> use) {
         chooser.toRead(title, kind, ending)
                 .ifPresent(path -> beside(() -> reader.read(path), what -> use.accept(path, what), "Not read"));
-    }
-
-    /** Prints what every control does, as PDF and as pictures. */
-    public void exportSheet() {
-        Session snapshot = desk.session();
-        chooser.toWrite("Print the sheet", "PDF", ".pdf", snapshot.name() + " controls")
-                .ifPresent(path -> beside(
-                        () -> Sheet.write(path, snapshot),
-                        pages -> desk.say(Notice.good(
-                                "Printed",
-                                path.getFileName() + ": " + pages + (pages == 1 ? " page" : " pages")
-                                        + ", and each as a PNG beside it.")),
-                        "Not printed"));
-    }
-
-    /** Asks for a file and writes the patterns and snapshots of the piece to it, for other pieces. */
-    public void saveShapes() {
-        OwnShapes shapes = OwnShapes.of(desk.session());
-        if (shapes.patterns().isEmpty() && shapes.sets().isEmpty()) {
-            desk.refuse("There are neither patterns nor snapshots in this piece.");
-            return;
-        }
-        chooser.toWrite("Save shapes of your own", "Shapes", ShapesFile.ENDING, "My shapes")
-                .ifPresent(path -> beside(
-                        () -> {
-                            ShapesFile.save(path, shapes);
-                            return shapes.patterns().size() + shapes.sets().size();
-                        },
-                        n -> desk.say(
-                                Notice.good("Saved", path.getFileName() + ": they can be brought into any piece.")),
-                        "Not saved"));
-    }
-
-    /** Asks for a file and brings the patterns and snapshots in it into the piece. */
-    public void bringShapes() {
-        chooser.toRead("Bring shapes of your own in", "Shapes", ShapesFile.ENDING)
-                .ifPresent(path -> beside(
-                        () -> ShapesFile.read(path),
-                        shapes -> {
-                            OwnShapes.Brought brought = shapes.into(desk.session());
-                            desk.edit("Bring shapes in", s -> shapes.into(s).session());
-                            desk.say(Notice.good("Brought in", brought.told() + "."));
-                        },
-                        "Not brought in"));
     }
 
     private <T> void beside(Beside.Work<T> work, Consumer<T> done, String failed) {

@@ -12,6 +12,7 @@ import agogic.core.time.Section;
 import agogic.desk.acts.Act;
 import agogic.desk.acts.Acts;
 import agogic.desk.files.Files;
+import agogic.desk.files.FilesOut;
 import agogic.desk.model.Beside;
 import agogic.desk.model.Desk;
 import agogic.desk.model.Notice;
@@ -35,12 +36,14 @@ import javafx.stage.Window;
 final class DeskActs {
     private final Desk desk;
     private final Files files;
+    private final FilesOut out;
     private final Supplier<Window> window;
     private final List<Act> all = new ArrayList<>();
 
     DeskActs(Desk desk, Files files, Supplier<Window> window) {
         this.desk = desk;
         this.files = files;
+        out = new FilesOut(desk, files, window);
         this.window = window;
     }
 
@@ -352,25 +355,25 @@ final class DeskActs {
                 "Bring a device in from an LV2 bundle or a chart",
                 "Ctrl+I",
                 files::addDevice);
-        add("export-midi", "Export MIDI…", "Write the result as a MIDI file", "Ctrl+E", files::exportMidi);
+        add("export-midi", "Export MIDI…", "Write the result as a MIDI file", "Ctrl+E", out::exportMidi);
         add(
                 "sheet",
                 "Save the sheet as PDF…",
                 "A page that says what every control does, for the table beside the controller",
                 "Ctrl+P",
-                files::exportSheet);
+                out::exportSheet);
         add(
                 "save-shapes",
                 "Save your own shapes…",
                 "The patterns and snapshots of the piece in a file, for other pieces",
                 "Ctrl+Alt+S",
-                files::saveShapes);
+                out::saveShapes);
         add(
                 "bring-shapes",
                 "Bring your own shapes in…",
                 "Patterns and snapshots of another piece come into this one",
                 "Ctrl+Alt+B",
-                files::bringShapes);
+                out::bringShapes);
         all.add(Act.of("undo", "Undo", "Take the last step back", "Ctrl+Z", desk.editing()::undo)
                 .repeating()
                 .reading(() -> desk.editing().undoable().map(a -> "Undo: " + a).orElse("Undo"))

@@ -7,6 +7,7 @@ import agogic.core.device.Exposure;
 import agogic.core.lane.Lane;
 import agogic.core.route.Target;
 import agogic.core.session.Session;
+import agogic.desk.files.FilesOut;
 import agogic.desk.model.View;
 import agogic.formats.session.SessionFile;
 import java.io.IOException;
@@ -196,7 +197,9 @@ class StartTest extends WindowTest {
         until(() -> !desk().editing().unsaved());
         assertThat(SessionFile.open(saved)).isEqualTo(ridden);
         Path out = folder.resolve("out.mid");
-        interact(() -> window().files()
+        interact(() -> new FilesOut(desk(), window().files(), () -> window().root()
+                        .getScene()
+                        .getWindow())
                 .exportMidi(
                         out,
                         agogic.formats.midi.MidiExport.How.of(
