@@ -74,8 +74,7 @@ public final class LoudnessDraft {
                 throw new IllegalArgumentException("A level moves with more than 0 dB a second, at most with 1,000.");
             }
             if (!(gate >= LoudnessMeter.SILENT && gate < target)) {
-                throw new IllegalArgumentException(
-                        "The gate has to be softer than the target: what is softer than the gate counts as a pause.");
+                throw new IllegalArgumentException("Set the gate lower than the target: it tells pauses from phrases.");
             }
         }
     }

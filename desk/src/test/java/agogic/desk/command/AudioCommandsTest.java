@@ -103,7 +103,7 @@ class AudioCommandsTest extends CommandTest {
                 in("c"));
         cannot("--to, the loudness in LUFS", "loudness", in("a"), "--target", level, "--out", in("c"));
         cannot(
-                "The gate has to be softer",
+                "Set the gate lower than the target",
                 "loudness",
                 in("a"),
                 "--target",
