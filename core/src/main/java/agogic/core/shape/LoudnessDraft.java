@@ -74,7 +74,8 @@ public final class LoudnessDraft {
                 throw new IllegalArgumentException("A level moves with more than 0 dB a second, at most with 1,000.");
             }
             if (!(gate >= LoudnessMeter.SILENT && gate < target)) {
-                throw new IllegalArgumentException("Set the gate lower than the target: only what is louder than the gate is changed.");
+                throw new IllegalArgumentException(
+                        "Set the gate lower than the target: only what is louder than the gate is changed.");
             }
         }
     }
