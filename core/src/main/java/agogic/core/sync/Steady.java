@@ -11,6 +11,10 @@ final class Steady {
 
     private static final int FEWEST = 12;
     private static final int NEWEST = 8;
+    /** So many pulses tell how much they tremble: of fewer it is told so wrong that a tremble is taken for a turn. */
+    private static final int TREMBLING = 98;
+    /** Farther than so many of what the mean of the newest trembles is a turn. */
+    private static final double SURE = 4.5;
     /** What is nearer than this needs no explanation, in nanoseconds. */
     private static final double FINE = 400_000;
 
@@ -89,7 +93,7 @@ final class Steady {
         for (int i = 0; i < NEWEST; i++) {
             newest += (time(i) - origin - mean - (count - 1 - i - meanCount) / slope) / NEWEST;
         }
-        return Math.abs(newest) > FINE + 4 * trembling() / Math.sqrt(NEWEST);
+        return Math.abs(newest) > FINE + SURE * trembling() / Math.sqrt(NEWEST);
     }
 
     /**
@@ -97,7 +101,7 @@ final class Steady {
      * second differences of their times, trembling alone leaves six times its square there.
      */
     private double trembling() {
-        int n = Math.min(used, FEWEST * 2) - 2;
+        int n = Math.min(used, TREMBLING) - 2;
         double squares = 0;
         for (int i = 0; i < n; i++) {
             double second = (double) (time(i) - time(i + 1)) - (time(i + 1) - time(i + 2));

@@ -78,7 +78,7 @@ class FollowTest {
         return engine.session().timeline().secondsAt(beat);
     }
 
-    @Property(tries = 60)
+    @Property(tries = 200)
     void afterTwoBarsItIsWithinAMillisecond(@ForAll long seed, @ForAll @DoubleRange(min = 40, max = 240) double bpm) {
         now = 0;
         piece(Sync.Language.CLOCK, false);

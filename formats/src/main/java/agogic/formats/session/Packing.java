@@ -122,14 +122,16 @@ final class Packing implements AutoCloseable {
         throwFailure();
     }
 
+    /** Waits until the thread has ended; where the waiting is interrupted, what is left is thrown away. */
     @Override
     public void close() throws IOException {
-        if (thread.isAlive()) {
-            put(END);
-        }
         try {
+            if (thread.isAlive()) {
+                work.put(END);
+            }
             thread.join();
         } catch (InterruptedException e) {
+            thread.interrupt();
             Thread.currentThread().interrupt();
             throw new InterruptedIOException("It was interrupted before it was written.");
         }
