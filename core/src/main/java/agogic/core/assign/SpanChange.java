@@ -148,7 +148,7 @@ public final class SpanChange {
             Span through = stretch.span().equals(route.span()) ? span : mapped(stretch.span(), mapping);
             stretches.add(stretch.through(through, Envelope.of(under)));
         }
-        return new Lane(lane.target(), lane.lock(), Envelope.of(points), stretches);
+        return lane.with(0, lane.layer().with(Envelope.of(points), stretches));
     }
 
     private static Span mapped(Span span, Mapping mapping) {
@@ -165,7 +165,7 @@ public final class SpanChange {
             stretches.add(all.get(i).through(mine ? span : all.get(i).span(), under));
         }
         Envelope envelope = moved(session, lane.envelope(), all, route, mapping, true);
-        return new Lane(lane.target(), lane.lock(), envelope, stretches);
+        return lane.with(0, lane.layer().with(envelope, stretches));
     }
 
     /** True if a stretch was ridden by the hand of this route through the span it has. */

@@ -110,9 +110,7 @@ public final class Check {
                     target,
                     name(target) + " moves with another parameter; its own " + lane.points() + " points do nothing.",
                     "Delete its points",
-                    s -> s.withLanes(s.lanes().stream()
-                            .filter(l -> !l.target().equals(target))
-                            .toList()));
+                    deleting(target));
         }
         findings.addAll(LayerCheck.of(session, lane));
         boolean slopes = parameter.stepped()
@@ -182,9 +180,7 @@ public final class Check {
                         name(target) + " moves with the macro " + macro.name() + "; its own " + points
                                 + (points == 1 ? " point does" : " points do") + " nothing.",
                         "Delete its points",
-                        s -> s.withLanes(s.lanes().stream()
-                                .filter(l -> !l.target().equals(target))
-                                .toList()));
+                        deleting(target));
             }
         }
     }
@@ -240,6 +236,14 @@ public final class Check {
         }
     }
 
+    private static UnaryOperator<Session> deleting(Target target) {
+        return s -> {
+            Writable.lane(s, target);
+            return s.withLanes(
+                    s.lanes().stream().filter(l -> !l.target().equals(target)).toList());
+        };
+    }
+
     /** Lanes whose first point comes after the start, told once a device. */
     private void starts() {
         Map<String, List<Target>> late = new LinkedHashMap<>();
@@ -266,11 +270,9 @@ public final class Check {
                     Optional.of(s -> {
                         Session after = s;
                         for (Target target : targets) {
-                            Lane lane = after.lane(target);
+                            Lane lane = Writable.lane(after, target);
                             Point begin = new Point(0, lane.envelope().value(0), Shape.HOLD);
-                            after = lane.guarded()
-                                    ? after
-                                    : after.with(lane.with(lane.envelope().with(begin)));
+                            after = after.with(lane.with(lane.envelope().with(begin)));
                         }
                         return after;
                     })));

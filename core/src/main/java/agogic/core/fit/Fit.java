@@ -148,7 +148,9 @@ public final class Fit {
                 Parameter parameter = device.find(id);
                 // Of several layers it counts what is heard of them together.
                 Lane heard = lane.layered()
-                        ? Converting.flatten(session, lane.target()).session().lane(lane.target())
+                        ? Converting.flatten(session.with(lane.guarded(false)), lane.target())
+                                .session()
+                                .lane(lane.target())
                         : lane;
                 movers.add(new Mover(parameter, heard, session.timeline()));
             }

@@ -167,7 +167,7 @@ public final class Converting {
 
     /** All that is heard becomes the absolute layer of the timeline, locked to beats. Silenced layers stay as they are. */
     public static Outcome flatten(Session session, Target target) {
-        return new Converting(session, target).flatten();
+        return of(session, target).flatten();
     }
 
     private Outcome flatten() {

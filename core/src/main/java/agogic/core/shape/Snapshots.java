@@ -5,7 +5,7 @@ import agogic.core.parameter.Parameter;
 import agogic.core.route.Hand;
 import agogic.core.route.Target;
 import agogic.core.session.Session;
-import agogic.core.session.TargetName;
+import agogic.core.session.Writable;
 import agogic.core.snapshot.Snapshot;
 import agogic.core.snapshot.SnapshotSet;
 import agogic.core.text.Text;
@@ -141,10 +141,7 @@ public final class Snapshots {
         Session after = session;
         for (Snapshot.Value value : snapshot.values()) {
             Target target = value.target();
-            if (after.lane(target).guarded()) {
-                throw new IllegalArgumentException(
-                        "The lane of " + TargetName.of(session, target) + " is protected: nothing writes it.");
-            }
+            Writable.lane(after, target);
             Shaping shaping = new Shaping(after, target, 0);
             var layer = after.lane(target).layer();
             double from = after.timeline().laneTimeOfBeat(layer.lock(), beat);

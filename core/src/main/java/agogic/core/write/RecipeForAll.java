@@ -14,8 +14,8 @@ import java.util.function.Predicate;
 
 /**
  * One recipe for many rides at once. How close it is goes over as a part of what is usual for each parameter: half of 50
- * cents is half of 1 dB. Points set by hand stay, and
- * so do lanes that are protected.
+ * cents is half of 1 dB. Points set by hand
+ * stay, and so do lanes that are protected.
  */
 public final class RecipeForAll {
     private final Session session;

@@ -7,6 +7,7 @@ import static org.assertj.core.api.Assertions.within;
 
 import agogic.core.Pieces;
 import agogic.core.lane.Lane;
+import agogic.core.layer.Layers;
 import agogic.core.midi.MidiScale;
 import agogic.core.parameter.Parameter;
 import agogic.core.parameter.Taper;
@@ -145,5 +146,25 @@ class SpanChangeTest {
                 .isEqualTo(250);
         assertThatThrownBy(() -> agogic.core.parameter.ValueText.parseDifference(Unit.DECIBEL, "loud"))
                 .hasMessageContaining("Expected a level");
+    }
+
+    /** What else lies on the lane stays; a protected one stays as it is. */
+    @Test
+    void otherLayersStayAndAProtectedLaneIsNotWritten() {
+        Session drawn = ridden(WriteMode.WRITE);
+        Session layered = Layers.add(drawn, target("p1"), "", true);
+        Span span = Span.straight(0.25, 0.5);
+        for (SpanChange.Follow follow : new SpanChange.Follow[] {SpanChange.Follow.WHOLE, SpanChange.Follow.RIDDEN}) {
+            Lane after = SpanChange.of(layered, ROUTE, span, follow).session().lane(target("p1"));
+            assertThat(after.layers()).hasSize(2);
+            assertThat(after.layer(1)).isEqualTo(layered.lane(target("p1")).layer(1));
+        }
+        Session guarded = layered.with(layered.lane(target("p1")).guarded(true));
+        assertThatThrownBy(() -> SpanChange.of(guarded, ROUTE, span, SpanChange.Follow.WHOLE))
+                .hasMessageContaining("is protected");
+        assertThat(SpanChange.of(guarded, ROUTE, span, SpanChange.Follow.KEEP)
+                        .session()
+                        .lane(target("p1")))
+                .isEqualTo(guarded.lane(target("p1")));
     }
 }

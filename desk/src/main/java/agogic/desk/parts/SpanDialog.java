@@ -304,19 +304,22 @@ public final class SpanDialog extends Dialog<SpanDialog.Chosen> {
         }
         picture.draw();
         if (strand.route().isPresent() && counts.getId() != null) {
-            counts.setText(span().map(span -> {
-                        SpanChange.Outcome outcome =
-                                SpanChange.of(session, strand.route().get(), span, follow());
-                        int n = outcome.moved();
-                        return n == 0
-                                ? "No point moves."
-                                : n
-                                        + (n == 1 ? " point moves" : " points move")
-                                        + (outcome.stopped() == 0
-                                                ? "."
-                                                : ", " + outcome.stopped() + " are clipped at the limit.");
-                    })
-                    .orElse(""));
+            counts.setText(span().map(this::moving).orElse(""));
+        }
+    }
+
+    /** How many points would move; why none can, where that is so. */
+    private String moving(Span span) {
+        try {
+            SpanChange.Outcome outcome = SpanChange.of(session, strand.route().orElseThrow(), span, follow());
+            int n = outcome.moved();
+            return n == 0
+                    ? "No point moves."
+                    : n
+                            + (n == 1 ? " point moves" : " points move")
+                            + (outcome.stopped() == 0 ? "." : ", " + outcome.stopped() + " are clipped at the limit.");
+        } catch (IllegalArgumentException e) {
+            return e.getMessage();
         }
     }
 

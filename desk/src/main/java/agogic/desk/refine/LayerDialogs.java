@@ -8,7 +8,6 @@ import agogic.core.route.Target;
 import agogic.core.score.Clip;
 import agogic.core.session.Session;
 import agogic.core.session.Track;
-import agogic.core.session.Writable;
 import agogic.core.time.Lock;
 import agogic.desk.parts.FormDialog;
 import java.util.ArrayList;
@@ -117,10 +116,7 @@ final class LayerDialogs {
             }
         }
         if (lane.layered()) {
-            offer(all, "one layer with all others", () -> {
-                Writable.lane(session, target);
-                return Converting.flatten(session, target);
-            });
+            offer(all, "one layer with all others", () -> Converting.flatten(session, target));
         }
         return all;
     }

@@ -18,6 +18,7 @@ import agogic.core.route.WriteMode;
 import agogic.core.score.Clip;
 import agogic.core.session.Session;
 import agogic.core.session.TargetName;
+import agogic.core.session.Writable;
 import agogic.core.shape.Chosen;
 import agogic.core.shape.Shaping;
 import agogic.core.text.Text;
@@ -557,7 +558,8 @@ public final class TableBack {
                 begin,
                 end,
                 Envelope.EMPTY);
-        Lane written = new LaneWriter(parameter, now.timeline(), lane.lock()).write(lane, ride, asked);
+        Lane written =
+                new LaneWriter(parameter, now.timeline(), lane.lock()).write(Writable.lane(now, target), ride, asked);
         return now.with(ride).with(written);
     }
 

@@ -140,6 +140,26 @@ class TableBackTest {
         }
     }
 
+    /** A protected lane takes nothing of a table, in whatever form; what is as it went is no writing. */
+    @Test
+    void aProtectedLaneTakesNothing() throws IOException {
+        Session bare = session(new Random(5));
+        Target target = TARGETS.get(0);
+        Session session = bare.with(bare.lane(target).guarded(true));
+        for (TableBack.As as : TableBack.As.values()) {
+            // Moves are places of a hand, all else is said in the unit.
+            double unit = as == TableBack.As.MOVES ? 1 : 1_000;
+            Files.writeString(
+                    table,
+                    "seconds,value\r\n1.0," + 0.2 * unit + "\r\n2.0," + 0.9 * unit + "\r\n3.0," + 0.4 * unit + "\r\n");
+            assertThatThrownBy(() -> TableBack.read(table, session, Optional.of(target), 0, as))
+                    .as(as.name())
+                    .hasMessageContaining("is protected");
+        }
+        out(session, target);
+        assertThat(back(session, target).session() == session).isTrue();
+    }
+
     @Test
     void samplesThatComeBackAsTheyWentChangeNothing() throws IOException {
         for (int seed = 1; seed <= 60; seed++) {
