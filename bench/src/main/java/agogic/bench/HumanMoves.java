@@ -51,12 +51,14 @@ public class HumanMoves {
     /** From the moves to the fewest straight points, drawn to the middle, with all distances told. */
     @Benchmark
     public Refined straight() {
-        return agogic.core.refine.Refining.refine(Reconstruction.joined(times, values), times.length, TOLERANCE, false);
+        return agogic.core.refine.CurveRefining.refine(
+                Reconstruction.joined(times, values), times.length, TOLERANCE, false);
     }
 
     @Benchmark
     public Refined bent() {
-        return agogic.core.refine.Refining.refine(Reconstruction.joined(times, values), times.length, TOLERANCE, true);
+        return agogic.core.refine.CurveRefining.refine(
+                Reconstruction.joined(times, values), times.length, TOLERANCE, true);
     }
 
     @Benchmark

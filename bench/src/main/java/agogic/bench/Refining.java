@@ -2,9 +2,9 @@ package agogic.bench;
 
 import agogic.core.curve.Curve;
 import agogic.core.curve.Reconstruction;
-import agogic.core.refine.FewestLinks;
 import agogic.core.refine.Refined;
-import agogic.core.refine.Tube;
+import agogic.core.refine.links.FewestLinks;
+import agogic.core.refine.tube.Tube;
 import java.util.Random;
 import java.util.concurrent.TimeUnit;
 import org.locationtech.jts.geom.Geometry;
@@ -63,13 +63,13 @@ public class Refining {
     /** From the moves to the points, with corners drawn to the middle and all distances told. */
     @Benchmark
     public Refined wholeRefining() {
-        return agogic.core.refine.Refining.refine(Reconstruction.joined(times, values), moves, 0.01, false);
+        return agogic.core.refine.CurveRefining.refine(Reconstruction.joined(times, values), moves, 0.01, false);
     }
 
     /** The same, with bent shapes that join points. */
     @Benchmark
     public Refined withBentShapes() {
-        return agogic.core.refine.Refining.refine(Reconstruction.joined(times, values), moves, 0.01, true);
+        return agogic.core.refine.CurveRefining.refine(Reconstruction.joined(times, values), moves, 0.01, true);
     }
 
     /** From the same moves to the points that JTS keeps. */

@@ -79,15 +79,10 @@ class CirclesTest {
         }
     }
 
-    private static boolean within(Set<String> circle, String module) {
-        return circle.stream().anyMatch(name -> name.startsWith("agogic." + module + "."));
-    }
-
     @Test
     void noCircleIsLarge() {
         for (Set<String> circle : new Circles().all()) {
-            // The desk's model still goes round through the one that puts it together; that may become less, not more.
-            assertThat(circle).hasSizeLessThanOrEqualTo(within(circle, "desk") ? 9 : 5);
+            assertThat(circle).hasSizeLessThanOrEqualTo(5);
         }
     }
 

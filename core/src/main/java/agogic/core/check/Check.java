@@ -4,14 +4,10 @@ import agogic.core.assign.Assigning;
 import agogic.core.assign.Overlap;
 import agogic.core.device.Device;
 import agogic.core.device.Exposure;
-import agogic.core.device.Outside;
-import agogic.core.device.Seat;
-import agogic.core.device.Socket;
 import agogic.core.envelope.Envelope;
 import agogic.core.envelope.Point;
 import agogic.core.envelope.Shape;
 import agogic.core.expose.Exposing;
-import agogic.core.expose.ShortNames;
 import agogic.core.expose.TakingBack;
 import agogic.core.group.Macros;
 import agogic.core.lane.Lane;
@@ -23,19 +19,14 @@ import agogic.core.route.Route;
 import agogic.core.route.Span;
 import agogic.core.route.Target;
 import agogic.core.route.WriteMode;
-import agogic.core.score.Remark;
 import agogic.core.session.Moved;
 import agogic.core.session.Session;
-import agogic.core.session.TargetName;
-import agogic.core.session.Track;
 import agogic.core.session.Writable;
 import agogic.core.write.PuttingBack;
 import java.util.ArrayList;
-import java.util.Comparator;
 import java.util.HashMap;
 import java.util.LinkedHashMap;
 import java.util.List;
-import java.util.Locale;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
@@ -44,11 +35,12 @@ import java.util.function.UnaryOperator;
 /** Looks through a session for what is wrong with it. */
 public final class Check {
     private final Session session;
-    private final List<Finding> findings = new ArrayList<>();
+    private final Findings findings;
     private final Set<Target> used;
 
     private Check(Session session) {
         this.session = session;
+        findings = new Findings(session);
         used = Moved.all(session);
     }
 
@@ -57,25 +49,15 @@ public final class Check {
         Check check = new Check(session);
         session.lanes().forEach(check::lane);
         check.copies();
-        session.devices().forEach(check::device);
-        check.addresses();
+        DeviceFindings devices = new DeviceFindings(check.findings, check.used);
+        session.devices().forEach(devices::device);
+        devices.addresses();
         session.macros().forEach(check::macro);
         check.hands();
         session.routes().forEach(check::route);
         check.starts();
         check.rides();
-        // The worst first; of one grade in the order of the session.
-        check.findings.sort(Comparator.comparing(f -> f.kind().grade()));
-        return List.copyOf(check.findings);
-    }
-
-    private void add(Finding.Kind kind, Target target, String sentence, String mend, UnaryOperator<Session> change) {
-        findings.add(
-                new Finding(kind, target.device(), Optional.of(target), sentence, mend, Optional.ofNullable(change)));
-    }
-
-    private String name(Target target) {
-        return TargetName.of(session, target);
+        return check.findings.worstFirst();
     }
 
     private void lane(Lane lane) {
@@ -90,38 +72,39 @@ public final class Check {
         // Where no socket is left, all that wait for one are one finding: the device is over its limit.
         boolean waits = exposure == Exposure.WANTED && device.free() == 0;
         if (exposure == Exposure.RESERVED) {
-            add(
+            findings.add(
                     Finding.Kind.RESERVED_DATA,
                     target,
-                    name(target) + " is reserved for the device itself, but has " + lane.points() + " points.",
+                    findings.name(target) + " is reserved for the device itself, but has " + lane.points() + " points.",
                     "Take the points away",
                     s -> TakingBack.of(s, List.of(target)).apply(s));
         } else if (exposure != Exposure.EXPOSED && !waits) {
-            add(
+            findings.add(
                     Finding.Kind.UNREACHED,
                     target,
-                    name(target) + " has " + lane.points() + " points, but no socket: no host can reach it.",
+                    findings.name(target) + " has " + lane.points() + " points, but no socket: no host can reach it.",
                     "Expose it",
                     s -> Exposing.expose(s, List.of(target)).session());
         }
         if (device.leaderOf(target.parameter()).isPresent()) {
-            add(
+            findings.add(
                     Finding.Kind.UNREACHED,
                     target,
-                    name(target) + " moves with another parameter; its own " + lane.points() + " points do nothing.",
+                    findings.name(target) + " moves with another parameter; its own " + lane.points()
+                            + " points do nothing.",
                     "Delete its points",
                     deleting(target));
         }
-        findings.addAll(LayerCheck.of(session, lane));
+        LayerCheck.of(session, lane).forEach(findings::add);
         boolean slopes = parameter.stepped()
                 && !envelope.isEmpty()
                 && envelope.points().subList(0, envelope.size() - 1).stream()
                         .anyMatch(p -> p.shape().kind() != Shape.Kind.HOLD);
         if (slopes) {
-            add(
+            findings.add(
                     Finding.Kind.SLOPES,
                     target,
-                    name(target) + " moves in steps, but its points are joined by slopes.",
+                    findings.name(target) + " moves in steps, but its points are joined by slopes.",
                     "Make it step",
                     s -> s.with(Writable.lane(s, target)
                             .with(s.lane(target).envelope().held(parameter::settled))));
@@ -139,10 +122,10 @@ public final class Check {
                     && first.lock() == lane.lock()
                     && first.target().device().equals(lane.target().device());
             if (copy) {
-                add(
+                findings.add(
                         Finding.Kind.COPIES,
                         lane.target(),
-                        name(lane.target()) + " has the very points of " + name(first.target())
+                        findings.name(lane.target()) + " has the very points of " + findings.name(first.target())
                                 + ": the same move is written twice.",
                         "Join them on one socket",
                         s -> joined(s, first.target(), lane.target()));
@@ -163,7 +146,7 @@ public final class Check {
         boolean moved = session.routes().stream().anyMatch(r -> r.target().equals(macro.target()))
                 || session.lane(macro.target()).plays();
         if (macro.members().isEmpty() && moved) {
-            add(
+            findings.add(
                     Finding.Kind.MACRO,
                     macro.target(),
                     "The macro " + macro.name() + " is moved, but it has no members: nothing is heard of it.",
@@ -174,10 +157,10 @@ public final class Check {
             Target target = member.target();
             int points = session.lane(target).points();
             if (member instanceof Member.BySpan && points > 0) {
-                add(
+                findings.add(
                         Finding.Kind.MACRO,
                         target,
-                        name(target) + " moves with the macro " + macro.name() + "; its own " + points
+                        findings.name(target) + " moves with the macro " + macro.name() + "; its own " + points
                                 + (points == 1 ? " point does" : " points do") + " nothing.",
                         "Delete its points",
                         deleting(target));
@@ -189,11 +172,12 @@ public final class Check {
     private void route(Route route) {
         Target target = route.target();
         String id = route.id();
-        String wire = route.hand().map(session::controlName).orElse("A route without a control") + " → " + name(target);
+        String wire = route.hand().map(session::controlName).orElse("A route without a control") + " → "
+                + findings.name(target);
         boolean macro = target.device().equals(Macro.DEVICE);
         Exposure exposure = session.device(target.device()).exposure(target.parameter());
         if (exposure == Exposure.RESERVED) {
-            add(
+            findings.add(
                     Finding.Kind.STOPPED,
                     target,
                     wire + ": it is reserved for the device itself and must never be moved.",
@@ -201,7 +185,7 @@ public final class Check {
                     s -> s.withRoutes(
                             s.routes().stream().filter(r -> !r.id().equals(id)).toList()));
         } else if (!macro && exposure == Exposure.HIDDEN) {
-            add(
+            findings.add(
                     Finding.Kind.STOPPED,
                     target,
                     wire + ": it sits on no socket, so the hand reaches nothing.",
@@ -209,7 +193,7 @@ public final class Check {
                     s -> Exposing.expose(s, List.of(target)).session());
         }
         if (!route.on()) {
-            add(
+            findings.add(
                     Finding.Kind.OFF,
                     target,
                     wire + ": this route is switched off.",
@@ -217,7 +201,7 @@ public final class Check {
                     s -> s.with(s.route(id).switched(true)));
         }
         if (route.span().closed() && route.hand().isPresent()) {
-            add(
+            findings.add(
                     Finding.Kind.CLOSED_SPAN,
                     target,
                     wire + ": its span begins and ends at "
@@ -226,7 +210,7 @@ public final class Check {
                     s -> s.with(s.route(id).with(Span.FULL)));
         }
         if (route.mode().writes()) {
-            add(
+            findings.add(
                     Finding.Kind.LEFT_ON,
                     target,
                     wire + ": it is in " + route.mode().spoken() + (route.pinned() ? " and pinned" : "")
@@ -261,7 +245,7 @@ public final class Check {
                     Finding.Kind.LATE_START,
                     device,
                     more == 0 ? Optional.of(first) : Optional.empty(),
-                    name(first)
+                    findings.name(first)
                             + (more == 0
                                     ? " has"
                                     : " and " + more + (more == 1 ? " more lane" : " more lanes") + " have")
@@ -295,7 +279,7 @@ public final class Check {
                     target.map(Target::device).orElse(""),
                     target,
                     sentence,
-                    target.map(t -> "Put it back on " + name(t)).orElse("Connect its control first"),
+                    target.map(t -> "Put it back on " + findings.name(t)).orElse("Connect its control first"),
                     target.filter(t -> !closed)
                             .map(t -> (UnaryOperator<Session>) s -> PuttingBack.on(s, s.ride(ride.id()), t))));
         }
@@ -312,7 +296,7 @@ public final class Check {
                         "Learn one of them again",
                         Optional.empty()));
             } else if (overlap.kind() == Overlap.Kind.SEVERAL) {
-                add(
+                findings.add(
                         Finding.Kind.ONE_HAND,
                         overlap.routes().get(0).target(),
                         overlap.sentence(),
@@ -324,7 +308,7 @@ public final class Check {
             }
             Route first = overlap.routes().get(0);
             if (overlap.kind() == Overlap.Kind.WITH_MACRO) {
-                add(
+                findings.add(
                         Finding.Kind.MACRO,
                         first.target(),
                         overlap.sentence(),
@@ -332,7 +316,7 @@ public final class Check {
                         s -> Assigning.disconnect(s, first.id()));
             } else if (overlap.kind() == Overlap.Kind.TWO_HANDS) {
                 String kept = session.control(first.hand().orElseThrow()).name();
-                add(Finding.Kind.TWO_HANDS, first.target(), overlap.sentence(), "Keep " + kept, s -> {
+                findings.add(Finding.Kind.TWO_HANDS, first.target(), overlap.sentence(), "Keep " + kept, s -> {
                     Session after = s;
                     for (Route other :
                             overlap.routes().subList(1, overlap.routes().size())) {
@@ -341,115 +325,6 @@ public final class Check {
                     return after;
                 });
             }
-        }
-    }
-
-    /** The port of a device by name, or the number of that of its track in the file it came from. */
-    private String port(Device device) {
-        if (!device.port().isEmpty()) {
-            return device.port();
-        }
-        Optional<String> track = session.trackOf(device.id()).map(Track::id);
-        return session.remarks().stream()
-                .filter(r -> r.kind() == Remark.Kind.PORT
-                        && track.filter(r.track()::equals).isPresent())
-                .map(r -> "\n" + r.words())
-                .findFirst()
-                .orElse("");
-    }
-
-    /** Two parameters that travel by the same message: whichever is sent last is heard as both. */
-    private void addresses() {
-        Map<String, Target> taken = new HashMap<>();
-        for (Device device : session.devices()) {
-            for (Outside outside : device.outside()) {
-                Target target = new Target(device.id(), outside.parameter());
-                List<Integer> numbers = outside.way() == Outside.Way.CC_PAIR
-                        ? List.of(outside.number(), outside.number() + 32)
-                        : List.of(outside.number());
-                for (int number : numbers) {
-                    String address = port(device) + "\n" + Outside.key(outside.way(), outside.channel(), number);
-                    Target other = taken.putIfAbsent(address, target);
-                    if (other != null && !other.equals(target)) {
-                        add(
-                                Finding.Kind.ONE_ADDRESS,
-                                target,
-                                name(target) + " and " + name(other) + " are both sent as " + outside.address() + ".",
-                                "Give one of them another channel or number",
-                                null);
-                        break;
-                    }
-                }
-            }
-        }
-    }
-
-    private void device(Device device) {
-        names(device);
-        unused(device);
-        overLimit(device);
-    }
-
-    private void names(Device device) {
-        Map<String, Parameter> names = new HashMap<>();
-        for (Parameter parameter : device.parameters()) {
-            String shortName = parameter.shortName().toLowerCase(Locale.ROOT);
-            Target target = new Target(device.id(), parameter.id());
-            if (shortName.isEmpty()) {
-                continue;
-            }
-            Parameter other = names.putIfAbsent(shortName, parameter);
-            boolean tooLong = device.nameLimit() > 0 && parameter.shortName().length() > device.nameLimit();
-            if (other != null || tooLong) {
-                String why = other != null
-                        ? " is also the short name of " + other.name() + "."
-                        : " is longer than the " + device.nameLimit() + " letters the host shows.";
-                add(
-                        Finding.Kind.NAMES,
-                        target,
-                        device.name() + ": “" + parameter.shortName() + "” of " + parameter.name() + why,
-                        "Take the proposed name",
-                        s -> Exposing.name(s, target, ShortNames.propose(s.device(device.id()), s.parameter(target))));
-            }
-        }
-    }
-
-    private void unused(Device device) {
-        List<Target> idle = new ArrayList<>();
-        for (Socket socket : device.used()) {
-            for (Seat seat : socket.seats()) {
-                Target target = new Target(device.id(), seat.parameter());
-                boolean follows = socket.joined() && socket.seatOf(seat.parameter()) > 0;
-                if (!device.reserved(socket) && !follows && !used.contains(target)) {
-                    idle.add(target);
-                }
-            }
-        }
-        if (!idle.isEmpty()) {
-            String first = session.parameter(idle.get(0)).name();
-            findings.add(new Finding(
-                    Finding.Kind.UNUSED,
-                    device.id(),
-                    idle.size() == 1 ? Optional.of(idle.get(0)) : Optional.empty(),
-                    device.name() + ": " + first
-                            + (idle.size() == 1 ? " is" : " and " + (idle.size() - 1) + " more are")
-                            + " exposed, but nothing moves " + (idle.size() == 1 ? "it." : "them."),
-                    idle.size() == 1 ? "Take it back" : "Take them back",
-                    Optional.of(s -> TakingBack.of(s, idle).apply(s))));
-        }
-    }
-
-    private void overLimit(Device device) {
-        int over = device.taken() + device.wanted().size() - device.usable();
-        if (over > 0 && !device.wanted().isEmpty()) {
-            findings.add(new Finding(
-                    Finding.Kind.OVER_LIMIT,
-                    device.id(),
-                    Optional.empty(),
-                    device.name() + " offers " + device.usable() + " sockets; "
-                            + (device.taken() + device.wanted().size()) + " are wanted, " + over + " too many.",
-                    "Make it fit",
-                    Optional.empty()));
         }
     }
 }

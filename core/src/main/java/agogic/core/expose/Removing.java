@@ -7,6 +7,7 @@ import agogic.core.macro.Member;
 import agogic.core.route.Target;
 import agogic.core.session.Session;
 import agogic.core.session.Track;
+import agogic.core.session.Writable;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Set;
@@ -25,7 +26,11 @@ import java.util.Set;
  */
 public record Removing(
         String track, List<String> devices, int notes, int points, int routes, int members, Set<String> rides) {
-    /** What would go with one device. */
+    /**
+     * What would go with one device.
+     *
+     * @throws IllegalArgumentException if a lane of it is protected
+     */
     public static Removing device(Session session, String id) {
         return of(session, "", List.of(id), 0);
     }
@@ -33,7 +38,7 @@ public record Removing(
     /**
      * What would go with a track.
      *
-     * @throws IllegalArgumentException if it is the last one
+     * @throws IllegalArgumentException if it is the last one, or a lane of it is protected
      */
     public static Removing track(Session session, String id) {
         if (session.tracks().size() == 1) {
@@ -46,6 +51,7 @@ public record Removing(
 
     private static Removing of(Session session, String track, List<String> devices, int notes) {
         Set<String> gone = Set.copyOf(devices);
+        Writable.going(session, t -> gone.contains(t.device()));
         int points = 0;
         for (Lane lane : session.lanes()) {
             points += gone.contains(lane.target().device()) ? lane.points() : 0;

@@ -11,6 +11,7 @@ import agogic.core.ride.Ride;
 import agogic.core.route.Route;
 import agogic.core.route.Target;
 import agogic.core.session.Session;
+import agogic.core.session.Writable;
 import agogic.core.snapshot.SnapshotSet;
 import java.util.ArrayList;
 import java.util.HashSet;
@@ -29,9 +30,14 @@ import java.util.Set;
  */
 public record TakingBack(
         List<Target> targets, int points, List<String> rides, List<Route> routes, List<Target> others) {
-    /** What would go. */
+    /**
+     * What would go.
+     *
+     * @throws IllegalArgumentException if one of their lanes is protected
+     */
     public static TakingBack of(Session session, List<Target> targets) {
         Set<Target> gone = new HashSet<>(targets);
+        Writable.going(session, gone::contains);
         int points = 0;
         for (Lane lane : session.lanes()) {
             points += gone.contains(lane.target()) ? lane.points() : 0;

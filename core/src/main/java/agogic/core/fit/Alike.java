@@ -36,7 +36,9 @@ final class Alike {
 
     /** One step for each group that moves alike, the largest first; no parameter is in two of them. */
     static List<FitStep> steps(Session session, Device device, List<Mover> movers) {
-        List<Mover> byTravel = new ArrayList<>(movers);
+        // A lane that is protected does not give way to another one.
+        List<Mover> byTravel =
+                new ArrayList<>(movers.stream().filter(m -> !m.lane().guarded()).toList());
         byTravel.sort(Comparator.comparingDouble((Mover m) -> m.low() - m.high()));
         Probes probes = new Probes(byTravel);
         List<List<Mover>> groups = new ArrayList<>();

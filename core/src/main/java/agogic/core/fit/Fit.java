@@ -112,7 +112,9 @@ public final class Fit {
         sockets.sort(Comparator.comparingInt(Socket::number).reversed());
         for (Socket socket : sockets) {
             Target target = new Target(device.id(), socket.seats().get(0).parameter());
-            boolean alone = socket.seats().size() == 1 && !device.reserved(socket);
+            boolean alone = socket.seats().size() == 1
+                    && !device.reserved(socket)
+                    && !session.lane(target).guarded();
             if (alone && !used.contains(target) && idle.size() < Math.max(1, excess)) {
                 idle.add(target);
             }

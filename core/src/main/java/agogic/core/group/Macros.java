@@ -10,6 +10,7 @@ import agogic.core.parameter.Parameter;
 import agogic.core.route.Span;
 import agogic.core.route.Target;
 import agogic.core.session.Session;
+import agogic.core.session.Writable;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Map;
@@ -63,9 +64,14 @@ public final class Macros {
         return session.with(macro);
     }
 
-    /** Without a macro: its lane, its routes and its place in other macros go with it. */
+    /**
+     * Without a macro: its lane, its routes and its place in other macros go with it.
+     *
+     * @throws IllegalArgumentException if its lane is protected
+     */
     public static Session delete(Session session, String macroId) {
         Target target = session.macro(macroId).target();
+        Writable.going(session, target::equals);
         Session after = session.withRoutes(session.routes().stream()
                         .filter(r -> !r.target().equals(target))
                         .toList())

@@ -9,6 +9,18 @@ final class Codes {
     final double[] code;
     /** When the last message before each change came. */
     final double[] quiet;
+    /** Longer than this without a message: the hand stood still. Seconds. */
+    final double still;
+
+    /** So many changes of several codes show at which intervals a control sends, and most of them have to be even. */
+    private static final int EVEN = 8;
+
+    private static final double SHORTER = 0.7;
+    private static final double LONGER = 1.4;
+    private static final double MOSTLY = 0.7;
+
+    /** What comes less often than this is no movement, but places one after the other. Seconds. */
+    private static final double SLOWEST = 0.125;
 
     private final double to;
 
@@ -45,6 +57,36 @@ final class Codes {
         at = Arrays.copyOf(changed, n);
         code = Arrays.copyOf(values, n);
         quiet = Arrays.copyOf(silent, n);
+        still = still();
+    }
+
+    /** Who sends slowly, but at even intervals and the same way on, moves in between as well. */
+    private double still() {
+        double[] gaps = new double[at.length];
+        int n = 0;
+        int slow = 0;
+        int turns = 0;
+        for (int k = 1; k < at.length; k++) {
+            double way = code[k] - code[k - 1];
+            if (Math.abs(way) > 1.5 * step) {
+                gaps[n] = at[k] - quiet[k];
+                slow += 2 * gaps[n++] > HandPath.STILL ? 1 : 0;
+                turns += k > 1 && way * (code[k - 1] - code[k - 2]) < 0 ? 1 : 0;
+            }
+        }
+        if (n < EVEN || 2 * slow < n) {
+            // What most of them are makes no difference.
+            return HandPath.STILL;
+        }
+        double[] sorted = Arrays.copyOf(gaps, n);
+        Arrays.sort(sorted);
+        double usual = sorted[n / 2];
+        int even = 0;
+        for (double gap : sorted) {
+            even += gap > usual * SHORTER && gap < usual * LONGER ? 1 : 0;
+        }
+        boolean regular = usual <= SLOWEST && even > n * MOSTLY && turns < n * (1 - MOSTLY);
+        return regular ? Math.max(HandPath.STILL, 2 * usual) : HandPath.STILL;
     }
 
     /** When cell {@code k} was left. */

@@ -15,7 +15,7 @@ import java.util.List;
  * rest it lay at its code.
  */
 public final class HandPath {
-    /** Longer than this without a message: the hand stood still. Seconds. */
+    /** Longer than this without a message: the hand stood still, unless it always sends as slowly. Seconds. */
     public static final double STILL = 0.040;
 
     /** A change of more of the travel than this, and of more codes, after a stillness is a jump that was meant. */
@@ -74,7 +74,7 @@ public final class HandPath {
             return true;
         }
         double way = Math.abs(code[k] - code[k - 1]);
-        return at[k] - quiet[k] > STILL && way > Math.max(JUMP, JUMP_CODES * step);
+        return at[k] - quiet[k] > codes.still && way > Math.max(JUMP, JUMP_CODES * step);
     }
 
     private void build() {
@@ -109,7 +109,7 @@ public final class HandPath {
                 double after = Math.min(hair, (codes.end(k) - at[k]) / 8);
                 add(at[k] + after, is - half, Double.NaN, is + half);
             } else {
-                boolean moving = at[k] - quiet[k] <= STILL;
+                boolean moving = at[k] - quiet[k] <= codes.still;
                 double since = moving ? Math.max(begins, quiet[k]) : Math.max(begins, at[k] - JUST_BEFORE);
                 if (step > 0) {
                     add(since, was - half, since > begins + tiny ? was : Double.NaN, was + half);

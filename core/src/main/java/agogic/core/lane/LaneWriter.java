@@ -149,6 +149,7 @@ public final class LaneWriter {
             pins.add(pins.remove(0));
         }
         List<Stretch> stretches = new ArrayList<>(all);
+        Envelope beside = envelope.isEmpty() ? outside(lane.envelope(), all, lifted, envelope) : envelope;
         for (int k = 0; k < lifted.size(); k++) {
             int i = lifted.get(k);
             Stretch stretch = i == index ? changed : all.get(i);
@@ -157,12 +158,25 @@ public final class LaneWriter {
             List<Point> kept = pins.get(k).stream()
                     .filter(p -> p.time() > edges.from && p.time() < edges.release)
                     .toList();
-            List<Point> inner = inner(rides.apply(stretch.ride()), stretch, edges, envelope, kept);
-            envelope = envelope.splice(edges.from, edges.to, Envelope.of(inner), parameter.resting());
+            Envelope written = Envelope.of(inner(rides.apply(stretch.ride()), stretch, edges, beside, kept));
+            Envelope over = envelope.splice(edges.from, edges.to, written, parameter.resting());
+            beside = beside == envelope ? over : beside.splice(edges.from, edges.to, written, parameter.resting());
+            envelope = over;
             stretches.set(
                     places.get(k), stretch.lying(edges.from, edges.to, under).due(false));
         }
-        return lane.with(envelope, stretches);
+        return lane.with(beside, stretches);
+    }
+
+    /** What a lane with nothing but these stretches says before and after them; {@code bare} if it rests there. */
+    private Envelope outside(Envelope whole, List<Stretch> all, List<Integer> lifted, Envelope bare) {
+        double from = lifted.stream().mapToDouble(i -> all.get(i).from()).min().orElse(0);
+        double to = lifted.stream().mapToDouble(i -> all.get(i).to()).max().orElse(0);
+        double rests = parameter.resting();
+        if (whole.isEmpty() || to <= from || whole.valueBefore(from) == rests && whole.valueAt(to) == rests) {
+            return bare;
+        }
+        return Envelope.of(new Point(from, whole.valueBefore(from), Shape.HOLD), new Point(to, whole.valueAt(to)));
     }
 
     private static boolean touchesAny(List<Stretch> all, List<Integer> lifted, int i) {

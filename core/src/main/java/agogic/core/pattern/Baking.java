@@ -5,7 +5,7 @@ import agogic.core.envelope.Envelope;
 import agogic.core.envelope.Point;
 import agogic.core.envelope.Shape;
 import agogic.core.lane.Blend;
-import agogic.core.refine.Refining;
+import agogic.core.refine.CurveRefining;
 import agogic.core.time.Lock;
 import agogic.core.time.MetreMap;
 import agogic.core.time.Timeline;
@@ -238,7 +238,7 @@ public final class Baking {
         if (times.size() > 1) {
             double[] t = times.stream().mapToDouble(d -> d).toArray();
             double[] v = values.stream().mapToDouble(d -> d).toArray();
-            Refining.refine(Reconstruction.pieces(t, v), t.length, TOLERANCE / 2, true)
+            CurveRefining.refine(Reconstruction.pieces(t, v), t.length, TOLERANCE / 2, true)
                     .envelope()
                     .points()
                     .forEach(p -> Blend.add(points, p));

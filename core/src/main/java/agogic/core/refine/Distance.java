@@ -3,6 +3,7 @@ package agogic.core.refine;
 import agogic.core.curve.Curve;
 import agogic.core.envelope.Envelope;
 import agogic.core.envelope.Shape;
+import agogic.core.refine.tube.Tube;
 import java.util.function.DoubleBinaryOperator;
 
 /** The greatest distance between an envelope and a curve, everywhere in time and not only at points. */

@@ -2,6 +2,7 @@ package agogic.core.refine;
 
 import agogic.core.envelope.Envelope;
 import agogic.core.envelope.EnvelopeCursor;
+import agogic.core.refine.tube.Tube;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.function.DoubleBinaryOperator;

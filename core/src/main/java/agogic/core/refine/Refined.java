@@ -2,6 +2,7 @@ package agogic.core.refine;
 
 import agogic.core.curve.Curve;
 import agogic.core.envelope.Envelope;
+import agogic.core.refine.tube.Tube;
 import java.util.List;
 import java.util.function.DoubleBinaryOperator;
 

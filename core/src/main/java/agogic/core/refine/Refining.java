@@ -9,6 +9,7 @@ import agogic.core.envelope.Shape;
 import agogic.core.hand.HandPath;
 import agogic.core.hand.Stay;
 import agogic.core.parameter.Parameter;
+import agogic.core.refine.tube.Tube;
 import agogic.core.ride.Ride;
 import agogic.core.route.Span;
 import agogic.core.time.LaneTime;
@@ -20,15 +21,17 @@ import java.util.List;
 import java.util.Optional;
 import java.util.function.DoubleBinaryOperator;
 import java.util.stream.DoubleStream;
-import java.util.stream.IntStream;
 
 /** From ride to envelope: reconstruct, shift, steady, fit, say how far the result is from the hand. */
 public final class Refining {
     /** A pin outside the tube opens it for this long on both sides. Seconds. */
     private static final double OPENING = 0.25;
 
-    /** A curve of more points is worked out in two halves. */
-    private static final int LONG = 400_000;
+    /** A ride of more moves is worked out once. */
+    private static final int SEARCHED = 50_000;
+
+    /** From one shortest rest that is tried to the next. */
+    private static final double LONGER = Math.sqrt(2);
 
     /** Places of a bent span are followed at least so finely. */
     private static final double FINE = 1.0 / 128;
@@ -57,7 +60,7 @@ public final class Refining {
     public Refined refine(Ride ride, Recipe recipe, double from, double to, List<Point> pins) {
         Made.Asked asked = new Made.Asked(parameter, span, lane, ride, recipe, from, to, pins);
         return Made.known(asked).orElseGet(() -> {
-            Refined made = made(ride, recipe, from, to, pins);
+            Refined made = withFewestRests(ride, recipe, from, to, pins);
             Made.put(asked, made);
             return made;
         });
@@ -68,11 +71,30 @@ public final class Refining {
         return Made.known(new Made.Asked(parameter, span, lane, ride, recipe, from, to, pins));
     }
 
+    /**
+     * Where only long rests need to be level, it may be level on shorter ones as well: a rest on which it is level parts the
+     * way, and what is shorter is searched better. So a longer shortest rest gives no more points than the usual one.
+     */
+    private Refined withFewestRests(Ride ride, Recipe recipe, double from, double to, List<Point> pins) {
+        Refined fewest = made(ride, recipe, from, to, pins);
+        boolean searched = recipe.bent() && !parameter.stepped() && ride.size() <= SEARCHED;
+        for (double rest = Recipe.REST; searched && rest < recipe.rest(); rest *= LONGER) {
+            Refined other = made(ride, recipe.resting(rest), from, to, pins);
+            fewest = other.points() < fewest.points() ? other : fewest;
+        }
+        return fewest;
+    }
+
     private Refined made(Ride ride, Recipe recipe, double from, double to, List<Point> pins) {
         Curve hand = Reconstruction.held(ride.times(), ride.countedPlaces()).shifted(-recipe.shift());
         Curve raw = inLane(hand, from, to);
-        if (parameter.stepped() || span.curve() == Span.Curve.STEPS) {
-            return held(ride, recipe, raw, pins);
+        if (inSteps()) {
+            return held(positions(ride, recipe, raw), ride, raw, pins);
+        }
+        if (recipe.bent() && SwitchRide.is(ride)) {
+            Envelope steps =
+                    SwitchRide.of(ride, -recipe.shift(), lane, from, to, x -> parameter.settled(span.apply(x)));
+            return held(steps, ride, raw, pins);
         }
         List<HandPath.Piece> pieces = HandPath.of(
                 shifted(ride, recipe.shift()),
@@ -100,7 +122,7 @@ public final class Refining {
         return told(envelope, ride.size(), fit, raw, cells, parameter::distance);
     }
 
-    private static Refined told(
+    static Refined told(
             Envelope envelope,
             int moves,
             RestsAndReaches fit,
@@ -250,19 +272,29 @@ public final class Refining {
         return all.build();
     }
 
-    private Refined held(Ride ride, Recipe recipe, Curve raw, List<Point> pins) {
+    private boolean inSteps() {
+        return parameter.stepped() || span.curve() == Span.Curve.STEPS;
+    }
+
+    /** The positions of a switch that a ride goes to. */
+    private Envelope positions(Ride ride, Recipe recipe, Curve raw) {
         int positions = parameter.stepped() ? parameter.positions().size() : (int) span.amount();
         double middle = (raw.times()[0] + raw.times()[raw.size() - 1]) / 2;
         double at = lane.seconds(middle);
         // What is pressed does not chatter: each tap is meant.
         boolean pressed = ride.resolution() >= Ride.PRESSED;
         double dwell = pressed ? 0 : lane.laneTime(at + recipe.dwell()) - middle;
-        Envelope envelope = HeldPositions.of(raw, positions, dwell);
-        int needed = envelope.size();
+        return HeldPositions.of(raw, positions, dwell);
+    }
+
+    /** What is held from point to point, with the pins in it: held as well, unless a way was drawn from them. */
+    private Refined held(Envelope steps, Ride ride, Curve raw, List<Point> pins) {
+        Envelope envelope = steps;
         for (Point pin : pins) {
-            envelope = envelope.with(pin.with(Shape.HOLD));
+            boolean holds = inSteps() || pin.shape().kind() == Shape.Kind.STRAIGHT;
+            envelope = envelope.with(holds ? pin.with(Shape.HOLD) : pin);
         }
-        return told(envelope, ride.size(), needed, raw, Tube.around(raw, 0));
+        return told(envelope, ride.size(), steps.size(), raw, Tube.around(raw, 0));
     }
 
     private Refined told(Envelope envelope, int moves, int fewest, Curve raw, Tube tube) {
@@ -334,74 +366,5 @@ public final class Refining {
     private double edge(Point pin, int side) {
         double seconds = lane.seconds(pin.time());
         return lane.laneTime(seconds + side * OPENING);
-    }
-
-    /**
-     * The envelope of a curve within a normalised tolerance, without a parameter.
-     *
-     * @param bent true if bent shapes may join straight links, all inside 0..1; else the fewest straight ones anywhere, which
-     *     may lie beyond 0 and 1 by the tolerance
-     */
-    public static Refined refine(Curve curve, int moves, double tolerance, boolean bent) {
-        return refine(List.of(curve), moves, tolerance, bent);
-    }
-
-    /** As {@link #refine(Curve, int, double, boolean)}, of curves that follow each other: between them it jumps. */
-    public static Refined refine(List<Curve> curves, int moves, double tolerance, boolean bent) {
-        return refine(curves, moves, tolerance, bent, bent);
-    }
-
-    /** As {@link #refine(List, int, double, boolean)}, and inside 0..1 even if that takes a point more, as every lane is. */
-    public static Refined inside(List<Curve> curves, int moves, double tolerance, boolean bent) {
-        Refined anywhere = refine(curves, moves, tolerance, bent);
-        boolean inside = anywhere.envelope().points().stream().allMatch(p -> p.value() >= 0 && p.value() <= 1);
-        return inside ? anywhere : refine(curves, moves, tolerance, bent, true);
-    }
-
-    private static Refined refine(List<Curve> curves, int moves, double tolerance, boolean bent, boolean inside) {
-        RestsAndReaches fit = new RestsAndReaches(bent);
-        List<Tube> cells = new ArrayList<>();
-        for (Curve curve : curves) {
-            cells.add(Tube.beside(curve, 0));
-            fit.piece(inside ? Tube.inside(curve, tolerance) : Tube.beside(curve, tolerance), List.of(), List.of(), 0);
-        }
-        Envelope envelope = inside ? Envelope.of(fit.points()).normalised() : Envelope.of(fit.points());
-        return told(envelope, moves, fit, curves.get(0), cells, (a, b) -> Math.abs(a - b));
-    }
-
-    /**
-     * The fewest straight links inside 0..1 within a tolerance of curves that follow each other, and nothing nearer: at once. A
-     * very long curve is parted in the middle, where the path goes through it, and both parts are worked out side by side: that
-     * costs two points at the most.
-     */
-    public static Envelope fewest(List<Curve> curves, double tolerance) {
-        List<Point> points = new ArrayList<>();
-        for (Curve curve : curves) {
-            int n = curve.size();
-            List<Curve> paths = n < LONG
-                    ? List.of(FewestLinks.within(Tube.inside(curve, tolerance)))
-                    : IntStream.of(0, 1)
-                            .parallel()
-                            .mapToObj(half -> half(curve, half == 0, tolerance))
-                            .toList();
-            for (Curve path : paths) {
-                for (int i = path == paths.get(0) ? 0 : 1; i < path.size(); i++) {
-                    points.add(new Point(path.times()[i], path.values()[i]));
-                }
-            }
-        }
-        return Envelope.of(points).normalised();
-    }
-
-    /** The path of one half of a curve, which goes through its middle. */
-    private static Curve half(Curve curve, boolean first, double tolerance) {
-        int middle = curve.size() / 2;
-        int from = first ? 0 : middle;
-        int to = first ? middle + 1 : curve.size();
-        Curve part = curve.slice(from, to - 1);
-        int at = first ? Arrays.binarySearch(part.times(), curve.times()[middle]) : 0;
-        Tube tube = Tube.inside(part, tolerance);
-        int pinned = first ? tube.size() - 1 : 0;
-        return FewestLinks.within(tube.through(pinned, part.values()[at]));
     }
 }

@@ -2,6 +2,8 @@ package agogic.core.refine;
 
 import agogic.core.envelope.Point;
 import agogic.core.envelope.Shape;
+import agogic.core.refine.tube.Tube;
+import agogic.core.refine.ways.PlaceSearch;
 import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.List;

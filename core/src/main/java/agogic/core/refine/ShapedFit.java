@@ -2,6 +2,13 @@ package agogic.core.refine;
 
 import agogic.core.curve.Curve;
 import agogic.core.envelope.Point;
+import agogic.core.refine.draw.Drawing;
+import agogic.core.refine.links.Centring;
+import agogic.core.refine.links.FewestLinks;
+import agogic.core.refine.tube.Tube;
+import agogic.core.refine.ways.Path;
+import agogic.core.refine.ways.PlaceSearch;
+import agogic.core.refine.ways.Ways;
 import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.List;

@@ -2,6 +2,7 @@ package agogic.core.session;
 
 import agogic.core.lane.Lane;
 import agogic.core.route.Target;
+import java.util.function.Predicate;
 
 /** Lanes that may be written: a protected one is not, by nothing, until it is opened again. */
 public final class Writable {
@@ -18,6 +19,20 @@ public final class Writable {
             throw new IllegalArgumentException(why(session, target));
         }
         return lane;
+    }
+
+    /**
+     * Lanes that are to go, all that they have with them.
+     *
+     * @throws IllegalArgumentException in words for people if one is protected
+     */
+    public static void going(Session session, Predicate<Target> gone) {
+        for (Lane lane : session.lanes()) {
+            if (lane.guarded() && gone.test(lane.target())) {
+                throw new IllegalArgumentException("With it would go the lane of "
+                        + TargetName.of(session, lane.target()) + ", which is protected. Shift+P opens it.");
+            }
+        }
     }
 
     /** Why a protected lane is not written. */

@@ -12,7 +12,7 @@ import agogic.core.lane.Layer;
 import agogic.core.layer.Layers;
 import agogic.core.parameter.Parameter;
 import agogic.core.parameter.Taper;
-import agogic.core.refine.Refining;
+import agogic.core.refine.CurveRefining;
 import agogic.core.route.Target;
 import agogic.core.session.Points;
 import agogic.core.session.Positions;
@@ -326,7 +326,7 @@ public final class Shaping {
             boolean many = part.size() > MANY;
             Curve straight = many ? part.straight() : null;
             if (straight != null) {
-                return Refining.fewest(List.of(straight), normalised);
+                return CurveRefining.fewest(List.of(straight), normalised);
             }
             int looks = 0;
             for (int i = 0; i < part.size(); i++) {
@@ -350,8 +350,8 @@ public final class Shaping {
             }
             List<Curve> curves = Reconstruction.pieces(t, v);
             return many
-                    ? Refining.fewest(curves, normalised)
-                    : Refining.refine(curves, n, normalised, true).envelope();
+                    ? CurveRefining.fewest(curves, normalised)
+                    : CurveRefining.refine(curves, n, normalised, true).envelope();
         });
         // What cannot be said with fewer points stays as it is.
         boolean fewer =

@@ -57,6 +57,27 @@ class FitTest {
         return plan.steps().stream().mapToDouble(FitStep::largestChange).max().orElse(0);
     }
 
+    /** What is protected keeps its points and its socket, whatever a plan does for the others. */
+    @Test
+    void aProtectedLaneStaysAsItIs() {
+        Session session = Pieces.wanting(6, 1, 1);
+        for (int i = 1; i <= 6; i++) {
+            session = Pieces.drawn(session, "p" + i, 4, 0.2, 8, 0.9);
+        }
+        Session open = plan(session).apply(session);
+        assertThat(open.lanes().size()).as("they move alike: one is enough").isLessThan(6);
+        Session all = session.withLanes(
+                session.lanes().stream().map(l -> l.guarded(true)).toList());
+        Session after = plan(all).apply(all);
+        for (Lane lane : all.lanes()) {
+            assertThat(after.lane(lane.target())).isEqualTo(lane);
+        }
+        Session one = session.with(session.lane(target("p3")).guarded(true));
+        after = plan(one).apply(one);
+        assertThat(after.lane(target("p3"))).isEqualTo(one.lane(target("p3")));
+        assertThat(after.lanes().size()).isLessThan(6);
+    }
+
     // Sharing
 
     /** Golumbic: the chromatic number of an interval graph is its largest clique; tried by hand on small cases. */

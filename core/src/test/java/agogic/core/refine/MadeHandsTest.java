@@ -1,10 +1,12 @@
 package agogic.core.refine;
 
 import static org.assertj.core.api.Assertions.assertThat;
+import static org.assertj.core.api.Assertions.within;
 
 import agogic.core.curve.Curve;
 import agogic.core.curve.Reconstruction;
 import agogic.core.envelope.Envelope;
+import agogic.core.envelope.Shape;
 import agogic.core.parameter.Parameter;
 import agogic.core.parameter.Taper;
 import agogic.core.parameter.Unit;
@@ -15,7 +17,10 @@ import agogic.core.time.Lock;
 import agogic.core.time.MetreMap;
 import agogic.core.time.TempoMap;
 import agogic.core.time.Timeline;
+import java.util.Arrays;
 import java.util.List;
+import java.util.Random;
+import java.util.function.DoubleUnaryOperator;
 import org.junit.jupiter.api.Test;
 
 /** Hands whose true path is known: the envelope is near the path, not near the codes; level at rest; and has few points. */
@@ -192,6 +197,25 @@ class MadeHandsTest {
         assertThat(longer).isLessThan(usual);
     }
 
+    /** Where only longer rests need to be level there are never more points than with the usual ones. */
+    @Test
+    void aLongerShortestRestNeverGivesMore() {
+        Refining refining = new Refining(TRAVEL, Span.FULL, STEADY, Lock.BEATS);
+        Random random = new Random(12);
+        for (int seed = 0; seed < 40; seed++) {
+            MadeHand hand = new MadeHand(seed, 0.35, seed % 2 == 0 ? 1.5 : 4, 0.1);
+            Recipe usual = Recipe.usual(TRAVEL).within(0.3 + 2 * random.nextDouble());
+            usual = usual.starting(Recipe.Anchor.NONE);
+            Recipe longer = usual.resting(Recipe.REST * (1 + 4 * random.nextDouble()));
+            int with = refining.refine(hand.ride, usual, 0, MadeHand.SECONDS, List.of())
+                    .points();
+            assertThat(refining.refine(hand.ride, longer, 0, MadeHand.SECONDS, List.of())
+                            .points())
+                    .as("seed %s, rests of %s s", seed, longer.rest())
+                    .isLessThanOrEqualTo(with);
+        }
+    }
+
     @Test
     void aJumpIsAJump() {
         double[] seconds = {0, 0.5, 2, 2.001};
@@ -202,8 +226,73 @@ class MadeHandsTest {
         assertThat(envelope.valueAt(2)).isEqualTo(0.8);
         assertThat(envelope.valueAt(1.999)).isEqualTo(0.2);
         List<Curve> table = Reconstruction.pieces(new double[] {0, 1, 1, 2}, new double[] {0.2, 0.2, 0.8, 0.8});
-        assertThat(Refining.refine(table, 4, 0.01, true).envelope().valueAt(0.999))
+        assertThat(CurveRefining.refine(table, 4, 0.01, true).envelope().valueAt(0.999))
                 .isEqualTo(0.2);
         assertThat(table).hasSize(2);
+    }
+
+    private static Ride sent(double step, double every, double seconds, DoubleUnaryOperator place) {
+        int n = (int) (seconds / every);
+        double[] times = new double[n];
+        double[] places = new double[n];
+        for (int i = 0; i < n; i++) {
+            times[i] = i * every;
+            places[i] = Math.rint(place.applyAsDouble(times[i]) / step) * step;
+        }
+        return new Ride("ride-1", new Hand("s", "f"), step, 0, seconds, times, places, places);
+    }
+
+    /** However slowly it is sent: a sweep stays a sweep, in seven bits and in fourteen. */
+    @Test
+    void whoSendsSlowlyMovesInBetween() {
+        for (double step : new double[] {1.0 / 127, 1.0 / 16383}) {
+            for (double every : new double[] {0.02, 0.0417, 0.045, 0.06, 0.09}) {
+                Ride sweep = sent(step, every, 4, t -> t * t * (3 - t / 2) / 16);
+                assertThat(refined(sweep, 1, true, 4).points())
+                        .as("a sweep, every %s s, steps of %s", every, step)
+                        .isLessThanOrEqualTo(6);
+                Ride wave = sent(step, every, 16, t -> 0.5 + 0.4 * Math.sin(Math.PI * t / 2));
+                Refined refined = refined(wave, 1, true, 16);
+                assertThat(refined.points())
+                        .as("a wave, every %s s, steps of %s", every, step)
+                        .isLessThanOrEqualTo(26);
+                assertThat(refined.farthestNormalised()).isLessThanOrEqualTo(0.01 + 1e-9);
+            }
+        }
+    }
+
+    /** Places one after the other, evenly sent, are no movement: each is held until the next. */
+    @Test
+    void placesOneAfterTheOtherAreHeld() {
+        Random random = new Random(4);
+        double[] at = random.doubles(80).toArray();
+        Ride ride = sent(1.0 / 16383, 0.1, 8, t -> at[(int) Math.round(t / 0.1)]);
+        Envelope envelope = refined(ride, 1, true, 8).envelope();
+        for (int i = 1; i < at.length; i++) {
+            double before = ride.raw(i - 1);
+            assertThat(envelope.valueAt(0.1 * i - 0.006)).isCloseTo(before, within(0.011));
+        }
+    }
+
+    /** A pedal is a switch and stays one: held at its two places, a point a change. */
+    @Test
+    void aPedalStaysAPedal() {
+        Random random = new Random(5);
+        double[] seconds = new double[41];
+        double[] places = new double[41];
+        for (int i = 1; i < seconds.length; i++) {
+            seconds[i] = seconds[i - 1] + 0.03 + random.nextDouble() * (i % 5 == 0 ? 0.05 : 0.6);
+            places[i] = i % 2;
+        }
+        double end = seconds[40] + 1;
+        Ride pedal = new Ride("ride-1", new Hand("s", "f"), 1.0 / 127, 0, end, seconds, places, places);
+        Envelope envelope = refined(pedal, 1, true, end).envelope();
+        assertThat(envelope.size()).isLessThanOrEqualTo(42);
+        assertThat(envelope.points().subList(0, envelope.size() - 1))
+                .allMatch(p -> p.shape().kind() == Shape.Kind.HOLD);
+        for (double t = 0; t < end; t += 0.0013) {
+            int last = Arrays.binarySearch(seconds, t);
+            assertThat(envelope.valueAt(t)).as("at %s s", t).isEqualTo(places[last < 0 ? -last - 2 : last]);
+        }
     }
 }

@@ -6,11 +6,12 @@ import static org.assertj.core.api.Assertions.within;
 import agogic.core.curve.Curve;
 import agogic.core.envelope.Envelope;
 import agogic.core.envelope.Shape;
+import agogic.core.refine.tube.Middle;
+import agogic.core.refine.tube.Tube;
 import java.util.Arrays;
 import java.util.Random;
 import net.jqwik.api.ForAll;
 import net.jqwik.api.Property;
-import net.jqwik.api.constraints.IntRange;
 import org.junit.jupiter.api.Test;
 
 /**
@@ -99,9 +100,9 @@ class NearestTest {
     private static double nearest(long seed, boolean shaped) {
         Random random = new Random(seed);
         int n = 5 + random.nextInt(56);
-        Curve curve = FewestLinksTest.random(random, n, 0.1 + 0.9 * random.nextDouble());
+        Curve curve = RandomCurve.of(random, n, 0.1 + 0.9 * random.nextDouble());
         double tolerance = TOLERANCES[random.nextInt(TOLERANCES.length)];
-        Envelope path = Refining.refine(curve, n, tolerance, shaped).envelope();
+        Envelope path = CurveRefining.refine(curve, n, tolerance, shaped).envelope();
         double whole = 0;
         double[] far = new double[path.size() - 1];
         for (int i = 0; i < far.length; i++) {
@@ -169,7 +170,7 @@ class NearestTest {
     @Property(tries = 200)
     void theIntegralsOfTheMiddleAreThoseOfManySmallParts(@ForAll long seed) {
         Random random = new Random(seed);
-        Curve curve = FewestLinksTest.random(random, 2 + random.nextInt(40), 1);
+        Curve curve = RandomCurve.of(random, 2 + random.nextInt(40), 1);
         Middle middle = new Middle(Tube.around(curve, 0.1), 0);
         double[] t = curve.times();
         double begin = t[0];
@@ -189,20 +190,5 @@ class NearestTest {
         assertThat(middle.sum).isCloseTo(sum, within(1e-4 * (1 + time)));
         assertThat(middle.moment).isCloseTo(moment, within(1e-4 * (1 + time * time)));
         assertThat(middle.square).isCloseTo(square, within(1e-4 * (1 + time)));
-    }
-
-    @Property(tries = 300)
-    void theGapOfATimeIsTheOneThatHalvingFinds(@ForAll long seed, @ForAll @IntRange(min = 1, max = 50) int n) {
-        Random random = new Random(seed);
-        double[] times = new double[n];
-        for (int i = 0; i < n; i++) {
-            times[i] = (i == 0 ? 3 : times[i - 1]) + Math.pow(10, -6 * random.nextDouble());
-        }
-        Gaps gaps = new Gaps(times);
-        for (int k = 0; k < 100; k++) {
-            double time = k % 3 == 0 ? times[random.nextInt(n)] : 2 + random.nextDouble() * (times[n - 1] - 1);
-            int found = Arrays.binarySearch(times, time);
-            assertThat(gaps.before(time)).isEqualTo(found < 0 ? -found - 2 : found);
-        }
     }
 }

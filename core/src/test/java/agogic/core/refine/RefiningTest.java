@@ -75,8 +75,8 @@ class RefiningTest {
         double tolerance = thousandths / 1000.0;
         Ride ride = wandering(seed, moves, 0);
         Curve curve = Reconstruction.joined(ride.times(), ride.countedPlaces());
-        Refined straight = Refining.refine(curve, moves, tolerance, false);
-        Refined bent = Refining.refine(curve, moves, tolerance, true);
+        Refined straight = CurveRefining.refine(curve, moves, tolerance, false);
+        Refined bent = CurveRefining.refine(curve, moves, tolerance, true);
         assertThat(straight.points()).isEqualTo(straight.fewest());
         assertThat(bent.points()).isLessThanOrEqualTo(bent.fewest());
         for (Envelope envelope : new Envelope[] {straight.envelope(), bent.envelope()}) {

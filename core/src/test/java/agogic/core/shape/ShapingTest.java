@@ -13,9 +13,9 @@ import agogic.core.lane.LayerStack;
 import agogic.core.layer.Difference;
 import agogic.core.layer.Layered;
 import agogic.core.parameter.Parameter;
-import agogic.core.refine.FewestLinks;
-import agogic.core.refine.Refining;
-import agogic.core.refine.Tube;
+import agogic.core.refine.CurveRefining;
+import agogic.core.refine.links.FewestLinks;
+import agogic.core.refine.tube.Tube;
 import agogic.core.route.Target;
 import agogic.core.session.Session;
 import agogic.core.time.Lock;
@@ -215,7 +215,7 @@ class ShapingTest {
             values[i] = value;
         }
         Curve curve = new Curve(times, values);
-        Envelope thin = Refining.fewest(List.of(curve), 0.01);
+        Envelope thin = CurveRefining.fewest(List.of(curve), 0.01);
         int whole = FewestLinks.within(Tube.around(curve, 0.01)).size();
         assertThat(thin.size()).isLessThanOrEqualTo(whole + 2);
         for (int i = 0; i < n; i++) {

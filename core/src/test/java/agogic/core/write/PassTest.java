@@ -138,6 +138,26 @@ class PassTest {
         assertThat(written.route("r").mode()).as("back to Read").isEqualTo(WriteMode.READ);
     }
 
+    /** A hand that only jumps between two places is held there, and eases back as any other. */
+    @Test
+    void aSwitchIsHeldAndEasesBack() {
+        Session session = session(WriteMode.TOUCH, DRAWN);
+        ScriptedPass pass = new ScriptedPass(session, 0);
+        pass.add(1, bytes(0x90, 40, 127));
+        for (int i = 0; i < 5; i++) {
+            pass.add(1.1 + 0.3 * i, bytes(0xB0, 20, i % 2 == 0 ? 120 : 10));
+        }
+        Session written =
+                PassWriter.write(session, pass.add(2.5, bytes(0x80, 40, 0)).run(8, 16));
+        Stretch stretch = written.lane(LEVEL).stretches().get(0);
+        Envelope envelope = after(written);
+        sameOutside(envelope, stretch.from(), stretch.to());
+        assertThat(envelope.valueAt(9.39)).isCloseTo(120 / 127.0, within(1e-3));
+        assertThat(envelope.valueAt(9.41)).isCloseTo(10 / 127.0, within(1e-3));
+        assertThat(envelope.valueBefore(10.5)).isCloseTo(120 / 127.0, within(1e-3));
+        assertThat(envelope.valueAt(10.625)).as("half-way back").isBetween(0.55, 0.65);
+    }
+
     @Test
     void latchHoldsTheLastValueToTheEnd() {
         Session session = session(WriteMode.LATCH, DRAWN);

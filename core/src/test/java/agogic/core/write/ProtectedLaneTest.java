@@ -2,19 +2,27 @@ package agogic.core.write;
 
 import static agogic.core.write.PassTest.LEVEL;
 import static org.assertj.core.api.Assertions.assertThat;
+import static org.assertj.core.api.Assertions.assertThatIllegalArgumentException;
 import static org.assertj.core.api.Assertions.fail;
 
 import agogic.core.envelope.Envelope;
 import agogic.core.envelope.Shape;
+import agogic.core.expose.Chains;
 import agogic.core.expose.Clearing;
+import agogic.core.expose.Removing;
+import agogic.core.expose.TakingBack;
+import agogic.core.group.Macros;
 import agogic.core.lane.Layer;
 import agogic.core.lane.Stretch;
 import agogic.core.layer.Converting;
 import agogic.core.layer.Layers;
+import agogic.core.macro.Macro;
 import agogic.core.refine.Recipe;
+import agogic.core.route.Target;
 import agogic.core.route.WriteMode;
 import agogic.core.session.Points;
 import agogic.core.session.Session;
+import agogic.core.session.Track;
 import agogic.core.shape.Copying;
 import agogic.core.shape.Patterns;
 import agogic.core.shape.ShapeWords;
@@ -23,6 +31,7 @@ import agogic.core.time.Lock;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.Optional;
 import java.util.function.UnaryOperator;
 import org.junit.jupiter.api.Test;
 
@@ -100,5 +109,33 @@ class ProtectedLaneTest {
             }
             assertThat(says(after)).as(name).isEqualTo(says(lane(true)));
         });
+    }
+
+    /** Nor does it go with something else. */
+    @Test
+    void nothingTakesAProtectedLaneAway() {
+        Session piece = lane(false);
+        String track = piece.trackOf(LEVEL.device()).map(Track::id).orElseThrow();
+        Session two = Chains.addTrack(piece.with(Macro.named("macro-1", "Macro")), "Other", true, Optional.empty());
+        Target macro = two.macros().get(0).target();
+        Session moved = Points.add(two, macro, 1, 0.5);
+        Map<String, UnaryOperator<Session>> all = new LinkedHashMap<>();
+        all.put("the device", s -> Removing.device(s, LEVEL.device()).apply(s));
+        all.put("the track", s -> Removing.track(s, track).apply(s));
+        all.put("the parameter", s -> TakingBack.of(s, List.of(LEVEL)).apply(s));
+        all.forEach((name, edit) -> {
+            assertThat(edit.apply(moved).laneIfAny(LEVEL)).as(name).isEmpty();
+            Session guarded = moved.with(moved.lane(LEVEL).guarded(true));
+            assertThatIllegalArgumentException()
+                    .as(name)
+                    .isThrownBy(() -> edit.apply(guarded))
+                    .withMessageContaining("is protected. Shift+P opens it");
+        });
+        assertThat(Macros.delete(moved, two.macros().get(0).id()).laneIfAny(macro))
+                .isEmpty();
+        Session guarded = moved.with(moved.lane(macro).guarded(true));
+        assertThatIllegalArgumentException()
+                .isThrownBy(() -> Macros.delete(guarded, two.macros().get(0).id()))
+                .withMessageContaining("which is protected");
     }
 }

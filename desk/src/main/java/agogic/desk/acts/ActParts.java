@@ -25,7 +25,7 @@ public final class ActParts {
 
     /** One act; where it cannot be done now, grey, with why. */
     private static MenuItem item(Acts acts, Act act, View view) {
-        String why = act.whyNot(view);
+        String why = acts.whyNot(act, view);
         MenuItem item = item(act, why.isEmpty() ? act.firstKey() : why, () -> acts.press(act));
         item.setDisable(!why.isEmpty());
         return item;

@@ -22,6 +22,7 @@ public final class Acts {
     private Consumer<Act> hint = act -> {};
     private Supplier<View> view = () -> View.ROUTES;
     private Consumer<String> refuse = why -> {};
+    private Supplier<String> over = () -> "";
     private Act doing;
 
     /**
@@ -65,9 +66,24 @@ public final class Acts {
         refuse = refuser;
     }
 
+    /**
+     * What belongs to a view cannot be done while something lies over it.
+     *
+     * @param lies what lies over the views, and how it is left; empty while nothing does
+     */
+    public void under(Supplier<String> lies) {
+        over = lies;
+    }
+
+    /** Why an act cannot be done in a view now, in words; empty if it can. */
+    public String whyNot(Act act, View in) {
+        String covered = act.special() ? over.get() : "";
+        return covered.isEmpty() ? act.whyNot(in) : covered;
+    }
+
     /** Does an act, or says why it cannot be done now. */
     public void perform(Act act) {
-        String why = act.whyNot(view.get());
+        String why = whyNot(act, view.get());
         if (why.isEmpty()) {
             Act before = doing;
             doing = act;

@@ -7,6 +7,7 @@ import java.util.Comparator;
 import java.util.List;
 import java.util.Locale;
 import java.util.Optional;
+import java.util.function.Function;
 import javafx.application.Platform;
 import javafx.geometry.Pos;
 import javafx.scene.control.ButtonType;
@@ -28,11 +29,11 @@ public final class FindAct extends Dialog<Act> {
     private final TextField search = new TextField();
     private final ListView<Act> list = new ListView<>();
     private final List<Act> all;
-    private final View view;
+    private final Function<Act, String> whyNot;
 
-    private FindAct(List<Act> all, View view, Window owner) {
+    private FindAct(List<Act> all, Function<Act, String> whyNot, Window owner) {
         this.all = all;
-        this.view = view;
+        this.whyNot = whyNot;
         initOwner(owner);
         Theme.dress(this, owner);
         Theme.enterConfirms(this);
@@ -71,7 +72,7 @@ public final class FindAct extends Dialog<Act> {
         acts.all().stream().filter(a -> !all.contains(a)).forEach(all::add);
         all.removeIf(
                 a -> "find-act".equals(a.id()) || a.keys().isEmpty() && !a.key().isEmpty());
-        return new FindAct(all, view, owner).showAndWait();
+        return new FindAct(all, act -> acts.whyNot(act, view), owner).showAndWait();
     }
 
     /** Those acts that have all of the words, whatever their order. */
@@ -89,7 +90,7 @@ public final class FindAct extends Dialog<Act> {
         List<Act> found = new ArrayList<>(matching(all, search.getText()));
         String typed = search.getText().toLowerCase(Locale.ROOT).strip();
         // What can be done first, and of that what is called so.
-        found.sort(Comparator.comparing((Act a) -> !a.whyNot(view).isEmpty())
+        found.sort(Comparator.comparing((Act a) -> !whyNot.apply(a).isEmpty())
                 .thenComparing(a -> !a.words().toLowerCase(Locale.ROOT).contains(typed)));
         list.getItems().setAll(found);
         list.getSelectionModel().selectFirst();
@@ -130,7 +131,7 @@ public final class FindAct extends Dialog<Act> {
             Label key = new Label(act.firstKey());
             key.getStyleClass().addAll("figures", "hand-text", "small");
             key.setMinWidth(Region.USE_PREF_SIZE);
-            String why = act.whyNot(view);
+            String why = whyNot.apply(act);
             if (!why.isEmpty()) {
                 words.getStyleClass().add("quiet");
                 about.setText("not now: " + why);

@@ -169,7 +169,9 @@ public final class CatalogModel {
         }
         Exposing.Outcome outcome = Exposing.expose(session(), targets);
         if (outcome.exposed() + outcome.wanted() > 0) {
-            desk.edit("Expose " + what, s -> Exposing.expose(s, targets).session());
+            if (!desk.edit("Expose " + what, s -> Exposing.expose(s, targets).session())) {
+                return;
+            }
         }
         targets.stream().limit(1).forEach(desk.selection()::touch);
         desk.say(told(outcome, targets, what));
@@ -220,7 +222,10 @@ public final class CatalogModel {
             desk.refuse("Nothing chosen is exposed or wanted.");
             return;
         }
-        TakingBack taking = TakingBack.of(session(), mine);
+        desk.tried(() -> TakingBack.of(session(), mine)).ifPresent(taking -> takeBack(mine, taking));
+    }
+
+    private void takeBack(List<Target> mine, TakingBack taking) {
         String what = mine.size() == 1 ? name(mine.get(0)) : mine.size() + " parameters";
         boolean more = taking.points() > 0
                 || !taking.rides().isEmpty()
@@ -232,8 +237,9 @@ public final class CatalogModel {
             return;
         }
         String went = taking.inWords(session());
-        desk.edit("Take back " + what, taking::apply);
-        desk.did("Taken back", what + ": " + went + " went.");
+        if (desk.edit("Take back " + what, taking::apply)) {
+            desk.did("Taken back", what + ": " + went + " went.");
+        }
     }
 
     private Exposure exposure(Target target) {
@@ -253,9 +259,11 @@ public final class CatalogModel {
         if (route == null || exposure(target) == Exposure.HIDDEN) {
             Route fresh =
                     route == null ? Route.of(Assigning.freshId(session(), target), null, Span.FULL, target) : route;
-            desk.edit(
+            if (!desk.edit(
                     "Lane of " + session().parameter(target).name(),
-                    s -> Exposing.expose(s, List.of(target)).session().with(fresh));
+                    s -> Exposing.expose(s, List.of(target)).session().with(fresh))) {
+                return;
+            }
             route = fresh;
         }
         desk.selection().touch(target);
@@ -277,9 +285,10 @@ public final class CatalogModel {
         }
         if (Exposing.saysNothing(parameter.name()) && !shortName.isBlank()) {
             // A name that is only a number is replaced altogether.
-            desk.edit("Name " + parameter.name(), s -> Exposing.rename(s, target, shortName));
-            desk.say(Notice.good(
-                    "Named", parameter.name() + " of " + device().name() + " is “" + shortName.strip() + "” now."));
+            if (desk.edit("Name " + parameter.name(), s -> Exposing.rename(s, target, shortName))) {
+                desk.say(Notice.good(
+                        "Named", parameter.name() + " of " + device().name() + " is “" + shortName.strip() + "” now."));
+            }
             return;
         }
         desk.edit("Name " + parameter.name(), s -> Exposing.name(s, target, shortName));
@@ -330,8 +339,9 @@ public final class CatalogModel {
         if (!changed.isEmpty() && !questions.sure(question, numbers(changed, now), yes)) {
             return;
         }
-        desk.edit(act, change);
-        desk.say(Notice.good(act, changed.isEmpty() ? "No exported number changed." : numbers(changed, now)));
+        if (desk.edit(act, change)) {
+            desk.say(Notice.good(act, changed.isEmpty() ? "No exported number changed." : numbers(changed, now)));
+        }
     }
 
     private String numbers(List<Numbers.Line> changed, Numbers now) {

@@ -5,7 +5,6 @@ import agogic.core.expose.Adding;
 import agogic.core.expose.Chains;
 import agogic.core.expose.Removing;
 import agogic.core.route.Target;
-import agogic.core.session.Session;
 import agogic.core.session.Track;
 import agogic.desk.acts.Act;
 import agogic.desk.model.Desk;
@@ -129,7 +128,9 @@ public final class ChainActs {
         String what = bus ? "bus" : "track";
         NameDialog.ask(window.get(), "The name of the new " + what, "").ifPresent(name -> {
             Optional<Device> sound = bus ? Optional.empty() : Optional.of(StandIns.plainKeys("keys"));
-            desk.edit("Add " + name, s -> Chains.addTrack(s, name, bus, sound));
+            if (!desk.edit("Add " + name, s -> Chains.addTrack(s, name, bus, sound))) {
+                return;
+            }
             if (!bus) {
                 newest();
             }
@@ -152,9 +153,11 @@ public final class ChainActs {
             List<String> names = tracks.stream().map(Track::name).toList();
             choose(kind, "On which track, at its end", names).ifPresent(name -> {
                 Track track = tracks.get(names.indexOf(name));
-                desk.edit(
+                if (!desk.edit(
                         "Add " + kind,
-                        s -> Adding.of(s, StandIns.all().get(kind).apply(track.id() + "-device"), track.id()));
+                        s -> Adding.of(s, StandIns.all().get(kind).apply(track.id() + "-device"), track.id()))) {
+                    return;
+                }
                 newest();
                 desk.say(Notice.good("Added", kind + " is at the end of " + name + "."));
             });
@@ -172,8 +175,9 @@ public final class ChainActs {
 
     private void rename(Track track) {
         NameDialog.ask(window.get(), "Another name for the track", track.name()).ifPresent(name -> {
-            desk.edit("Rename " + track.name(), s -> Chains.rename(s, track.id(), name));
-            desk.did("Renamed", track.name() + " is called " + name + " now.");
+            if (desk.edit("Rename " + track.name(), s -> Chains.rename(s, track.id(), name))) {
+                desk.did("Renamed", track.name() + " is called " + name + " now.");
+            }
         });
     }
 
@@ -184,8 +188,9 @@ public final class ChainActs {
             return;
         }
         String other = desk.session().tracks().get(place).name();
-        desk.edit("Move " + track.name(), s -> Chains.moveTrack(s, track.id(), by));
-        desk.did("Moved", track.name() + (by < 0 ? " is before " : " is after ") + other + " now.");
+        if (desk.edit("Move " + track.name(), s -> Chains.moveTrack(s, track.id(), by))) {
+            desk.did("Moved", track.name() + (by < 0 ? " is before " : " is after ") + other + " now.");
+        }
     }
 
     private void along(Device device, int by) {
@@ -193,21 +198,18 @@ public final class ChainActs {
     }
 
     private void go(String what, Supplier<Removing> asked) {
-        Session before = desk.session();
-        Removing removing;
-        try {
-            removing = asked.get();
-        } catch (IllegalArgumentException e) {
-            desk.refuse(e.getMessage());
-            return;
-        }
-        String words = removing.inWords(before);
+        desk.tried(asked).ifPresent(removing -> go(what, removing));
+    }
+
+    private void go(String what, Removing removing) {
+        String words = removing.inWords(desk.session());
         boolean sure =
                 words.isEmpty() || questions.sure("Remove " + what + "?", "With it goes: " + words + ".", "Remove");
         if (sure) {
             view.get().model().leave(removing.devices());
-            desk.edit("Remove " + what, removing::apply);
-            desk.did("Removed", what + (words.isEmpty() ? "." : ", and with it " + words + "."));
+            if (desk.edit("Remove " + what, removing::apply)) {
+                desk.did("Removed", what + (words.isEmpty() ? "." : ", and with it " + words + "."));
+            }
         }
     }
 }

@@ -8,7 +8,7 @@ import agogic.desk.acts.Here;
 import agogic.desk.acts.Subject;
 import agogic.desk.draw.Ink;
 import agogic.desk.draw.Mark;
-import agogic.desk.live.MidiPorts;
+import agogic.desk.live.PortState;
 import agogic.desk.parts.MarkView;
 import java.util.ArrayList;
 import java.util.HashSet;
@@ -34,7 +34,7 @@ public final class DeviceList extends ListView<DeviceList.Item> {
 
     private final CatalogModel model;
     private boolean filling;
-    private List<MidiPorts.Port> ports = List.of();
+    private List<PortState> ports = List.of();
 
     DeviceList(CatalogModel model) {
         this.model = model;
@@ -50,7 +50,7 @@ public final class DeviceList extends ListView<DeviceList.Item> {
         });
         model.deviceProperty().addListener((o, a, b) -> follow());
         model.desk().onFrame(() -> {
-            List<MidiPorts.Port> now = model.desk().live().ports().playedThrough();
+            List<PortState> now = model.desk().live().ports().playedThrough();
             if (getScene() != null && !now.equals(ports)) {
                 ports = now;
                 refresh();

@@ -5,6 +5,7 @@ import agogic.core.check.PortCheck;
 import agogic.core.macro.Macro;
 import agogic.core.session.Session;
 import agogic.desk.live.MidiPorts;
+import agogic.desk.live.PortState;
 import agogic.desk.model.Beside;
 import agogic.desk.model.Notice;
 import agogic.desk.model.View;
@@ -30,7 +31,7 @@ public final class FindingsPanel extends VBox {
     private final ListView<Finding> list = new ListView<>();
     private final Beside beside = new Beside();
     private Session looked;
-    private List<MidiPorts.Port> lookedPorts = List.of();
+    private List<PortState> lookedPorts = List.of();
 
     FindingsPanel(CatalogModel model, IntConsumer counted) {
         super(8);
@@ -49,7 +50,7 @@ public final class FindingsPanel extends VBox {
     /** Looks through the session as it is now, if it is another than the one looked through last. */
     public void show() {
         Session session = model.session();
-        List<MidiPorts.Port> ports = model.desk().live().ports().playedThrough();
+        List<PortState> ports = model.desk().live().ports().playedThrough();
         if (session == looked && ports.equals(lookedPorts)) {
             return;
         }

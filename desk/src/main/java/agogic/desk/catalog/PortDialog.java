@@ -49,7 +49,9 @@ final class PortDialog extends FormDialog<UnaryOperator<Session>> {
     /** Asks, and does it as one step. */
     static void ask(Desk desk, Device device, Window owner) {
         new PortDialog(desk.session(), device, owner).showAndWait().ifPresent(change -> {
-            desk.edit("Port of " + device.name(), change);
+            if (!desk.edit("Port of " + device.name(), change)) {
+                return;
+            }
             Device now = desk.session().device(device.id());
             int channel = PlayedThrough.channel(desk.session(), now);
             desk.say(

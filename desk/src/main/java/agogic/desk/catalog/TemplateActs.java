@@ -83,9 +83,10 @@ public final class TemplateActs {
             try {
                 TemplateDialog.ask(desk.session(), template, using, window.get())
                         .ifPresent(how -> {
-                            desk.edit("Use the template of " + template.name(), s -> using.apply(s, how)
-                                    .session());
-                            desk.say(Notice.good("Template", "The template of " + template.name() + " is used."));
+                            if (desk.edit("Use the template of " + template.name(), s -> using.apply(s, how)
+                                    .session())) {
+                                desk.say(Notice.good("Template", "The template of " + template.name() + " is used."));
+                            }
                         });
             } catch (IllegalArgumentException e) {
                 desk.refuse(e.getMessage());

@@ -6,6 +6,7 @@ import agogic.core.envelope.Point;
 import agogic.core.parameter.Parameter;
 import agogic.core.parameter.Taper;
 import agogic.core.parameter.Unit;
+import agogic.core.refine.CurveRefining;
 import agogic.core.refine.Recipe;
 import agogic.core.refine.Refined;
 import agogic.core.refine.Refining;
@@ -49,13 +50,19 @@ final class RefineCommand extends FileCommand {
             description = "steps of the whole travel that the control can tell, such as 127; 0 if it is not known")
     private double resolution;
 
-    @Option(names = "--rest", paramLabel = "SECONDS", description = "a stillness of so long is level (0.25)")
-    private double rest;
+    @Option(
+            names = "--rest",
+            paramLabel = "SECONDS",
+            description = "a stillness of so long is level (0.25); 0: however short")
+    private Double rest;
 
     @Option(names = "--steady", paramLabel = "SECONDS", description = "width of the steadying, 0 for none")
     private double steady;
 
-    @Option(names = "--earlier", paramLabel = "SECONDS", description = "how much earlier the moves are put")
+    @Option(
+            names = "--earlier",
+            paramLabel = "SECONDS",
+            description = "how much earlier the envelope is put: all of it, as it is")
     private double earlier;
 
     @Option(names = "--straight", description = "straight links only, no bent shapes")
@@ -66,15 +73,18 @@ final class RefineCommand extends FileCommand {
         if (!(tolerance >= 0 && tolerance <= 1)) {
             throw new IllegalArgumentException("--tolerance lies between 0 and 1, not at " + tolerance + ".");
         }
-        if (!(resolution >= 0 && resolution <= 1e9) || !(rest >= 0 && rest <= 60)) {
+        if (!(resolution >= 0 && resolution <= 1e9) || rest != null && !(rest >= 0 && rest <= 60)) {
             throw new IllegalArgumentException(
                     "--resolution is a number of steps, 0 or more; --rest lies between 0 and 60 s.");
         }
+        if (!(Math.abs(earlier) <= 1)) {
+            throw new IllegalArgumentException("--earlier lies between -1 and 1 s, not at " + earlier + ".");
+        }
         apart(out, ride);
         RideTable.Moves moves = RideTable.read(ride);
-        Refined refined = resolution > 0 || rest > 0 || steady > 0 || earlier != 0
+        Refined refined = resolution > 0 || rest != null || steady > 0
                 ? asHand(moves)
-                : Refining.inside(
+                : CurveRefining.inside(
                         held
                                 ? List.of(Reconstruction.held(moves.seconds(), moves.values()))
                                 : Reconstruction.pieces(moves.seconds(), moves.values()),
@@ -95,7 +105,7 @@ final class RefineCommand extends FileCommand {
             }
             envelope = Envelope.of(points);
         }
-        EnvelopeTable.write(out, envelope, false);
+        EnvelopeTable.write(out, envelope.mapped(1, -earlier), false);
         return new Answer()
                 .put("moves", refined.moves())
                 .put("points", envelope.size())
@@ -122,8 +132,7 @@ final class RefineCommand extends FileCommand {
                 .within(tolerance)
                 .bending(!straight)
                 .steadied(steady)
-                .earlier(earlier)
-                .resting(rest > 0 ? rest : Recipe.REST);
+                .resting(rest == null ? Recipe.REST : rest);
         Refining refining = new Refining(travel, Span.FULL, timeline, Lock.SECONDS);
         return refining.refine(made, recipe, first, last, List.of());
     }

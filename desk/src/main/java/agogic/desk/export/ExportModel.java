@@ -261,8 +261,9 @@ final class ExportModel {
             choose(mend.how());
             desk.did(mend.words(), "Chosen for “" + destination().name() + "”: " + mend.effect() + ".");
         } else {
-            desk.edit(mend.words(), s -> mend.then().withDestinations(s.ownDestinations()));
-            desk.did(mend.words(), mend.effect() + ".");
+            if (desk.edit(mend.words(), s -> mend.then().withDestinations(s.ownDestinations()))) {
+                desk.did(mend.words(), mend.effect() + ".");
+            }
         }
     }
 

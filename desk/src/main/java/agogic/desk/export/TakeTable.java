@@ -58,8 +58,9 @@ final class TakeTable {
         } else if (desk.session() != before) {
             desk.refuse("The piece was changed meanwhile: take the table again.");
         } else {
-            desk.edit("Take " + name, s -> taken.session());
-            desk.did("Taken", TableBack.told(before, changes.get(0)) + (changes.size() == 1 ? "." : more(changes)));
+            if (desk.edit("Take " + name, s -> taken.session())) {
+                desk.did("Taken", TableBack.told(before, changes.get(0)) + (changes.size() == 1 ? "." : more(changes)));
+            }
         }
     }
 

@@ -272,7 +272,9 @@ final class Autosave {
                         return;
                     }
                     offered.remove(one);
-                    desk.edit("Take what was kept", s -> found.session());
+                    if (!desk.edit("Take what was kept", s -> found.session())) {
+                        return;
+                    }
                     int rides = found.rides();
                     desk.say(Notice.good(
                             "Taken",

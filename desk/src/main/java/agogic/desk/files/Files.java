@@ -246,7 +246,9 @@ public final class Files {
                 theirs -> {
                     String name = "In " + path.getFileName();
                     Session plain = theirs.withVersions(List.of());
-                    desk.edit("Keep what is in the file", s -> Versions.keepAs(s, plain, name));
+                    if (!desk.edit("Keep what is in the file", s -> Versions.keepAs(s, plain, name))) {
+                        return;
+                    }
                     Version version = desk.session()
                             .versions()
                             .get(desk.session().versions().size() - 1);

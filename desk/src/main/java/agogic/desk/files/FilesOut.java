@@ -109,8 +109,9 @@ public final class FilesOut {
                         () -> ShapesFile.read(path),
                         shapes -> {
                             OwnShapes.Brought brought = shapes.into(desk.session());
-                            desk.edit("Bring shapes in", s -> shapes.into(s).session());
-                            desk.say(Notice.good("Brought in", brought.told() + "."));
+                            if (desk.edit("Bring shapes in", s -> shapes.into(s).session())) {
+                                desk.say(Notice.good("Brought in", brought.told() + "."));
+                            }
                         },
                         "Not brought in"));
     }

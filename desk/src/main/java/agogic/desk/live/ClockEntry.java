@@ -32,9 +32,9 @@ final class ClockEntry {
     }
 
     /** Connects to the port of a clock that is followed, lets go of any other; how that stands, or null if none is followed. */
-    MidiPorts.Port look(Sync sync, MidiDevice.Info[] there, Predicate<MidiDevice> shared) {
+    PortState look(Sync sync, MidiDevice.Info[] there, Predicate<MidiDevice> shared) {
         String wanted = sync.follows() ? sync.port() : "";
-        boolean gone = device != null && (!device.isOpen() || !MidiPorts.has(there, port));
+        boolean gone = device != null && (!device.isOpen() || !DevicesThere.has(there, port));
         if (gone || !wanted.equals(port)) {
             was = gone && wanted.equals(port);
             close(gone ? d -> false : shared);
@@ -45,7 +45,7 @@ final class ClockEntry {
         }
         String state = device != null ? "connected" : was ? "unplugged" : "not plugged in";
         for (int i = 0; i < there.length && device == null; i++) {
-            MidiDevice found = there[i].getName().equals(port) ? MidiPorts.device(there[i]) : null;
+            MidiDevice found = there[i].getName().equals(port) ? DevicesThere.device(there[i]) : null;
             if (found == null || found.getMaxTransmitters() == 0) {
                 continue;
             }
@@ -59,7 +59,7 @@ final class ClockEntry {
                 state = "used by another program";
             }
         }
-        return new MidiPorts.Port(port, port, device != null, state);
+        return new PortState(port, port, device != null, state);
     }
 
     void close(Predicate<MidiDevice> shared) {

@@ -34,7 +34,7 @@ final class Connection {
      * @param speaks true if values may be sent back
      * @param shared true for a device that another connection goes to as well: it stays open
      */
-    MidiPorts.Port look(
+    PortState look(
             Surface surface,
             MidiDevice.Info[] there,
             boolean speaks,
@@ -42,7 +42,7 @@ final class Connection {
             LongSupplier clock,
             Runnable wake,
             Predicate<MidiDevice> shared) {
-        boolean gone = in != null && (!in.isOpen() || !MidiPorts.has(there, port));
+        boolean gone = in != null && (!in.isOpen() || !DevicesThere.has(there, port));
         if (gone || !surface.port().equals(port) || !surface.id().equals(id)) {
             was = surface.port().equals(port) && surface.id().equals(id) && (was || in != null);
             close(gone ? d -> false : shared);
@@ -53,7 +53,7 @@ final class Connection {
             return state(surface, true, "connected");
         }
         for (MidiDevice.Info info : there) {
-            MidiDevice device = info.getName().equals(port) ? MidiPorts.device(info) : null;
+            MidiDevice device = info.getName().equals(port) ? DevicesThere.device(info) : null;
             if (device == null) {
                 continue;
             }
@@ -77,8 +77,8 @@ final class Connection {
         return state(surface, in != null, in != null ? "connected" : was ? "unplugged" : "not plugged in");
     }
 
-    private static MidiPorts.Port state(Surface surface, boolean open, String state) {
-        return new MidiPorts.Port(surface.id(), surface.port(), open, state);
+    private static PortState state(Surface surface, boolean open, String state) {
+        return new PortState(surface.id(), surface.port(), open, state);
     }
 
     /** Sends what changed to the controls that show it. */

@@ -52,7 +52,7 @@ final class Keyboards {
         for (Iterator<Keyboard> all = open.iterator(); all.hasNext(); ) {
             Keyboard one = all.next();
             String name = one.device().getDeviceInfo().getName();
-            boolean gone = !one.device().isOpen() || !MidiPorts.has(there, name);
+            boolean gone = !one.device().isOpen() || !DevicesThere.has(there, name);
             if (gone || !wanted || taken.test(name)) {
                 all.remove();
                 changed = true;
@@ -60,7 +60,7 @@ final class Keyboards {
             }
         }
         for (MidiDevice.Info info : there) {
-            MidiDevice device = wanted && !taken.test(info.getName()) ? MidiPorts.device(info) : null;
+            MidiDevice device = wanted && !taken.test(info.getName()) ? DevicesThere.device(info) : null;
             boolean keyboard = device != null && !(device instanceof Sequencer) && device.getMaxTransmitters() != 0;
             if (keyboard && !uses(device)) {
                 open(device, clock);

@@ -63,7 +63,7 @@ public final class LiveDesk implements AutoCloseable {
         int events = 0;
         long told = 0;
         boolean due = true;
-        List<MidiPorts.Port> plugged = List.of();
+        List<PortState> plugged = List.of();
         while (running) {
             long at = clock.getAsLong();
             try {

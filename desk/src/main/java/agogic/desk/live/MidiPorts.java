@@ -18,7 +18,6 @@ import java.util.function.Predicate;
 import java.util.stream.Collectors;
 import javax.sound.midi.MidiDevice;
 import javax.sound.midi.MidiSystem;
-import javax.sound.midi.MidiUnavailableException;
 
 /**
  * The MIDI devices of the machine, simulated ones among them, connected to the ports of the engine by their names. A
@@ -49,17 +48,14 @@ public final class MidiPorts implements AutoCloseable {
     private final ClockEntry clockEntry;
     private final Keyboards keyboards = new Keyboards();
     private volatile Session wanted;
-    private volatile List<Port> ports = List.of();
-    private volatile List<Port> outputs = List.of();
-    private volatile Port clockPort;
+    private volatile List<PortState> ports = List.of();
+    private volatile List<PortState> outputs = List.of();
+    private volatile PortState clockPort;
     private volatile boolean running = true;
     private volatile boolean lookNow;
     private volatile boolean sends = true;
     private volatile boolean played;
     private boolean sent = true;
-
-    /** What became of the port of a surface: open, or why not. {@code surface} is its id, or the name of the port again. */
-    public record Port(String surface, String name, boolean open, String state) {}
 
     MidiPorts(Engine engine, LongSupplier clock, Troubles troubles, Runnable wake) {
         this.engine = engine;
@@ -88,7 +84,7 @@ public final class MidiPorts implements AutoCloseable {
     private static List<String> names(Predicate<MidiDevice> fit) {
         List<String> names = new ArrayList<>();
         for (MidiDevice.Info info : MidiSystem.getMidiDeviceInfo()) {
-            MidiDevice device = device(info);
+            MidiDevice device = DevicesThere.device(info);
             boolean sequencer = device instanceof javax.sound.midi.Sequencer;
             if (device != null && !sequencer && fit.test(device) && !names.contains(info.getName())) {
                 names.add(info.getName());
@@ -123,53 +119,34 @@ public final class MidiPorts implements AutoCloseable {
                         .toArray(MidiDevice.Info[]::new);
     }
 
-    /** True if a device of this name is among those. */
-    static boolean has(MidiDevice.Info[] there, String name) {
-        for (MidiDevice.Info info : there) {
-            if (info.getName().equals(name)) {
-                return true;
-            }
-        }
-        return false;
-    }
-
-    /** The device, or null if it went away while we asked. */
-    static MidiDevice device(MidiDevice.Info info) {
-        try {
-            return MidiSystem.getMidiDevice(info);
-        } catch (MidiUnavailableException | IllegalArgumentException e) {
-            return null;
-        }
-    }
-
     /** What became of the port of each surface, in their order. */
-    public List<Port> ports() {
+    public List<PortState> ports() {
         return ports;
     }
 
     /** The port of a surface. */
-    public Port of(Surface surface) {
+    public PortState of(Surface surface) {
         return ports.stream()
                 .filter(p -> p.surface().equals(surface.id()) && p.name().equals(surface.port()))
                 .findFirst()
-                .orElse(new Port(surface.id(), surface.port(), false, "being looked for"));
+                .orElse(new PortState(surface.id(), surface.port(), false, "being looked for"));
     }
 
     /** The ports that the piece plays and speaks through, each with whether it is open. */
-    public List<Port> playedThrough() {
+    public List<PortState> playedThrough() {
         return outputs;
     }
 
     /** The port that it plays through by this name. */
-    public Port output(String name) {
+    public PortState output(String name) {
         return outputs.stream()
                 .filter(p -> p.name().equals(name))
                 .findFirst()
-                .orElse(new Port(name, name, false, "being looked for"));
+                .orElse(new PortState(name, name, false, "being looked for"));
     }
 
     /** The port of the clock that is followed; empty if none is. */
-    public Optional<Port> clockPort() {
+    public Optional<PortState> clockPort() {
         return Optional.ofNullable(clockPort);
     }
 
@@ -285,7 +262,7 @@ public final class MidiPorts implements AutoCloseable {
             Connection last = connections.remove(connections.size() - 1);
             letGo(last);
         }
-        List<Port> found = new ArrayList<>();
+        List<PortState> found = new ArrayList<>();
         for (int s = 0; s < surfaces.size(); s++) {
             if (s == connections.size()) {
                 connections.add(new Connection());
@@ -308,13 +285,13 @@ public final class MidiPorts implements AutoCloseable {
     }
 
     /** What one port does wrong is told of it, and the others are looked for; it is tried again the next time. */
-    private Port looked(Surface surface, Connection connection, MidiDevice.Info[] there) {
+    private PortState looked(Surface surface, Connection connection, MidiDevice.Info[] there) {
         try {
             return connection.look(surface, there, sent, engine.port(surface.id()), clock, wake, shared(connection));
         } catch (RuntimeException | Error e) {
             troubles.tell("The port “" + surface.port() + "”", e);
             letGo(connection);
-            return new Port(surface.id(), surface.port(), false, "does not open: it is tried again");
+            return new PortState(surface.id(), surface.port(), false, "does not open: it is tried again");
         }
     }
 

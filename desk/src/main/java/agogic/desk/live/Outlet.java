@@ -40,13 +40,13 @@ final class Outlet implements MidiSink {
         return device == other;
     }
 
-    MidiPorts.Port told() {
-        return new MidiPorts.Port(name, name, receiver != null, state);
+    PortState told() {
+        return new PortState(name, name, receiver != null, state);
     }
 
     /** Opens its device if it is there, lets go of it if it is gone; true if it was opened now. */
     boolean look(MidiDevice.Info[] there) {
-        if (device != null && (!device.isOpen() || receiver == null || !MidiPorts.has(there, name))) {
+        if (device != null && (!device.isOpen() || receiver == null || !DevicesThere.has(there, name))) {
             close(d -> false);
             was = true;
         }
@@ -55,7 +55,7 @@ final class Outlet implements MidiSink {
         }
         state = was ? "unplugged" : "not plugged in";
         for (MidiDevice.Info info : there) {
-            MidiDevice found = info.getName().equals(name) ? MidiPorts.device(info) : null;
+            MidiDevice found = info.getName().equals(name) ? DevicesThere.device(info) : null;
             if (found == null || found.getMaxReceivers() == 0) {
                 continue;
             }

@@ -39,7 +39,7 @@ final class Outlets {
     }
 
     /** Opens what is wanted and there; closes what is not. {@code shared} tells of devices that others use as well. */
-    List<MidiPorts.Port> look(Session session, boolean sends, MidiDevice.Info[] there, Predicate<MidiDevice> shared) {
+    List<PortState> look(Session session, boolean sends, MidiDevice.Info[] there, Predicate<MidiDevice> shared) {
         SortedSet<String> names = sends ? PlayedThrough.ports(session) : new TreeSet<>();
         List<Outlet> now = new ArrayList<>();
         for (Outlet outlet : outlets) {
@@ -55,7 +55,7 @@ final class Outlets {
             }
         }
         names.forEach(name -> now.add(new Outlet(name)));
-        List<MidiPorts.Port> told = new ArrayList<>();
+        List<PortState> told = new ArrayList<>();
         for (Outlet outlet : now) {
             boolean opened = looked(outlet, there);
             boolean clocks = session.sync().sends() && session.sync().port().equals(outlet.name());

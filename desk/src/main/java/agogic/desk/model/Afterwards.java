@@ -178,7 +178,9 @@ public final class Afterwards {
             desk.refuse("The piece was changed meanwhile, so it stays as it is. Press Ctrl+R again.");
             return;
         }
-        desk.edit(chosen == 1 ? "Take afterwards" : "Take " + chosen + " afterwards", s -> written.session());
+        if (!desk.edit(chosen == 1 ? "Take afterwards" : "Take " + chosen + " afterwards", s -> written.session())) {
+            return;
+        }
         Target target = written.last();
         int points = desk.session().lane(target).points();
         desk.say(new Notice(

@@ -141,7 +141,9 @@ public final class AudioFiles {
                     }
                     List<AudioFile> files =
                             done.scans().stream().map(AudioScan::file).toList();
-                    editing.edit("Bring in " + first, into(files, where, track, beat));
+                    if (!editing.edit("Bring in " + first, into(files, where, track, beat))) {
+                        return;
+                    }
                     told(done);
                 },
                 why -> notices.say(Notice.stop("Not brought in", why)));
@@ -198,18 +200,19 @@ public final class AudioFiles {
                 progress -> Pictures.listened(path, progress),
                 scan -> {
                     boolean same = scan.file().digest().equals(old.digest());
-                    editing.edit(
+                    if (editing.edit(
                             same ? "Find " + old.name() : "Replace " + old.name(),
                             s -> same
                                     ? AudioEdits.found(s, file, scan.file().path())
-                                    : AudioEdits.replace(s, file, scan.file()));
-                    notices.say(new Notice(
-                            Notice.Kind.GOOD,
-                            same ? "Found" : "Replaced",
-                            same
-                                    ? old.name() + " is heard again."
-                                    : old.name() + " is now " + scan.file().name() + ": " + scan.words() + ".",
-                            List.of(new Notice.Act("Undo", editing::undo))));
+                                    : AudioEdits.replace(s, file, scan.file()))) {
+                        notices.say(new Notice(
+                                Notice.Kind.GOOD,
+                                same ? "Found" : "Replaced",
+                                same
+                                        ? old.name() + " is heard again."
+                                        : old.name() + " is now " + scan.file().name() + ": " + scan.words() + ".",
+                                List.of(new Notice.Act("Undo", editing::undo))));
+                    }
                 },
                 why -> notices.say(Notice.stop("Not found", why)));
     }

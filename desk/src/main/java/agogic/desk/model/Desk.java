@@ -11,6 +11,8 @@ import agogic.core.trace.Trace;
 import agogic.desk.live.LiveDesk;
 import java.util.ArrayList;
 import java.util.List;
+import java.util.Optional;
+import java.util.function.Supplier;
 import java.util.function.UnaryOperator;
 import javafx.collections.ListChangeListener;
 
@@ -44,13 +46,13 @@ public final class Desk {
         editing = new Editing(first, live, notices);
         selection = new Selection(editing);
         making = new Making(editing, notices);
-        riding = new Riding(this);
+        riding = new Riding(editing, selection, live, notices, this::playing, () -> passes().toldRun());
         passes = new Passes(this, riding);
-        standing = new Standing(this);
+        standing = new Standing(editing, selection, live, notices, riding, this::playing);
         time = new TimeWindow(first.length());
         editing.sessionProperty().addListener((o, a, now) -> time.reach(now.length()));
-        learner = new Learner(this);
-        portWatch = new PortWatch(this);
+        learner = new Learner(editing, selection, live, notices, this::playing);
+        portWatch = new PortWatch(editing, live, notices, trace -> Mending.notice(this, trace));
         audio = new AudioFiles(editing, live, notices);
         loudness = new HeardLoud(editing, live, notices);
         listening = new Listening(editing.sessionProperty(), live, notices);
@@ -140,7 +142,7 @@ public final class Desk {
 
     /** What a target stands at, normalised: what is heard, or where it rests if it does not play yet. */
     public double stands(Target target) {
-        return playing.value(target).orElseGet(() -> session().parameter(target).resting());
+        return standing.stands(target);
     }
 
     public Session session() {
@@ -154,17 +156,17 @@ public final class Desk {
     }
 
     public Timeline timeline() {
-        return session().timeline();
+        return editing.timeline();
     }
 
     /** @see Editing#edit */
-    public void edit(String act, UnaryOperator<Session> change) {
-        editing.edit(act, change);
+    public boolean edit(String act, UnaryOperator<Session> change) {
+        return editing.edit(act, change);
     }
 
     /** @see Editing#editOn */
-    public void editOn(String act, List<?> what, UnaryOperator<Session> change) {
-        editing.editOn(act, what, change);
+    public boolean editOn(String act, List<?> what, UnaryOperator<Session> change) {
+        return editing.editOn(act, what, change);
     }
 
     /** Keeps something with the piece that is no step of its history. */
@@ -188,6 +190,16 @@ public final class Desk {
 
     public void refuse(String why) {
         notices.refuse(why);
+    }
+
+    /** What can be worked out before it is asked about or done; empty if it is refused, and that was said. */
+    public <T> Optional<T> tried(Supplier<T> what) {
+        try {
+            return Optional.of(what.get());
+        } catch (IllegalArgumentException e) {
+            refuse(e.getMessage());
+            return Optional.empty();
+        }
     }
 
     /** Calls {@code frame} with every frame of the window. */

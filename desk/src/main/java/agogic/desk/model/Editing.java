@@ -4,6 +4,7 @@ import agogic.core.session.Arming;
 import agogic.core.session.Gesture;
 import agogic.core.session.History;
 import agogic.core.session.Session;
+import agogic.core.time.Timeline;
 import agogic.desk.live.LiveDesk;
 import agogic.desk.log.Log;
 import agogic.formats.file.Told;
@@ -69,6 +70,11 @@ public final class Editing {
         savedSession.set(then);
     }
 
+    /** Tempo and metre of the piece as it is. */
+    Timeline timeline() {
+        return session().timeline();
+    }
+
     public void savedTo(Path path) {
         savedTo(path, session());
     }
@@ -87,14 +93,20 @@ public final class Editing {
         return history.redoable();
     }
 
-    /** One act of a person: the session becomes what {@code change} makes of it. Refusals are told, nothing changes. */
-    void edit(String act, UnaryOperator<Session> change) {
+    /**
+     * One act of a person: the session becomes what {@code change} makes of it. Refusals are told, nothing changes.
+     *
+     * @return true if it changed: false says that a person was told why it did not
+     */
+    boolean edit(String act, UnaryOperator<Session> change) {
         settle();
+        Session before = session();
         attempt(() -> {
             if (!answered(act, history.after(act, change.apply(session())))) {
                 notices.say(Notice.plain("No change", act + ": it is so already."));
             }
         });
+        return session() != before;
     }
 
     /** An edit that nobody asked for by itself: what was said before stays, as the trace of the move that led to it. */
@@ -118,9 +130,10 @@ public final class Editing {
      * As {@link #edit}, but one step with what was done just before, if it was done to the same: a slider on its way.
      *
      * @param what the act and all that it is done to
+     * @return true if it was not refused
      */
-    void editOn(String act, List<?> what, UnaryOperator<Session> change) {
-        attempt(() -> answered(act, history.after(new Gesture(act, what), change.apply(session()))));
+    boolean editOn(String act, List<?> what, UnaryOperator<Session> change) {
+        return attempt(() -> answered(act, history.after(new Gesture(act, what), change.apply(session()))));
     }
 
     /** Readies a route for the next pass, which is no step of the history: its mode, whether it only rehearses. */
@@ -143,14 +156,16 @@ public final class Editing {
         history = history.joined(act);
     }
 
-    /** Whatever goes wrong is told, and nothing is changed. */
-    private void attempt(Runnable edit) {
+    /** Whatever goes wrong is told, and nothing is changed; false if it did. */
+    private boolean attempt(Runnable edit) {
         try {
             edit.run();
+            return true;
         } catch (RuntimeException e) {
             // An edit is a function of the session: what failed has changed none of it.
             notices.refuse(Told.of(e) + (e instanceof IllegalArgumentException ? "" : " Nothing was changed."));
             Log.unexpected("An edit", e);
+            return false;
         }
     }
 

@@ -174,7 +174,9 @@ public final class HeardLoud {
             return;
         }
         String name = editing.session().parameter(target).name();
-        editing.edit("Draft from loudness", s -> LoudnessDraft.with(s, target, drafted));
+        if (!editing.edit("Draft from loudness", s -> LoudnessDraft.with(s, target, drafted))) {
+            return;
+        }
         measure(target, false, (session, now) -> {
             Track track = session.trackOf(target.device()).orElseThrow();
             seen.set(new Seen(track.id(), drafted.before(), Optional.of(now.curve()), wanted.target(), session));

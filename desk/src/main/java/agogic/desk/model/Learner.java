@@ -4,14 +4,17 @@ import agogic.core.assign.Assigning;
 import agogic.core.learn.HeardControl;
 import agogic.core.learn.Learning;
 import agogic.core.learn.Recognised;
+import agogic.core.play.Playing;
 import agogic.core.route.Hand;
 import agogic.core.route.Target;
 import agogic.core.session.Session;
 import agogic.core.session.TargetName;
 import agogic.core.surface.Surface;
+import agogic.desk.live.LiveDesk;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
+import java.util.function.Supplier;
 import javafx.beans.property.ReadOnlyObjectProperty;
 import javafx.beans.property.ReadOnlyObjectWrapper;
 
@@ -20,7 +23,11 @@ import javafx.beans.property.ReadOnlyObjectWrapper;
  * makes one step of it at the end.
  */
 public final class Learner {
-    private final Desk desk;
+    private final Editing editing;
+    private final Selection selection;
+    private final LiveDesk live;
+    private final Notices notices;
+    private final Supplier<Playing> playing;
     private final ReadOnlyObjectWrapper<Learning> learning = new ReadOnlyObjectWrapper<>();
     private String said = "";
     private long lost;
@@ -28,12 +35,16 @@ public final class Learner {
     private String adding;
     private boolean adopting;
 
-    Learner(Desk desk) {
-        this.desk = desk;
-        desk.editing().sessionProperty().addListener((o, a, b) -> {
+    Learner(Editing editing, Selection selection, LiveDesk live, Notices notices, Supplier<Playing> playing) {
+        this.editing = editing;
+        this.selection = selection;
+        this.live = live;
+        this.notices = notices;
+        this.playing = playing;
+        editing.sessionProperty().addListener((o, a, b) -> {
             if (on() && !adopting) {
                 end();
-                desk.say(Notice.stop("Learning stopped", "The session was changed. What was learnt was not kept."));
+                notices.say(Notice.stop("Learning stopped", "The session was changed. What was learnt was not kept."));
             }
         });
     }
@@ -51,30 +62,30 @@ public final class Learner {
     public void begin(List<Target> targets) {
         cancelled();
         try {
-            begin(Learning.of(desk.session(), targets, desk.state()::page));
+            begin(Learning.of(editing.session(), targets, playing.get().live()::page));
         } catch (IllegalArgumentException e) {
-            desk.refuse(e.getMessage());
+            notices.refuse(e.getMessage());
         }
     }
 
     /** Finds out what controls a surface has. */
     public void walk(String surface) {
         cancelled();
-        begin(Learning.walk(desk.session(), surface));
+        begin(Learning.walk(editing.session(), surface));
     }
 
     /** Finds out anew how a control speaks. */
     public void again(Hand control) {
         cancelled();
-        begin(Learning.again(desk.session(), control));
+        begin(Learning.again(editing.session(), control));
     }
 
     /** Adds a surface at a port and walks its controls: one step, undone as one. */
     public void walkNew(Surface surface) {
         cancelled();
         adding = "Add " + surface.name();
-        desk.editOn(adding, List.of("walk", adding), s -> s.with(surface));
-        begin(Learning.walk(desk.session(), surface.id()));
+        editing.editOn(adding, List.of("walk", adding), s -> s.with(surface));
+        begin(Learning.walk(editing.session(), surface.id()));
     }
 
     private void begin(Learning begun) {
@@ -82,18 +93,18 @@ public final class Learner {
         said = "";
         taken = 0;
         drain(begun, false);
-        desk.engine().listen(true);
-        if (desk.selection().viewProperty().get() != View.SURFACES
-                && !desk.session().surfaces().isEmpty()) {
+        live.engine().listen(true);
+        if (selection.viewProperty().get() != View.SURFACES
+                && !editing.session().surfaces().isEmpty()) {
             // Who has no controller at hand moves one that is drawn.
-            desk.selection().drawerProperty().set(true);
+            selection.drawerProperty().set(true);
         }
         tell();
     }
 
     private void drain(Learning begun, boolean heard) {
         for (int s = 0; s < begun.before().surfaces().size(); s++) {
-            desk.engine().tap(s).drain(Long.MAX_VALUE, heard ? begun.from(s) : (status, a, b, nanos) -> {});
+            live.engine().tap(s).drain(Long.MAX_VALUE, heard ? begun.from(s) : (status, a, b, nanos) -> {});
         }
     }
 
@@ -105,7 +116,7 @@ public final class Learner {
         }
         drain(now, true);
         try {
-            now.tick(desk.live().nanos());
+            now.tick(live.nanos());
         } catch (IllegalArgumentException e) {
             refused(e);
             return;
@@ -119,18 +130,18 @@ public final class Learner {
 
     private void refused(IllegalArgumentException e) {
         end();
-        desk.say(Notice.stop("Not learnt", e.getMessage()));
+        notices.say(Notice.stop("Not learnt", e.getMessage()));
     }
 
     public void take(Assigning.How how) {
         Learning now = learning.get();
         if (now == null || now.heard().isEmpty()) {
-            desk.say(Notice.stop("Nothing heard", "Move a control first."));
+            notices.say(Notice.stop("Nothing heard", "Move a control first."));
             said = "";
             return;
         }
         try {
-            now.take(how, desk.live().nanos());
+            now.take(how, live.nanos());
             frame();
         } catch (IllegalArgumentException e) {
             refused(e);
@@ -139,7 +150,7 @@ public final class Learner {
 
     public void leave() {
         if (on()) {
-            learning.get().leave(desk.live().nanos());
+            learning.get().leave(live.nanos());
             frame();
         }
     }
@@ -165,15 +176,18 @@ public final class Learner {
         String act = now.act();
         String add = adding;
         adopting = true;
+        boolean kept;
         if (add != null) {
-            desk.editOn(add, List.of("walk", add), s -> now.draft());
-            desk.settle();
+            kept = editing.editOn(add, List.of("walk", add), s -> now.draft());
+            editing.settle();
         } else {
-            desk.edit(act, s -> now.draft());
+            kept = editing.edit(act, s -> now.draft());
         }
         adopting = false;
         end();
-        desk.say(Notice.good("Learnt", words(now)));
+        if (kept) {
+            notices.say(Notice.good("Learnt", words(now)));
+        }
     }
 
     private static String words(Learning now) {
@@ -200,18 +214,18 @@ public final class Learner {
     public void cancel() {
         if (on()) {
             cancelled();
-            desk.say(Notice.plain("Stopped", "Nothing was learnt; all is as it was."));
+            notices.say(Notice.plain("Stopped", "Nothing was learnt; all is as it was."));
         }
     }
 
     /** More came at once than could be listened to: what was taken for what may then be wrong, so it is said. */
     private void lost() {
         long now = 0;
-        for (int s = 0; s < desk.playing().session().surfaces().size(); s++) {
-            now += desk.engine().tap(s).lost();
+        for (int s = 0; s < playing.get().session().surfaces().size(); s++) {
+            now += live.engine().tap(s).lost();
         }
         if (now > lost) {
-            desk.say(Notice.stop(
+            notices.say(Notice.stop(
                     "Too much",
                     (now - lost) + " messages came faster than they could be listened to and are lost. "
                             + "Move one control at a time."));
@@ -224,7 +238,7 @@ public final class Learner {
             boolean added = adding != null;
             end();
             if (added) {
-                desk.editing().undo();
+                editing.undo();
             }
         }
     }
@@ -232,7 +246,7 @@ public final class Learner {
     private void end() {
         learning.set(null);
         adding = null;
-        desk.engine().listen(false);
+        live.engine().listen(false);
     }
 
     private void tell() {
@@ -286,7 +300,7 @@ public final class Learner {
         if (!text.equals(said) || now.taken() != taken) {
             said = text;
             taken = now.taken();
-            desk.say(new Notice(Notice.Kind.WAIT, clash.isPresent() ? "In use" : "Learning", text, acts));
+            notices.say(new Notice(Notice.Kind.WAIT, clash.isPresent() ? "In use" : "Learning", text, acts));
         }
     }
 

@@ -131,7 +131,9 @@ public final class Mending {
 
     private void edit(Trace trace) {
         Mend mend = Mend.of(desk.session(), trace).orElseThrow();
-        desk.edit(mend.words(), mend.edit());
+        if (!desk.edit(mend.words(), mend.edit())) {
+            return;
+        }
         if (trace.act().orElseThrow() == Trace.Act.ANY_CHANNEL) {
             String name = desk.session().controlName(trace.hand().orElseThrow());
             desk.say(Notice.good("Any channel", name + " is heard on every channel now."));
@@ -181,7 +183,9 @@ public final class Mending {
     private void connect(Hand hand, Route route, Assigning.How how) {
         String control = desk.session().controlName(hand);
         String name = desk.session().parameter(route.target()).name();
-        desk.edit(control + " to " + name, s -> Assigning.connect(s, hand, route.target(), how));
+        if (!desk.edit(control + " to " + name, s -> Assigning.connect(s, hand, route.target(), how))) {
+            return;
+        }
         String others = Assigning.othersOfTarget(desk.session(), hand, route.target()).stream()
                 .map(r -> desk.session().controlName(r.hand().orElseThrow()))
                 .distinct()

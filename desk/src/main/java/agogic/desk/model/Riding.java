@@ -1,5 +1,6 @@
 package agogic.desk.model;
 
+import agogic.core.play.Playing;
 import agogic.core.record.Punch;
 import agogic.core.route.Into;
 import agogic.core.route.Route;
@@ -7,8 +8,11 @@ import agogic.core.route.Target;
 import agogic.core.route.WriteMode;
 import agogic.core.session.Loop;
 import agogic.core.sync.Sync;
+import agogic.desk.live.LiveDesk;
 import java.util.List;
 import java.util.Optional;
+import java.util.function.IntSupplier;
+import java.util.function.Supplier;
 import javafx.beans.property.ReadOnlyBooleanProperty;
 import javafx.beans.property.ReadOnlyBooleanWrapper;
 import javafx.beans.property.ReadOnlyObjectProperty;
@@ -18,7 +22,12 @@ import javafx.beans.property.ReadOnlyObjectWrapper;
 public final class Riding {
     private static final int COUNT_IN_BARS = 1;
 
-    private final Desk desk;
+    private final Editing editing;
+    private final Selection selection;
+    private final LiveDesk live;
+    private final Notices notices;
+    private final Supplier<Playing> playing;
+    private final IntSupplier toldRun;
     private final LiveTrails trails = new LiveTrails();
     private int run;
     private double began;
@@ -31,8 +40,19 @@ public final class Riding {
     private final ReadOnlyObjectWrapper<Punch> punch = new ReadOnlyObjectWrapper<>(Punch.OFF);
     private final ReadOnlyBooleanWrapper everything = new ReadOnlyBooleanWrapper();
 
-    Riding(Desk desk) {
-        this.desk = desk;
+    Riding(
+            Editing editing,
+            Selection selection,
+            LiveDesk live,
+            Notices notices,
+            Supplier<Playing> playing,
+            IntSupplier toldRun) {
+        this.editing = editing;
+        this.selection = selection;
+        this.live = live;
+        this.notices = notices;
+        this.playing = playing;
+        this.toldRun = toldRun;
     }
 
     public LiveTrails trails() {
@@ -45,11 +65,11 @@ public final class Riding {
     }
 
     public double positionBeat() {
-        return desk.timeline().beatAt(desk.state().position());
+        return editing.timeline().beatAt(playing.get().live().position());
     }
 
     public boolean playing() {
-        return desk.state().playing();
+        return playing.get().live().playing();
     }
 
     public void togglePlay() {
@@ -61,15 +81,15 @@ public final class Riding {
     }
 
     private void stop() {
-        desk.engine().stop();
-        desk.say(Notice.plain("Stopped", "At " + desk.timeline().printBars(Math.max(0, positionBeat())) + "."));
+        live.engine().stop();
+        notices.say(Notice.plain("Stopped", "At " + editing.timeline().printBars(Math.max(0, positionBeat())) + "."));
     }
 
     /** True, and said, if another clock begins and this piece only follows. */
     private boolean led() {
-        Sync sync = desk.session().sync();
+        Sync sync = editing.session().sync();
         if (sync.follows()) {
-            desk.refuse("The piece follows the clock on “" + sync.port()
+            notices.refuse("The piece follows the clock on “" + sync.port()
                     + "”: start it there. Ctrl+K gives the piece its own clock.");
         }
         return sync.follows();
@@ -81,16 +101,17 @@ public final class Riding {
         }
         everything(false);
         begins();
-        awaited = desk.engine().begun() + 1;
-        desk.engine().play();
-        List<String> armed = desk.session().routes().stream()
+        awaited = live.engine().begun() + 1;
+        live.engine().play();
+        List<String> armed = editing.session().routes().stream()
                 .filter(r -> r.mode() == WriteMode.WRITE || r.mode() == WriteMode.LATCH)
                 .map(this::name)
                 .distinct()
                 .toList();
-        desk.say(Notice.plain(
+        notices.say(Notice.plain(
                 "Playing",
-                "From " + desk.timeline().printBars(desk.timeline().beatAt(startingSecond())) + "."
+                "From "
+                        + editing.timeline().printBars(editing.timeline().beatAt(startingSecond())) + "."
                         + (armed.isEmpty()
                                 ? ""
                                 : " Writes: " + armed.get(0)
@@ -100,26 +121,26 @@ public final class Riding {
     private void begins() {
         began = Math.max(0, positionBeat());
         passOpen = everything.get()
-                || desk.session().routes().stream().anyMatch(r -> r.mode().writes() || r.rehearse());
+                || editing.session().routes().stream().anyMatch(r -> r.mode().writes() || r.rehearse());
         run++;
         trails.clear();
     }
 
     private double startingSecond() {
-        double at = Math.max(0, desk.state().position());
-        return at >= desk.session().seconds() - 0.01 ? 0 : at;
+        double at = Math.max(0, playing.get().live().position());
+        return at >= editing.session().seconds() - 0.01 ? 0 : at;
     }
 
     public void locate(double beat) {
-        desk.engine()
-                .locate(desk.timeline()
-                        .secondsAt(Math.max(0, Math.min(desk.session().length(), beat))));
+        live.engine()
+                .locate(editing.timeline()
+                        .secondsAt(Math.max(0, Math.min(editing.session().length(), beat))));
     }
 
     public void toggleLoop() {
-        Loop now = desk.session().loop();
+        Loop now = editing.session().loop();
         Loop then = new Loop(now.from(), now.to(), !now.on());
-        desk.edit(then.on() ? "Loop on" : "Loop off", s -> s.withLoop(then));
+        editing.edit(then.on() ? "Loop on" : "Loop off", s -> s.withLoop(then));
     }
 
     /** What is meant by “here”, a beat; NaN for where it last began. */
@@ -129,8 +150,8 @@ public final class Riding {
 
     /** Plays from here: the point that is chosen, else where it last began. */
     public void playAgain() {
-        double pointed = desk.selection().pointedBeat();
-        boolean point = !Double.isNaN(here) && desk.selection().viewProperty().get() == View.REFINE;
+        double pointed = selection.pointedBeat();
+        boolean point = !Double.isNaN(here) && selection.viewProperty().get() == View.REFINE;
         locate(!Double.isNaN(pointed) ? pointed : point ? here : began);
         play();
     }
@@ -149,16 +170,16 @@ public final class Riding {
         if (stops()) {
             return;
         }
-        Optional<Route> route = desk.selection().selectedRoute();
+        Optional<Route> route = selection.selectedRoute();
         if (route.isEmpty() && armed().isEmpty()) {
-            desk.refuse("Select a route first, or press R: then whatever you touch is written.");
+            notices.refuse("Select a route first, or press R: then whatever you touch is written.");
             return;
         }
         route.filter(r -> !r.mode().writes()).ifPresent(r -> mode(r, WriteMode.TOUCH));
         begin("Only "
                 + (route.isEmpty()
                         ? "what is armed"
-                        : desk.session().parameter(route.get().target()).name()) + " is written.");
+                        : editing.session().parameter(route.get().target()).name()) + " is written.");
     }
 
     /** Rides once more from a beat; what was ridden before stays as a take. */
@@ -171,12 +192,14 @@ public final class Riding {
     }
 
     private List<Route> armed() {
-        return desk.session().routes().stream().filter(r -> r.mode().writes()).toList();
+        return editing.session().routes().stream()
+                .filter(r -> r.mode().writes())
+                .toList();
     }
 
     /** Ends a pass that is under way, or playing by its own clock. */
     private boolean stops() {
-        boolean ends = playing() && (passOpen || !desk.session().sync().follows());
+        boolean ends = playing() && (passOpen || !editing.session().sync().follows());
         if (ends) {
             stop();
         }
@@ -184,17 +207,17 @@ public final class Riding {
     }
 
     private void begin(String words) {
-        if (desk.editing().hearsOther()) {
+        if (editing.hearsOther()) {
             // What is written is written on what is.
-            desk.editing().hear(null);
+            editing.hear(null);
         }
-        Sync sync = desk.session().sync();
+        Sync sync = editing.session().sync();
         if (!sync.follows()) {
-            rideFrom(desk.timeline().beatAt(startingSecond()), words);
+            rideFrom(editing.timeline().beatAt(startingSecond()), words);
             return;
         }
         passOpen |= playing();
-        desk.say(
+        notices.say(
                 playing()
                         ? Notice.wait("Writing", "From here on. " + words)
                         : Notice.wait("Armed", "The ride begins with the clock on “" + sync.port() + "”. " + words));
@@ -202,7 +225,7 @@ public final class Riding {
 
     private void everything(boolean on) {
         everything.set(on);
-        desk.engine().lend(on);
+        live.engine().lend(on);
     }
 
     /** True while whatever is touched is written. */
@@ -232,21 +255,21 @@ public final class Riding {
         if (led()) {
             return;
         }
-        int bar = desk.timeline().metre().barAt(beat + 1e-6);
-        double from = desk.timeline().secondsAt(desk.timeline().metre().beatOfBar(bar));
-        double countIn = desk.timeline().secondsAt(desk.timeline().metre().beatOfBar(bar - COUNT_IN_BARS));
+        int bar = editing.timeline().metre().barAt(beat + 1e-6);
+        double from = editing.timeline().secondsAt(editing.timeline().metre().beatOfBar(bar));
+        double countIn = editing.timeline().secondsAt(editing.timeline().metre().beatOfBar(bar - COUNT_IN_BARS));
         passOpen = true;
         run++;
         trails.clear();
-        awaited = desk.engine().begun() + 1;
-        desk.engine().play(countIn, from);
-        desk.say(Notice.wait("Count-in", "Writing begins at bar " + bar + ". " + words));
+        awaited = live.engine().begun() + 1;
+        live.engine().play(countIn, from);
+        notices.say(Notice.wait("Count-in", "Writing begins at bar " + bar + ". " + words));
     }
 
     public void mode(Route route, WriteMode mode) {
         if (route.mode() != mode) {
-            desk.editing().arm(s -> s.with(s.route(route.id()).in(mode)));
-            desk.say(Notice.good(
+            editing.arm(s -> s.with(s.route(route.id()).in(mode)));
+            notices.say(Notice.good(
                     "Mode",
                     name(route) + ": " + mode.spoken() + ", was " + route.mode().spoken() + "."));
         }
@@ -254,8 +277,8 @@ public final class Riding {
 
     /** Its moves are only heard and shown from now on, or written again. */
     public void rehearse(Route route, boolean tries) {
-        desk.editing().arm(s -> s.with(s.route(route.id()).rehearsing(tries)));
-        desk.say(Notice.good(
+        editing.arm(s -> s.with(s.route(route.id()).rehearsing(tries)));
+        notices.say(Notice.good(
                 "Rehearse",
                 name(route)
                         + (tries
@@ -264,29 +287,31 @@ public final class Riding {
     }
 
     private String name(Route route) {
-        return desk.session().parameter(route.target()).name();
+        return editing.session().parameter(route.target()).name();
     }
 
     /** Writes into another layer from now on. */
     public void into(Route route, Into into) {
-        String name = desk.session().parameter(route.target()).name();
-        desk.edit(
+        String name = editing.session().parameter(route.target()).name();
+        if (editing.edit(
                 name + " writes " + (into.offset() ? "" : "to ") + into.spoken(),
-                s -> s.with(s.route(route.id()).into(into)));
-        desk.say(Notice.plain("Where", name + " is written to " + into.spoken() + "."));
+                s -> s.with(s.route(route.id()).into(into)))) {
+            notices.say(Notice.plain("Where", name + " is written to " + into.spoken() + "."));
+        }
     }
 
     /** When passes write: the next of the three ways. */
     public void nextPunch() {
         punch.set(punch.get().next());
-        desk.engine().punch(punch.get());
-        Loop loop = desk.session().loop();
-        desk.say(Notice.plain(
+        live.engine().punch(punch.get());
+        Loop loop = editing.session().loop();
+        notices.say(Notice.plain(
                 "Punch",
                 switch (punch.get()) {
                     case OFF -> "A ride writes from its start to its stop.";
-                    case RANGE -> "A ride writes only from " + desk.timeline().speakBars(loop.from()) + " to "
-                            + desk.timeline().speakBars(loop.to())
+                    case RANGE -> "A ride writes only from "
+                            + editing.timeline().speakBars(loop.from()) + " to "
+                            + editing.timeline().speakBars(loop.to())
                             + (loop.on() ? ", and the loop repeats them." : ", and plays on.");
                     case KEY -> "A ride writes from one press of Ctrl+Shift+J to the next.";
                 }));
@@ -300,14 +325,14 @@ public final class Riding {
     /** Writing begins or ends here and now. */
     public void punchNow() {
         if (!playing() || !passOpen) {
-            desk.refuse("Nothing is being ridden: press R first, then this begins and ends what is written.");
+            notices.refuse("Nothing is being ridden: press R first, then this begins and ends what is written.");
             return;
         }
-        desk.engine().punchNow();
-        desk.say(Notice.wait(
+        live.engine().punchNow();
+        notices.say(Notice.wait(
                 "Punch",
                 "Writing begins here if it was off and ends if it was on, at "
-                        + desk.timeline().printBars(Math.max(0, positionBeat())) + "."));
+                        + editing.timeline().printBars(Math.max(0, positionBeat())) + "."));
     }
 
     /** The next of the write modes for a route. */
@@ -318,18 +343,18 @@ public final class Riding {
     /** With every frame: the live lines go on, or the pass is over. */
     void frame() {
         // Asked for first: once it has begun, that it plays is known.
-        boolean begun = desk.engine().begun() >= awaited;
+        boolean begun = live.engine().begun() >= awaited;
         boolean plays = playing();
-        if (plays && !played && desk.session().sync().follows()) {
+        if (plays && !played && editing.session().sync().follows()) {
             begins();
         }
         boolean ended = played && !plays;
         played = plays;
         if (plays) {
-            trails.follow(desk.playing(), positionBeat());
+            trails.follow(playing.get(), positionBeat());
         } else if (begun) {
-            if (ended && passOpen && punch.get() != Punch.OFF && desk.passes().toldRun() != run) {
-                desk.say(Notice.stop(
+            if (ended && passOpen && punch.get() != Punch.OFF && toldRun.getAsInt() != run) {
+                notices.say(Notice.stop(
                         "Not written",
                         punch.get() == Punch.KEY
                                 ? "Writing waited for Ctrl+Shift+J, which was not pressed: all is as it was."

@@ -145,10 +145,11 @@ public final class SpanDialog extends Dialog<SpanDialog.Chosen> {
                 .showAndWait()
                 .filter(c -> !c.span().equals(member.span()))
                 .ifPresent(c -> {
-                    desk.edit(
+                    if (desk.edit(
                             "Span of " + parameter.name(),
-                            s -> s.with(s.macro(macro.id()).with(new Member.BySpan(member.target(), c.span()))));
-                    desk.say(said(parameter, c.span(), ""));
+                            s -> s.with(s.macro(macro.id()).with(new Member.BySpan(member.target(), c.span()))))) {
+                        desk.say(said(parameter, c.span(), ""));
+                    }
                 });
     }
 

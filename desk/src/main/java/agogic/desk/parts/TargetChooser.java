@@ -127,7 +127,9 @@ public final class TargetChooser extends Dialog<TargetChooser.Choice> {
                 () -> ParameterSearch.of(session, null),
                 search -> {
                     parameters = search;
-                    fill(desk);
+                    if (getDialogPane().getScene() != null) {
+                        fill(desk);
+                    }
                 },
                 desk::refuse);
         fill(desk);

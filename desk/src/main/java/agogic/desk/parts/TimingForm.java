@@ -111,12 +111,13 @@ public final class TimingForm extends FormDialog<UnaryOperator<Session>> {
     public static void ask(Desk desk, Kind kind, double beat, Window owner) {
         double place = place(desk.session(), kind, beat);
         new TimingForm(desk, kind, place, owner).showAndWait().ifPresent(change -> {
-            desk.edit(kind.words, change);
-            desk.say(Notice.good(
-                    "Set",
-                    kind == Kind.TEMPO
-                            ? "The tempo is set. " + Timing.stretching(desk.session())
-                            : "The " + kind.words.toLowerCase(java.util.Locale.ROOT) + " is set."));
+            if (desk.edit(kind.words, change)) {
+                desk.say(Notice.good(
+                        "Set",
+                        kind == Kind.TEMPO
+                                ? "The tempo is set. " + Timing.stretching(desk.session())
+                                : "The " + kind.words.toLowerCase(java.util.Locale.ROOT) + " is set."));
+            }
         });
     }
 

@@ -44,8 +44,9 @@ final class CarryLane {
 
     private static void carry(Desk desk, Target from, Target to, boolean keeps) {
         String told = Carrying.told(desk.session(), from, to, keeps);
-        desk.edit(keeps ? "Copy the lane" : "Move the lane", s -> Carrying.carry(s, from, to, keeps));
-        desk.say(Notice.good(keeps ? "Copied" : "Carried", told));
+        if (desk.edit(keeps ? "Copy the lane" : "Move the lane", s -> Carrying.carry(s, from, to, keeps))) {
+            desk.say(Notice.good(keeps ? "Copied" : "Carried", told));
+        }
         desk.selection().openLane(to);
     }
 }

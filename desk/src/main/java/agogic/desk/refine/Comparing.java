@@ -1,22 +1,13 @@
 package agogic.desk.refine;
 
-import agogic.core.curve.Curve;
-import agogic.core.envelope.Envelope;
-import agogic.core.envelope.Point;
-import agogic.core.lane.Layer;
-import agogic.core.layer.Difference;
-import agogic.core.session.Session;
 import agogic.core.session.Version;
 import agogic.core.shape.Versions;
 import agogic.desk.acts.Act;
 import agogic.desk.model.Desk;
 import agogic.desk.model.Notice;
-import agogic.desk.model.SeenLayer;
 import agogic.desk.model.View;
 import agogic.desk.parts.NameDialog;
-import java.util.ArrayList;
 import java.util.List;
-import java.util.Optional;
 import java.util.function.Consumer;
 import java.util.function.Supplier;
 
@@ -87,58 +78,23 @@ final class Comparing {
                         : view.get().shown().whyNone());
     }
 
-    /** What a lane can be compared with: its versions, then the ride that is shown. */
-    record Other(String name, Session session, Optional<Version> version) {}
-
-    private static List<Other> others(Shown shown) {
-        Session session = shown.desk.session();
-        List<Other> all = new ArrayList<>();
-        for (Version one : Versions.of(session, shown.target)) {
-            Session heard = Versions.heard(session, one);
-            if (heard.has(shown.target)) {
-                all.add(new Other(one.name(), heard, Optional.of(one)));
-            }
-        }
-        if (shown.model != null && shown.model.refined().raw().size() > 1) {
-            all.add(new Other("ride " + shown.model.ride().number(), ridden(shown), Optional.empty()));
-        }
-        return all;
-    }
-
-    /** The session with the raw moves of the ride that is shown in the place of its points. */
-    private static Session ridden(Shown shown) {
-        Session session = shown.desk.session();
-        Curve raw = shown.model.refined().raw();
-        List<Point> points = new ArrayList<>();
-        for (int i = 0; i < raw.size(); i++) {
-            points.add(new Point(raw.times()[i], Math.max(0, Math.min(1, raw.values()[i]))));
-        }
-        Layer layer = shown.seen.layer();
-        Envelope moves = Envelope.of(points);
-        Envelope all = layer.envelope()
-                .splice(
-                        moves.time(0),
-                        moves.time(moves.size() - 1),
-                        moves,
-                        shown.parameter().resting());
-        return session.with(session.lane(shown.target).with(shown.layer, layer.with(all, List.of())));
-    }
-
     private void keep(Shown shown, boolean whole) {
         Desk desk = shown.desk;
         int n = desk.session().versions().size() + 1;
         NameDialog.askNew(view.get().getScene().getWindow(), "Name of the version", "Version " + n)
                 .ifPresent(called -> {
-                    desk.edit(
+                    if (desk.edit(
                             "Keep a version",
-                            s -> whole ? Versions.keep(s, called) : Versions.keep(s, shown.target, called));
-                    desk.say(Notice.good(
-                            "Kept", called + (whole ? ", all of the piece." : ", this lane.") + " Shift+H compares."));
+                            s -> whole ? Versions.keep(s, called) : Versions.keep(s, shown.target, called))) {
+                        desk.say(Notice.good(
+                                "Kept",
+                                called + (whole ? ", all of the piece." : ", this lane.") + " Shift+H compares."));
+                    }
                 });
     }
 
     private void next(Shown shown) {
-        List<Other> all = others(shown);
+        List<Compared> all = Compared.others(shown);
         if (all.isEmpty()) {
             shown.desk.refuse("Nothing to compare with: Ctrl+U keeps this lane as it is now.");
             return;
@@ -150,43 +106,15 @@ final class Comparing {
         show(shown, at + 1 < all.size() ? all.get(at + 1) : null);
     }
 
-    private void show(Shown shown, Other other) {
+    private void show(Shown shown, Compared other) {
         asItIs(shown);
         shown.compared = other;
-        ghost(shown);
+        Compared.ghost(shown);
         view.get().compared();
         shown.desk.say(
                 other == null
                         ? Notice.plain("Compared", "with nothing.")
-                        : Notice.plain("Compared", "with " + other.name() + ": " + told(shown) + "."));
-    }
-
-    /** What is compared with lies behind the lane: anew after an edit. */
-    static void ghost(Shown shown) {
-        shown.ghost = null;
-        if (shown.compared == null) {
-            return;
-        }
-        String name = shown.compared.name();
-        shown.compared = others(shown).stream()
-                .filter(o -> o.name().equals(name))
-                .findFirst()
-                .orElse(null);
-        if (shown.compared != null) {
-            Session other = shown.compared.session();
-            int layers = other.lane(shown.target).layers().size();
-            shown.ghost = new SeenLayer(other, shown.target, Math.min(shown.layer, layers - 1));
-        }
-    }
-
-    /** {@code what is heard is up to 240 cents apart, at 12.3.00}. */
-    static String told(Shown shown) {
-        Session session = shown.desk.session();
-        Difference difference = Difference.of(session, shown.compared.session(), shown.target);
-        return difference.none()
-                ? "nothing that is heard differs"
-                : "up to " + session.parameter(shown.target).printDifference(difference.farthest()) + " apart, at "
-                        + session.timeline().printBars(difference.beat());
+                        : Notice.plain("Compared", "with " + other.name() + ": " + Compared.told(shown) + "."));
     }
 
     private static boolean none(Shown shown) {
@@ -233,8 +161,9 @@ final class Comparing {
         Version version = version(shown);
         if (version != null) {
             asItIs(shown);
-            shown.desk.edit("Bring back " + version.name(), s -> Versions.back(s, version));
-            shown.desk.did("Brought back", version.name() + ".");
+            if (shown.desk.edit("Bring back " + version.name(), s -> Versions.back(s, version))) {
+                shown.desk.did("Brought back", version.name() + ".");
+            }
         }
     }
 
@@ -242,8 +171,9 @@ final class Comparing {
         Version version = version(shown);
         if (version != null) {
             asItIs(shown);
-            shown.desk.edit("Remove " + version.name(), s -> Versions.remove(s, version));
-            shown.desk.say(Notice.good("Removed", "The version " + version.name() + ". The lane stays as it is."));
+            if (shown.desk.edit("Remove " + version.name(), s -> Versions.remove(s, version))) {
+                shown.desk.say(Notice.good("Removed", "The version " + version.name() + ". The lane stays as it is."));
+            }
         }
     }
 }

@@ -103,8 +103,9 @@ final class CopyForm extends FormDialog<List<Copying.Order>> {
         double here = Math.max(0, desk.riding().positionBeat());
         new CopyForm(desk.session(), sources, here, owner).showAndWait().ifPresent(orders -> {
             List<String> told = new ArrayList<>();
-            desk.edit("Copy a range", s -> copied(s, orders, told));
-            desk.did("Copied", String.join(" ", told));
+            if (desk.edit("Copy a range", s -> copied(s, orders, told))) {
+                desk.did("Copied", String.join(" ", told));
+            }
         });
     }
 

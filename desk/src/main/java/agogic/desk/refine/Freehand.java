@@ -121,7 +121,9 @@ final class Freehand {
             return;
         }
         shown.choose(-1);
-        shown.desk.edit("Draw a line", s -> outcome.session());
+        if (!shown.desk.edit("Draw a line", s -> outcome.session())) {
+            return;
+        }
         int points = shown.model == null ? 0 : shown.model.refined().envelope().size();
         shown.desk.did("Drawn", at.length + " moves of the mouse are " + points + " points now, as the recipe says.");
     }

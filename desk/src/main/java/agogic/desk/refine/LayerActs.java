@@ -134,15 +134,19 @@ final class LayerActs {
     private void silence(Shown shown) {
         boolean on = !shown.seen.layer().on();
         int layer = shown.layer;
-        shown.desk.edit(on ? "Hear the layer" : "Silence the layer", s -> Layers.switched(s, shown.target, layer, on));
-        shown.desk.say(Notice.good(on ? "Heard" : "Silenced", name(shown) + "."));
+        if (shown.desk.edit(
+                on ? "Hear the layer" : "Silence the layer", s -> Layers.switched(s, shown.target, layer, on))) {
+            shown.desk.say(Notice.good(on ? "Heard" : "Silenced", name(shown) + "."));
+        }
     }
 
     private void alone(Shown shown) {
         boolean already = Layers.aloneAlready(shown.desk.session().lane(shown.target), shown.layer);
         int layer = shown.layer;
-        shown.desk.edit(already ? "Hear all layers" : "Hear a layer alone", s -> Layers.alone(s, shown.target, layer));
-        shown.desk.say(Notice.good(already ? "All heard" : "Alone", already ? "All layers." : name(shown) + "."));
+        if (shown.desk.edit(
+                already ? "Hear all layers" : "Hear a layer alone", s -> Layers.alone(s, shown.target, layer))) {
+            shown.desk.say(Notice.good(already ? "All heard" : "Alone", already ? "All layers." : name(shown) + "."));
+        }
     }
 
     private void named(Shown shown, int layer, String name) {
@@ -169,17 +173,19 @@ final class LayerActs {
                 .showAndWait()
                 .ifPresent(chosen -> {
                     String told = chosen.outcome().difference().told(desk.session(), shown.target);
-                    desk.edit("Make a layer " + chosen.words(), s -> chosen.outcome()
-                            .session());
-                    desk.say(Notice.good("Done", "It is " + chosen.words() + " now: " + told + "."));
+                    if (desk.edit("Make a layer " + chosen.words(), s -> chosen.outcome()
+                            .session())) {
+                        desk.say(Notice.good("Done", "It is " + chosen.words() + " now: " + told + "."));
+                    }
                 });
     }
 
     private void remove(Shown shown) {
         int layer = shown.layer;
         String gone = name(shown) + ", " + shown.lane.envelope().size() + " points";
-        shown.desk.edit("Remove a layer", s -> Layers.remove(s, shown.target, layer));
-        shown.desk.say(Notice.good("Removed", gone + ". Its rides are kept."));
+        if (shown.desk.edit("Remove a layer", s -> Layers.remove(s, shown.target, layer))) {
+            shown.desk.say(Notice.good("Removed", gone + ". Its rides are kept."));
+        }
     }
 
     private boolean none(Shown shown) {
@@ -221,7 +227,9 @@ final class LayerActs {
         int index = shown.stretch;
         int layer = shown.layer;
         String name = shown.name(shown.lane.stretches().get(index));
-        shown.desk.edit("Use a take", s -> Takes.choose(s, shown.target, layer, index));
+        if (!shown.desk.edit("Use a take", s -> Takes.choose(s, shown.target, layer, index))) {
+            return;
+        }
         shown.stretch =
                 Takes.over(shown.lane, index).stream().reduce((a, b) -> b).orElse(index);
         view.get().refresh();

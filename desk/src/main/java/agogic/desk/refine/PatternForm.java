@@ -88,9 +88,7 @@ final class PatternForm extends FormDialog<PatternForm.Made> {
         Desk desk = shown.desk;
         PatternForm asks = new PatternForm(shown, owner);
         asks.showAndWait().ifPresent(made -> {
-            Session before = desk.session();
-            desk.edit(made.words(), made.change());
-            if (desk.session() != before) {
+            if (desk.edit(made.words(), made.change())) {
                 desk.did("Pattern", made.words() + ".");
             }
         });

@@ -3,7 +3,6 @@ package agogic.desk.refine;
 import agogic.core.envelope.Envelope;
 import agogic.core.envelope.Point;
 import agogic.core.session.Points;
-import agogic.core.session.Session;
 import agogic.core.shape.Chosen;
 import agogic.desk.model.Notice;
 import agogic.formats.file.FormatException;
@@ -126,10 +125,12 @@ final class Picked {
     void move(double later, double higher) {
         BitSet moved = all();
         int looked = shown.chosen;
-        shown.desk.editOn(
+        if (!shown.desk.editOn(
                 "Move " + moved.cardinality() + " points",
                 List.of("points", shown.target, shown.layer, moved),
-                s -> Chosen.move(s, shown.target, shown.layer, moved, later, higher));
+                s -> Chosen.move(s, shown.target, shown.layer, moved, later, higher))) {
+            return;
+        }
         shown.chosen = Math.min(looked, shown.lane.envelope().size() - 1);
         points = moved;
         points.clear(Math.min(points.length(), shown.lane.envelope().size()), Math.max(points.length(), 1));
@@ -140,7 +141,9 @@ final class Picked {
     void delete() {
         BitSet gone = all();
         String told = spoken();
-        shown.desk.edit("Delete points", s -> Chosen.delete(s, shown.target, shown.layer, gone));
+        if (!shown.desk.edit("Delete points", s -> Chosen.delete(s, shown.target, shown.layer, gone))) {
+            return;
+        }
         only(-1);
         shown.choose(-1);
         undoable("Deleted", told);
@@ -155,12 +158,10 @@ final class Picked {
         BitSet all = all();
         String value =
                 shown.any() ? shown.parameter().print(shown.lane.envelope().value(all.nextSetBit(0))) : "";
-        Session before = shown.desk.session();
-        shown.desk.edit(
+        if (shown.desk.edit(
                 "Keep points equal",
                 s -> Points.tie(
-                        s, shown.target, shown.layer, all.stream().boxed().toList()));
-        if (shown.desk.session() != before) {
+                        s, shown.target, shown.layer, all.stream().boxed().toList()))) {
             points = all;
             shown.choosing();
             undoable("Equal", spoken() + " are at " + value + " and stay equal: move one, and all move");
@@ -170,9 +171,7 @@ final class Picked {
     /** The one that is looked at is on its own again. */
     void part() {
         int point = shown.chosen;
-        Session before = shown.desk.session();
-        shown.desk.edit("Part a point", s -> Points.part(s, shown.target, shown.layer, point));
-        if (shown.desk.session() != before) {
+        if (shown.desk.edit("Part a point", s -> Points.part(s, shown.target, shown.layer, point))) {
             shown.desk.say(Notice.good("Separated", shown.spoken(point) + "."));
         }
     }
@@ -211,9 +210,7 @@ final class Picked {
                             .collect(Collectors.toList()));
             double by = Math.max(0, shown.desk.riding().positionBeat()) - beats.time(0);
             List<Point> there = beats.mapped(1, by).points();
-            Session before = shown.desk.session();
-            shown.desk.edit("Paste points", s -> Chosen.paste(s, shown.target, shown.layer, there));
-            if (shown.desk.session() != before) {
+            if (shown.desk.edit("Paste points", s -> Chosen.paste(s, shown.target, shown.layer, there))) {
                 int first = shown.lane
                         .envelope()
                         .firstAtOrAfter(shown.seen.time(there.get(0).time()) - Points.SAME);

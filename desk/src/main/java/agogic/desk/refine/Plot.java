@@ -32,6 +32,7 @@ final class Plot extends Region {
     private static final double NEAR = 10;
 
     private final Shown shown;
+    private final PointEdits edits;
     private final Runnable typing;
     private final Desk desk;
     private final TimeWindow time;
@@ -54,6 +55,7 @@ final class Plot extends Region {
 
     Plot(Shown shown, Runnable typing) {
         this.shown = shown;
+        edits = new PointEdits(shown);
         this.typing = typing;
         desk = shown.desk;
         freehand = new Freehand(shown);
@@ -78,7 +80,7 @@ final class Plot extends Region {
         addEventHandler(MouseEvent.MOUSE_DRAGGED, this::moved);
         addEventHandler(MouseEvent.MOUSE_RELEASED, e -> {
             if (dragged >= 0 && desk.session() != pressedOn && !shown.picked.many()) {
-                shown.moved(dragged, was);
+                edits.moved(dragged, was);
             }
             dragged = -1;
             drawing = false;
@@ -157,7 +159,7 @@ final class Plot extends Region {
             List<Mark> all = new ArrayList<>(marks.all(
                     shown.chosen,
                     shown.picked::has,
-                    shown.drawable() == null ? null : shown.handle(),
+                    edits.drawable() == null ? null : edits.handle(),
                     shown.preview,
                     shown.ghost));
             all.addAll(freehand.marks(marks));
@@ -217,7 +219,7 @@ final class Plot extends Region {
                 : Math.hypot(
                         marks.x(shown.lane.envelope().time(near)) - e.getX(),
                         marks.y(shown.lane.envelope().value(near)) - e.getY());
-        double[] handle = shown.drawable() == null ? null : shown.handle();
+        double[] handle = edits.drawable() == null ? null : edits.handle();
         drawing = handle != null && Math.hypot(marks.x(handle[0]) - e.getX(), marks.y(handle[1]) - e.getY()) < nearest;
         if (drawing) {
             dragged = -1;
@@ -242,7 +244,7 @@ final class Plot extends Region {
         } else if (e.getClickCount() == 2 && e.getY() >= field.top() && e.getY() <= field.top() + field.height()) {
             double time2 = marks.laneTimeAt(e.getX());
             double to = marks.valueAt(e.getY());
-            shown.add(time2, to);
+            edits.add(time2, to);
         } else if (e.getY() < field.top()) {
             desk.riding().locate(time.beat(e.getX(), field.left(), field.width()));
         }
@@ -281,8 +283,8 @@ final class Plot extends Region {
             value = to;
             return;
         }
-        if (drawing && shown.drawable() != null) {
-            shown.drawThrough(marks().valueAt(e.getY()));
+        if (drawing && edits.drawable() != null) {
+            edits.drawThrough(marks().valueAt(e.getY()));
         }
         if (dragged >= 0) {
             RefineMarks marks = marks();
@@ -305,9 +307,9 @@ final class Plot extends Region {
         switch (e.getCode()) {
             case RIGHT -> walk(Math.min(last, shown.chosen + 1), e.isShiftDown());
             case LEFT -> walk(Math.max(0, shown.chosen - 1), e.isShiftDown());
-            case UP -> shown.nudge(e.isShiftDown() ? 0.001 : 0.01);
-            case DOWN -> shown.nudge(e.isShiftDown() ? -0.001 : -0.01);
-            case DELETE, BACK_SPACE -> shown.deleteChosen();
+            case UP -> edits.nudge(e.isShiftDown() ? 0.001 : 0.01);
+            case DOWN -> edits.nudge(e.isShiftDown() ? -0.001 : -0.01);
+            case DELETE, BACK_SPACE -> edits.deleteChosen();
             case ENTER -> typing.run();
             default -> handled = false;
         }

@@ -34,6 +34,7 @@ import javafx.scene.layout.VBox;
 final class PointPanel extends VBox {
     private final Desk desk;
     private final Shown shown;
+    private final PointEdits edits;
     private final ListView<Integer> points = new ListView<>();
     private final VBox body = new VBox(6);
     private final Fold head = new Fold("fold-points", "Points", List.of(body));
@@ -48,6 +49,7 @@ final class PointPanel extends VBox {
     PointPanel(Shown shown) {
         super(6);
         this.shown = shown;
+        edits = new PointEdits(shown);
         desk = shown.desk;
         points.setId("points");
         points.getStyleClass().add("points");
@@ -193,11 +195,13 @@ final class PointPanel extends VBox {
             double newTime = sameTime ? old.time() : time2.getAsDouble();
             double newValue = sameValue ? old.value() : to.getAsDouble();
             int point = shown.chosen;
-            desk.edit(
+            if (desk.edit(
                     "Set point " + (point + 1),
-                    s -> Points.move(s, shown.target, shown.layer, point, newTime, newValue));
-            desk.say(Notice.good(
-                    "Set", shown.spoken(Math.min(point, shown.lane.envelope().size() - 1)) + "."));
+                    s -> Points.move(s, shown.target, shown.layer, point, newTime, newValue))) {
+                desk.say(Notice.good(
+                        "Set",
+                        shown.spoken(Math.min(point, shown.lane.envelope().size() - 1)) + "."));
+            }
         }
     }
 
@@ -205,7 +209,7 @@ final class PointPanel extends VBox {
         OptionalDouble time2 = typedTime();
         OptionalDouble to = time2.isPresent() ? typedValue() : OptionalDouble.empty();
         if (time2.isPresent() && to.isPresent()) {
-            shown.add(time2.getAsDouble(), to.getAsDouble());
+            edits.add(time2.getAsDouble(), to.getAsDouble());
             adding = true;
             head.heads("New point, after " + (shown.chosen + 1) + " of "
                     + shown.lane.envelope().size());
@@ -241,7 +245,7 @@ final class PointPanel extends VBox {
 
     private void pointKey(KeyEvent e) {
         if (e.getCode() == KeyCode.DELETE || e.getCode() == KeyCode.BACK_SPACE) {
-            shown.deleteChosen();
+            edits.deleteChosen();
             e.consume();
         } else if (e.getCode() == KeyCode.ENTER) {
             at.requestFocus();

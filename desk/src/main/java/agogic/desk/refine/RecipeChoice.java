@@ -55,7 +55,9 @@ final class RecipeChoice {
             desk.refuse("No ride was chosen.");
             return;
         }
-        desk.edit("This recipe for " + all.rides() + " rides", s -> all.session());
+        if (!desk.edit("This recipe for " + all.rides() + " rides", s -> all.session())) {
+            return;
+        }
         // The same numbers as in the dialog: of the rides, not of what else is on their lanes.
         desk.did("Refined", sum + ".");
     }

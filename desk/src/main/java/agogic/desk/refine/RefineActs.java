@@ -32,50 +32,52 @@ public final class RefineActs {
                         "Add a point",
                         "A point at the playhead, where the lane stands there",
                         "N",
-                        Shown::addAtPlayhead),
-                pointed("delete-point", "Delete the point", "The chosen point goes", "Delete", Shown::deleteChosen)
+                        shown -> new PointEdits(shown).addAtPlayhead()),
+                pointed("delete-point", "Delete the point", "The chosen point goes", "Delete", shown -> new PointEdits(
+                                        shown)
+                                .deleteChosen())
                         .brief("Delete"),
                 pointed(
                                 "point-earlier",
                                 "Point earlier",
                                 "The chosen point a quarter beat earlier",
                                 "Alt+←",
-                                shown -> shown.shift(-COARSE))
+                                shown -> new PointEdits(shown).shift(-COARSE))
                         .repeating(),
                 pointed(
                                 "point-later",
                                 "Point later",
                                 "The chosen point a quarter beat later",
                                 "Alt+→",
-                                shown -> shown.shift(COARSE))
+                                shown -> new PointEdits(shown).shift(COARSE))
                         .repeating(),
                 pointed(
                                 "point-bit-earlier",
                                 "Point a little earlier",
                                 "The chosen point a hundredth of a beat earlier",
                                 "Shift+Alt+←",
-                                shown -> shown.shift(-FINE))
+                                shown -> new PointEdits(shown).shift(-FINE))
                         .repeating(),
                 pointed(
                                 "point-bit-later",
                                 "Point a little later",
                                 "The chosen point a hundredth of a beat later",
                                 "Shift+Alt+→",
-                                shown -> shown.shift(FINE))
+                                shown -> new PointEdits(shown).shift(FINE))
                         .repeating(),
                 pointed(
                                 "amount-more",
                                 "Stronger curve",
                                 "The segment after the chosen point bends more",
                                 "Alt+↑",
-                                shown -> shown.more(AMOUNT))
+                                shown -> new PointEdits(shown).more(AMOUNT))
                         .repeating(),
                 pointed(
                                 "amount-less",
                                 "Weaker curve",
                                 "The segment after the chosen point bends less",
                                 "Alt+↓",
-                                shown -> shown.more(-AMOUNT))
+                                shown -> new PointEdits(shown).more(-AMOUNT))
                         .repeating(),
                 Act.told("points", "In the picture: last, next point", "Goes from point to point", "← →")
                         .in(View.REFINE),
@@ -155,7 +157,7 @@ public final class RefineActs {
                     way.title(),
                     "How the value goes on from the chosen point",
                     way.key(),
-                    shown -> shown.go(way)));
+                    shown -> new PointEdits(shown).go(way)));
         }
         return all;
     }

@@ -9,7 +9,7 @@ import agogic.core.lane.Stretch;
 import agogic.core.parameter.Parameter;
 import agogic.core.refine.Refined;
 import agogic.core.refine.Rest;
-import agogic.core.refine.Tube;
+import agogic.core.refine.tube.Tube;
 import agogic.core.session.Session;
 import agogic.desk.draw.Ink;
 import agogic.desk.draw.Mark;

@@ -211,7 +211,7 @@ public final class RefineView extends BorderPane {
         String other = shown.compared == null
                 ? ""
                 : (desk.editing().hearsOther() ? "heard: " : "beside ") + shown.compared.name() + ", "
-                        + Comparing.told(shown);
+                        + Compared.told(shown);
         told.setText(lanes + (lanes.isEmpty() || other.isEmpty() ? "" : " · ") + other);
         told.setVisible(!told.getText().isEmpty());
         told.setAccessibleText(told.getText());

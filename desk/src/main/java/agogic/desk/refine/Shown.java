@@ -2,17 +2,14 @@ package agogic.desk.refine;
 
 import agogic.core.envelope.Envelope;
 import agogic.core.envelope.EnvelopeOutline;
-import agogic.core.envelope.Point;
 import agogic.core.envelope.Shape;
 import agogic.core.lane.Lane;
 import agogic.core.lane.Layer;
-import agogic.core.lane.LayerStack;
 import agogic.core.lane.Stretch;
 import agogic.core.layer.Layers;
 import agogic.core.parameter.Parameter;
 import agogic.core.refine.Recipe;
 import agogic.core.route.Target;
-import agogic.core.session.Points;
 import agogic.core.shape.DynamicsDraft;
 import agogic.core.time.Timeline;
 import agogic.core.write.Finishing;
@@ -23,7 +20,6 @@ import agogic.desk.model.Notice;
 import agogic.desk.model.RefineModel;
 import agogic.desk.model.SeenLayer;
 import agogic.desk.model.TimeWindow;
-import agogic.desk.parts.SegmentShapes;
 import java.util.ArrayList;
 import java.util.LinkedHashSet;
 import java.util.List;
@@ -59,7 +55,7 @@ final class Shown {
     /** What another version of the lane says; null for nothing. */
     SeenLayer ghost;
     /** What that is; null for nothing. */
-    Comparing.Other compared;
+    Compared compared;
 
     private Runnable choosing = () -> {};
     private Runnable looking = () -> {};
@@ -173,7 +169,7 @@ final class Shown {
             // Points came or went: what was chosen by its place may be another one now.
             picked.only(chosen);
         }
-        Comparing.ghost(this);
+        Compared.ghost(this);
     }
 
     /** What came of the ride that is looked at: if it has to be worked out, then beside the window. */
@@ -292,19 +288,6 @@ final class Shown {
         return first >= last ? "bar " + first : "bars " + first + " to " + last;
     }
 
-    /** Adds a point, or moves the one that stands there, and shows it. */
-    void add(double laneTime, double to) {
-        int before = lane.envelope().size();
-        desk.edit("Add a point", s -> Points.add(s, target, layer, laneTime, to));
-        choose(lane.envelope().lastAtOrBefore(laneTime + Points.SAME));
-        if (chosen < 0) {
-            return;
-        }
-        boolean fresh = lane.envelope().size() > before;
-        desk.say(Notice.good(fresh ? "Added" : "Set", spoken(chosen) + "."));
-        reveal(beat(lane.envelope().time(chosen)));
-    }
-
     /** Brings a place into view, if it is not. */
     void reveal(double beat) {
         double width = time.to() - time.from();
@@ -340,19 +323,6 @@ final class Shown {
         looking.run();
     }
 
-    void deleteChosen() {
-        if (picked.many()) {
-            picked.delete();
-        } else if (chosen >= 0) {
-            int point = chosen;
-            String gone = spoken(point);
-            desk.edit("Delete point " + (point + 1), s -> Points.delete(s, target, layer, point));
-            desk.did("Deleted", gone + ".");
-        } else {
-            refuse();
-        }
-    }
-
     private boolean noRide() {
         if (stretch < 0) {
             desk.refuse("No ride here: these points were drawn. A recipe is for rides.");
@@ -380,11 +350,12 @@ final class Shown {
             return;
         }
         new DraftDialog(parameter(), marks, owner).showAndWait().ifPresent(ends -> {
-            desk.edit("Draft from dynamics", s -> DynamicsDraft.draft(s, target, ends[0], ends[1]));
-            desk.say(Notice.good(
-                    "Drafted",
-                    parameter().name() + " from " + marks + " marks and hairpins: "
-                            + desk.session().lane(target).envelope().size() + " points. Ride over it, or undo."));
+            if (desk.edit("Draft from dynamics", s -> DynamicsDraft.draft(s, target, ends[0], ends[1]))) {
+                desk.say(Notice.good(
+                        "Drafted",
+                        parameter().name() + " from " + marks + " marks and hairpins: "
+                                + desk.session().lane(target).envelope().size() + " points. Ride over it, or undo."));
+            }
         });
     }
 
@@ -403,134 +374,9 @@ final class Shown {
         desk.settle();
     }
 
-    /** Goes on another way from the chosen point. */
-    void go(SegmentShapes way) {
-        if (any()) {
-            way.from(desk, target, layer, chosen);
-        } else {
-            refuse();
-        }
-    }
-
-    /** The way from the chosen point, if its amount can be drawn; else null. */
-    Shape drawable() {
-        Envelope envelope = lane == null ? Envelope.EMPTY : lane.envelope();
-        boolean way = chosen >= 0
-                && chosen + 1 < envelope.size()
-                && envelope.shape(chosen).drawable();
-        return way ? envelope.shape(chosen) : null;
-    }
-
-    /** Where the handle of that way is: lane time and value. */
-    double[] handle() {
-        Envelope envelope = lane.envelope();
-        double time = envelope.time(chosen)
-                + (envelope.time(chosen + 1) - envelope.time(chosen))
-                        * drawable().handle();
-        return new double[] {time, envelope.valueAt(time)};
-    }
-
-    /** Draws the way from the chosen point so that it has this value at its handle. */
-    void drawThrough(double value) {
-        double from = lane.envelope().value(chosen);
-        double whole = lane.envelope().value(chosen + 1) - from;
-        if (whole != 0) {
-            shape(drawable().through((value - from) / whole));
-        }
-    }
-
-    /** More or less of the shape of the way from the chosen point. */
-    void more(double amount) {
-        Shape way = drawable();
-        if (way == null) {
-            desk.refuse("The segment after the chosen point has no amount: only bent and S have one.");
-            return;
-        }
-        double changed = Math.max(-1, Math.min(1, Math.rint(100 * (way.amount() + amount)) / 100));
-        shape(way.kind() == Shape.Kind.S ? Shape.s(changed) : Shape.bent(changed == 0 ? amount : changed));
-        desk.settle();
-    }
-
-    private void shape(Shape changed) {
-        int point = chosen;
-        desk.editOn(
-                "Shape of point " + (point + 1),
-                List.of("amount", target, layer, point),
-                s -> Points.shape(s, target, layer, point, changed));
-    }
-
-    private void refuse() {
-        desk.refuse("No point is chosen. Choose one in the list or with the arrow keys in the picture.");
-    }
-
-    void addAtPlayhead() {
-        if (lane == null) {
-            desk.refuse("Select a route first: there is no lane here.");
-            return;
-        }
-        double beat =
-                Math.max(0, Math.min(desk.session().length(), desk.riding().positionBeat()));
-        double at = seen.time(beat);
-        add(at, LayerStack.valueAt(lane, at, parameter()));
-    }
-
-    /** Moves the chosen point in time, by so many beats. */
-    void shift(double beats) {
-        if (chosen < 0 || lane == null || chosen >= lane.envelope().size()) {
-            refuse();
-            return;
-        }
-        if (picked.many()) {
-            int first = picked.all().nextSetBit(0);
-            double from = lane.envelope().time(first);
-            picked.move(seen.time(Math.max(0, beat(from) + beats)) - from, 0);
-            return;
-        }
-        int point = chosen;
-        Point one = lane.envelope().point(point);
-        double beat = Math.max(0, Math.min(desk.session().length(), beat(one.time()) + beats));
-        double time2 = seen.time(beat);
-        String was = place(point);
-        desk.editOn(
-                "Move point " + (point + 1),
-                List.of("point", target, layer, point),
-                s -> Points.move(s, target, layer, point, time2, one.value()));
-        moved(point, was);
-    }
-
     /** {@code bar 20 beat 2, 2.41 kHz}. */
     String place(int point) {
         return desk.timeline().speakBars(beat(lane.envelope().time(point))) + ", "
                 + parameter().print(lane.envelope().value(point));
-    }
-
-    /** Says where a point is now, and where it was. */
-    void moved(int point, String was) {
-        int now = Math.min(point, lane.envelope().size() - 1);
-        if (now >= 0) {
-            String is = place(now);
-            desk.did("Moved", spoken(now) + (is.equals(was) ? ": it cannot go further." : "; it was " + was + "."));
-        }
-    }
-
-    void nudge(double by) {
-        if (chosen >= 0) {
-            int point = chosen;
-            Point one = lane.envelope().point(point);
-            Parameter parameter = parameter();
-            double step = parameter.stepped()
-                    ? Math.signum(by) / parameter.positions().size()
-                    : by;
-            if (picked.many()) {
-                picked.move(0, step);
-                return;
-            }
-            String was = place(point);
-            desk.editOn(
-                    "Move point " + (point + 1),
-                    List.of("point", target, layer, point),
-                    s -> Points.move(s, target, layer, point, one.time(), one.value() + step));
-            moved(point, was);
-        }
     }
 }

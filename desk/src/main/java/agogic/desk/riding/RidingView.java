@@ -139,7 +139,8 @@ public final class RidingView extends BorderPane {
                         .append(parameter.name())
                         .append(" ")
                         .append(parameter.print(value(route.target())))
-                        .append(desk.riding().trails().of(route.id()) == null ? "" : ", being written");
+                        .append(desk.riding().trails().of(route.id()) == null ? "" : ", being written")
+                        .append(desk.session().lane(route.target()).guarded() ? ", protected" : "");
             }
             setAccessibleText(words.toString());
             notifyAccessibleAttributeChanged(AccessibleAttribute.TEXT);
@@ -253,8 +254,11 @@ public final class RidingView extends BorderPane {
             marks.add(new Mark.Words(
                     20, middle + 22, parameter.print(value), writing ? Ink.RIDE : Ink.SOUND, 26, true, true, -1));
             String hand = route.hand().map(desk.session()::controlName).orElse("no control");
-            String mode =
-                    writing ? "being written" : desk.riding().modeOf(route).spoken();
+            String mode = writing
+                    ? "being written"
+                    : desk.session().lane(route.target()).guarded()
+                            ? "Protected"
+                            : desk.riding().modeOf(route).spoken();
             marks.add(new Mark.Words(
                     20, middle + 42, hand + " · " + mode, writing ? Ink.RIDE : Ink.QUIET, 12.5, false, false, -1));
         }

@@ -149,9 +149,7 @@ final class ClipActs {
     }
 
     private void edit(String words, String head, String id, UnaryOperator<Session> edit) {
-        Session before = desk.session();
-        desk.edit(words, edit);
-        if (desk.session() != before) {
+        if (desk.edit(words, edit)) {
             desk.selection().clipProperty().set(id);
             desk.session().clip(id).ifPresent(clip -> desk.say(Notice.good(head, where(clip) + ".")));
         }
@@ -190,7 +188,9 @@ final class ClipActs {
         new ClipForm.To(desk.session(), clip, window.get()).showAndWait().ifPresent(beat -> {
             int before =
                     desk.session().trackOfClip(clip.id()).orElseThrow().clips().size();
-            desk.edit("Repeat " + clip.name(), s -> Clips.repeat(s, clip.id(), beat));
+            if (!desk.edit("Repeat " + clip.name(), s -> Clips.repeat(s, clip.id(), beat))) {
+                return;
+            }
             int copies =
                     desk.session().trackOfClip(clip.id()).orElseThrow().clips().size() - before;
             desk.say(Notice.good(
@@ -236,14 +236,15 @@ final class ClipActs {
             return;
         }
         AudioFile file = desk.session().audio(clip.audio().get().file());
-        desk.edit(
+        if (desk.edit(
                 (file.inside() ? "Keep outside " : "Keep inside ") + file.name(),
-                s -> AudioEdits.carry(s, file.id(), !file.inside()));
-        desk.did(
-                file.inside() ? "Outside" : "Inside",
-                file.inside()
-                        ? file.name() + " is named in the session file only, from the next save on."
-                        : file.name() + " goes with the session file, from the next save on.");
+                s -> AudioEdits.carry(s, file.id(), !file.inside()))) {
+            desk.did(
+                    file.inside() ? "Outside" : "Inside",
+                    file.inside()
+                            ? file.name() + " is named in the session file only, from the next save on."
+                            : file.name() + " goes with the session file, from the next save on.");
+        }
     }
 
     private void join(Clip clip) {
@@ -262,7 +263,9 @@ final class ClipActs {
 
     private void remove(Clip clip) {
         String gone = clip.name() + ": " + Clips.carries(desk.session(), clip.id());
-        desk.edit("Remove " + clip.name(), s -> Clips.remove(s, clip.id()));
+        if (!desk.edit("Remove " + clip.name(), s -> Clips.remove(s, clip.id()))) {
+            return;
+        }
         desk.selection().clipProperty().set(null);
         desk.did("Removed", gone + ".");
     }

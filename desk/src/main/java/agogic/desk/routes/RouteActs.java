@@ -44,8 +44,9 @@ public final class RouteActs {
         all.add(point("row-delete-point", "Delete this point", "The point pointed at goes", "Delete", place -> {
             String gone = LanePlace.spoken(
                     desk.session(), place.target(), desk.session().lane(place.target()), place.point());
-            desk.edit("Delete a point", s -> Points.delete(s, place.target(), place.point()));
-            desk.did("Deleted", gone + ".");
+            if (desk.edit("Delete a point", s -> Points.delete(s, place.target(), place.point()))) {
+                desk.did("Deleted", gone + ".");
+            }
             desk.selection().place(null);
         }));
         for (SegmentShapes way : SegmentShapes.ALL) {
@@ -80,7 +81,9 @@ public final class RouteActs {
     }
 
     private void add(LanePlace place) {
-        desk.edit("Add a point", s -> Points.add(s, place.target(), place.time(), place.value()));
+        if (!desk.edit("Add a point", s -> Points.add(s, place.target(), place.time(), place.value()))) {
+            return;
+        }
         Lane lane = desk.session().lane(place.target());
         int point = lane.envelope().lastAtOrBefore(place.time() + Points.SAME);
         if (point >= 0) {

@@ -1,6 +1,5 @@
 package agogic.desk.routes;
 
-import agogic.core.macro.Macro;
 import agogic.core.route.Route;
 import agogic.core.score.Clip;
 import agogic.core.score.ScoreWords;
@@ -9,39 +8,25 @@ import agogic.core.session.Track;
 import agogic.desk.acts.Here;
 import agogic.desk.acts.Subject;
 import agogic.desk.draw.Palette;
-import agogic.desk.model.AudioFiles;
 import agogic.desk.model.Desk;
 import agogic.desk.model.Notice;
-import agogic.desk.parts.EnvelopeMarks;
-import agogic.formats.audio.SoundFile;
-import java.io.File;
-import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.HashSet;
 import java.util.List;
 import java.util.Set;
 import java.util.stream.Collectors;
-import javafx.application.Platform;
 import javafx.css.PseudoClass;
 import javafx.geometry.Insets;
 import javafx.geometry.Pos;
-import javafx.scene.AccessibleRole;
-import javafx.scene.control.Button;
-import javafx.scene.control.ContentDisplay;
 import javafx.scene.control.Label;
-import javafx.scene.control.ListCell;
 import javafx.scene.control.ListView;
 import javafx.scene.control.TextField;
-import javafx.scene.input.DragEvent;
 import javafx.scene.input.KeyCode;
 import javafx.scene.input.KeyEvent;
 import javafx.scene.input.MouseEvent;
 import javafx.scene.input.ScrollEvent;
-import javafx.scene.input.TransferMode;
 import javafx.scene.layout.BorderPane;
-import javafx.scene.layout.HBox;
 import javafx.scene.layout.Pane;
-import javafx.scene.layout.Priority;
 import javafx.scene.layout.Region;
 import javafx.scene.layout.StackPane;
 import javafx.scene.shape.Line;
@@ -49,44 +34,12 @@ import javafx.scene.text.TextAlignment;
 
 /** The rows: each a wire from hand to sound, grouped by track. */
 public final class RoutesView extends BorderPane {
-    /** What stands in the place of a track for the macros. */
-    private static final Track MACROS = new Track("macros", "Macros", false, 1, List.of(Macro.DEVICE), List.of());
-
-    /** What a row of the list is. */
-    private sealed interface Item {
-        record Group(Track track, int routes, String sockets) implements Item {
-            /** The same row, whatever its clips do. */
-            @Override
-            public boolean equals(Object other) {
-                return other instanceof Group group
-                        && group.routes == routes
-                        && group.sockets.equals(sockets)
-                        && group.track.id().equals(track.id())
-                        && group.track.name().equals(track.name())
-                        && group.track.devices().equals(track.devices());
-            }
-
-            @Override
-            public int hashCode() {
-                return track.id().hashCode();
-            }
-        }
-
-        record Row(String route) implements Item {}
-    }
-
     private static final PseudoClass POINTED = PseudoClass.getPseudoClass("pointed");
     private static final int CLIPS_TOLD = 3;
-    /** What the row of a track leaves free at its edges. */
-    private static final double GROUP_LEFT = 8;
-
-    private static final double GROUP_RIGHT = 20;
-
     private static final double[] HEIGHTS = {50, 74, 118};
-    private static final double GROUP_HEIGHT = 40;
 
     private final Desk desk;
-    private final ListView<Item> list = new ListView<>();
+    private final ListView<RouteItem> list = new ListView<>();
     private final Line playhead = new Line();
     private final Label none = new Label();
     private final FirstRows first;
@@ -102,7 +55,7 @@ public final class RoutesView extends BorderPane {
         list.setId("routes");
         list.setAccessibleText("Routes");
         list.setCellFactory(view -> {
-            RouteCell cell = new RouteCell();
+            RouteCell cell = new RouteCell(this, desk);
             cells.add(cell);
             return cell;
         });
@@ -138,7 +91,7 @@ public final class RoutesView extends BorderPane {
         desk.riding().everythingProperty().addListener((o, a, b) -> list.refresh());
         desk.selection().selectedProperty().addListener((o, before, after) -> select());
         list.getSelectionModel().selectedItemProperty().addListener((o, before, after) -> {
-            if (after instanceof Item.Row row) {
+            if (after instanceof RouteItem.Row row) {
                 desk.selection().selectedProperty().set(row.route());
             }
         });
@@ -153,12 +106,12 @@ public final class RoutesView extends BorderPane {
 
     /** What has the focus in the list: the chosen row. */
     private Subject focused() {
-        Item chosen = list.getSelectionModel().getSelectedItem();
-        if (chosen instanceof Item.Group group && group.track() != MACROS) {
+        RouteItem chosen = list.getSelectionModel().getSelectedItem();
+        if (chosen instanceof RouteItem.Group group && group.track() != RouteItem.MACROS) {
             desk.selection().pointTrack(group.track().id());
             return Subject.TRACK;
         }
-        return chosen instanceof Item.Row ? Subject.ROUTE : null;
+        return chosen instanceof RouteItem.Row ? Subject.ROUTE : null;
     }
 
     /** Puts the cursor into the filter. */
@@ -182,11 +135,11 @@ public final class RoutesView extends BorderPane {
         list.setPlaceholder(empty ? first : none);
         playhead.setOpacity(empty ? 0 : 1);
         Session session = desk.session();
-        List<Item> items = new ArrayList<>();
+        List<RouteItem> items = new ArrayList<>();
         RouteFilter words = RouteFilter.of(session, filter.getText());
         List<Track> groups = new ArrayList<>(session.tracks());
         if (!session.macros().isEmpty()) {
-            groups.add(MACROS);
+            groups.add(RouteItem.MACROS);
         }
         for (Track track : groups) {
             List<Route> routes = session.routes().stream()
@@ -197,16 +150,18 @@ public final class RoutesView extends BorderPane {
             }
             int exposed = 0;
             int sockets = 0;
-            for (String device : track == MACROS ? List.<String>of() : track.devices()) {
+            for (String device : track == RouteItem.MACROS ? List.<String>of() : track.devices()) {
                 exposed += session.device(device).taken();
                 sockets += session.device(device).usable();
             }
-            items.add(new Item.Group(
+            items.add(new RouteItem.Group(
                     track,
                     routes.size(),
-                    track == MACROS ? session.macros().size() + " macros" : exposed + " of " + sockets + " sockets"));
+                    track == RouteItem.MACROS
+                            ? session.macros().size() + " macros"
+                            : exposed + " of " + sockets + " sockets"));
             if (!folded.contains(track.id()) || !words.isEmpty()) {
-                routes.forEach(r -> items.add(new Item.Row(r.id())));
+                routes.forEach(r -> items.add(new RouteItem.Row(r.id())));
             }
         }
         if (!items.equals(list.getItems())) {
@@ -220,8 +175,8 @@ public final class RoutesView extends BorderPane {
 
     private void select() {
         String id = desk.selection().selectedProperty().get();
-        for (Item item : list.getItems()) {
-            if (item instanceof Item.Row row
+        for (RouteItem item : list.getItems()) {
+            if (item instanceof RouteItem.Row row
                     && row.route().equals(id)
                     && list.getSelectionModel().getSelectedItem() != item) {
                 list.getSelectionModel().select(item);
@@ -243,7 +198,7 @@ public final class RoutesView extends BorderPane {
         desk.say(Notice.plain("Rows", List.of("Small", "Medium", "Large").get(height) + " rows."));
     }
 
-    private String clips(Track track) {
+    String clips(Track track) {
         List<Clip> all = track.clips();
         String told = all.stream()
                 .limit(CLIPS_TOLD)
@@ -253,14 +208,14 @@ public final class RoutesView extends BorderPane {
     }
 
     /** The track of a row as it is now. */
-    private Track now(Item.Group group) {
+    Track now(RouteItem.Group group) {
         return desk.session().tracks().stream()
                 .filter(t -> t.id().equals(group.track().id()))
                 .findFirst()
                 .orElse(group.track());
     }
 
-    private void fold(Track track) {
+    void fold(Track track) {
         if (!folded.remove(track.id())) {
             folded.add(track.id());
         }
@@ -283,9 +238,9 @@ public final class RoutesView extends BorderPane {
     }
 
     /** The pointer moved onto a row, which is marked: a key acts on it. Null for none, or where a key walked since. */
-    private void point(RouteCell cell) {
+    void point(RouteCell cell) {
         cells.forEach(one -> one.pseudoClassStateChanged(POINTED, one == cell));
-        desk.selection().pointRoute(cell != null && cell.getItem() instanceof Item.Row row ? row.route() : null);
+        desk.selection().pointRoute(cell != null && cell.getItem() instanceof RouteItem.Row row ? row.route() : null);
     }
 
     private void pressed(KeyEvent e) {
@@ -304,7 +259,7 @@ public final class RoutesView extends BorderPane {
             desk.riding().locate(desk.session().length());
             e.consume();
         } else if (e.getCode() == KeyCode.ENTER
-                && list.getSelectionModel().getSelectedItem() instanceof Item.Group group) {
+                && list.getSelectionModel().getSelectedItem() instanceof RouteItem.Group group) {
             fold(group.track());
             e.consume();
         }
@@ -333,186 +288,12 @@ public final class RoutesView extends BorderPane {
         return widest <= 0 ? 0 : Math.max(0, list.getWidth() - widest);
     }
 
-    private final class RouteCell extends ListCell<Item> {
-        private final RouteRow row = new RouteRow(desk);
-        private final Button fold = new Button();
-        private final Label name = new Label();
-        private final Label chain = new Label();
-        private final Label count = new Label();
-        private final HBox group = new HBox();
-        private final ClipBar clips = new ClipBar(desk);
-        private String read = "";
+    /** How high the row of a route is. */
+    double rowHeight() {
+        return HEIGHTS[height];
+    }
 
-        RouteCell() {
-            Region gap = new Region();
-            HBox.setHgrow(gap, Priority.ALWAYS);
-            fold.getStyleClass().add("fold");
-            fold.setFocusTraversable(false);
-            name.getStyleClass().add("title");
-            chain.getStyleClass().add("quiet");
-            count.getStyleClass().add("quiet");
-            group.getStyleClass().add("group-row");
-            group.setAlignment(Pos.CENTER_LEFT);
-            HBox left = new HBox(8, fold, name, chain);
-            left.setAlignment(Pos.CENTER_LEFT);
-            left.setMinWidth(RouteMarks.ENVELOPE_LEFT - GROUP_LEFT);
-            left.setMaxWidth(RouteMarks.ENVELOPE_LEFT - GROUP_LEFT);
-            name.setMinWidth(Region.USE_PREF_SIZE);
-            HBox right = new HBox(gap, count);
-            right.setAlignment(Pos.CENTER_RIGHT);
-            right.setMinWidth(RouteMarks.SOUND_WIDTH - GROUP_RIGHT);
-            right.setMaxWidth(RouteMarks.SOUND_WIDTH - GROUP_RIGHT);
-            HBox.setHgrow(clips, Priority.ALWAYS);
-            group.getChildren().addAll(left, clips, right);
-            Here.on(group, place -> track());
-            setContentDisplay(ContentDisplay.GRAPHIC_ONLY);
-            setAccessibleRole(AccessibleRole.LIST_ITEM);
-            row.prefWidthProperty().bind(widthProperty());
-            setOnDragOver(e -> {
-                if (!audio(e).isEmpty() && trackHere() != null) {
-                    e.acceptTransferModes(TransferMode.COPY);
-                    e.consume();
-                }
-            });
-            setOnDragDropped(this::dropped);
-            addEventFilter(MouseEvent.MOUSE_MOVED, e -> point(this));
-            setPrefWidth(0);
-        }
-
-        @Override
-        protected void updateItem(Item item, boolean empty) {
-            super.updateItem(item, empty);
-            if (empty || item == null) {
-                setGraphic(null);
-                setAccessibleText(null);
-            } else if (measures()) {
-                // How high a row is does not hang on what is in it; that one was measured does not lay out the window
-                // anew.
-                setManaged(false);
-                setGraphic(null);
-                setAccessibleText(null);
-                setPrefHeight(item instanceof Item.Group ? GROUP_HEIGHT : HEIGHTS[height]);
-            } else if (item instanceof Item.Group header) {
-                boolean shut = folded.contains(header.track().id());
-                fold.setText(shut ? "▸" : "▾");
-                fold.setOnAction(e -> fold(header.track()));
-                fold.setAccessibleText(
-                        (shut ? "Unfold " : "Fold ") + header.track().name());
-                name.setText(header.track().name());
-                chain.setText(
-                        header.track() == MACROS
-                                ? "one value for several parameters"
-                                : String.join(
-                                        " → ",
-                                        header.track().devices().stream()
-                                                .map(d ->
-                                                        desk.session().device(d).name())
-                                                .toList()));
-                count.setText(header.routes() + (header.routes() == 1 ? " route · " : " routes · ") + header.sockets());
-                clips.show(now(header));
-                setGraphic(group);
-                setPrefHeight(GROUP_HEIGHT);
-                setAccessibleText("Track " + header.track().name() + ", " + count.getText() + (shut ? ", folded" : "")
-                        + clips(now(header)));
-            } else if (item instanceof Item.Row one) {
-                if (shows()) {
-                    setGraphic(row);
-                    setPrefHeight(HEIGHTS[height]);
-                    row.setPrefHeight(HEIGHTS[height]);
-                    row.show(desk.session().route(one.route()));
-                    setAccessibleText(row.spoken());
-                }
-            }
-        }
-
-        /** True for the cell by which the list measures rows that it does not show: its parent is never seen. */
-        private boolean measures() {
-            return getParent() != null && !getParent().isVisible();
-        }
-
-        /** Files of audio that are dragged over it; none if anything else is. */
-        private List<Path> audio(DragEvent e) {
-            List<Path> files = e.getDragboard().hasFiles()
-                    ? e.getDragboard().getFiles().stream().map(File::toPath).toList()
-                    : List.of();
-            boolean all = files.stream().allMatch(f -> SoundFile.named(String.valueOf(f.getFileName())));
-            return all ? files : List.of();
-        }
-
-        /** The id of the track that this row is of; null for none. */
-        private String trackHere() {
-            if (getItem() instanceof Item.Group one) {
-                return one.track() == MACROS ? null : one.track().id();
-            }
-            return shows()
-                    ? desk.session()
-                            .trackOf(desk.session()
-                                    .route(((Item.Row) getItem()).route())
-                                    .target()
-                                    .device())
-                            .map(Track::id)
-                            .orElse(null)
-                    : null;
-        }
-
-        /** Audio dropped on a row goes on its track, where it was dropped. */
-        private void dropped(DragEvent e) {
-            List<Path> files = audio(e);
-            String track = trackHere();
-            if (files.isEmpty() || track == null) {
-                return;
-            }
-            EnvelopeMarks.Field field = RouteMarks.field(getWidth(), getHeight());
-            double beat = Math.max(0, desk.time().beat(e.getX(), field.left(), field.width()));
-            double at = e.getX() < field.left() ? 0 : desk.timeline().metre().nearestBeat(beat);
-            e.setDropCompleted(true);
-            e.consume();
-            Platform.runLater(() -> desk.audio().bring(files, AudioFiles.Where.THERE, track, at));
-        }
-
-        /** The track of this row, for the menu that is about to be opened. */
-        private Subject track() {
-            boolean real = getItem() instanceof Item.Group one && one.track() != MACROS;
-            if (real) {
-                desk.selection().pointTrack(((Item.Group) getItem()).track().id());
-            }
-            return real ? Subject.TRACK : Subject.PIECE;
-        }
-
-        /** True for a row whose route is in the session. */
-        private boolean shows() {
-            return getItem() instanceof Item.Row one && desk.session().placeOfRoute(one.route()) >= 0;
-        }
-
-        /** More is known of what is drawn in it. */
-        void drawAgain() {
-            row.frame();
-            clips.draw();
-        }
-
-        /** Shows the same row as it is in the session now. */
-        void again() {
-            if (getGraphic() == null || !isVisible()) {
-                return;
-            }
-            if (shows() && row.showAgain(desk.session().route(((Item.Row) getItem()).route()))) {
-                setAccessibleText(row.spoken());
-            } else if (getItem() instanceof Item.Group) {
-                updateItem(getItem(), false);
-            }
-        }
-
-        void frame() {
-            if (getGraphic() == row && isVisible()) {
-                row.frame();
-                if (isSelected() && !row.reads().equals(read)) {
-                    // Who hears the window hears the chosen row as it is now.
-                    read = row.reads();
-                    setAccessibleText(row.spoken());
-                }
-            } else if (getGraphic() == group && isVisible()) {
-                clips.draw();
-            }
-        }
+    boolean folded(Track track) {
+        return folded.contains(track.id());
     }
 }

@@ -110,7 +110,9 @@ public final class SetActs {
         new SnapshotForms.Take(desk, drawer.get().set(), window.get())
                 .showAndWait()
                 .ifPresent(made -> {
-                    desk.edit("Take a snapshot", s -> Snapshots.keep(s, made.set(), made.snapshot()));
+                    if (!desk.edit("Take a snapshot", s -> Snapshots.keep(s, made.set(), made.snapshot()))) {
+                        return;
+                    }
                     desk.selection().setsProperty().set(true);
                     drawer.get().show(made.set());
                     desk.did(
@@ -141,8 +143,7 @@ public final class SetActs {
                 .showAndWait()
                 .ifPresent(words -> {
                     Session before = desk.session();
-                    desk.edit("Drop " + words, s -> ShapeWords.apply(s, List.of(), 0, "drop " + words));
-                    if (desk.session() != before) {
+                    if (desk.edit("Drop " + words, s -> ShapeWords.apply(s, List.of(), 0, "drop " + words))) {
                         desk.did("Dropped", words + ": " + SnapshotWords.replaces(before, words) + ".");
                     }
                 });
@@ -158,7 +159,9 @@ public final class SetActs {
             return;
         }
         new SnapshotForms.BetweenTwo(desk, set, window.get()).showAndWait().ifPresent(made -> {
-            desk.edit("Macro between two snapshots", s -> made.session());
+            if (!desk.edit("Macro between two snapshots", s -> made.session())) {
+                return;
+            }
             desk.selection().showMacro(made.macro());
             Macro macro = desk.session().macro(made.macro());
             desk.say(Notice.good(
@@ -175,7 +178,10 @@ public final class SetActs {
         }
         SnapshotSet set = drawer.get().set();
         new SnapshotForms.Pad(desk, set, window.get()).showAndWait().ifPresent(made -> {
-            desk.edit("Pad for " + made.snapshot().name(), s -> Snapshots.on(s, set, made.snapshot(), made.pad()));
+            if (!desk.edit(
+                    "Pad for " + made.snapshot().name(), s -> Snapshots.on(s, set, made.snapshot(), made.pad()))) {
+                return;
+            }
             Optional<Hand> pad = made.pad();
             desk.say(Notice.good(
                     "Pad",
@@ -193,7 +199,9 @@ public final class SetActs {
             return;
         }
         new SnapshotForms.Settings(set, window.get()).showAndWait().ifPresent(changed -> {
-            desk.edit("When snapshots start", s -> Snapshots.keep(s, set.name(), changed));
+            if (!desk.edit("When snapshots start", s -> Snapshots.keep(s, set.name(), changed))) {
+                return;
+            }
             drawer.get().show(changed.name());
             desk.say(Notice.good("Set", changed.name() + ": its snapshots " + SetsDrawer.words(changed) + "."));
         });

@@ -77,17 +77,18 @@ final class ClockDialog extends FormDialog<Sync> {
     /** Asks, and does it as one step. */
     static void ask(Desk desk, Window owner) {
         new ClockDialog(desk.session().sync(), owner).showAndWait().ifPresent(sync -> {
-            desk.edit("Clock: " + sync.role().spoken(), s -> s.withSync(sync));
-            desk.say(Notice.good(
-                    "Set",
-                    switch (sync.role()) {
-                        case OWN -> "The piece goes by its own clock.";
-                        case SEND -> "The piece sends " + sync.language().spoken() + " to “" + sync.port()
-                                + "” while it plays.";
-                        case FOLLOW -> "The piece waits for the "
-                                + sync.language().spoken() + " of “" + sync.port()
-                                + "”. R arms a ride, which begins with it.";
-                    }));
+            if (desk.edit("Clock: " + sync.role().spoken(), s -> s.withSync(sync))) {
+                desk.say(Notice.good(
+                        "Set",
+                        switch (sync.role()) {
+                            case OWN -> "The piece goes by its own clock.";
+                            case SEND -> "The piece sends " + sync.language().spoken() + " to “" + sync.port()
+                                    + "” while it plays.";
+                            case FOLLOW -> "The piece waits for the "
+                                    + sync.language().spoken() + " of “" + sync.port()
+                                    + "”. R arms a ride, which begins with it.";
+                        }));
+            }
         });
     }
 }

@@ -100,6 +100,12 @@ public final class DeskWindow {
         riding.turn();
     }
 
+    /** The transport, which the riding view covers, gets a position. */
+    private void typePosition() {
+        riding.leave();
+        transport.typePosition();
+    }
+
     /** True while the riding view is over the others. */
     boolean ridingShown() {
         return riding.shown();
@@ -221,12 +227,13 @@ public final class DeskWindow {
         WindowActs own = new WindowActs(stage, desk, views, () -> acts, guide, () -> aloud);
         acts = new DeskActs(desk, files, () -> stage)
                 .with(
-                        own.all(transport, trace, sets, () -> menus.open(), this::turnRidingView, this::leave),
+                        own.all(this::typePosition, trace, sets, () -> menus.open(), this::turnRidingView, this::leave),
                         views.acts());
         menus = new HereMenu(stage, desk, views, acts);
         List<String> refused = new OwnKeys(acts).asKept();
         views.show(acts);
         acts.doneIn(() -> desk.selection().viewProperty().get(), desk::refuse);
+        acts.under(() -> ridingShown() ? "the riding view is over it, and Esc leaves that" : "");
         acts.hint(act -> desk.say(Notice.plain("Key", act.firstKey() + " does the same: " + act.words() + ".")));
         BorderPane root = new BorderPane(views);
         HBox steps = teaches && file == null && Demo.is(session) ? FirstSteps.of(desk) : null;

@@ -7,7 +7,7 @@ import agogic.core.surface.Surface;
 import agogic.desk.acts.Here;
 import agogic.desk.acts.Subject;
 import agogic.desk.live.HandPlayer;
-import agogic.desk.live.MidiPorts;
+import agogic.desk.live.PortState;
 import agogic.desk.model.Desk;
 import agogic.desk.parts.Tip;
 import agogic.desk.surfaces.DrawnSurface;
@@ -158,7 +158,7 @@ public final class SurfaceDrawer extends VBox {
         tabs();
         drawing.frame();
         if (shown != null) {
-            MidiPorts.Port state = desk.live().ports().of(desk.session().surface(shown));
+            PortState state = desk.live().ports().of(desk.session().surface(shown));
             String text = "port " + state.name() + " · " + state.state() + " · "
                     + desk.live().soundsThrough();
             if (!text.equals(port.getText())) {

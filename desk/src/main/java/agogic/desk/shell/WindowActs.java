@@ -44,14 +44,14 @@ final class WindowActs {
     /**
      * All of them.
      *
+     * @param go lets a position be typed
      * @param menu opens the menu of what has the focus
      * @param riding shows the riding view, or leaves it
      * @param leave goes to the start page
      */
-    List<Act> all(
-            TransportBar transport, TraceBar trace, SetsDrawer sets, Runnable menu, Runnable riding, Runnable leave) {
+    List<Act> all(Runnable go, TraceBar trace, SetsDrawer sets, Runnable menu, Runnable riding, Runnable leave) {
         List<Act> own = new ArrayList<>();
-        own.add(Act.of("go", "Go to…", "Type a position to go to", "G", transport::typePosition));
+        own.add(Act.of("go", "Go to…", "Type a position to go to", "G", go));
         own.add(Act.of(
                 "answer-1",
                 "Do the first suggestion",

@@ -101,10 +101,11 @@ final class WindowKeys {
         };
     }
 
-    /** What a key does: under the riding view nothing of a view that is not seen. */
+    /** What a key does: under the riding view what counts everywhere goes before what can only be refused there. */
     private Optional<Act> of(KeyEvent e) {
-        return riding.shown()
-                ? acts.everywhere(e)
+        Optional<Act> everywhere = riding.shown() ? acts.everywhere(e) : Optional.empty();
+        return everywhere.isPresent()
+                ? everywhere
                 : acts.of(desk.selection().viewProperty().get(), e);
     }
 

@@ -12,6 +12,7 @@ import java.io.ByteArrayInputStream;
 import java.io.IOException;
 import java.nio.file.Files;
 import java.nio.file.Path;
+import java.nio.file.attribute.FileTime;
 import javax.sound.sampled.AudioFileFormat;
 import javax.sound.sampled.AudioFormat;
 import javax.sound.sampled.AudioInputStream;
@@ -20,6 +21,11 @@ import javax.sound.sampled.AudioSystem;
 /** The demo: the piece with its narrator, whose audio is spoken where it is not yet on the shelf. */
 public final class Demo {
     private static final double FULL = 32_767;
+
+    /** The narrator as it was looked through last, and of which state of its file that is true. */
+    private static volatile Spoken spoken;
+
+    private record Spoken(FileTime of, AudioFile file) {}
 
     private Demo() {}
 
@@ -53,7 +59,17 @@ public final class Demo {
                             AudioFileFormat.Type.WAVE,
                             out));
         }
-        return AudioScan.of(path, part -> {}).file().called("narration").carried(true);
+        FileTime written = Files.getLastModifiedTime(path);
+        Spoken known = spoken;
+        if (known == null
+                || !known.of().equals(written)
+                || !known.file().path().equals(path.toAbsolutePath().normalize().toString())) {
+            known = new Spoken(
+                    written,
+                    AudioScan.of(path, part -> {}).file().called("narration").carried(true));
+            spoken = known;
+        }
+        return known.file();
     }
 
     private static byte[] sixteen(float[] samples) {

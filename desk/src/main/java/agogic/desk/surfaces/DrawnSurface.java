@@ -18,7 +18,7 @@ import agogic.core.surface.Surface;
 import agogic.core.trace.Trace;
 import agogic.desk.acts.Here;
 import agogic.desk.acts.Subject;
-import agogic.desk.live.MidiPorts;
+import agogic.desk.live.PortState;
 import agogic.desk.model.Desk;
 import agogic.desk.model.Mending;
 import agogic.desk.parts.Tip;
@@ -165,7 +165,7 @@ public final class DrawnSurface extends VBox {
     /** Sends as the surface does, if it is a simulated one. */
     static void send(Desk desk, Surface surface, byte[] bytes) {
         SimulatedDevice device = SimulatedDevices.at(surface.port());
-        MidiPorts.Port port = desk.live().ports().of(surface);
+        PortState port = desk.live().ports().of(surface);
         if (device == null && !port.open()) {
             desk.say(Mending.notice(desk, Trace.closed(surface, port.state())));
         } else if (device == null) {

@@ -243,8 +243,9 @@ public final class HandPanel extends VBox {
                     String what = choice.targets().size() == 1
                             ? desk.session().parameter(choice.targets().get(0)).name()
                             : choice.targets().size() + " things";
-                    desk.edit("Connect " + name + " to " + what, s -> connected(s, hand, choice.targets(), how));
-                    desk.say(Notice.good("Connected", name + " moves " + what + " now."));
+                    if (desk.edit("Connect " + name + " to " + what, s -> connected(s, hand, choice.targets(), how))) {
+                        desk.say(Notice.good("Connected", name + " moves " + what + " now."));
+                    }
                 });
     }
 
@@ -325,8 +326,9 @@ public final class HandPanel extends VBox {
     static void remove(Desk desk, Strand strand) {
         String name = desk.session().parameter(strand.target()).name();
         strand.route().ifPresent(id -> {
-            desk.edit("Disconnect " + name, s -> Assigning.disconnect(s, id));
-            desk.say(Notice.good("Disconnected", name + " is not moved by it any more. What was recorded stays."));
+            if (desk.edit("Disconnect " + name, s -> Assigning.disconnect(s, id))) {
+                desk.say(Notice.good("Disconnected", name + " is not moved by it any more. What was recorded stays."));
+            }
         });
         strand.macro()
                 .ifPresent(id -> desk.edit(
@@ -357,8 +359,9 @@ public final class HandPanel extends VBox {
             Hand hand = desk.session().route(id).hand().orElseThrow();
             Surface surface = surface(hand);
             int next = (hand.page() + 1) % (surface.pages().size() + 1);
-            desk.edit("On page " + surface.pageName(next), s -> Assigning.onPage(s, id, next));
-            desk.say(Notice.good("Page", "It is active on page " + surface.pageName(next) + " now."));
+            if (desk.edit("On page " + surface.pageName(next), s -> Assigning.onPage(s, id, next))) {
+                desk.say(Notice.good("Page", "It is active on page " + surface.pageName(next) + " now."));
+            }
         });
     }
 

@@ -135,7 +135,9 @@ final class MacroActs {
     /** A new macro without members. */
     private void create() {
         Macro fresh = Macros.fresh(desk.session(), "Macro");
-        desk.edit("New macro " + fresh.name(), s -> s.with(fresh));
+        if (!desk.edit("New macro " + fresh.name(), s -> s.with(fresh))) {
+            return;
+        }
         desk.selection().macroProperty().set(fresh.id());
         desk.say(Notice.good("Macro", fresh.name() + " was made. B adds members, M learns the control that moves it."));
     }
@@ -198,9 +200,10 @@ final class MacroActs {
     /** The resting place that gives the group the full way. */
     private void full() {
         shown(desk).ifPresent(macro -> {
-            desk.edit("Centre " + macro.name() + " for full range", s -> Travel.fullWay(s, macro.id()));
-            desk.say(Notice.good(
-                    "Macro", MacroWords.of(desk.session(), desk.session().macro(macro.id()))));
+            if (desk.edit("Centre " + macro.name() + " for full range", s -> Travel.fullWay(s, macro.id()))) {
+                desk.say(Notice.good(
+                        "Macro", MacroWords.of(desk.session(), desk.session().macro(macro.id()))));
+            }
         });
     }
 
@@ -244,6 +247,9 @@ final class MacroActs {
     private void delete() {
         shown(desk).ifPresent(macro -> {
             Session session = desk.session();
+            if (desk.tried(() -> Macros.delete(session, macro.id())).isEmpty()) {
+                return;
+            }
             int points = session.lane(macro.target()).points();
             long routes = session.routes().stream()
                     .filter(r -> r.target().equals(macro.target()))

@@ -101,8 +101,10 @@ public final class SurfaceActs {
             return;
         }
         if (report(map, outcome)) {
-            desk.edit("Use the map of " + map.surface().name(), s -> map.applyTo(s)
-                    .session());
+            if (!desk.edit("Use the map of " + map.surface().name(), s -> map.applyTo(s)
+                    .session())) {
+                return;
+            }
             desk.selection().handProperty().set(null);
             desk.say(Notice.good("Map", outcome.words()));
         }

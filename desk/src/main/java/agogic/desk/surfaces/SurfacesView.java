@@ -6,7 +6,7 @@ import agogic.core.surface.Surface;
 import agogic.desk.acts.ActParts;
 import agogic.desk.acts.Here;
 import agogic.desk.acts.Subject;
-import agogic.desk.live.MidiPorts;
+import agogic.desk.live.PortState;
 import agogic.desk.model.Desk;
 import agogic.desk.model.Notice;
 import agogic.desk.parts.Parts;
@@ -343,7 +343,7 @@ public final class SurfacesView extends BorderPane {
                             + "by moving each of its controls once.");
         } else {
             none.setText(surface.name() + " has no controls yet. “Detect controls” in the menu “Surface” finds them.");
-            MidiPorts.Port state = desk.live().ports().of(surface);
+            PortState state = desk.live().ports().of(surface);
             String text = "port " + state.name() + " · " + state.state();
             if (!text.equals(port.getText())) {
                 port.setText(text);

@@ -85,4 +85,56 @@ class RefineCommandTest extends CommandTest {
             }
         }
     }
+
+    private List<String> refined(Path ride, String... words) throws IOException {
+        List<Object> all = new ArrayList<>(List.of("refine", ride, "--tolerance", "0.02"));
+        all.addAll(List.of("--out", folder.resolve("e.csv"), "--resolution", "127"));
+        all.addAll(List.of(words));
+        assertThat(run(all.toArray())).as("%s", err).isZero();
+        List<String> lines = Files.readAllLines(folder.resolve("e.csv"));
+        return lines.subList(1, lines.size());
+    }
+
+    /** Earlier is the same envelope at other times: nothing of it is cut, nothing is fitted anew. */
+    @Test
+    void earlierMovesTheWholeEnvelope() throws IOException {
+        for (int k = 0; k < RIDES; k++) {
+            StringBuilder text = new StringBuilder("seconds,value\n");
+            ride().forEach(m -> text.append(m[0]).append(',').append(m[1]).append('\n'));
+            Path ride = Files.writeString(folder.resolve("ride.csv"), text);
+            double earlier = Math.rint(random.nextDouble() * 100 - 20) / 1000;
+            List<String> as = refined(ride);
+            List<String> moved = refined(ride, "--earlier", String.valueOf(earlier));
+            assertThat(moved).hasSameSizeAs(as);
+            for (int i = 0; i < as.size(); i++) {
+                String[] was = as.get(i).split(",", 2);
+                String[] is = moved.get(i).split(",", 2);
+                assertThat(Double.parseDouble(is[0])).isCloseTo(Double.parseDouble(was[0]) - earlier, within(1e-12));
+                assertThat(is[1]).isEqualTo(was[1]);
+            }
+        }
+    }
+
+    /** No shortest rest is one of 0 s, and not the usual one. */
+    @Test
+    void aRestMayBeHoweverShort() throws IOException {
+        Path ride = Files.writeString(
+                folder.resolve("ride.csv"),
+                """
+                seconds,value
+                0,0.5
+                0.6,0.50787
+                0.61,0.51575
+                0.62,0.52362
+                0.75,0.53150
+                0.76,0.53937
+                0.77,0.54724
+                1.4,0.54724
+                """);
+        List<String> usual = refined(ride);
+        assertThat(refined(ride, "--rest", "0.25")).isEqualTo(usual);
+        assertThat(refined(ride, "--rest", "0")).isNotEqualTo(usual).isEqualTo(refined(ride, "--rest", "0.05"));
+        assertThat(run("refine", ride, "--tolerance", "0.02", "--out", folder.resolve("e.csv"), "--earlier", "3"))
+                .isNotZero();
+    }
 }

@@ -21,8 +21,10 @@ import agogic.core.route.Span;
 import agogic.core.route.Target;
 import agogic.core.route.WriteMode;
 import agogic.core.session.Destination;
+import agogic.core.session.Loop;
 import agogic.core.session.Points;
 import agogic.core.session.Session;
+import agogic.core.session.Timing;
 import agogic.core.session.Track;
 import agogic.core.write.Loosening;
 import agogic.desk.start.NewPiece;
@@ -32,7 +34,9 @@ import agogic.formats.midi.Numbers;
 import agogic.formats.midi.OnWire;
 import java.io.ByteArrayInputStream;
 import java.util.ArrayList;
+import java.util.HashMap;
 import java.util.List;
+import java.util.Map;
 import java.util.Optional;
 import java.util.Random;
 import java.util.TreeMap;
@@ -52,6 +56,13 @@ class OnWireTest {
 
     /** A device whose rides have a tremor: followed closely, they fill the wire. */
     private static Session trembling(long seed, int lanes, double tolerance) {
+        return MADE.computeIfAbsent(List.of(seed, lanes, tolerance), asked -> madeTrembling(seed, lanes, tolerance));
+    }
+
+    /** A session is a value: one that was ridden for a test is ridden for all. */
+    private static final Map<List<Number>, Session> MADE = new HashMap<>();
+
+    private static Session madeTrembling(long seed, int lanes, double tolerance) {
         Random random = new Random(seed);
         List<Parameter> parameters = new ArrayList<>();
         List<String> ids = new ArrayList<>();
@@ -136,8 +147,14 @@ class OnWireTest {
 
     @Test
     void everySecondOfEveryLaneIsAsFarOffAsWhoReadsTheFileIs() throws Exception {
-        for (Fineness fine : List.of(Fineness.SEVEN, Fineness.FOURTEEN)) {
-            Session session = trembling(3, LANES, 0.3);
+        Session steady = trembling(3, LANES, 0.3);
+        Session ramped = Timing.tempo(steady, 2, 6, 90, 150);
+        asFarOffAsRead(steady, Fineness.SEVEN, Fineness.FOURTEEN);
+        asFarOffAsRead(ramped.withLoop(new Loop(0, 4, true)), Fineness.FOURTEEN);
+    }
+
+    private static void asFarOffAsRead(Session session, Fineness... finenesses) throws Exception {
+        for (Fineness fine : finenesses) {
             MidiExport.Plot plot = MidiExport.plot(session, cable(fine));
             double[][] received = received(session, plot.made().file(), fine);
             List<Numbers.Line> lines = Numbers.of(session, fine).lines();

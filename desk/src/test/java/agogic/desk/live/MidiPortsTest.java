@@ -41,7 +41,7 @@ class MidiPortsTest {
                 .with(comet.routes().get(3).by(java.util.Optional.of(new Hand("loose", "motor"))));
     }
 
-    private MidiPorts.Port port() {
+    private PortState port() {
         return live.ports().of(session().surface("loose"));
     }
 
@@ -214,7 +214,7 @@ class MidiPortsTest {
         Control knob = new Control("knob", "Knob", Control.Kind.KNOB, new Address.Cc(9, 30), -1);
         Session shared = session().with(new Surface("second", "Second", PORT, List.of(knob)));
         live = new LiveDesk(shared, System::nanoTime, false);
-        until(() -> live.ports().ports().stream().filter(MidiPorts.Port::open).count() == 4);
+        until(() -> live.ports().ports().stream().filter(PortState::open).count() == 4);
         live.load(shared.with(shared.surface("second").at("Somewhere else")));
         until(() ->
                 live.ports().ports().size() == 4 && !live.ports().ports().get(3).open());

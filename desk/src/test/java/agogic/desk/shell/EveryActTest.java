@@ -2,6 +2,7 @@ package agogic.desk.shell;
 
 import static org.assertj.core.api.Assertions.assertThat;
 
+import agogic.core.lane.Lane;
 import agogic.core.session.Session;
 import agogic.desk.acts.Act;
 import agogic.desk.model.Notice;
@@ -26,8 +27,11 @@ import java.util.concurrent.CountDownLatch;
 import java.util.concurrent.atomic.AtomicReference;
 import java.util.concurrent.locks.LockSupport;
 import javafx.application.Platform;
+import javafx.beans.value.ChangeListener;
 import javafx.scene.Node;
 import javafx.scene.control.DialogPane;
+import javafx.scene.control.TextField;
+import javafx.scene.input.KeyCode;
 import javafx.stage.Window;
 import org.junit.jupiter.api.Test;
 
@@ -164,7 +168,11 @@ class EveryActTest extends WindowTest {
         List<Object> saw = new ArrayList<>();
         now(() -> saw.addAll(seen()));
         Optional<String> step = desk().editing().undoable();
+        List<Notice> heard = new ArrayList<>();
+        ChangeListener<Notice> listener = (o, was, is) -> heard.add(is);
+        now(() -> desk().notices().lastProperty().addListener(listener));
         boolean asked = does(act);
+        now(() -> desk().notices().lastProperty().removeListener(listener));
         Session after = desk().session();
         Notice says = desk().notices().lastProperty().get();
         List<Object> sees = new ArrayList<>();
@@ -175,6 +183,10 @@ class EveryActTest extends WindowTest {
         }
         if (!asked && !answered && saw.equals(sees)) {
             wrong.add(where + " is silent");
+        }
+        boolean refused = heard.stream().anyMatch(n -> n.kind() == Notice.Kind.STOP);
+        if (refused && after == before && says.kind() == Notice.Kind.GOOD) {
+            wrong.add(where + " was refused and says that it is done: " + says.sentence());
         }
         // An envelope that was still to be made follows by itself: that is no step.
         boolean stepped = after != before && !desk().editing().undoable().equals(step);
@@ -333,6 +345,46 @@ class EveryActTest extends WindowTest {
     void withSeveralPointsChosen() {
         chooserThatIsCancelled();
         acts(AT_LENGTH ? 1 : 2, "points chosen", () -> does(window().acts().act("choose-all")), true, View.REFINE);
+    }
+
+    @Test
+    void withEveryLaneProtected() {
+        Session demo = SlowComet.session();
+        Session guarded = demo.withLanes(
+                demo.lanes().stream().map(lane -> lane.guarded(true)).toList());
+        now(() -> window().show(guarded, null, false));
+        chooserThatIsCancelled();
+        acts(AT_LENGTH ? 1 : 2, "protected", () -> does(window().acts().act("choose-all")), true, View.REFINE);
+        assertThat(desk().session().lanes()).allMatch(Lane::guarded);
+    }
+
+    /** What belongs to a view that is covered is refused, and says what lies over it; a position can be typed all the same. */
+    @Test
+    void underTheRidingViewNothingOfAViewIsDone() {
+        for (View view : List.of(View.ROUTES, View.REFINE)) {
+            now(() -> {
+                desk().selection().viewProperty().set(view);
+                window().turnRidingView();
+            });
+            Session before = desk().session();
+            for (Act act : window().acts().all()) {
+                if (act.special() && act.countsIn(view) && act.whyNot(view).isEmpty()) {
+                    now(() -> window().acts().perform(act));
+                    assertThat(desk().notices().lastProperty().get().sentence())
+                            .as(act.id())
+                            .contains("the riding view is over it");
+                }
+            }
+            assertThat(desk().session()).isSameAs(before);
+            assertThat(window().ridingShown()).isTrue();
+            // By its key as well: it is not silent, and no other act has it there.
+            now(() -> desk().say(Notice.plain("Nothing", "yet.")));
+            push(KeyCode.DELETE);
+            until(() -> desk().notices().lastProperty().get().sentence().contains("the riding view is over it"));
+            now(() -> window().acts().perform(window().acts().act("go")));
+            assertThat(window().ridingShown()).isFalse();
+            until(() -> window().root().getScene().getFocusOwner() instanceof TextField);
+        }
     }
 
     @Test

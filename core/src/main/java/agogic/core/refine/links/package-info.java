@@ -1,0 +1,2 @@
+/** The fewest straight links through a tube. */
+package agogic.core.refine.links;

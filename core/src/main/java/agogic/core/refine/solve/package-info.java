@@ -1,0 +1,2 @@
+/** Systems of equations that are filled near their diagonal only. */
+package agogic.core.refine.solve;
