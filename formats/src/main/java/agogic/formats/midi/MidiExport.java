@@ -9,7 +9,6 @@ import agogic.core.session.TargetName;
 import agogic.core.session.Track;
 import agogic.core.time.Metre;
 import agogic.core.time.Section;
-import agogic.core.time.TempoPoint;
 import agogic.formats.file.SafeFile;
 import java.io.IOException;
 import java.nio.file.Path;
@@ -31,9 +30,6 @@ public final class MidiExport {
     /** Notes that wait longer than this for the wire are told, in seconds. */
     private static final double LATE_SECONDS = 0.005;
 
-    /** A ramp is written in no more steps than this. */
-    private static final int MOST_STEPS = 4096;
-
     private final Session session;
     private final How how;
     /** So many ticks go before the first bar. */
@@ -44,7 +40,8 @@ public final class MidiExport {
     private final long end;
     private final List<List<SmfWriter.Event>> notesOfTrack = new ArrayList<>();
     private int noteCount;
-    private int rampSteps;
+    /** Null until it is written, and where no tempo is wanted. */
+    private TempoSteps tempo;
 
     /**
      * What an export comes to.
@@ -210,8 +207,12 @@ public final class MidiExport {
                     + " at 7 bits, as the controllers they came from"
                     + (finer > 0 ? "; " + finer + " of them can be carried finer." : "."));
         }
-        if (rampSteps > 0) {
-            all.add("Tempo ramps are written as " + rampSteps + " steps, at most half a tick beside them.");
+        if (tempo != null && tempo.ofRamps() > 0) {
+            all.add("Tempo ramps are written as " + tempo.ofRamps() + " steps, at most "
+                    + (tempo.farthest() <= 0.5
+                            ? "half a tick"
+                            : String.format(Locale.ROOT, "%.1f ticks", Math.ceil(tempo.farthest() * 10) / 10))
+                    + " beside them.");
         }
         if (plan.notesLate() > LATE_SECONDS) {
             all.add(String.format(
@@ -353,47 +354,12 @@ public final class MidiExport {
         return beat <= 0 ? -lead : SmfWriter.tick(beat);
     }
 
-    /**
-     * How far apart a ramp is written as steps, in quarter notes, so that nothing is more than half a tick beside it: in the
-     * middle of a step of {@code h} the mean tempo is {@code k·h²/8b} quarter notes away, where {@code k} is the slope and
-     * {@code b} the tempo.
-     */
-    private static double rampStep(TempoPoint from, TempoPoint to) {
-        double slope = Math.abs(to.bpm() - from.bpm()) / (to.beat() - from.beat());
-        double slowest = Math.min(from.bpm(), to.bpm());
-        double half = 0.5 / SmfWriter.TICKS;
-        return slope == 0
-                ? to.beat() - from.beat()
-                : Math.max(1.0 / SmfWriter.TICKS, Math.sqrt(8 * slowest * half / slope));
-    }
-
     private void tempo(List<SmfWriter.Event> events) {
-        List<TempoPoint> points = session.timeline().tempo().points();
-        for (int i = 0; i < points.size(); i++) {
-            TempoPoint point = points.get(i);
-            if (SmfWriter.tick(point.beat()) > end) {
-                return;
-            }
-            boolean ramp = point.ramp() && i + 1 < points.size();
-            double until = ramp ? points.get(i + 1).beat() : point.beat();
-            double step = Math.max(
-                    ramp ? rampStep(point, points.get(i + 1)) : 1,
-                    (Math.min(until, session.length()) - point.beat()) / MOST_STEPS);
-            double beat = point.beat();
-            do {
-                double next = Math.min(until, beat + step);
-                // The mean tempo of each step, so that every step ends when the ramp does.
-                double seconds = next > beat
-                        ? (session.timeline().secondsAt(next)
-                                        - session.timeline().secondsAt(beat))
-                                / (next - beat)
-                        : 60 / point.bpm();
-                int micros = (int) Math.max(1, Math.min(0xFFFFFF, Math.round(seconds * 1e6)));
-                byte[] data = {(byte) (micros >> 16), (byte) (micros >> 8), (byte) micros};
-                events.add(new SmfWriter.Event(begins(beat), 2, SmfWriter.meta(0x51, data)));
-                rampSteps += ramp ? 1 : 0;
-                beat = next;
-            } while (beat < until - 1e-9 && SmfWriter.tick(beat) <= end);
+        tempo = new TempoSteps(session.timeline().tempo(), session.length(), end);
+        for (TempoSteps.Step step : tempo.steps()) {
+            int micros = step.micros();
+            byte[] data = {(byte) (micros >> 16), (byte) (micros >> 8), (byte) micros};
+            events.add(new SmfWriter.Event(step.tick() <= 0 ? -lead : step.tick(), 2, SmfWriter.meta(0x51, data)));
         }
     }
 }
