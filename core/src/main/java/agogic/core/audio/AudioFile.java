@@ -1,6 +1,7 @@
 package agogic.core.audio;
 
 import agogic.core.text.Text;
+import io.soabase.recordbuilder.core.RecordBuilder;
 
 /**
  * A file of audio that a piece uses. Its samples stay where they lie.
@@ -15,6 +16,7 @@ import agogic.core.text.Text;
  * @param loudness integrated, in LUFS (ITU-R BS.1770-4); {@link LoudnessMeter#SILENT} if nothing is above the gate
  * @param truePeak in dB of full scale (ITU-R BS.1770-4, annex 2); {@link LoudnessMeter#SILENT} if it is silent
  */
+@RecordBuilder
 public record AudioFile(
         String id,
         String path,
@@ -24,7 +26,8 @@ public record AudioFile(
         long frames,
         String digest,
         double loudness,
-        double truePeak) {
+        double truePeak)
+        implements AudioFileBuilder.With {
     /** The rate at which everything sounds, in frames a second. */
     public static final int HEARD = 48_000;
 
@@ -76,16 +79,16 @@ public record AudioFile(
 
     /** Lying elsewhere. */
     public AudioFile at(String newPath) {
-        return new AudioFile(id, newPath, inside, rate, channels, frames, digest, loudness, truePeak);
+        return withPath(newPath);
     }
 
     /** By another id. */
     public AudioFile called(String newId) {
-        return new AudioFile(newId, path, inside, rate, channels, frames, digest, loudness, truePeak);
+        return withId(newId);
     }
 
     /** Carried in the file of the piece, or not. */
     public AudioFile carried(boolean newInside) {
-        return new AudioFile(id, path, newInside, rate, channels, frames, digest, loudness, truePeak);
+        return withInside(newInside);
     }
 }

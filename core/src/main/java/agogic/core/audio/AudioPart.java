@@ -2,6 +2,7 @@ package agogic.core.audio;
 
 import agogic.core.text.Text;
 import agogic.core.time.Lock;
+import io.soabase.recordbuilder.core.RecordBuilder;
 
 /**
  * What of an audio file a clip plays. Audio never stretches: second {@code s} of the clip is second {@code start + s} of the
@@ -17,6 +18,7 @@ import agogic.core.time.Lock;
  * @param fadeOut seconds up to the end of the clip
  * @param lock what it keeps to when the tempo changes: where it begins, in beats or in seconds
  */
+@RecordBuilder
 public record AudioPart(
         String file,
         double from,
@@ -26,7 +28,8 @@ public record AudioPart(
         double gain,
         double fadeIn,
         double fadeOut,
-        Lock lock) {
+        Lock lock)
+        implements AudioPartBuilder.With {
     /** The least gain, in dB. */
     public static final double LEAST_GAIN = -96;
 
@@ -72,32 +75,32 @@ public record AudioPart(
 
     /** As it goes on {@code elapsed} seconds later (negative: earlier): what a clip that begins there plays. */
     public AudioPart later(double elapsed) {
-        return new AudioPart(file, from, to, start + elapsed, loop, gain, fadeIn, fadeOut, lock);
+        return withStart(start + elapsed);
     }
 
     /** Of another file. */
     public AudioPart of(String newFile) {
-        return new AudioPart(newFile, from, to, start, loop, gain, fadeIn, fadeOut, lock);
+        return withFile(newFile);
     }
 
     /** So loud, in dB. */
     public AudioPart gain(double newGain) {
-        return new AudioPart(file, from, to, start, loop, newGain, fadeIn, fadeOut, lock);
+        return withGain(newGain);
     }
 
     /** Fading in and out in so many seconds. */
     public AudioPart fades(double in, double out) {
-        return new AudioPart(file, from, to, start, loop, gain, in, out, lock);
+        return with().fadeIn(in).fadeOut(out).build();
     }
 
     /** Repeating these seconds of the file, or, with {@code again} false, playing them once. */
     public AudioPart range(double newFrom, double newTo, boolean again) {
-        return new AudioPart(file, newFrom, newTo, start, again, gain, fadeIn, fadeOut, lock);
+        return with().from(newFrom).to(newTo).loop(again).build();
     }
 
     /** Kept to beats or to seconds. */
     public AudioPart locked(Lock newLock) {
-        return new AudioPart(file, from, to, start, loop, gain, fadeIn, fadeOut, newLock);
+        return withLock(newLock);
     }
 
     /** The factor by which its samples are multiplied, without fades. */

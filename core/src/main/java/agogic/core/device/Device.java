@@ -2,6 +2,7 @@ package agogic.core.device;
 
 import agogic.core.parameter.Parameter;
 import agogic.core.text.Text;
+import io.soabase.recordbuilder.core.RecordBuilder;
 import java.util.ArrayList;
 import java.util.Comparator;
 import java.util.HashSet;
@@ -27,6 +28,7 @@ import java.util.stream.Stream;
  * @param nameLimit how many letters of a short name the host shows, 0 for all
  * @param port the MIDI output of the machine through which it plays; empty if through none
  */
+@RecordBuilder
 public record Device(
         String id,
         String name,
@@ -38,7 +40,8 @@ public record Device(
         List<Outside> outside,
         List<Outside> chart,
         int nameLimit,
-        String port) {
+        String port)
+        implements DeviceBuilder.With {
     public Device {
         Text.sound("The port of a device", port);
         Text.sound("The id of a device", id);
@@ -226,13 +229,12 @@ public record Device(
 
     /** This device under another id and name. */
     public Device named(String newId, String newName) {
-        return new Device(newId, newName, kind, parameters, sockets, used, wanted, outside, chart, nameLimit, port);
+        return with().id(newId).name(newName).build();
     }
 
     /** This device with {@code changed} in the place of the parameter with its id. */
     public Device with(Parameter changed) {
-        return new Device(
-                id, name, kind, table().with(changed), sockets, used, wanted, outside, chart, nameLimit, port);
+        return withParameters(table().with(changed));
     }
 
     /** With this socket in the place of the one of its number, or more. */
@@ -244,24 +246,24 @@ public record Device(
     }
 
     public Device using(List<Socket> newUsed) {
-        return new Device(id, name, kind, parameters, sockets, newUsed, wanted, outside, chart, nameLimit, port);
+        return withUsed(newUsed);
     }
 
     public Device wanting(List<String> newWanted) {
-        return new Device(id, name, kind, parameters, sockets, used, newWanted, outside, chart, nameLimit, port);
+        return withWanted(newWanted);
     }
 
     public Device sending(List<Outside> newOutside) {
-        return new Device(id, name, kind, parameters, sockets, used, wanted, newOutside, chart, nameLimit, port);
+        return withOutside(newOutside);
     }
 
     /** This device playing through another port of the machine, or through none if {@code newPort} is empty. */
     public Device through(String newPort) {
-        return new Device(id, name, kind, parameters, sockets, used, wanted, outside, chart, nameLimit, newPort);
+        return withPort(newPort);
     }
 
     public Device limitedTo(int letters) {
-        return new Device(id, name, kind, parameters, sockets, used, wanted, outside, chart, letters, port);
+        return withNameLimit(letters);
     }
 
     /** Nobody asks for this parameter any more: it leaves its socket, its way outside, and the list of the wanted. */

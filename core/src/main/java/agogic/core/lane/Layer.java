@@ -6,6 +6,7 @@ import agogic.core.parameter.Parameter;
 import agogic.core.text.Text;
 import agogic.core.time.Lock;
 import agogic.core.time.Timeline;
+import io.soabase.recordbuilder.core.RecordBuilder;
 import java.util.ArrayList;
 import java.util.Comparator;
 import java.util.List;
@@ -24,6 +25,7 @@ import java.util.List;
  * @param drawn of an absolute layer of a clip: where it says something besides those; else empty
  * @param placed the parts whose points are a pattern's; what is changed by hand there is that no more
  */
+@RecordBuilder
 public record Layer(
         String name,
         String clip,
@@ -33,7 +35,8 @@ public record Layer(
         Envelope envelope,
         List<Stretch> stretches,
         List<Extent> drawn,
-        List<Placed> placed) {
+        List<Placed> placed)
+        implements LayerBuilder.With {
     public static final Layer EMPTY = new Layer(Lock.BEATS, Envelope.EMPTY, List.of());
 
     /** The value of a layer that adds nothing. */
@@ -75,7 +78,10 @@ public record Layer(
     }
 
     public Layer with(Envelope newEnvelope, List<Stretch> newStretches) {
-        return new Layer(name, clip, offset, on, lock, newEnvelope, newStretches, drawn, left(newEnvelope));
+        return with().envelope(newEnvelope)
+                .stretches(newStretches)
+                .placed(left(newEnvelope))
+                .build();
     }
 
     public Layer with(Envelope newEnvelope) {
@@ -84,7 +90,7 @@ public record Layer(
 
     /** With these patterns. */
     public Layer placed(List<Placed> newPlaced) {
-        return new Layer(name, clip, offset, on, lock, envelope, stretches, drawn, newPlaced);
+        return withPlaced(newPlaced);
     }
 
     /** The patterns whose points are as they were. */
@@ -110,21 +116,21 @@ public record Layer(
     }
 
     public Layer named(String newName) {
-        return new Layer(newName, clip, offset, on, lock, envelope, stretches, drawn, placed);
+        return withName(newName);
     }
 
     public Layer switched(boolean isOn) {
-        return new Layer(name, clip, offset, isOn, lock, envelope, stretches, drawn, placed);
+        return withOn(isOn);
     }
 
     /** The same in another clip. */
     public Layer in(String newClip) {
-        return new Layer(name, newClip, offset, on, lock, envelope, stretches, drawn, placed);
+        return withClip(newClip);
     }
 
     /** Saying something in these parts too. */
     public Layer drawn(List<Extent> newDrawn) {
-        return new Layer(name, clip, offset, on, lock, envelope, stretches, newDrawn, placed);
+        return withDrawn(newDrawn);
     }
 
     public boolean inClip() {

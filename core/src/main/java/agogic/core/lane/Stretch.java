@@ -8,6 +8,7 @@ import agogic.core.text.Text;
 import agogic.core.time.LaneTime;
 import agogic.core.time.Lock;
 import agogic.core.time.Timeline;
+import io.soabase.recordbuilder.core.RecordBuilder;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
@@ -30,6 +31,7 @@ import java.util.Optional;
  * @param name what a person called this take; empty for none
  * @param due true while its envelope is still to be made by its recipe
  */
+@RecordBuilder
 public record Stretch(
         String ride,
         Span span,
@@ -44,7 +46,8 @@ public record Stretch(
         Envelope under,
         Optional<Frame> frame,
         String name,
-        boolean due) {
+        boolean due)
+        implements StretchBuilder.With {
     /** A part shorter than this is none, in time of its layer. */
     private static final double SLIVER = 1e-6;
 
@@ -97,14 +100,12 @@ public record Stretch(
     }
 
     public Stretch by(Recipe newRecipe) {
-        return new Stretch(
-                ride, span, mode, handFrom, handTo, passFrom, passTo, newRecipe, from, to, under, frame, name, due);
+        return withRecipe(newRecipe);
     }
 
     /** Ridden through another span, over what lies beneath. */
     public Stretch through(Span newSpan, Envelope newUnder) {
-        return new Stretch(
-                ride, newSpan, mode, handFrom, handTo, passFrom, passTo, recipe, from, to, newUnder, frame, name, due);
+        return with().span(newSpan).under(newUnder).build();
     }
 
     /** Ridden in another time than that of the timeline now. */
@@ -118,8 +119,7 @@ public record Stretch(
     }
 
     private Stretch framed(Optional<Frame> newFrame) {
-        return new Stretch(
-                ride, span, mode, handFrom, handTo, passFrom, passTo, recipe, from, to, under, newFrame, name, due);
+        return withFrame(newFrame);
     }
 
     /** The same in a time that goes {@code speed} times as fast and begins {@code by} later. */
@@ -131,8 +131,7 @@ public record Stretch(
 
     /** With another name. */
     public Stretch named(String newName) {
-        return new Stretch(
-                ride, span, mode, handFrom, handTo, passFrom, passTo, recipe, from, to, under, frame, newName, due);
+        return withName(newName);
     }
 
     /** Only the part of its pass from one moment to another, in seconds of the piece as it was. */
@@ -174,21 +173,7 @@ public record Stretch(
     /** Written from one end of its pass to the other, if the hand had the say all the time. */
     public Stretch inWhole() {
         boolean whole = mode == WriteMode.WRITE || handFrom <= passFrom && handTo >= passTo || mode == WriteMode.LATCH;
-        return new Stretch(
-                ride,
-                span,
-                whole ? WriteMode.WRITE : mode,
-                handFrom,
-                handTo,
-                passFrom,
-                passTo,
-                recipe,
-                from,
-                to,
-                under,
-                frame,
-                name,
-                due);
+        return withMode(whole ? WriteMode.WRITE : mode);
     }
 
     /** How the time of its layer goes, as far as this ride is concerned. */
@@ -202,9 +187,7 @@ public record Stretch(
     }
 
     public Stretch lying(double newFrom, double newTo, Envelope newUnder) {
-        return new Stretch(
-                ride, span, mode, handFrom, handTo, passFrom, passTo, recipe, newFrom, newTo, newUnder, frame, name,
-                due);
+        return with().from(newFrom).to(newTo).under(newUnder).build();
     }
 
     /** True if this and {@code other} share time. */

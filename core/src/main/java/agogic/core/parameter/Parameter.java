@@ -1,6 +1,7 @@
 package agogic.core.parameter;
 
 import agogic.core.text.Text;
+import io.soabase.recordbuilder.core.RecordBuilder;
 import java.util.List;
 import java.util.regex.Matcher;
 import java.util.regex.Pattern;
@@ -22,6 +23,7 @@ import java.util.regex.Pattern;
  * @param worth what the device itself counts each position as, rising; empty if it counts them from 0
  * @param named single values that have a name, rising; of a switch none, its positions are names
  */
+@RecordBuilder
 public record Parameter(
         String id,
         String name,
@@ -35,7 +37,8 @@ public record Parameter(
         List<String> positions,
         boolean reserved,
         List<Double> worth,
-        List<Named> named) {
+        List<Named> named)
+        implements ParameterBuilder.With {
     /** A value, in the unit of its parameter, that is called something: {@code Off}, {@code Unity}. */
     public record Named(double value, String name) {
         public Named {
@@ -114,8 +117,7 @@ public record Parameter(
         List<Named> within = names.stream()
                 .filter(n -> n.value() >= Math.min(from, to) && n.value() <= Math.max(from, to))
                 .toList();
-        return new Parameter(
-                id, name, shortName, group, unit, taper, from, to, resting, positions, reserved, worth, within);
+        return withNamed(within);
     }
 
     /** A continuous parameter whose resting value is given in its unit. */
@@ -146,8 +148,7 @@ public record Parameter(
 
     /** This switch, whose positions the device counts as these rising numbers. */
     public Parameter worth(List<Double> numbers) {
-        return new Parameter(
-                id, name, shortName, group, unit, taper, from, to, resting, positions, reserved, numbers, named);
+        return withWorth(numbers);
     }
 
     /** The device's own number for the value at {@code x}: that of the position of a switch, else the value in the unit. */
@@ -157,24 +158,22 @@ public record Parameter(
 
     /** This parameter with another name. */
     public Parameter named(String newName) {
-        return new Parameter(
-                id, newName, shortName, group, unit, taper, from, to, resting, positions, reserved, worth, named);
+        return withName(newName);
     }
 
     /** This parameter with a short name. */
     public Parameter called(String newShortName) {
-        return new Parameter(
-                id, name, newShortName, group, unit, taper, from, to, resting, positions, reserved, worth, named);
+        return withShortName(newShortName);
     }
 
     /** This parameter, standing at the normalised value {@code x} when nothing moves it. */
     public Parameter restingAt(double x) {
-        return new Parameter(id, name, shortName, group, unit, taper, from, to, x, positions, reserved, worth, named);
+        return withResting(x);
     }
 
     /** This parameter, never to be written. */
     public Parameter asReserved() {
-        return new Parameter(id, name, shortName, group, unit, taper, from, to, resting, positions, true, worth, named);
+        return withReserved(true);
     }
 
     public boolean stepped() {

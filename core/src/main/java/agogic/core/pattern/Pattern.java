@@ -4,6 +4,7 @@ import agogic.core.envelope.Envelope;
 import agogic.core.envelope.Point;
 import agogic.core.envelope.Shape;
 import agogic.core.text.Text;
+import io.soabase.recordbuilder.core.RecordBuilder;
 import java.util.ArrayList;
 import java.util.List;
 
@@ -24,6 +25,7 @@ import java.util.List;
  * @param steps to how many even steps between its least and greatest its values are drawn; 0 for none
  * @param own the cycle of {@link Form#STEPS} and {@link Form#OWN}: values 0..1 (lowest to highest) over times 0..1
  */
+@RecordBuilder
 public record Pattern(
         String name,
         Form form,
@@ -35,7 +37,8 @@ public record Pattern(
         double rotation,
         double duty,
         int steps,
-        Envelope own) {
+        Envelope own)
+        implements PatternBuilder.With {
     /** The forms a cycle can have. */
     public enum Form {
         SINE("sine"),
@@ -114,11 +117,11 @@ public record Pattern(
     }
 
     public Pattern named(String newName) {
-        return new Pattern(newName, form, rate, depth, centre, phase, swing, rotation, duty, steps, own);
+        return withName(newName);
     }
 
     public Pattern at(Rate newRate) {
-        return new Pattern(name, form, newRate, depth, centre, phase, swing, rotation, duty, steps, own);
+        return withRate(newRate);
     }
 
     /** As deep about another centre, beginning elsewhere, swung, with later lanes later. */
@@ -127,12 +130,12 @@ public record Pattern(
     }
 
     public Pattern duty(double newDuty) {
-        return new Pattern(name, form, rate, depth, centre, phase, swing, rotation, newDuty, steps, own);
+        return withDuty(newDuty);
     }
 
     /** With its values drawn to so many steps between its least and its greatest. */
     public Pattern drawnTo(int newSteps) {
-        return new Pattern(name, form, rate, depth, centre, phase, swing, rotation, duty, newSteps, own);
+        return withSteps(newSteps);
     }
 
     /** What it says, 0..1, after so many cycles. */

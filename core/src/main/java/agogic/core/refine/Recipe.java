@@ -1,6 +1,7 @@
 package agogic.core.refine;
 
 import agogic.core.parameter.Parameter;
+import io.soabase.recordbuilder.core.RecordBuilder;
 
 /**
  * How a ride becomes an envelope. It is data beside the ride and can be changed at any time.
@@ -15,6 +16,7 @@ import agogic.core.parameter.Parameter;
  * @param dwell a position of a switch held for less than this is left out, in seconds
  * @param rest a hand that lies still for so long is level there, in seconds
  */
+@RecordBuilder
 public record Recipe(
         double shift,
         double steady,
@@ -24,7 +26,8 @@ public record Recipe(
         double easeBack,
         boolean bent,
         double dwell,
-        double rest) {
+        double rest)
+        implements RecipeBuilder.With {
     /** How far a ride is usually steadied. Seconds. */
     public static final double STEADY = 0.030;
 
@@ -72,38 +75,38 @@ public record Recipe(
     }
 
     public Recipe within(double newTolerance) {
-        return new Recipe(shift, steady, newTolerance, startOn, endOn, easeBack, bent, dwell, rest);
+        return withTolerance(newTolerance);
     }
 
     public Recipe steadied(double seconds) {
-        return new Recipe(shift, seconds, tolerance, startOn, endOn, easeBack, bent, dwell, rest);
+        return withSteady(seconds);
     }
 
     public Recipe earlier(double seconds) {
-        return new Recipe(seconds, steady, tolerance, startOn, endOn, easeBack, bent, dwell, rest);
+        return withShift(seconds);
     }
 
     public Recipe starting(Anchor anchor) {
-        return new Recipe(shift, steady, tolerance, anchor, endOn, easeBack, bent, dwell, rest);
+        return withStartOn(anchor);
     }
 
     public Recipe ending(Anchor anchor) {
-        return new Recipe(shift, steady, tolerance, startOn, anchor, easeBack, bent, dwell, rest);
+        return withEndOn(anchor);
     }
 
     public Recipe easing(double seconds) {
-        return new Recipe(shift, steady, tolerance, startOn, endOn, seconds, bent, dwell, rest);
+        return withEaseBack(seconds);
     }
 
     public Recipe bending(boolean bends) {
-        return new Recipe(shift, steady, tolerance, startOn, endOn, easeBack, bends, dwell, rest);
+        return withBent(bends);
     }
 
     public Recipe dwelling(double seconds) {
-        return new Recipe(shift, steady, tolerance, startOn, endOn, easeBack, bent, seconds, rest);
+        return withDwell(seconds);
     }
 
     public Recipe resting(double seconds) {
-        return new Recipe(shift, steady, tolerance, startOn, endOn, easeBack, bent, dwell, seconds);
+        return withRest(seconds);
     }
 }

@@ -1,6 +1,7 @@
 package agogic.core.route;
 
 import agogic.core.text.Text;
+import io.soabase.recordbuilder.core.RecordBuilder;
 import java.util.Optional;
 
 /**
@@ -18,6 +19,7 @@ import java.util.Optional;
  * @param on false if the wire is cut for now
  * @param into which layer its passes write
  */
+@RecordBuilder
 public record Route(
         String id,
         Optional<Hand> hand,
@@ -29,7 +31,8 @@ public record Route(
         Takeover takeover,
         double smoothing,
         boolean on,
-        Into into) {
+        Into into)
+        implements RouteBuilder.With {
     public Route {
         Text.sound("The id of a route", id);
         if (!(smoothing >= 0 && smoothing <= 10_000)) {
@@ -60,7 +63,7 @@ public record Route(
 
     /** Begun by another hand, or by none. */
     public Route by(Optional<Hand> newHand) {
-        return new Route(id, newHand, span, target, mode, pinned, rehearse, takeover, smoothing, on, into);
+        return withHand(newHand);
     }
 
     /** How a pass writes if it does though its mode writes nothing: a rehearsal, and whatever is touched, is as Touch. */
@@ -69,34 +72,34 @@ public record Route(
     }
 
     public Route in(WriteMode newMode) {
-        return new Route(id, hand, span, target, newMode, pinned, rehearse, takeover, smoothing, on, into);
+        return withMode(newMode);
     }
 
     public Route with(Span newSpan) {
-        return new Route(id, hand, newSpan, target, mode, pinned, rehearse, takeover, smoothing, on, into);
+        return withSpan(newSpan);
     }
 
     public Route with(Takeover newTakeover) {
-        return new Route(id, hand, span, target, mode, pinned, rehearse, newTakeover, smoothing, on, into);
+        return withTakeover(newTakeover);
     }
 
     public Route pinned(boolean pin) {
-        return new Route(id, hand, span, target, mode, pin, rehearse, takeover, smoothing, on, into);
+        return withPinned(pin);
     }
 
     public Route rehearsing(boolean rehearses) {
-        return new Route(id, hand, span, target, mode, pinned, rehearses, takeover, smoothing, on, into);
+        return withRehearse(rehearses);
     }
 
     public Route smoothed(double milliseconds) {
-        return new Route(id, hand, span, target, mode, pinned, rehearse, takeover, milliseconds, on, into);
+        return withSmoothing(milliseconds);
     }
 
     public Route switched(boolean isOn) {
-        return new Route(id, hand, span, target, mode, pinned, rehearse, takeover, smoothing, isOn, into);
+        return withOn(isOn);
     }
 
     public Route into(Into newInto) {
-        return new Route(id, hand, span, target, mode, pinned, rehearse, takeover, smoothing, on, newInto);
+        return withInto(newInto);
     }
 }

@@ -4,6 +4,7 @@ import agogic.core.audio.AudioPart;
 import agogic.core.text.Text;
 import agogic.core.time.Lock;
 import agogic.core.time.Timeline;
+import io.soabase.recordbuilder.core.RecordBuilder;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
@@ -25,6 +26,7 @@ import java.util.Optional;
  * @param hairpins ways from mark to mark, in content time
  * @param audio what it plays of an audio file, which has a time of its own: seconds
  */
+@RecordBuilder
 public record Clip(
         String id,
         String name,
@@ -36,7 +38,8 @@ public record Clip(
         List<Note> notes,
         List<Dynamic> dynamics,
         List<Hairpin> hairpins,
-        Optional<AudioPart> audio) {
+        Optional<AudioPart> audio)
+        implements ClipBuilder.With {
     /** Two moments nearer than this are one, in quarter notes. */
     public static final double SAME = 1e-9;
 
@@ -79,22 +82,25 @@ public record Clip(
 
     /** With this audio, or without any. */
     public Clip with(Optional<AudioPart> newAudio) {
-        return new Clip(id, name, beat, length, offset, speed, cycle, notes, dynamics, hairpins, newAudio);
+        return withAudio(newAudio);
     }
 
     /** This clip by another id. */
     public Clip called(String newId) {
-        return new Clip(newId, name, beat, length, offset, speed, cycle, notes, dynamics, hairpins, audio);
+        return withId(newId);
     }
 
     /** With these notes and marks. */
     public Clip with(List<Note> newNotes, List<Dynamic> newDynamics, List<Hairpin> newHairpins) {
-        return new Clip(id, name, beat, length, offset, speed, cycle, newNotes, newDynamics, newHairpins, audio);
+        return with().notes(newNotes)
+                .dynamics(newDynamics)
+                .hairpins(newHairpins)
+                .build();
     }
 
     /** This clip with another name. */
     public Clip named(String newName) {
-        return new Clip(id, newName, beat, length, offset, speed, cycle, notes, dynamics, hairpins, audio);
+        return withName(newName);
     }
 
     /** This clip, begun somewhere else in a piece: its audio goes on for as many seconds as before. */
@@ -122,22 +128,22 @@ public record Clip(
 
     /** This clip, begun somewhere else. */
     public Clip at(double newBeat) {
-        return new Clip(id, name, newBeat, length, offset, speed, cycle, notes, dynamics, hairpins, audio);
+        return withBeat(newBeat);
     }
 
     /** This clip, lying elsewhere in its content. */
     public Clip lying(double newBeat, double newLength, double newOffset) {
-        return new Clip(id, name, newBeat, newLength, newOffset, speed, cycle, notes, dynamics, hairpins, audio);
+        return with().beat(newBeat).length(newLength).offset(newOffset).build();
     }
 
     /** This clip so long, and so fast. */
     public Clip stretched(double newLength, double newSpeed) {
-        return new Clip(id, name, beat, newLength, offset, newSpeed, cycle, notes, dynamics, hairpins, audio);
+        return with().length(newLength).speed(newSpeed).build();
     }
 
     /** This clip repeating {@code newCycle} quarter notes of its content; 0 for not at all. */
     public Clip repeating(double newCycle) {
-        return new Clip(id, name, beat, length, offset, speed, newCycle, notes, dynamics, hairpins, audio);
+        return withCycle(newCycle);
     }
 
     /** Where it ends in the piece. */

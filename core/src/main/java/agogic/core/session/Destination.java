@@ -1,6 +1,7 @@
 package agogic.core.session;
 
 import agogic.core.text.Text;
+import io.soabase.recordbuilder.core.RecordBuilder;
 import java.util.ArrayList;
 import java.util.EnumSet;
 import java.util.List;
@@ -16,7 +17,9 @@ import java.util.Set;
  * @param folder where it went last; empty before
  * @param carried what the piece was known by when it went last, hexadecimal; empty before
  */
-public record Destination(String name, Set<Part> parts, How how, String folder, String carried) {
+@RecordBuilder
+public record Destination(String name, Set<Part> parts, How how, String folder, String carried)
+        implements DestinationBuilder.With {
     /** What can go. */
     public enum Part {
         SESSION("session", "Session"),
@@ -91,27 +94,13 @@ public record Destination(String name, Set<Part> parts, How how, String folder, 
     }
 
     /** How it is written. */
-    public record How(Midi midi, Audio audio, Picture picture) {
+    @RecordBuilder
+    public record How(Midi midi, Audio audio, Picture picture) implements DestinationHowBuilder.With {
         /** As most want it. */
         public static final How USUAL = new How(
                 new Midi("14", true, false, Content.ALL, true),
                 new Audio("24", 48_000, false, true),
                 new Picture("pdf", true));
-
-        /** With MIDI written so. */
-        public How with(Midi newMidi) {
-            return new How(newMidi, audio, picture);
-        }
-
-        /** With audio written so. */
-        public How with(Audio newAudio) {
-            return new How(midi, newAudio, picture);
-        }
-
-        /** With pictures written so. */
-        public How with(Picture newPicture) {
-            return new How(midi, audio, newPicture);
-        }
     }
 
     /**
@@ -123,36 +112,13 @@ public record Destination(String name, Set<Part> parts, How how, String folder, 
      * @param content what goes
      * @param tempo true if the tempo goes, too; without it whoever reads the file says the tempo
      */
-    public record Midi(String fine, boolean cable, boolean leadIn, Content content, boolean tempo) {
+    @RecordBuilder
+    public record Midi(String fine, boolean cable, boolean leadIn, Content content, boolean tempo)
+            implements DestinationMidiBuilder.With {
         private static final List<String> FINE = List.of("7", "14", "nrpn");
 
         public Midi {
             one("How fine controllers are", fine, FINE);
-        }
-
-        /** With controllers so fine. */
-        public Midi fine(String newFine) {
-            return new Midi(newFine, cable, leadIn, content, tempo);
-        }
-
-        /** With the limit of a cable, or without. */
-        public Midi cable(boolean newCable) {
-            return new Midi(fine, newCable, leadIn, content, tempo);
-        }
-
-        /** With the bar before the music, or without. */
-        public Midi leadIn(boolean newLeadIn) {
-            return new Midi(fine, cable, newLeadIn, content, tempo);
-        }
-
-        /** With this going. */
-        public Midi content(Content newContent) {
-            return new Midi(fine, cable, leadIn, newContent, tempo);
-        }
-
-        /** With the tempo, or without. */
-        public Midi tempo(boolean newTempo) {
-            return new Midi(fine, cable, leadIn, content, newTempo);
         }
     }
 
@@ -164,33 +130,14 @@ public record Destination(String name, Set<Part> parts, How how, String folder, 
      * @param loop true for the bars of the loop instead of the whole piece
      * @param lanes true if what the lanes say is heard; else every parameter rests
      */
-    public record Audio(String bits, int rate, boolean loop, boolean lanes) {
+    @RecordBuilder
+    public record Audio(String bits, int rate, boolean loop, boolean lanes) implements DestinationAudioBuilder.With {
         private static final List<String> BITS = List.of("16", "24", "32f");
         private static final List<Integer> RATES = List.of(44_100, 48_000, 88_200, 96_000);
 
         public Audio {
             one("The bits of a sample", bits, BITS);
             one("The rate of audio", rate, RATES);
-        }
-
-        /** With such samples. */
-        public Audio bits(String newBits) {
-            return new Audio(newBits, rate, loop, lanes);
-        }
-
-        /** At this rate. */
-        public Audio rate(int newRate) {
-            return new Audio(bits, newRate, loop, lanes);
-        }
-
-        /** Of the loop, or of the whole. */
-        public Audio loop(boolean newLoop) {
-            return new Audio(bits, rate, newLoop, lanes);
-        }
-
-        /** With the lanes, or without. */
-        public Audio lanes(boolean newLanes) {
-            return new Audio(bits, rate, loop, newLanes);
         }
     }
 
@@ -236,7 +183,7 @@ public record Destination(String name, Set<Part> parts, How how, String folder, 
     /** Those that a piece begins with. */
     public static List<Destination> usual() {
         How usual = How.USUAL;
-        How player = usual.with(usual.midi().fine("7").leadIn(true));
+        How player = usual.withMidi(usual.midi().withFine("7").withLeadIn(true));
         return List.of(
                 of("To the mix", usual, Part.MIDI, Part.CLIP, Part.AUDIO, Part.STEMS),
                 of("To the orchestra's player", player, Part.MIDI_TRACKS, Part.SHEET),
@@ -278,7 +225,7 @@ public record Destination(String name, Set<Part> parts, How how, String folder, 
 
     /** By another name. */
     public Destination called(String newName) {
-        return new Destination(newName, parts, how, folder, carried);
+        return withName(newName);
     }
 
     /** With a part, or without it if it has it. */
@@ -292,7 +239,7 @@ public record Destination(String name, Set<Part> parts, How how, String folder, 
 
     /** With these parts. */
     public Destination with(Set<Part> newParts) {
-        return new Destination(name, newParts, how, folder, "");
+        return with().parts(newParts).carried("").build();
     }
 
     /** Written so: what went there before is not what would go now. */
@@ -302,7 +249,7 @@ public record Destination(String name, Set<Part> parts, How how, String folder, 
 
     /** Gone to this folder, as the piece is then. */
     public Destination gone(String newFolder, String newCarried) {
-        return new Destination(name, parts, how, newFolder, newCarried);
+        return with().folder(newFolder).carried(newCarried).build();
     }
 
     /**

@@ -2,6 +2,7 @@ package agogic.core.session;
 
 import agogic.core.score.Clip;
 import agogic.core.text.Text;
+import io.soabase.recordbuilder.core.RecordBuilder;
 import java.util.ArrayList;
 import java.util.List;
 
@@ -15,7 +16,9 @@ import java.util.List;
  * @param devices ids of its devices, in the order of the sound
  * @param clips its notes
  */
-public record Track(String id, String name, boolean bus, int channel, List<String> devices, List<Clip> clips) {
+@RecordBuilder
+public record Track(String id, String name, boolean bus, int channel, List<String> devices, List<Clip> clips)
+        implements TrackBuilder.With {
     public Track {
         devices = List.copyOf(devices);
         clips = called(id, clips);
@@ -42,12 +45,12 @@ public record Track(String id, String name, boolean bus, int channel, List<Strin
 
     /** With these clips in the place of its own. */
     public Track with(List<Clip> newClips) {
-        return new Track(id, name, bus, channel, devices, newClips);
+        return withClips(newClips);
     }
 
     /** With its notes and controllers on another channel, 1..16. */
     public Track onChannel(int newChannel) {
-        return new Track(id, name, bus, newChannel, devices, clips);
+        return withChannel(newChannel);
     }
 
     /** Its clips as they are played: content that repeats or is stretched is written out. */

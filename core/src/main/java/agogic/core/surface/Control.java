@@ -1,6 +1,7 @@
 package agogic.core.surface;
 
 import agogic.core.text.Text;
+import io.soabase.recordbuilder.core.RecordBuilder;
 
 /**
  * One control of a surface.
@@ -13,8 +14,9 @@ import agogic.core.text.Text;
  * @param turned true if it is the wrong way round, such as a pedal that sends its top while nobody steps on it
  * @param shows true if it can show a value sent back to it: by a motor, a ring of lights, a lamp
  */
-public record Control(
-        String id, String name, Kind kind, Address address, int touchNote, boolean turned, boolean shows) {
+@RecordBuilder
+public record Control(String id, String name, Kind kind, Address address, int touchNote, boolean turned, boolean shows)
+        implements ControlBuilder.With {
     /** What the hand finds. */
     public enum Kind {
         FADER,
@@ -59,19 +61,19 @@ public record Control(
     }
 
     public Control named(String newName) {
-        return new Control(id, newName, kind, address, touchNote, turned, shows);
+        return withName(newName);
     }
 
     public Control speaking(Address newAddress) {
-        return new Control(id, name, kind, newAddress, touchNote, turned, shows);
+        return withAddress(newAddress);
     }
 
     public Control turned(boolean wrongWayRound) {
-        return new Control(id, name, kind, address, touchNote, wrongWayRound, shows);
+        return withTurned(wrongWayRound);
     }
 
     public Control showing(boolean canShow) {
-        return new Control(id, name, kind, address, touchNote, turned, canShow);
+        return withShows(canShow);
     }
 
     /** The smallest step that it can send, in its travel; the whole of it if it is pressed and let go. */

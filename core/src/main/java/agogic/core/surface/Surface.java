@@ -1,6 +1,7 @@
 package agogic.core.surface;
 
 import agogic.core.text.Text;
+import io.soabase.recordbuilder.core.RecordBuilder;
 import java.util.ArrayList;
 import java.util.HashSet;
 import java.util.List;
@@ -15,7 +16,9 @@ import java.util.Set;
  * @param controls what can be moved, in the order in which it is drawn
  * @param pages its pages, one at least
  */
-public record Surface(String id, String name, String port, List<Control> controls, List<Page> pages) {
+@RecordBuilder
+public record Surface(String id, String name, String port, List<Control> controls, List<Page> pages)
+        implements SurfaceBuilder.With {
     public Surface {
         controls = List.copyOf(controls);
         pages = pages.isEmpty() ? List.of(Page.of("A")) : List.copyOf(pages);
@@ -72,22 +75,22 @@ public record Surface(String id, String name, String port, List<Control> control
         } else {
             list.set(place, control);
         }
-        return new Surface(id, name, port, list, pages);
+        return withControls(list);
     }
 
     /** With these pages. */
     public Surface paged(List<Page> newPages) {
-        return new Surface(id, name, port, controls, newPages);
+        return withPages(newPages);
     }
 
     /** At another port. */
     public Surface at(String newPort) {
-        return new Surface(id, name, newPort, controls, pages);
+        return withPort(newPort);
     }
 
     /** Under another id and name. */
     public Surface called(String newId, String newName) {
-        return new Surface(newId, newName, port, controls, pages);
+        return with().id(newId).name(newName).build();
     }
 
     /** The page to which a control turns, 1 for the first; 0 if it turns to none. */

@@ -1,6 +1,7 @@
 package agogic.desk.acts;
 
 import agogic.desk.model.View;
+import io.soabase.recordbuilder.core.RecordBuilder;
 import java.util.EnumSet;
 import java.util.List;
 import java.util.Set;
@@ -22,6 +23,7 @@ import java.util.function.Supplier;
  * @param state the words for a menu, where they tell what would be done or whether it is on
  * @param why why it cannot be done now; empty if it can
  */
+@RecordBuilder
 public record Act(
         String id,
         String words,
@@ -34,7 +36,8 @@ public record Act(
         BooleanSupplier counts,
         Supplier<String> state,
         Supplier<String> why,
-        Runnable run) {
+        Runnable run)
+        implements ActBuilder.With {
     private static final BooleanSupplier ALWAYS = () -> true;
     /** Told in the line of another act. */
     private static final String UNTOLD = "with others";
@@ -79,37 +82,37 @@ public record Act(
 
     /** It counts in these views only. */
     public Act in(View first, View... more) {
-        return new Act(id, words, brief, about, bound, told, EnumSet.of(first, more), repeats, counts, state, why, run);
+        return withViews(EnumSet.of(first, more));
     }
 
     /** What its button says. */
     public Act brief(String onButton) {
-        return new Act(id, words, onButton, about, bound, told, views, repeats, counts, state, why, run);
+        return withBrief(onButton);
     }
 
     /** A held key does it again and again. */
     public Act repeating() {
-        return new Act(id, words, brief, about, bound, told, views, true, counts, state, why, run);
+        return withRepeats(true);
     }
 
     /** It counts only while this holds. */
     public Act when(BooleanSupplier holds) {
-        return new Act(id, words, brief, about, bound, told, views, repeats, holds, state, why, run);
+        return withCounts(holds);
     }
 
     /** Its words in a menu. */
     public Act reading(Supplier<String> now) {
-        return new Act(id, words, brief, about, bound, told, views, repeats, counts, now, why, run);
+        return withState(now);
     }
 
     /** Another line of the list of keys tells its key. */
     public Act untold() {
-        return new Act(id, words, brief, about, bound, UNTOLD, views, repeats, counts, state, why, run);
+        return withTold(UNTOLD);
     }
 
     /** It cannot be done while this says why not. */
     public Act unless(Supplier<String> whyNot) {
-        return new Act(id, words, brief, about, bound, told, views, repeats, counts, state, whyNot, run);
+        return withWhy(whyNot);
     }
 
     /** The keys that do it now: the usual ones, or those that somebody chose. */

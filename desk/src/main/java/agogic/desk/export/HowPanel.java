@@ -36,7 +36,7 @@ final class HowPanel extends VBox {
                 List.of("7", "14", "nrpn"),
                 w -> spoken(Fineness.of(w)),
                 h -> h.midi().fine(),
-                (h, v) -> h.with(h.midi().fine(v)));
+                (h, v) -> h.withMidi(h.midi().withFine(v)));
         choice(
                 "export-content",
                 "MIDI has",
@@ -44,22 +44,22 @@ final class HowPanel extends VBox {
                 List.of(Destination.Content.values()),
                 Destination.Content::spoken,
                 h -> h.midi().content(),
-                (h, v) -> h.with(h.midi().content(v)));
+                (h, v) -> h.withMidi(h.midi().withContent(v)));
         check(
                 "export-cable",
                 "Never more than a MIDI cable carries",
                 h -> h.midi().cable(),
-                (h, v) -> h.with(h.midi().cable(v)));
+                (h, v) -> h.withMidi(h.midi().withCable(v)));
         check(
                 "export-lead-in",
                 "Add a bar at the start that sets every value",
                 h -> h.midi().leadIn(),
-                (h, v) -> h.with(h.midi().leadIn(v)));
+                (h, v) -> h.withMidi(h.midi().withLeadIn(v)));
         check(
                 "export-tempo",
                 "MIDI has the tempo",
                 h -> h.midi().tempo(),
-                (h, v) -> h.with(h.midi().tempo(v)));
+                (h, v) -> h.withMidi(h.midi().withTempo(v)));
         choice(
                 "export-depth",
                 "Samples",
@@ -67,7 +67,7 @@ final class HowPanel extends VBox {
                 List.of("16", "24", "32f"),
                 w -> spoken(Depth.of(w)),
                 h -> h.audio().bits(),
-                (h, v) -> h.with(h.audio().bits(v)));
+                (h, v) -> h.withAudio(h.audio().withBits(v)));
         choice(
                 "export-rate",
                 "Rate",
@@ -75,17 +75,17 @@ final class HowPanel extends VBox {
                 AudioOut.RATES,
                 rate -> AudioScan.kilohertz(rate) + " kHz",
                 h -> h.audio().rate(),
-                (h, v) -> h.with(h.audio().rate(v)));
+                (h, v) -> h.withAudio(h.audio().withRate(v)));
         check(
                 "export-loop",
                 "Audio of the loop only",
                 h -> h.audio().loop(),
-                (h, v) -> h.with(h.audio().loop(v)));
+                (h, v) -> h.withAudio(h.audio().withLoop(v)));
         check(
                 "export-lanes",
                 "Audio with what the lanes say",
                 h -> h.audio().lanes(),
-                (h, v) -> h.with(h.audio().lanes(v)));
+                (h, v) -> h.withAudio(h.audio().withLanes(v)));
         choice(
                 "export-picture",
                 "Picture",
@@ -93,12 +93,12 @@ final class HowPanel extends VBox {
                 List.of("pdf", "svg", "png"),
                 w -> w.toUpperCase(Locale.ROOT),
                 h -> h.picture().format(),
-                (h, v) -> h.with(new Destination.Picture(v, h.picture().light())));
+                (h, v) -> h.withPicture(new Destination.Picture(v, h.picture().light())));
         check(
                 "export-light",
                 "Pictures on a light ground",
                 h -> h.picture().light(),
-                (h, v) -> h.with(new Destination.Picture(h.picture().format(), v)));
+                (h, v) -> h.withPicture(new Destination.Picture(h.picture().format(), v)));
     }
 
     private static String spoken(Fineness fineness) {

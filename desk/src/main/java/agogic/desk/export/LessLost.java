@@ -56,7 +56,7 @@ record LessLost(List<Mend> mends, List<String> tried) {
         double best = report.greatestLoss();
         Destination.How how = choices;
         if (best > 0 && how.midi().fine().equals(Fineness.SEVEN.word())) {
-            Destination.How finer = how.with(how.midi().fine(Fineness.FOURTEEN.word()));
+            Destination.How finer = how.withMidi(how.midi().withFine(Fineness.FOURTEEN.word()));
             double then = mend(mends, session, "Controllers of 14 bits", finer, best, "");
             if (then < best) {
                 how = finer;
@@ -72,7 +72,7 @@ record LessLost(List<Mend> mends, List<String> tried) {
             anotherChannel(mends, tried, session, choices, report.greatestLoss());
         }
         if (best > 0 && choices.midi().cable()) {
-            Destination.How free = how.with(how.midi().cable(false));
+            Destination.How free = how.withMidi(how.midi().withCable(false));
             if (mend(mends, session, "More than a cable carries", free, best, "") == best) {
                 tried.add("a faster wire");
             }

@@ -28,7 +28,7 @@ class KeptDestinationsTest {
         List<Destination> many = new ArrayList<>();
         Destination one = Destination.usual().get(0);
         for (int i = 0; i < 60; i++) {
-            Destination.How how = one.how().with(one.how().midi().fine(i % 2 == 0 ? "7" : "nrpn"));
+            Destination.How how = one.how().withMidi(one.how().midi().withFine(i % 2 == 0 ? "7" : "nrpn"));
             many.add(new Destination("To place " + i, one.parts(), how, "", ""));
         }
         KeptDestinations.keep(many);

@@ -249,7 +249,7 @@ class OnWireTest {
     void looserRecipesLoseWhatIsTold() throws Exception {
         Session session = trembling(5, LANES, 0.2);
         Destination.How how = Destination.usual().get(0).how();
-        how = how.with(how.midi().fine("14").cable(true));
+        how = how.withMidi(how.midi().withFine("14").withCable(true));
         MidiExport.Plot plot = MidiExport.plot(session, HandOver.midi(how));
         LessLost less = LessLost.of(session, how, plot.made().report(), plot.lines());
         LessLost.Mend looser = less.mends().stream()
@@ -290,13 +290,13 @@ class OnWireTest {
         // One lane alone never fills the wire: there is nothing to loosen; the time of one message is all.
         Session session = trembling(7, 1, 0.2);
         Destination.How how = Destination.usual().get(0).how();
-        how = how.with(how.midi().fine("14").cable(true));
+        how = how.withMidi(how.midi().withFine("14").withCable(true));
         MidiExport.Plot plot = MidiExport.plot(session, HandOver.midi(how));
         LessLost less = LessLost.of(session, how, plot.made().report(), plot.lines());
         assertThat(less.mends()).extracting(LessLost.Mend::words).containsExactly("More than a cable carries");
         assertThat(plot.made().report().greatestLoss()).isLessThan(1e-3);
         // At 7 bits, finer ones are what helps.
-        Destination.How coarse = how.with(how.midi().fine("7"));
+        Destination.How coarse = how.withMidi(how.midi().withFine("7"));
         MidiExport.Plot rough = MidiExport.plot(session, HandOver.midi(coarse));
         assertThat(LessLost.of(session, coarse, rough.made().report(), rough.lines())
                         .mends())
@@ -315,12 +315,12 @@ class OnWireTest {
             both = both.with(new Lane(new Target("e", lane.target().parameter()), lane.layers()));
         }
         Destination.How how = Destination.usual().get(0).how();
-        how = how.with(how.midi().fine("14").cable(false));
+        how = how.withMidi(how.midi().withFine("14").withCable(false));
         MidiExport.Plot plot = MidiExport.plot(both, HandOver.midi(how));
         LessLost less = LessLost.of(both, how, plot.made().report(), plot.lines());
         // Without a limit nothing is lost by number, so nothing is gained by another channel.
         assertThat(less.mends()).extracting(LessLost.Mend::words).isEmpty();
-        Destination.How wired = how.with(how.midi().cable(true));
+        Destination.How wired = how.withMidi(how.midi().withCable(true));
         MidiExport.Plot full = MidiExport.plot(both, HandOver.midi(wired));
         LessLost there = LessLost.of(both, wired, full.made().report(), full.lines());
         assertThat(there.mends()).extracting(LessLost.Mend::words).contains("Other track on channel 2");

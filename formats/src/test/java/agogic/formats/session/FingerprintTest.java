@@ -29,7 +29,7 @@ class FingerprintTest {
         assertThat(FIRST.ownDestinations()).isEmpty();
         assertThatThrownBy(() -> mix.with(Set.of())).hasMessageContaining("one part at least");
         assertThatThrownBy(() -> mix.called(" ")).hasMessageContaining("needs a name");
-        assertThatThrownBy(() -> mix.how().midi().fine("8")).hasMessageContaining("7, 14, nrpn");
+        assertThatThrownBy(() -> mix.how().midi().withFine("8")).hasMessageContaining("7, 14, nrpn");
         assertThatThrownBy(() -> FIRST.withDestinations(List.of(mix, mix.called("to the MIX"))))
                 .hasMessageContaining("two destinations");
         assertThatThrownBy(() -> Destination.of(FIRST.destinations(), "moon")).hasMessageContaining("“Archive”");

@@ -273,7 +273,10 @@ class LongEditsTest {
                     case 0 -> s.with(one.toggling(Destination.Part.values()[random.nextInt(10)]));
                     case 1 -> s.with(one.called(name()));
                     case 2 -> s.with(one.with(one.how()
-                            .with(one.how().midi().cable(random.nextBoolean()).fine("nrpn"))));
+                            .withMidi(one.how()
+                                    .midi()
+                                    .withCable(random.nextBoolean())
+                                    .withFine("nrpn"))));
                     case 3 -> s.with(one.gone("/somewhere/" + random.nextInt(3), Fingerprint.of(s)));
                     default -> s.withDestinations(s.destinations().stream()
                             .filter(d -> random.nextBoolean())
