@@ -9,6 +9,7 @@ import agogic.core.envelope.Shape;
 import agogic.core.hand.HandPath;
 import agogic.core.hand.Stay;
 import agogic.core.parameter.Parameter;
+import agogic.core.parameter.Steps;
 import agogic.core.refine.tube.Tube;
 import agogic.core.ride.Ride;
 import agogic.core.route.Span;
@@ -20,6 +21,7 @@ import java.util.Arrays;
 import java.util.List;
 import java.util.Optional;
 import java.util.function.DoubleBinaryOperator;
+import java.util.function.DoubleUnaryOperator;
 import java.util.stream.DoubleStream;
 
 /** From ride to envelope: reconstruct, shift, steady, fit, say how far the result is from the hand. */
@@ -35,6 +37,9 @@ public final class Refining {
 
     /** Places of a bent span are followed at least so finely. */
     private static final double FINE = 1.0 / 128;
+
+    /** While a hand goes from one end of a switch to the other nobody is beside it. Seconds. */
+    private static final double MOMENT = 2 * Reconstruction.JUST_BEFORE;
 
     private final Parameter parameter;
     private final Span span;
@@ -87,14 +92,14 @@ public final class Refining {
 
     private Refined made(Ride ride, Recipe recipe, double from, double to, List<Point> pins) {
         Curve hand = Reconstruction.held(ride.times(), ride.countedPlaces()).shifted(-recipe.shift());
-        Curve raw = inLane(hand, from, to);
+        Curve raw = inLane(hand, from, to, span::apply);
         if (inSteps()) {
-            return held(positions(ride, recipe, raw), ride, raw, pins);
+            return held(positions(ride, recipe.dwell(), hand, raw), positions(ride, 0, hand, raw), ride, raw, pins);
         }
         if (recipe.bent() && SwitchRide.is(ride)) {
             Envelope steps =
                     SwitchRide.of(ride, -recipe.shift(), lane, from, to, x -> parameter.settled(span.apply(x)));
-            return held(steps, ride, raw, pins);
+            return held(steps, steps, ride, raw, pins);
         }
         List<HandPath.Piece> pieces = HandPath.of(
                 shifted(ride, recipe.shift()),
@@ -158,10 +163,16 @@ public final class Refining {
         return lane.laneTime(middle + seconds / 2) - lane.laneTime(middle - seconds / 2);
     }
 
+    /** The time of the lane; never outside of what is asked for, where that is known, however it is rounded. */
     private double lane(double seconds, double begin, double end, double first, double last) {
-        return seconds <= first && !Double.isNaN(begin)
-                ? begin
-                : seconds >= last && !Double.isNaN(end) ? end : lane.laneTime(seconds);
+        if (seconds <= first && !Double.isNaN(begin)) {
+            return begin;
+        }
+        if (seconds >= last && !Double.isNaN(end)) {
+            return end;
+        }
+        double time = lane.laneTime(seconds);
+        return time < begin ? begin : time > end ? end : time;
     }
 
     /** Where the hand can have been, as values of the target over the time of the lane. */
@@ -276,33 +287,40 @@ public final class Refining {
         return parameter.stepped() || span.curve() == Span.Curve.STEPS;
     }
 
-    /** The positions of a switch that a ride goes to. */
-    private Envelope positions(Ride ride, Recipe recipe, Curve raw) {
-        int positions = parameter.stepped() ? parameter.positions().size() : (int) span.amount();
+    /**
+     * The positions that a ride goes to: those of the switch, or, where the span goes in steps, those of the control, each at the
+     * value that is heard there.
+     */
+    private Envelope positions(Ride ride, double shortest, Curve hand, Curve raw) {
         double middle = (raw.times()[0] + raw.times()[raw.size() - 1]) / 2;
         double at = lane.seconds(middle);
         // What is pressed does not chatter: each tap is meant.
         boolean pressed = ride.resolution() >= Ride.PRESSED;
-        double dwell = pressed ? 0 : lane.laneTime(at + recipe.dwell()) - middle;
-        return HeldPositions.of(raw, positions, dwell);
+        double dwell = pressed ? 0 : lane.laneTime(at + shortest) - middle;
+        if (span.curve() == Span.Curve.STEPS) {
+            int steps = (int) span.amount();
+            Curve places = inLane(hand, raw.times()[0], raw.times()[raw.size() - 1], DoubleUnaryOperator.identity());
+            return HeldPositions.of(places, steps, i -> parameter.settled(span.apply(Steps.middle(i, steps))), dwell);
+        }
+        int positions = parameter.positions().size();
+        return HeldPositions.of(raw, positions, i -> Steps.middle(i, positions), dwell);
     }
 
     /** What is held from point to point, with the pins in it: held as well, unless a way was drawn from them. */
-    private Refined held(Envelope steps, Ride ride, Curve raw, List<Point> pins) {
+    private Refined held(Envelope steps, Envelope hand, Ride ride, Curve raw, List<Point> pins) {
         Envelope envelope = steps;
         for (Point pin : pins) {
             boolean holds = inSteps() || pin.shape().kind() == Shape.Kind.STRAIGHT;
             envelope = envelope.with(holds ? pin.with(Shape.HOLD) : pin);
         }
-        return told(envelope, ride.size(), steps.size(), raw, Tube.around(raw, 0));
-    }
-
-    private Refined told(Envelope envelope, int moves, int fewest, Curve raw, Tube tube) {
-        Distance distance = Distance.between(envelope, raw, parameter::distance);
+        double begin = hand.time(0);
+        double moment = lane.laneTime(lane.seconds(begin) + MOMENT) - begin;
+        Distance distance = Distance.between(envelope, hand, moment, parameter::distance);
+        Tube tube = Tube.around(raw, 0);
         return new Refined(
                 envelope,
-                moves,
-                fewest,
+                ride.size(),
+                steps.size(),
                 distance.greatest(),
                 distance.normalised(),
                 distance.at(),
@@ -314,7 +332,7 @@ public final class Refining {
     }
 
     /** The hand's places as values of the target, over the time of the lane, between two lane times. */
-    private Curve inLane(Curve hand, double from, double to) {
+    private Curve inLane(Curve hand, double from, double to, DoubleUnaryOperator value) {
         Curve piece = hand.between(lane.seconds(from), lane.seconds(to));
         CurveBuilder curve = new CurveBuilder();
         double[] t = piece.times();
@@ -325,10 +343,10 @@ public final class Refining {
             for (int k = 1; k < parts; k++) {
                 double u = (double) k / parts;
                 double seconds = t[i - 1] + (t[i] - t[i - 1]) * u;
-                curve.add(lane.laneTime(seconds), span.apply(x[i - 1] + (x[i] - x[i - 1]) * u));
+                curve.add(lane.laneTime(seconds), value.applyAsDouble(x[i - 1] + (x[i] - x[i - 1]) * u));
             }
             double time = i == 0 ? from : i + 1 == t.length ? to : lane.laneTime(t[i]);
-            curve.add(Math.max(from, Math.min(to, time)), span.apply(x[i]));
+            curve.add(Math.max(from, Math.min(to, time)), value.applyAsDouble(x[i]));
         }
         return curve.build();
     }

@@ -265,13 +265,39 @@ class RefiningTest {
                 .hasSize(2);
     }
 
-    @Test
-    void aSteppedSpanMakesAnyParameterStep() {
-        Ride ride = wandering(21, 60, 1.0 / 127);
-        Span five = new Span(0.1, 0.9, Span.Curve.STEPS, 5);
-        Refined refined = new Refining(CUTOFF, five, STEADY, Lock.SECONDS)
-                .refine(ride, recipe(CUTOFF), ride.seconds(0), ride.to(), List.of());
+    /** A span in steps holds the values that are heard through it, wherever it begins and ends. */
+    @Property(tries = 60)
+    void aSteppedSpanHoldsWhatIsHeardThroughIt(@ForAll long seed) {
+        Random random = new Random(seed);
+        Ride ride = wandering(seed, 60, 1.0 / 127);
+        Span span = new Span(random.nextDouble(), random.nextDouble(), Span.Curve.STEPS, 2 + random.nextInt(7));
+        Refined refined = new Refining(CUTOFF, span, STEADY, Lock.SECONDS)
+                .refine(ride, recipe(CUTOFF).dwelling(0), ride.seconds(0), ride.to(), List.of());
         assertThat(refined.envelope().points()).allMatch(p -> p.shape().equals(Shape.HOLD));
+        for (int i = 0; i < ride.size(); i++) {
+            assertThat(refined.envelope().valueAt(ride.seconds(i)))
+                    .as("at %s", ride.seconds(i))
+                    .isEqualTo(span.apply(ride.counted(i)));
+        }
+        assertThat(refined.farthest()).isZero();
+    }
+
+    /** What goes from place to place is at none of them while it goes: only what was left out, or set by hand, is beside it. */
+    @Test
+    void whatIsHeldIsNowhereBesideAHandThatWentFromPlaceToPlace() {
+        double[] seconds = {0, 0.5, 1.2, 1.9, 2.6};
+        Ride pedal = ride(seconds, new double[] {0, 1, 0, 1, 0}, 1.0 / 127);
+        Refined held = refining(CUTOFF, Lock.SECONDS).refine(pedal, recipe(CUTOFF), 0, 3, List.of());
+        assertThat(held.points()).isEqualTo(6);
+        assertThat(held.farthest()).isZero();
+        Point pin = new Point(1, 0.5, Shape.STRAIGHT, true, 0);
+        Refined set = refining(CUTOFF, Lock.SECONDS).refine(pedal, recipe(CUTOFF), 0, 3, List.of(pin));
+        assertThat(set.farthestNormalised()).isEqualTo(0.5);
+        assertThat(set.farthestAt()).isEqualTo(1);
+        Ride chatters = ride(new double[] {0, 1, 1.02, 1.04, 2}, new double[] {0.1, 0.3, 0.1, 0.3, 0.3}, 1.0 / 127);
+        Refined quiet =
+                refining(VOICING, Lock.SECONDS).refine(chatters, recipe(VOICING).dwelling(0.06), 0, 2, List.of());
+        assertThat(quiet.farthest()).isEqualTo(1);
     }
 
     @Test
