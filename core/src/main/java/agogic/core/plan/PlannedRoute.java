@@ -56,7 +56,19 @@ public record PlannedRoute(
 
     /** True if a pass on it is kept. */
     public boolean armed() {
-        return wouldWrite() && !clips.guarded();
+        return wouldWrite() && !clips.guarded() && reaches();
+    }
+
+    /**
+     * True if its control moves the parameter at all: what nobody can move is not written over either. A parameter that is
+     * moved on the screen gets its socket by that.
+     */
+    public boolean reaches() {
+        return route.on()
+                && (exposed || onScreen())
+                && !follows
+                && !parameter.reserved()
+                && !route.span().closed();
     }
 
     /** True if what its hand does is recorded. */

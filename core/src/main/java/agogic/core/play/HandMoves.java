@@ -249,7 +249,10 @@ final class HandMoves {
             for (int r : routes(control)) {
                 RouteState state = present.routes.get(r);
                 boolean active = active(state);
-                if (down && active && hears) {
+                Verdict stopped = down && active ? stopped(state, nanos) : null;
+                if (stopped != null && stopped != Verdict.READ && hears) {
+                    present.live.verdict(state.index, stopped, nanos);
+                } else if (down && active && hears) {
                     hands.touch(state, nanos);
                     present.live.verdict(state.index, Verdict.TOUCHED, nanos);
                 } else if (down && hears) {

@@ -124,15 +124,12 @@ final class RouteState {
     }
 
     /**
-     * What is heard of its parameter with the control at {@code place}.
+     * What is heard of its parameter with the control at {@code place}, if it is no offset.
      *
-     * @param base what would be heard without the hand
      * @param over the sum of the offsets that are there already
      */
-    double heard(double place, double base, double over) {
-        return offsets()
-                ? Offset.moved(parameter, base, amount(place))
-                : Offset.moved(parameter, route.span().apply(place), over);
+    double heard(double place, double over) {
+        return Offset.moved(parameter, route.span().apply(place), over);
     }
 
     /** How a pass on this route writes: a rehearsal in Read is as Touch. */

@@ -14,21 +14,28 @@ final class Values {
     /** What the hand left each parameter at while no envelope moved it; NaN if nothing did. */
     private double[] held;
 
-    /** What each parameter would stand at without hands, as last worked out. */
-    private double[] bases;
+    /** What each parameter would stand at without hands and without offsets, as last worked out. */
+    private double[] beneath;
+
+    /** The sum of the offsets over that. */
+    private double[] added;
 
     Values(Present present, Transport transport) {
         this.present = present;
         this.transport = transport;
         held = none(present.plan.index().size());
-        bases = none(held.length);
+        beneath = none(held.length);
+        added = new double[held.length];
     }
 
     /** What is heard of a route's parameter now with its control at {@code place}. */
     double heard(RouteState state, double place) {
-        double base = bases[state.parameterIndex];
-        double stands = Double.isNaN(base) ? state.parameter.resting() : base;
-        return state.parameter.settled(state.heard(place, stands, present.plan.over(state.parameterIndex)));
+        int p = state.parameterIndex;
+        if (state.offsets()) {
+            double under = Double.isNaN(beneath[p]) ? state.parameter.resting() : beneath[p];
+            return state.parameter.settled(Offset.moved(state.parameter, under, added[p] + state.amount(place)));
+        }
+        return state.parameter.settled(state.heard(place, present.plan.over(p)));
     }
 
     private static double[] none(int size) {
@@ -70,7 +77,8 @@ final class Values {
             }
         }
         held = fuller;
-        bases = none(held.length);
+        beneath = none(held.length);
+        added = new double[held.length];
     }
 
     /** All values as a plan that has just come begins with. */
@@ -107,7 +115,15 @@ final class Values {
                 continue;
             }
             double base = plan.moved(p, own, mover < 0 ? 0 : live.value(mover));
-            bases[p] = base;
+            boolean layers = mover < 0
+                    && Double.isNaN(held[p])
+                    && !Double.isNaN(lane)
+                    && plan.lane(p).layered();
+            // Offsets are added up before they meet a wall: that of a hand, too, as it will be when it is a layer.
+            double under = layers ? plan.lane(p).absolute() : base;
+            double sum = layers ? plan.over(p) : 0;
+            beneath[p] = under;
+            added[p] = sum;
             double value = base;
             int[] all = plan.routesOf(p);
             // A hand on the screen comes last of those of its parameter; their wires show that it writes.
@@ -116,15 +132,25 @@ final class Values {
             boolean over = false;
             for (int r : all) {
                 RouteState state = present.routes.get(r);
-                over |= state.offsets();
-                double by = state.offsets() ? Double.NaN : byHand(state, base, elapsed, screen);
-                value = Double.isNaN(by) || away ? value : by;
+                boolean offsets = transport.playing() && state.offsets();
+                over |= offsets;
+                double by = offsets ? Double.NaN : byHand(state, base, elapsed, screen);
+                if (!Double.isNaN(by) && !away) {
+                    value = by;
+                    under = state.holds() && state.records()
+                            ? state.route.span().apply(state.smoothing.now())
+                            : by;
+                    sum = state.holds() && state.records() ? plan.over(p) : 0;
+                }
             }
             for (int i = 0; over && i < all.length; i++) {
                 // An offset goes over what another hand does at the same time.
                 RouteState state = present.routes.get(all[i]);
-                double by = state.offsets() ? byHand(state, value, elapsed, screen) : Double.NaN;
-                value = Double.isNaN(by) || away ? value : by;
+                double by = state.offsets() ? amountBy(state, elapsed, screen) : Double.NaN;
+                if (!Double.isNaN(by) && !away) {
+                    sum += by;
+                    value = Offset.moved(parameter, under, sum);
+                }
             }
             double sent = parameter.settled(value);
             live.value(p, reach == null ? sent : parameter.settled(reach.arriving(sent)));
@@ -133,7 +159,34 @@ final class Values {
 
     /** The value a route gives its parameter now; NaN if the hand has no say. */
     private double byHand(RouteState state, double base, double elapsed, boolean screen) {
-        if (transport.playing() && state.records() && !state.says()) {
+        double place = place(state, elapsed, screen);
+        if (Double.isNaN(place)) {
+            return Double.NaN;
+        }
+        if (!transport.playing() || !state.records()) {
+            boolean moves = state.touched && state.route.smoothing() > 0 && !Double.isNaN(held[state.parameterIndex]);
+            return moves ? state.route.span().apply(place) : Double.NaN;
+        }
+        if (state.holds()) {
+            return state.heard(place, present.plan.over(state.parameterIndex));
+        }
+        double part = eased(state);
+        return Double.isNaN(part) ? Double.NaN : state.easeValue + (base - state.easeValue) * part;
+    }
+
+    /** How far the offset of a route goes now, −1..1; NaN if the hand has no say. */
+    private double amountBy(RouteState state, double elapsed, boolean screen) {
+        double place = place(state, elapsed, screen);
+        if (Double.isNaN(place)) {
+            return Double.NaN;
+        }
+        return state.holds() ? state.amount(place) : state.easeValue * (1 - eased(state));
+    }
+
+    /** Where the control of a route stands as it is heard; NaN if the hand has no say. Says whether it is written. */
+    private double place(RouteState state, double elapsed, boolean screen) {
+        boolean records = transport.playing() && state.records();
+        if (records && !state.says()) {
             boolean writes = state.holds() || screen && !state.onScreen();
             present.live.writing(state.index, writes && transport.position() >= transport.punchIn());
             return Double.NaN;
@@ -142,25 +195,16 @@ final class Values {
             return Double.NaN;
         }
         double place = state.smoothing.after(elapsed);
-        if (!transport.playing() || !state.records()) {
-            boolean moves = state.touched && state.route.smoothing() > 0 && !Double.isNaN(held[state.parameterIndex]);
-            return moves ? state.route.span().apply(place) : Double.NaN;
+        if (records) {
+            boolean shows = state.holds() || screen && !state.onScreen();
+            present.live.writing(state.index, shows && transport.position() >= transport.punchIn());
         }
-        double position = transport.position();
-        boolean holds = state.holds();
-        boolean shows = holds || screen && !state.onScreen();
-        present.live.writing(state.index, shows && position >= transport.punchIn());
-        double over = present.plan.over(state.parameterIndex);
-        if (holds) {
-            return state.heard(place, base, over);
-        }
-        double part = (position - state.easeFrom) / state.planned.easeBack();
-        if (part >= 0 && part < 1 && !state.parameter.stepped()) {
-            if (state.offsets()) {
-                return Offset.moved(state.parameter, base, state.easeValue * (1 - part));
-            }
-            return state.easeValue + (base - state.easeValue) * part;
-        }
-        return Double.NaN;
+        return place;
+    }
+
+    /** The part of the way back that a hand that let go has made, 0..1; NaN if it is not on it. */
+    private double eased(RouteState state) {
+        double part = (transport.position() - state.easeFrom) / state.planned.easeBack();
+        return part >= 0 && part < 1 && !state.parameter.stepped() ? part : Double.NaN;
     }
 }

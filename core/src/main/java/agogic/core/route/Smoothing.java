@@ -38,4 +38,9 @@ public final class Smoothing {
         }
         return value;
     }
+
+    /** What was told last; NaN before. */
+    public double now() {
+        return value;
+    }
 }
