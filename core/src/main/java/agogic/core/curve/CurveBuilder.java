@@ -10,15 +10,34 @@ public final class CurveBuilder {
     private double[] values = new double[64];
     private int size;
 
+    /** What was dropped for the last point, which may still be another; NaN if nothing was. */
+    private double droppedTime = Double.NaN;
+
+    private double droppedValue;
+
     /** Adds a point; a second at one time takes the place of the first. */
     public void add(double time, double value) {
         if (size > 0 && time <= times[size - 1]) {
+            double last = times[size - 1];
+            boolean other = values[size - 1] != value;
+            if (other && !Double.isNaN(droppedTime)) {
+                // What lay on the way to the first may not lie on the way to the second.
+                size--;
+                put(droppedTime, droppedValue);
+                put(last, value);
+                droppedTime = Double.NaN;
+            }
             values[size - 1] = value;
             return;
         }
-        if (size >= 2 && onLine(time, value)) {
-            size--;
-        }
+        boolean drops = size >= 2 && onLine(time, value);
+        droppedTime = drops ? times[size - 1] : Double.NaN;
+        droppedValue = drops ? values[size - 1] : 0;
+        size -= drops ? 1 : 0;
+        put(time, value);
+    }
+
+    private void put(double time, double value) {
         if (size == times.length) {
             times = Arrays.copyOf(times, size * 2);
             values = Arrays.copyOf(values, size * 2);

@@ -282,6 +282,16 @@ class RefiningTest {
         assertThat(refined.farthest()).isZero();
     }
 
+    /** Two moves at one moment after a stillness, as a snapshot makes them: what was held until then stays held. */
+    @Test
+    void whatJumpsAtOneMomentWasHeldUntilThen() {
+        Ride ride = ride(new double[] {0, 2.75, 2.75, 4}, new double[] {0.1, 0.1, 0.9, 0.9}, Ride.PRESSED);
+        Refined refined = refining(VOICING, Lock.SECONDS).refine(ride, recipe(VOICING), 0, 4, List.of());
+        assertThat(refined.envelope().valueAt(2.7)).isEqualTo(0.125);
+        assertThat(refined.envelope().valueAt(2.75)).isEqualTo(0.875);
+        assertThat(refined.points()).isEqualTo(3);
+    }
+
     /** What goes from place to place is at none of them while it goes: only what was left out, or set by hand, is beside it. */
     @Test
     void whatIsHeldIsNowhereBesideAHandThatWentFromPlaceToPlace() {
