@@ -294,7 +294,8 @@ public final class Refining {
     private Envelope positions(Ride ride, double shortest, Curve hand, Curve raw) {
         double middle = (raw.times()[0] + raw.times()[raw.size() - 1]) / 2;
         double at = lane.seconds(middle);
-        // What is pressed does not chatter: each tap is meant. What lies on the way of one move is no position of its own.
+        // What is pressed does not chatter: each tap is meant. What lies on the way of one move is no position of its
+        // own.
         boolean pressed = ride.resolution() >= Ride.PRESSED;
         double dwell = lane.laneTime(at + (pressed ? MOMENT : Math.max(MOMENT, shortest))) - middle;
         if (span.curve() == Span.Curve.STEPS) {

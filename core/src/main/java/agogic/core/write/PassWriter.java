@@ -208,8 +208,14 @@ public final class PassWriter {
                 .orElse(whole);
     }
 
-    /** Where the control stood when the hand took it, from where an offset counts. */
+    /**
+     * Where the control stood when the hand took it, from where an offset counts; in Write when it was taken first, also if that
+     * was before anything is written, in the count-in or before the punch.
+     */
     private static double zero(Pass pass, Pass.Touch touch) {
+        if (pass.mode() == WriteMode.WRITE) {
+            return pass.counted()[0];
+        }
         double[] seconds = pass.seconds();
         for (int i = 0; i < seconds.length; i++) {
             if (seconds[i] >= touch.from() - 1e-9) {

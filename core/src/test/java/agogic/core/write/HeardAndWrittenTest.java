@@ -16,6 +16,7 @@ import agogic.core.plan.Heard;
 import agogic.core.play.Engine;
 import agogic.core.play.Verdict;
 import agogic.core.record.Pass;
+import agogic.core.record.Punch;
 import agogic.core.route.Hand;
 import agogic.core.route.Into;
 import agogic.core.route.Route;
@@ -45,7 +46,8 @@ import org.junit.jupiter.api.Test;
 /**
  * Where the hand lies still, what was heard while it was written is what is heard afterwards: through spans of every form, on
  * what goes in steps and what does not, in every mode, absolute and as an offset, on the timeline and in a clip, through a
- * macro, in turns of a loop, with every takeover, with controls that can say when they are touched and such that cannot.
+ * macro, in turns of a loop, after a count-in, between the ends of a punch, with every takeover, with controls that can say when they
+ * are touched and such that cannot.
  */
 class HeardAndWrittenTest {
     private static final long MS = 1_000_000L;
@@ -191,6 +193,16 @@ class HeardAndWrittenTest {
 
     private void ride(Random random) {
         begin();
+        int starts = random.nextInt(3);
+        if (starts == 0) {
+            engine.play();
+        } else if (starts == 1) {
+            double from = session.timeline().secondsAt(4);
+            engine.play(from - 1.8, from);
+        } else {
+            engine.punch(Punch.RANGE);
+            engine.play();
+        }
         Control control = session.surfaces().get(0).controls().get(0);
         int code = random.nextInt(128);
         int to = code;
@@ -229,8 +241,9 @@ class HeardAndWrittenTest {
             }
             if (second >= look) {
                 look = Double.NaN;
-                boolean turns = session.loop().on()
-                        && session.timeline().beatAt(position) > session.loop().to() - 0.6;
+                boolean turns = Math.abs(session.timeline().beatAt(position)
+                                - session.loop().to())
+                        < 0.6;
                 if (engine.live().writing(0) && !turns && second < END - BESIDE) {
                     looks.add(new Look(turn, position, heard(), code));
                 }
@@ -248,7 +261,6 @@ class HeardAndWrittenTest {
         touched = false;
         engine = new Engine(session);
         engine.tick(0);
-        engine.play();
     }
 
     private double heard() {
@@ -303,6 +315,7 @@ class HeardAndWrittenTest {
     private void nothingIsWritten(Session one) {
         session = one;
         begin();
+        engine.play();
         Control control = session.surfaces().get(0).controls().get(0);
         for (long now = 1; now < 3000; now++) {
             if (now == 500) {
