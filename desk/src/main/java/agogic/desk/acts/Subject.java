@@ -92,7 +92,7 @@ public enum Subject {
             lines("clip"),
             more("Audio", "clip-audio", "clip-inside"),
             more("Clipboard", "clip-pick", "clip-paste"),
-            more("Move", "clip-earlier", "clip-later", "clip-next", "clip-faster"),
+            more("Move", "clip-earlier", "clip-later", "clip-next"),
             lines("clip-remove")),
     TRACK(
             "Track",

@@ -47,7 +47,6 @@ final class ClipActs {
                         this::form),
                 act("clip-earlier", "Move a bar earlier", "With all that is in it", "Alt+←", clip -> move(clip, -1))
                         .repeating(),
-                act("clip-faster", "Twice as fast", "Half as long, with all that is in it", "", this::faster),
                 act("clip-later", "Move a bar later", "With all that is in it", "Alt+→", clip -> move(clip, 1))
                         .repeating(),
                 act("clip-copy", "Duplicate the clip after itself", "The copy is independent", "Ctrl+D", this::copy),
@@ -96,12 +95,6 @@ final class ClipActs {
                                         "No clip is chosen, and none lies under the playhead on the track of the"
                                                 + " selected route. Click one above its rows, or press Shift+L.")))
                 .in(View.ROUTES);
-    }
-
-    private void faster(Clip clip) {
-        if (desk.edit("Clip twice as fast", s -> Clips.stretch(s, clip.id(), clip.length() / 2))) {
-            desk.did("Twice as fast", clip.name() + " is half as long now.");
-        }
     }
 
     private Optional<Track> track() {
