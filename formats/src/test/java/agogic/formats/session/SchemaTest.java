@@ -8,23 +8,30 @@ import agogic.core.clip.Clips;
 import agogic.core.device.Device;
 import agogic.core.envelope.Envelope;
 import agogic.core.envelope.Point;
+import agogic.core.envelope.Shape;
 import agogic.core.expose.Exposing;
 import agogic.core.expose.TakingBack;
 import agogic.core.fit.Fit;
 import agogic.core.lane.Lane;
 import agogic.core.parameter.Parameter;
+import agogic.core.pattern.Pattern;
 import agogic.core.refine.Recipe;
 import agogic.core.ride.Ride;
 import agogic.core.route.Route;
 import agogic.core.route.Span;
+import agogic.core.route.Takeover;
 import agogic.core.route.Target;
+import agogic.core.route.WriteMode;
 import agogic.core.score.Remark;
 import agogic.core.session.LeftOut;
 import agogic.core.session.Session;
+import agogic.core.snapshot.SnapshotSet;
+import agogic.core.surface.Control;
 import agogic.core.time.Lock;
 import agogic.core.write.Finishing;
 import agogic.standins.comet.SlowComet;
 import com.fasterxml.jackson.databind.JsonNode;
+import com.fasterxml.jackson.databind.ObjectMapper;
 import com.fasterxml.jackson.databind.node.ObjectNode;
 import com.networknt.schema.JsonSchema;
 import com.networknt.schema.JsonSchemaFactory;
@@ -36,7 +43,9 @@ import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.List;
+import java.util.Locale;
 import java.util.Set;
+import java.util.TreeSet;
 import org.junit.jupiter.api.Test;
 
 /** The schema that ships, JSON Schema draft 2020-12, judged by an independent validator. */
@@ -137,5 +146,34 @@ class SchemaTest {
         SessionFile.save(file, more);
         assertThat(SessionFile.open(file)).isEqualTo(more);
         Files.delete(file);
+    }
+
+    /** A word that a session can say and the schema has not, or the other way round: a kind was added and not told. */
+    @Test
+    void theSchemaHasEveryWordOfEveryKind() throws IOException {
+        JsonNode document = new ObjectMapper().readTree(SchemaTest.class.getResourceAsStream("session.schema.json"));
+        List<Set<String>> lists = new ArrayList<>();
+        for (JsonNode list : document.findValues("enum")) {
+            Set<String> words = new TreeSet<>();
+            list.forEach(word -> words.add(word.asText()));
+            lists.add(words);
+        }
+        List<Enum<?>[]> kinds = List.of(
+                Shape.Kind.values(),
+                Span.Curve.values(),
+                WriteMode.values(),
+                Takeover.values(),
+                Lock.values(),
+                Control.Kind.values(),
+                Pattern.Form.values(),
+                Recipe.Anchor.values(),
+                SnapshotSet.Start.values());
+        for (Enum<?>[] all : kinds) {
+            Set<String> words = new TreeSet<>();
+            for (Enum<?> one : all) {
+                words.add(one.name().toLowerCase(Locale.ROOT));
+            }
+            assertThat(lists).as(all[0].getDeclaringClass().getSimpleName()).contains(words);
+        }
     }
 }
