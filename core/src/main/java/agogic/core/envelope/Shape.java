@@ -22,7 +22,6 @@ public record Shape(Kind kind, double amount, double count, double duty, double 
         STRAIGHT("straight"),
         BENT("bent"),
         S("S"),
-        ARC("arc"),
         SINE("sine wave"),
         TRIANGLE("triangle wave"),
         SAW("saw wave"),
@@ -106,16 +105,9 @@ public record Shape(Kind kind, double amount, double count, double duty, double 
                 return bend(8 * amount * (to - from), u);
             case S:
                 return u >= 1 ? 1 : cut() ? ofPart(from + (to - from) * u) : smooth(u);
-            case ARC:
-                return u >= 1 ? 1 : (arc(from + (to - from) * u) - arc(from)) / (arc(to) - arc(from));
             default:
                 return u;
         }
-    }
-
-    /** A quarter of a sine: {@code sin(πu/2)}, fast at first. */
-    private static double arc(double u) {
-        return Math.sin(Math.PI / 2 * u);
     }
 
     /** How steep it is where it is steepest, against a straight one; infinite for what is cut, swings or jumps. */

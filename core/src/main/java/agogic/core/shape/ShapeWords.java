@@ -33,7 +33,6 @@ public final class ShapeWords {
         SHAPES.put("slow start", Shape.bent(0.5));
         SHAPES.put("fast start", Shape.bent(-0.5));
         SHAPES.put("straight", Shape.STRAIGHT);
-        SHAPES.put("arc", new Shape(Shape.Kind.ARC, 0, 0, 0, 0, 1));
         SHAPES.put("hold", Shape.HOLD);
         SHAPES.put("s", Shape.S);
     }
