@@ -30,7 +30,6 @@ public record Destination(String name, Set<Part> parts, How how, String folder, 
         AUDIO("audio", "Audio"),
         STEMS("stems", "Stems"),
         TABLES("tables", "Tables"),
-        SECTIONS("sections", "Sections"),
         PICTURE("picture", "Picture"),
         SHEET("sheet", "Sheet");
 

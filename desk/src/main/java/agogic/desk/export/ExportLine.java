@@ -11,7 +11,6 @@ public enum ExportLine {
     AUDIO(Part.AUDIO, "What is heard, as one WAV file", ".wav"),
     STEMS(Part.STEMS, "A WAV file of each track and bus; their sum is the audio", ""),
     TABLES(Part.TABLES, "The points of each lane, and all lanes as heard, for a spreadsheet", ""),
-    SECTIONS(Part.SECTIONS, "Where each section begins, for a spreadsheet", ".csv"),
     PICTURE(Part.PICTURE, "All lanes, sharp at any size", ".pdf"),
     SHEET(Part.SHEET, "What every control does, as PDF", ".pdf"),
     SESSION(Part.SESSION, "The piece for Agogic, with its audio inside", ".agogic");

@@ -24,7 +24,6 @@ import agogic.formats.midi.MidiExport;
 import agogic.formats.midi.MidiPart;
 import agogic.formats.session.SessionFile;
 import agogic.formats.table.LaneTables;
-import agogic.formats.table.SectionTable;
 import agogic.standins.sound.Bounce;
 import java.io.IOException;
 import java.nio.file.Files;
@@ -157,10 +156,6 @@ public final class HandOver {
         List<Lane> lanes = SvgPicture.drawn(session);
         if (has(Destination.Part.TABLES)) {
             what.putAll(tables(session, into.resolve("tables")));
-        }
-        if (has(Destination.Part.SECTIONS)) {
-            SafeFile.text(into.resolve("sections.csv"), SectionTable.of(session));
-            what.put("sections.csv", "where each section begins");
         }
         if (has(Destination.Part.PICTURE) && !lanes.isEmpty()) {
             Destination.How how = destination.how();

@@ -9,7 +9,6 @@ import agogic.formats.file.SafeFile;
 import agogic.formats.midi.MidiExport;
 import agogic.formats.midi.MidiPart;
 import agogic.formats.session.SessionFile;
-import agogic.formats.table.SectionTable;
 import agogic.standins.sound.Bounce;
 import java.io.IOException;
 import java.nio.file.Files;
@@ -75,10 +74,6 @@ final class LineOut {
             }
             case TABLES -> {
                 return name + ": " + HandOver.tables(session, path).size() + " tables.";
-            }
-            case SECTIONS -> {
-                SafeFile.text(path, SectionTable.of(session));
-                return name + ": " + session.sections().size() + " sections.";
             }
             case PICTURE -> {
                 List<Lane> lanes = SvgPicture.drawn(session);

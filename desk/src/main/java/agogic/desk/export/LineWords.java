@@ -47,7 +47,6 @@ final class LineWords {
                     each);
             case STEMS -> session.tracks().size() + " files of " + each;
             case TABLES -> lanes + (lanes == 1 ? " lane" : " lanes");
-            case SECTIONS -> session.sections().size() + " sections";
             case PICTURE -> lanes + (lanes == 1 ? " lane" : " lanes") + " with ruler and sections, "
                     + how.picture().format().toUpperCase(Locale.ROOT);
             case SHEET -> session.surfaces().stream()
