@@ -23,6 +23,7 @@ import agogic.core.route.Takeover;
 import agogic.core.route.Target;
 import agogic.core.route.WriteMode;
 import agogic.core.score.Remark;
+import agogic.core.session.Destination;
 import agogic.core.session.LeftOut;
 import agogic.core.session.Session;
 import agogic.core.snapshot.SnapshotSet;
@@ -42,10 +43,12 @@ import java.io.IOException;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.ArrayList;
+import java.util.Arrays;
 import java.util.List;
 import java.util.Locale;
 import java.util.Set;
 import java.util.TreeSet;
+import java.util.stream.Collectors;
 import org.junit.jupiter.api.Test;
 
 /** The schema that ships, JSON Schema draft 2020-12, judged by an independent validator. */
@@ -158,6 +161,10 @@ class SchemaTest {
             list.forEach(word -> words.add(word.asText()));
             lists.add(words);
         }
+        assertThat(lists)
+                .contains(Arrays.stream(Destination.Part.values())
+                        .map(Destination.Part::word)
+                        .collect(Collectors.toCollection(TreeSet::new)));
         List<Enum<?>[]> kinds = List.of(
                 Shape.Kind.values(),
                 Span.Curve.values(),
