@@ -54,7 +54,7 @@ public final class LaneWriter {
     /** The lane with {@code ride} written on top, as the stretch asks. */
     public Lane write(Lane lane, Ride ride, Stretch asked) {
         Edges edges = edges(asked);
-        Envelope under = part(lane.envelope(), edges.from, edges.to);
+        Envelope under = Beneath.part(lane.envelope(), edges.from, edges.to);
         List<Point> inner = inner(ride, asked, edges, lane.envelope(), List.of());
         Envelope written = lane.envelope().splice(edges.from, edges.to, Envelope.of(inner), parameter.resting());
         List<Stretch> stretches = new ArrayList<>(lane.stretches());
@@ -68,7 +68,7 @@ public final class LaneWriter {
      */
     public Lane ridden(Lane lane, Ride ride, Stretch asked) {
         Edges edges = edges(asked);
-        Envelope under = part(lane.envelope(), edges.from, edges.to);
+        Envelope under = Beneath.part(lane.envelope(), edges.from, edges.to);
         List<Point> inner = moves(drawn(ride, asked, edges), asked, edges);
         eased(inner, asked, edges, lane.envelope());
         Envelope written = lane.envelope().splice(edges.from, edges.to, Envelope.of(inner), parameter.resting());
@@ -131,17 +131,25 @@ public final class LaneWriter {
     }
 
     private Lane rewrite(Lane lane, int index, Stretch changed, boolean toTop, Function<String, Ride> rides) {
-        // Those on top that share time with it are lifted, and put back in their order, or it comes last.
+        // Those on top that share time with it are lifted, and those on top of these, and put back in their order, or
+        // it comes
+        // last.
         List<Stretch> all = lane.stretches();
         Envelope envelope = lane.envelope();
-        List<Integer> lifted = new ArrayList<>();
-        List<List<Point>> pins = new ArrayList<>();
-        for (int i = all.size() - 1; i >= index; i--) {
-            if (i == index || all.get(i).overlaps(all.get(index)) || touchesAny(all, lifted, i)) {
-                lifted.add(0, i);
-                pins.add(0, pins(envelope, all.get(i)));
-                envelope = restored(envelope, all.get(i));
+        List<Integer> lifted = new ArrayList<>(List.of(index));
+        Edges asked = edges(changed);
+        for (int i = index + 1; i < all.size(); i++) {
+            boolean meets =
+                    all.get(i).from() < asked.to && asked.from < all.get(i).to();
+            if (meets || touchesAny(all, lifted, i)) {
+                lifted.add(i);
             }
+        }
+        List<List<Point>> pins = new ArrayList<>();
+        for (int k = lifted.size() - 1; k >= 0; k--) {
+            Stretch stretch = all.get(lifted.get(k));
+            pins.add(0, pins(envelope, stretch));
+            envelope = Beneath.restored(envelope, stretch, parameter.resting());
         }
         List<Integer> places = List.copyOf(lifted);
         if (toTop) {
@@ -154,7 +162,7 @@ public final class LaneWriter {
             int i = lifted.get(k);
             Stretch stretch = i == index ? changed : all.get(i);
             Edges edges = edges(stretch);
-            Envelope under = part(envelope, edges.from, edges.to);
+            Envelope under = Beneath.part(envelope, edges.from, edges.to);
             List<Point> kept = pins.get(k).stream()
                     .filter(p -> p.time() > edges.from && p.time() < edges.release)
                     .toList();
@@ -314,42 +322,6 @@ public final class LaneWriter {
             }
         }
         return pins;
-    }
-
-    private static Envelope part(Envelope envelope, double from, double to) {
-        return envelope.isEmpty() || to <= from ? envelope : envelope.from(from).until(to);
-    }
-
-    /** The envelope as it was before the stretch was written. */
-    private Envelope restored(Envelope envelope, Stretch stretch) {
-        if (!stretch.under().isEmpty()) {
-            Envelope back = envelope.splice(stretch.from(), stretch.to(), stretch.under(), parameter.resting());
-            return healed(healed(back, stretch.from()), stretch.to());
-        }
-        List<Point> left = new ArrayList<>(envelope.points());
-        left.removeIf(p -> p.time() >= stretch.from() && p.time() <= stretch.to());
-        boolean onlyRest = left.stream().allMatch(p -> p.value() == parameter.resting());
-        return onlyRest
-                ? Envelope.of(left.stream().filter(Point::pinned).toList())
-                : envelope.splice(
-                        stretch.from(),
-                        stretch.to(),
-                        Envelope.of(new Point(stretch.from(), parameter.resting(), Shape.HOLD)),
-                        parameter.resting());
-    }
-
-    /** Without the seam that cutting left at {@code time}, if the way through it is one straight line or level. */
-    private static Envelope healed(Envelope envelope, double time) {
-        int i = envelope.firstAtOrAfter(time);
-        if (i <= 0 || i + 1 >= envelope.size() || envelope.time(i) != time || envelope.pinned(i)) {
-            return envelope;
-        }
-        boolean alone = envelope.time(i + 1) > time && envelope.time(i - 1) < time;
-        boolean straight = envelope.shape(i).kind() == Shape.Kind.STRAIGHT
-                && envelope.shape(i - 1).kind() == Shape.Kind.STRAIGHT;
-        double u = (time - envelope.time(i - 1)) / (envelope.time(i + 1) - envelope.time(i - 1));
-        double through = envelope.value(i - 1) + (envelope.value(i + 1) - envelope.value(i - 1)) * u;
-        return alone && straight && Math.abs(through - envelope.value(i)) < 1e-12 ? envelope.without(i) : envelope;
     }
 
     private record Edges(double from, double release, double to) {}

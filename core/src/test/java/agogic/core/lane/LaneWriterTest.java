@@ -196,4 +196,59 @@ class LaneWriterTest {
         assertThat(lane.stretchAt(8)).isEqualTo(lane.stretches().get(0));
         assertThat(lane.stretchAt(30)).isNull();
     }
+
+    private static void same(Envelope was, Envelope is, String what) {
+        for (double t = 0.003; t < 40; t += 0.0137) {
+            if (Math.abs(was.valueAt(t) - is.valueAt(t)) > 1e-9) {
+                // Just at a jump the times of both may differ by a rounding.
+                assertThat(is.valueAt(t + 1e-6)).as("%s at %s", what, t).isCloseTo(was.valueAt(t + 1e-6), within(1e-9));
+            }
+        }
+    }
+
+    private static Recipe other(Random random) {
+        return switch (random.nextInt(6)) {
+            case 0 -> RECIPE.within(RECIPE.tolerance() * 4);
+            case 1 -> RECIPE.withStartOn(Recipe.Anchor.NONE).withEndOn(Recipe.Anchor.BAR);
+            case 2 -> RECIPE.withEaseBack(0);
+            case 3 -> RECIPE.withEaseBack(1.5);
+            case 4 -> RECIPE.earlier(0.3);
+            default -> RECIPE.withBent(false);
+        };
+    }
+
+    /** Rides one over the other: another recipe for any of them and the first one again leave what was. */
+    @Property(tries = 60)
+    void aRecipeThereAndBackLeavesWhatWas(@ForAll long seed) {
+        Random random = new Random(seed);
+        Lane lane = random.nextBoolean() ? drawn() : Lane.empty(target("p1"));
+        int many = 3 + random.nextInt(6);
+        for (int i = 0; i < many; i++) {
+            double from = 0.5 * random.nextInt(24) + (random.nextBoolean() ? 0 : random.nextDouble());
+            double to = from + (random.nextInt(5) == 0 ? 0.05 : 1 + 5 * random.nextDouble());
+            lane = write(lane, "r" + i, seed + i, WriteMode.values()[1 + random.nextInt(3)], from, to);
+        }
+        for (int i = 0; i < many; i++) {
+            Lane again = writer().rewrite(lane, i, RECIPE, rides::get);
+            same(lane.envelope(), again.envelope(), "again " + i);
+            Lane changed = writer().rewrite(lane, i, other(random), rides::get);
+            Lane back = writer().rewrite(changed, i, RECIPE, rides::get);
+            same(lane.envelope(), back.envelope(), "back " + i);
+        }
+    }
+
+    /** A pass whose hand came in the last moment lies at one moment only: it takes nothing with it when its recipe changes. */
+    @Test
+    void whatLiesAtOneMomentTakesNothingWithIt() {
+        Lane lane = drawn();
+        Ride ride = ride("late", 3, 5.9, 6);
+        Stretch late = new Stretch("late", Span.FULL, WriteMode.TOUCH, 6, 6, 2, 6, RECIPE, 0, 0, Envelope.EMPTY);
+        Lane written = writer().write(lane, ride, late);
+        assertThat(written.stretches().get(0).to())
+                .isEqualTo(written.stretches().get(0).from());
+        Lane once = writer().rewrite(written, 0, RECIPE.within(3), rides::get);
+        Lane twice = writer().rewrite(once, 0, RECIPE, rides::get);
+        same(lane.envelope(), twice.envelope(), "twice");
+        assertThat(twice.envelope().size()).isEqualTo(written.envelope().size());
+    }
 }
