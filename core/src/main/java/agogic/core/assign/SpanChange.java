@@ -4,8 +4,9 @@ import agogic.core.envelope.Envelope;
 import agogic.core.envelope.Point;
 import agogic.core.envelope.Shape;
 import agogic.core.lane.Lane;
-import agogic.core.lane.LaneWriter;
+import agogic.core.lane.Layer;
 import agogic.core.lane.Stretch;
+import agogic.core.layer.Layers;
 import agogic.core.parameter.Parameter;
 import agogic.core.route.Route;
 import agogic.core.route.Span;
@@ -57,18 +58,28 @@ public final class SpanChange {
         Route route = session.route(routeId);
         Session changed = session.with(route.with(span));
         Lane lane = session.lane(route.target());
-        if (follow == Follow.KEEP || lane.envelope().isEmpty() || route.span().equals(span)) {
+        Parameter parameter = session.parameter(route.target());
+        if (follow == Follow.KEEP || lane.points() == 0 || route.span().equals(span)) {
             return new Outcome(changed, 0, 0);
         }
         Writable.lane(session, route.target());
         boolean endsOnly = route.span().curve() == span.curve() && route.span().amount() == span.amount();
-        if (!endsOnly && follow == Follow.RIDDEN) {
+        if (follow == Follow.RIDDEN && (!endsOnly || parameter.stepped())) {
+            // Where only positions are kept, the points do not say where the hand was.
             return rewritten(changed, route, span);
         }
-        Mapping mapping = new Mapping(session.parameter(route.target()), route.span(), span);
-        Lane moved = follow == Follow.WHOLE
-                ? whole(lane, route, span, mapping)
-                : ridden(session, lane, route, span, mapping);
+        Mapping mapping = new Mapping(parameter, route.span(), span);
+        Lane moved = lane;
+        for (int i = 0; i < lane.layers().size(); i++) {
+            Layer layer = lane.layer(i);
+            if (!layer.offset()) {
+                moved = moved.with(
+                        i,
+                        follow == Follow.WHOLE
+                                ? whole(layer, route, span, mapping)
+                                : ridden(session, layer, route, span, mapping));
+            }
+        }
         return new Outcome(changed.with(moved), mapping.moved, mapping.stopped);
     }
 
@@ -136,19 +147,19 @@ public final class SpanChange {
         }
     }
 
-    private static Lane whole(Lane lane, Route route, Span span, Mapping mapping) {
-        List<Point> points = lane.envelope().points().stream()
+    private static Layer whole(Layer layer, Route route, Span span, Mapping mapping) {
+        List<Point> points = layer.envelope().points().stream()
                 .map(p -> mapping.point(p, true))
                 .toList();
         List<Stretch> stretches = new ArrayList<>();
-        for (Stretch stretch : lane.stretches()) {
+        for (Stretch stretch : layer.stretches()) {
             List<Point> under = stretch.under().points().stream()
                     .map(p -> mapping.point(p, false))
                     .toList();
             Span through = stretch.span().equals(route.span()) ? span : mapped(stretch.span(), mapping);
             stretches.add(stretch.through(through, Envelope.of(under)));
         }
-        return lane.with(0, lane.layer().with(Envelope.of(points), stretches));
+        return layer.with(Envelope.of(points), stretches);
     }
 
     private static Span mapped(Span span, Mapping mapping) {
@@ -156,16 +167,16 @@ public final class SpanChange {
                 mapping.applyAsDouble(span.from()), mapping.applyAsDouble(span.to()), span.curve(), span.amount());
     }
 
-    private static Lane ridden(Session session, Lane lane, Route route, Span span, Mapping mapping) {
-        List<Stretch> all = lane.stretches();
+    private static Layer ridden(Session session, Layer layer, Route route, Span span, Mapping mapping) {
+        List<Stretch> all = layer.stretches();
         List<Stretch> stretches = new ArrayList<>();
         for (int i = 0; i < all.size(); i++) {
             Envelope under = moved(session, all.get(i).under(), all.subList(0, i), route, mapping, false);
             boolean mine = mine(session, all.get(i), route);
             stretches.add(all.get(i).through(mine ? span : all.get(i).span(), under));
         }
-        Envelope envelope = moved(session, lane.envelope(), all, route, mapping, true);
-        return lane.with(0, lane.layer().with(envelope, stretches));
+        Envelope envelope = moved(session, layer.envelope(), all, route, mapping, true);
+        return layer.with(envelope, stretches);
     }
 
     /** True if a stretch was ridden by the hand of this route through the span it has. */
@@ -187,9 +198,7 @@ public final class SpanChange {
                 boolean seamBefore = point.time() == stretch.from()
                         && i + 1 < points.size()
                         && points.get(i + 1).time() == point.time();
-                boolean last = i + 1 == points.size();
                 boolean seamAfter = point.time() == stretch.to()
-                        && !last
                         && i > 0
                         && points.get(i - 1).time() == point.time();
                 boolean eased = point.time() == stretch.to() && stretch.easesBack();
@@ -209,15 +218,23 @@ public final class SpanChange {
     }
 
     private static Outcome rewritten(Session changed, Route route, Span span) {
-        Parameter parameter = changed.parameter(route.target());
-        Lane lane = changed.lane(route.target());
-        LaneWriter writer = new LaneWriter(parameter, changed.timeline(), lane.lock());
-        for (int i = 0; i < lane.stretches().size(); i++) {
-            Stretch stretch = lane.stretches().get(i);
-            if (mine(changed, stretch, route)) {
-                lane = writer.rewrite(lane, i, stretch.through(span, stretch.under()), changed::ride);
+        Session after = changed;
+        int points = 0;
+        for (int layer = 0; layer < changed.lane(route.target()).layers().size(); layer++) {
+            List<Stretch> all = changed.lane(route.target()).layer(layer).stretches();
+            boolean any = false;
+            for (int i = 0; i < all.size(); i++) {
+                int index = i;
+                if (mine(changed, all.get(i), route)) {
+                    any = true;
+                    after = Layers.edited(after, route.target(), layer, (writer, one) -> {
+                        Stretch stretch = one.stretches().get(index);
+                        return writer.rewrite(one, index, stretch.through(span, stretch.under()), changed::ride);
+                    });
+                }
             }
+            points += any ? after.lane(route.target()).layer(layer).envelope().size() : 0;
         }
-        return new Outcome(changed.with(lane), lane.envelope().size(), 0);
+        return new Outcome(after, points, 0);
     }
 }

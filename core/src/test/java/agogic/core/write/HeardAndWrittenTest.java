@@ -3,6 +3,7 @@ package agogic.core.write;
 import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.within;
 
+import agogic.core.assign.SpanChange;
 import agogic.core.device.Device;
 import agogic.core.envelope.Envelope;
 import agogic.core.envelope.Point;
@@ -58,7 +59,7 @@ class HeardAndWrittenTest {
     /** Longer than the way of a line of the metre, and than the way back after a touch. Seconds. */
     private static final double BESIDE = 0.4;
 
-    private record Look(int turn, double position, double value, int code) {}
+    private record Look(int turn, double position, double value, int code, double counted) {}
 
     private final List<Look> looks = new ArrayList<>();
     private Session session;
@@ -173,6 +174,41 @@ class HeardAndWrittenTest {
         }
     }
 
+    /** What was ridden follows another span, wherever it lies, as if it had been ridden through that. */
+    @Property(tries = 40)
+    void anotherSpanIsHeardAsIfItHadBeenRiddenSo(@ForAll long seed) {
+        Random random = new Random(seed);
+        session = piece(random, random.nextBoolean());
+        Route route = Route.of("r", new Hand("s", "fader"), span(random), TARGET)
+                .in(WriteMode.values()[1 + random.nextInt(3)])
+                .into(new Into(random.nextBoolean(), false));
+        session = session.with(route);
+        ride(random);
+        Span other = span(random);
+        if (random.nextBoolean()) {
+            other = new Span(
+                    other.from(), other.to(), route.span().curve(), route.span().amount());
+        }
+        SpanChange.Outcome outcome = SpanChange.of(written, "r", other, SpanChange.Follow.RIDDEN);
+        Heard heard = new Heard(outcome.session());
+        Parameter parameter = session.parameter(TARGET);
+        Clip clip = session.tracks().get(0).clips().get(0);
+        boolean narrow = Math.abs(route.span().to() - route.span().from()) < 0.1;
+        for (Look look : looks) {
+            double beat = session.timeline().beatAt(look.position);
+            boolean outside = beat < clip.beat() + 0.5 || beat > clip.end() - 0.5;
+            if (route.into().clip() && outside || Double.isNaN(look.counted)) {
+                continue;
+            }
+            // Points go along with the ends of a span: what was near in a narrow one is less near in a wide one.
+            boolean exact = parameter.stepped() || other.curve() == Span.Curve.STEPS;
+            assertThat(heard.valueAt(TARGET, look.position))
+                    .as("at %s s, turn %s, %s, %s to %s", look.position, look.turn, parameter, route, other)
+                    .isCloseTo(
+                            parameter.settled(other.apply(look.counted)), within(exact ? 1e-9 : narrow ? 0.5 : 0.15));
+        }
+    }
+
     /** How far a value may be from that of a code of which only the cell is known; nothing where values go in steps. */
     private double near(Route route, boolean macro, int code) {
         Parameter parameter = session.parameter(TARGET);
@@ -245,7 +281,8 @@ class HeardAndWrittenTest {
                                 - session.loop().to())
                         < 0.6;
                 if (engine.live().writing(0) && !turns && second < END - BESIDE) {
-                    looks.add(new Look(turn, position, heard(), code));
+                    looks.add(new Look(
+                            turn, position, heard(), code, engine.live().counted(0)));
                 }
             }
             take();
