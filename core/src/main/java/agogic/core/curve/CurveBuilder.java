@@ -18,16 +18,15 @@ public final class CurveBuilder {
     /** Adds a point; a second at one time takes the place of the first. */
     public void add(double time, double value) {
         if (size > 0 && time <= times[size - 1]) {
-            double last = times[size - 1];
-            boolean other = values[size - 1] != value;
-            if (other && !Double.isNaN(droppedTime)) {
+            if (values[size - 1] != value && !Double.isNaN(droppedTime)) {
                 // What lay on the way to the first may not lie on the way to the second.
-                size--;
+                double last = times[--size];
                 put(droppedTime, droppedValue);
                 put(last, value);
                 droppedTime = Double.NaN;
+            } else {
+                values[size - 1] = value;
             }
-            values[size - 1] = value;
             return;
         }
         boolean drops = size >= 2 && onLine(time, value);

@@ -292,19 +292,23 @@ public final class Refining {
      * value that is heard there.
      */
     private Envelope positions(Ride ride, double shortest, Curve hand, Curve raw) {
-        double middle = (raw.times()[0] + raw.times()[raw.size() - 1]) / 2;
-        double at = lane.seconds(middle);
-        // What is pressed does not chatter: each tap is meant. What lies on the way of one move is no position of its
-        // own.
+        double from = raw.times()[0];
+        double to = raw.times()[raw.size() - 1];
+        // What is pressed does not chatter: each tap is meant. But what one move passes by is no position of its own.
         boolean pressed = ride.resolution() >= Ride.PRESSED;
-        double dwell = lane.laneTime(at + (pressed ? MOMENT : Math.max(MOMENT, shortest))) - middle;
+        double dwell = lasting(pressed ? MOMENT : Math.max(MOMENT, shortest), (from + to) / 2);
         if (span.curve() == Span.Curve.STEPS) {
             int steps = (int) span.amount();
-            Curve places = inLane(hand, raw.times()[0], raw.times()[raw.size() - 1], DoubleUnaryOperator.identity());
+            Curve places = inLane(hand, from, to, DoubleUnaryOperator.identity());
             return HeldPositions.of(places, steps, i -> parameter.settled(span.apply(Steps.middle(i, steps))), dwell);
         }
         int positions = parameter.positions().size();
         return HeldPositions.of(raw, positions, i -> Steps.middle(i, positions), dwell);
+    }
+
+    /** How long so many seconds are from a time of the lane on, in its time. */
+    private double lasting(double seconds, double time) {
+        return lane.laneTime(lane.seconds(time) + seconds) - time;
     }
 
     /** What is held from point to point, with the pins in it: held as well, unless a way was drawn from them. */
@@ -314,9 +318,7 @@ public final class Refining {
             boolean holds = inSteps() || pin.shape().kind() == Shape.Kind.STRAIGHT;
             envelope = envelope.with(holds ? pin.with(Shape.HOLD) : pin);
         }
-        double begin = hand.time(0);
-        double moment = lane.laneTime(lane.seconds(begin) + MOMENT) - begin;
-        Distance distance = Distance.between(envelope, hand, moment, parameter::distance);
+        Distance distance = Distance.between(envelope, hand, lasting(MOMENT, hand.time(0)), parameter::distance);
         Tube tube = Tube.around(raw, 0);
         return new Refined(
                 envelope,
