@@ -136,11 +136,10 @@ final class Values {
                 over |= offsets;
                 double by = offsets ? Double.NaN : byHand(state, base, elapsed, screen);
                 if (!Double.isNaN(by) && !away) {
+                    boolean writes = state.holds() && state.records();
                     value = by;
-                    under = state.holds() && state.records()
-                            ? state.route.span().apply(state.smoothing.now())
-                            : by;
-                    sum = state.holds() && state.records() ? plan.over(p) : 0;
+                    under = writes ? state.route.span().apply(state.smoothing.now()) : by;
+                    sum = writes ? plan.over(p) : 0;
                 }
             }
             for (int i = 0; over && i < all.length; i++) {

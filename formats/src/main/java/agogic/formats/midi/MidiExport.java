@@ -332,7 +332,7 @@ public final class MidiExport {
         List<SmfWriter.Event> conductor = new ArrayList<>();
         for (Metre metre : session.timeline().metre().metres()) {
             byte[] data = {(byte) metre.beatsInBar(), (byte) Integer.numberOfTrailingZeros(metre.beatUnit()), 24, 8};
-            long at = begins(session.timeline().metre().beatOfBar(metre.bar()));
+            long at = begins(SmfWriter.tick(session.timeline().metre().beatOfBar(metre.bar())));
             if (at <= end) {
                 conductor.add(new SmfWriter.Event(at, 1, SmfWriter.meta(0x58, data)));
             }
@@ -349,9 +349,9 @@ public final class MidiExport {
         return conductor;
     }
 
-    /** The tick of what holds from a beat on: what holds from the first on holds before it, too. */
-    private long begins(double beat) {
-        return beat <= 0 ? -lead : SmfWriter.tick(beat);
+    /** Where what holds from a tick on is written: what holds from the first on holds before it, too. */
+    private long begins(long tick) {
+        return tick <= 0 ? -lead : tick;
     }
 
     private void tempo(List<SmfWriter.Event> events) {
@@ -359,7 +359,7 @@ public final class MidiExport {
         for (TempoSteps.Step step : tempo.steps()) {
             int micros = step.micros();
             byte[] data = {(byte) (micros >> 16), (byte) (micros >> 8), (byte) micros};
-            events.add(new SmfWriter.Event(step.tick() <= 0 ? -lead : step.tick(), 2, SmfWriter.meta(0x51, data)));
+            events.add(new SmfWriter.Event(begins(step.tick()), 2, SmfWriter.meta(0x51, data)));
         }
     }
 }
