@@ -2,6 +2,7 @@ package agogic.desk;
 
 import static org.assertj.core.api.Assertions.assertThat;
 
+import agogic.desk.model.Desk;
 import com.tngtech.archunit.core.domain.Dependency;
 import com.tngtech.archunit.core.domain.JavaClass;
 import java.util.ArrayDeque;
@@ -84,6 +85,17 @@ class CirclesTest {
         for (Set<String> circle : new Circles().all()) {
             assertThat(circle).hasSizeLessThanOrEqualTo(5);
         }
+    }
+
+    /** Nobody knows everything: what puts the parts together is passed to few, the others get the parts that they use. */
+    @Test
+    void theWholeDeskIsPassedToFew() {
+        List<String> knowing = KNOWS.entrySet().stream()
+                .filter(one -> one.getValue().contains(Desk.class.getName()))
+                .map(Map.Entry::getKey)
+                .filter(name -> !name.equals(Desk.class.getName()))
+                .toList();
+        assertThat(knowing).hasSizeBetween(1, 20);
     }
 
     /** Two classes of one name are two things with one word. */

@@ -7,8 +7,11 @@ import agogic.core.parameter.Parameter;
 import agogic.core.route.Target;
 import agogic.core.session.Session;
 import agogic.desk.acts.Act;
-import agogic.desk.model.Desk;
+import agogic.desk.model.Editing;
+import agogic.desk.model.Learner;
 import agogic.desk.model.Notice;
+import agogic.desk.model.Notices;
+import agogic.desk.model.Selection;
 import agogic.desk.model.View;
 import java.util.List;
 import java.util.function.Consumer;
@@ -16,17 +19,25 @@ import java.util.function.Supplier;
 
 /** What can be done in the Catalog. */
 public final class CatalogActs {
-    private final Desk desk;
+    private final Editing editing;
+    private final Notices notices;
+    private final Selection selection;
+    private final Learner learner;
     private final Supplier<CatalogView> view;
 
-    private CatalogActs(Desk desk, Supplier<CatalogView> view) {
-        this.desk = desk;
+    private CatalogActs(
+            Editing editing, Notices notices, Selection selection, Learner learner, Supplier<CatalogView> view) {
+        this.editing = editing;
+        this.notices = notices;
+        this.selection = selection;
+        this.learner = learner;
         this.view = view;
     }
 
     /** The acts of the Catalog, on the view that is made when it is first shown. */
-    public static List<Act> of(Desk desk, Supplier<CatalogView> view) {
-        return new CatalogActs(desk, view).all();
+    public static List<Act> of(
+            Editing editing, Notices notices, Selection selection, Learner learner, Supplier<CatalogView> view) {
+        return new CatalogActs(editing, notices, selection, learner, view).all();
     }
 
     private List<Act> all() {
@@ -46,7 +57,7 @@ public final class CatalogActs {
                         v -> {
                             List<Target> all = chosen(v);
                             if (!all.isEmpty()) {
-                                desk.learner().begin(all);
+                                learner.begin(all);
                             }
                         }),
                 act("short-name", "Name it", "Set its short name", "N|F2", v -> {
@@ -56,7 +67,7 @@ public final class CatalogActs {
                 }),
                 act("face", "List or face", "The list of parameters, or the face of the device", "F", v -> {
                             v.turn();
-                            desk.say(Notice.plain(
+                            notices.say(Notice.plain(
                                     v.faced() ? "Face" : "List",
                                     v.faced()
                                             ? "The parameters of "
@@ -68,7 +79,7 @@ public final class CatalogActs {
                             Device device = v.model().device();
                             v.model().fit(device.id());
                             int needed = device.taken() + device.wanted().size();
-                            desk.say(Notice.plain(
+                            notices.say(Notice.plain(
                                     "Make it fit",
                                     needed > device.usable()
                                             ? "The plan for " + device.name() + " is below the sockets."
@@ -95,7 +106,7 @@ public final class CatalogActs {
                                 "Ctrl+arrows")
                         .in(View.CATALOG),
                 Act.of("search", "Search", "Search the parameters of all devices", "Ctrl+F", () -> {
-                            desk.selection().viewProperty().set(View.CATALOG);
+                            selection.viewProperty().set(View.CATALOG);
                             view.get().typeSearch();
                         })
                         .in(View.CATALOG, View.REFINE));
@@ -106,14 +117,14 @@ public final class CatalogActs {
     }
 
     private String whyNoDevice() {
-        return desk.session().devices().isEmpty() ? "there is no device" : "";
+        return editing.session().devices().isEmpty() ? "there is no device" : "";
     }
 
     /** What an act is done to; nothing, and said, if nothing is chosen. */
     private List<Target> chosen(CatalogView view) {
         List<Target> all = view.acted();
         if (all.isEmpty()) {
-            desk.refuse("No parameter is chosen. Choose one in the list, in the sockets or on the face.");
+            notices.refuse("No parameter is chosen. Choose one in the list, in the sockets or on the face.");
         }
         return all;
     }
@@ -121,10 +132,10 @@ public final class CatalogActs {
     /** A macro of what is chosen: parameters of one kind keep their distances, others get spans of their own. */
     private void macroOf(CatalogView view, List<Target> targets) {
         if (targets.isEmpty()) {
-            desk.refuse("Choose what the macro is to move first.");
+            notices.refuse("Choose what the macro is to move first.");
             return;
         }
-        Session session = desk.session();
+        Session session = editing.session();
         Macro fresh = Macros.fresh(session, targets.size() == 1 ? view.model().name(targets.get(0)) : "Macro");
         Parameter first = session.parameter(targets.get(0));
         boolean alike = targets.size() > 1
@@ -134,10 +145,10 @@ public final class CatalogActs {
                                 && p.from() == first.from()
                                 && p.to() == first.to()
                                 && !p.stepped());
-        desk.edit("Macro of " + view.words(), s -> Macros.add(s.with(fresh), fresh.id(), targets, alike));
-        if (desk.session().macros().stream().anyMatch(m -> m.id().equals(fresh.id()))) {
-            desk.selection().showMacro(fresh.id());
-            desk.say(Notice.good(
+        editing.edit("Macro of " + view.words(), s -> Macros.add(s.with(fresh), fresh.id(), targets, alike));
+        if (editing.session().macros().stream().anyMatch(m -> m.id().equals(fresh.id()))) {
+            selection.showMacro(fresh.id());
+            notices.say(Notice.good(
                     "Macro",
                     fresh.name() + " moves " + targets.size()
                             + (alike ? " members that keep their distances." : " members, each by its own span.")

@@ -14,8 +14,13 @@ import agogic.core.search.ParameterSearch;
 import agogic.core.search.Query;
 import agogic.core.session.Session;
 import agogic.core.session.TargetName;
-import agogic.desk.model.Desk;
+import agogic.desk.live.LiveDesk;
+import agogic.desk.model.Editing;
+import agogic.desk.model.Frames;
 import agogic.desk.model.Notice;
+import agogic.desk.model.Notices;
+import agogic.desk.model.Selection;
+import agogic.desk.model.Standing;
 import agogic.desk.model.View;
 import agogic.desk.parts.Questions;
 import agogic.formats.midi.Fineness;
@@ -30,7 +35,12 @@ import javafx.beans.property.StringProperty;
 
 /** What the Catalog shows and does: the search, the chosen device and parameters, and the acts on them. */
 public final class CatalogModel {
-    private final Desk desk;
+    final Editing editing;
+    final Notices notices;
+    final Selection selection;
+    final Frames frames;
+    final Standing standing;
+    final LiveDesk live;
     private final Questions questions;
     private final StringProperty typed = new SimpleStringProperty("");
     private final StringProperty device = new SimpleStringProperty();
@@ -39,27 +49,35 @@ public final class CatalogModel {
     private ParameterSearch search;
     private boolean everywhere = true;
 
-    CatalogModel(Desk desk, Questions questions) {
-        this.desk = desk;
+    CatalogModel(
+            Editing editing,
+            Notices notices,
+            Selection selection,
+            Frames frames,
+            Standing standing,
+            LiveDesk live,
+            Questions questions) {
+        this.editing = editing;
+        this.notices = notices;
+        this.selection = selection;
+        this.frames = frames;
+        this.standing = standing;
+        this.live = live;
         this.questions = questions;
         device.set(
-                desk.session().devices().isEmpty()
+                editing.session().devices().isEmpty()
                         ? null
-                        : desk.session().devices().get(0).id());
+                        : editing.session().devices().get(0).id());
         typed.addListener((o, a, b) -> find());
-        desk.selection().touched().addListener((javafx.collections.ListChangeListener<Target>) change -> {
+        selection.touched().addListener((javafx.collections.ListChangeListener<Target>) change -> {
             if (typed.get().isBlank()) {
                 find();
             }
         });
     }
 
-    public Desk desk() {
-        return desk;
-    }
-
     Session session() {
-        return desk.session();
+        return editing.session();
     }
 
     /** What is typed into the search. */
@@ -118,9 +136,7 @@ public final class CatalogModel {
         boolean blank = typed.get().isBlank();
         if (blank) {
             // What was touched last comes first while nothing is asked for.
-            desk.selection().touched().stream()
-                    .filter(t -> everywhere || mine(t))
-                    .forEach(list::add);
+            selection.touched().stream().filter(t -> everywhere || mine(t)).forEach(list::add);
         }
         List<Target> first = List.copyOf(list);
         for (int place : places) {
@@ -164,17 +180,17 @@ public final class CatalogModel {
     /** Gives each a socket; what finds none is wanted. */
     void expose(List<Target> targets, String what) {
         if (targets.isEmpty()) {
-            desk.refuse("No parameter is chosen. Choose one in the list, in the sockets or on the face.");
+            notices.refuse("No parameter is chosen. Choose one in the list, in the sockets or on the face.");
             return;
         }
         Exposing.Outcome outcome = Exposing.expose(session(), targets);
         if (outcome.exposed() + outcome.wanted() > 0) {
-            if (!desk.edit("Expose " + what, s -> Exposing.expose(s, targets).session())) {
+            if (!editing.edit("Expose " + what, s -> Exposing.expose(s, targets).session())) {
                 return;
             }
         }
-        targets.stream().limit(1).forEach(desk.selection()::touch);
-        desk.say(told(outcome, targets, what));
+        targets.stream().limit(1).forEach(selection::touch);
+        notices.say(told(outcome, targets, what));
     }
 
     private Notice told(Exposing.Outcome outcome, List<Target> targets, String what) {
@@ -207,10 +223,10 @@ public final class CatalogModel {
 
     /** Shows the plan that makes a device fit. */
     public void fit(String deviceId) {
-        desk.selection().viewProperty().set(View.CATALOG);
+        selection.viewProperty().set(View.CATALOG);
         device.set(deviceId);
-        desk.selection().fittingProperty().set(null);
-        desk.selection().fittingProperty().set(deviceId);
+        selection.fittingProperty().set(null);
+        selection.fittingProperty().set(deviceId);
     }
 
     /** Takes parameters back after telling all that goes. */
@@ -219,10 +235,10 @@ public final class CatalogModel {
                 .filter(t -> exposure(t) == Exposure.EXPOSED || exposure(t) == Exposure.WANTED)
                 .toList();
         if (mine.isEmpty()) {
-            desk.refuse("Nothing chosen is exposed or wanted.");
+            notices.refuse("Nothing chosen is exposed or wanted.");
             return;
         }
-        desk.tried(() -> TakingBack.of(session(), mine)).ifPresent(taking -> takeBack(mine, taking));
+        notices.tried(() -> TakingBack.of(session(), mine)).ifPresent(taking -> takeBack(mine, taking));
     }
 
     private void takeBack(List<Target> mine, TakingBack taking) {
@@ -237,8 +253,8 @@ public final class CatalogModel {
             return;
         }
         String went = taking.inWords(session());
-        if (desk.edit("Take back " + what, taking::apply)) {
-            desk.did("Taken back", what + ": " + went + " went.");
+        if (editing.edit("Take back " + what, taking::apply)) {
+            editing.did("Taken back", what + ": " + went + " went.");
         }
     }
 
@@ -249,7 +265,7 @@ public final class CatalogModel {
     /** Exposes a parameter if it is not, gives it a row of its own if it has none, and opens its lane. */
     void lane(Target target) {
         if (exposure(target) == Exposure.RESERVED) {
-            desk.say(Notice.stop("Refused", WhyNot.sentence(session(), target)));
+            notices.say(Notice.stop("Refused", WhyNot.sentence(session(), target)));
             return;
         }
         Route route = session().routes().stream()
@@ -259,18 +275,18 @@ public final class CatalogModel {
         if (route == null || exposure(target) == Exposure.HIDDEN) {
             Route fresh =
                     route == null ? Route.of(Assigning.freshId(session(), target), null, Span.FULL, target) : route;
-            if (!desk.edit(
+            if (!editing.edit(
                     "Lane of " + session().parameter(target).name(),
                     s -> Exposing.expose(s, List.of(target)).session().with(fresh))) {
                 return;
             }
             route = fresh;
         }
-        desk.selection().touch(target);
-        desk.selection().selectedProperty().set(route.id());
-        desk.selection().viewProperty().set(View.REFINE);
+        selection.touch(target);
+        selection.selectedProperty().set(route.id());
+        selection.viewProperty().set(View.REFINE);
         boolean handless = route.hand().isEmpty();
-        desk.say(Notice.good(
+        notices.say(Notice.good(
                 "Lane",
                 name(target)
                         + (handless
@@ -285,15 +301,15 @@ public final class CatalogModel {
         }
         if (Exposing.saysNothing(parameter.name()) && !shortName.isBlank()) {
             // A name that is only a number is replaced altogether.
-            if (desk.edit("Name " + parameter.name(), s -> Exposing.rename(s, target, shortName))) {
-                desk.say(Notice.good(
+            if (editing.edit("Name " + parameter.name(), s -> Exposing.rename(s, target, shortName))) {
+                notices.say(Notice.good(
                         "Named", parameter.name() + " of " + device().name() + " is “" + shortName.strip() + "” now."));
             }
             return;
         }
-        desk.edit("Name " + parameter.name(), s -> Exposing.name(s, target, shortName));
+        editing.edit("Name " + parameter.name(), s -> Exposing.name(s, target, shortName));
         if (session().parameter(target).shortName().equals(shortName.strip())) {
-            desk.say(Notice.good(
+            notices.say(Notice.good(
                     "Named",
                     name(target)
                             + (shortName.isBlank() ? " has no short name." : " is “" + shortName.strip() + "” now.")));
@@ -319,7 +335,7 @@ public final class CatalogModel {
     }
 
     void limit(String deviceId, int letters) {
-        desk.edit(
+        editing.edit(
                 letters == 0 ? "Short names of any length" : "Short names of " + letters + " letters",
                 s -> s.withDevice(s.device(deviceId).limitedTo(letters)));
     }
@@ -330,7 +346,7 @@ public final class CatalogModel {
         try {
             after = change.apply(session());
         } catch (IllegalArgumentException e) {
-            desk.refuse(e.getMessage());
+            notices.refuse(e.getMessage());
             return;
         }
         Numbers before = Numbers.of(session(), Fineness.FOURTEEN);
@@ -339,8 +355,8 @@ public final class CatalogModel {
         if (!changed.isEmpty() && !questions.sure(question, numbers(changed, now), yes)) {
             return;
         }
-        if (desk.edit(act, change)) {
-            desk.say(Notice.good(act, changed.isEmpty() ? "No exported number changed." : numbers(changed, now)));
+        if (editing.edit(act, change)) {
+            notices.say(Notice.good(act, changed.isEmpty() ? "No exported number changed." : numbers(changed, now)));
         }
     }
 

@@ -4,7 +4,13 @@ import agogic.core.device.Device;
 import agogic.core.route.Target;
 import agogic.desk.draw.Ink;
 import agogic.desk.draw.Mark;
-import agogic.desk.model.Desk;
+import agogic.desk.live.LiveDesk;
+import agogic.desk.model.Editing;
+import agogic.desk.model.Frames;
+import agogic.desk.model.Notices;
+import agogic.desk.model.Riding;
+import agogic.desk.model.Selection;
+import agogic.desk.model.Standing;
 import agogic.desk.model.View;
 import agogic.desk.parts.MarkView;
 import agogic.desk.parts.Parts;
@@ -57,7 +63,9 @@ public final class CatalogView extends BorderPane {
             SocketMark.RESERVED,
             SocketMark.FREE);
 
-    private final Desk desk;
+    private final Editing editing;
+    private final Selection selection;
+    private final Riding riding;
     /** Less than this is not enough for all columns beside the panels. */
     private static final double NARROW = 1160;
 
@@ -80,11 +88,21 @@ public final class CatalogView extends BorderPane {
     private boolean byMouse;
     private Optional<Device> after = Optional.empty();
 
-    public CatalogView(Desk desk, Questions questions) {
-        this.desk = desk;
-        model = new CatalogModel(desk, questions);
+    public CatalogView(
+            Editing editing,
+            Notices notices,
+            Selection selection,
+            Frames frames,
+            Riding riding,
+            Standing standing,
+            LiveDesk live,
+            Questions questions) {
+        this.editing = editing;
+        this.selection = selection;
+        this.riding = riding;
+        model = new CatalogModel(editing, notices, selection, frames, standing, live, questions);
         model.refresh();
-        search = new SearchBar(desk, model, () -> showing(true), () -> {
+        search = new SearchBar(selection, model, () -> showing(true), () -> {
             parameters().requestFocus();
             if (parameters().cursor() < 0) {
                 parameters().choose(0);
@@ -94,7 +112,9 @@ public final class CatalogView extends BorderPane {
         parameters = new ParameterList(model);
         face = new FaceView(model);
         sockets = new SocketGrid(
-                desk, model::choose, (from, to) -> model.renumber(model.device().id(), from, to));
+                selection,
+                model::choose,
+                (from, to) -> model.renumber(model.device().id(), from, to));
         panel = new ParameterPanel(model);
         fit = new FitPanel(model, device -> {
             after = device;
@@ -111,7 +131,7 @@ public final class CatalogView extends BorderPane {
             search.follow();
         });
         model.chosenProperty().addListener((o, a, b) -> showSockets());
-        desk.editing().sessionProperty().addListener((o, a, b) -> {
+        editing.sessionProperty().addListener((o, a, b) -> {
             if (isVisible()) {
                 refresh();
             }
@@ -121,8 +141,8 @@ public final class CatalogView extends BorderPane {
                 refresh();
             }
         });
-        desk.selection().shownProperty().addListener((o, a, target) -> asked(target));
-        desk.selection().fittingProperty().addListener((o, a, device) -> fitting(device));
+        selection.shownProperty().addListener((o, a, target) -> asked(target));
+        selection.fittingProperty().addListener((o, a, device) -> fitting(device));
         addEventFilter(MouseEvent.MOUSE_MOVED, e -> pointed(true));
         addEventFilter(MouseEvent.MOUSE_PRESSED, e -> pointed(true));
         addEventFilter(KeyEvent.KEY_PRESSED, this::pressed);
@@ -130,14 +150,14 @@ public final class CatalogView extends BorderPane {
         side(Side.PARAMETER);
         refresh();
         // What was asked for before the view was there.
-        asked(desk.selection().shownProperty().get());
-        fitting(desk.selection().fittingProperty().get());
+        asked(selection.shownProperty().get());
+        fitting(selection.fittingProperty().get());
     }
 
     private void asked(Target target) {
         if (target != null) {
             showOnly(target);
-            desk.selection().shownProperty().set(null);
+            selection.shownProperty().set(null);
         }
     }
 
@@ -150,7 +170,7 @@ public final class CatalogView extends BorderPane {
 
     /** Opens the Catalog with its list, or with the face of a device. */
     public void open(boolean face) {
-        desk.selection().viewProperty().set(View.CATALOG);
+        selection.viewProperty().set(View.CATALOG);
         showing(!face);
     }
 
@@ -184,7 +204,7 @@ public final class CatalogView extends BorderPane {
         HBox.setHgrow(gap, Priority.ALWAYS);
         HBox head = new HBox(8, socketsTitle, gap, socketsCount);
         head.setAlignment(javafx.geometry.Pos.BASELINE_LEFT);
-        MarkView legend = new MarkView(desk) {
+        MarkView legend = new MarkView(selection) {
             @Override
             public void marks(List<Mark> marks, double width, double height) {
                 double x = 0;
@@ -319,7 +339,7 @@ public final class CatalogView extends BorderPane {
                 after.filter(d -> d.id().equals(model.deviceProperty().get())).orElse(model.device());
         boolean planned = device != model.device();
         List<Target> chosen = model.chosenProperty().get();
-        sockets.show(desk.session(), device, chosen.isEmpty() ? null : chosen.get(0));
+        sockets.show(editing.session(), device, chosen.isEmpty() ? null : chosen.get(0));
         socketsTitle.setText((planned ? "After the plan: " : "Sockets of ") + device.name());
         socketsCount.setText(device.taken() + " of " + device.usable() + " taken");
     }
@@ -356,7 +376,7 @@ public final class CatalogView extends BorderPane {
             } else if (e.getTarget() instanceof ToggleButton) {
                 return;
             } else {
-                desk.riding().togglePlay();
+                riding.togglePlay();
             }
             e.consume();
         } else if (e.getCode() == KeyCode.ENTER && inList) {

@@ -7,8 +7,10 @@ import agogic.core.expose.Removing;
 import agogic.core.route.Target;
 import agogic.core.session.Track;
 import agogic.desk.acts.Act;
-import agogic.desk.model.Desk;
+import agogic.desk.model.Editing;
 import agogic.desk.model.Notice;
+import agogic.desk.model.Notices;
+import agogic.desk.model.Selection;
 import agogic.desk.model.View;
 import agogic.desk.parts.NameDialog;
 import agogic.desk.parts.Questions;
@@ -23,20 +25,34 @@ import javafx.stage.Window;
 
 /** What can be done to tracks and to the devices on them, in the Catalog: to the chosen device and its track. */
 public final class ChainActs {
-    private final Desk desk;
+    private final Editing editing;
+    private final Notices notices;
+    private final Selection selection;
     private final Supplier<Window> window;
     private final Supplier<CatalogView> view;
     private final Questions questions;
 
-    private ChainActs(Desk desk, Supplier<Window> window, Supplier<CatalogView> view) {
-        this.desk = desk;
+    private ChainActs(
+            Editing editing,
+            Notices notices,
+            Selection selection,
+            Supplier<Window> window,
+            Supplier<CatalogView> view) {
+        this.editing = editing;
+        this.notices = notices;
+        this.selection = selection;
         this.window = window;
         this.view = view;
         questions = Questions.over(window);
     }
 
-    public static List<Act> of(Desk desk, Supplier<Window> window, Supplier<CatalogView> view) {
-        return new ChainActs(desk, window, view).all();
+    public static List<Act> of(
+            Editing editing,
+            Notices notices,
+            Selection selection,
+            Supplier<Window> window,
+            Supplier<CatalogView> view) {
+        return new ChainActs(editing, notices, selection, window, view).all();
     }
 
     private List<Act> all() {
@@ -62,7 +78,7 @@ public final class ChainActs {
                         "Remove the track…",
                         "Shows what will be deleted first",
                         "Ctrl+Delete",
-                        t -> go("the track " + t.name(), () -> Removing.track(desk.session(), t.id()))),
+                        t -> go("the track " + t.name(), () -> Removing.track(editing.session(), t.id()))),
                 device("device-up", "Move the device up", "One place earlier in its chain", "Alt+↑", d -> along(d, -1)),
                 device(
                         "device-down",
@@ -75,22 +91,23 @@ public final class ChainActs {
                         "Port and channel…",
                         "Choose the MIDI output and channel it plays through",
                         "Ctrl+Shift+O",
-                        d -> PortDialog.ask(desk, d, window.get())),
+                        d -> PortDialog.ask(editing, notices, d, window.get())),
                 device(
                         "device-remove",
                         "Remove the device…",
                         "Shows what will be deleted first",
                         "Shift+Delete",
-                        d -> go(d.name(), () -> Removing.device(desk.session(), d.id()))));
+                        d -> go(d.name(), () -> Removing.device(editing.session(), d.id()))));
     }
 
     private Act device(String id, String words, String about, String key, Consumer<Device> run) {
-        return onDevice(desk, view, id, words, about, key, run);
+        return onDevice(editing, notices, view, id, words, about, key, run);
     }
 
     /** An act on the device that is chosen in the Catalog. */
     static Act onDevice(
-            Desk desk,
+            Editing editing,
+            Notices notices,
             Supplier<CatalogView> view,
             String id,
             String words,
@@ -98,68 +115,68 @@ public final class ChainActs {
             String key,
             Consumer<Device> run) {
         return Act.of(id, words, about, key, () -> {
-                    if (desk.session().devices().isEmpty()) {
-                        desk.refuse("There is no device yet: Ctrl+Shift+I adds one.");
+                    if (editing.session().devices().isEmpty()) {
+                        notices.refuse("There is no device yet: Ctrl+Shift+I adds one.");
                     } else {
                         run.accept(view.get().model().device());
                     }
                 })
                 .in(View.CATALOG)
-                .unless(() -> desk.session().devices().isEmpty() ? "there is no device" : "");
+                .unless(() -> editing.session().devices().isEmpty() ? "there is no device" : "");
     }
 
     private Act act(String id, String words, String about, String key, Consumer<Track> run) {
         return Act.of(id, words, about, key, () -> track().ifPresentOrElse(
-                                run, () -> desk.refuse("Select a row or a device of the track first.")))
+                                run, () -> notices.refuse("Select a row or a device of the track first.")))
                 .in(View.CATALOG, View.ROUTES);
     }
 
     /** In the Catalog the track of the chosen device, in Routes the one that is pointed at or selected. */
     private Optional<Track> track() {
-        if (desk.selection().viewProperty().get() == View.ROUTES) {
-            return desk.selection().actedTrack();
+        if (selection.viewProperty().get() == View.ROUTES) {
+            return selection.actedTrack();
         }
-        return desk.session().devices().isEmpty()
+        return editing.session().devices().isEmpty()
                 ? Optional.empty()
-                : desk.session().trackOf(view.get().model().device().id());
+                : editing.session().trackOf(view.get().model().device().id());
     }
 
     private void add(boolean bus) {
         String what = bus ? "bus" : "track";
         NameDialog.ask(window.get(), "The name of the new " + what, "").ifPresent(name -> {
             Optional<Device> sound = bus ? Optional.empty() : Optional.of(StandIns.plainKeys("keys"));
-            if (!desk.edit("Add " + name, s -> Chains.addTrack(s, name, bus, sound))) {
+            if (!editing.edit("Add " + name, s -> Chains.addTrack(s, name, bus, sound))) {
                 return;
             }
             if (!bus) {
                 newest();
             }
-            desk.say(Notice.good(
+            notices.say(Notice.good(
                     "Added", name + (bus ? ", a bus. Ctrl+Shift+I puts an effect on it." : ", with plain voices.")));
         });
     }
 
     /** Chooses the device that came last, and shows it. */
     private void newest() {
-        List<Device> all = desk.session().devices();
+        List<Device> all = editing.session().devices();
         Device last = all.get(all.size() - 1);
-        desk.selection().show(new Target(last.id(), last.parameters().get(0).id()));
+        selection.show(new Target(last.id(), last.parameters().get(0).id()));
     }
 
     private void addSound() {
         List<String> kinds = List.copyOf(StandIns.all().keySet());
         choose("Add a sound or an effect", "Which device", kinds).ifPresent(kind -> {
-            List<Track> tracks = desk.session().tracks();
+            List<Track> tracks = editing.session().tracks();
             List<String> names = tracks.stream().map(Track::name).toList();
             choose(kind, "On which track, at its end", names).ifPresent(name -> {
                 Track track = tracks.get(names.indexOf(name));
-                if (!desk.edit(
+                if (!editing.edit(
                         "Add " + kind,
                         s -> Adding.of(s, StandIns.all().get(kind).apply(track.id() + "-device"), track.id()))) {
                     return;
                 }
                 newest();
-                desk.say(Notice.good("Added", kind + " is at the end of " + name + "."));
+                notices.say(Notice.good("Added", kind + " is at the end of " + name + "."));
             });
         });
     }
@@ -175,40 +192,40 @@ public final class ChainActs {
 
     private void rename(Track track) {
         NameDialog.ask(window.get(), "Another name for the track", track.name()).ifPresent(name -> {
-            if (desk.edit("Rename " + track.name(), s -> Chains.rename(s, track.id(), name))) {
-                desk.did("Renamed", track.name() + " is called " + name + " now.");
+            if (editing.edit("Rename " + track.name(), s -> Chains.rename(s, track.id(), name))) {
+                editing.did("Renamed", track.name() + " is called " + name + " now.");
             }
         });
     }
 
     private void move(Track track, int by) {
-        int place = desk.session().tracks().indexOf(track) + by;
-        if (place < 0 || place >= desk.session().tracks().size()) {
-            desk.refuse(track.name() + " is the " + (by < 0 ? "first" : "last") + " track already.");
+        int place = editing.session().tracks().indexOf(track) + by;
+        if (place < 0 || place >= editing.session().tracks().size()) {
+            notices.refuse(track.name() + " is the " + (by < 0 ? "first" : "last") + " track already.");
             return;
         }
-        String other = desk.session().tracks().get(place).name();
-        if (desk.edit("Move " + track.name(), s -> Chains.moveTrack(s, track.id(), by))) {
-            desk.did("Moved", track.name() + (by < 0 ? " is before " : " is after ") + other + " now.");
+        String other = editing.session().tracks().get(place).name();
+        if (editing.edit("Move " + track.name(), s -> Chains.moveTrack(s, track.id(), by))) {
+            editing.did("Moved", track.name() + (by < 0 ? " is before " : " is after ") + other + " now.");
         }
     }
 
     private void along(Device device, int by) {
-        desk.edit("Move " + device.name(), s -> Chains.moveDevice(s, device.id(), by));
+        editing.edit("Move " + device.name(), s -> Chains.moveDevice(s, device.id(), by));
     }
 
     private void go(String what, Supplier<Removing> asked) {
-        desk.tried(asked).ifPresent(removing -> go(what, removing));
+        notices.tried(asked).ifPresent(removing -> go(what, removing));
     }
 
     private void go(String what, Removing removing) {
-        String words = removing.inWords(desk.session());
+        String words = removing.inWords(editing.session());
         boolean sure =
                 words.isEmpty() || questions.sure("Remove " + what + "?", "With it goes: " + words + ".", "Remove");
         if (sure) {
             view.get().model().leave(removing.devices());
-            if (desk.edit("Remove " + what, removing::apply)) {
-                desk.did("Removed", what + (words.isEmpty() ? "." : ", and with it " + words + "."));
+            if (editing.edit("Remove " + what, removing::apply)) {
+                editing.did("Removed", what + (words.isEmpty() ? "." : ", and with it " + words + "."));
             }
         }
     }

@@ -49,8 +49,8 @@ public final class DeviceList extends ListView<DeviceList.Item> {
             }
         });
         model.deviceProperty().addListener((o, a, b) -> follow());
-        model.desk().onFrame(() -> {
-            List<PortState> now = model.desk().live().ports().playedThrough();
+        model.frames.onFrame(() -> {
+            List<PortState> now = model.live.ports().playedThrough();
             if (getScene() != null && !now.equals(ports)) {
                 ports = now;
                 refresh();
@@ -105,7 +105,7 @@ public final class DeviceList extends ListView<DeviceList.Item> {
     }
 
     private boolean open(Device device) {
-        return model.desk().live().ports().output(device.port()).open();
+        return model.live.ports().output(device.port()).open();
     }
 
     private String through(Device device) {
@@ -117,7 +117,7 @@ public final class DeviceList extends ListView<DeviceList.Item> {
     }
 
     private final class Row extends ListCell<Item> {
-        private final MarkView drawing = new MarkView(model.desk()) {
+        private final MarkView drawing = new MarkView(model.selection) {
             @Override
             public void marks(List<Mark> marks, double width, double height) {
                 Item item = getItem();

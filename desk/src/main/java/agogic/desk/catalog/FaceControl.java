@@ -8,7 +8,9 @@ import agogic.desk.acts.Here;
 import agogic.desk.acts.Subject;
 import agogic.desk.draw.Ink;
 import agogic.desk.draw.Mark;
-import agogic.desk.model.Desk;
+import agogic.desk.model.Editing;
+import agogic.desk.model.Selection;
+import agogic.desk.model.Standing;
 import agogic.desk.parts.MarkView;
 import agogic.desk.parts.SocketMark;
 import agogic.desk.parts.Tip;
@@ -23,6 +25,8 @@ import javafx.scene.input.ScrollEvent;
 
 /** A parameter on the face of its device: a square that fills, live. Moving it moves the sound. */
 public final class FaceControl extends MarkView {
+    private final Editing editing;
+    private final Standing standing;
     private static final double FINE = 0.01;
     /** So many pixels are its whole travel. */
     private static final double TRAVEL = 140;
@@ -46,13 +50,17 @@ public final class FaceControl extends MarkView {
      * its mark {@code exposes} it.
      */
     FaceControl(
-            Desk desk,
+            Editing editing,
+            Selection selection,
+            Standing standing,
             Target target,
             String title,
             boolean narrow,
             Consumer<Target> focused,
             Consumer<Target> exposes) {
-        super(desk);
+        super(selection);
+        this.editing = editing;
+        this.standing = standing;
         this.target = target;
         this.title = title;
         this.narrow = narrow;
@@ -76,7 +84,7 @@ public final class FaceControl extends MarkView {
                 return;
             }
             requestFocus();
-            desk.selection().touch(target);
+            selection.touch(target);
             if (onMark(e.getX(), e.getY())) {
                 focused.accept(target);
                 exposes.accept(target);
@@ -86,7 +94,7 @@ public final class FaceControl extends MarkView {
             held = true;
             grabY = e.getY();
             grabValue = value;
-            desk.standing().touchOnFace(target);
+            standing.touchOnFace(target);
             e.consume();
         });
         addEventHandler(MouseEvent.MOUSE_DRAGGED, e -> {
@@ -98,7 +106,7 @@ public final class FaceControl extends MarkView {
         });
         addEventHandler(MouseEvent.MOUSE_RELEASED, e -> {
             held = false;
-            desk.standing().letGo();
+            standing.letGo();
             draw();
         });
         addEventHandler(ScrollEvent.SCROLL, e -> {
@@ -116,7 +124,7 @@ public final class FaceControl extends MarkView {
 
     /** Shows how the parameter stands in the session now. */
     public void show() {
-        Session session = desk().session();
+        Session session = editing.session();
         Device device = session.device(target.device());
         parameter = device.find(target.parameter());
         mark = SocketMark.of(device, target.parameter());
@@ -129,10 +137,10 @@ public final class FaceControl extends MarkView {
 
     /** Takes the value as it is heard now. */
     void follow(boolean anyway) {
-        double now = desk().stands(target);
+        double now = standing.stands(target);
         if (anyway || now != value) {
             value = now;
-            Session session = desk().session();
+            Session session = editing.session();
             setAccessibleText(parameter.name() + ", " + parameter.print(value) + ", "
                     + SocketMark.spoken(session, session.device(target.device()), parameter));
             notifyAccessibleAttributeChanged(AccessibleAttribute.VALUE);
@@ -185,7 +193,7 @@ public final class FaceControl extends MarkView {
             if (!parameter.reserved()) {
                 value = in;
             }
-            desk().standing().moveOnFace(target, in, step, let);
+            standing.moveOnFace(target, in, step, let);
             draw();
         }
     }

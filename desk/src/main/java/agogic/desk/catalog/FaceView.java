@@ -39,7 +39,7 @@ public final class FaceView extends ScrollPane {
         setHbarPolicy(ScrollBarPolicy.NEVER);
         content.getStyleClass().add("face-content");
         setContent(content);
-        model.desk().onFrame(this::frame);
+        model.frames.onFrame(this::frame);
     }
 
     /** The control under the pointer, null if there is none. */
@@ -171,7 +171,9 @@ public final class FaceView extends ScrollPane {
 
     private FaceControl control(Device device, Parameter parameter, String title, boolean narrow) {
         FaceControl control = new FaceControl(
-                model.desk(),
+                model.editing,
+                model.selection,
+                model.standing,
                 new Target(device.id(), parameter.id()),
                 title,
                 narrow,

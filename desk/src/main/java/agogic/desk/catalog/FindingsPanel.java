@@ -50,7 +50,7 @@ public final class FindingsPanel extends VBox {
     /** Looks through the session as it is now, if it is another than the one looked through last. */
     public void show() {
         Session session = model.session();
-        List<PortState> ports = model.desk().live().ports().playedThrough();
+        List<PortState> ports = model.live.ports().playedThrough();
         if (session == looked && ports.equals(lookedPorts)) {
             return;
         }
@@ -81,13 +81,13 @@ public final class FindingsPanel extends VBox {
     private void mend(Finding finding) {
         finding.target().filter(t -> !t.device().equals(Macro.DEVICE)).ifPresent(model::choose);
         if (finding.change().isPresent()) {
-            model.desk().edit(finding.mend(), finding.change().get());
-            model.desk().say(Notice.good("Mended", finding.sentence() + " " + finding.mend() + ": done."));
+            model.editing.edit(finding.mend(), finding.change().get());
+            model.notices.say(Notice.good("Mended", finding.sentence() + " " + finding.mend() + ": done."));
         } else if (finding.kind() == Finding.Kind.OVER_LIMIT) {
             model.fit(finding.device());
         } else {
             // Only a person can choose which; Surfaces shows them.
-            model.desk().selection().viewProperty().set(View.SURFACES);
+            model.selection.viewProperty().set(View.SURFACES);
         }
     }
 

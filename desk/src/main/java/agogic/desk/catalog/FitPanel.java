@@ -153,7 +153,7 @@ public final class FitPanel extends VBox {
 
     private void apply() {
         if (plan == null || planOf != model.session()) {
-            model.desk().refuse("The session has changed since; the plan is being made again.");
+            model.notices.refuse("The session has changed since; the plan is being made again.");
             show();
             return;
         }
@@ -161,14 +161,13 @@ public final class FitPanel extends VBox {
         String name = model.device().name();
         int moved = now.steps().stream().mapToInt(s -> s.parameters().size()).sum();
         compare.setSelected(false);
-        model.desk().edit("Make " + name + " fit", now::apply);
-        model.desk()
-                .say(new Notice(
-                        Notice.Kind.GOOD,
-                        "Fits",
-                        name + ": " + now.through() + " parameters go through " + now.after() + " of " + now.usable()
-                                + " sockets; " + moved + " were rearranged.",
-                        List.of(new Notice.Act("Undo", model.desk().editing()::undo))));
+        model.editing.edit("Make " + name + " fit", now::apply);
+        model.notices.say(new Notice(
+                Notice.Kind.GOOD,
+                "Fits",
+                name + ": " + now.through() + " parameters go through " + now.after() + " of " + now.usable()
+                        + " sockets; " + moved + " were rearranged.",
+                List.of(new Notice.Act("Undo", model.editing::undo))));
     }
 
     private final class StepCell extends WordyCell<FitStep> {

@@ -48,7 +48,7 @@ public final class ParameterList extends BorderPane {
         });
         ScrollBar bar = new ScrollBar();
         bar.setOrientation(Orientation.VERTICAL);
-        rows = new ParameterRows(model.desk(), bar, this::choose, t -> spoken(model.session(), t)) {
+        rows = new ParameterRows(model.selection, bar, this::choose, t -> spoken(model.session(), t)) {
             @Override
             void row(List<Mark> marks, Target target, double x, double y) {
                 ParameterList.this.row(marks, target, x, y);

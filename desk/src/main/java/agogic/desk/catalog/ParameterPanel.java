@@ -110,7 +110,7 @@ public final class ParameterPanel extends VBox {
 
     private void first(java.util.function.Consumer<Target> act) {
         if (chosen().isEmpty()) {
-            model.desk().refuse("No parameter is chosen.");
+            model.notices.refuse("No parameter is chosen.");
         } else {
             act.accept(chosen().get(0));
         }
@@ -119,7 +119,7 @@ public final class ParameterPanel extends VBox {
     /** Puts the cursor into the short name, with the proposal to be typed over. */
     void typeName() {
         if (chosen().isEmpty()) {
-            model.desk().refuse("No parameter is chosen. Choose the one to be named.");
+            model.notices.refuse("No parameter is chosen. Choose the one to be named.");
             return;
         }
         if (name.getText().isEmpty()) {
@@ -145,9 +145,9 @@ public final class ParameterPanel extends VBox {
             int from = model.session().device(target.device()).socketOf(target.parameter());
             Integer to = number(socket.getText());
             if (to == null) {
-                model.desk().refuse("“" + socket.getText() + "” is no socket number.");
+                model.notices.refuse("“" + socket.getText() + "” is no socket number.");
             } else if (from == 0) {
-                model.desk().refuse("It has no socket yet. Expose it first, or join it to one in use.");
+                model.notices.refuse("It has no socket yet. Expose it first, or join it to one in use.");
             } else if (from != to) {
                 model.renumber(target.device(), from, to);
             }
@@ -159,7 +159,7 @@ public final class ParameterPanel extends VBox {
         first(target -> {
             Integer to = number(join.getText());
             if (to == null) {
-                model.desk().refuse("“" + join.getText() + "” is no socket number.");
+                model.notices.refuse("“" + join.getText() + "” is no socket number.");
             } else {
                 span(target).ifPresent(span -> model.join(target, to, span));
             }
@@ -180,11 +180,11 @@ public final class ParameterPanel extends VBox {
             if (ends.length == 2) {
                 return Optional.of(Span.straight(parameter.parse(ends[0]), parameter.parse(ends[1])));
             }
-            model.desk()
-                    .refuse("“" + text + "” is no part of a travel. Expected two values with .. between them, such as "
+            model.notices.refuse(
+                    "“" + text + "” is no part of a travel. Expected two values with .. between them, such as "
                             + parameter.print(0) + " .. " + parameter.print(1) + ".");
         } catch (IllegalArgumentException e) {
-            model.desk().refuse(e.getMessage());
+            model.notices.refuse(e.getMessage());
         }
         return Optional.empty();
     }

@@ -5,7 +5,7 @@ import agogic.desk.acts.Here;
 import agogic.desk.acts.Subject;
 import agogic.desk.draw.Ink;
 import agogic.desk.draw.Mark;
-import agogic.desk.model.Desk;
+import agogic.desk.model.Selection;
 import agogic.desk.parts.MarkView;
 import java.util.ArrayList;
 import java.util.BitSet;
@@ -39,8 +39,8 @@ public abstract class ParameterRows extends MarkView {
     private boolean pointed;
     private double top;
 
-    ParameterRows(Desk desk, ScrollBar bar, Consumer<List<Target>> chosen, Function<Target, String> spoken) {
-        super(desk);
+    ParameterRows(Selection selection, ScrollBar bar, Consumer<List<Target>> chosen, Function<Target, String> spoken) {
+        super(selection);
         this.bar = bar;
         this.chosen = chosen;
         this.spoken = spoken;

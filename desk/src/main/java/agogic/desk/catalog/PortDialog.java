@@ -4,8 +4,9 @@ import agogic.core.device.Device;
 import agogic.core.expose.PlayedThrough;
 import agogic.core.session.Session;
 import agogic.desk.live.MidiPorts;
-import agogic.desk.model.Desk;
+import agogic.desk.model.Editing;
 import agogic.desk.model.Notice;
+import agogic.desk.model.Notices;
 import agogic.desk.parts.FormDialog;
 import java.util.ArrayList;
 import java.util.List;
@@ -47,14 +48,14 @@ final class PortDialog extends FormDialog<UnaryOperator<Session>> {
     }
 
     /** Asks, and does it as one step. */
-    static void ask(Desk desk, Device device, Window owner) {
-        new PortDialog(desk.session(), device, owner).showAndWait().ifPresent(change -> {
-            if (!desk.edit("Port of " + device.name(), change)) {
+    static void ask(Editing editing, Notices notices, Device device, Window owner) {
+        new PortDialog(editing.session(), device, owner).showAndWait().ifPresent(change -> {
+            if (!editing.edit("Port of " + device.name(), change)) {
                 return;
             }
-            Device now = desk.session().device(device.id());
-            int channel = PlayedThrough.channel(desk.session(), now);
-            desk.say(
+            Device now = editing.session().device(device.id());
+            int channel = PlayedThrough.channel(editing.session(), now);
+            notices.say(
                     now.port().isEmpty()
                             ? Notice.good("Set", now.name() + " plays through no port; its channel is " + channel + ".")
                             : Notice.good(

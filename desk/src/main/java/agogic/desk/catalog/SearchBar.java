@@ -1,6 +1,6 @@
 package agogic.desk.catalog;
 
-import agogic.desk.model.Desk;
+import agogic.desk.model.Selection;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Locale;
@@ -22,7 +22,7 @@ final class SearchBar extends VBox {
     private static final List<String> CHIPS =
             List.of("exposed", "wanted", "hidden", "steps", "has envelope", "no envelope", "no route");
 
-    private final Desk desk;
+    private final Selection selection;
     private final CatalogModel model;
     private final TextField search = new TextField();
     private final Label count = new Label();
@@ -36,9 +36,9 @@ final class SearchBar extends VBox {
      * @param changed is told when something is searched for
      * @param entered is told when Enter goes on to what was found
      */
-    SearchBar(Desk desk, CatalogModel model, Runnable changed, Runnable entered) {
+    SearchBar(Selection selection, CatalogModel model, Runnable changed, Runnable entered) {
         super(8);
-        this.desk = desk;
+        this.selection = selection;
         this.model = model;
         search.setId("search");
         search.getStyleClass().addAll("field", "search");
@@ -128,7 +128,7 @@ final class SearchBar extends VBox {
     /** Tells how many were found. */
     void count() {
         int found = model.foundProperty().get().size();
-        int touched = desk.selection().touched().size();
+        int touched = selection.touched().size();
         count.setText(found + " of " + model.size()
                 + (blank() && touched > 0 ? " · last touched first" : blank() ? "" : " · all words, in any order"));
         boolean device = blank() && here.isSelected() && model.deviceProperty().get() != null;

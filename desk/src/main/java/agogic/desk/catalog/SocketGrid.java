@@ -9,7 +9,7 @@ import agogic.desk.acts.Here;
 import agogic.desk.acts.Subject;
 import agogic.desk.draw.Ink;
 import agogic.desk.draw.Mark;
-import agogic.desk.model.Desk;
+import agogic.desk.model.Selection;
 import agogic.desk.parts.MarkView;
 import agogic.desk.parts.SocketMark;
 import agogic.desk.parts.Tip;
@@ -40,8 +40,8 @@ public final class SocketGrid extends MarkView {
     private int dragged;
     private int over;
 
-    SocketGrid(Desk desk, Consumer<Target> chosen, BiConsumer<Integer, Integer> renumbered) {
-        super(desk);
+    SocketGrid(Selection selection, Consumer<Target> chosen, BiConsumer<Integer, Integer> renumbered) {
+        super(selection);
         this.chosen = chosen;
         this.renumbered = renumbered;
         setId("sockets");

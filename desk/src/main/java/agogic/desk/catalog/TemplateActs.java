@@ -6,8 +6,9 @@ import agogic.core.session.Track;
 import agogic.core.template.Template;
 import agogic.desk.acts.Act;
 import agogic.desk.files.Files;
-import agogic.desk.model.Desk;
+import agogic.desk.model.Editing;
 import agogic.desk.model.Notice;
+import agogic.desk.model.Notices;
 import agogic.formats.session.TemplateFile;
 import java.util.List;
 import java.util.Optional;
@@ -19,31 +20,35 @@ import javafx.stage.Window;
 
 /** Templates of the chosen device and its track: kept in files, and used from there. */
 public final class TemplateActs {
-    private final Desk desk;
+    private final Editing editing;
+    private final Notices notices;
     private final Files files;
     private final Supplier<Window> window;
     private final Supplier<CatalogView> view;
 
-    private TemplateActs(Desk desk, Files files, Supplier<Window> window, Supplier<CatalogView> view) {
-        this.desk = desk;
+    private TemplateActs(
+            Editing editing, Notices notices, Files files, Supplier<Window> window, Supplier<CatalogView> view) {
+        this.editing = editing;
+        this.notices = notices;
         this.files = files;
         this.window = window;
         this.view = view;
     }
 
-    public static List<Act> of(Desk desk, Files files, Supplier<Window> window, Supplier<CatalogView> view) {
-        TemplateActs acts = new TemplateActs(desk, files, window, view);
+    public static List<Act> of(
+            Editing editing, Notices notices, Files files, Supplier<Window> window, Supplier<CatalogView> view) {
+        TemplateActs acts = new TemplateActs(editing, notices, files, window, view);
         return List.of(
                 acts.act(
                         "template-keep",
                         "Keep the device as a template…",
                         "Names, sockets, routes and recipes, in a file",
-                        d -> acts.keep(Template.ofDevice(desk.session(), d.id()))),
+                        d -> acts.keep(Template.ofDevice(editing.session(), d.id()))),
                 acts.act(
                         "template-keep-track",
                         "Keep the track as a template…",
                         "Of all devices of its track, in a file",
-                        d -> acts.track(d).ifPresent(t -> acts.keep(Template.ofTrack(desk.session(), t)))),
+                        d -> acts.track(d).ifPresent(t -> acts.keep(Template.ofTrack(editing.session(), t)))),
                 acts.act(
                         "template-use",
                         "Use a template on the device…",
@@ -58,13 +63,13 @@ public final class TemplateActs {
     }
 
     private Act act(String id, String words, String about, Consumer<Device> run) {
-        return ChainActs.onDevice(desk, view, id, words, about, "", run);
+        return ChainActs.onDevice(editing, notices, view, id, words, about, "", run);
     }
 
     private Optional<Track> track(Device device) {
-        Optional<Track> track = desk.session().trackOf(device.id());
+        Optional<Track> track = editing.session().trackOf(device.id());
         if (track.isEmpty()) {
-            desk.refuse(device.name() + " is on no track.");
+            notices.refuse(device.name() + " is on no track.");
         }
         return track;
     }
@@ -81,15 +86,16 @@ public final class TemplateActs {
         files.read("Use a template", "Template", TemplateFile.ENDING, TemplateFile::read, (path, template) -> {
             BiFunction<Session, Template.Use, Template.Outcome> using = on.apply(template);
             try {
-                TemplateDialog.ask(desk.session(), template, using, window.get())
+                TemplateDialog.ask(editing.session(), template, using, window.get())
                         .ifPresent(how -> {
-                            if (desk.edit("Use the template of " + template.name(), s -> using.apply(s, how)
+                            if (editing.edit("Use the template of " + template.name(), s -> using.apply(s, how)
                                     .session())) {
-                                desk.say(Notice.good("Template", "The template of " + template.name() + " is used."));
+                                notices.say(
+                                        Notice.good("Template", "The template of " + template.name() + " is used."));
                             }
                         });
             } catch (IllegalArgumentException e) {
-                desk.refuse(e.getMessage());
+                notices.refuse(e.getMessage());
             }
         });
     }

@@ -3,8 +3,11 @@ package agogic.desk.export;
 import agogic.core.session.Destination;
 import agogic.desk.acts.Act;
 import agogic.desk.files.Files;
-import agogic.desk.model.Desk;
+import agogic.desk.model.Editing;
 import agogic.desk.model.Notice;
+import agogic.desk.model.Notices;
+import agogic.desk.model.Riding;
+import agogic.desk.model.Selection;
 import agogic.desk.model.View;
 import agogic.desk.parts.NameDialog;
 import agogic.desk.parts.Questions;
@@ -18,25 +21,38 @@ import javafx.stage.Window;
 
 /** What can be done in the Export view. */
 public final class ExportActs {
-    private final Desk desk;
+    private final Editing editing;
+    private final Notices notices;
+    private final Selection selection;
+    private final Riding riding;
     private final Files files;
     private final ExportModel model;
     private final Supplier<ExportView> view;
     private final Supplier<Window> window;
     private final TakeTable taking;
 
-    public ExportActs(Desk desk, Files files, Supplier<ExportView> view, Supplier<Window> window) {
-        this.desk = desk;
+    public ExportActs(
+            Editing editing,
+            Notices notices,
+            Selection selection,
+            Riding riding,
+            Files files,
+            Supplier<ExportView> view,
+            Supplier<Window> window) {
+        this.editing = editing;
+        this.notices = notices;
+        this.selection = selection;
+        this.riding = riding;
         this.files = files;
         this.view = view;
         this.window = window;
-        model = new ExportModel(desk);
-        taking = new TakeTable(desk, Questions.over(window));
+        model = new ExportModel(editing, notices);
+        taking = new TakeTable(editing, notices, selection, Questions.over(window));
     }
 
     /** The view that these are for. */
     public ExportView view() {
-        return new ExportView(desk, model, this::chosen);
+        return new ExportView(editing, selection, riding, model, this::chosen);
     }
 
     /** Those of the table. */
@@ -58,7 +74,7 @@ public final class ExportActs {
                                 "A table of points or samples becomes a lane again, after it was said what changes",
                                 "Ctrl+Shift+T",
                                 () -> taking.ask(files))
-                        .unless(() -> desk.session().routes().isEmpty() ? "there is no lane" : ""),
+                        .unless(() -> editing.session().routes().isEmpty() ? "there is no lane" : ""),
                 Act.of(
                                 "export-less",
                                 "What loses less?",
@@ -134,11 +150,11 @@ public final class ExportActs {
 
     private void chosen() {
         if (!model.whyNot().isEmpty()) {
-            desk.refuse("“Export this…” cannot be done now: " + model.whyNot() + ".");
+            notices.refuse("“Export this…” cannot be done now: " + model.whyNot() + ".");
             return;
         }
         ExportLine line = view.get().chosen();
-        String name = HandOver.safe(desk.session().name());
+        String name = HandOver.safe(editing.session().name());
         files.where(
                         "Export: " + line.title(),
                         line.title(),
@@ -153,7 +169,8 @@ public final class ExportActs {
                         "Export: " + now.name(),
                         now.name(),
                         "",
-                        HandOver.safe(desk.session().name() + " " + now.name().toLowerCase(java.util.Locale.ROOT))))
+                        HandOver.safe(
+                                editing.session().name() + " " + now.name().toLowerCase(java.util.Locale.ROOT))))
                 .ifPresent(folder -> model.carryOut(now, folder));
     }
 
@@ -163,7 +180,7 @@ public final class ExportActs {
         Destination next = all.get((place + 1) % all.size());
         model.chosen().set(next.name());
         view.get().look();
-        desk.say(Notice.plain(next.name(), titles(next) + "."));
+        notices.say(Notice.plain(next.name(), titles(next) + "."));
     }
 
     private static String titles(Destination one) {
@@ -176,7 +193,7 @@ public final class ExportActs {
         NameDialog.askNew(window.get(), "A destination like “" + now.name() + "”, called", "To …")
                 .ifPresent(name -> {
                     if (there(name)) {
-                        desk.refuse("There is a destination “" + name + "” already.");
+                        notices.refuse("There is a destination “" + name + "” already.");
                         return;
                     }
                     model.edit("New destination", all -> Stream.concat(
@@ -184,7 +201,7 @@ public final class ExportActs {
                             .toList());
                     model.chosen().set(name);
                     view.get().look();
-                    desk.did("New destination", name + ": " + titles(now) + ". X puts a line in or takes it out.");
+                    editing.did("New destination", name + ": " + titles(now) + ". X puts a line in or takes it out.");
                 });
     }
 
@@ -196,7 +213,7 @@ public final class ExportActs {
         Destination now = model.destination();
         NameDialog.ask(window.get(), "Name of “" + now.name() + "”", now.name()).ifPresent(name -> {
             if (there(name) && !name.equalsIgnoreCase(now.name())) {
-                desk.refuse("There is a destination “" + name + "” already.");
+                notices.refuse("There is a destination “" + name + "” already.");
                 return;
             }
             model.edit("Name " + name, all -> all.stream()
@@ -229,6 +246,6 @@ public final class ExportActs {
                 all -> all.stream().filter(d -> !d.equals(now)).toList());
         model.chosen().set(null);
         view.get().look();
-        desk.did("Deleted", now.name() + ". What was exported to it stays where it is.");
+        editing.did("Deleted", now.name() + ". What was exported to it stays where it is.");
     }
 }

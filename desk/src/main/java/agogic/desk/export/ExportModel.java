@@ -3,8 +3,9 @@ package agogic.desk.export;
 import agogic.core.session.Destination;
 import agogic.core.session.Session;
 import agogic.desk.model.Beside;
-import agogic.desk.model.Desk;
+import agogic.desk.model.Editing;
 import agogic.desk.model.Notice;
+import agogic.desk.model.Notices;
 import agogic.formats.midi.MidiExport;
 import agogic.formats.midi.MidiPart;
 import agogic.formats.midi.OnWire;
@@ -28,7 +29,8 @@ import javafx.beans.property.SimpleObjectProperty;
 
 /** What is chosen in the Export view, what would come of it, and what is under way. */
 final class ExportModel {
-    private final Desk desk;
+    private final Editing editing;
+    private final Notices notices;
     private final Beside beside = new Beside();
     private final Beside knowing = new Beside();
     private final ObjectProperty<String> chosen = new SimpleObjectProperty<>();
@@ -64,13 +66,14 @@ final class ExportModel {
     /** What a piece is known by. */
     record Known(Session session, String print) {}
 
-    ExportModel(Desk desk) {
-        this.desk = desk;
+    ExportModel(Editing editing, Notices notices) {
+        this.editing = editing;
+        this.notices = notices;
     }
 
     /** Those of the piece; before it has its own, those that were kept for new pieces. */
     List<Destination> all() {
-        return all(desk.session());
+        return all(editing.session());
     }
 
     private static List<Destination> all(Session session) {
@@ -79,7 +82,7 @@ final class ExportModel {
 
     /** A step of the history: what {@code change} makes of the destinations. */
     void edit(String act, UnaryOperator<List<Destination>> change) {
-        desk.edit(act, s -> s.withDestinations(change.apply(all(s))));
+        editing.edit(act, s -> s.withDestinations(change.apply(all(s))));
     }
 
     /** With one in the place of the one of its name. */
@@ -90,7 +93,7 @@ final class ExportModel {
     /** New pieces begin with these from now on. */
     void keep() {
         KeptDestinations.keep(all());
-        desk.say(Notice.good("Kept", "New pieces begin with these " + all().size() + " destinations."));
+        notices.say(Notice.good("Kept", "New pieces begin with these " + all().size() + " destinations."));
     }
 
     /** The destination that is shown. */
@@ -116,7 +119,7 @@ final class ExportModel {
     void choose(Destination.How how) {
         Destination now = destination();
         if (!now.how().equals(how)) {
-            desk.editOn(
+            editing.editOn(
                     "Change " + now.name(), List.of(now.name()), s -> s.withDestinations(with(all(s), now.with(how))));
         }
     }
@@ -155,7 +158,7 @@ final class ExportModel {
 
     /** Finds out beside the window what the MIDI file would be, unless that is known. */
     void look() {
-        Session session = desk.session();
+        Session session = editing.session();
         MidiExport.How how = how();
         Destination.How choices = choices();
         print(session);
@@ -171,7 +174,7 @@ final class ExportModel {
                 "agogic-export",
                 () -> looked(session, how, choices),
                 looked::set,
-                why -> desk.say(Notice.stop("Not known", why)));
+                why -> notices.say(Notice.stop("Not known", why)));
     }
 
     /** True if nothing but destinations is otherwise. */
@@ -194,7 +197,7 @@ final class ExportModel {
                 "agogic-fingerprint",
                 () -> new Known(session, Fingerprint.of(session)),
                 known::set,
-                why -> desk.say(Notice.stop("Not known", why)));
+                why -> notices.say(Notice.stop("Not known", why)));
     }
 
     /** As it went last, in this window or before. */
@@ -224,11 +227,11 @@ final class ExportModel {
     void lookForLess() {
         Looked found = looked.get();
         if (found == null) {
-            desk.refuse("What is lost is not known yet.");
+            notices.refuse("What is lost is not known yet.");
             return;
         }
         Destination.How choices = choices();
-        desk.say(Notice.plain("Looking", "What loses less is tried …"));
+        notices.say(Notice.plain("Looking", "What loses less is tried …"));
         beside.latest(
                 "agogic-export",
                 () -> LessLost.of(found.session(), choices, found.report(), found.lines()),
@@ -242,34 +245,35 @@ final class ExportModel {
                             found.load(),
                             found.lines(),
                             Optional.of(less)));
-                    desk.say(
+                    notices.say(
                             less.mends().isEmpty()
                                     ? Notice.plain("Looked", less.words())
                                     : Notice.good("Found", less.words()));
                 },
-                why -> desk.say(Notice.stop("Not known", why)));
+                why -> notices.say(Notice.stop("Not known", why)));
     }
 
     /** Does what loses less: a step of the history. */
     void mend(LessLost.Mend mend) {
         Looked found = looked.get();
-        if (found == null || !same(found.session(), desk.session())) {
-            desk.refuse("The piece was changed since that was tried, so it stays as it is. Press Shift+Alt+E again.");
+        if (found == null || !same(found.session(), editing.session())) {
+            notices.refuse(
+                    "The piece was changed since that was tried, so it stays as it is. Press Shift+Alt+E again.");
             return;
         }
         if (mend.then() == found.session()) {
             choose(mend.how());
-            desk.did(mend.words(), "Chosen for “" + destination().name() + "”: " + mend.effect() + ".");
+            editing.did(mend.words(), "Chosen for “" + destination().name() + "”: " + mend.effect() + ".");
         } else {
-            if (desk.edit(mend.words(), s -> mend.then().withDestinations(s.ownDestinations()))) {
-                desk.did(mend.words(), mend.effect() + ".");
+            if (editing.edit(mend.words(), s -> mend.then().withDestinations(s.ownDestinations()))) {
+                editing.did(mend.words(), mend.effect() + ".");
             }
         }
     }
 
     /** What is said of lines as they are now. */
     LineWords words() {
-        return new LineWords(desk.session(), choices(), looked.get());
+        return new LineWords(editing.session(), choices(), looked.get());
     }
 
     /** What changed since a line was carried out last, in words. */
@@ -277,7 +281,7 @@ final class ExportModel {
         Session then = carried.get(line);
         Destination.Since since = then == null
                 ? Destination.Since.NEVER
-                : same(then, desk.session()) ? Destination.Since.SAME : Destination.Since.CHANGED;
+                : same(then, editing.session()) ? Destination.Since.SAME : Destination.Since.CHANGED;
         return since.spoken();
     }
 
@@ -285,7 +289,7 @@ final class ExportModel {
     String since(Destination one) {
         Destination last = last(one);
         Known is = known.get();
-        boolean looking = last.went() && (is == null || is.session() != desk.session());
+        boolean looking = last.went() && (is == null || is.session() != editing.session());
         return looking
                 ? "looking …"
                 : last.since(is == null ? "none" : is.print()).spoken();
@@ -294,11 +298,11 @@ final class ExportModel {
     /** Ends what is under way; nothing of it is left. */
     void cancel() {
         if (running.get() == null) {
-            desk.refuse("Nothing is being exported.");
+            notices.refuse("Nothing is being exported.");
             return;
         }
         cancelled.set(true);
-        desk.say(Notice.wait("Cancelling", running.get() + " ends; nothing of it is left."));
+        notices.say(Notice.wait("Cancelling", running.get() + " ends; nothing of it is left."));
     }
 
     /** Why nothing can be carried out now; empty if it can. */
@@ -318,13 +322,13 @@ final class ExportModel {
     Optional<Path> sound() {
         return Optional.ofNullable(sound)
                 .or(() -> folder(destination())
-                        .map(f -> f.resolve(HandOver.safe(desk.session().name()) + ".wav")))
+                        .map(f -> f.resolve(HandOver.safe(editing.session().name()) + ".wav")))
                 .filter(f -> Files.isRegularFile(f));
     }
 
     /** Carries a line out, beside the window. */
     void carryOut(ExportLine line, Path path) {
-        Session session = desk.session();
+        Session session = editing.session();
         Destination now = destination();
         carry(line.title(), path, () -> new LineOut(session, now.how(), this::at).write(line, path), words -> {
             carried.put(line, session);
@@ -335,7 +339,7 @@ final class ExportModel {
 
     /** Carries all of a destination out into a folder, beside the window; only what changed is written anew. */
     void carryOut(Destination one, Path folder) {
-        Session session = desk.session();
+        Session session = editing.session();
         carry(
                 one.name(),
                 folder,
@@ -349,7 +353,7 @@ final class ExportModel {
                     gone.put(one.name(), last);
                     sound = null;
                     known.set(new Known(session, went.print()));
-                    desk.remember(s -> all(s).contains(one) ? s.withDestinations(with(all(s), last)) : s);
+                    editing.remember(s -> all(s).contains(one) ? s.withDestinations(with(all(s), last)) : s);
                     for (ExportLine line : ExportLine.values()) {
                         if (one.parts().contains(line.part())) {
                             carried.put(line, session);
@@ -366,7 +370,7 @@ final class ExportModel {
         running.set(what);
         cancelled.set(false);
         progress.set(0);
-        desk.say(Notice.wait("Exporting", what + " to " + path.getFileName() + " …"));
+        notices.say(Notice.wait("Exporting", what + " to " + path.getFileName() + " …"));
         Beside.run(
                 "agogic-export",
                 work,
@@ -374,12 +378,12 @@ final class ExportModel {
                     String words = done.apply(result);
                     progress.set(1);
                     running.set(null);
-                    desk.say(Notice.good("Exported", words));
+                    notices.say(Notice.good("Exported", words));
                 },
                 why -> {
                     progress.set(0);
                     running.set(null);
-                    desk.say(
+                    notices.say(
                             cancelled.get()
                                     ? Notice.plain("Cancelled", "Nothing was written.")
                                     : Notice.stop("Not exported", why));

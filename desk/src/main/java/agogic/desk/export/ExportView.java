@@ -4,7 +4,9 @@ import agogic.core.session.Destination;
 import agogic.desk.acts.ActParts;
 import agogic.desk.acts.Here;
 import agogic.desk.acts.Subject;
-import agogic.desk.model.Desk;
+import agogic.desk.model.Editing;
+import agogic.desk.model.Riding;
+import agogic.desk.model.Selection;
 import agogic.desk.parts.Parts;
 import agogic.formats.midi.MidiExport;
 import java.util.List;
@@ -34,7 +36,8 @@ public final class ExportView extends BorderPane {
     private static final double PLACES_WIDE = 206;
     private static final double NARROW = 1160;
 
-    private final Desk desk;
+    private final Editing editing;
+    private final Riding riding;
     private final ExportModel model;
     private final Runnable carry;
     private final ListView<ExportLine> list = new ListView<>();
@@ -53,12 +56,13 @@ public final class ExportView extends BorderPane {
     private final HBox foot;
 
     /** @param carry carries the chosen line out */
-    ExportView(Desk desk, ExportModel model, Runnable carry) {
-        this.desk = desk;
+    ExportView(Editing editing, Selection selection, Riding riding, ExportModel model, Runnable carry) {
+        this.editing = editing;
+        this.riding = riding;
         this.model = model;
         this.carry = carry;
         how = new HowPanel(model);
-        face = new LineFace(desk);
+        face = new LineFace(editing, selection);
         places.setId("destinations");
         places.getStyleClass().add("words");
         places.setAccessibleText("Destinations");
@@ -81,7 +85,7 @@ public final class ExportView extends BorderPane {
         list.addEventFilter(KeyEvent.KEY_PRESSED, this::pressed);
         list.setFixedCellSize(ROW);
         list.setPrefHeight(ExportLine.values().length * ROW + 4);
-        wire = new WireFace(desk);
+        wire = new WireFace(editing, selection);
         lessLine.setPadding(new Insets(0, 0, 0, 112));
         bar.setMaxWidth(Double.MAX_VALUE);
         bar.setAccessibleText("How far the export is");
@@ -102,7 +106,7 @@ public final class ExportView extends BorderPane {
             }
             show();
         });
-        desk.editing().sessionProperty().addListener((o, a, b) -> {
+        editing.sessionProperty().addListener((o, a, b) -> {
             if (isVisible()) {
                 look();
             }
@@ -202,7 +206,7 @@ public final class ExportView extends BorderPane {
         if (line == ExportLine.MIDI && known != null) {
             MidiExport.Report report = known.report();
             if (report.greatestLoss() > 0) {
-                fact("Farthest", "at " + desk.timeline().printBars(report.lossBeat()), "");
+                fact("Farthest", "at " + editing.timeline().printBars(report.lossBeat()), "");
             }
             if (report.greatestLoss() > 0 && known.less().isEmpty()) {
                 less();
@@ -280,7 +284,7 @@ public final class ExportView extends BorderPane {
 
     private void played(KeyEvent e) {
         if (e.getCode() == KeyCode.SPACE && !e.isShortcutDown()) {
-            desk.riding().togglePlay();
+            riding.togglePlay();
             e.consume();
         }
     }
@@ -290,7 +294,7 @@ public final class ExportView extends BorderPane {
             carry.run();
             e.consume();
         } else if (e.getCode() == KeyCode.SPACE && !e.isShortcutDown()) {
-            desk.riding().togglePlay();
+            riding.togglePlay();
             e.consume();
         }
     }

@@ -6,7 +6,8 @@ import agogic.core.session.TargetName;
 import agogic.desk.draw.Ink;
 import agogic.desk.draw.Mark;
 import agogic.desk.model.Beside;
-import agogic.desk.model.Desk;
+import agogic.desk.model.Editing;
+import agogic.desk.model.Selection;
 import agogic.desk.parts.MarkView;
 import agogic.desk.sheet.Sheet;
 import agogic.formats.audio.AudioScan;
@@ -34,7 +35,7 @@ final class LineFace extends VBox {
     private static final double TALLEST = 330;
     private static final double PEAKS = 110;
 
-    private final Desk desk;
+    private final Editing editing;
     private final Label title = new Label();
     private final Label table = new Label();
     private final MarkView picture;
@@ -52,20 +53,20 @@ final class LineFace extends VBox {
     private Session drawn;
     private List<Mark> marks = List.of();
 
-    LineFace(Desk desk) {
+    LineFace(Editing editing, Selection selection) {
         super(6);
-        this.desk = desk;
+        this.editing = editing;
         title.getStyleClass().addAll("quiet", "small");
         title.setWrapText(true);
         table.getStyleClass().addAll("figures", "small");
         table.setId("table-rows");
-        picture = new MarkView(desk) {
+        picture = new MarkView(selection) {
             @Override
             public void marks(List<Mark> into, double width, double height) {
                 into.addAll(marks);
             }
         };
-        peaks = new MarkView(desk) {
+        peaks = new MarkView(selection) {
             @Override
             public void marks(List<Mark> into, double width, double height) {
                 LineFace.this.peaks(into, width, height);
@@ -93,20 +94,20 @@ final class LineFace extends VBox {
             sound.ifPresent(this::sound);
             return;
         }
-        List<Lane> lanes = SvgPicture.drawn(desk.session());
+        List<Lane> lanes = SvgPicture.drawn(editing.session());
         if (line == ExportLine.TABLES && !lanes.isEmpty()) {
             Lane lane = lanes.get(0);
-            title.setText("The first rows of " + TargetName.of(desk.session(), lane.target()));
+            title.setText("The first rows of " + TargetName.of(editing.session(), lane.target()));
             table.setText(rows(lane));
             getChildren().setAll(title, table);
         } else if (line == ExportLine.PICTURE && !lanes.isEmpty()) {
             title.setText("The picture");
             getChildren().setAll(title, picture);
-            draw(desk.session(), lanes);
+            draw(editing.session(), lanes);
         } else if (line == ExportLine.SHEET) {
             title.setText("Its first page");
             getChildren().setAll(title, sheet);
-            print(desk.session());
+            print(editing.session());
         }
     }
 
@@ -241,7 +242,7 @@ final class LineFace extends VBox {
         }
         Head head = new Head();
         try {
-            LaneTables.points(desk.session(), lane, layer).to(head);
+            LaneTables.points(editing.session(), lane, layer).to(head);
         } catch (EOFException enough) {
             // There are more, which nobody sees here.
         } catch (IOException e) {

@@ -5,8 +5,10 @@ import agogic.core.route.Target;
 import agogic.core.session.Session;
 import agogic.desk.files.Files;
 import agogic.desk.model.Beside;
-import agogic.desk.model.Desk;
+import agogic.desk.model.Editing;
 import agogic.desk.model.Notice;
+import agogic.desk.model.Notices;
+import agogic.desk.model.Selection;
 import agogic.desk.parts.Questions;
 import agogic.formats.file.Input;
 import agogic.formats.table.TableBack;
@@ -19,11 +21,15 @@ import java.util.stream.Collectors;
 final class TakeTable {
     private static final int SHOWN = 6;
 
-    private final Desk desk;
+    private final Editing editing;
+    private final Notices notices;
+    private final Selection selection;
     private final Questions questions;
 
-    TakeTable(Desk desk, Questions questions) {
-        this.desk = desk;
+    TakeTable(Editing editing, Notices notices, Selection selection, Questions questions) {
+        this.editing = editing;
+        this.notices = notices;
+        this.selection = selection;
         this.questions = questions;
     }
 
@@ -33,19 +39,19 @@ final class TakeTable {
     }
 
     private void look(Path path) {
-        Session before = desk.session();
-        Optional<Target> selected = desk.selection().selectedRoute().map(Route::target);
+        Session before = editing.session();
+        Optional<Target> selected = selection.selectedRoute().map(Route::target);
         Beside.run(
                 "agogic-file",
                 () -> TableBack.read(path, before, selected, 0, TableBack.As.RIDE),
                 taken -> ask(Input.name(path), before, taken),
-                why -> desk.say(Notice.stop("Not taken", why)));
+                why -> notices.say(Notice.stop("Not taken", why)));
     }
 
     private void ask(String name, Session before, TableBack.Taken taken) {
         List<TableBack.Change> changes = taken.changes();
         if (changes.isEmpty()) {
-            desk.say(Notice.plain("No change", name + " says what is there already."));
+            notices.say(Notice.plain("No change", name + " says what is there already."));
             return;
         }
         String told = changes.stream()
@@ -54,12 +60,13 @@ final class TakeTable {
                 .collect(Collectors.joining("\n"));
         String more = changes.size() > SHOWN ? "\nand " + (changes.size() - SHOWN) + " more lanes" : "";
         if (!questions.sure("Take " + name + "?", told + more, "Take the table")) {
-            desk.say(Notice.plain("Not taken", "Nothing was changed."));
-        } else if (desk.session() != before) {
-            desk.refuse("The piece was changed meanwhile: take the table again.");
+            notices.say(Notice.plain("Not taken", "Nothing was changed."));
+        } else if (editing.session() != before) {
+            notices.refuse("The piece was changed meanwhile: take the table again.");
         } else {
-            if (desk.edit("Take " + name, s -> taken.session())) {
-                desk.did("Taken", TableBack.told(before, changes.get(0)) + (changes.size() == 1 ? "." : more(changes)));
+            if (editing.edit("Take " + name, s -> taken.session())) {
+                editing.did(
+                        "Taken", TableBack.told(before, changes.get(0)) + (changes.size() == 1 ? "." : more(changes)));
             }
         }
     }

@@ -2,7 +2,8 @@ package agogic.desk.export;
 
 import agogic.desk.draw.Ink;
 import agogic.desk.draw.Mark;
-import agogic.desk.model.Desk;
+import agogic.desk.model.Editing;
+import agogic.desk.model.Selection;
 import agogic.desk.parts.MarkView;
 import agogic.desk.parts.Parts;
 import agogic.formats.midi.OnWire;
@@ -29,7 +30,7 @@ final class WireFace extends VBox {
     /** Waiting for less than this is not told, in seconds. */
     private static final double TOLD_WAIT = 0.001;
 
-    private final Desk desk;
+    private final Editing editing;
     private final MarkView load;
     private final MarkView away;
     private final Label loadTitle = Parts.small("Bytes a second on the wire; the line is what a MIDI cable carries");
@@ -39,17 +40,17 @@ final class WireFace extends VBox {
     private ExportModel.Looked known;
     private double allBytes;
 
-    WireFace(Desk desk) {
+    WireFace(Editing editing, Selection selection) {
         super(4);
-        this.desk = desk;
-        load = new MarkView(desk) {
+        this.editing = editing;
+        load = new MarkView(selection) {
             @Override
             public void marks(List<Mark> marks, double width, double height) {
                 WireFace.this.load(marks, width, height);
             }
         };
         load.setId("wire-plot");
-        away = new MarkView(desk) {
+        away = new MarkView(selection) {
             @Override
             public void marks(List<Mark> marks, double width, double height) {
                 WireFace.this.away(marks, width, height);
@@ -113,7 +114,7 @@ final class WireFace extends VBox {
             return;
         }
         String farthest = one.loss() > 0
-                ? "at most " + one.lossText() + ", at " + desk.timeline().printBars(one.lossBeat())
+                ? "at most " + one.lossText() + ", at " + editing.timeline().printBars(one.lossBeat())
                 : "nowhere";
         awayTitle.setText(
                 "How far what is sent is from the lane: " + one.name() + " " + farthest + "; the others behind it");
@@ -123,7 +124,7 @@ final class WireFace extends VBox {
                         Locale.ROOT,
                         ". It waits for the wire for up to %.0f ms, at %s",
                         1000 * one.waited(),
-                        desk.timeline().printBars(one.waitedBeat()))
+                        editing.timeline().printBars(one.waitedBeat()))
                 : "";
         listTitle.setText("How much of what the lanes take of the wire, and how far off at most" + waits);
     }

@@ -39,11 +39,12 @@ final class Autosave {
 
     Autosave(Desk desk) {
         this.desk = desk;
-        desk.engine().name(presence.id());
-        journal = new Journal(desk.engine().log(), presence.id(), desk.live().troubles());
+        desk.live().engine().name(presence.id());
+        journal = new Journal(
+                desk.live().engine().log(), presence.id(), desk.live().troubles());
         journal.at(Kept.journal(path()));
         desk.live().onRecorded(journal::wake);
-        desk.onFrame(this::frame);
+        desk.frames().onFrame(this::frame);
     }
 
     private Path file() {
@@ -51,7 +52,7 @@ final class Autosave {
     }
 
     private Path path() {
-        return Kept.of(desk.session(), file(), presence.id());
+        return Kept.of(desk.editing().session(), file(), presence.id());
     }
 
     private void frame() {
@@ -61,9 +62,9 @@ final class Autosave {
         boolean begins = rides && !rode;
         rode = rides;
         boolean unsaved = desk.editing().unsaved();
-        if (begins && (unsaved || file() == null) && desk.session() != kept) {
+        if (begins && (unsaved || file() == null) && desk.editing().session() != kept) {
             // A pass is written over what there is now: its journal alone would be worth little.
-            keep(desk.session());
+            keep(desk.editing().session());
             return;
         }
         if (!unsaved && !(rides && file() == null)) {
@@ -72,7 +73,7 @@ final class Autosave {
             drop();
             return;
         }
-        Session now = desk.session();
+        Session now = desk.editing().session();
         if (now == kept || writing) {
             since = now == kept ? Long.MIN_VALUE : since;
             if (now == kept && !writing) {
@@ -128,7 +129,7 @@ final class Autosave {
                     if (!told) {
                         // Once, not every two minutes: work goes on.
                         told = true;
-                        desk.say(Notice.stop("Not kept", "Changes cannot be kept by themselves: " + why));
+                        desk.notices().say(Notice.stop("Not kept", "Changes cannot be kept by themselves: " + why));
                     }
                 });
     }
@@ -181,7 +182,7 @@ final class Autosave {
     /** What another window left is in this piece now: it goes when this is kept. */
     void replaces(Leftover left) {
         replaced.add(left);
-        keep(desk.session());
+        keep(desk.editing().session());
     }
 
     /** Offers what was kept of a file and not saved, because the program ended without being closed; one after the other. */
@@ -203,7 +204,7 @@ final class Autosave {
                     offered.addAll(all);
                     show();
                 },
-                why -> desk.say(Notice.stop("Not looked for", "What was kept cannot be looked for: " + why)));
+                why -> desk.notices().say(Notice.stop("Not looked for", "What was kept cannot be looked for: " + why)));
     }
 
     private static boolean nothing(Leftover one, Path file) {
@@ -255,36 +256,37 @@ final class Autosave {
                     one.drop();
                     return one;
                 },
-                done -> desk.say(Notice.good("Left", "The piece is as it was saved.")),
-                why -> desk.say(Notice.stop("Not left", "What was kept is still there: " + why)));
+                done -> desk.notices().say(Notice.good("Left", "The piece is as it was saved.")),
+                why -> desk.notices().say(Notice.stop("Not left", "What was kept is still there: " + why)));
         show();
     }
 
     private void take(Leftover one) {
         Path file = file();
-        Session before = desk.session();
+        Session before = desk.editing().session();
         Beside.run(
                 "agogic-file",
                 () -> one.look(file),
                 found -> {
-                    if (desk.session() != before || desk.riding().playing()) {
-                        desk.refuse("The piece was changed meanwhile: it is offered again when it is still.");
+                    if (desk.editing().session() != before || desk.riding().playing()) {
+                        desk.notices().refuse("The piece was changed meanwhile: it is offered again when it is still.");
                         return;
                     }
                     offered.remove(one);
-                    if (!desk.edit("Take what was kept", s -> found.session())) {
+                    if (!desk.editing().edit("Take what was kept", s -> found.session())) {
                         return;
                     }
                     int rides = found.rides();
-                    desk.say(Notice.good(
-                            "Taken",
-                            "The piece is as it was kept"
-                                    + (rides == 1 ? ", with one ride more" : "")
-                                    + (rides > 1 ? ", with " + rides + " rides more" : "")
-                                    + ". It is not saved yet; undo has what was there before."));
+                    desk.notices()
+                            .say(Notice.good(
+                                    "Taken",
+                                    "The piece is as it was kept"
+                                            + (rides == 1 ? ", with one ride more" : "")
+                                            + (rides > 1 ? ", with " + rides + " rides more" : "")
+                                            + ". It is not saved yet; undo has what was there before."));
                     replaces(one);
                     show();
                 },
-                why -> desk.say(Notice.stop("Not taken", "What was kept cannot be read: " + why)));
+                why -> desk.notices().say(Notice.stop("Not taken", "What was kept cannot be read: " + why)));
     }
 }

@@ -3,7 +3,7 @@ package agogic.desk.files;
 import agogic.core.lane.Lane;
 import agogic.core.midi.Wire;
 import agogic.core.session.LeftOut;
-import agogic.desk.model.Desk;
+import agogic.desk.model.Editing;
 import agogic.desk.parts.Theme;
 import agogic.formats.midi.Fineness;
 import agogic.formats.midi.MidiExport;
@@ -25,11 +25,11 @@ import javafx.stage.Window;
 public final class ExportDialog extends Dialog<MidiExport.How> {
     private static final int MOST_LEFT = 4;
 
-    public ExportDialog(Desk desk, Window owner) {
+    public ExportDialog(Editing editing, Window owner) {
         initOwner(owner);
         Theme.dress(this, owner);
         setTitle("Export MIDI");
-        long lanes = desk.session().lanes().stream().filter(Lane::plays).count();
+        long lanes = editing.session().lanes().stream().filter(Lane::plays).count();
         setHeaderText("The notes, the tempo, the sections and " + lanes + " lanes as controllers");
         ToggleGroup group = new ToggleGroup();
         VBox box = new VBox(8);
@@ -53,12 +53,12 @@ public final class ExportDialog extends Dialog<MidiExport.How> {
         leadIn.setId("lead-in");
         CheckBox finer = new CheckBox("Add fine controllers to what came in at 7 bits");
         finer.setId("finer");
-        finer.setVisible(Numbers.of(desk.session(), Fineness.FOURTEEN).couldBeFiner() > 0);
+        finer.setVisible(Numbers.of(editing.session(), Fineness.FOURTEEN).couldBeFiner() > 0);
         finer.setManaged(finer.isVisible());
         Label note = new Label("Afterwards the trace bar says how far the result is from the lanes.");
         note.getStyleClass().add("quiet");
         box.getChildren().addAll(cable, leadIn, finer, note);
-        List<LeftOut> left = desk.session().leftOut();
+        List<LeftOut> left = editing.session().leftOut();
         if (!left.isEmpty()) {
             Label missing = new Label("Not in this piece, as it was not brought in: "
                     + left.stream()

@@ -52,9 +52,10 @@ public final class Files {
     public Files(Desk desk, Window owner, Consumer<Opened> opener) {
         this.desk = desk;
         this.owner = owner;
-        entrance = new Entrance(owner, this::mayLeave, opener, (head, why) -> desk.say(Notice.stop(head, why)));
+        entrance = new Entrance(
+                owner, this::mayLeave, opener, (head, why) -> desk.notices().say(Notice.stop(head, why)));
         entrance.audioTo(this::bringAudio);
-        entrance.telling((head, what) -> desk.say(Notice.plain(head, what)));
+        entrance.telling((head, what) -> desk.notices().say(Notice.plain(head, what)));
         chooser = PathChooser.ofSystem(owner);
         autosave = new Autosave(desk);
     }
@@ -66,11 +67,12 @@ public final class Files {
             stampNow(file);
         }
         if (!autosave.claims(file)) {
-            desk.say(
-                    Notice.stop(
-                            "Open elsewhere",
-                            file.getFileName()
-                                    + " is open in another window. Here it is to look at and to try: Ctrl+S saves it in another file."));
+            desk.notices()
+                    .say(
+                            Notice.stop(
+                                    "Open elsewhere",
+                                    file.getFileName()
+                                            + " is open in another window. Here it is to look at and to try: Ctrl+S saves it in another file."));
             return;
         }
         autosave.offer(file);
@@ -78,7 +80,7 @@ public final class Files {
 
     /** Before a piece from elsewhere sends anything to the machine's outputs, they are named, and it is asked. */
     private void askToSend(Path file) {
-        SortedSet<String> outputs = PlayedThrough.speaks(desk.session());
+        SortedSet<String> outputs = PlayedThrough.speaks(desk.editing().session());
         if (outputs.isEmpty() || Trust.has(file)) {
             return;
         }
@@ -93,8 +95,10 @@ public final class Files {
                                 new Notice.Act("Let it send", () -> letSend(file)),
                                 new Notice.Act("Keep it silent", () -> {
                                     desk.offers().ask(null);
-                                    desk.say(Notice.plain(
-                                            "Silent", "It sends nothing; it is asked again when it is opened."));
+                                    desk.notices()
+                                            .say(Notice.plain(
+                                                    "Silent",
+                                                    "It sends nothing; it is asked again when it is opened."));
                                 }))));
     }
 
@@ -102,14 +106,14 @@ public final class Files {
         desk.live().ports().send(true);
         desk.offers().ask(null);
         trust(file);
-        desk.say(Notice.good("It sends", "Its outputs are connected where they are plugged in."));
+        desk.notices().say(Notice.good("It sends", "Its outputs are connected where they are plugged in."));
     }
 
     private void trust(Path file) {
         try {
             Trust.give(file);
         } catch (IOException e) {
-            desk.say(Notice.stop("Not remembered", Told.of(e)));
+            desk.notices().say(Notice.stop("Not remembered", Told.of(e)));
         }
     }
 
@@ -161,7 +165,7 @@ public final class Files {
                         "Save as",
                         "Agogic session",
                         SessionFile.ENDING,
-                        desk.session().name())
+                        desk.editing().session().name())
                 .ifPresent(this::save);
     }
 
@@ -171,7 +175,7 @@ public final class Files {
     }
 
     private void save(Path path, boolean over) {
-        Session snapshot = desk.session();
+        Session snapshot = desk.editing().session();
         if (!mine(path)) {
             return;
         }
@@ -189,19 +193,23 @@ public final class Files {
                     if (desk.live().ports().sends()) {
                         trust(path);
                     }
-                    desk.say(Notice.good("Saved", desk.session().name() + " is in " + path.getFileName() + "."));
+                    desk.notices()
+                            .say(Notice.good(
+                                    "Saved", desk.editing().session().name() + " is in " + path.getFileName() + "."));
                 },
-                why -> desk.say(Notice.stop("Not saved", why)));
+                why -> desk.notices().say(Notice.stop("Not saved", why)));
     }
 
     /** True if no other window works on this file. */
     private boolean mine(Path path) {
         boolean mine = autosave.claims(path);
         if (!mine) {
-            desk.say(Notice.stop(
-                    "Not saved",
-                    path.getFileName() + " is open in another window: close it there, or save this in another file with"
-                            + " Ctrl+Shift+S."));
+            desk.notices()
+                    .say(Notice.stop(
+                            "Not saved",
+                            path.getFileName()
+                                    + " is open in another window: close it there, or save this in another file with"
+                                    + " Ctrl+Shift+S."));
         }
         return mine;
     }
@@ -219,15 +227,16 @@ public final class Files {
 
     /** Somebody else has saved there: the person says what is to become of it. */
     private void changedOutside(Path path) {
-        desk.say(new Notice(
-                Notice.Kind.STOP,
-                "Not saved",
-                path.getFileName()
-                        + " was changed by another program since it was read here. Nothing was written over.",
-                List.of(
-                        new Notice.Act("Save beside it", () -> save(beside(path))),
-                        new Notice.Act("Write over it", () -> save(path, true)),
-                        new Notice.Act("Show what differs", () -> differs(path)))));
+        desk.notices()
+                .say(new Notice(
+                        Notice.Kind.STOP,
+                        "Not saved",
+                        path.getFileName()
+                                + " was changed by another program since it was read here. Nothing was written over.",
+                        List.of(
+                                new Notice.Act("Save beside it", () -> save(beside(path))),
+                                new Notice.Act("Write over it", () -> save(path, true)),
+                                new Notice.Act("Show what differs", () -> differs(path)))));
     }
 
     private static Path beside(Path path) {
@@ -246,24 +255,26 @@ public final class Files {
                 theirs -> {
                     String name = "In " + path.getFileName();
                     Session plain = theirs.withVersions(List.of());
-                    if (!desk.edit("Keep what is in the file", s -> Versions.keepAs(s, plain, name))) {
+                    if (!desk.editing().edit("Keep what is in the file", s -> Versions.keepAs(s, plain, name))) {
                         return;
                     }
-                    Version version = desk.session()
+                    Version version = desk.editing()
+                            .session()
                             .versions()
-                            .get(desk.session().versions().size() - 1);
-                    List<String> told = Versions.told(desk.session(), version);
+                            .get(desk.editing().session().versions().size() - 1);
+                    List<String> told = Versions.told(desk.editing().session(), version);
                     String words = told.isEmpty()
                             ? "No lane differs."
                             : String.join("; ", told.subList(0, Math.min(MOST_TOLD, told.size())))
                                     + (told.size() > MOST_TOLD ? " and " + (told.size() - MOST_TOLD) + " more." : ".");
-                    desk.say(new Notice(
-                            Notice.Kind.PLAIN,
-                            "Differs",
-                            words + " What is in the file is the version “" + name + "” of this piece now.",
-                            List.of(
-                                    new Notice.Act("Save beside it", () -> save(beside(path))),
-                                    new Notice.Act("Write over it", () -> save(path, true)))));
+                    desk.notices()
+                            .say(new Notice(
+                                    Notice.Kind.PLAIN,
+                                    "Differs",
+                                    words + " What is in the file is the version “" + name + "” of this piece now.",
+                                    List.of(
+                                            new Notice.Act("Save beside it", () -> save(beside(path))),
+                                            new Notice.Act("Write over it", () -> save(path, true)))));
                 },
                 "Not read");
     }
@@ -288,7 +299,7 @@ public final class Files {
         ButtonType leave = new ButtonType("Leave without saving", ButtonBar.ButtonData.NO);
         Alert alert = new Alert(
                 Alert.AlertType.CONFIRMATION,
-                (desk.editing().unsaved() ? desk.session().name() + " has changes that are not saved." : "")
+                (desk.editing().unsaved() ? desk.editing().session().name() + " has changes that are not saved." : "")
                         + (riding ? " A ride is going on; it ends here, and what was written is kept." : "")
                         + tried.map(name ->
                                         " What was rehearsed on " + name + " is not written: cancel, then A writes it.")
@@ -310,7 +321,7 @@ public final class Files {
                                 "Save as",
                                 "Agogic session",
                                 SessionFile.ENDING,
-                                desk.session().name())
+                                desk.editing().session().name())
                         .orElse(null);
             }
             return path != null && saved(path);
@@ -321,7 +332,7 @@ public final class Files {
     /** Saves before the piece is left; true once it is in its file. */
     private boolean saved(Path path) {
         try {
-            Session last = desk.session();
+            Session last = desk.editing().session();
             if (!mine(path)) {
                 return false;
             }
@@ -334,15 +345,16 @@ public final class Files {
             entrance.remember(path);
             return true;
         } catch (IOException e) {
-            desk.refuse(Told.of(e));
+            desk.notices().refuse(Told.of(e));
             return false;
         }
     }
 
     /** Asks where files of audio go: into this piece, or into one of their own. */
     private void bringAudio(List<Path> paths) {
-        double beat = desk.timeline().metre().nearestBeat(desk.beatHere());
-        String place = desk.timeline().speakBars(beat);
+        double beat =
+                desk.editing().timeline().metre().nearestBeat(desk.riding().beatHere());
+        String place = desk.editing().timeline().speakBars(beat);
         boolean many = paths.size() > 1;
         List<String> ways = many
                 ? List.of("On a track each", "On one track", "A piece of their own")
@@ -370,7 +382,7 @@ public final class Files {
 
     /** Asks where the audio of a file is now. */
     public void findAudio(String file) {
-        chooser.toRead("Find " + desk.session().audio(file).name(), "Audio (.wav, .aif)", "")
+        chooser.toRead("Find " + desk.editing().session().audio(file).name(), "Audio (.wav, .aif)", "")
                 .ifPresent(path -> {
                     desk.audio().found(file, path);
                     if (path.getParent() != null) {
@@ -386,7 +398,8 @@ public final class Files {
     }
 
     private void addTo(Description description) {
-        List<String> tracks = desk.session().tracks().stream().map(Track::name).toList();
+        List<String> tracks =
+                desk.editing().session().tracks().stream().map(Track::name).toList();
         ChoiceDialog<String> ask = new ChoiceDialog<>(tracks.get(0), tracks);
         ask.setTitle("Add a device");
         ask.setHeaderText(description.devices().stream()
@@ -396,7 +409,7 @@ public final class Files {
         ask.initOwner(owner);
         Theme.dress(ask, owner);
         ask.showAndWait().ifPresent(name -> {
-            Track track = desk.session().tracks().get(tracks.indexOf(name));
+            Track track = desk.editing().session().tracks().get(tracks.indexOf(name));
             add(description, track.id());
         });
     }
@@ -405,22 +418,23 @@ public final class Files {
     void add(Description description, String trackId) {
         String names = String.join(
                 ", ", description.devices().stream().map(Device::name).toList());
-        desk.edit("Add " + names, session -> {
+        desk.editing().edit("Add " + names, session -> {
             Session more = session;
             for (Device device : description.devices()) {
                 more = Adding.of(more, device, trackId);
             }
             return more;
         });
-        List<Device> all = desk.session().devices();
+        List<Device> all = desk.editing().session().devices();
         Device last = all.get(all.size() - 1);
         if (!last.parameters().isEmpty()) {
             desk.selection().show(new Target(last.id(), last.parameters().get(0).id()));
         }
         String left =
                 description.left().isEmpty() ? "" : " Not automatable: " + String.join("; ", description.left()) + ".";
-        desk.say(Notice.good(
-                "Added", names + ". It has no sound of its own here; what moves it goes out as MIDI." + left));
+        desk.notices()
+                .say(Notice.good(
+                        "Added", names + ". It has no sound of its own here; what moves it goes out as MIDI." + left));
     }
 
     /** Writes something to a file. */
@@ -453,7 +467,7 @@ public final class Files {
                             writer.write(path);
                             return path;
                         },
-                        done -> desk.say(Notice.good("Saved", said.apply(done))),
+                        done -> desk.notices().say(Notice.good("Saved", said.apply(done))),
                         "Not saved"));
     }
 
@@ -464,6 +478,6 @@ public final class Files {
     }
 
     private <T> void beside(Beside.Work<T> work, Consumer<T> done, String failed) {
-        Beside.run("agogic-file", work, done, why -> desk.say(Notice.stop(failed, why)));
+        Beside.run("agogic-file", work, done, why -> desk.notices().say(Notice.stop(failed, why)));
     }
 }

@@ -3,8 +3,9 @@ package agogic.desk.files;
 import agogic.core.session.Session;
 import agogic.core.shape.OwnShapes;
 import agogic.desk.model.Beside;
-import agogic.desk.model.Desk;
+import agogic.desk.model.Editing;
 import agogic.desk.model.Notice;
+import agogic.desk.model.Notices;
 import agogic.desk.sheet.Sheet;
 import agogic.formats.midi.MidiExport;
 import agogic.formats.session.ShapesFile;
@@ -16,31 +17,33 @@ import javafx.stage.Window;
 
 /** What goes out of a piece, and shapes that come into it: asked for in the system's dialogs, done beside the window. */
 public final class FilesOut {
-    private final Desk desk;
+    private final Editing editing;
+    private final Notices notices;
     private final Files files;
     private final Supplier<Window> owner;
 
     /** @param files asks where things are */
-    public FilesOut(Desk desk, Files files, Supplier<Window> owner) {
-        this.desk = desk;
+    public FilesOut(Editing editing, Notices notices, Files files, Supplier<Window> owner) {
+        this.editing = editing;
+        this.notices = notices;
         this.files = files;
         this.owner = owner;
     }
 
     /** Asks how a MIDI file is to be, and where it goes, and writes it. */
     public void exportMidi() {
-        ExportDialog dialog = new ExportDialog(desk, owner.get());
+        ExportDialog dialog = new ExportDialog(editing, owner.get());
         dialog.showAndWait().ifPresent(choice -> files.where(
-                        "Export MIDI", "MIDI file", ".mid", desk.session().name())
+                        "Export MIDI", "MIDI file", ".mid", editing.session().name())
                 .ifPresent(path -> exportMidi(path, choice)));
     }
 
     /** Writes a MIDI file beside the window and says what it came to. */
     public void exportMidi(Path path, MidiExport.How how) {
-        Session snapshot = desk.session();
+        Session snapshot = editing.session();
         beside(
                 () -> MidiExport.write(path, snapshot, how),
-                report -> desk.say(Notice.good("Exported", words(path, report))),
+                report -> notices.say(Notice.good("Exported", words(path, report))),
                 "Not exported");
     }
 
@@ -73,11 +76,11 @@ public final class FilesOut {
 
     /** Prints what every control does, as PDF and as pictures. */
     public void exportSheet() {
-        Session snapshot = desk.session();
+        Session snapshot = editing.session();
         files.where("Print the sheet", "PDF", ".pdf", snapshot.name() + " controls")
                 .ifPresent(path -> beside(
                         () -> Sheet.write(path, snapshot),
-                        pages -> desk.say(Notice.good(
+                        pages -> notices.say(Notice.good(
                                 "Printed",
                                 path.getFileName() + ": " + pages + (pages == 1 ? " page" : " pages")
                                         + ", and each as a PNG beside it.")),
@@ -86,9 +89,9 @@ public final class FilesOut {
 
     /** Asks for a file and writes the patterns and snapshots of the piece to it, for other pieces. */
     public void saveShapes() {
-        OwnShapes shapes = OwnShapes.of(desk.session());
+        OwnShapes shapes = OwnShapes.of(editing.session());
         if (shapes.patterns().isEmpty() && shapes.sets().isEmpty()) {
-            desk.refuse("There are neither patterns nor snapshots in this piece.");
+            notices.refuse("There are neither patterns nor snapshots in this piece.");
             return;
         }
         files.where("Save shapes of your own", "Shapes", ShapesFile.ENDING, "My shapes")
@@ -97,7 +100,7 @@ public final class FilesOut {
                             ShapesFile.save(path, shapes);
                             return shapes.patterns().size() + shapes.sets().size();
                         },
-                        n -> desk.say(
+                        n -> notices.say(
                                 Notice.good("Saved", path.getFileName() + ": they can be brought into any piece.")),
                         "Not saved"));
     }
@@ -108,15 +111,16 @@ public final class FilesOut {
                 .ifPresent(path -> beside(
                         () -> ShapesFile.read(path),
                         shapes -> {
-                            OwnShapes.Brought brought = shapes.into(desk.session());
-                            if (desk.edit("Bring shapes in", s -> shapes.into(s).session())) {
-                                desk.say(Notice.good("Brought in", brought.told() + "."));
+                            OwnShapes.Brought brought = shapes.into(editing.session());
+                            if (editing.edit(
+                                    "Bring shapes in", s -> shapes.into(s).session())) {
+                                notices.say(Notice.good("Brought in", brought.told() + "."));
                             }
                         },
                         "Not brought in"));
     }
 
     private <T> void beside(Beside.Work<T> work, Consumer<T> done, String failed) {
-        Beside.run("agogic-file", work, done, why -> desk.say(Notice.stop(failed, why)));
+        Beside.run("agogic-file", work, done, why -> notices.say(Notice.stop(failed, why)));
     }
 }

@@ -120,7 +120,7 @@ public final class FrameCost {
     private void ride(DeskWindow window) {
         try {
             Thread.sleep(WARM_SECONDS * 1000L);
-            Surface north = window.desk().session().surface("north-eight");
+            Surface north = window.desk().editing().session().surface("north-eight");
             Platform.runLater(() -> {
                 window.desk().riding().locate(0);
                 window.desk().riding().play();
@@ -135,10 +135,10 @@ public final class FrameCost {
                 Thread.sleep(MOVE_MILLIS);
             }
             say("riding eight faders, " + RIDE_SECONDS + " s in a loop of two bars");
-            Platform.runLater(() -> window.desk().engine().stop());
+            Platform.runLater(() -> window.desk().live().engine().stop());
             Thread.sleep(AFTER_SECONDS * 1000L);
             say("when it stops");
-            int rides = window.desk().session().rides().size();
+            int rides = window.desk().editing().session().rides().size();
             System.out.println("rides written: " + rides);
             System.exit(rides > FADERS ? 0 : 1);
         } catch (InterruptedException e) {

@@ -92,7 +92,7 @@ public final class ScrollCost {
         @Override
         public void handle(long now) {
             if (ids.length == 0) {
-                window.desk().time().zoom(0.4, window.desk().session().length() / 2);
+                window.desk().time().zoom(0.4, window.desk().editing().session().length() / 2);
                 ids = Arrays.stream(threads.getThreadInfo(threads.getAllThreadIds()))
                         .filter(one -> one.getThreadName().startsWith("JavaFX Application")
                                 || one.getThreadName().startsWith("QuantumRenderer"))

@@ -37,9 +37,9 @@ public final class Afterwards {
         return new Afterwards(
                 desk,
                 LooseRide.in(
-                        desk.session(),
-                        desk.engine().remembered(desk.live().nanos()),
-                        desk.state().position()));
+                        desk.editing().session(),
+                        desk.live().engine().remembered(desk.live().nanos()),
+                        desk.frames().state().position()));
     }
 
     /** Writes what this hand did last. */
@@ -48,11 +48,14 @@ public final class Afterwards {
         List<LooseRide> last =
                 now.rides.stream().filter(r -> same(r.hand(), hand)).limit(1).toList();
         if (last.isEmpty()) {
-            desk.refuse("What " + desk.session().controlName(hand)
-                    + " did is written already, or is longer ago than ten minutes.");
+            desk.notices()
+                    .refuse("What " + desk.editing().session().controlName(hand)
+                            + " did is written already, or is longer ago than ten minutes.");
         } else if (!now.can(last.get(0))) {
-            desk.refuse("Nothing is connected to " + desk.session().controlName(hand)
-                    + ". Select the parameter that is to have its moves, then press Ctrl+R.");
+            desk.notices()
+                    .refuse("Nothing is connected to "
+                            + desk.editing().session().controlName(hand)
+                            + ". Select the parameter that is to have its moves, then press Ctrl+R.");
         } else {
             now.take(last);
         }
@@ -65,7 +68,7 @@ public final class Afterwards {
 
     /** {@code Fader 3 of North Eight}. */
     public String what(LooseRide ride) {
-        return what(desk.session(), ride);
+        return what(desk.editing().session(), ride);
     }
 
     private static String what(Session session, LooseRide ride) {
@@ -76,22 +79,29 @@ public final class Afterwards {
     public String where(LooseRide ride) {
         long ago = Math.round((desk.live().nanos() - ride.last()) / MINUTE_NANOS);
         String when = ago < 1 ? "just now" : ago == 1 ? "a minute ago" : ago + " minutes ago";
-        Optional<Route> route = route(desk.session(), ride);
+        Optional<Route> route = route(desk.editing().session(), ride);
         if (route.isEmpty()) {
             return "nothing is connected to it, and no parameter is selected";
         }
-        double from = ride.played() ? ride.from() : Math.max(0, desk.state().position());
-        int first = desk.timeline().metre().barAt(desk.timeline().beatAt(from) + 1e-6);
-        int last = desk.timeline().metre().barAt(desk.timeline().beatAt(ride.to()) - 1e-6);
+        double from =
+                ride.played() ? ride.from() : Math.max(0, desk.frames().state().position());
+        int first = desk.editing()
+                .timeline()
+                .metre()
+                .barAt(desk.editing().timeline().beatAt(from) + 1e-6);
+        int last = desk.editing()
+                .timeline()
+                .metre()
+                .barAt(desk.editing().timeline().beatAt(ride.to()) - 1e-6);
         String place = !ride.played()
                 ? "at the playhead, bar " + first
                 : last > first ? "bars " + first + "–" + last : "bar " + first;
-        return "→ " + TargetName.of(desk.session(), route.get().target()) + ", " + place + ", " + when;
+        return "→ " + TargetName.of(desk.editing().session(), route.get().target()) + ", " + place + ", " + when;
     }
 
     /** True if it has somewhere to go. */
     public boolean can(LooseRide ride) {
-        return route(desk.session(), ride).isPresent();
+        return route(desk.editing().session(), ride).isPresent();
     }
 
     /** The route it goes through: its own, else a new one to the selected parameter. */
@@ -120,23 +130,23 @@ public final class Afterwards {
         Optional<Target> target = catalog && shown != null
                 ? Optional.of(shown)
                 : desk.selection().selectedRoute().map(Route::target);
-        return target.filter(t -> desk.session().has(t) && !t.device().equals(Macro.DEVICE));
+        return target.filter(t -> desk.editing().session().has(t) && !t.device().equals(Macro.DEVICE));
     }
 
     /** Writes these, as one step. */
     public void take(List<LooseRide> chosen) {
         if (chosen.isEmpty()) {
-            desk.refuse("Nothing was chosen, so nothing is written.");
+            desk.notices().refuse("Nothing was chosen, so nothing is written.");
             return;
         }
-        double playhead = Math.max(0, desk.state().position());
-        Session before = desk.session();
+        double playhead = Math.max(0, desk.frames().state().position());
+        Session before = desk.editing().session();
         // All of ten minutes may go through the live path once more: beside the window.
         Beside.run(
                 "agogic-afterwards",
                 () -> written(before, chosen, playhead),
                 written -> done(before, chosen.size(), written),
-                desk::refuse);
+                desk.notices()::refuse);
     }
 
     /** What came of taking rides: the last target that was written, null if none was, and what could not be. */
@@ -171,25 +181,27 @@ public final class Afterwards {
     private void done(Session before, int chosen, Written written) {
         String told = String.join(" ", written.told());
         if (written.last() == null) {
-            desk.refuse(told);
+            desk.notices().refuse(told);
             return;
         }
-        if (desk.session() != before) {
-            desk.refuse("The piece was changed meanwhile, so it stays as it is. Press Ctrl+R again.");
+        if (desk.editing().session() != before) {
+            desk.notices().refuse("The piece was changed meanwhile, so it stays as it is. Press Ctrl+R again.");
             return;
         }
-        if (!desk.edit(chosen == 1 ? "Take afterwards" : "Take " + chosen + " afterwards", s -> written.session())) {
+        if (!desk.editing()
+                .edit(chosen == 1 ? "Take afterwards" : "Take " + chosen + " afterwards", s -> written.session())) {
             return;
         }
         Target target = written.last();
-        int points = desk.session().lane(target).points();
-        desk.say(new Notice(
-                Notice.Kind.GOOD,
-                "Taken",
-                TargetName.of(desk.session(), target) + " has what the hand did: " + points + " points in its lane now."
-                        + (told.isEmpty() ? "" : " " + told),
-                List.of(
-                        new Notice.Act("Refine", () -> desk.selection().openLane(target)),
-                        new Notice.Act("Undo", desk.editing()::undo))));
+        int points = desk.editing().session().lane(target).points();
+        desk.notices()
+                .say(new Notice(
+                        Notice.Kind.GOOD,
+                        "Taken",
+                        TargetName.of(desk.editing().session(), target) + " has what the hand did: " + points
+                                + " points in its lane now." + (told.isEmpty() ? "" : " " + told),
+                        List.of(
+                                new Notice.Act("Refine", () -> desk.selection().openLane(target)),
+                                new Notice.Act("Undo", desk.editing()::undo))));
     }
 }

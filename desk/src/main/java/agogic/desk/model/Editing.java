@@ -43,7 +43,7 @@ public final class Editing {
         return session.getReadOnlyProperty();
     }
 
-    Session session() {
+    public Session session() {
         return session.get();
     }
 
@@ -71,7 +71,7 @@ public final class Editing {
     }
 
     /** Tempo and metre of the piece as it is. */
-    Timeline timeline() {
+    public Timeline timeline() {
         return session().timeline();
     }
 
@@ -98,7 +98,7 @@ public final class Editing {
      *
      * @return true if it changed: false says that a person was told why it did not
      */
-    boolean edit(String act, UnaryOperator<Session> change) {
+    public boolean edit(String act, UnaryOperator<Session> change) {
         settle();
         Session before = session();
         attempt(() -> {
@@ -132,7 +132,7 @@ public final class Editing {
      * @param what the act and all that it is done to
      * @return true if it was not refused
      */
-    boolean editOn(String act, List<?> what, UnaryOperator<Session> change) {
+    public boolean editOn(String act, List<?> what, UnaryOperator<Session> change) {
         return attempt(() -> answered(act, history.after(new Gesture(act, what), change.apply(session()))));
     }
 
@@ -140,6 +140,16 @@ public final class Editing {
     void arm(UnaryOperator<Session> change) {
         settle();
         attempt(() -> adopt(history.replaced(change.apply(session()))));
+    }
+
+    /** Keeps something with the piece that is no step of its history. */
+    public void remember(UnaryOperator<Session> change) {
+        arm(change);
+    }
+
+    /** Says what was done, with the act that takes it back. */
+    public void did(String head, String what) {
+        notices.say(new Notice(Notice.Kind.GOOD, head, what, List.of(new Notice.Act("Undo", this::undo))));
     }
 
     /** The session as it is comes to this by itself: no step of the history, and saved if it was. */
@@ -170,7 +180,7 @@ public final class Editing {
     }
 
     /** What goes on is done: the next move of the same slider is a step of its own. */
-    void settle() {
+    public void settle() {
         history = history.settled();
     }
 

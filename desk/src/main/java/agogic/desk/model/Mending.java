@@ -29,12 +29,12 @@ public final class Mending {
 
     private final Desk desk;
 
-    private Mending(Desk desk) {
+    Mending(Desk desk) {
         this.desk = desk;
     }
 
     /** What is said of a trace, with the acts that mend it. */
-    public static Notice notice(Desk desk, Trace trace) {
+    public Notice notice(Trace trace) {
         Notice.Kind kind =
                 switch (trace.verdict()) {
                     case WRITTEN -> Notice.Kind.GOOD;
@@ -43,7 +43,7 @@ public final class Mending {
                     default -> Notice.Kind.STOP;
                 };
         List<Notice.Act> acts = new ArrayList<>();
-        trace.act().ifPresent(act -> acts.add(new Notice.Act(spoken(desk, trace), () -> of(desk, trace))));
+        trace.act().ifPresent(act -> acts.add(new Notice.Act(spoken(trace), () -> of(trace))));
         trace.route().ifPresent(route -> {
             if (!route.id().equals(desk.selection().selectedProperty().get())) {
                 acts.add(new Notice.Act("Show route", () -> {
@@ -60,18 +60,21 @@ public final class Mending {
     }
 
     /** Does what a trace offers; its sentence is gone afterwards, with its button. */
-    public static void of(Desk desk, Trace trace) {
+    public void of(Trace trace) {
         Notice before = desk.notices().lastProperty().get();
-        String did = spoken(desk, trace);
-        new Mending(desk).mend(trace);
+        String did = spoken(trace);
+        mend(trace);
         if (desk.notices().lastProperty().get() == before) {
-            desk.say(Notice.good(
-                    "Done",
-                    did
-                            + trace.route()
-                                    .map(r -> ": " + TargetName.of(desk.session(), r.target()))
-                                    .orElse("")
-                            + "."));
+            desk.notices()
+                    .say(Notice.good(
+                            "Done",
+                            did
+                                    + trace.route()
+                                            .map(r -> ": "
+                                                    + TargetName.of(
+                                                            desk.editing().session(), r.target()))
+                                            .orElse("")
+                                    + "."));
         }
     }
 
@@ -81,14 +84,18 @@ public final class Mending {
         switch (trace.act().orElseThrow()) {
             case PUT_IN_TOUCH -> {
                 desk.riding().mode(route, WriteMode.TOUCH);
-                desk.say(Notice.good(
-                        "Touch",
-                        desk.session().parameter(route.target()).name() + " is in Touch: play, and move it again."));
+                desk.notices()
+                        .say(Notice.good(
+                                "Touch",
+                                desk.editing()
+                                                .session()
+                                                .parameter(route.target())
+                                                .name() + " is in Touch: play, and move it again."));
             }
             case PLAY -> desk.riding().play();
             case RIDE -> desk.riding().ride();
                 // This time only: the next touch has to meet the value again.
-            case TAKE_OVER_NOW -> desk.engine().takeOver(route.id());
+            case TAKE_OVER_NOW -> desk.live().engine().takeOver(route.id());
             case WRITE_REHEARSAL -> desk.passes().writeRehearsal();
             case CONNECT -> connectLastMoved();
             case MOVE_LEADER -> moveLeader(route.target());
@@ -103,19 +110,20 @@ public final class Mending {
             }
             case LOOK_AGAIN -> {
                 desk.live().ports().again();
-                desk.say(Notice.wait("Looking", "The ports are looked for again."));
+                desk.notices().say(Notice.wait("Looking", "The ports are looked for again."));
             }
             default -> edit(trace);
         }
     }
 
     private void moveLeader(Target target) {
-        Optional<Macro> macro = desk.session().macroOf(target);
+        Optional<Macro> macro = desk.editing().session().macroOf(target);
         if (macro.isPresent()) {
             desk.selection().showMacro(macro.get().id());
         } else {
             desk.selection()
-                    .show(desk.session()
+                    .show(desk.editing()
+                            .session()
                             .device(target.device())
                             .leaderOf(target.parameter())
                             .map(p -> new Target(target.device(), p))
@@ -124,87 +132,89 @@ public final class Mending {
     }
 
     private void turn(Hand hand) {
-        Surface surface = desk.session().surface(hand.surface());
-        desk.engine().turn(desk.session().surfaces().indexOf(surface), hand.page());
-        desk.say(Notice.good("Page", surface.name() + " is on page " + surface.pageName(hand.page()) + "."));
+        Surface surface = desk.editing().session().surface(hand.surface());
+        desk.live().engine().turn(desk.editing().session().surfaces().indexOf(surface), hand.page());
+        desk.notices().say(Notice.good("Page", surface.name() + " is on page " + surface.pageName(hand.page()) + "."));
     }
 
     private void edit(Trace trace) {
-        Mend mend = Mend.of(desk.session(), trace).orElseThrow();
-        if (!desk.edit(mend.words(), mend.edit())) {
+        Mend mend = Mend.of(desk.editing().session(), trace).orElseThrow();
+        if (!desk.editing().edit(mend.words(), mend.edit())) {
             return;
         }
         if (trace.act().orElseThrow() == Trace.Act.ANY_CHANNEL) {
-            String name = desk.session().controlName(trace.hand().orElseThrow());
-            desk.say(Notice.good("Any channel", name + " is heard on every channel now."));
+            String name = desk.editing().session().controlName(trace.hand().orElseThrow());
+            desk.notices().say(Notice.good("Any channel", name + " is heard on every channel now."));
         } else {
             // The old sentence is gone at once, with its button.
-            desk.say(Notice.good("Done", mend.words() + ". Move it again."));
+            desk.notices().say(Notice.good("Done", mend.words() + ". Move it again."));
         }
     }
 
     /** Walks the surface whose control is unknown: the next move of it makes it one. */
     private void makeControl(Hand hand) {
-        LiveState.LastEvent event = desk.state().lastEvent();
+        LiveState.LastEvent event = desk.frames().state().lastEvent();
         String surface = hand != null
                 ? hand.surface()
-                : desk.session().surfaces().get(event.surface()).id();
+                : desk.editing().session().surfaces().get(event.surface()).id();
         desk.selection().viewProperty().set(View.SURFACES);
         desk.learner().walk(surface);
     }
 
     /** Connects the control that moved last to the parameter of the selected route. */
     private void connectLastMoved() {
-        LiveState.LastEvent event = desk.state().lastEvent();
+        LiveState.LastEvent event = desk.frames().state().lastEvent();
         Route route = desk.selection().selectedRoute().orElse(null);
         if (event == null || event.control() < 0 || route == null) {
-            desk.refuse("Select a route first, then move the control that is to move it.");
+            desk.notices().refuse("Select a route first, then move the control that is to move it.");
             return;
         }
-        Surface surface = desk.playing().session().surfaces().get(event.surface());
+        Surface surface = desk.frames().playing().session().surfaces().get(event.surface());
         Control control = surface.controls().get(event.control());
-        int page = surface.pages().size() > 1 ? desk.playing().page(surface.id()) : 0;
+        int page = surface.pages().size() > 1 ? desk.frames().playing().page(surface.id()) : 0;
         Hand hand = new Hand(surface.id(), control.id(), page);
-        Optional<String> clash = Assigning.clash(desk.session(), hand, route.target());
+        Optional<String> clash = Assigning.clash(desk.editing().session(), hand, route.target());
         if (clash.isEmpty()) {
             connect(hand, route, Assigning.How.ADD);
             return;
         }
         // Both stand to reason: the person says which.
-        desk.say(new Notice(
-                Notice.Kind.WAIT,
-                "Add or replace",
-                clash.get(),
-                List.of(
-                        new Notice.Act("Add " + control.name(), () -> connect(hand, route, Assigning.How.ADD)),
-                        new Notice.Act("Replace", () -> connect(hand, route, Assigning.How.TAKE_OVER)))));
+        desk.notices()
+                .say(new Notice(
+                        Notice.Kind.WAIT,
+                        "Add or replace",
+                        clash.get(),
+                        List.of(
+                                new Notice.Act("Add " + control.name(), () -> connect(hand, route, Assigning.How.ADD)),
+                                new Notice.Act("Replace", () -> connect(hand, route, Assigning.How.TAKE_OVER)))));
     }
 
     private void connect(Hand hand, Route route, Assigning.How how) {
-        String control = desk.session().controlName(hand);
-        String name = desk.session().parameter(route.target()).name();
-        if (!desk.edit(control + " to " + name, s -> Assigning.connect(s, hand, route.target(), how))) {
+        String control = desk.editing().session().controlName(hand);
+        String name = desk.editing().session().parameter(route.target()).name();
+        if (!desk.editing().edit(control + " to " + name, s -> Assigning.connect(s, hand, route.target(), how))) {
             return;
         }
-        String others = Assigning.othersOfTarget(desk.session(), hand, route.target()).stream()
-                .map(r -> desk.session().controlName(r.hand().orElseThrow()))
+        String others = Assigning.othersOfTarget(desk.editing().session(), hand, route.target()).stream()
+                .map(r -> desk.editing().session().controlName(r.hand().orElseThrow()))
                 .distinct()
                 .collect(Collectors.joining(", "));
-        desk.say(Notice.good(
-                "Connected",
-                desk.session().wholeControlName(hand) + " moves " + name + " now"
-                        + (others.isEmpty() ? "." : ", as " + others + " does.")));
+        desk.notices()
+                .say(Notice.good(
+                        "Connected",
+                        desk.editing().session().wholeControlName(hand) + " moves " + name + " now"
+                                + (others.isEmpty() ? "." : ", as " + others + " does.")));
     }
 
     /** What a trace offers, in words: of connecting, to what. */
-    static String spoken(Desk desk, Trace trace) {
+    private String spoken(Trace trace) {
         Trace.Act act = trace.act().orElseThrow();
         return act != Trace.Act.CONNECT
                 ? act.spoken()
                 : desk.selection()
                         .selectedRoute()
                         .map(r -> "Connect it to "
-                                + desk.session().parameter(r.target()).name())
+                                + desk.editing().session().parameter(r.target()).name())
                         .orElse(act.spoken());
     }
 }

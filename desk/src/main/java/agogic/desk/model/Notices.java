@@ -1,5 +1,7 @@
 package agogic.desk.model;
 
+import java.util.Optional;
+import java.util.function.Supplier;
 import javafx.beans.property.ObjectProperty;
 import javafx.beans.property.SimpleObjectProperty;
 
@@ -11,12 +13,22 @@ public final class Notices {
         return last;
     }
 
-    void say(Notice what) {
+    public void say(Notice what) {
         last.set(what);
     }
 
     /** Says why something was not done. */
-    void refuse(String why) {
+    public void refuse(String why) {
         say(Notice.stop("Not done", why));
+    }
+
+    /** What can be worked out before it is asked about or done; empty if it is refused, and that was said. */
+    public <T> Optional<T> tried(Supplier<T> what) {
+        try {
+            return Optional.of(what.get());
+        } catch (IllegalArgumentException e) {
+            refuse(e.getMessage());
+            return Optional.empty();
+        }
     }
 }

@@ -42,16 +42,16 @@ public final class Passes {
     }
 
     void takePasses() {
-        for (List<Pass> passes = desk.engine().finishedPass();
+        for (List<Pass> passes = desk.live().engine().finishedPass();
                 passes != null;
-                passes = desk.engine().finishedPass()) {
+                passes = desk.live().engine().finishedPass()) {
             take(passes);
         }
     }
 
     /** Stops what plays and takes what was ridden: to be done before this piece is left. */
     public void endPass() {
-        desk.engine().stop();
+        desk.live().engine().stop();
         for (int i = 0; i < LEAVING_MILLIS && (riding.playing() || i < 3); i++) {
             LockSupport.parkNanos(1_000_000);
         }
@@ -71,7 +71,7 @@ public final class Passes {
         List<Pass> toWrite = passes.stream().filter(p -> !p.rehearsed()).toList();
         List<Pass> wrote = toWrite.stream().filter(Pass::wrote).toList();
         keepRehearsed(passes.stream().filter(p -> p.wrote() && p.rehearsed()).toList());
-        Session before = desk.session();
+        Session before = desk.editing().session();
         List<String> loose = List.of();
         if (toWrite.stream().anyMatch(p -> p.wrote() || p.end().over())) {
             String act = wrote.isEmpty()
@@ -81,30 +81,34 @@ public final class Passes {
         }
         riding.trails().clear();
         if (!loose.isEmpty()) {
-            desk.say(kept(loose));
+            desk.notices().say(kept(loose));
         } else if (!wrote.isEmpty()) {
             tell(before, wrote);
         } else if (passes.stream().anyMatch(p -> p.rehearsed() && p.wrote())) {
-            desk.say(new Notice(
-                    Notice.Kind.WAIT,
-                    "Rehearsed",
-                    nameOf(tried.get().get(0)) + " was moved and heard. Nothing is written until you say so.",
-                    List.of(
-                            new Notice.Act("Write it", this::writeRehearsal),
-                            new Notice.Act("Drop it", this::dropRehearsal))));
+            desk.notices()
+                    .say(new Notice(
+                            Notice.Kind.WAIT,
+                            "Rehearsed",
+                            nameOf(tried.get().get(0)) + " was moved and heard. Nothing is written until you say so.",
+                            List.of(
+                                    new Notice.Act("Write it", this::writeRehearsal),
+                                    new Notice.Act("Drop it", this::dropRehearsal))));
         } else if (toWrite.stream().anyMatch(p -> p.end().over())) {
-            desk.say(Notice.stop(
-                    "Not written",
-                    toWrite.size() > 1 && toWrite.get(0).to() > toWrite.get(0).from()
-                            ? "Nothing was touched during the pass, so all is as it was."
-                            : nothingMoved(toWrite.get(0))));
+            desk.notices()
+                    .say(Notice.stop(
+                            "Not written",
+                            toWrite.size() > 1
+                                            && toWrite.get(0).to()
+                                                    > toWrite.get(0).from()
+                                    ? "Nothing was touched during the pass, so all is as it was."
+                                    : nothingMoved(toWrite.get(0))));
         }
     }
 
     /** Writes passes as one step; for each ride that no lane took, why. */
     private List<String> write(String act, List<Pass> passes) {
         List<String> loose = new ArrayList<>();
-        desk.edit(act, s -> {
+        desk.editing().edit(act, s -> {
             PassWriter.Outcome outcome =
                     PassWriter.ridden(Choices.firstRide(desk.live().latency()).of(s, passes), passes);
             loose.addAll(outcome.loose());
@@ -125,7 +129,9 @@ public final class Passes {
         return pass.route().hand().isEmpty()
                 ? nameOf(pass) + " has no control: a ride needs a hand. M learns one."
                 : "Nothing moved during the pass: "
-                        + desk.session().controlName(pass.route().hand().get()) + " sent nothing, so " + nameOf(pass)
+                        + desk.editing()
+                                .session()
+                                .controlName(pass.route().hand().get()) + " sent nothing, so " + nameOf(pass)
                         + " is as it was.";
     }
 
@@ -147,12 +153,12 @@ public final class Passes {
     /** Discards what was only rehearsed. */
     public void dropRehearsal() {
         if (tried.get().isEmpty()) {
-            desk.refuse("There is no rehearsal to be dropped.");
+            desk.notices().refuse("There is no rehearsal to be dropped.");
             return;
         }
         String name = nameOf(tried.get().get(0));
         tried.set(List.of());
-        desk.say(Notice.plain("Dropped", "The rehearsal of " + name + " is dropped; nothing was written."));
+        desk.notices().say(Notice.plain("Dropped", "The rehearsal of " + name + " is dropped; nothing was written."));
     }
 
     /** The run of playing in which something was last said of a pass. */
@@ -169,24 +175,26 @@ public final class Passes {
 
     private String nameOf(Pass pass) {
         Target target = pass.route().target();
-        return desk.session().has(target) ? desk.session().parameter(target).name() : "what is gone";
+        return desk.editing().session().has(target)
+                ? desk.editing().session().parameter(target).name()
+                : "what is gone";
     }
 
     /** Writes what was only rehearsed. */
     public void writeRehearsal() {
         List<Pass> passes = tried.get();
         if (passes.isEmpty()) {
-            desk.refuse("There is no rehearsal to be written.");
+            desk.notices().refuse("There is no rehearsal to be written.");
             return;
         }
-        Session before = desk.session();
+        Session before = desk.editing().session();
         List<String> loose = write("Ride of " + nameOf(passes.get(0)), passes);
-        if (desk.session() != before) {
+        if (desk.editing().session() != before) {
             tried.set(List.of());
             if (loose.isEmpty()) {
                 tell(before, passes);
             } else {
-                desk.say(kept(loose));
+                desk.notices().say(kept(loose));
             }
         }
     }
@@ -196,13 +204,14 @@ public final class Passes {
         int moves = passes.stream().mapToInt(p -> p.seconds().length).sum();
         String what = passes.size() == 1 ? nameOf(passes.get(0)) : passes.size() + " rides";
         Notice ridden = Notice.wait("Ridden", what + ": " + moves + " moves. The envelope follows.");
-        desk.say(ridden);
+        desk.notices().say(ridden);
         desk.making().whenMade(() -> {
-            boolean there = passes.stream().anyMatch(p -> !desk.session()
+            boolean there = passes.stream().anyMatch(p -> !desk.editing()
+                    .session()
                     .lane(p.route().target())
                     .equals(before.lane(p.route().target())));
             if (there && desk.notices().lastProperty().get() == ridden) {
-                desk.say(written(before, passes));
+                desk.notices().say(written(before, passes));
             }
         });
     }
@@ -217,14 +226,14 @@ public final class Passes {
         }
         List<String> parts = new ArrayList<>();
         for (Pass pass : all.subList(0, Math.min(MOST_TOLD, all.size()))) {
-            int points = desk.session().lane(pass.route().target()).points()
+            int points = desk.editing().session().lane(pass.route().target()).points()
                     - before.lane(pass.route().target()).points();
-            parts.add(TargetName.of(desk.session(), pass.route().target()) + ", " + pass.seconds().length + " moves, "
-                    + (points < 0 ? points : "+" + points) + " points");
+            parts.add(TargetName.of(desk.editing().session(), pass.route().target()) + ", " + pass.seconds().length
+                    + " moves, " + (points < 0 ? points : "+" + points) + " points");
         }
         String more = all.size() > MOST_TOLD ? " and " + (all.size() - MOST_TOLD) + " more" : "";
         Target first = all.get(0).route().target();
-        double began = desk.timeline().beatAt(Math.max(0, all.get(0).seconds()[0]));
+        double began = desk.editing().timeline().beatAt(Math.max(0, all.get(0).seconds()[0]));
         return new Notice(
                 Notice.Kind.GOOD,
                 "Written",
@@ -237,7 +246,7 @@ public final class Passes {
 
     private Notice written(Session before, Pass pass) {
         Target target = pass.route().target();
-        Lane lane = desk.session().lane(target);
+        Lane lane = desk.editing().session().lane(target);
         Set<Stretch> old = new HashSet<>();
         before.lane(target).layers().forEach(layer -> old.addAll(layer.stretches()));
         int layer = 0;
@@ -250,19 +259,20 @@ public final class Passes {
                 }
             }
         }
-        SeenLayer seen = new SeenLayer(desk.session(), target, layer);
-        Ride ride = desk.session().ride(stretch.ride());
+        SeenLayer seen = new SeenLayer(desk.editing().session(), target, layer);
+        Ride ride = desk.editing().session().ride(stretch.ride());
         RefineModel model = RefineModel.of(seen, stretch);
-        Timeline timeline = desk.timeline();
+        Timeline timeline = desk.editing().timeline();
         int from = timeline.metre().barAt(model.beat(stretch.from()) + 1e-6);
         int to = timeline.metre().barAt(model.beat(stretch.to()) - 1e-6);
         double began = Math.max(0, model.beat(stretch.from()));
         String bars = from >= to ? "bar " + from : "bars " + from + "–" + to;
-        String sentence = "Ride " + ride.number() + " · " + desk.session().controlName(ride.hand()) + " → "
-                + TargetName.of(desk.session(), target) + " · " + bars + " · " + ride.size() + " moves → "
+        String sentence = "Ride " + ride.number() + " · "
+                + desk.editing().session().controlName(ride.hand()) + " → "
+                + TargetName.of(desk.editing().session(), target) + " · " + bars + " · " + ride.size() + " moves → "
                 + model.refined().points() + " points, never more than "
                 + seen.parameter().printDifference(model.refined().farthest()) + " from the hand."
-                + (layer == 0 ? "" : " Layer: " + Layers.name(desk.session(), seen.layer()) + ".");
+                + (layer == 0 ? "" : " Layer: " + Layers.name(desk.editing().session(), seen.layer()) + ".");
         return new Notice(
                 Notice.Kind.GOOD,
                 "Written",

@@ -68,6 +68,12 @@ public final class Riding {
         return editing.timeline().beatAt(playing.get().live().position());
     }
 
+    /** The beat that is pointed at, else that of the playhead; 0 or more. */
+    public double beatHere() {
+        double pointed = selection.pointedBeat();
+        return Math.max(0, Double.isNaN(pointed) ? positionBeat() : pointed);
+    }
+
     public boolean playing() {
         return playing.get().live().playing();
     }

@@ -176,7 +176,7 @@ public final class Standing {
     }
 
     /** What a target stands at, normalised: what is heard, or where it rests if it does not play yet. */
-    double stands(Target target) {
+    public double stands(Target target) {
         return playing.get()
                 .value(target)
                 .orElseGet(() -> editing.session().parameter(target).resting());

@@ -3,7 +3,7 @@ package agogic.desk.parts;
 import agogic.desk.draw.Mark;
 import agogic.desk.draw.Painter;
 import agogic.desk.draw.Palette;
-import agogic.desk.model.Desk;
+import agogic.desk.model.Selection;
 import java.util.ArrayList;
 import java.util.List;
 import javafx.scene.canvas.Canvas;
@@ -11,18 +11,14 @@ import javafx.scene.layout.Region;
 
 /** A small drawing that follows its size and the theme. */
 public abstract class MarkView extends Region {
-    private final Desk desk;
+    private final Selection selection;
     private final Canvas canvas = new Canvas();
 
-    public MarkView(Desk desk) {
-        this.desk = desk;
+    public MarkView(Selection selection) {
+        this.selection = selection;
         getChildren().add(canvas);
-        desk.selection().lightProperty().addListener((o, a, b) -> draw());
+        selection.lightProperty().addListener((o, a, b) -> draw());
         focusedProperty().addListener((o, a, b) -> draw());
-    }
-
-    public Desk desk() {
-        return desk;
     }
 
     /** What is drawn on {@code width} by {@code height} pixels. */
@@ -44,7 +40,7 @@ public abstract class MarkView extends Region {
                     getWidth(),
                     getHeight(),
                     marks,
-                    Palette.of(desk.selection().lightProperty().get()));
+                    Palette.of(selection.lightProperty().get()));
         }
     }
 }

@@ -6,7 +6,10 @@ import agogic.core.score.ScoreWords;
 import agogic.core.session.Track;
 import agogic.desk.draw.Ink;
 import agogic.desk.draw.Mark;
-import agogic.desk.model.Desk;
+import agogic.desk.model.AudioFiles;
+import agogic.desk.model.Editing;
+import agogic.desk.model.Riding;
+import agogic.desk.model.Selection;
 import agogic.desk.model.TimeWindow;
 import java.util.List;
 import java.util.stream.Collectors;
@@ -20,6 +23,8 @@ import javafx.scene.input.MouseEvent;
  * it is read from place to place.
  */
 public final class ScoreStrip extends MarkView {
+    private final Editing editing;
+    private final Riding riding;
     public static final double HEIGHT = 64;
 
     private final TimeWindow time;
@@ -31,8 +36,17 @@ public final class ScoreStrip extends MarkView {
     private Track audio;
 
     /** A strip that shows the same bars as what is above it, between these margins. */
-    public ScoreStrip(Desk desk, TimeWindow time, double left, double right) {
-        super(desk);
+    public ScoreStrip(
+            Editing editing,
+            Selection selection,
+            Riding riding,
+            AudioFiles audio,
+            TimeWindow time,
+            double left,
+            double right) {
+        super(selection);
+        this.editing = editing;
+        this.riding = riding;
         this.time = time;
         this.left = left;
         this.right = right;
@@ -45,7 +59,7 @@ public final class ScoreStrip extends MarkView {
         managedProperty().bind(visibleProperty());
         time.fromProperty().addListener((o, a, b) -> draw());
         time.toProperty().addListener((o, a, b) -> draw());
-        desk.audio().seenProperty().addListener((o, a, b) -> draw());
+        audio.seenProperty().addListener((o, a, b) -> draw());
         addEventHandler(KeyEvent.KEY_PRESSED, this::key);
         addEventHandler(MouseEvent.MOUSE_PRESSED, e -> {
             requestFocus();
@@ -58,7 +72,7 @@ public final class ScoreStrip extends MarkView {
     public void show(Target target) {
         List<Clip> now = target == null
                 ? List.of()
-                : desk().session().trackOf(target.device()).map(Track::played).orElse(List.of());
+                : editing.session().trackOf(target.device()).map(Track::played).orElse(List.of());
         if (!now.equals(clips)) {
             clips = now;
             places = ScoreWords.places(clips);
@@ -66,7 +80,7 @@ public final class ScoreStrip extends MarkView {
         }
         audio = target == null
                 ? null
-                : desk().session()
+                : editing.session()
                         .trackOf(target.device())
                         .filter(PeakMarks::any)
                         .orElse(null);
@@ -98,7 +112,7 @@ public final class ScoreStrip extends MarkView {
                         ? "Audio: " + audio.clips().stream().map(Clip::name).collect(Collectors.joining(", "))
                         : place < 0
                                 ? "Score, " + notes + " notes; the arrow keys read it"
-                                : ScoreWords.at(clips, desk().timeline(), places.get(place)));
+                                : ScoreWords.at(clips, editing.timeline(), places.get(place)));
         notifyAccessibleAttributeChanged(AccessibleAttribute.TEXT);
     }
 
@@ -113,7 +127,7 @@ public final class ScoreStrip extends MarkView {
             case LEFT -> read(here - 1);
             case ENTER -> {
                 if (!none) {
-                    desk().riding().locate(places.get(place));
+                    riding.locate(places.get(place));
                 }
             }
             default -> {
@@ -145,7 +159,7 @@ public final class ScoreStrip extends MarkView {
         if (audio != null) {
             EnvelopeMarks.Field field = new EnvelopeMarks.Field(left, 4, wide, height - 14);
             Ink ink = places.isEmpty() ? Ink.QUIET : Ink.EDGE;
-            marks.addAll(PeakMarks.of(desk().session(), audio, time.from(), time.to(), field, ink));
+            marks.addAll(PeakMarks.of(editing.session(), audio, time.from(), time.to(), field, ink));
         }
         marks.addAll(ScoreMarks.of(
                 clips, time.from(), time.to(), new EnvelopeMarks.Field(left, 6, wide, height - 17), Ink.TEXT));

@@ -3,7 +3,7 @@ package agogic.desk.parts;
 import agogic.core.envelope.Shape;
 import agogic.core.route.Target;
 import agogic.core.session.Points;
-import agogic.desk.model.Desk;
+import agogic.desk.model.Editing;
 import java.util.List;
 
 /**
@@ -28,12 +28,12 @@ public record SegmentShapes(String id, String key, String words, Shape shape) {
     }
 
     /** From now on a lane goes this way from one of its points. */
-    public void from(Desk desk, Target target, int point) {
-        from(desk, target, 0, point);
+    public void from(Editing editing, Target target, int point) {
+        from(editing, target, 0, point);
     }
 
     /** The same of a layer. */
-    public void from(Desk desk, Target target, int layer, int point) {
-        desk.edit("Segment: " + words, s -> Points.shape(s, target, layer, point, shape));
+    public void from(Editing editing, Target target, int layer, int point) {
+        editing.edit("Segment: " + words, s -> Points.shape(s, target, layer, point, shape));
     }
 }

@@ -11,8 +11,12 @@ import agogic.core.route.Target;
 import agogic.core.session.Session;
 import agogic.desk.draw.Ink;
 import agogic.desk.draw.Mark;
-import agogic.desk.model.Desk;
+import agogic.desk.model.Editing;
+import agogic.desk.model.Frames;
 import agogic.desk.model.Notice;
+import agogic.desk.model.Notices;
+import agogic.desk.model.Selection;
+import agogic.desk.model.Standing;
 import agogic.desk.model.Strand;
 import java.util.List;
 import java.util.Locale;
@@ -42,7 +46,8 @@ import javafx.stage.Window;
 public final class SpanDialog extends Dialog<SpanDialog.Chosen> {
     private static final double PICTURE = 168;
 
-    private final Desk desk;
+    private final Frames frames;
+    private final Standing standing;
     private final Session session;
     private final Parameter parameter;
     private final Target target;
@@ -62,10 +67,18 @@ public final class SpanDialog extends Dialog<SpanDialog.Chosen> {
     /** The span, and what follows it. */
     record Chosen(Span span, SpanChange.Follow follow) {}
 
-    private SpanDialog(Desk desk, Window owner, Strand strand, String hand) {
-        this.desk = desk;
+    private SpanDialog(
+            Editing editing,
+            Selection selection,
+            Frames frames,
+            Standing standing,
+            Window owner,
+            Strand strand,
+            String hand) {
+        this.frames = frames;
+        this.standing = standing;
         this.strand = strand;
-        session = desk.session();
+        session = editing.session();
         target = strand.target();
         parameter = session.parameter(target);
         initOwner(owner);
@@ -82,12 +95,12 @@ public final class SpanDialog extends Dialog<SpanDialog.Chosen> {
                         : "such as " + parameter.printDifference(parameter.unit() == Unit.HERTZ ? -100 : -3));
         all.setDisable(parameter.stepped());
         shapes();
-        picture = new MarkView(desk) {
+        picture = new MarkView(selection) {
             @Override
             public void marks(List<Mark> marks, double width, double height) {
                 marks.add(new Mark.Box(1, 1, width - 2, height - 2, 8, Ink.WELL, Ink.SPAN, 1.4));
                 span().ifPresent(span ->
-                        SpanMarks.square(marks, parameter, span, 10, 10, width - 20, strand.input(desk.playing())));
+                        SpanMarks.square(marks, parameter, span, 10, 10, width - 20, strand.input(frames.playing())));
             }
         };
         picture.setPrefSize(PICTURE, PICTURE);
@@ -126,37 +139,52 @@ public final class SpanDialog extends Dialog<SpanDialog.Chosen> {
     }
 
     /** Asks for the span of a route and sets it. */
-    public static void ask(Desk desk, Window owner, Route route) {
+    public static void ask(
+            Editing editing,
+            Notices notices,
+            Selection selection,
+            Frames frames,
+            Standing standing,
+            Window owner,
+            Route route) {
         Strand strand =
                 new Strand(Optional.of(route.id()), Optional.empty(), route.target(), Optional.of(route.span()), 0, "");
-        String hand = route.hand().map(h -> desk.session().control(h).name()).orElse("No control");
-        new SpanDialog(desk, owner, strand, hand)
+        String hand = route.hand().map(h -> editing.session().control(h).name()).orElse("No control");
+        new SpanDialog(editing, selection, frames, standing, owner, strand, hand)
                 .showAndWait()
                 .filter(c -> !c.span().equals(route.span()))
-                .ifPresent(c -> set(desk, route, c));
+                .ifPresent(c -> set(editing, notices, route, c));
     }
 
     /** Asks for the span of a member of a macro and sets it. */
-    public static void ask(Desk desk, Window owner, Macro macro, Member.BySpan member) {
+    public static void ask(
+            Editing editing,
+            Notices notices,
+            Selection selection,
+            Frames frames,
+            Standing standing,
+            Window owner,
+            Macro macro,
+            Member.BySpan member) {
         Strand strand = new Strand(
                 Optional.empty(), Optional.of(macro.id()), member.target(), Optional.of(member.span()), 0, "");
-        Parameter parameter = desk.session().parameter(member.target());
-        new SpanDialog(desk, owner, strand, macro.name())
+        Parameter parameter = editing.session().parameter(member.target());
+        new SpanDialog(editing, selection, frames, standing, owner, strand, macro.name())
                 .showAndWait()
                 .filter(c -> !c.span().equals(member.span()))
                 .ifPresent(c -> {
-                    if (desk.edit(
+                    if (editing.edit(
                             "Span of " + parameter.name(),
                             s -> s.with(s.macro(macro.id()).with(new Member.BySpan(member.target(), c.span()))))) {
-                        desk.say(said(parameter, c.span(), ""));
+                        notices.say(said(parameter, c.span(), ""));
                     }
                 });
     }
 
-    private static void set(Desk desk, Route route, Chosen chosen) {
-        Parameter parameter = desk.session().parameter(route.target());
+    private static void set(Editing editing, Notices notices, Route route, Chosen chosen) {
+        Parameter parameter = editing.session().parameter(route.target());
         SpanChange.Outcome[] outcome = new SpanChange.Outcome[1];
-        desk.edit("Span of " + parameter.name(), s -> {
+        editing.edit("Span of " + parameter.name(), s -> {
             outcome[0] = SpanChange.of(s, route.id(), chosen.span(), chosen.follow());
             return outcome[0].session();
         });
@@ -167,7 +195,7 @@ public final class SpanDialog extends Dialog<SpanDialog.Chosen> {
                             + (outcome[0].stopped() == 0
                                     ? "."
                                     : ", " + outcome[0].stopped() + " are clipped at the limit.");
-            desk.say(said(parameter, chosen.span(), points));
+            notices.say(said(parameter, chosen.span(), points));
         }
     }
 
@@ -179,7 +207,7 @@ public final class SpanDialog extends Dialog<SpanDialog.Chosen> {
     }
 
     private Node lines() {
-        double stands = desk.stands(target);
+        double stands = standing.stands(target);
         Button round = Parts.act("span-round", "Turn round", "", () -> {
             String was = from.getText();
             from.setText(to.getText());
@@ -235,7 +263,7 @@ public final class SpanDialog extends Dialog<SpanDialog.Chosen> {
         AnimationTimer timer = new AnimationTimer() {
             @Override
             public void handle(long now) {
-                double in = strand.input(desk.playing());
+                double in = strand.input(frames.playing());
                 String words = span().map(s -> (Double.isNaN(in) ? "not moved yet" : Math.round(in * 100) + " %")
                                 + (Double.isNaN(in) ? "" : " → " + parameter.print(parameter.settled(s.apply(in)))))
                         .orElse("");

@@ -7,7 +7,9 @@ import agogic.core.search.Query;
 import agogic.core.session.Session;
 import agogic.core.session.TargetName;
 import agogic.desk.model.Beside;
-import agogic.desk.model.Desk;
+import agogic.desk.model.Editing;
+import agogic.desk.model.Notices;
+import agogic.desk.model.Selection;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Locale;
@@ -54,12 +56,14 @@ public final class TargetChooser extends Dialog<TargetChooser.Choice> {
     public record Words(String title, String header, String first, String second) {}
 
     private TargetChooser(
-            Desk desk,
+            Editing editing,
+            Notices notices,
+            Selection selection,
             Window owner,
             Words words,
             List<Target> without,
             BiFunction<List<Target>, Boolean, Meaning> means) {
-        session = desk.session();
+        session = editing.session();
         this.without = without;
         this.means = means;
         initOwner(owner);
@@ -98,7 +102,7 @@ public final class TargetChooser extends Dialog<TargetChooser.Choice> {
         box.setPadding(new Insets(12));
         getDialogPane().setContent(box);
         getDialogPane().getButtonTypes().addAll(ButtonType.OK, ButtonType.CANCEL);
-        search.textProperty().addListener((o, a, b) -> fill(desk));
+        search.textProperty().addListener((o, a, b) -> fill(selection));
         search.addEventFilter(KeyEvent.KEY_PRESSED, e -> {
             if (e.getCode() == KeyCode.DOWN) {
                 list.requestFocus();
@@ -128,21 +132,23 @@ public final class TargetChooser extends Dialog<TargetChooser.Choice> {
                 search -> {
                     parameters = search;
                     if (getDialogPane().getScene() != null) {
-                        fill(desk);
+                        fill(selection);
                     }
                 },
-                desk::refuse);
-        fill(desk);
+                notices::refuse);
+        fill(selection);
     }
 
     /** Asks; nothing if the person would rather not. Things in {@code without} are not offered. */
     public static Optional<Choice> ask(
-            Desk desk,
+            Editing editing,
+            Notices notices,
+            Selection selection,
             Window owner,
             Words words,
             List<Target> without,
             BiFunction<List<Target>, Boolean, Meaning> means) {
-        return new TargetChooser(desk, owner, words, without, means).showAndWait();
+        return new TargetChooser(editing, notices, selection, owner, words, without, means).showAndWait();
     }
 
     /** A line for people: {@code Two-Pole Filter · Cutoff, 40 Hz – 16 kHz}. */
@@ -155,7 +161,7 @@ public final class TargetChooser extends Dialog<TargetChooser.Choice> {
         return new ArrayList<>(list.getSelectionModel().getSelectedItems());
     }
 
-    private void fill(Desk desk) {
+    private void fill(Selection selection) {
         String typed = search.getText().strip();
         List<Target> found = new ArrayList<>();
         for (Macro macro : session.macros()) {
@@ -164,7 +170,7 @@ public final class TargetChooser extends Dialog<TargetChooser.Choice> {
             }
         }
         if (typed.isEmpty()) {
-            found.addAll(desk.selection().touched());
+            found.addAll(selection.touched());
             session.routes().stream().map(r -> r.target()).forEach(found::add);
         }
         int[] places = parameters == null ? new int[0] : parameters.find(Query.of(typed));

@@ -9,8 +9,9 @@ import agogic.core.time.Metre;
 import agogic.core.time.Section;
 import agogic.core.time.TempoPoint;
 import agogic.core.time.Timeline;
-import agogic.desk.model.Desk;
+import agogic.desk.model.Editing;
 import agogic.desk.model.Notice;
+import agogic.desk.model.Notices;
 import java.util.OptionalDouble;
 import java.util.function.UnaryOperator;
 import javafx.scene.control.TextField;
@@ -49,19 +50,20 @@ public final class TimingForm extends FormDialog<UnaryOperator<Session>> {
     private final TextField going;
     private final TextField until;
 
-    private TimingForm(Desk desk, Kind kind, double beat, Window owner) {
-        super(kind.words, kind == Kind.TEMPO ? Timing.stretching(desk.session()) : kind.about + ".", owner);
+    private TimingForm(Editing editing, Kind kind, double beat, Window owner) {
+        super(kind.words, kind == Kind.TEMPO ? Timing.stretching(editing.session()) : kind.about + ".", owner);
         this.kind = kind;
-        timeline = desk.timeline();
-        session = desk.session();
+        timeline = editing.timeline();
+        session = editing.session();
         String bars = timeline.printBars(beat);
         what = kind == Kind.LENGTH
                 ? row(
                         "timing-what",
                         "Length",
-                        Integer.toString(timeline.metre().barAt(desk.session().length() - SAME)),
+                        Integer.toString(
+                                timeline.metre().barAt(editing.session().length() - SAME)),
                         "bars")
-                : row("timing-what", kind.words, now(desk.session(), kind, beat), behind(kind));
+                : row("timing-what", kind.words, now(editing.session(), kind, beat), behind(kind));
         going = kind == Kind.TEMPO
                 ? row("timing-going", "Goes on", going(beat), "“steady”, or “ramp” to the next")
                 : null;
@@ -108,14 +110,14 @@ public final class TimingForm extends FormDialog<UnaryOperator<Session>> {
     }
 
     /** Asks for it, from the bar in which {@code beat} lies on; at {@code beat} itself if something begins there. */
-    public static void ask(Desk desk, Kind kind, double beat, Window owner) {
-        double place = place(desk.session(), kind, beat);
-        new TimingForm(desk, kind, place, owner).showAndWait().ifPresent(change -> {
-            if (desk.edit(kind.words, change)) {
-                desk.say(Notice.good(
+    public static void ask(Editing editing, Notices notices, Kind kind, double beat, Window owner) {
+        double place = place(editing.session(), kind, beat);
+        new TimingForm(editing, kind, place, owner).showAndWait().ifPresent(change -> {
+            if (editing.edit(kind.words, change)) {
+                notices.say(Notice.good(
                         "Set",
                         kind == Kind.TEMPO
-                                ? "The tempo is set. " + Timing.stretching(desk.session())
+                                ? "The tempo is set. " + Timing.stretching(editing.session())
                                 : "The " + kind.words.toLowerCase(java.util.Locale.ROOT) + " is set."));
             }
         });

@@ -10,8 +10,9 @@ import agogic.core.session.Session;
 import agogic.core.session.TargetName;
 import agogic.core.shape.Patterns;
 import agogic.desk.acts.Act;
-import agogic.desk.model.Desk;
+import agogic.desk.model.Editing;
 import agogic.desk.model.Notice;
+import agogic.desk.model.Notices;
 import agogic.desk.model.View;
 import agogic.desk.parts.ChoiceDialog;
 import agogic.desk.parts.NameDialog;
@@ -100,7 +101,7 @@ final class ChoosingActs {
                         "Remove patterns…",
                         "What they are placed over keeps its points, as points",
                         "Alt+Z",
-                        shown -> removePatterns(shown.desk)),
+                        shown -> removePatterns(shown.editing, shown.notices)),
                 act(
                         "clear",
                         "Delete completely…",
@@ -113,7 +114,7 @@ final class ChoosingActs {
         return Act.of(id, words, about, key, () -> {
                     Shown shown = view.get().shown();
                     if (shown.target == null) {
-                        shown.desk.refuse("Select a route first: there is no lane here.");
+                        shown.notices.refuse("Select a route first: there is no lane here.");
                     } else {
                         run.accept(shown);
                     }
@@ -124,7 +125,7 @@ final class ChoosingActs {
                         : id.equals("pattern-remove")
                                         && view.get()
                                                 .shown()
-                                                .desk
+                                                .editing
                                                 .session()
                                                 .patterns()
                                                 .isEmpty()
@@ -136,17 +137,17 @@ final class ChoosingActs {
         return view.get().getScene().getWindow();
     }
 
-    private void removePatterns(Desk desk) {
-        List<ChoiceDialog.Choice> lines = desk.session().patterns().stream()
+    private void removePatterns(Editing editing, Notices notices) {
+        List<ChoiceDialog.Choice> lines = editing.session().patterns().stream()
                 .map(p -> new ChoiceDialog.Choice(
                         p.name(),
                         p.name() + ", " + p.form().spoken(),
-                        Integer.toString(Patterns.places(desk.session(), p.name())),
+                        Integer.toString(Patterns.places(editing.session(), p.name())),
                         "goes; its points stay, as points",
                         true))
                 .toList();
         if (lines.isEmpty()) {
-            desk.refuse("There are no patterns: Shift+Z makes one.");
+            notices.refuse("There are no patterns: Shift+Z makes one.");
             return;
         }
         Set<String> off = new HashSet<>();
@@ -162,7 +163,7 @@ final class ChoosingActs {
                 .offering()
                 .without(off)
                 .showAndWait()
-                .ifPresent(left -> desk.edit("Remove patterns", s -> {
+                .ifPresent(left -> editing.edit("Remove patterns", s -> {
                     Session after = s;
                     for (ChoiceDialog.Choice one : lines) {
                         after = left.contains(one.id()) ? after : Patterns.remove(after, one.id());
@@ -172,7 +173,7 @@ final class ChoosingActs {
     }
 
     private void lanes(Shown shown) {
-        Session session = shown.desk.session();
+        Session session = shown.editing.session();
         Map<String, Target> others = new LinkedHashMap<>();
         // Those of its own device first: they are what goes together most often.
         Stream.concat(
@@ -209,7 +210,7 @@ final class ChoosingActs {
                         }
                     });
                     view.get().compared();
-                    shown.desk.say(Notice.good(
+                    shown.notices.say(Notice.good(
                             "Lanes",
                             shown.also.isEmpty()
                                     ? "Only this one."
@@ -226,21 +227,20 @@ final class ChoosingActs {
     private record Whole(String id, String what, Clearing clearing) {}
 
     private void clear(Shown shown) {
-        Desk desk = shown.desk;
-        Session session = desk.session();
+        Session session = shown.editing.session();
         Loop loop = session.loop();
         List<Target> lanes = shown.lanes();
         List<Whole> all = new ArrayList<>();
         String name = lanes.size() == 1 ? TargetName.of(session, shown.target) : "These " + lanes.size() + " lanes";
         all.add(new Whole(
                 "range",
-                name + ", " + desk.timeline().printBars(loop.from()) + " to "
-                        + desk.timeline().printBars(loop.to()),
+                name + ", " + shown.editing.timeline().printBars(loop.from()) + " to "
+                        + shown.editing.timeline().printBars(loop.to()),
                 Clearing.range(session, lanes, loop.from(), loop.to())));
         all.add(new Whole("lane", name + ", all of it", Clearing.lanes(session, lanes::contains)));
         String device = shown.target.device();
         all.add(new Whole("device", "All lanes of " + session.device(device).name(), Clearing.device(session, device)));
-        Optional<Hand> hand = desk.selection().selectedRoute().flatMap(Route::hand);
+        Optional<Hand> hand = shown.selection.selectedRoute().flatMap(Route::hand);
         hand.filter(session::has)
                 .ifPresent(h -> all.add(
                         new Whole("control", "What " + session.controlName(h) + " did", Clearing.control(session, h))));
@@ -272,16 +272,21 @@ final class ChoosingActs {
                 .without(off)
                 .showAndWait()
                 .ifPresent(left -> gone(
-                        desk, all.stream().filter(w -> !left.contains(w.id())).toList(), lanes, device, hand));
+                        shown.editing,
+                        all.stream().filter(w -> !left.contains(w.id())).toList(),
+                        lanes,
+                        device,
+                        hand));
     }
 
-    private static void gone(Desk desk, List<Whole> taken, List<Target> lanes, String device, Optional<Hand> hand) {
+    private static void gone(
+            Editing editing, List<Whole> taken, List<Target> lanes, String device, Optional<Hand> hand) {
         if (taken.isEmpty()) {
             return;
         }
-        Loop loop = desk.session().loop();
-        Session before = desk.session();
-        desk.edit("Delete completely", s -> {
+        Loop loop = editing.session().loop();
+        Session before = editing.session();
+        editing.edit("Delete completely", s -> {
             Session after = s;
             for (Whole one : taken) {
                 Session from = after;
@@ -296,8 +301,8 @@ final class ChoosingActs {
             }
             return after;
         });
-        if (desk.session() != before) {
-            desk.did(
+        if (editing.session() != before) {
+            editing.did(
                     "Deleted",
                     String.join(
                                     "; ",

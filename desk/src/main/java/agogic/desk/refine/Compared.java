@@ -21,7 +21,7 @@ import java.util.Optional;
 record Compared(String name, Session session, Optional<Version> version) {
     /** The versions of the lane that is shown, then its ride. */
     static List<Compared> others(Shown shown) {
-        Session session = shown.desk.session();
+        Session session = shown.editing.session();
         List<Compared> all = new ArrayList<>();
         for (Version one : Versions.of(session, shown.target)) {
             Session heard = Versions.heard(session, one);
@@ -37,7 +37,7 @@ record Compared(String name, Session session, Optional<Version> version) {
 
     /** The session with the raw moves of the ride that is shown in the place of its points. */
     private static Session ridden(Shown shown) {
-        Session session = shown.desk.session();
+        Session session = shown.editing.session();
         Curve raw = shown.model.refined().raw();
         List<Point> points = new ArrayList<>();
         for (int i = 0; i < raw.size(); i++) {
@@ -74,7 +74,7 @@ record Compared(String name, Session session, Optional<Version> version) {
 
     /** {@code what is heard is up to 240 cents apart, at 12.3.00}. */
     static String told(Shown shown) {
-        Session session = shown.desk.session();
+        Session session = shown.editing.session();
         Difference difference = Difference.of(session, shown.compared.session(), shown.target);
         return difference.none()
                 ? "nothing that is heard differs"

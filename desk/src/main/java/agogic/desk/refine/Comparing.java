@@ -3,7 +3,6 @@ package agogic.desk.refine;
 import agogic.core.session.Version;
 import agogic.core.shape.Versions;
 import agogic.desk.acts.Act;
-import agogic.desk.model.Desk;
 import agogic.desk.model.Notice;
 import agogic.desk.model.View;
 import agogic.desk.parts.NameDialog;
@@ -67,7 +66,7 @@ final class Comparing {
         return Act.of(id, words, about, key, () -> {
                     Shown shown = view.get().shown();
                     if (shown.target == null) {
-                        shown.desk.refuse("Select a route first: versions are of its lane.");
+                        shown.notices.refuse("Select a route first: versions are of its lane.");
                     } else {
                         run.accept(shown);
                     }
@@ -79,14 +78,13 @@ final class Comparing {
     }
 
     private void keep(Shown shown, boolean whole) {
-        Desk desk = shown.desk;
-        int n = desk.session().versions().size() + 1;
+        int n = shown.editing.session().versions().size() + 1;
         NameDialog.askNew(view.get().getScene().getWindow(), "Name of the version", "Version " + n)
                 .ifPresent(called -> {
-                    if (desk.edit(
+                    if (shown.editing.edit(
                             "Keep a version",
                             s -> whole ? Versions.keep(s, called) : Versions.keep(s, shown.target, called))) {
-                        desk.say(Notice.good(
+                        shown.notices.say(Notice.good(
                                 "Kept",
                                 called + (whole ? ", all of the piece." : ", this lane.") + " Shift+H compares."));
                     }
@@ -96,7 +94,7 @@ final class Comparing {
     private void next(Shown shown) {
         List<Compared> all = Compared.others(shown);
         if (all.isEmpty()) {
-            shown.desk.refuse("Nothing to compare with: Ctrl+U keeps this lane as it is now.");
+            shown.notices.refuse("Nothing to compare with: Ctrl+U keeps this lane as it is now.");
             return;
         }
         int at = -1;
@@ -111,7 +109,7 @@ final class Comparing {
         shown.compared = other;
         Compared.ghost(shown);
         view.get().compared();
-        shown.desk.say(
+        shown.notices.say(
                 other == null
                         ? Notice.plain("Compared", "with nothing.")
                         : Notice.plain("Compared", "with " + other.name() + ": " + Compared.told(shown) + "."));
@@ -119,7 +117,7 @@ final class Comparing {
 
     private static boolean none(Shown shown) {
         if (shown.compared == null) {
-            shown.desk.refuse("It is compared with nothing yet: Shift+H chooses a version.");
+            shown.notices.refuse("It is compared with nothing yet: Shift+H chooses a version.");
         }
         return shown.compared == null;
     }
@@ -128,22 +126,22 @@ final class Comparing {
         if (none(shown)) {
             return;
         }
-        boolean other = !shown.desk.editing().hearsOther();
-        if (other && shown.desk.riding().passOpen()) {
-            shown.desk.refuse("Something is being written: it is compared when the ride is over.");
+        boolean other = !shown.editing.hearsOther();
+        if (other && shown.riding.passOpen()) {
+            shown.notices.refuse("Something is being written: it is compared when the ride is over.");
             return;
         }
-        shown.desk.editing().hear(other ? shown.compared.session() : null);
+        shown.editing.hear(other ? shown.compared.session() : null);
         view.get().compared();
-        shown.desk.say(
+        shown.notices.say(
                 other
                         ? Notice.plain("Other version", shown.compared.name() + " is heard now. Alt+H: as it is.")
                         : Notice.good("As it is", "The piece as it is now is heard."));
     }
 
     private static void asItIs(Shown shown) {
-        if (shown.desk.editing().hearsOther()) {
-            shown.desk.editing().hear(null);
+        if (shown.editing.hearsOther()) {
+            shown.editing.hear(null);
         }
     }
 
@@ -152,7 +150,7 @@ final class Comparing {
             return null;
         }
         if (shown.compared.version().isEmpty()) {
-            shown.desk.refuse("The ride itself stays as it was moved: choose a version with Shift+H.");
+            shown.notices.refuse("The ride itself stays as it was moved: choose a version with Shift+H.");
         }
         return shown.compared.version().orElse(null);
     }
@@ -161,8 +159,8 @@ final class Comparing {
         Version version = version(shown);
         if (version != null) {
             asItIs(shown);
-            if (shown.desk.edit("Bring back " + version.name(), s -> Versions.back(s, version))) {
-                shown.desk.did("Brought back", version.name() + ".");
+            if (shown.editing.edit("Bring back " + version.name(), s -> Versions.back(s, version))) {
+                shown.editing.did("Brought back", version.name() + ".");
             }
         }
     }
@@ -171,8 +169,9 @@ final class Comparing {
         Version version = version(shown);
         if (version != null) {
             asItIs(shown);
-            if (shown.desk.edit("Remove " + version.name(), s -> Versions.remove(s, version))) {
-                shown.desk.say(Notice.good("Removed", "The version " + version.name() + ". The lane stays as it is."));
+            if (shown.editing.edit("Remove " + version.name(), s -> Versions.remove(s, version))) {
+                shown.notices.say(
+                        Notice.good("Removed", "The version " + version.name() + ". The lane stays as it is."));
             }
         }
     }

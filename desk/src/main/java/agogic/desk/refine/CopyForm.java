@@ -8,7 +8,9 @@ import agogic.core.session.Session;
 import agogic.core.session.TargetName;
 import agogic.core.shape.Copying;
 import agogic.core.time.Timeline;
-import agogic.desk.model.Desk;
+import agogic.desk.model.Editing;
+import agogic.desk.model.Notices;
+import agogic.desk.model.Riding;
 import agogic.desk.parts.FormDialog;
 import java.util.ArrayList;
 import java.util.List;
@@ -95,16 +97,16 @@ final class CopyForm extends FormDialog<List<Copying.Order>> {
     }
 
     /** Asks, and copies. */
-    static void ask(Desk desk, List<Target> sources, Window owner) {
+    static void ask(Editing editing, Notices notices, Riding riding, List<Target> sources, Window owner) {
         if (sources.contains(null)) {
-            desk.refuse("Show a lane first: what it has in a range can be copied.");
+            notices.refuse("Show a lane first: what it has in a range can be copied.");
             return;
         }
-        double here = Math.max(0, desk.riding().positionBeat());
-        new CopyForm(desk.session(), sources, here, owner).showAndWait().ifPresent(orders -> {
+        double here = Math.max(0, riding.positionBeat());
+        new CopyForm(editing.session(), sources, here, owner).showAndWait().ifPresent(orders -> {
             List<String> told = new ArrayList<>();
-            if (desk.edit("Copy a range", s -> copied(s, orders, told))) {
-                desk.did("Copied", String.join(" ", told));
+            if (editing.edit("Copy a range", s -> copied(s, orders, told))) {
+                editing.did("Copied", String.join(" ", told));
             }
         });
     }

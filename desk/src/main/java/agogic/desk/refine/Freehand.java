@@ -37,7 +37,7 @@ final class Freehand {
 
     void begin() {
         if (shown.seen.layer().offset()) {
-            shown.desk.refuse(
+            shown.notices.refuse(
                     "An offset is ridden or typed, not drawn: draw on a layer that says the values themselves.");
             return;
         }
@@ -75,7 +75,7 @@ final class Freehand {
         if (drawn == null || drawn.size() < 2) {
             return;
         }
-        Session session = shown.desk.session();
+        Session session = shown.editing.session();
         List<Double> seconds = new ArrayList<>();
         List<Double> places = new ArrayList<>();
         Map.Entry<Double, Double> before = null;
@@ -117,18 +117,19 @@ final class Freehand {
                 Pass.End.STOPPED);
         PassWriter.Outcome outcome = PassWriter.outcome(session, List.of(pass));
         if (!outcome.loose().isEmpty()) {
-            shown.desk.refuse(outcome.loose().get(0));
+            shown.notices.refuse(outcome.loose().get(0));
             return;
         }
         shown.choose(-1);
-        if (!shown.desk.edit("Draw a line", s -> outcome.session())) {
+        if (!shown.editing.edit("Draw a line", s -> outcome.session())) {
             return;
         }
         int points = shown.model == null ? 0 : shown.model.refined().envelope().size();
-        shown.desk.did("Drawn", at.length + " moves of the mouse are " + points + " points now, as the recipe says.");
+        shown.editing.did(
+                "Drawn", at.length + " moves of the mouse are " + points + " points now, as the recipe says.");
     }
 
     private double seconds(double laneTime) {
-        return shown.desk.timeline().secondsAt(shown.seen.beat(laneTime));
+        return shown.editing.timeline().secondsAt(shown.seen.beat(laneTime));
     }
 }

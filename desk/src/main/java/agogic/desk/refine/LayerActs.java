@@ -8,7 +8,6 @@ import agogic.core.session.Session;
 import agogic.core.session.Writable;
 import agogic.core.write.Takes;
 import agogic.desk.acts.Act;
-import agogic.desk.model.Desk;
 import agogic.desk.model.Notice;
 import agogic.desk.model.View;
 import agogic.desk.parts.NameDialog;
@@ -93,7 +92,7 @@ final class LayerActs {
         return Act.of(id, words, about, key, () -> {
                     Shown shown = view.get().shown();
                     if (shown.target == null) {
-                        shown.desk.refuse("Select a route first: its lane has the layers.");
+                        shown.notices.refuse("Select a route first: its lane has the layers.");
                     } else {
                         run.accept(shown);
                     }
@@ -109,48 +108,49 @@ final class LayerActs {
     }
 
     private static String name(Shown shown) {
-        return Layers.name(shown.desk.session(), shown.seen.layer());
+        return Layers.name(shown.editing.session(), shown.seen.layer());
     }
 
     private void next(Shown shown) {
-        int n = shown.desk.session().lane(shown.target).layers().size();
+        int n = shown.editing.session().lane(shown.target).layers().size();
         look(shown, (shown.layer + 1) % n);
     }
 
     private void look(Shown shown, int layer) {
         shown.show(layer);
         view.get().refresh();
-        Lane lane = shown.desk.session().lane(shown.target);
-        shown.desk.say(Notice.plain("Layer", LayerList.spoken(shown.desk.session(), lane, shown.layer) + "."));
+        Lane lane = shown.editing.session().lane(shown.target);
+        shown.notices.say(Notice.plain("Layer", LayerList.spoken(shown.editing.session(), lane, shown.layer) + "."));
     }
 
     private void add(Shown shown) {
-        new LayerDialogs.New(shown.desk.session(), shown.target, window())
+        new LayerDialogs.New(shown.editing.session(), shown.target, window())
                 .showAndWait()
-                .ifPresent(where ->
-                        shown.desk.edit("New layer", s -> Layers.add(s, shown.target, where.clip(), where.offset())));
+                .ifPresent(where -> shown.editing.edit(
+                        "New layer", s -> Layers.add(s, shown.target, where.clip(), where.offset())));
     }
 
     private void silence(Shown shown) {
         boolean on = !shown.seen.layer().on();
         int layer = shown.layer;
-        if (shown.desk.edit(
+        if (shown.editing.edit(
                 on ? "Hear the layer" : "Silence the layer", s -> Layers.switched(s, shown.target, layer, on))) {
-            shown.desk.say(Notice.good(on ? "Heard" : "Silenced", name(shown) + "."));
+            shown.notices.say(Notice.good(on ? "Heard" : "Silenced", name(shown) + "."));
         }
     }
 
     private void alone(Shown shown) {
-        boolean already = Layers.aloneAlready(shown.desk.session().lane(shown.target), shown.layer);
+        boolean already = Layers.aloneAlready(shown.editing.session().lane(shown.target), shown.layer);
         int layer = shown.layer;
-        if (shown.desk.edit(
+        if (shown.editing.edit(
                 already ? "Hear all layers" : "Hear a layer alone", s -> Layers.alone(s, shown.target, layer))) {
-            shown.desk.say(Notice.good(already ? "All heard" : "Alone", already ? "All layers." : name(shown) + "."));
+            shown.notices.say(
+                    Notice.good(already ? "All heard" : "Alone", already ? "All layers." : name(shown) + "."));
         }
     }
 
     private void named(Shown shown, int layer, String name) {
-        shown.desk.edit("Name the layer", s -> Layers.rename(s, shown.target, layer, name));
+        shown.editing.edit("Name the layer", s -> Layers.rename(s, shown.target, layer, name));
     }
 
     private void call(Shown shown) {
@@ -159,23 +159,23 @@ final class LayerActs {
     }
 
     private void convert(Shown shown) {
-        Desk desk = shown.desk;
         if (shown.lane.guarded()) {
-            desk.refuse(Writable.why(desk.session(), shown.target));
+            shown.notices.refuse(Writable.why(shown.editing.session(), shown.target));
             return;
         }
-        List<LayerDialogs.Conversion> all = LayerDialogs.conversions(desk.session(), shown.target, shown.layer);
+        List<LayerDialogs.Conversion> all =
+                LayerDialogs.conversions(shown.editing.session(), shown.target, shown.layer);
         if (all.isEmpty()) {
-            desk.refuse("That layer says nothing yet: there is nothing to be made of it.");
+            shown.notices.refuse("That layer says nothing yet: there is nothing to be made of it.");
             return;
         }
-        new LayerDialogs.Become(desk.session(), shown.target, shown.layer, all, window())
+        new LayerDialogs.Become(shown.editing.session(), shown.target, shown.layer, all, window())
                 .showAndWait()
                 .ifPresent(chosen -> {
-                    String told = chosen.outcome().difference().told(desk.session(), shown.target);
-                    if (desk.edit("Make a layer " + chosen.words(), s -> chosen.outcome()
+                    String told = chosen.outcome().difference().told(shown.editing.session(), shown.target);
+                    if (shown.editing.edit("Make a layer " + chosen.words(), s -> chosen.outcome()
                             .session())) {
-                        desk.say(Notice.good("Done", "It is " + chosen.words() + " now: " + told + "."));
+                        shown.notices.say(Notice.good("Done", "It is " + chosen.words() + " now: " + told + "."));
                     }
                 });
     }
@@ -183,14 +183,14 @@ final class LayerActs {
     private void remove(Shown shown) {
         int layer = shown.layer;
         String gone = name(shown) + ", " + shown.lane.envelope().size() + " points";
-        if (shown.desk.edit("Remove a layer", s -> Layers.remove(s, shown.target, layer))) {
-            shown.desk.say(Notice.good("Removed", gone + ". Its rides are kept."));
+        if (shown.editing.edit("Remove a layer", s -> Layers.remove(s, shown.target, layer))) {
+            shown.notices.say(Notice.good("Removed", gone + ". Its rides are kept."));
         }
     }
 
     private boolean none(Shown shown) {
         if (shown.stretch < 0) {
-            shown.desk.refuse("This layer has no takes: its points were drawn.");
+            shown.notices.refuse("This layer has no takes: its points were drawn.");
         }
         return shown.stretch < 0;
     }
@@ -200,7 +200,7 @@ final class LayerActs {
             shown.stretch = (shown.stretch + 1) % shown.lane.stretches().size();
             shown.frameStretch();
             view.get().refresh();
-            shown.desk.say(
+            shown.notices.say(
                     Notice.plain("Take", shown.name(shown.lane.stretches().get(shown.stretch)) + compared(shown)));
         }
     }
@@ -210,7 +210,7 @@ final class LayerActs {
         if (Takes.counts(shown.lane, shown.stretch)) {
             return ", it is active.";
         }
-        Session now = shown.desk.session();
+        Session now = shown.editing.session();
         Session chosen = Takes.choose(now, shown.target, shown.layer, shown.stretch);
         return ", another take is active; with this one "
                 + Difference.of(now, chosen, shown.target).would(now, shown.target) + ".";
@@ -221,19 +221,19 @@ final class LayerActs {
             return;
         }
         if (Takes.counts(shown.lane, shown.stretch)) {
-            shown.desk.refuse("This take is active already.");
+            shown.notices.refuse("This take is active already.");
             return;
         }
         int index = shown.stretch;
         int layer = shown.layer;
         String name = shown.name(shown.lane.stretches().get(index));
-        if (!shown.desk.edit("Use a take", s -> Takes.choose(s, shown.target, layer, index))) {
+        if (!shown.editing.edit("Use a take", s -> Takes.choose(s, shown.target, layer, index))) {
             return;
         }
         shown.stretch =
                 Takes.over(shown.lane, index).stream().reduce((a, b) -> b).orElse(index);
         view.get().refresh();
-        shown.desk.say(Notice.good("Active", name + ". The others stay."));
+        shown.notices.say(Notice.good("Active", name + ". The others stay."));
     }
 
     private void nameTake(Shown shown) {
@@ -245,7 +245,7 @@ final class LayerActs {
                             "Name of the take",
                             shown.lane.stretches().get(index).name())
                     .ifPresent(name ->
-                            shown.desk.edit("Name a take", s -> Takes.rename(s, shown.target, layer, index, name)));
+                            shown.editing.edit("Name a take", s -> Takes.rename(s, shown.target, layer, index, name)));
         }
     }
 
@@ -255,17 +255,18 @@ final class LayerActs {
         }
         int index = shown.stretch;
         int layer = shown.layer;
-        Loop loop = shown.desk.session().loop();
+        Loop loop = shown.editing.session().loop();
         double from = shown.seen.time(loop.from());
         double to = shown.seen.time(loop.to());
-        shown.desk.edit("A part of a take", s -> Takes.part(s, shown.target, layer, index, from, to));
+        shown.editing.edit("A part of a take", s -> Takes.part(s, shown.target, layer, index, from, to));
     }
 
     private void average(Shown shown) {
         if (!none(shown)) {
             List<Integer> takes = shown.cycles();
             int layer = shown.layer;
-            shown.desk.edit("Average of " + takes.size() + " takes", s -> Takes.average(s, shown.target, layer, takes));
+            shown.editing.edit(
+                    "Average of " + takes.size() + " takes", s -> Takes.average(s, shown.target, layer, takes));
         }
     }
 }

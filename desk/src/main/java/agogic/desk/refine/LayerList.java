@@ -48,7 +48,7 @@ final class LayerList extends ListView<Integer> {
     /** The layers as they are now. */
     void refreshAll() {
         filling = true;
-        int n = shown.desk.session().lane(shown.target).layers().size();
+        int n = shown.editing.session().lane(shown.target).layers().size();
         getItems().setAll(IntStream.range(0, n).map(i -> n - 1 - i).boxed().toList());
         getSelectionModel().select(Integer.valueOf(shown.layer));
         scrollTo(Math.max(0, n - 1 - shown.layer - 1));
@@ -100,7 +100,7 @@ final class LayerList extends ListView<Integer> {
         @Override
         protected void updateItem(Integer index, boolean empty) {
             super.updateItem(index, empty);
-            Session session = shown.desk.session();
+            Session session = shown.editing.session();
             boolean there = !empty
                     && index != null
                     && shown.target != null

@@ -6,8 +6,9 @@ import agogic.core.session.Session;
 import agogic.core.session.Track;
 import agogic.core.shape.LoudnessDraft;
 import agogic.desk.loudness.TrackLoudness;
-import agogic.desk.model.Desk;
+import agogic.desk.model.Editing;
 import agogic.desk.model.HeardLoud;
+import agogic.desk.model.Notices;
 import agogic.desk.parts.FormDialog;
 import agogic.standins.sound.HowLoud;
 import java.util.Locale;
@@ -20,7 +21,8 @@ final class LoudnessForm extends FormDialog<LoudnessForm.Made> {
     private static final double USUAL_ROOM = 1;
     private static final double EDGE = 12;
 
-    private final Desk desk;
+    private final Editing editing;
+    private final HeardLoud loudness;
     private final Session measured;
     private final Target level;
     private final LoudnessCurve heard;
@@ -34,12 +36,14 @@ final class LoudnessForm extends FormDialog<LoudnessForm.Made> {
     /** What was asked for, and what it makes. */
     record Made(LoudnessDraft.Wanted wanted, double tolerance, LoudnessDraft.Drafted looked) {}
 
-    private LoudnessForm(Desk desk, Session measured, Target level, HowLoud how, Window owner) {
+    private LoudnessForm(
+            Editing editing, HeardLoud loudness, Session measured, Target level, HowLoud how, Window owner) {
         super(
                 "Draft from loudness",
                 measured.trackOf(level.device()).map(Track::name).orElse("") + ": " + TrackLoudness.words(how),
                 owner);
-        this.desk = desk;
+        this.editing = editing;
+        this.loudness = loudness;
         this.measured = measured;
         this.level = level;
         heard = how.curve();
@@ -64,24 +68,23 @@ final class LoudnessForm extends FormDialog<LoudnessForm.Made> {
     }
 
     /** Measures the track of a level, asks, and drafts. */
-    static void ask(Desk desk, Target level, Window owner) {
-        if (!LoudnessDraft.possible(desk.session().parameter(level))) {
-            desk.refuse(desk.session().parameter(level).name()
+    static void ask(Editing editing, Notices notices, HeardLoud loudness, Target level, Window owner) {
+        if (!LoudnessDraft.possible(editing.session().parameter(level))) {
+            notices.refuse(editing.session().parameter(level).name()
                     + " is no level in dB: show the lane of one, such as the level of a track.");
             return;
         }
-        desk.loudness().measure(level, true, (session, how) -> {
+        loudness.measure(level, true, (session, how) -> {
             if (how.curve().integrated() <= agogic.core.audio.LoudnessMeter.SILENT) {
-                desk.refuse("The track is silent: there is no loudness to draft from.");
+                notices.refuse("The track is silent: there is no loudness to draft from.");
                 return;
             }
-            HeardLoud.Seen before = desk.loudness().seenProperty().get();
-            Optional<Made> made = new LoudnessForm(desk, session, level, how, owner).showAndWait();
+            HeardLoud.Seen before = loudness.seenProperty().get();
+            Optional<Made> made = new LoudnessForm(editing, loudness, session, level, how, owner).showAndWait();
             if (made.isEmpty()) {
-                desk.loudness().show(before);
+                loudness.show(before);
             } else {
-                desk.loudness()
-                        .draft(session, level, made.get().wanted(), made.get().tolerance(), how);
+                loudness.draft(session, level, made.get().wanted(), made.get().tolerance(), how);
             }
         });
     }
@@ -111,13 +114,8 @@ final class LoudnessForm extends FormDialog<LoudnessForm.Made> {
     protected String told() {
         Made made = made();
         String track = measured.trackOf(level.device()).map(Track::id).orElse("");
-        desk.loudness()
-                .show(new HeardLoud.Seen(
-                        track,
-                        heard,
-                        Optional.of(made.looked().after()),
-                        made.wanted().target(),
-                        desk.session()));
+        loudness.show(new HeardLoud.Seen(
+                track, heard, Optional.of(made.looked().after()), made.wanted().target(), editing.session()));
         return TrackLoudness.words(
                 made.looked(), heard, made.looked().after(), made.wanted().target());
     }

@@ -6,7 +6,6 @@ import agogic.core.pattern.Rate;
 import agogic.core.session.Session;
 import agogic.core.shape.Patterns;
 import agogic.core.shape.ShapeWords;
-import agogic.desk.model.Desk;
 import agogic.desk.model.SeenLayer;
 import agogic.desk.parts.FormDialog;
 import java.util.ArrayList;
@@ -45,7 +44,7 @@ final class PatternForm extends FormDialog<PatternForm.Made> {
     private PatternForm(Shown shown, Window owner) {
         super("Patterns", "A cycle of steps or a wave; what is changed here changes wherever it is placed", owner);
         this.shown = shown;
-        session = shown.desk.session();
+        session = shown.editing.session();
         List<String> names =
                 new ArrayList<>(session.patterns().stream().map(Pattern::name).toList());
         names.add(NEW);
@@ -85,11 +84,10 @@ final class PatternForm extends FormDialog<PatternForm.Made> {
 
     /** Asks, and does it. */
     static void ask(Shown shown, Window owner) {
-        Desk desk = shown.desk;
         PatternForm asks = new PatternForm(shown, owner);
         asks.showAndWait().ifPresent(made -> {
-            if (desk.edit(made.words(), made.change())) {
-                desk.did("Pattern", made.words() + ".");
+            if (shown.editing.edit(made.words(), made.change())) {
+                shown.editing.did("Pattern", made.words() + ".");
             }
         });
         shown.preview = null;

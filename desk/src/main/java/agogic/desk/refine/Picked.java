@@ -76,7 +76,7 @@ final class Picked {
         shown.choose(looked);
         points = chosen;
         shown.choosing();
-        shown.desk.say(Notice.plain("Chosen", spoken() + "."));
+        shown.notices.say(Notice.plain("Chosen", spoken() + "."));
     }
 
     /** {@code 5 points from 9.1.00 to 12.3.00}. */
@@ -91,21 +91,21 @@ final class Picked {
         int n = all.cardinality();
         return n == 1
                 ? shown.spoken(first)
-                : n + " points from " + shown.desk.timeline().printBars(shown.beat(envelope.time(first))) + " to "
-                        + shown.desk.timeline().printBars(shown.beat(envelope.time(last)));
+                : n + " points from " + shown.editing.timeline().printBars(shown.beat(envelope.time(first))) + " to "
+                        + shown.editing.timeline().printBars(shown.beat(envelope.time(last)));
     }
 
     /** Chooses what lies in ranges that are said in words. */
     void choose(String words) {
         try {
-            BitSet found = Chosen.in(shown.desk.session(), shown.target, shown.layer, words);
+            BitSet found = Chosen.in(shown.editing.session(), shown.target, shown.layer, words);
             if (found.isEmpty()) {
-                shown.desk.refuse("No point lies there.");
+                shown.notices.refuse("No point lies there.");
                 return;
             }
             set(found, found.nextSetBit(0));
         } catch (IllegalArgumentException e) {
-            shown.desk.refuse(e.getMessage());
+            shown.notices.refuse(e.getMessage());
         }
     }
 
@@ -125,7 +125,7 @@ final class Picked {
     void move(double later, double higher) {
         BitSet moved = all();
         int looked = shown.chosen;
-        if (!shown.desk.editOn(
+        if (!shown.editing.editOn(
                 "Move " + moved.cardinality() + " points",
                 List.of("points", shown.target, shown.layer, moved),
                 s -> Chosen.move(s, shown.target, shown.layer, moved, later, higher))) {
@@ -135,13 +135,13 @@ final class Picked {
         points = moved;
         points.clear(Math.min(points.length(), shown.lane.envelope().size()), Math.max(points.length(), 1));
         shown.choosing();
-        shown.desk.say(Notice.good("Moved", spoken() + "."));
+        shown.notices.say(Notice.good("Moved", spoken() + "."));
     }
 
     void delete() {
         BitSet gone = all();
         String told = spoken();
-        if (!shown.desk.edit("Delete points", s -> Chosen.delete(s, shown.target, shown.layer, gone))) {
+        if (!shown.editing.edit("Delete points", s -> Chosen.delete(s, shown.target, shown.layer, gone))) {
             return;
         }
         only(-1);
@@ -150,7 +150,7 @@ final class Picked {
     }
 
     private void undoable(String head, String told) {
-        shown.desk.did(head, told + ".");
+        shown.editing.did(head, told + ".");
     }
 
     /** They stay equal from now on. */
@@ -158,7 +158,7 @@ final class Picked {
         BitSet all = all();
         String value =
                 shown.any() ? shown.parameter().print(shown.lane.envelope().value(all.nextSetBit(0))) : "";
-        if (shown.desk.edit(
+        if (shown.editing.edit(
                 "Keep points equal",
                 s -> Points.tie(
                         s, shown.target, shown.layer, all.stream().boxed().toList()))) {
@@ -171,8 +171,8 @@ final class Picked {
     /** The one that is looked at is on its own again. */
     void part() {
         int point = shown.chosen;
-        if (shown.desk.edit("Part a point", s -> Points.part(s, shown.target, shown.layer, point))) {
-            shown.desk.say(Notice.good("Separated", shown.spoken(point) + "."));
+        if (shown.editing.edit("Part a point", s -> Points.part(s, shown.target, shown.layer, point))) {
+            shown.notices.say(Notice.good("Separated", shown.spoken(point) + "."));
         }
     }
 
@@ -183,14 +183,14 @@ final class Picked {
             all.set(0, shown.lane.envelope().size());
         }
         if (all.isEmpty()) {
-            shown.desk.refuse("There are no points to copy.");
+            shown.notices.refuse("There are no points to copy.");
             return;
         }
-        List<Point> taken = Chosen.taken(shown.desk.session(), shown.target, shown.layer, all);
+        List<Point> taken = Chosen.taken(shown.editing.session(), shown.target, shown.layer, all);
         ClipboardContent content = new ClipboardContent();
         content.putString(EnvelopeTable.text(Envelope.of(taken), true));
         Clipboard.getSystemClipboard().setContent(content);
-        shown.desk.say(Notice.good(
+        shown.notices.say(Notice.good(
                 "Copied", taken.size() + " points, as a table: they can be pasted here or in a spreadsheet."));
     }
 
@@ -198,7 +198,7 @@ final class Picked {
     void paste() {
         String text = Clipboard.getSystemClipboard().getString();
         if (text == null || text.isBlank()) {
-            shown.desk.refuse("There is nothing on the clipboard. Copy points with Ctrl+C first.");
+            shown.notices.refuse("There is nothing on the clipboard. Copy points with Ctrl+C first.");
             return;
         }
         try {
@@ -206,11 +206,11 @@ final class Picked {
             Envelope beats = read.inBeats()
                     ? read.envelope()
                     : Envelope.of(read.envelope().points().stream()
-                            .map(p -> p.at(shown.desk.timeline().beatAt(p.time()), p.value()))
+                            .map(p -> p.at(shown.editing.timeline().beatAt(p.time()), p.value()))
                             .collect(Collectors.toList()));
-            double by = Math.max(0, shown.desk.riding().positionBeat()) - beats.time(0);
+            double by = Math.max(0, shown.riding.positionBeat()) - beats.time(0);
             List<Point> there = beats.mapped(1, by).points();
-            if (shown.desk.edit("Paste points", s -> Chosen.paste(s, shown.target, shown.layer, there))) {
+            if (shown.editing.edit("Paste points", s -> Chosen.paste(s, shown.target, shown.layer, there))) {
                 int first = shown.lane
                         .envelope()
                         .firstAtOrAfter(shown.seen.time(there.get(0).time()) - Points.SAME);
@@ -231,7 +231,7 @@ final class Picked {
                 undoable("Pasted", spoken());
             }
         } catch (FormatException e) {
-            shown.desk.refuse(e.getMessage());
+            shown.notices.refuse(e.getMessage());
         }
     }
 }

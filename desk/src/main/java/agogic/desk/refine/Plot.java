@@ -9,7 +9,10 @@ import agogic.desk.draw.Ink;
 import agogic.desk.draw.Mark;
 import agogic.desk.draw.Painter;
 import agogic.desk.draw.Palette;
-import agogic.desk.model.Desk;
+import agogic.desk.model.Editing;
+import agogic.desk.model.HeardLoud;
+import agogic.desk.model.Riding;
+import agogic.desk.model.Selection;
 import agogic.desk.model.TimeWindow;
 import agogic.desk.parts.EnvelopeMarks;
 import java.util.ArrayList;
@@ -34,7 +37,10 @@ final class Plot extends Region {
     private final Shown shown;
     private final PointEdits edits;
     private final Runnable typing;
-    private final Desk desk;
+    private final Editing editing;
+    private final Selection selection;
+    private final Riding riding;
+    private final HeardLoud loudness;
     private final TimeWindow time;
     private final Canvas canvas = new Canvas();
     private final Line playhead = new Line();
@@ -57,13 +63,16 @@ final class Plot extends Region {
         this.shown = shown;
         edits = new PointEdits(shown);
         this.typing = typing;
-        desk = shown.desk;
+        editing = shown.editing;
+        selection = shown.selection;
+        riding = shown.riding;
+        loudness = shown.loudness;
         freehand = new Freehand(shown);
         time = shown.time;
         // Which bars are seen is said, too.
         time.fromProperty().addListener((o, a, b) -> tell());
         time.toProperty().addListener((o, a, b) -> tell());
-        desk.loudness().seenProperty().addListener((o, a, b) -> draw());
+        loudness.seenProperty().addListener((o, a, b) -> draw());
         getStyleClass().add("plot");
         setId("plot");
         setFocusTraversable(true);
@@ -79,7 +88,7 @@ final class Plot extends Region {
         addEventHandler(MouseEvent.MOUSE_PRESSED, this::pressed);
         addEventHandler(MouseEvent.MOUSE_DRAGGED, this::moved);
         addEventHandler(MouseEvent.MOUSE_RELEASED, e -> {
-            if (dragged >= 0 && desk.session() != pressedOn && !shown.picked.many()) {
+            if (dragged >= 0 && editing.session() != pressedOn && !shown.picked.many()) {
                 edits.moved(dragged, was);
             }
             dragged = -1;
@@ -88,7 +97,7 @@ final class Plot extends Region {
                 box();
             }
             freehand.end();
-            desk.settle();
+            editing.settle();
         });
         addEventHandler(KeyEvent.KEY_PRESSED, this::key);
         addEventHandler(ScrollEvent.SCROLL, this::scroll);
@@ -104,7 +113,7 @@ final class Plot extends Region {
             return shown.any() ? Subject.POINT : Subject.LANE;
         }
         RefineMarks marks = marks();
-        desk.selection().pointBeat(Math.max(0, shown.beat(marks.laneTimeAt(place.getX()))));
+        selection.pointBeat(Math.max(0, shown.beat(marks.laneTimeAt(place.getX()))));
         int near = near(marks, place.getX(), place.getY());
         if (near >= 0) {
             if (!shown.picked.has(near)) {
@@ -143,7 +152,7 @@ final class Plot extends Region {
 
     private RefineMarks marks() {
         return new RefineMarks(shown.seen, shown.model, time, shown.outline, getWidth() - 4, getHeight() - 4)
-                .over(desk.loudness().of(shown.target).orElse(null));
+                .over(loudness.of(shown.target).orElse(null));
     }
 
     @Override
@@ -174,7 +183,7 @@ final class Plot extends Region {
                     getWidth(),
                     getHeight(),
                     all,
-                    Palette.of(desk.selection().lightProperty().get()));
+                    Palette.of(selection.lightProperty().get()));
         }
     }
 
@@ -196,9 +205,9 @@ final class Plot extends Region {
             return;
         }
         EnvelopeMarks.Field field = marks().field();
-        double x = time.x(desk.riding().positionBeat(), field.left(), field.width());
+        double x = time.x(riding.positionBeat(), field.left(), field.width());
         playhead.setVisible(x >= field.left() && x <= field.left() + field.width());
-        playhead.setStroke(Palette.of(desk.selection().lightProperty().get()).of(Ink.TEXT));
+        playhead.setStroke(Palette.of(selection.lightProperty().get()).of(Ink.TEXT));
         playhead.setStrokeWidth(1.4);
         playhead.setStartX(Math.rint(x) + 0.5);
         playhead.setEndX(Math.rint(x) + 0.5);
@@ -227,7 +236,7 @@ final class Plot extends Region {
             shown.picked.turn(near);
         } else if (near >= 0) {
             dragged = near;
-            pressedOn = desk.session();
+            pressedOn = editing.session();
             was = shown.place(near);
             if (!shown.picked.many() || !shown.picked.has(near)) {
                 shown.choose(near);
@@ -246,7 +255,7 @@ final class Plot extends Region {
             double to = marks.valueAt(e.getY());
             edits.add(time2, to);
         } else if (e.getY() < field.top()) {
-            desk.riding().locate(time.beat(e.getX(), field.left(), field.width()));
+            riding.locate(time.beat(e.getX(), field.left(), field.width()));
         }
     }
 
@@ -291,7 +300,7 @@ final class Plot extends Region {
             double time2 = marks.laneTimeAt(e.getX());
             double to = marks.valueAt(e.getY());
             int point = dragged;
-            desk.editOn(
+            editing.editOn(
                     "Move point " + (point + 1),
                     List.of("point", shown.target, shown.layer, point),
                     s -> Points.move(s, shown.target, shown.layer, point, time2, to));

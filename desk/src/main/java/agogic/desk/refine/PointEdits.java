@@ -21,7 +21,7 @@ final class PointEdits {
     /** Adds a point, or moves the one that stands there, and shows it; also where it stands so already. */
     void add(double laneTime, double to) {
         int before = shown.lane.envelope().size();
-        boolean done = shown.desk.edit("Add a point", s -> Points.add(s, shown.target, shown.layer, laneTime, to));
+        boolean done = shown.editing.edit("Add a point", s -> Points.add(s, shown.target, shown.layer, laneTime, to));
         int there = shown.lane.envelope().lastAtOrBefore(laneTime + Points.SAME);
         boolean stands = there >= 0 && Math.abs(shown.lane.envelope().time(there) - laneTime) <= Points.SAME;
         if (!stands) {
@@ -30,18 +30,17 @@ final class PointEdits {
         shown.choose(there);
         if (done) {
             boolean fresh = shown.lane.envelope().size() > before;
-            shown.desk.say(Notice.good(fresh ? "Added" : "Set", shown.spoken(there) + "."));
+            shown.notices.say(Notice.good(fresh ? "Added" : "Set", shown.spoken(there) + "."));
         }
         shown.reveal(shown.beat(shown.lane.envelope().time(there)));
     }
 
     void addAtPlayhead() {
         if (shown.lane == null) {
-            shown.desk.refuse("Select a route first: there is no lane here.");
+            shown.notices.refuse("Select a route first: there is no lane here.");
             return;
         }
-        double beat = Math.max(
-                0, Math.min(shown.desk.session().length(), shown.desk.riding().positionBeat()));
+        double beat = Math.max(0, Math.min(shown.editing.session().length(), shown.riding.positionBeat()));
         double at = shown.seen.time(beat);
         add(at, LayerStack.valueAt(shown.lane, at, shown.parameter()));
     }
@@ -52,9 +51,9 @@ final class PointEdits {
         } else if (shown.chosen >= 0) {
             int point = shown.chosen;
             String gone = shown.spoken(point);
-            if (shown.desk.edit(
+            if (shown.editing.edit(
                     "Delete point " + (point + 1), s -> Points.delete(s, shown.target, shown.layer, point))) {
-                shown.desk.did("Deleted", gone + ".");
+                shown.editing.did("Deleted", gone + ".");
             }
         } else {
             refuse();
@@ -77,10 +76,10 @@ final class PointEdits {
         }
         int point = shown.chosen;
         Point one = shown.lane.envelope().point(point);
-        double beat = Math.max(0, Math.min(shown.desk.session().length(), shown.beat(one.time()) + beats));
+        double beat = Math.max(0, Math.min(shown.editing.session().length(), shown.beat(one.time()) + beats));
         double time2 = shown.seen.time(beat);
         String was = shown.place(point);
-        if (shown.desk.editOn(
+        if (shown.editing.editOn(
                 "Move point " + (point + 1),
                 List.of("point", shown.target, shown.layer, point),
                 s -> Points.move(s, shown.target, shown.layer, point, time2, one.value()))) {
@@ -101,7 +100,7 @@ final class PointEdits {
                 return;
             }
             String was = shown.place(point);
-            if (shown.desk.editOn(
+            if (shown.editing.editOn(
                     "Move point " + (point + 1),
                     List.of("point", shown.target, shown.layer, point),
                     s -> Points.move(s, shown.target, shown.layer, point, one.time(), one.value() + step))) {
@@ -115,7 +114,7 @@ final class PointEdits {
         int now = Math.min(point, shown.lane.envelope().size() - 1);
         if (now >= 0) {
             String is = shown.place(now);
-            shown.desk.did(
+            shown.editing.did(
                     "Moved",
                     shown.spoken(now) + (is.equals(was) ? ": it cannot go further." : "; it was " + was + "."));
         }
@@ -124,7 +123,7 @@ final class PointEdits {
     /** Goes on another way from the chosen point. */
     void go(SegmentShapes way) {
         if (shown.any()) {
-            way.from(shown.desk, shown.target, shown.layer, shown.chosen);
+            way.from(shown.editing, shown.target, shown.layer, shown.chosen);
         } else {
             refuse();
         }
@@ -161,23 +160,23 @@ final class PointEdits {
     void more(double amount) {
         Shape way = drawable();
         if (way == null) {
-            shown.desk.refuse("The segment after the chosen point has no amount: only bent and S have one.");
+            shown.notices.refuse("The segment after the chosen point has no amount: only bent and S have one.");
             return;
         }
         double changed = Math.max(-1, Math.min(1, Math.rint(100 * (way.amount() + amount)) / 100));
         shape(way.kind() == Shape.Kind.S ? Shape.s(changed) : Shape.bent(changed == 0 ? amount : changed));
-        shown.desk.settle();
+        shown.editing.settle();
     }
 
     private void shape(Shape changed) {
         int point = shown.chosen;
-        shown.desk.editOn(
+        shown.editing.editOn(
                 "Shape of point " + (point + 1),
                 List.of("amount", shown.target, shown.layer, point),
                 s -> Points.shape(s, shown.target, shown.layer, point, changed));
     }
 
     private void refuse() {
-        shown.desk.refuse("No point is chosen. Choose one in the list or with the arrow keys in the picture.");
+        shown.notices.refuse("No point is chosen. Choose one in the list or with the arrow keys in the picture.");
     }
 }

@@ -10,8 +10,10 @@ import agogic.core.time.Timeline;
 import agogic.desk.acts.ActParts;
 import agogic.desk.acts.Here;
 import agogic.desk.acts.Subject;
-import agogic.desk.model.Desk;
+import agogic.desk.model.Editing;
 import agogic.desk.model.Notice;
+import agogic.desk.model.Notices;
+import agogic.desk.model.Riding;
 import agogic.desk.parts.Fold;
 import agogic.desk.parts.Parts;
 import agogic.formats.table.ShapeText;
@@ -32,7 +34,9 @@ import javafx.scene.layout.VBox;
 
 /** The points of a lane as a list, and the chosen one as numbers to type. */
 final class PointPanel extends VBox {
-    private final Desk desk;
+    private final Editing editing;
+    private final Notices notices;
+    private final Riding riding;
     private final Shown shown;
     private final PointEdits edits;
     private final ListView<Integer> points = new ListView<>();
@@ -50,7 +54,9 @@ final class PointPanel extends VBox {
         super(6);
         this.shown = shown;
         edits = new PointEdits(shown);
-        desk = shown.desk;
+        editing = shown.editing;
+        notices = shown.notices;
+        riding = shown.riding;
         points.setId("points");
         points.getStyleClass().add("points");
         points.setAccessibleText("Points");
@@ -120,7 +126,7 @@ final class PointPanel extends VBox {
         head.heads(any ? "Point " + (point + 1) + " of " + lane.envelope().size() : "Points");
         if (any) {
             Point one = lane.envelope().point(point);
-            at.setText(desk.timeline().printBars(shown.beat(one.time())));
+            at.setText(editing.timeline().printBars(shown.beat(one.time())));
             value.setText(parameter.print(one.value()));
             shape.setValue(one.shape().kind());
             amount.setText(amountText(one.shape()));
@@ -128,7 +134,7 @@ final class PointPanel extends VBox {
             points.scrollTo(Math.max(0, point - 2));
         } else {
             points.getSelectionModel().clearSelection();
-            at.setText(desk.timeline().printBars(Math.max(0, desk.riding().positionBeat())));
+            at.setText(editing.timeline().printBars(Math.max(0, riding.positionBeat())));
             value.setText(lane.envelope().isEmpty() ? parameter.print(parameter.resting()) : "");
             shape.setValue(null);
             amount.setText("");
@@ -151,10 +157,10 @@ final class PointPanel extends VBox {
     }
 
     private OptionalDouble typedTime() {
-        OptionalDouble beats = desk.timeline().parse(at.getText());
+        OptionalDouble beats = editing.timeline().parse(at.getText());
         mark(at, beats.isEmpty());
         if (beats.isEmpty()) {
-            desk.refuse("“" + at.getText() + "” is no position. Expected " + Timeline.expected() + ".");
+            notices.refuse("“" + at.getText() + "” is no position. Expected " + Timeline.expected() + ".");
             return beats;
         }
         return OptionalDouble.of(shown.seen.time(beats.getAsDouble()));
@@ -167,7 +173,7 @@ final class PointPanel extends VBox {
             return typed;
         } catch (IllegalArgumentException e) {
             mark(value, true);
-            desk.refuse(e.getMessage());
+            notices.refuse(e.getMessage());
             return OptionalDouble.empty();
         }
     }
@@ -190,15 +196,16 @@ final class PointPanel extends VBox {
             Parameter parameter = shown.parameter();
             Point old = shown.lane.envelope().point(shown.chosen);
             // What was not typed anew stays exact, not as rounded for the eye.
-            boolean sameTime = desk.timeline().printBars(shown.beat(old.time())).equals(at.getText());
+            boolean sameTime =
+                    editing.timeline().printBars(shown.beat(old.time())).equals(at.getText());
             boolean sameValue = parameter.print(old.value()).equals(value.getText());
             double newTime = sameTime ? old.time() : time2.getAsDouble();
             double newValue = sameValue ? old.value() : to.getAsDouble();
             int point = shown.chosen;
-            if (desk.edit(
+            if (editing.edit(
                     "Set point " + (point + 1),
                     s -> Points.move(s, shown.target, shown.layer, point, newTime, newValue))) {
-                desk.say(Notice.good(
+                notices.say(Notice.good(
                         "Set",
                         shown.spoken(Math.min(point, shown.lane.envelope().size() - 1)) + "."));
             }
@@ -235,11 +242,11 @@ final class PointPanel extends VBox {
                     : kind == Shape.Kind.PULSE ? "0.1;4;0.5" : kind.wave() ? "0.1;4" : "";
             Shape made = ShapeText.parse(kind.name(), fits ? text : usual);
             int point = shown.chosen;
-            desk.edit("Segment: " + kind.spoken(), s -> Points.shape(s, shown.target, shown.layer, point, made));
+            editing.edit("Segment: " + kind.spoken(), s -> Points.shape(s, shown.target, shown.layer, point, made));
             mark(amount, false);
         } catch (IllegalArgumentException e) {
             mark(amount, true);
-            desk.refuse("The amount was not understood: " + e.getMessage() + ".");
+            notices.refuse("The amount was not understood: " + e.getMessage() + ".");
         }
     }
 
@@ -267,7 +274,7 @@ final class PointPanel extends VBox {
             setText(String.format(
                     "%2d %-8s %8s %s%s",
                     index + 1,
-                    desk.timeline().printBars(shown.beat(envelope.time(index))),
+                    editing.timeline().printBars(shown.beat(envelope.time(index))),
                     parameter.print(envelope.value(index)),
                     envelope.shape(index).kind().spoken().replace(" wave", ""),
                     (envelope.pinned(index) ? " ●" : "") + (envelope.tie(index) == 0 ? "" : " =")));

@@ -8,8 +8,9 @@ import agogic.core.session.TargetName;
 import agogic.core.time.Timeline;
 import agogic.core.write.RecipeForAll;
 import agogic.desk.model.Beside;
-import agogic.desk.model.Desk;
+import agogic.desk.model.Editing;
 import agogic.desk.model.Notice;
+import agogic.desk.model.Notices;
 import agogic.desk.model.SeenLayer;
 import agogic.desk.parts.ChoiceDialog;
 import java.util.List;
@@ -21,49 +22,50 @@ final class RecipeChoice {
     private RecipeChoice() {}
 
     /** Works out what comes of each ride beside the window, asks, and writes those that are chosen. */
-    static void ask(Desk desk, Parameter parameter, Recipe recipe, Window owner) {
-        Session before = desk.session();
+    static void ask(Editing editing, Notices notices, Parameter parameter, Recipe recipe, Window owner) {
+        Session before = editing.session();
         RecipeForAll many = new RecipeForAll(before, parameter, recipe);
-        desk.say(Notice.plain("Refining", "All rides by this recipe, to show what comes of each."));
+        notices.say(Notice.plain("Refining", "All rides by this recipe, to show what comes of each."));
         Beside.run(
                 "agogic-refine",
                 many::each,
                 each -> {
                     if (each.isEmpty()) {
-                        desk.refuse("There is no ride on a lane that may be written.");
+                        notices.refuse("There is no ride on a lane that may be written.");
                         return;
                     }
-                    desk.say(Notice.plain("Refined", "Choose the rides, then Enter."));
-                    of(desk, each, owner)
+                    notices.say(Notice.plain("Refined", "Choose the rides, then Enter."));
+                    of(editing, each, owner)
                             .showAndWait()
                             .ifPresent(off -> Beside.run(
                                     "agogic-refine",
                                     () -> many.apply(one -> !off.contains(id(one))),
-                                    all -> refined(desk, before, all, sum(each, off)),
-                                    desk::refuse));
+                                    all -> refined(editing, notices, before, all, sum(each, off)),
+                                    notices::refuse));
                 },
-                desk::refuse);
+                notices::refuse);
     }
 
-    private static void refined(Desk desk, Session before, RecipeForAll.Outcome all, String sum) {
-        if (desk.session() != before) {
-            desk.refuse(
+    private static void refined(
+            Editing editing, Notices notices, Session before, RecipeForAll.Outcome all, String sum) {
+        if (editing.session() != before) {
+            notices.refuse(
                     "The piece was changed while its rides were refined, so it stays as it is. Press Shift+U again.");
             return;
         }
         if (all.rides() == 0) {
-            desk.refuse("No ride was chosen.");
+            notices.refuse("No ride was chosen.");
             return;
         }
-        if (!desk.edit("This recipe for " + all.rides() + " rides", s -> all.session())) {
+        if (!editing.edit("This recipe for " + all.rides() + " rides", s -> all.session())) {
             return;
         }
         // The same numbers as in the dialog: of the rides, not of what else is on their lanes.
-        desk.did("Refined", sum + ".");
+        editing.did("Refined", sum + ".");
     }
 
-    private static ChoiceDialog of(Desk desk, List<RecipeForAll.One> each, Window owner) {
-        Session session = desk.session();
+    private static ChoiceDialog of(Editing editing, List<RecipeForAll.One> each, Window owner) {
+        Session session = editing.session();
         List<ChoiceDialog.Choice> lines = each.stream()
                 .map(one -> new ChoiceDialog.Choice(
                         id(one), what(session, one), one.before() + " → " + one.after(), where(session, one), true))

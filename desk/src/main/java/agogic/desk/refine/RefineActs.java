@@ -112,20 +112,24 @@ public final class RefineActs {
                 "Measure loudness",
                 "The track is played through; its loudness over time is drawn behind the lane, or put away",
                 "Alt+O",
-                shown -> shown.desk.loudness().toggle(shown.target)));
+                shown -> shown.loudness.toggle(shown.target)));
         all.add(act(
                 "loudness-all",
                 "Measure loudness of all",
                 "All tracks together are played through; their loudness is drawn behind every lane, or put away",
                 "",
-                shown -> shown.desk.loudness().toggleAll()));
+                shown -> shown.loudness.toggleAll()));
         all.add(act(
                 "draft-loudness",
                 "Draft from loudness…",
                 "An offset of a level that brings phrases to one loudness, to be ridden over or taken back",
                 "Shift+Alt+O",
                 shown -> LoudnessForm.ask(
-                        shown.desk, shown.target, view.get().getScene().getWindow())));
+                        shown.editing,
+                        shown.notices,
+                        shown.loudness,
+                        shown.target,
+                        view.get().getScene().getWindow())));
         all.add(act(
                 "carry",
                 "Move this lane to another parameter…",
@@ -145,7 +149,9 @@ public final class RefineActs {
                 "To another lane or its own, as fast or slower, once or up to a bar",
                 "Ctrl+Shift+D",
                 shown -> CopyForm.ask(
-                        shown.desk,
+                        shown.editing,
+                        shown.notices,
+                        shown.riding,
                         shown.target == null ? java.util.Collections.singletonList(null) : shown.lanes(),
                         view.get().getScene().getWindow())));
         all.addAll(ChoosingActs.of(view));

@@ -8,7 +8,13 @@ import agogic.core.session.Session;
 import agogic.core.session.TargetName;
 import agogic.core.write.Takes;
 import agogic.desk.acts.ActParts;
-import agogic.desk.model.Desk;
+import agogic.desk.model.AudioFiles;
+import agogic.desk.model.Editing;
+import agogic.desk.model.Frames;
+import agogic.desk.model.HeardLoud;
+import agogic.desk.model.Notices;
+import agogic.desk.model.Riding;
+import agogic.desk.model.Selection;
 import agogic.desk.model.TimeWindow;
 import agogic.desk.model.View;
 import agogic.desk.parts.Parts;
@@ -28,7 +34,8 @@ import javafx.scene.layout.VBox;
 
 /** One lane, large: the ride under the envelope, the recipe beside it, the points as a list. */
 public final class RefineView extends BorderPane {
-    private final Desk desk;
+    private final Editing editing;
+    private final Selection selection;
     private final Shown shown;
     private final Plot plot;
     private final Label title = new Label();
@@ -44,20 +51,28 @@ public final class RefineView extends BorderPane {
     private final PointPanel points;
     private boolean filling;
 
-    public RefineView(Desk desk) {
-        this.desk = desk;
-        shown = new Shown(desk);
+    public RefineView(
+            Editing editing,
+            Notices notices,
+            Selection selection,
+            Frames frames,
+            Riding riding,
+            AudioFiles audio,
+            HeardLoud loudness) {
+        this.editing = editing;
+        this.selection = selection;
+        shown = new Shown(editing, notices, selection, riding, loudness);
         shown.remade = () -> {
             if (isVisible()) {
                 refresh();
             }
         };
-        recipe = new RecipePanel(this::changeRecipe, desk::settle);
+        recipe = new RecipePanel(this::changeRecipe, editing::settle);
         points = new PointPanel(shown);
         plot = new Plot(shown, points::typePlace);
         layers = new LayerList(shown, this::refresh);
         shape = new ShapeBar(shown, plot::draw);
-        score = new ScoreStrip(desk, shown.time, RefineMarks.LEFT, RefineMarks.RIGHT + 4);
+        score = new ScoreStrip(editing, selection, riding, audio, shown.time, RefineMarks.LEFT, RefineMarks.RIGHT + 4);
         shown.tell(
                 () -> {
                     points.show();
@@ -102,24 +117,24 @@ public final class RefineView extends BorderPane {
         left.setBottom(below);
         setCenter(left);
         setRight(side());
-        desk.editing().sessionProperty().addListener((o, a, b) -> {
+        editing.sessionProperty().addListener((o, a, b) -> {
             // Hidden it works not at all: it catches up when it is shown.
             if (isVisible()) {
                 refresh();
             }
         });
-        desk.selection().selectedProperty().addListener((o, a, b) -> {
+        selection.selectedProperty().addListener((o, a, b) -> {
             if (isVisible()) {
                 open();
             }
         });
-        desk.selection().lightProperty().addListener((o, a, b) -> plot.draw());
-        desk.selection().viewProperty().addListener((o, a, b) -> {
+        selection.lightProperty().addListener((o, a, b) -> plot.draw());
+        selection.viewProperty().addListener((o, a, b) -> {
             if (b == View.REFINE) {
                 open();
             }
         });
-        desk.onFrame(this::frame);
+        frames.onFrame(this::frame);
         open();
     }
 
@@ -138,7 +153,7 @@ public final class RefineView extends BorderPane {
 
     /** Shows the lane of the selected route. */
     private void open() {
-        desk.selection().selectedRoute().ifPresent(route -> shown.open(route.target()));
+        selection.selectedRoute().ifPresent(route -> shown.open(route.target()));
         refresh();
     }
 
@@ -150,7 +165,7 @@ public final class RefineView extends BorderPane {
 
     /** Shows what is chosen now. */
     void refresh() {
-        Session session = desk.session();
+        Session session = editing.session();
         // What was shown may have gone, with a macro or by undoing: there is nothing to refine then.
         boolean gone = shown.target != null && !session.has(shown.target);
         setDisable(gone);
@@ -206,12 +221,11 @@ public final class RefineView extends BorderPane {
         Label told = beside;
         String lanes = shown.lanes().size() > 1 ? "with " + (shown.lanes().size() - 1) + " more lanes" : "";
         lanes = shown.lanes().size() == 2
-                ? "with " + TargetName.of(desk.session(), shown.lanes().get(1))
+                ? "with " + TargetName.of(editing.session(), shown.lanes().get(1))
                 : lanes;
         String other = shown.compared == null
                 ? ""
-                : (desk.editing().hearsOther() ? "heard: " : "beside ") + shown.compared.name() + ", "
-                        + Compared.told(shown);
+                : (editing.hearsOther() ? "heard: " : "beside ") + shown.compared.name() + ", " + Compared.told(shown);
         told.setText(lanes + (lanes.isEmpty() || other.isEmpty() ? "" : " · ") + other);
         told.setVisible(!told.getText().isEmpty());
         told.setAccessibleText(told.getText());

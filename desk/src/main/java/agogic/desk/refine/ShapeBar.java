@@ -94,7 +94,7 @@ final class ShapeBar extends HBox {
         told.setText("");
         if (!words.getText().isBlank() && shown.target != null) {
             try {
-                Session before = shown.desk.session();
+                Session before = shown.editing.session();
                 Session after = ShapeWords.apply(before, shown.lanes(), shown.layer, words.getText());
                 SeenLayer seen = new SeenLayer(after, shown.target, shown.layer);
                 shown.preview = seen;
@@ -144,10 +144,10 @@ final class ShapeBar extends HBox {
         if (shown.target == null || words.getText().isBlank()) {
             return;
         }
-        Session before = shown.desk.session();
+        Session before = shown.editing.session();
         String what = words.getText().strip();
-        shown.desk.edit(what, s -> ShapeWords.apply(s, shown.lanes(), shown.layer, what));
-        Session after = shown.desk.session();
+        shown.editing.edit(what, s -> ShapeWords.apply(s, shown.lanes(), shown.layer, what));
+        Session after = shown.editing.session();
         if (after != before) {
             String moved = Difference.of(before, after, shown.target).told(before, shown.target);
             String rides = RidesCut.told(
@@ -155,7 +155,7 @@ final class ShapeBar extends HBox {
                     after.lane(shown.target).layer(shown.layer));
             moved += rides.isEmpty() ? "" : "; " + rides;
             words.clear();
-            shown.desk.did("Shaped", what + ": " + moved + ".");
+            shown.editing.did("Shaped", what + ": " + moved + ".");
         }
     }
 

@@ -15,10 +15,14 @@ import agogic.core.time.Timeline;
 import agogic.core.write.Finishing;
 import agogic.core.write.Takes;
 import agogic.desk.model.Beside;
-import agogic.desk.model.Desk;
+import agogic.desk.model.Editing;
+import agogic.desk.model.HeardLoud;
 import agogic.desk.model.Notice;
+import agogic.desk.model.Notices;
 import agogic.desk.model.RefineModel;
+import agogic.desk.model.Riding;
 import agogic.desk.model.SeenLayer;
+import agogic.desk.model.Selection;
 import agogic.desk.model.TimeWindow;
 import java.util.ArrayList;
 import java.util.LinkedHashSet;
@@ -30,7 +34,11 @@ import javafx.stage.Window;
 
 /** Which lane, which of its stretches and which of its points is shown, and what is done to them. */
 final class Shown {
-    final Desk desk;
+    final Editing editing;
+    final Notices notices;
+    final Selection selection;
+    final Riding riding;
+    final HeardLoud loudness;
     final TimeWindow time;
     Target target;
     /** Which of its layers is looked at, and that one as a lane of its own. */
@@ -60,9 +68,13 @@ final class Shown {
     private Runnable choosing = () -> {};
     private Runnable looking = () -> {};
 
-    Shown(Desk desk) {
-        this.desk = desk;
-        time = new TimeWindow(desk.session().length());
+    Shown(Editing editing, Notices notices, Selection selection, Riding riding, HeardLoud loudness) {
+        this.editing = editing;
+        this.notices = notices;
+        this.selection = selection;
+        this.riding = riding;
+        this.loudness = loudness;
+        time = new TimeWindow(editing.session().length());
     }
 
     /** Tells one when another point is chosen, and one when other bars are seen. */
@@ -99,7 +111,7 @@ final class Shown {
 
     /** Tells that other points are chosen. */
     void choosing() {
-        desk.riding().here(any() ? beat(lane.envelope().time(chosen)) : Double.NaN);
+        riding.here(any() ? beat(lane.envelope().time(chosen)) : Double.NaN);
         choosing.run();
     }
 
@@ -109,8 +121,8 @@ final class Shown {
 
     /** The layer that is shown of the session as it is now; the first if it has gone. */
     private void look() {
-        layer = Math.min(layer, desk.session().lane(target).layers().size() - 1);
-        seen = new SeenLayer(desk.session(), target, layer);
+        layer = Math.min(layer, editing.session().lane(target).layers().size() - 1);
+        seen = new SeenLayer(editing.session(), target, layer);
         lane = seen.lane();
     }
 
@@ -118,7 +130,7 @@ final class Shown {
     void show(int which) {
         layer = which;
         chosen = -1;
-        stretch = desk.session().lane(target).layer(layer).stretches().size() - 1;
+        stretch = editing.session().lane(target).layer(layer).stretches().size() - 1;
         look();
         frameStretch();
     }
@@ -144,8 +156,8 @@ final class Shown {
     void refresh() {
         Lane before = lane;
         int layers = seen == null ? 0 : seen.session().lane(target).layers().size();
-        time.reach(desk.session().length());
-        List<Layer> all = desk.session().lane(target).layers();
+        time.reach(editing.session().length());
+        List<Layer> all = editing.session().lane(target).layers();
         if (layers > 0 && all.size() != layers) {
             // What has just come is what is looked at; else the layer that was, wherever it lies now.
             List<Layer> known = seen.session().lane(target).layers();
@@ -182,7 +194,7 @@ final class Shown {
         working.forget();
         if (known == null && one != null && !one.due()) {
             SeenLayer now = seen;
-            working.latest("agogic-refine", () -> RefineModel.of(now, one), made -> remade.run(), desk::refuse);
+            working.latest("agogic-refine", () -> RefineModel.of(now, one), made -> remade.run(), notices::refuse);
         }
     }
 
@@ -199,13 +211,14 @@ final class Shown {
         if (stretch >= 0) {
             int index = stretch;
             int which = layer;
-            desk.editOn(act, List.of(act, target, which, index), s -> Finishing.by(s, target, which, index, changed));
+            editing.editOn(
+                    act, List.of(act, target, which, index), s -> Finishing.by(s, target, which, index, changed));
         }
     }
 
     /** The takes of the loop of which the shown one is a turn, all by one hand: what an average can be made of. */
     List<Integer> cycles() {
-        return stretch < 0 ? List.of() : Takes.of(desk.session(), lane, stretch);
+        return stretch < 0 ? List.of() : Takes.of(editing.session(), lane, stretch);
     }
 
     String name(Stretch one) {
@@ -215,11 +228,11 @@ final class Shown {
     /** Shows the bars of the stretch, or the whole piece. */
     void frameStretch() {
         if (stretch < 0) {
-            time.show(0, desk.session().length());
+            time.show(0, editing.session().length());
             return;
         }
         Stretch one = lane.stretches().get(stretch);
-        Timeline timeline = desk.timeline();
+        Timeline timeline = editing.timeline();
         double from = beat(one.from());
         double to = beat(one.to());
         double start = timeline.metre().beatOfBar(timeline.metre().barAt(from + 1e-6));
@@ -236,7 +249,7 @@ final class Shown {
     String spoken(int point) {
         Envelope envelope = lane.envelope();
         return "point " + (point + 1) + " of " + envelope.size() + ", "
-                + desk.timeline().speakBars(beat(envelope.time(point))) + ", "
+                + editing.timeline().speakBars(beat(envelope.time(point))) + ", "
                 + parameter().print(envelope.value(point)) + ", "
                 + said(envelope.shape(point))
                 + (envelope.pinned(point) ? ", pinned" : "")
@@ -254,7 +267,7 @@ final class Shown {
     /** This lane and those that are shaped together with it, in their order. */
     List<Target> lanes() {
         List<Target> all = new ArrayList<>(List.of(target));
-        also.stream().filter(t -> !t.equals(target) && desk.session().has(t)).forEach(all::add);
+        also.stream().filter(t -> !t.equals(target) && editing.session().has(t)).forEach(all::add);
         return all;
     }
 
@@ -270,21 +283,21 @@ final class Shown {
         String lies = envelope.isEmpty()
                 ? "no points"
                 : envelope.size() + " points from "
-                        + desk.timeline().speakBars(beat(envelope.time(0))) + " to "
-                        + desk.timeline().speakBars(beat(envelope.time(envelope.size() - 1)));
+                        + editing.timeline().speakBars(beat(envelope.time(0))) + " to "
+                        + editing.timeline().speakBars(beat(envelope.time(envelope.size() - 1)));
         String hand = model == null
                 ? ", drawn by hand"
                 : ", ride " + model.ride().number() + ", farthest from the hand "
                         + parameter.printDifference(model.refined().farthest()) + " at "
-                        + desk.timeline().speakBars(beat(model.refined().farthestAt()));
-        String kind = layer == 0 ? "" : ", " + Layers.kind(desk.session(), seen.layer());
+                        + editing.timeline().speakBars(beat(model.refined().farthestAt()));
+        String kind = layer == 0 ? "" : ", " + Layers.kind(editing.session(), seen.layer());
         return parameter.name() + kind + ", " + lies + hand + ", " + bars() + " in the picture";
     }
 
     /** The bars that are seen: {@code bars 27 to 33}. */
     private String bars() {
-        int first = desk.timeline().metre().barAt(time.from() + 1e-6);
-        int last = desk.timeline().metre().barAt(time.to() - 1e-6);
+        int first = editing.timeline().metre().barAt(time.from() + 1e-6);
+        int last = editing.timeline().metre().barAt(time.to() - 1e-6);
         return first >= last ? "bar " + first : "bars " + first + " to " + last;
     }
 
@@ -300,7 +313,7 @@ final class Shown {
     /** Zooms about the chosen point, or the playhead. */
     void zoom(double factor) {
         boolean any = lane != null && chosen >= 0 && chosen < lane.envelope().size();
-        double about = any ? beat(lane.envelope().time(chosen)) : desk.riding().positionBeat();
+        double about = any ? beat(lane.envelope().time(chosen)) : riding.positionBeat();
         boolean seen = about >= time.from() && about <= time.to();
         time.zoom(factor, seen ? about : (time.from() + time.to()) / 2);
         looking.run();
@@ -308,11 +321,11 @@ final class Shown {
 
     /** Shows the whole piece; again: the stretch. */
     void showAll() {
-        boolean all = time.from() <= 0 && time.to() >= desk.session().length();
+        boolean all = time.from() <= 0 && time.to() >= editing.session().length();
         if (all && lane != null) {
             frameStretch();
         } else {
-            time.show(0, desk.session().length());
+            time.show(0, editing.session().length());
         }
         looking.run();
     }
@@ -325,7 +338,7 @@ final class Shown {
 
     private boolean noRide() {
         if (stretch < 0) {
-            desk.refuse("No ride here: these points were drawn. A recipe is for rides.");
+            notices.refuse("No ride here: these points were drawn. A recipe is for rides.");
         }
         return stretch < 0;
     }
@@ -333,34 +346,36 @@ final class Shown {
     /** Shows what the recipe of the ride that is shown would make of all others, and does it to those that are chosen. */
     void recipeForMany(Window owner) {
         if (!noRide()) {
-            RecipeChoice.ask(desk, parameter(), lane.stretches().get(stretch).recipe(), owner);
+            RecipeChoice.ask(
+                    editing, notices, parameter(), lane.stretches().get(stretch).recipe(), owner);
         }
     }
 
     /** Asks between which values, and drafts the lane from the dynamics of its track. */
     void draft(Window owner) {
         if (target == null) {
-            desk.refuse("Show a lane first: its points are drafted from the dynamics of its track.");
+            notices.refuse("Show a lane first: its points are drafted from the dynamics of its track.");
             return;
         }
-        int marks = DynamicsDraft.marks(desk.session(), target);
+        int marks = DynamicsDraft.marks(editing.session(), target);
         if (marks == 0 || !lane.envelope().isEmpty()) {
             // Its words say why.
-            desk.edit("Draft from dynamics", s -> DynamicsDraft.draft(s, target, 0, 1));
+            editing.edit("Draft from dynamics", s -> DynamicsDraft.draft(s, target, 0, 1));
             return;
         }
         new DraftDialog(parameter(), marks, owner).showAndWait().ifPresent(ends -> {
-            if (desk.edit("Draft from dynamics", s -> DynamicsDraft.draft(s, target, ends[0], ends[1]))) {
-                desk.say(Notice.good(
+            if (editing.edit("Draft from dynamics", s -> DynamicsDraft.draft(s, target, ends[0], ends[1]))) {
+                notices.say(Notice.good(
                         "Drafted",
                         parameter().name() + " from " + marks + " marks and hairpins: "
-                                + desk.session().lane(target).envelope().size() + " points. Ride over it, or undo."));
+                                + editing.session().lane(target).envelope().size()
+                                + " points. Ride over it, or undo."));
             }
         });
     }
 
     void carry(Window owner) {
-        CarryLane.ask(desk, target, owner);
+        CarryLane.ask(editing, notices, selection, target, owner);
     }
 
     /** The ride that is shown by one of the recipes with a name. */
@@ -371,12 +386,12 @@ final class Shown {
         change(
                 one.words() + " recipe",
                 one.of(parameter(), lane.stretches().get(stretch).recipe()));
-        desk.settle();
+        editing.settle();
     }
 
     /** {@code bar 20 beat 2, 2.41 kHz}. */
     String place(int point) {
-        return desk.timeline().speakBars(beat(lane.envelope().time(point))) + ", "
+        return editing.timeline().speakBars(beat(lane.envelope().time(point))) + ", "
                 + parameter().print(lane.envelope().value(point));
     }
 }

@@ -53,15 +53,15 @@ public final class RidingView extends BorderPane {
 
     public RidingView(Desk desk) {
         this.desk = desk;
-        time = new TimeWindow(desk.session().length() + 4 * BARS);
+        time = new TimeWindow(desk.editing().session().length() + 4 * BARS);
         lanes = new Lanes();
-        score = new ScoreStrip(desk, time, LEFT, RIGHT);
+        score = new ScoreStrip(desk.editing(), desk.selection(), desk.riding(), desk.audio(), time, LEFT, RIGHT);
         setId("riding-view");
         setCenter(lanes);
         setBottom(score);
         desk.editing().sessionProperty().addListener((o, a, b) -> refresh());
         desk.selection().selectedProperty().addListener((o, a, b) -> refresh());
-        desk.onFrame(this::frame);
+        desk.frames().onFrame(this::frame);
         visibleProperty().addListener((o, a, b) -> refresh());
     }
 
@@ -70,7 +70,7 @@ public final class RidingView extends BorderPane {
         if (!isVisible() || getScene() == null) {
             return;
         }
-        Session session = desk.session();
+        Session session = desk.editing().session();
         List<Route> armed = session.routes().stream()
                 .filter(r -> r.mode().writes()
                         || r.rehearse()
@@ -94,7 +94,7 @@ public final class RidingView extends BorderPane {
             return;
         }
         double beat = desk.riding().positionBeat();
-        int now = desk.state().changes();
+        int now = desk.frames().state().changes();
         if (beat == drawnAt && now == changes) {
             return;
         }
@@ -116,13 +116,13 @@ public final class RidingView extends BorderPane {
     }
 
     private double value(Target target) {
-        return desk.stands(target);
+        return desk.standing().stands(target);
     }
 
     /** The lanes, one below the other. */
     private final class Lanes extends MarkView {
         Lanes() {
-            super(RidingView.this.desk);
+            super(RidingView.this.desk.selection());
             setFocusTraversable(true);
             setAccessibleRole(AccessibleRole.TEXT);
             setId("riding-lanes");
@@ -131,16 +131,20 @@ public final class RidingView extends BorderPane {
         void tell() {
             StringBuilder words = new StringBuilder(
                     drawnAt < 0
-                            ? "Count-in, " + desk.timeline().printPlace(drawnAt).substring(1) + " beats to go"
-                            : desk.timeline().speakBars(drawnAt));
+                            ? "Count-in, "
+                                    + desk.editing()
+                                            .timeline()
+                                            .printPlace(drawnAt)
+                                            .substring(1) + " beats to go"
+                            : desk.editing().timeline().speakBars(drawnAt));
             for (Route route : shown) {
-                Parameter parameter = desk.session().parameter(route.target());
+                Parameter parameter = desk.editing().session().parameter(route.target());
                 words.append(", ")
                         .append(parameter.name())
                         .append(" ")
                         .append(parameter.print(value(route.target())))
                         .append(desk.riding().trails().of(route.id()) == null ? "" : ", being written")
-                        .append(desk.session().lane(route.target()).guarded() ? ", protected" : "");
+                        .append(desk.editing().session().lane(route.target()).guarded() ? ", protected" : "");
             }
             setAccessibleText(words.toString());
             notifyAccessibleAttributeChanged(AccessibleAttribute.TEXT);
@@ -172,15 +176,15 @@ public final class RidingView extends BorderPane {
         }
 
         private void bars(List<Mark> marks, double wide) {
-            String position = desk.timeline().printPlace(drawnAt);
+            String position = desk.editing().timeline().printPlace(drawnAt);
             marks.add(new Mark.Words(20, 22, position, Ink.TEXT, 18, true, true, -1));
-            for (int bar : desk.timeline().metre().barsBetween(time.from(), time.to())) {
-                double beat = desk.timeline().metre().beatOfBar(bar);
+            for (int bar : desk.editing().timeline().metre().barsBetween(time.from(), time.to())) {
+                double beat = desk.editing().timeline().metre().beatOfBar(bar);
                 double x = time.x(beat, LEFT, wide);
                 if (x >= LEFT - 1
                         && x < LEFT + wide - 90
-                        && beat < desk.session().length()) {
-                    String section = desk.session().sections().stream()
+                        && beat < desk.editing().session().length()) {
+                    String section = desk.editing().session().sections().stream()
                             .filter(s -> Math.abs(s.beat() - beat) < 1e-6)
                             .map(s -> " " + s.name())
                             .findFirst()
@@ -191,13 +195,13 @@ public final class RidingView extends BorderPane {
         }
 
         private void lane(List<Mark> marks, Route route, EnvelopeMarks.Field field) {
-            Session session = desk.session();
+            Session session = desk.editing().session();
             Parameter parameter = session.parameter(route.target());
             Lane lane = session.lane(route.target());
             marks.add(
                     new Mark.Box(field.left(), field.top(), field.width(), field.height(), 8, Ink.PANEL, Ink.NONE, 0));
-            for (int bar : desk.timeline().metre().barsBetween(time.from(), time.to())) {
-                double x = time.x(desk.timeline().metre().beatOfBar(bar), field.left(), field.width());
+            for (int bar : desk.editing().timeline().metre().barsBetween(time.from(), time.to())) {
+                double x = time.x(desk.editing().timeline().metre().beatOfBar(bar), field.left(), field.width());
                 if (x > field.left()) {
                     marks.add(new Mark.Line(x, field.top(), x, field.top() + field.height(), Ink.RAISED, 1, 0));
                 }
@@ -249,14 +253,16 @@ public final class RidingView extends BorderPane {
                 EnvelopeMarks.Field field) {
             double middle = field.top() + Math.min(field.height() / 2 - 8, 90);
             marks.add(new Mark.Words(20, middle - 26, parameter.name(), Ink.TEXT, 17, false, true, -1));
-            String device = desk.session().device(route.target().device()).name();
+            String device =
+                    desk.editing().session().device(route.target().device()).name();
             marks.add(new Mark.Words(20, middle - 8, device, Ink.QUIET, 12.5, false, false, -1));
             marks.add(new Mark.Words(
                     20, middle + 22, parameter.print(value), writing ? Ink.RIDE : Ink.SOUND, 26, true, true, -1));
-            String hand = route.hand().map(desk.session()::controlName).orElse("no control");
+            String hand =
+                    route.hand().map(desk.editing().session()::controlName).orElse("no control");
             String mode = writing
                     ? "being written"
-                    : desk.session().lane(route.target()).guarded()
+                    : desk.editing().session().lane(route.target()).guarded()
                             ? "Protected"
                             : desk.riding().modeOf(route).spoken();
             marks.add(new Mark.Words(

@@ -7,8 +7,11 @@ import agogic.core.score.Clip;
 import agogic.core.session.Session;
 import agogic.core.session.Track;
 import agogic.desk.acts.Act;
-import agogic.desk.model.Desk;
+import agogic.desk.model.Editing;
 import agogic.desk.model.Notice;
+import agogic.desk.model.Notices;
+import agogic.desk.model.Riding;
+import agogic.desk.model.Selection;
 import agogic.desk.model.View;
 import java.util.ArrayList;
 import java.util.Comparator;
@@ -21,15 +24,27 @@ import javafx.stage.Window;
 
 /** What can be done with the clip that is chosen, or else lies under the playhead on the track of the selected route. */
 final class ClipActs {
-    private final Desk desk;
+    private final Editing editing;
+    private final Notices notices;
+    private final Selection selection;
+    private final Riding riding;
     private final Supplier<Window> window;
     private final Consumer<String> find;
     /** The id of the clip that was copied, null if none was. */
     private String picked;
 
     /** @param find asks where the audio file with an id is */
-    ClipActs(Desk desk, Supplier<Window> window, Consumer<String> find) {
-        this.desk = desk;
+    ClipActs(
+            Editing editing,
+            Notices notices,
+            Selection selection,
+            Riding riding,
+            Supplier<Window> window,
+            Consumer<String> find) {
+        this.editing = editing;
+        this.notices = notices;
+        this.selection = selection;
+        this.riding = riding;
         this.window = window;
         this.find = find;
     }
@@ -71,7 +86,7 @@ final class ClipActs {
                                 this::paste)
                         .in(View.ROUTES)
                         .unless(() ->
-                                picked == null || desk.session().clip(picked).isEmpty() ? "no clip was copied" : ""),
+                                picked == null || editing.session().clip(picked).isEmpty() ? "no clip was copied" : ""),
                 act(
                         "clip-audio",
                         "Find or replace its audio…",
@@ -91,21 +106,21 @@ final class ClipActs {
     private Act act(String id, String words, String about, String key, Consumer<Clip> run) {
         return Act.of(id, words, about, key, () -> chosen().ifPresentOrElse(
                                 run,
-                                () -> desk.refuse(
+                                () -> notices.refuse(
                                         "No clip is chosen, and none lies under the playhead on the track of the"
                                                 + " selected route. Click one above its rows, or press Shift+L.")))
                 .in(View.ROUTES);
     }
 
     private Optional<Track> track() {
-        return desk.selection().selectedRoute().flatMap(r -> desk.session()
+        return selection.selectedRoute().flatMap(r -> editing.session()
                 .trackOf(r.target().device()));
     }
 
     private Optional<Clip> chosen() {
-        String id = desk.selection().clipProperty().get();
-        Optional<Clip> one = id == null ? Optional.empty() : desk.session().clip(id);
-        double beat = Math.max(0, desk.riding().positionBeat());
+        String id = selection.clipProperty().get();
+        Optional<Clip> one = id == null ? Optional.empty() : editing.session().clip(id);
+        double beat = Math.max(0, riding.positionBeat());
         return one.or(() -> track().flatMap(
                         t -> t.clips().stream().filter(c -> c.covers(beat)).reduce((a, b) -> b)));
     }
@@ -119,29 +134,29 @@ final class ClipActs {
     private void next() {
         List<Clip> clips = track().map(ClipActs::inOrder).orElse(List.of());
         if (clips.isEmpty()) {
-            desk.refuse("The track of the selected route has no clips.");
+            notices.refuse("The track of the selected route has no clips.");
             return;
         }
-        String id = desk.selection().clipProperty().get();
+        String id = selection.clipProperty().get();
         int at = -1;
         for (int i = 0; i < clips.size(); i++) {
             at = clips.get(i).id().equals(id) ? i : at;
         }
         Clip next = clips.get((at + 1) % clips.size());
-        desk.selection().clipProperty().set(next.id());
-        desk.say(Notice.plain("Clip", where(next) + "."));
+        selection.clipProperty().set(next.id());
+        notices.say(Notice.plain("Clip", where(next) + "."));
     }
 
     /** A clip in words: what it is called, where it lies, what goes with it. */
     private String where(Clip clip) {
-        return clip.name() + ", " + desk.timeline().speakBars(clip.beat()) + " to "
-                + desk.timeline().speakBars(clip.end()) + ", " + Clips.carries(desk.session(), clip.id())
+        return clip.name() + ", " + editing.timeline().speakBars(clip.beat()) + " to "
+                + editing.timeline().speakBars(clip.end()) + ", " + Clips.carries(editing.session(), clip.id())
                 + over(clip);
     }
 
     /** Which other clips of its track it lies over. */
     private String over(Clip clip) {
-        List<String> names = desk.session().trackOfClip(clip.id()).map(Track::clips).orElse(List.of()).stream()
+        List<String> names = editing.session().trackOfClip(clip.id()).map(Track::clips).orElse(List.of()).stream()
                 .filter(c -> c != clip && c.beat() < clip.end() - 1e-6 && clip.beat() < c.end() - 1e-6)
                 .map(Clip::name)
                 .toList();
@@ -149,76 +164,83 @@ final class ClipActs {
     }
 
     private void edit(String words, String head, String id, UnaryOperator<Session> edit) {
-        if (desk.edit(words, edit)) {
-            desk.selection().clipProperty().set(id);
-            desk.session().clip(id).ifPresent(clip -> desk.say(Notice.good(head, where(clip) + ".")));
+        if (editing.edit(words, edit)) {
+            selection.clipProperty().set(id);
+            editing.session().clip(id).ifPresent(clip -> notices.say(Notice.good(head, where(clip) + ".")));
         }
     }
 
     private void form(Clip clip) {
-        new ClipForm(desk.session(), clip, window.get())
+        new ClipForm(editing.session(), clip, window.get())
                 .showAndWait()
                 .ifPresent(edit -> edit("Clip " + clip.name(), "Clip", clip.id(), edit));
     }
 
     private void move(Clip clip, int bars) {
-        var metre = desk.timeline().metre();
+        var metre = editing.timeline().metre();
         double bar = metre.metreOfBar(metre.barAt(clip.beat() + 1e-6)).quartersInBar();
         double to = clip.beat() + bars * bar;
         if (to < -1e-9) {
-            desk.refuse(clip.name() + " is in the first bar: it cannot begin earlier.");
+            notices.refuse(clip.name() + " is in the first bar: it cannot begin earlier.");
             return;
         }
-        Session before = desk.session();
-        desk.editOn("Move " + clip.name(), List.of("clip-move", clip.id()), s -> Clips.move(s, clip.id(), to));
-        if (desk.session() != before) {
-            desk.selection().clipProperty().set(clip.id());
-            desk.session().clip(clip.id()).ifPresent(now -> desk.did("Moved", where(now) + "."));
+        Session before = editing.session();
+        editing.editOn("Move " + clip.name(), List.of("clip-move", clip.id()), s -> Clips.move(s, clip.id(), to));
+        if (editing.session() != before) {
+            selection.clipProperty().set(clip.id());
+            editing.session().clip(clip.id()).ifPresent(now -> editing.did("Moved", where(now) + "."));
         }
     }
 
     private void copy(Clip clip) {
         // The id that the copy gets is that of the same edit tried beforehand.
-        String made = Clips.copy(desk.session(), clip.id(), clip.end()).clip();
+        String made = Clips.copy(editing.session(), clip.id(), clip.end()).clip();
         edit("Copy " + clip.name(), "Copied", made, s -> Clips.copy(s, clip.id(), clip.end())
                 .session());
     }
 
     private void repeat(Clip clip) {
-        new ClipForm.To(desk.session(), clip, window.get()).showAndWait().ifPresent(beat -> {
-            int before =
-                    desk.session().trackOfClip(clip.id()).orElseThrow().clips().size();
-            if (!desk.edit("Repeat " + clip.name(), s -> Clips.repeat(s, clip.id(), beat))) {
+        new ClipForm.To(editing.session(), clip, window.get()).showAndWait().ifPresent(beat -> {
+            int before = editing.session()
+                    .trackOfClip(clip.id())
+                    .orElseThrow()
+                    .clips()
+                    .size();
+            if (!editing.edit("Repeat " + clip.name(), s -> Clips.repeat(s, clip.id(), beat))) {
                 return;
             }
-            int copies =
-                    desk.session().trackOfClip(clip.id()).orElseThrow().clips().size() - before;
-            desk.say(Notice.good(
+            int copies = editing.session()
+                            .trackOfClip(clip.id())
+                            .orElseThrow()
+                            .clips()
+                            .size()
+                    - before;
+            notices.say(Notice.good(
                     "Repeated",
                     clip.name() + ", " + (copies == 1 ? "one copy" : copies + " copies") + " up to "
-                            + desk.timeline().speakBars(beat) + "; each is its own."));
+                            + editing.timeline().speakBars(beat) + "; each is its own."));
         });
     }
 
     private void pick(Clip clip) {
         picked = clip.id();
-        desk.say(Notice.good("Copied", clip.name() + ". Ctrl+V pastes it at the playhead, on its own track."));
+        notices.say(Notice.good("Copied", clip.name() + ". Ctrl+V pastes it at the playhead, on its own track."));
     }
 
     private void paste() {
-        Clip clip = picked == null ? null : desk.session().clip(picked).orElse(null);
+        Clip clip = picked == null ? null : editing.session().clip(picked).orElse(null);
         if (clip == null) {
-            desk.refuse("No clip was copied: Ctrl+C copies the chosen one.");
+            notices.refuse("No clip was copied: Ctrl+C copies the chosen one.");
             return;
         }
-        double beat = desk.timeline().metre().nearestBeat(desk.beatHere());
-        String made = Clips.copy(desk.session(), clip.id(), beat).clip();
+        double beat = editing.timeline().metre().nearestBeat(riding.beatHere());
+        String made = Clips.copy(editing.session(), clip.id(), beat).clip();
         edit("Paste " + clip.name(), "Pasted", made, s -> Clips.copy(s, clip.id(), beat)
                 .session());
     }
 
     private void cut(Clip clip) {
-        double beat = Math.max(0, desk.riding().positionBeat());
+        double beat = Math.max(0, riding.positionBeat());
         edit("Cut " + clip.name(), "Cut", clip.id(), s -> Clips.cut(s, clip.id(), beat)
                 .session());
     }
@@ -227,19 +249,19 @@ final class ClipActs {
         clip.audio()
                 .ifPresentOrElse(
                         a -> find.accept(a.file()),
-                        () -> desk.refuse(clip.name() + " plays no audio; it has notes only."));
+                        () -> notices.refuse(clip.name() + " plays no audio; it has notes only."));
     }
 
     private void inside(Clip clip) {
         if (clip.audio().isEmpty()) {
-            desk.refuse(clip.name() + " plays no audio; it has notes only.");
+            notices.refuse(clip.name() + " plays no audio; it has notes only.");
             return;
         }
-        AudioFile file = desk.session().audio(clip.audio().get().file());
-        if (desk.edit(
+        AudioFile file = editing.session().audio(clip.audio().get().file());
+        if (editing.edit(
                 (file.inside() ? "Keep outside " : "Keep inside ") + file.name(),
                 s -> AudioEdits.carry(s, file.id(), !file.inside()))) {
-            desk.did(
+            editing.did(
                     file.inside() ? "Outside" : "Inside",
                     file.inside()
                             ? file.name() + " is named in the session file only, from the next save on."
@@ -249,10 +271,10 @@ final class ClipActs {
 
     private void join(Clip clip) {
         List<Clip> clips =
-                desk.session().trackOfClip(clip.id()).map(ClipActs::inOrder).orElse(List.of());
+                editing.session().trackOfClip(clip.id()).map(ClipActs::inOrder).orElse(List.of());
         int at = clips.indexOf(clip);
         if (at < 0 || at + 1 == clips.size()) {
-            desk.refuse(clip.name() + " is the last clip of its track: there is none behind it to join.");
+            notices.refuse(clip.name() + " is the last clip of its track: there is none behind it to join.");
             return;
         }
         Clip next = clips.get(at + 1);
@@ -262,11 +284,11 @@ final class ClipActs {
     }
 
     private void remove(Clip clip) {
-        String gone = clip.name() + ": " + Clips.carries(desk.session(), clip.id());
-        if (!desk.edit("Remove " + clip.name(), s -> Clips.remove(s, clip.id()))) {
+        String gone = clip.name() + ": " + Clips.carries(editing.session(), clip.id());
+        if (!editing.edit("Remove " + clip.name(), s -> Clips.remove(s, clip.id()))) {
             return;
         }
-        desk.selection().clipProperty().set(null);
-        desk.did("Removed", gone + ".");
+        selection.clipProperty().set(null);
+        editing.did("Removed", gone + ".");
     }
 }

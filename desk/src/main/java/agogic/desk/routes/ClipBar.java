@@ -11,7 +11,10 @@ import agogic.desk.draw.Ink;
 import agogic.desk.draw.Mark;
 import agogic.desk.draw.Painter;
 import agogic.desk.draw.Palette;
-import agogic.desk.model.Desk;
+import agogic.desk.model.AudioFiles;
+import agogic.desk.model.Editing;
+import agogic.desk.model.Selection;
+import agogic.desk.model.TimeWindow;
 import agogic.formats.audio.Located;
 import java.util.ArrayList;
 import java.util.List;
@@ -37,7 +40,10 @@ final class ClipBar extends Region {
         END
     }
 
-    private final Desk desk;
+    private final Editing editing;
+    private final Selection selection;
+    private final TimeWindow time;
+    private final AudioFiles audio;
     private final Canvas canvas = new Canvas();
     private Track track;
     private Grip grip = Grip.NONE;
@@ -46,8 +52,11 @@ final class ClipBar extends Region {
     private Clip before;
     private long drawn = -1;
 
-    ClipBar(Desk desk) {
-        this.desk = desk;
+    ClipBar(Editing editing, Selection selection, TimeWindow time, AudioFiles audio) {
+        this.editing = editing;
+        this.selection = selection;
+        this.time = time;
+        this.audio = audio;
         getChildren().add(canvas);
         setPrefHeight(HEIGHT);
         setMinHeight(HEIGHT);
@@ -57,8 +66,8 @@ final class ClipBar extends Region {
         Here.on(this, place -> {
             Clip clip = place == null ? null : at(place.getX());
             if (clip != null) {
-                desk.selection().clipProperty().set(clip.id());
-                desk.selection().pointBeat(Math.max(0, desk.time().beat(place.getX(), 0, getWidth())));
+                selection.clipProperty().set(clip.id());
+                selection.pointBeat(Math.max(0, time.beat(place.getX(), 0, getWidth())));
             }
             return clip == null ? null : Subject.CLIP;
         });
@@ -67,7 +76,7 @@ final class ClipBar extends Region {
                 told();
             }
             grip = Grip.NONE;
-            desk.settle();
+            editing.settle();
         });
         addEventHandler(MouseEvent.MOUSE_MOVED, e -> {
             Clip clip = at(e.getX());
@@ -89,11 +98,11 @@ final class ClipBar extends Region {
     }
 
     private double x(double beat) {
-        return desk.time().x(beat, 0, getWidth());
+        return time.x(beat, 0, getWidth());
     }
 
     private Clip at(double x) {
-        double beat = desk.time().beat(x, 0, getWidth());
+        double beat = time.beat(x, 0, getWidth());
         Clip found = null;
         for (Clip clip : track.clips()) {
             boolean near = Math.abs(x - x(clip.end())) < EDGE && found == null;
@@ -109,14 +118,16 @@ final class ClipBar extends Region {
 
     /** Where the clip that was dragged is now, and where it was. */
     private void told() {
-        desk.session()
+        editing.session()
                 .clip(held)
                 .filter(c -> c != before)
-                .ifPresent(now -> desk.did("Clip", now.name() + ", " + bars(now) + "; it was " + bars(before) + "."));
+                .ifPresent(
+                        now -> editing.did("Clip", now.name() + ", " + bars(now) + "; it was " + bars(before) + "."));
     }
 
     private String bars(Clip clip) {
-        return desk.timeline().speakBars(clip.beat()) + " to " + desk.timeline().speakBars(clip.end());
+        return editing.timeline().speakBars(clip.beat()) + " to "
+                + editing.timeline().speakBars(clip.end());
     }
 
     private void pressed(MouseEvent e) {
@@ -124,39 +135,39 @@ final class ClipBar extends Region {
             return;
         }
         Clip clip = at(e.getX());
-        desk.selection().clipProperty().set(clip == null ? null : clip.id());
+        selection.clipProperty().set(clip == null ? null : clip.id());
         if (clip == null) {
             return;
         }
         grip = grip(clip, e.getX());
         held = clip.id();
-        heldAt = desk.time().beat(e.getX(), 0, getWidth());
+        heldAt = time.beat(e.getX(), 0, getWidth());
         if (e.isAltDown() && grip == Grip.BODY) {
-            desk.edit("Copy " + clip.name(), s -> {
+            editing.edit("Copy " + clip.name(), s -> {
                 Clips.Made made = Clips.copy(s, held, clip.beat());
                 held = made.clip();
                 return made.session();
             });
-            desk.selection().clipProperty().set(held);
+            selection.clipProperty().set(held);
         }
-        before = desk.session().clip(held).orElse(clip);
+        before = editing.session().clip(held).orElse(clip);
         draw();
     }
 
     private void dragged(MouseEvent e) {
-        if (grip == Grip.NONE || desk.session().clip(held).isEmpty()) {
+        if (grip == Grip.NONE || editing.session().clip(held).isEmpty()) {
             return;
         }
-        double by = desk.time().beat(e.getX(), 0, getWidth()) - heldAt;
+        double by = time.beat(e.getX(), 0, getWidth()) - heldAt;
         boolean fine = e.isShiftDown();
         double from = grid(before.beat() + by, fine);
         double end = grid(before.end() + by, fine);
         List<Object> gesture = List.of("clip", held, grip, heldAt);
         switch (grip) {
-            case BODY -> desk.editOn("Move " + before.name(), gesture, s -> Clips.move(s, held, from));
-            case START -> desk.editOn(
+            case BODY -> editing.editOn("Move " + before.name(), gesture, s -> Clips.move(s, held, from));
+            case START -> editing.editOn(
                     "Resize " + before.name(), gesture, s -> Clips.resize(s, held, start(from), before.end()));
-            default -> desk.editOn(
+            default -> editing.editOn(
                     e.isShortcutDown() ? "Stretch " + before.name() : "Resize " + before.name(),
                     gesture,
                     s -> e.isShortcutDown()
@@ -173,7 +184,7 @@ final class ClipBar extends Region {
 
     private double grid(double beat, boolean fine) {
         double inside = Math.max(0, beat);
-        return fine ? Math.rint(inside * 4) / 4 : desk.timeline().metre().nearestBeat(inside);
+        return fine ? Math.rint(inside * 4) / 4 : editing.timeline().metre().nearestBeat(inside);
     }
 
     @Override
@@ -189,15 +200,15 @@ final class ClipBar extends Region {
         if (track == null || getWidth() <= 0) {
             return;
         }
-        boolean light = desk.selection().lightProperty().get();
-        String chosen = desk.selection().clipProperty().get();
+        boolean light = selection.lightProperty().get();
+        String chosen = selection.clipProperty().get();
         long now = Objects.hash(
-                System.identityHashCode(desk.session()),
-                desk.time().from(),
-                desk.time().to(),
+                System.identityHashCode(editing.session()),
+                time.from(),
+                time.to(),
                 getWidth(),
                 light,
-                desk.audio().seenProperty().get(),
+                audio.seenProperty().get(),
                 chosen);
         if (now == drawn) {
             return;
@@ -237,8 +248,7 @@ final class ClipBar extends Region {
 
     /** What is said before the name of a clip whose audio is not as it was. */
     private String gone(Clip clip) {
-        Located.State state =
-                clip.audio().map(a -> desk.audio().state(a.file())).orElse(Located.State.THERE);
+        Located.State state = clip.audio().map(a -> audio.state(a.file())).orElse(Located.State.THERE);
         return switch (state) {
             case THERE -> "";
             case GONE -> "! File not found: ";
@@ -248,7 +258,7 @@ final class ClipBar extends Region {
 
     /** The clips that have layers. */
     private Set<String> layered() {
-        return desk.session().lanes().stream()
+        return editing.session().lanes().stream()
                 .filter(Lane::layered)
                 .flatMap(lane -> lane.layers().stream())
                 .map(Layer::clip)

@@ -1,7 +1,10 @@
 package agogic.desk.routes;
 
 import agogic.core.route.Target;
-import agogic.desk.model.Desk;
+import agogic.desk.model.Editing;
+import agogic.desk.model.Learner;
+import agogic.desk.model.Notices;
+import agogic.desk.model.Selection;
 import agogic.desk.model.View;
 import agogic.desk.parts.Parts;
 import java.util.List;
@@ -18,11 +21,11 @@ final class FirstRows extends VBox {
     private static final double WIDEST = 860;
 
     /** @param bringIn asks for a file of another program */
-    FirstRows(Desk desk, Runnable bringIn) {
+    FirstRows(Editing editing, Notices notices, Selection selection, Learner learner, Runnable bringIn) {
         super(8);
         setAlignment(Pos.CENTER);
         setId("first-rows");
-        Runnable catalog = () -> desk.selection().viewProperty().set(View.CATALOG);
+        Runnable catalog = () -> selection.viewProperty().set(View.CATALOG);
         getChildren()
                 .addAll(
                         row(
@@ -36,7 +39,7 @@ final class FirstRows extends VBox {
                                 "M in the Catalog, then move a control of yours, or one of those below: it has a row here.",
                                 Parts.act("first-learn", "Learn a control", "Waits for a control to be moved", () -> {
                                     catalog.run();
-                                    learn(desk);
+                                    learn(editing, notices, learner);
                                 })),
                         row(
                                 "3",
@@ -46,13 +49,13 @@ final class FirstRows extends VBox {
     }
 
     /** Waits for a control for the first parameter that can be moved. */
-    private static void learn(Desk desk) {
-        desk.session().devices().stream()
+    private static void learn(Editing editing, Notices notices, Learner learner) {
+        editing.session().devices().stream()
                 .flatMap(d -> d.parameters().stream().filter(p -> !p.reserved()).map(p -> new Target(d.id(), p.id())))
                 .findFirst()
                 .ifPresentOrElse(
-                        target -> desk.learner().begin(List.of(target)),
-                        () -> desk.refuse("There is no device yet. Ctrl+Shift+I adds one."));
+                        target -> learner.begin(List.of(target)),
+                        () -> notices.refuse("There is no device yet. Ctrl+Shift+I adds one."));
     }
 
     private static HBox row(String number, String what, String how, Button act) {

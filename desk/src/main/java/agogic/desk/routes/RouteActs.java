@@ -3,8 +3,11 @@ package agogic.desk.routes;
 import agogic.core.lane.Lane;
 import agogic.core.session.Points;
 import agogic.desk.acts.Act;
-import agogic.desk.model.Desk;
+import agogic.desk.model.Editing;
 import agogic.desk.model.LanePlace;
+import agogic.desk.model.Notices;
+import agogic.desk.model.Riding;
+import agogic.desk.model.Selection;
 import agogic.desk.model.View;
 import agogic.desk.parts.SegmentShapes;
 import java.util.ArrayList;
@@ -14,12 +17,24 @@ import java.util.function.Supplier;
 
 /** What can be done in Routes, on the view that is made when it is first shown. */
 public final class RouteActs {
-    private final Desk desk;
+    private final Editing editing;
+    private final Notices notices;
+    private final Selection selection;
+    private final Riding riding;
     private final Supplier<RoutesView> view;
     private final Consumer<String> findAudio;
 
-    private RouteActs(Desk desk, Supplier<RoutesView> view, Consumer<String> findAudio) {
-        this.desk = desk;
+    private RouteActs(
+            Editing editing,
+            Notices notices,
+            Selection selection,
+            Riding riding,
+            Supplier<RoutesView> view,
+            Consumer<String> findAudio) {
+        this.editing = editing;
+        this.notices = notices;
+        this.selection = selection;
+        this.riding = riding;
         this.view = view;
         this.findAudio = findAudio;
     }
@@ -29,8 +44,14 @@ public final class RouteActs {
      *
      * @param findAudio asks where the audio file with an id is
      */
-    public static List<Act> of(Desk desk, Supplier<RoutesView> view, Consumer<String> findAudio) {
-        return new RouteActs(desk, view, findAudio).all();
+    public static List<Act> of(
+            Editing editing,
+            Notices notices,
+            Selection selection,
+            Riding riding,
+            Supplier<RoutesView> view,
+            Consumer<String> findAudio) {
+        return new RouteActs(editing, notices, selection, riding, view, findAudio).all();
     }
 
     private List<Act> all() {
@@ -43,11 +64,11 @@ public final class RouteActs {
                 this::add));
         all.add(point("row-delete-point", "Delete this point", "The point pointed at goes", "Delete", place -> {
             String gone = LanePlace.spoken(
-                    desk.session(), place.target(), desk.session().lane(place.target()), place.point());
-            if (desk.edit("Delete a point", s -> Points.delete(s, place.target(), place.point()))) {
-                desk.did("Deleted", gone + ".");
+                    editing.session(), place.target(), editing.session().lane(place.target()), place.point());
+            if (editing.edit("Delete a point", s -> Points.delete(s, place.target(), place.point()))) {
+                editing.did("Deleted", gone + ".");
             }
-            desk.selection().place(null);
+            selection.place(null);
         }));
         for (SegmentShapes way : SegmentShapes.ALL) {
             all.add(point(
@@ -55,14 +76,21 @@ public final class RouteActs {
                     way.title(),
                     "How the value goes on from the point pointed at",
                     way.key(),
-                    place -> way.from(desk, place.target(), place.point())));
+                    place -> way.from(editing, place.target(), place.point())));
         }
         all.add(act(
                 "filter-rows", "Filter the rows", "Words of track, device, control or mode", "Ctrl+F", () -> view.get()
                         .typeFilter()));
         all.add(act("row-height", "Next row height", "Small, medium or large rows", "V", () -> view.get()
                 .nextHeight()));
-        all.addAll(new ClipActs(desk, () -> view.get().getScene().getWindow(), findAudio).all());
+        all.addAll(new ClipActs(
+                        editing,
+                        notices,
+                        selection,
+                        riding,
+                        () -> view.get().getScene().getWindow(),
+                        findAudio)
+                .all());
         return all;
     }
 
@@ -72,32 +100,30 @@ public final class RouteActs {
 
     /** An act on a point that somebody points at. */
     private Act point(String id, String words, String about, String key, Consumer<LanePlace> run) {
-        return act(id, words, about, key, () -> desk.selection().place().ifPresent(run))
-                .when(() -> desk.selection().place().filter(p -> p.point() >= 0).isPresent())
-                .unless(() ->
-                        desk.selection().place().filter(p -> p.point() >= 0).isPresent()
-                                ? ""
-                                : "point at a point of a row first");
+        return act(id, words, about, key, () -> selection.place().ifPresent(run))
+                .when(() -> selection.place().filter(p -> p.point() >= 0).isPresent())
+                .unless(() -> selection.place().filter(p -> p.point() >= 0).isPresent()
+                        ? ""
+                        : "point at a point of a row first");
     }
 
     private void add(LanePlace place) {
-        if (!desk.edit("Add a point", s -> Points.add(s, place.target(), place.time(), place.value()))) {
+        if (!editing.edit("Add a point", s -> Points.add(s, place.target(), place.time(), place.value()))) {
             return;
         }
-        Lane lane = desk.session().lane(place.target());
+        Lane lane = editing.session().lane(place.target());
         int point = lane.envelope().lastAtOrBefore(place.time() + Points.SAME);
         if (point >= 0) {
-            desk.did("Added", LanePlace.spoken(desk.session(), place.target(), lane, point) + ".");
+            editing.did("Added", LanePlace.spoken(editing.session(), place.target(), lane, point) + ".");
         }
     }
 
     private void add() {
-        desk.selection()
+        selection
                 .place()
-                .or(() -> desk.selection()
+                .or(() -> selection
                         .selectedRoute()
-                        .map(r -> LanePlace.of(
-                                desk.session(), r.target(), desk.riding().positionBeat())))
-                .ifPresentOrElse(this::add, () -> desk.refuse("Select a route first: there is no lane here."));
+                        .map(r -> LanePlace.of(editing.session(), r.target(), riding.positionBeat())))
+                .ifPresentOrElse(this::add, () -> notices.refuse("Select a route first: there is no lane here."));
     }
 }

@@ -47,7 +47,7 @@ final class RouteCell extends ListCell<RouteItem> {
         this.view = view;
         this.desk = desk;
         row = new RouteRow(desk);
-        clips = new ClipBar(desk);
+        clips = new ClipBar(desk.editing(), desk.selection(), desk.time(), desk.audio());
         Region gap = new Region();
         HBox.setHgrow(gap, Priority.ALWAYS);
         fold.getStyleClass().add("fold");
@@ -108,7 +108,10 @@ final class RouteCell extends ListCell<RouteItem> {
                             : String.join(
                                     " → ",
                                     header.track().devices().stream()
-                                            .map(d -> desk.session().device(d).name())
+                                            .map(d -> desk.editing()
+                                                    .session()
+                                                    .device(d)
+                                                    .name())
                                             .toList()));
             count.setText(header.routes() + (header.routes() == 1 ? " route · " : " routes · ") + header.sockets());
             clips.show(view.now(header));
@@ -121,7 +124,7 @@ final class RouteCell extends ListCell<RouteItem> {
                 setGraphic(row);
                 setPrefHeight(view.rowHeight());
                 row.setPrefHeight(view.rowHeight());
-                row.show(desk.session().route(one.route()));
+                row.show(desk.editing().session().route(one.route()));
                 setAccessibleText(row.spoken());
             }
         }
@@ -147,8 +150,10 @@ final class RouteCell extends ListCell<RouteItem> {
             return one.track() == RouteItem.MACROS ? null : one.track().id();
         }
         return shows()
-                ? desk.session()
-                        .trackOf(desk.session()
+                ? desk.editing()
+                        .session()
+                        .trackOf(desk.editing()
+                                .session()
                                 .route(((RouteItem.Row) getItem()).route())
                                 .target()
                                 .device())
@@ -166,7 +171,8 @@ final class RouteCell extends ListCell<RouteItem> {
         }
         EnvelopeMarks.Field field = RouteMarks.field(getWidth(), getHeight());
         double beat = Math.max(0, desk.time().beat(e.getX(), field.left(), field.width()));
-        double at = e.getX() < field.left() ? 0 : desk.timeline().metre().nearestBeat(beat);
+        double at =
+                e.getX() < field.left() ? 0 : desk.editing().timeline().metre().nearestBeat(beat);
         e.setDropCompleted(true);
         e.consume();
         Platform.runLater(() -> desk.audio().bring(files, AudioFiles.Where.THERE, track, at));
@@ -183,7 +189,8 @@ final class RouteCell extends ListCell<RouteItem> {
 
     /** True for a row whose route is in the session. */
     private boolean shows() {
-        return getItem() instanceof RouteItem.Row one && desk.session().placeOfRoute(one.route()) >= 0;
+        return getItem() instanceof RouteItem.Row one
+                && desk.editing().session().placeOfRoute(one.route()) >= 0;
     }
 
     /** More is known of what is drawn in it. */
@@ -197,7 +204,7 @@ final class RouteCell extends ListCell<RouteItem> {
         if (getGraphic() == null || !isVisible()) {
             return;
         }
-        if (shows() && row.showAgain(desk.session().route(((RouteItem.Row) getItem()).route()))) {
+        if (shows() && row.showAgain(desk.editing().session().route(((RouteItem.Row) getItem()).route()))) {
             setAccessibleText(row.spoken());
         } else if (getItem() instanceof RouteItem.Group) {
             updateItem(getItem(), false);

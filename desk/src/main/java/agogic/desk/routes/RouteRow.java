@@ -100,7 +100,16 @@ public final class RouteRow extends Region {
                 .addAll(canvas, left, right, handName, handSub, spanTop, spanBottom, soundName, soundSub, value, mode);
         // A value that changes all the time is no reason to lay out the whole list.
         value.setManaged(false);
-        RowHand pointer = new RowHand(desk, canvas, () -> route, this::frame);
+        RowHand pointer = new RowHand(
+                desk.editing(),
+                desk.notices(),
+                desk.selection(),
+                desk.frames(),
+                desk.standing(),
+                desk.time(),
+                canvas,
+                () -> route,
+                this::frame);
         Here.on(this, pointer::subject);
         here = Here.mark(this);
         getChildren().add(here);
@@ -117,9 +126,10 @@ public final class RouteRow extends Region {
         pinned.setOnAction(e -> {
             boolean pin = pinned.isSelected();
             String id = route.id();
-            desk.edit(
-                    pin ? "Pin the mode" : "Unpin the mode",
-                    s -> s.with(s.route(id).pinned(pin)));
+            desk.editing()
+                    .edit(
+                            pin ? "Pin the mode" : "Unpin the mode",
+                            s -> s.with(s.route(id).pinned(pin)));
         });
         rehearse.setOnAction(e -> desk.riding().rehearse(current(), rehearse.isSelected()));
         mode.getItems().addAll(new SeparatorMenuItem(), pinned, rehearse, new SeparatorMenuItem());
@@ -135,12 +145,12 @@ public final class RouteRow extends Region {
     }
 
     private Route current() {
-        return desk.session().route(route.id());
+        return desk.editing().session().route(route.id());
     }
 
     /** Shows the same route after an edit; false if nothing that the row shows was changed. */
     boolean showAgain(Route now) {
-        Session session = desk.session();
+        Session session = desk.editing().session();
         boolean same = shown != null
                 && now == route
                 && session.lane(now.target()) == shown.lane(now.target())
@@ -165,13 +175,19 @@ public final class RouteRow extends Region {
     /** Shows a route of the session. */
     public void show(Route newRoute) {
         route = newRoute;
-        shown = desk.session();
+        shown = desk.editing().session();
         Parameter parameter = shown.parameter(route.target());
         Hand hand = route.hand().orElse(null);
         handName.setText(hand == null ? "No control" : shown.control(hand).name());
         handSub.setText(
                 hand == null
-                        ? desk.session().lane(route.target()).stretches().isEmpty() ? "drawn by hand" : "from a ride"
+                        ? desk.editing()
+                                        .session()
+                                        .lane(route.target())
+                                        .stretches()
+                                        .isEmpty()
+                                ? "drawn by hand"
+                                : "from a ride"
                         : (hand.page() > 0
                                         ? shown.surface(hand.surface()).pageName(hand.page())
                                         : shortAddress(shown.control(hand).address()))
@@ -251,20 +267,20 @@ public final class RouteRow extends Region {
         if (route == null || getWidth() <= 0) {
             return;
         }
-        OptionalInt place = desk.playing().route(route.id());
+        OptionalInt place = desk.frames().playing().route(route.id());
         if (place.isEmpty()) {
             // It does not play yet: a moment later it does.
             return;
         }
         int index = place.getAsInt();
-        LiveState state = desk.state();
+        LiveState state = desk.frames().state();
         Parameter parameter = shown.parameter(route.target());
         long since = desk.live().nanos() - state.lastMove(index);
         Verdict verdict = state.moves(index) == 0 ? Verdict.NONE : state.verdict(index);
         RouteMarks.Now now = new RouteMarks.Now(
-                route.hand().map(desk.playing()::control).orElse(Double.NaN),
+                route.hand().map(desk.frames().playing()::control).orElse(Double.NaN),
                 state.counted(index),
-                desk.stands(route.target()),
+                desk.standing().stands(route.target()),
                 verdict,
                 verdict != Verdict.NONE && since < LIT_NANOS,
                 since < STOP_NANOS,
@@ -312,7 +328,7 @@ public final class RouteRow extends Region {
     /** The value in words: more often than this nobody can read it. */
     private void read(Parameter parameter, double now) {
         long at = System.nanoTime();
-        if (desk.state().playing() && at - readAt < READ_NANOS) {
+        if (desk.frames().state().playing() && at - readAt < READ_NANOS) {
             return;
         }
         readAt = at;
@@ -376,18 +392,18 @@ public final class RouteRow extends Region {
     /** The value in words: the live one, or where it rests before it plays. */
     String reads() {
         return value.getText().isEmpty()
-                ? shown.parameter(route.target()).print(desk.stands(route.target()))
+                ? shown.parameter(route.target()).print(desk.standing().stands(route.target()))
                 : value.getText();
     }
 
     /** What goes on in the row just now: that it is writing, or where the last move stopped. */
     private String state() {
-        OptionalInt place = desk.playing().route(route.id());
+        OptionalInt place = desk.frames().playing().route(route.id());
         if (place.isEmpty()) {
             return "";
         }
         int index = place.getAsInt();
-        LiveState state = desk.state();
+        LiveState state = desk.frames().state();
         if (state.writing(index)) {
             return ", writing";
         }

@@ -71,7 +71,8 @@ public final class RoutesView extends BorderPane {
         filter.setMaxWidth(RouteMarks.ENVELOPE_LEFT - 34);
         filter.textProperty().addListener((o, a, b) -> rebuild());
         filter.setOnAction(e -> list.requestFocus());
-        StackPane top = new StackPane(new Ruler(desk), filter);
+        StackPane top = new StackPane(
+                new Ruler(desk.editing(), desk.notices(), desk.selection(), desk.riding(), desk.time()), filter);
         StackPane.setAlignment(filter, Pos.BOTTOM_LEFT);
         StackPane.setMargin(filter, new Insets(0, 0, 1, 14));
         setTop(top);
@@ -79,7 +80,7 @@ public final class RoutesView extends BorderPane {
         none.setTextAlignment(TextAlignment.CENTER);
         none.setId("no-routes");
         none.setText("No route has all of these words. Esc in the filter shows all rows.");
-        first = new FirstRows(desk, bringIn);
+        first = new FirstRows(desk.editing(), desk.notices(), desk.selection(), desk.learner(), bringIn);
         setCenter(new StackPane(list, overlay));
         rebuild();
         desk.editing().sessionProperty().addListener((o, before, after) -> {
@@ -99,7 +100,7 @@ public final class RoutesView extends BorderPane {
         list.addEventFilter(KeyEvent.KEY_PRESSED, this::pressed);
         list.addEventFilter(MouseEvent.MOUSE_EXITED, e -> point(null));
         desk.audio().seenProperty().addListener((o, a, b) -> cells.forEach(RouteCell::drawAgain));
-        desk.onFrame(this::frame);
+        desk.frames().onFrame(this::frame);
         Here.on(list, place -> focused());
         select();
     }
@@ -131,10 +132,10 @@ public final class RoutesView extends BorderPane {
 
     /** Makes the rows of the session; false if they are the same as before. */
     private boolean rebuild() {
-        boolean empty = desk.session().routes().isEmpty();
+        boolean empty = desk.editing().session().routes().isEmpty();
         list.setPlaceholder(empty ? first : none);
         playhead.setOpacity(empty ? 0 : 1);
-        Session session = desk.session();
+        Session session = desk.editing().session();
         List<RouteItem> items = new ArrayList<>();
         RouteFilter words = RouteFilter.of(session, filter.getText());
         List<Track> groups = new ArrayList<>(session.tracks());
@@ -195,21 +196,22 @@ public final class RoutesView extends BorderPane {
     public void nextHeight() {
         height = (height + 1) % HEIGHTS.length;
         list.refresh();
-        desk.say(Notice.plain("Rows", List.of("Small", "Medium", "Large").get(height) + " rows."));
+        desk.notices()
+                .say(Notice.plain("Rows", List.of("Small", "Medium", "Large").get(height) + " rows."));
     }
 
     String clips(Track track) {
         List<Clip> all = track.clips();
         String told = all.stream()
                 .limit(CLIPS_TOLD)
-                .map(c -> ". " + ScoreWords.of(c, desk.timeline()))
+                .map(c -> ". " + ScoreWords.of(c, desk.editing().timeline()))
                 .collect(Collectors.joining());
         return told + (all.size() > CLIPS_TOLD ? ". " + (all.size() - CLIPS_TOLD) + " more clips" : "");
     }
 
     /** The track of a row as it is now. */
     Track now(RouteItem.Group group) {
-        return desk.session().tracks().stream()
+        return desk.editing().session().tracks().stream()
                 .filter(t -> t.id().equals(group.track().id()))
                 .findFirst()
                 .orElse(group.track());
@@ -256,7 +258,7 @@ public final class RoutesView extends BorderPane {
             desk.riding().locate(0);
             e.consume();
         } else if (e.getCode() == KeyCode.END && !e.isControlDown()) {
-            desk.riding().locate(desk.session().length());
+            desk.riding().locate(desk.editing().session().length());
             e.consume();
         } else if (e.getCode() == KeyCode.ENTER
                 && list.getSelectionModel().getSelectedItem() instanceof RouteItem.Group group) {

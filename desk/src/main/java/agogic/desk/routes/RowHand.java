@@ -6,8 +6,13 @@ import agogic.core.route.Route;
 import agogic.core.session.Points;
 import agogic.core.session.Session;
 import agogic.desk.acts.Subject;
-import agogic.desk.model.Desk;
+import agogic.desk.model.Editing;
+import agogic.desk.model.Frames;
 import agogic.desk.model.LanePlace;
+import agogic.desk.model.Notices;
+import agogic.desk.model.Selection;
+import agogic.desk.model.Standing;
+import agogic.desk.model.TimeWindow;
 import agogic.desk.parts.EnvelopeMarks;
 import agogic.desk.parts.SpanDialog;
 import java.util.List;
@@ -21,7 +26,12 @@ import javafx.scene.input.MouseEvent;
 final class RowHand {
     private static final double NEAR = 9;
 
-    private final Desk desk;
+    private final Editing editing;
+    private final Notices notices;
+    private final Selection selection;
+    private final Frames frames;
+    private final Standing standing;
+    private final TimeWindow time;
     private final Canvas on;
     private final Supplier<Route> shown;
     private final Runnable pointed;
@@ -30,35 +40,49 @@ final class RowHand {
     private String was = "";
 
     /** @param pointed called when the pointer is at another place */
-    RowHand(Desk desk, Canvas on, Supplier<Route> shown, Runnable pointed) {
+    RowHand(
+            Editing editing,
+            Notices notices,
+            Selection selection,
+            Frames frames,
+            Standing standing,
+            TimeWindow time,
+            Canvas on,
+            Supplier<Route> shown,
+            Runnable pointed) {
         this.pointed = pointed;
-        this.desk = desk;
+        this.editing = editing;
+        this.notices = notices;
+        this.selection = selection;
+        this.frames = frames;
+        this.standing = standing;
+        this.time = time;
         this.on = on;
         this.shown = shown;
         on.addEventHandler(MouseEvent.MOUSE_PRESSED, this::pressed);
         on.addEventHandler(MouseEvent.MOUSE_DRAGGED, this::moved);
         on.addEventHandler(MouseEvent.MOUSE_RELEASED, e -> {
-            if (dragged >= 0 && desk.session() != before) {
-                desk.did("Moved", moved() + ".");
+            if (dragged >= 0 && editing.session() != before) {
+                editing.did("Moved", moved() + ".");
             }
             dragged = -1;
-            desk.settle();
+            editing.settle();
         });
         on.addEventHandler(MouseEvent.MOUSE_MOVED, e -> point(place(e.getX(), e.getY())));
         on.addEventHandler(MouseEvent.MOUSE_EXITED, e -> point(null));
     }
 
     private void point(LanePlace place) {
-        desk.selection().place(place);
+        selection.place(place);
         pointed.run();
     }
 
     /** Where the point that was dragged is now, and where it was. */
     private String moved() {
-        Lane lane = desk.session().lane(route().target());
+        Lane lane = editing.session().lane(route().target());
         int now = Math.min(dragged, lane.envelope().size() - 1);
-        return desk.session().parameter(route().target()).name() + ", "
-                + (now < 0 ? "a point" : LanePlace.spoken(desk.session(), route().target(), lane, now))
+        return editing.session().parameter(route().target()).name() + ", "
+                + (now < 0 ? "a point" : LanePlace.spoken(editing.session(), route().target(), lane, now))
                 + "; it was " + was;
     }
 
@@ -69,14 +93,14 @@ final class RowHand {
 
     /** What of the row is at a place, or, null, has the focus: chosen, so that acts are about it. */
     Subject subject(Point2D at) {
-        desk.selection().selectedProperty().set(route().id());
+        selection.selectedProperty().set(route().id());
         if (at == null) {
             return Subject.ROUTE;
         }
         if (inEnvelope(at.getX())) {
             LanePlace place = place(at.getX(), at.getY());
-            desk.selection().place(place);
-            desk.selection().pointBeat(Math.max(0, desk.time().beat(at.getX(), field().left(), field().width())));
+            selection.place(place);
+            selection.pointBeat(Math.max(0, time.beat(at.getX(), field().left(), field().width())));
             return place.point() >= 0 ? Subject.POINT : Subject.PLACE;
         }
         if (at.getX() < RouteMarks.SPAN_X - 8) {
@@ -105,27 +129,34 @@ final class RowHand {
             return;
         }
         if (e.getX() >= RouteMarks.SPAN_X && e.getX() <= RouteMarks.SPAN_X + RouteMarks.SPAN_SIZE) {
-            desk.selection().selectedProperty().set(route().id());
-            SpanDialog.ask(desk, on.getScene().getWindow(), desk.session().route(route().id()));
+            selection.selectedProperty().set(route().id());
+            SpanDialog.ask(
+                    editing,
+                    notices,
+                    selection,
+                    frames,
+                    standing,
+                    on.getScene().getWindow(),
+                    editing.session().route(route().id()));
             return;
         }
-        desk.selection().selectedProperty().set(route().id());
+        selection.selectedProperty().set(route().id());
         if (!inEnvelope(e.getX())) {
             return;
         }
         int near = near(e.getX(), e.getY());
         if (near >= 0) {
             dragged = near;
-            before = desk.session();
+            before = editing.session();
             Lane lane = before.lane(route().target());
             was = LanePlace.at(before, route().target(), lane, near);
         } else if (e.getClickCount() == 2
-                && desk.session().lane(route().target()).layered()) {
-            desk.selection().openLane(route().target());
+                && editing.session().lane(route().target()).layered()) {
+            selection.openLane(route().target());
         } else if (e.getClickCount() == 2) {
             double time = laneTime(e.getX());
             double to = field().value(e.getY());
-            desk.edit("Add a point", s -> Points.add(s, route().target(), time, to));
+            editing.edit("Add a point", s -> Points.add(s, route().target(), time, to));
         }
     }
 
@@ -136,7 +167,7 @@ final class RowHand {
         int point = dragged;
         double time = laneTime(e.getX());
         double to = field().value(e.getY());
-        desk.editOn(
+        editing.editOn(
                 "Move point " + (point + 1),
                 List.of("point", route().target(), point),
                 s -> Points.move(s, route().target(), point, time, to));
@@ -144,25 +175,25 @@ final class RowHand {
 
     private double laneTime(double x) {
         EnvelopeMarks.Field field = field();
-        double beat = Math.max(0, desk.time().beat(x, field.left(), field.width()));
-        Lane lane = desk.session().lane(route().target());
-        return desk.timeline().laneTimeOfBeat(lane.lock(), beat);
+        double beat = Math.max(0, time.beat(x, field.left(), field.width()));
+        Lane lane = editing.session().lane(route().target());
+        return editing.timeline().laneTimeOfBeat(lane.lock(), beat);
     }
 
     /** Where a time of the lane lies in the piece: of a lane in seconds too. */
     private double beat(Lane lane, double laneTime) {
-        return desk.timeline().beatOfLane(lane.lock(), laneTime);
+        return editing.timeline().beatOfLane(lane.lock(), laneTime);
     }
 
     private int near(double x, double y) {
         EnvelopeMarks.Field field = field();
-        Lane lane = desk.session().lane(route().target());
+        Lane lane = editing.session().lane(route().target());
         // Of several layers together no point is drawn: they are in Refine.
         Envelope envelope = lane.layered() ? Envelope.EMPTY : lane.envelope();
         int best = -1;
         double nearest = NEAR;
         for (int i = 0; i < envelope.size(); i++) {
-            double px = desk.time().x(beat(lane, envelope.time(i)), field.left(), field.width());
+            double px = time.x(beat(lane, envelope.time(i)), field.left(), field.width());
             double distance = Math.hypot(px - x, field.y(envelope.value(i)) - y);
             if (distance < nearest) {
                 nearest = distance;

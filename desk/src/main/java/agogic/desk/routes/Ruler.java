@@ -11,7 +11,10 @@ import agogic.desk.draw.Ink;
 import agogic.desk.draw.Mark;
 import agogic.desk.draw.Painter;
 import agogic.desk.draw.Palette;
-import agogic.desk.model.Desk;
+import agogic.desk.model.Editing;
+import agogic.desk.model.Notices;
+import agogic.desk.model.Riding;
+import agogic.desk.model.Selection;
 import agogic.desk.model.TimeWindow;
 import agogic.desk.parts.TimingForm;
 import java.util.ArrayList;
@@ -28,70 +31,74 @@ public final class Ruler extends Region {
     /** So near to its start a section is taken hold of, in pixels. */
     private static final double NEAR = 7;
 
-    private final Desk desk;
+    private final Editing editing;
+    private final Selection selection;
+    private final TimeWindow time;
     private final Canvas canvas = new Canvas();
     private double dragFrom = Double.NaN;
     /** Where the section that is dragged begins; NaN if none is. */
     private double held = Double.NaN;
 
-    Ruler(Desk desk) {
-        this.desk = desk;
+    Ruler(Editing editing, Notices notices, Selection selection, Riding riding, TimeWindow time) {
+        this.editing = editing;
+        this.selection = selection;
+        this.time = time;
         getChildren().add(canvas);
         setMinHeight(HEIGHT);
         setPrefHeight(HEIGHT);
         setAccessibleText("Ruler: bars and sections");
-        desk.editing().sessionProperty().addListener((o, a, b) -> draw());
-        desk.time().fromProperty().addListener((o, a, b) -> draw());
-        desk.time().toProperty().addListener((o, a, b) -> draw());
-        desk.selection().lightProperty().addListener((o, a, b) -> draw());
-        addEventHandler(MouseEvent.MOUSE_RELEASED, e -> desk.settle());
+        editing.sessionProperty().addListener((o, a, b) -> draw());
+        time.fromProperty().addListener((o, a, b) -> draw());
+        time.toProperty().addListener((o, a, b) -> draw());
+        selection.lightProperty().addListener((o, a, b) -> draw());
+        addEventHandler(MouseEvent.MOUSE_RELEASED, e -> editing.settle());
         Here.on(this, place -> {
-            double at = place == null ? -1 : desk.time().beat(place.getX(), RouteMarks.ENVELOPE_LEFT, width());
-            if (at < 0 || at > desk.session().length()) {
+            double at = place == null ? -1 : time.beat(place.getX(), RouteMarks.ENVELOPE_LEFT, width());
+            if (at < 0 || at > editing.session().length()) {
                 return Subject.PLAYING;
             }
-            desk.selection().pointBeat(at);
-            boolean named = desk.session().sections().stream().anyMatch(s -> s.beat() <= at);
+            selection.pointBeat(at);
+            boolean named = editing.session().sections().stream().anyMatch(s -> s.beat() <= at);
             return place.getY() < SECTIONS && named ? Subject.SECTION : Subject.BAR;
         });
         addEventHandler(MouseEvent.MOUSE_PRESSED, e -> {
             if (e.getButton() != MouseButton.PRIMARY) {
                 return;
             }
-            desk.settle();
+            editing.settle();
             double beat = beat(e);
             if (e.getClickCount() == 2 && beat >= 0) {
                 // What is above are sections, below are bars and their tempo.
                 TimingForm.Kind kind = e.getY() < SECTIONS ? TimingForm.Kind.SECTION : TimingForm.Kind.TEMPO;
-                TimingForm.ask(desk, kind, beat, getScene().getWindow());
+                TimingForm.ask(editing, notices, kind, beat, getScene().getWindow());
                 return;
             }
             held = e.isShiftDown() || e.getY() >= SECTIONS ? Double.NaN : startNear(e.getX());
             if (!Double.isNaN(held)) {
                 return;
             }
-            dragFrom = e.isShiftDown() ? desk.timeline().metre().nearestBeat(beat) : Double.NaN;
+            dragFrom = e.isShiftDown() ? editing.timeline().metre().nearestBeat(beat) : Double.NaN;
             if (!e.isShiftDown() && beat >= 0) {
-                desk.riding().locate(desk.timeline().metre().nearestBeat(beat));
+                riding.locate(editing.timeline().metre().nearestBeat(beat));
             }
         });
         addEventHandler(MouseEvent.MOUSE_DRAGGED, e -> {
-            double beat = desk.timeline().metre().nearestBeat(Math.max(0, beat(e)));
+            double beat = editing.timeline().metre().nearestBeat(Math.max(0, beat(e)));
             if (!Double.isNaN(held)) {
                 move(beat);
                 return;
             }
             if (!Double.isNaN(dragFrom) && beat != dragFrom) {
                 Loop loop = new Loop(Math.min(dragFrom, beat), Math.max(dragFrom, beat), true);
-                desk.editOn("Set the loop", List.of("loop"), s -> s.withLoop(loop));
+                editing.editOn("Set the loop", List.of("loop"), s -> s.withLoop(loop));
             }
         });
     }
 
     /** The beat at which the section begins whose start is drawn near {@code x}; NaN if none is. */
     private double startNear(double x) {
-        for (Section section : desk.session().sections()) {
-            double at = desk.time().x(section.beat(), RouteMarks.ENVELOPE_LEFT, width());
+        for (Section section : editing.session().sections()) {
+            double at = time.x(section.beat(), RouteMarks.ENVELOPE_LEFT, width());
             if (Math.abs(at - x) <= NEAR) {
                 return section.beat();
             }
@@ -101,7 +108,7 @@ public final class Ruler extends Region {
 
     /** The section that is held begins at {@code beat}, if it stays between its neighbours. */
     private void move(double beat) {
-        List<Section> all = desk.session().sections();
+        List<Section> all = editing.session().sections();
         double from = held;
         double before = all.stream()
                 .mapToDouble(Section::beat)
@@ -112,9 +119,9 @@ public final class Ruler extends Region {
                 .mapToDouble(Section::beat)
                 .filter(b -> b > from)
                 .min()
-                .orElse(desk.session().length());
+                .orElse(editing.session().length());
         if (beat != from && beat > before && beat < after) {
-            desk.editOn("Move a section", List.of("section"), s -> Timing.moved(s, from, beat));
+            editing.editOn("Move a section", List.of("section"), s -> Timing.moved(s, from, beat));
             held = beat;
         }
     }
@@ -124,7 +131,7 @@ public final class Ruler extends Region {
     }
 
     private double beat(MouseEvent e) {
-        return desk.time().beat(e.getX(), RouteMarks.ENVELOPE_LEFT, width());
+        return time.beat(e.getX(), RouteMarks.ENVELOPE_LEFT, width());
     }
 
     @Override
@@ -155,9 +162,9 @@ public final class Ruler extends Region {
     }
 
     private void draw() {
-        setAccessibleText(spoken(desk.session(), desk.time()));
+        setAccessibleText(spoken(editing.session(), time));
         if (getWidth() > 0) {
-            List<Mark> marks = marks(desk.session(), desk.time(), RouteMarks.ENVELOPE_LEFT, width());
+            List<Mark> marks = marks(editing.session(), time, RouteMarks.ENVELOPE_LEFT, width());
             marks.add(new Mark.Words(20, 20, "Hand", Ink.HAND, 12.5, false, true, -1));
             marks.add(new Mark.Words(RouteMarks.SPAN_X, 20, "Span", Ink.SPAN, 12.5, false, true, -1));
             double sound = getWidth() - RouteMarks.SOUND_WIDTH + 24;
@@ -167,7 +174,7 @@ public final class Ruler extends Region {
                     getWidth(),
                     HEIGHT,
                     marks,
-                    Palette.of(desk.selection().lightProperty().get()));
+                    Palette.of(selection.lightProperty().get()));
         }
     }
 

@@ -9,8 +9,13 @@ import agogic.core.shape.Snapshots;
 import agogic.core.snapshot.Snapshot;
 import agogic.core.snapshot.SnapshotSet;
 import agogic.desk.acts.Act;
-import agogic.desk.model.Desk;
+import agogic.desk.model.Editing;
+import agogic.desk.model.Frames;
 import agogic.desk.model.Notice;
+import agogic.desk.model.Notices;
+import agogic.desk.model.Riding;
+import agogic.desk.model.Selection;
+import agogic.desk.model.Standing;
 import agogic.desk.parts.ChoiceDialog;
 import java.util.ArrayList;
 import java.util.HashSet;
@@ -22,18 +27,44 @@ import javafx.stage.Window;
 
 /** What can be done with snapshots, wherever one is. */
 public final class SetActs {
-    private final Desk desk;
+    private final Editing editing;
+    private final Notices notices;
+    private final Selection selection;
+    private final Frames frames;
+    private final Riding riding;
+    private final Standing standing;
     private final Supplier<SetsDrawer> drawer;
     private final Supplier<Window> window;
 
-    private SetActs(Desk desk, Supplier<SetsDrawer> drawer, Supplier<Window> window) {
-        this.desk = desk;
+    private SetActs(
+            Editing editing,
+            Notices notices,
+            Selection selection,
+            Frames frames,
+            Riding riding,
+            Standing standing,
+            Supplier<SetsDrawer> drawer,
+            Supplier<Window> window) {
+        this.editing = editing;
+        this.notices = notices;
+        this.selection = selection;
+        this.frames = frames;
+        this.riding = riding;
+        this.standing = standing;
         this.drawer = drawer;
         this.window = window;
     }
 
-    public static List<Act> of(Desk desk, Supplier<SetsDrawer> drawer, Supplier<Window> window) {
-        return new SetActs(desk, drawer, window).all();
+    public static List<Act> of(
+            Editing editing,
+            Notices notices,
+            Selection selection,
+            Frames frames,
+            Riding riding,
+            Standing standing,
+            Supplier<SetsDrawer> drawer,
+            Supplier<Window> window) {
+        return new SetActs(editing, notices, selection, frames, riding, standing, drawer, window).all();
     }
 
     private List<Act> all() {
@@ -102,22 +133,29 @@ public final class SetActs {
     }
 
     private void turn() {
-        boolean now = !desk.selection().setsProperty().get();
-        desk.selection().setsProperty().set(now);
+        boolean now = !selection.setsProperty().get();
+        selection.setsProperty().set(now);
     }
 
     private void take() {
-        new SnapshotForms.Take(desk, drawer.get().set(), window.get())
+        new SnapshotForms.Take(
+                        editing,
+                        selection,
+                        frames,
+                        riding,
+                        standing,
+                        drawer.get().set(),
+                        window.get())
                 .showAndWait()
                 .ifPresent(made -> {
-                    if (!desk.edit("Take a snapshot", s -> Snapshots.keep(s, made.set(), made.snapshot()))) {
+                    if (!editing.edit("Take a snapshot", s -> Snapshots.keep(s, made.set(), made.snapshot()))) {
                         return;
                     }
-                    desk.selection().setsProperty().set(true);
+                    selection.setsProperty().set(true);
                     drawer.get().show(made.set());
-                    desk.did(
+                    editing.did(
                             "Taken",
-                            made.snapshot().name() + ": " + Snapshots.spoken(desk.session(), made.snapshot()) + ".");
+                            made.snapshot().name() + ": " + Snapshots.spoken(editing.session(), made.snapshot()) + ".");
                 });
     }
 
@@ -130,7 +168,7 @@ public final class SetActs {
         SnapshotSet set = drawer.get().set();
         boolean none = set == null || set.snapshots().isEmpty();
         if (none) {
-            desk.refuse("There are no snapshots yet: Alt+N takes one.");
+            notices.refuse("There are no snapshots yet: Alt+N takes one.");
         }
         return none;
     }
@@ -139,12 +177,19 @@ public final class SetActs {
         if (none()) {
             return;
         }
-        new SnapshotForms.Drop(desk, drawer.get().set(), window.get())
+        new SnapshotForms.Drop(
+                        editing,
+                        selection,
+                        frames,
+                        riding,
+                        standing,
+                        drawer.get().set(),
+                        window.get())
                 .showAndWait()
                 .ifPresent(words -> {
-                    Session before = desk.session();
-                    if (desk.edit("Drop " + words, s -> ShapeWords.apply(s, List.of(), 0, "drop " + words))) {
-                        desk.did("Dropped", words + ": " + SnapshotWords.replaces(before, words) + ".");
+                    Session before = editing.session();
+                    if (editing.edit("Drop " + words, s -> ShapeWords.apply(s, List.of(), 0, "drop " + words))) {
+                        editing.did("Dropped", words + ": " + SnapshotWords.replaces(before, words) + ".");
                     }
                 });
     }
@@ -155,21 +200,25 @@ public final class SetActs {
         }
         SnapshotSet set = drawer.get().set();
         if (set.snapshots().size() < 2) {
-            desk.refuse("Two snapshots are needed: Alt+N takes another.");
+            notices.refuse("Two snapshots are needed: Alt+N takes another.");
             return;
         }
-        new SnapshotForms.BetweenTwo(desk, set, window.get()).showAndWait().ifPresent(made -> {
-            if (!desk.edit("Macro between two snapshots", s -> made.session())) {
-                return;
-            }
-            desk.selection().showMacro(made.macro());
-            Macro macro = desk.session().macro(made.macro());
-            desk.say(Notice.good(
-                    "Macro",
-                    macro.name() + " moves " + macro.members().size()
-                            + " parameters; it is at the first. M learns its control."
-                            + (made.left().isEmpty() ? "" : " Left out: " + String.join("; ", made.left()) + ".")));
-        });
+        new SnapshotForms.BetweenTwo(editing, selection, frames, riding, standing, set, window.get())
+                .showAndWait()
+                .ifPresent(made -> {
+                    if (!editing.edit("Macro between two snapshots", s -> made.session())) {
+                        return;
+                    }
+                    selection.showMacro(made.macro());
+                    Macro macro = editing.session().macro(made.macro());
+                    notices.say(Notice.good(
+                            "Macro",
+                            macro.name() + " moves " + macro.members().size()
+                                    + " parameters; it is at the first. M learns its control."
+                                    + (made.left().isEmpty()
+                                            ? ""
+                                            : " Left out: " + String.join("; ", made.left()) + ".")));
+                });
     }
 
     private void pad() {
@@ -177,33 +226,36 @@ public final class SetActs {
             return;
         }
         SnapshotSet set = drawer.get().set();
-        new SnapshotForms.Pad(desk, set, window.get()).showAndWait().ifPresent(made -> {
-            if (!desk.edit(
-                    "Pad for " + made.snapshot().name(), s -> Snapshots.on(s, set, made.snapshot(), made.pad()))) {
-                return;
-            }
-            Optional<Hand> pad = made.pad();
-            desk.say(Notice.good(
-                    "Pad",
-                    pad.isEmpty()
-                            ? made.snapshot().name() + " is started by no pad any more."
-                            : desk.session().controlName(pad.get()) + " starts "
-                                    + made.snapshot().name() + "."));
-        });
+        new SnapshotForms.Pad(editing, selection, frames, riding, standing, set, window.get())
+                .showAndWait()
+                .ifPresent(made -> {
+                    if (!editing.edit(
+                            "Pad for " + made.snapshot().name(),
+                            s -> Snapshots.on(s, set, made.snapshot(), made.pad()))) {
+                        return;
+                    }
+                    Optional<Hand> pad = made.pad();
+                    notices.say(Notice.good(
+                            "Pad",
+                            pad.isEmpty()
+                                    ? made.snapshot().name() + " is started by no pad any more."
+                                    : editing.session().controlName(pad.get()) + " starts "
+                                            + made.snapshot().name() + "."));
+                });
     }
 
     private void settings() {
         SnapshotSet set = drawer.get().set();
         if (set == null) {
-            desk.refuse("There is no set yet: Alt+N takes a snapshot, and makes one.");
+            notices.refuse("There is no set yet: Alt+N takes a snapshot, and makes one.");
             return;
         }
         new SnapshotForms.Settings(set, window.get()).showAndWait().ifPresent(changed -> {
-            if (!desk.edit("When snapshots start", s -> Snapshots.keep(s, set.name(), changed))) {
+            if (!editing.edit("When snapshots start", s -> Snapshots.keep(s, set.name(), changed))) {
                 return;
             }
             drawer.get().show(changed.name());
-            desk.say(Notice.good("Set", changed.name() + ": its snapshots " + SetsDrawer.words(changed) + "."));
+            notices.say(Notice.good("Set", changed.name() + ": its snapshots " + SetsDrawer.words(changed) + "."));
         });
     }
 
@@ -233,7 +285,7 @@ public final class SetActs {
                 .offering()
                 .without(off)
                 .showAndWait()
-                .ifPresent(left -> desk.edit("Remove snapshots", s -> {
+                .ifPresent(left -> editing.edit("Remove snapshots", s -> {
                     List<Snapshot> stay = set.snapshots().stream()
                             .filter(one -> left.contains(one.name()))
                             .toList();

@@ -7,8 +7,13 @@ import agogic.core.snapshot.SnapshotSet;
 import agogic.desk.acts.ActParts;
 import agogic.desk.acts.Here;
 import agogic.desk.acts.Subject;
-import agogic.desk.model.Desk;
+import agogic.desk.live.LiveDesk;
+import agogic.desk.model.Editing;
+import agogic.desk.model.Frames;
 import agogic.desk.model.Notice;
+import agogic.desk.model.Notices;
+import agogic.desk.model.Riding;
+import agogic.desk.model.Selection;
 import agogic.desk.parts.Parts;
 import agogic.desk.parts.Tip;
 import java.util.ArrayList;
@@ -34,7 +39,10 @@ public final class SetsDrawer extends VBox {
 
     private static final double PAD = 160;
 
-    private final Desk desk;
+    private final Editing editing;
+    private final Notices notices;
+    private final Riding riding;
+    private final LiveDesk live;
     private final Consumer<Parent> made;
     private final ComboBox<String> which = new ComboBox<>();
     private final Label about = new Label();
@@ -46,16 +54,26 @@ public final class SetsDrawer extends VBox {
     private boolean filling;
 
     /** @param made told what is in it when it is there */
-    public SetsDrawer(Desk desk, Consumer<Parent> made) {
+    public SetsDrawer(
+            Editing editing,
+            Notices notices,
+            Selection selection,
+            Frames frames,
+            Riding riding,
+            LiveDesk live,
+            Consumer<Parent> made) {
         super(6);
-        this.desk = desk;
+        this.editing = editing;
+        this.notices = notices;
+        this.riding = riding;
+        this.live = live;
         this.made = made;
         getStyleClass().add("drawer");
-        visibleProperty().bind(desk.selection().setsProperty());
+        visibleProperty().bind(selection.setsProperty());
         managedProperty().bind(visibleProperty());
         visibleProperty().addListener((o, a, is) -> shown());
-        desk.editing().sessionProperty().addListener((o, a, b) -> shown());
-        desk.onFrame(this::frame);
+        editing.sessionProperty().addListener((o, a, b) -> shown());
+        frames.onFrame(this::frame);
         Here.on(this, Subject.SNAPSHOT);
         shown();
     }
@@ -115,10 +133,10 @@ public final class SetsDrawer extends VBox {
 
     /** The set that is shown, or null if there is none. */
     SnapshotSet set() {
-        List<SnapshotSet> all = desk.session().sets();
+        List<SnapshotSet> all = editing.session().sets();
         return all.isEmpty()
                 ? null
-                : Snapshots.set(desk.session(), String.valueOf(which.getValue()))
+                : Snapshots.set(editing.session(), String.valueOf(which.getValue()))
                         .orElse(all.get(0));
     }
 
@@ -129,7 +147,7 @@ public final class SetsDrawer extends VBox {
     }
 
     private void draw() {
-        Session session = desk.session();
+        Session session = editing.session();
         if (session.sets() == drawn) {
             return;
         }
@@ -177,7 +195,7 @@ public final class SetsDrawer extends VBox {
         pad.setAlignment(Pos.CENTER_LEFT);
         pad.setPrefWidth(PAD);
         pad.setOnAction(e -> start(place));
-        Tip.on(pad, Snapshots.spoken(desk.session(), one));
+        Tip.on(pad, Snapshots.spoken(editing.session(), one));
         return pad;
     }
 
@@ -185,20 +203,19 @@ public final class SetsDrawer extends VBox {
     void start(int place) {
         SnapshotSet set = set();
         if (set == null || place >= set.snapshots().size()) {
-            desk.refuse("There is no snapshot " + (place + 1) + ". Alt+N takes one.");
+            notices.refuse("There is no snapshot " + (place + 1) + ". Alt+N takes one.");
             return;
         }
-        if (desk.editing().hearsOther()) {
-            desk.editing().hear(null);
+        if (editing.hearsOther()) {
+            editing.hear(null);
         }
-        desk.engine()
-                .start(desk.session().sets().indexOf(set), place, desk.live().nanos());
+        live.engine().start(editing.session().sets().indexOf(set), place, live.nanos());
         Snapshot one = set.snapshots().get(place);
-        desk.say(
-                desk.riding().playing() && set.start() != SnapshotSet.Start.AT_ONCE
+        notices.say(
+                riding.playing() && set.start() != SnapshotSet.Start.AT_ONCE
                         ? Notice.plain(
                                 "Started", one.name() + " comes " + set.start().spoken() + ".")
-                        : Notice.good("Started", one.name() + ": " + Snapshots.spoken(desk.session(), one) + "."));
+                        : Notice.good("Started", one.name() + ": " + Snapshots.spoken(editing.session(), one) + "."));
     }
 
     private void frame() {
@@ -208,8 +225,8 @@ public final class SetsDrawer extends VBox {
                 || pads.getChildren().size() != set.snapshots().size()) {
             return;
         }
-        int place = desk.session().sets().indexOf(set);
-        AtomicIntegerArray started = desk.engine().started();
+        int place = editing.session().sets().indexOf(set);
+        AtomicIntegerArray started = live.engine().started();
         if (2 * place + 1 >= started.length()) {
             return;
         }
@@ -235,7 +252,7 @@ public final class SetsDrawer extends VBox {
         if (i < KEYS) {
             parts.add("Ctrl+" + (i + 1));
         }
-        one.pad().ifPresent(hand -> parts.add(desk.session().controlName(hand)));
+        one.pad().ifPresent(hand -> parts.add(editing.session().controlName(hand)));
         Label state = (Label) pad.lookup("#pad-state-" + (i + 1));
         if (state == null) {
             state = (Label) ((VBox) pad.getGraphic()).getChildren().get(1);
@@ -246,9 +263,9 @@ public final class SetsDrawer extends VBox {
             pad.getStyleClass().add(waits ? "waits" : "on");
         }
         pad.setAccessibleText(one.name() + (waits ? ", waits" : on ? ", on" : "") + ", "
-                + Snapshots.spoken(desk.session(), one)
+                + Snapshots.spoken(editing.session(), one)
                 + one.pad()
-                        .map(h -> ", started by " + desk.session().controlName(h))
+                        .map(h -> ", started by " + editing.session().controlName(h))
                         .orElse(""));
     }
 }

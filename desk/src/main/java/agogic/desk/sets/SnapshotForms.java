@@ -15,7 +15,11 @@ import agogic.core.snapshot.Snapshot;
 import agogic.core.snapshot.SnapshotSet;
 import agogic.core.surface.Control;
 import agogic.core.surface.Surface;
-import agogic.desk.model.Desk;
+import agogic.desk.model.Editing;
+import agogic.desk.model.Frames;
+import agogic.desk.model.Riding;
+import agogic.desk.model.Selection;
+import agogic.desk.model.Standing;
 import agogic.desk.parts.FormDialog;
 import agogic.desk.parts.Parts;
 import java.util.ArrayList;
@@ -36,18 +40,27 @@ final class SnapshotForms {
 
     /** Asks for a name and of what it is. */
     static final class Take extends FormDialog<Taken> {
-        private final Desk desk;
+        private final Editing editing;
+        private final Standing standing;
         private final TextField name;
         private final TextField set;
         private final ComboBox<String> of;
         private final List<List<Target>> targets = new ArrayList<>();
 
-        Take(Desk desk, SnapshotSet shown, Window owner) {
+        Take(
+                Editing editing,
+                Selection selection,
+                Frames frames,
+                Riding riding,
+                Standing standing,
+                SnapshotSet shown,
+                Window owner) {
             super("Take a snapshot", "Parameters as they stand now, under a name", owner);
-            this.desk = desk;
-            Session session = desk.session();
+            this.editing = editing;
+            this.standing = standing;
+            Session session = editing.session();
             List<String> words = new ArrayList<>();
-            Optional<Route> selected = desk.selection().selectedRoute();
+            Optional<Route> selected = selection.selectedRoute();
             if (shown != null && !shown.snapshots().isEmpty()) {
                 offer(
                         words,
@@ -97,7 +110,7 @@ final class SnapshotForms {
             List<Target> all = Arrays.stream(parts)
                     .flatMap(List::stream)
                     .distinct()
-                    .filter(t -> !desk.session().parameter(t).reserved())
+                    .filter(t -> !editing.session().parameter(t).reserved())
                     .toList();
             if (!all.isEmpty() && !words.contains(called)) {
                 words.add(called);
@@ -111,8 +124,8 @@ final class SnapshotForms {
             if (at < 0) {
                 throw new IllegalArgumentException("There is nothing to take: no parameter has a row yet.");
             }
-            Session session = desk.session();
-            Snapshot snapshot = Snapshots.take(session, name.getText().strip(), targets.get(at), desk::stands);
+            Session session = editing.session();
+            Snapshot snapshot = Snapshots.take(session, name.getText().strip(), targets.get(at), standing::stands);
             Snapshots.keep(session, set.getText().strip(), snapshot);
             return new Taken(set.getText().strip(), snapshot);
         }
@@ -126,12 +139,19 @@ final class SnapshotForms {
         private final TextField until;
         private final TextField over;
 
-        Drop(Desk desk, SnapshotSet set, Window owner) {
+        Drop(
+                Editing editing,
+                Selection selection,
+                Frames frames,
+                Riding riding,
+                Standing standing,
+                SnapshotSet set,
+                Window owner) {
             super("Drop a snapshot", "Its values come on the lanes of its parameters", owner);
-            session = desk.session();
+            session = editing.session();
             List<String> names = set.snapshots().stream().map(Snapshot::name).toList();
             which = choice("drop-which", "Snapshot", names, names.get(0), "");
-            double here = Math.max(0, desk.riding().positionBeat());
+            double here = Math.max(0, riding.positionBeat());
             at = row("drop-at", "At", session.timeline().printBars(here), "the playhead");
             until = row("drop-until", "Until", "", "empty: the end of the piece");
             over = row("drop-over", "Over", "", "such as 2 bars; empty: a jump");
@@ -168,12 +188,19 @@ final class SnapshotForms {
         private final ComboBox<String> second;
         private final TextField name;
 
-        BetweenTwo(Desk desk, SnapshotSet set, Window owner) {
+        BetweenTwo(
+                Editing editing,
+                Selection selection,
+                Frames frames,
+                Riding riding,
+                Standing standing,
+                SnapshotSet set,
+                Window owner) {
             super(
                     "Between two snapshots",
                     "A macro goes from the first to the second, each value by its own taper",
                     owner);
-            session = desk.session();
+            session = editing.session();
             this.set = set;
             List<String> names = set.snapshots().stream().map(Snapshot::name).toList();
             first = choice("between-first", "From", names, names.get(0), "");
@@ -214,10 +241,17 @@ final class SnapshotForms {
         private final ComboBox<String> control;
         private final List<Optional<Hand>> hands = new ArrayList<>(List.of(Optional.empty()));
 
-        Pad(Desk desk, SnapshotSet set, Window owner) {
+        Pad(
+                Editing editing,
+                Selection selection,
+                Frames frames,
+                Riding riding,
+                Standing standing,
+                SnapshotSet set,
+                Window owner) {
             super("Pad for a snapshot", "What starts it, besides its key", owner);
             this.set = set;
-            Session session = desk.session();
+            Session session = editing.session();
             List<String> names = set.snapshots().stream().map(Snapshot::name).toList();
             String first = set.snapshots().stream()
                     .filter(s -> s.pad().isEmpty())
@@ -232,7 +266,7 @@ final class SnapshotForms {
                     hands.add(Optional.of(new Hand(surface.id(), one.id())));
                 }
             }
-            LiveState.LastEvent last = desk.state().lastEvent();
+            LiveState.LastEvent last = frames.state().lastEvent();
             int moved = 0;
             if (last != null
                     && last.control() >= 0

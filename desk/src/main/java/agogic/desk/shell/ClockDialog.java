@@ -2,8 +2,9 @@ package agogic.desk.shell;
 
 import agogic.core.sync.Sync;
 import agogic.desk.live.MidiPorts;
-import agogic.desk.model.Desk;
+import agogic.desk.model.Editing;
 import agogic.desk.model.Notice;
+import agogic.desk.model.Notices;
 import agogic.desk.parts.FormDialog;
 import java.util.Arrays;
 import java.util.List;
@@ -75,10 +76,10 @@ final class ClockDialog extends FormDialog<Sync> {
     }
 
     /** Asks, and does it as one step. */
-    static void ask(Desk desk, Window owner) {
-        new ClockDialog(desk.session().sync(), owner).showAndWait().ifPresent(sync -> {
-            if (desk.edit("Clock: " + sync.role().spoken(), s -> s.withSync(sync))) {
-                desk.say(Notice.good(
+    static void ask(Editing editing, Notices notices, Window owner) {
+        new ClockDialog(editing.session().sync(), owner).showAndWait().ifPresent(sync -> {
+            if (editing.edit("Clock: " + sync.role().spoken(), s -> s.withSync(sync))) {
+                notices.say(Notice.good(
                         "Set",
                         switch (sync.role()) {
                             case OWN -> "The piece goes by its own clock.";

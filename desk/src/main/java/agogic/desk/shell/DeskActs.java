@@ -27,7 +27,7 @@ final class DeskActs {
     DeskActs(Desk desk, Files files, Supplier<Window> window) {
         this.desk = desk;
         this.files = files;
-        out = new FilesOut(desk, files, window);
+        out = new FilesOut(desk.editing(), desk.notices(), files, window);
         this.window = window;
     }
 
@@ -38,7 +38,16 @@ final class DeskActs {
         files();
         // What is pointed at goes before the selected route, in menus.
         all.addAll(views);
-        all.addAll(new SelectedRouteActs(desk, window).all());
+        all.addAll(new SelectedRouteActs(
+                        desk.editing(),
+                        desk.notices(),
+                        desk.selection(),
+                        desk.frames(),
+                        desk.riding(),
+                        desk.standing(),
+                        desk.learner(),
+                        window)
+                .all());
         all.addAll(first);
         told();
         return new Acts(all);
@@ -59,7 +68,7 @@ final class DeskActs {
                         boolean there = desk.selection().viewProperty().get() == view;
                         desk.selection().viewProperty().set(view);
                         if (there) {
-                            desk.say(Notice.plain(view.title(), "This view is shown already."));
+                            desk.notices().say(Notice.plain(view.title(), "This view is shown already."));
                         }
                     });
         }
@@ -81,12 +90,8 @@ final class DeskActs {
     }
 
     private void text(String id, String words, String key, int by) {
-        add(
-                id,
-                words,
-                "Everything larger or smaller, from the next start on",
-                key,
-                () -> desk.say(Notice.good(
+        add(id, words, "Everything larger or smaller, from the next start on", key, () -> desk.notices()
+                .say(Notice.good(
                         "Text size", TextSize.change(by) + " % from the next start on. Nothing else changes.")));
     }
 
@@ -142,11 +147,14 @@ final class DeskActs {
     }
 
     private void rename() {
-        String old = desk.session().name();
+        String old = desk.editing().session().name();
         NameDialog.ask(window.get(), "Name of the piece", old).ifPresent(name -> {
-            desk.edit("Rename the piece", s -> s.named(name));
-            if (!desk.session().name().equals(old)) {
-                desk.did("Renamed", old + " is called " + desk.session().name() + " now.");
+            desk.editing().edit("Rename the piece", s -> s.named(name));
+            if (!desk.editing().session().name().equals(old)) {
+                desk.editing()
+                        .did(
+                                "Renamed",
+                                old + " is called " + desk.editing().session().name() + " now.");
             }
         });
     }

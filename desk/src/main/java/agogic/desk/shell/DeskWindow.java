@@ -17,6 +17,7 @@ import agogic.desk.live.Troubles;
 import agogic.desk.model.Desk;
 import agogic.desk.model.Notice;
 import agogic.desk.parts.Theme;
+import agogic.desk.riding.RidingView;
 import agogic.desk.sets.SetsDrawer;
 import agogic.desk.settings.Settings;
 import agogic.desk.start.Demo;
@@ -165,27 +166,30 @@ public final class DeskWindow {
         show(opened.session(), opened.path(), inLight, opened.stamp());
         if (opened.unsaved()) {
             desk.editing().neverSaved();
-            desk.say(new Notice(
-                    Notice.Kind.GOOD,
-                    "Opened",
-                    opened.said(),
-                    ridden().isEmpty() ? List.of() : List.of(new Notice.Act("Clean all", this::cleanAll))));
+            desk.notices()
+                    .say(new Notice(
+                            Notice.Kind.GOOD,
+                            "Opened",
+                            opened.said(),
+                            ridden().isEmpty() ? List.of() : List.of(new Notice.Act("Clean all", this::cleanAll))));
             opened.left().ifPresent(files::replaces);
             if (desk.live().audible()
-                    && desk.session().rides().isEmpty()
-                    && desk.session().tracks().stream().allMatch(t -> t.played().isEmpty())) {
+                    && desk.editing().session().rides().isEmpty()
+                    && desk.editing().session().tracks().stream()
+                            .allMatch(t -> t.played().isEmpty())) {
                 // Nothing in it sounds by itself: there is something to hear all the same.
                 desk.listening().begin();
             }
         } else if (!opened.said().isEmpty()) {
-            desk.say(Notice.good("Opened", opened.said()));
+            desk.notices().say(Notice.good("Opened", opened.said()));
         }
     }
 
     /** The lane of the first route that has a ride. */
     private Optional<Route> ridden() {
-        return desk.session().routes().stream()
-                .filter(r -> !desk.session().lane(r.target()).stretches().isEmpty())
+        return desk.editing().session().routes().stream()
+                .filter(r ->
+                        !desk.editing().session().lane(r.target()).stretches().isEmpty())
                 .findFirst();
     }
 
@@ -220,26 +224,36 @@ public final class DeskWindow {
         transport = new TransportBar(desk, new MainMenu(() -> acts, () -> files.entrance(), () -> desk.selection()
                 .viewProperty()
                 .get()));
-        trace = new TraceBar(desk);
+        trace = new TraceBar(desk.notices(), desk.passes(), desk.offers());
         desk.notices().lastProperty().addListener((o, a, said) -> aloud.answer(TraceBar.spoken(said)));
         views = new Views(desk, files, () -> stage);
-        sets = new SetsDrawer(desk, part -> ActParts.dress(part, acts));
+        sets = new SetsDrawer(
+                desk.editing(),
+                desk.notices(),
+                desk.selection(),
+                desk.frames(),
+                desk.riding(),
+                desk.live(),
+                part -> ActParts.dress(part, acts));
         WindowActs own = new WindowActs(stage, desk, views, () -> acts, guide, () -> aloud);
         acts = new DeskActs(desk, files, () -> stage)
                 .with(
                         own.all(this::typePosition, trace, sets, () -> menus.open(), this::turnRidingView, this::leave),
                         views.acts());
-        menus = new HereMenu(stage, desk, views, acts);
+        menus = new HereMenu(stage, desk.selection(), views, acts);
         List<String> refused = new OwnKeys(acts).asKept();
         views.show(acts);
-        acts.doneIn(() -> desk.selection().viewProperty().get(), desk::refuse);
+        acts.doneIn(() -> desk.selection().viewProperty().get(), desk.notices()::refuse);
         acts.under(() -> ridingShown() ? "the riding view is over it, and Esc leaves that" : "");
-        acts.hint(act -> desk.say(Notice.plain("Key", act.firstKey() + " does the same: " + act.words() + ".")));
+        acts.hint(act ->
+                desk.notices().say(Notice.plain("Key", act.firstKey() + " does the same: " + act.words() + ".")));
         BorderPane root = new BorderPane(views);
-        HBox steps = teaches && file == null && Demo.is(session) ? FirstSteps.of(desk) : null;
+        HBox steps = teaches && file == null && Demo.is(session)
+                ? FirstSteps.of(desk.editing(), desk.notices(), desk.selection(), desk.frames())
+                : null;
         root.setTop(steps == null ? transport : new VBox(transport, steps));
         root.setBottom(new VBox(sets, new SurfaceDrawer(desk), trace));
-        riding = new RidingLayer(desk, root);
+        riding = new RidingLayer(desk.selection(), () -> new RidingView(desk), root);
         Theme.dress(root, inLight);
         desk.selection().lightProperty().addListener((o, a, is) -> {
             Theme.dress(root, is);
@@ -253,13 +267,13 @@ public final class DeskWindow {
         Here.on(transport, Subject.PLAYING);
         Here.on(trace, Subject.ANSWER);
         ActParts.dress(root, acts);
-        keys = new WindowKeys(stage, desk, views, acts, riding, menus, () -> aloud);
+        keys = new WindowKeys(stage, desk.selection(), desk.learner(), views, acts, riding, menus, () -> aloud);
         keys.in(root, own::keys);
         String settings = Settings.here().trouble();
         if (!settings.isEmpty()) {
-            desk.say(Notice.stop("Settings", settings));
+            desk.notices().say(Notice.stop("Settings", settings));
         } else if (!refused.isEmpty()) {
-            desk.say(Notice.stop("Keys", String.join(" ", refused) + " The settings (Ctrl+,) change it."));
+            desk.notices().say(Notice.stop("Keys", String.join(" ", refused) + " The settings (Ctrl+,) change it."));
         }
         Troubles troubles = desk.live().troubles();
         Thread.currentThread().setUncaughtExceptionHandler((thread, e) -> troubles.tell("The window", e));
@@ -292,7 +306,7 @@ public final class DeskWindow {
     /** What has the focus when nothing in it has: the view, by name. */
     private void nameRoot(Parent root) {
         root.setAccessibleText(desk.selection().viewProperty().get().title() + ", "
-                + desk.session().name() + ". Tab goes on, F1 opens the guide, ? lists the keys.");
+                + desk.editing().session().name() + ". Tab goes on, F1 opens the guide, ? lists the keys.");
     }
 
     private void frame() {

@@ -1,7 +1,10 @@
 package agogic.desk.shell;
 
-import agogic.desk.model.Desk;
+import agogic.desk.model.Editing;
+import agogic.desk.model.Frames;
 import agogic.desk.model.Notice;
+import agogic.desk.model.Notices;
+import agogic.desk.model.Selection;
 import agogic.desk.model.View;
 import agogic.desk.settings.Settings;
 import java.util.List;
@@ -27,14 +30,18 @@ final class FirstSteps extends HBox {
             "Press R: one bar is counted in. Move the fader while it plays, then press R again: what you did is on the lane.",
             "Press A, or 4: Refine shows your hand and the few points that became of it.");
 
-    private final Desk desk;
+    private final Editing editing;
+    private final Notices notices;
+    private final Frames frames;
     private final Label count = new Label();
     private final Label words = new Label();
     private int step;
 
-    private FirstSteps(Desk desk) {
+    private FirstSteps(Editing editing, Notices notices, Selection selection, Frames frames) {
         super(12);
-        this.desk = desk;
+        this.editing = editing;
+        this.notices = notices;
+        this.frames = frames;
         setId("first-steps");
         getStyleClass().add("trace");
         setAlignment(Pos.CENTER_LEFT);
@@ -56,27 +63,27 @@ final class FirstSteps extends HBox {
         leave.setOnAction(e -> leave("The guide has more: F1."));
         getChildren().setAll(count, words, leave);
         managedProperty().bind(visibleProperty());
-        desk.notices().lastProperty().addListener((o, a, said) -> said(said));
-        desk.selection().viewProperty().addListener((o, a, view) -> {
+        notices.lastProperty().addListener((o, a, said) -> said(said));
+        selection.viewProperty().addListener((o, a, view) -> {
             if (isVisible() && step == 2 && view == View.REFINE) {
                 leave("That is the way from hand to envelope. F1 has a page for each thing people want to do.");
             }
         });
-        desk.onFrame(this::frame);
+        frames.onFrame(this::frame);
         tell();
     }
 
     /** The steps, if nobody did or left them yet. */
-    static HBox of(Desk desk) {
-        return Settings.here().flag(DONE, false) ? null : new FirstSteps(desk);
+    static HBox of(Editing editing, Notices notices, Selection selection, Frames frames) {
+        return Settings.here().flag(DONE, false) ? null : new FirstSteps(editing, notices, selection, frames);
     }
 
     private void frame() {
         if (isVisible() && step == 0) {
             // A route that was just made does not play yet.
-            boolean moved = desk.session().routes().stream()
-                    .map(route -> desk.playing().route(route.id()))
-                    .anyMatch(place -> place.isPresent() && desk.state().moves(place.getAsInt()) > 0);
+            boolean moved = editing.session().routes().stream()
+                    .map(route -> frames.playing().route(route.id()))
+                    .anyMatch(place -> place.isPresent() && frames.state().moves(place.getAsInt()) > 0);
             if (moved) {
                 next();
             }
@@ -104,6 +111,6 @@ final class FirstSteps extends HBox {
     private void leave(String last) {
         setVisible(false);
         Settings.here().put(DONE, true);
-        desk.say(Notice.good("First steps", last));
+        notices.say(Notice.good("First steps", last));
     }
 }

@@ -4,7 +4,7 @@ import agogic.desk.acts.ActParts;
 import agogic.desk.acts.Acts;
 import agogic.desk.acts.Here;
 import agogic.desk.acts.Subject;
-import agogic.desk.model.Desk;
+import agogic.desk.model.Selection;
 import javafx.application.Platform;
 import javafx.geometry.Bounds;
 import javafx.geometry.Point2D;
@@ -17,15 +17,15 @@ import javafx.stage.Stage;
 /** The menu of a thing: of what the right button points at, or of what has the focus. */
 final class HereMenu {
     private final Stage stage;
-    private final Desk desk;
+    private final Selection selection;
     private final Views views;
     private final Acts acts;
     /** The one that is open; null for none. */
     private ContextMenu here;
 
-    HereMenu(Stage stage, Desk desk, Views views, Acts acts) {
+    HereMenu(Stage stage, Selection selection, Views views, Acts acts) {
         this.stage = stage;
-        this.desk = desk;
+        this.selection = selection;
         this.views = views;
         this.acts = acts;
     }
@@ -40,7 +40,7 @@ final class HereMenu {
             }
             e.consume();
         });
-        desk.selection().viewProperty().addListener((o, was, is) -> close());
+        selection.viewProperty().addListener((o, was, is) -> close());
         Here.on(root, place -> place == null ? selected() : null);
     }
 
@@ -52,11 +52,11 @@ final class HereMenu {
 
     /** What a key acts on while nothing in the view has the focus; null for nothing. */
     private Subject selected() {
-        return switch (desk.selection().viewProperty().get()) {
-            case ROUTES -> desk.selection().selectedRoute().isPresent() ? Subject.ROUTE : null;
-            case REFINE -> desk.selection().selectedRoute().isPresent() ? Subject.LANE : null;
+        return switch (selection.viewProperty().get()) {
+            case ROUTES -> selection.selectedRoute().isPresent() ? Subject.ROUTE : null;
+            case REFINE -> selection.selectedRoute().isPresent() ? Subject.LANE : null;
             case CATALOG -> views.catalog().model().chosenProperty().get().isEmpty() ? null : Subject.PARAMETER;
-            case SURFACES -> desk.selection().handProperty().get() == null ? null : Subject.CONTROL;
+            case SURFACES -> selection.handProperty().get() == null ? null : Subject.CONTROL;
             case EXPORT -> Subject.EXPORT;
         };
     }
@@ -64,20 +64,19 @@ final class HereMenu {
     /** What can be done to the thing that is at a place of the scene, null for what has the focus; at a place of the screen. */
     private void contextMenu(Node from, Point2D place, double x, double y) {
         close();
-        desk.selection().menu(false);
+        selection.menu(false);
         Subject subject = Here.of(from, place).orElse(Subject.PIECE);
-        desk.selection().menu(true);
+        selection.menu(true);
         ContextMenu menu = new ContextMenu();
         here = menu;
         menu.setId("here-menu");
-        menu.getItems()
-                .setAll(ActParts.menu(acts, desk.selection().viewProperty().get(), subject));
+        menu.getItems().setAll(ActParts.menu(acts, selection.viewProperty().get(), subject));
         menu.getProperties().put("subject", subject);
         // Whatever is chosen from it is done first; another may be open by then.
         menu.setOnHidden(e -> Platform.runLater(() -> {
             if (here == menu) {
                 here = null;
-                desk.selection().menu(false);
+                selection.menu(false);
             }
         }));
         menu.show(stage.getScene().getRoot(), x, y);
@@ -88,7 +87,7 @@ final class HereMenu {
         if (here != null) {
             here.hide();
             here = null;
-            desk.selection().menu(false);
+            selection.menu(false);
         }
     }
 

@@ -6,8 +6,8 @@ import agogic.desk.acts.Acts;
 import agogic.desk.acts.OwnKeys;
 import agogic.desk.acts.Stroke;
 import agogic.desk.model.Beside;
-import agogic.desk.model.Desk;
 import agogic.desk.model.Notice;
+import agogic.desk.model.Notices;
 import agogic.desk.model.View;
 import agogic.desk.parts.PathChooser;
 import agogic.desk.parts.Theme;
@@ -36,7 +36,7 @@ final class KeysPart extends VBox {
     private static final double KEY = 170;
     private static final String ENDING = ".agogic-keys";
 
-    private final Desk desk;
+    private final Notices notices;
     private final Acts acts;
     private final OwnKeys own;
     private final Window owner;
@@ -47,9 +47,9 @@ final class KeysPart extends VBox {
     private final Label told = new Label();
     private boolean waits;
 
-    KeysPart(Desk desk, Acts acts, Window owner) {
+    KeysPart(Notices notices, Acts acts, Window owner) {
         super(8);
-        this.desk = desk;
+        this.notices = notices;
         this.acts = acts;
         this.owner = owner;
         own = new OwnKeys(acts);
@@ -208,7 +208,7 @@ final class KeysPart extends VBox {
         fill();
         list.refresh();
         tell(words, false);
-        desk.say(Notice.plain("Keys", words));
+        notices.say(Notice.plain("Keys", words));
     }
 
     private void tell(String words, boolean stops) {

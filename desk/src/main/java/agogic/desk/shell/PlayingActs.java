@@ -4,6 +4,7 @@ import agogic.core.session.Loop;
 import agogic.core.session.Timing;
 import agogic.core.time.Section;
 import agogic.desk.acts.Act;
+import agogic.desk.model.Afterwards;
 import agogic.desk.model.Beside;
 import agogic.desk.model.Desk;
 import agogic.desk.model.Notice;
@@ -40,7 +41,8 @@ final class PlayingActs {
 
     private void measure() {
         double before = desk.live().latency();
-        desk.say(new Notice(Notice.Kind.WAIT, "Latency", "Listening to a short sound, three times …", List.of()));
+        desk.notices()
+                .say(new Notice(Notice.Kind.WAIT, "Latency", "Listening to a short sound, three times …", List.of()));
         Beside.run(
                 "agogic-latency",
                 desk.live()::measureLatency,
@@ -49,7 +51,7 @@ final class PlayingActs {
                         List.of(new Notice.Act(
                                 String.format(Locale.ROOT, "Keep %.0f ms", 1000 * before),
                                 () -> latency(before, List.of())))),
-                desk::refuse);
+                desk.notices()::refuse);
     }
 
     private static String late(double seconds) {
@@ -61,7 +63,7 @@ final class PlayingActs {
 
     private void latency(double seconds, List<Notice.Act> acts) {
         desk.live().latency(seconds);
-        desk.say(new Notice(Notice.Kind.GOOD, "Latency", late(seconds), acts));
+        desk.notices().say(new Notice(Notice.Kind.GOOD, "Latency", late(seconds), acts));
     }
 
     private void transport() {
@@ -86,15 +88,18 @@ final class PlayingActs {
                 "",
                 () -> new OutputForm(desk.live(), window.get()).showAndWait().ifPresent(choice -> {
                     desk.live().output(choice);
-                    desk.say(Notice.plain("Audio", "The output is opened …"));
+                    desk.notices().say(Notice.plain("Audio", "The output is opened …"));
                 }));
         add("audio-test", "Test tone", "1 kHz at −20 dB for two seconds, through the audio output", "", () -> {
             if (desk.live().testTone()) {
-                desk.say(Notice.good(
-                        "Test tone",
-                        "1 kHz at −20 dB for two seconds: " + desk.live().soundsThrough() + "."));
+                desk.notices()
+                        .say(Notice.good(
+                                "Test tone",
+                                "1 kHz at −20 dB for two seconds: "
+                                        + desk.live().soundsThrough() + "."));
             } else {
-                desk.refuse("There is no audio output, so nothing can be heard. “Audio output…” looks for one.");
+                desk.notices()
+                        .refuse("There is no audio output, so nothing can be heard. “Audio output…” looks for one.");
             }
         });
         add(
@@ -128,7 +133,7 @@ final class PlayingActs {
                 "Write what I just played…",
                 "Write what a hand did in the last ten minutes, though nothing was armed",
                 "Ctrl+R",
-                () -> TakeAfterwards.ask(desk, window.get()));
+                () -> TakeAfterwards.ask(Afterwards.of(desk), desk.notices(), window.get()));
         all.add(Act.of(
                         "punch",
                         "Punch: when a ride writes",
@@ -148,7 +153,7 @@ final class PlayingActs {
                 "Go to the end",
                 "Go to the end of the piece",
                 "End",
-                () -> goTo(desk.session().length()));
+                () -> goTo(desk.editing().session().length()));
         add(
                 "play-here",
                 "Play from here",
@@ -196,7 +201,7 @@ final class PlayingActs {
                 "Clock…",
                 "Internal clock, send clock or follow a clock",
                 "Ctrl+K",
-                () -> ClockDialog.ask(desk, window.get()));
+                () -> ClockDialog.ask(desk.editing(), desk.notices(), window.get()));
         add("panic", "Panic", "End all that sounds on every MIDI output", "Ctrl+.", this::panic);
         add("loop-from", "Loop from here", "The loop begins at the playhead", "I", () -> loop(true));
         add("loop-to", "Loop to here", "The loop ends at the playhead", "Shift+I", () -> loop(false));
@@ -206,65 +211,77 @@ final class PlayingActs {
     private void section(int bars) {
         Section section = sectionHere().orElse(null);
         if (section == null) {
-            desk.refuse(NO_SECTION);
+            desk.notices().refuse(NO_SECTION);
             return;
         }
-        int bar = desk.timeline().metre().barAt(section.beat() + 1e-6) + bars;
-        double to = bar < 1 ? -1 : desk.timeline().metre().beatOfBar(bar);
-        desk.edit("Move " + section.name(), s -> Timing.moved(s, section.beat(), to));
-        if (desk.session().sections().stream().anyMatch(s -> s.beat() == to)) {
+        int bar = desk.editing().timeline().metre().barAt(section.beat() + 1e-6) + bars;
+        double to = bar < 1 ? -1 : desk.editing().timeline().metre().beatOfBar(bar);
+        desk.editing().edit("Move " + section.name(), s -> Timing.moved(s, section.beat(), to));
+        if (desk.editing().session().sections().stream().anyMatch(s -> s.beat() == to)) {
             desk.riding().locate(to);
         }
     }
 
     private Optional<Section> sectionHere() {
-        double at = desk.beatHere() + 1e-6;
-        return desk.session().sections().stream().filter(s -> s.beat() <= at).reduce((a, b) -> b);
+        double at = desk.riding().beatHere() + 1e-6;
+        return desk.editing().session().sections().stream()
+                .filter(s -> s.beat() <= at)
+                .reduce((a, b) -> b);
     }
 
     private void loopSection() {
         sectionHere()
                 .ifPresentOrElse(
                         section -> {
-                            double end = desk.session().sections().stream()
+                            double end = desk.editing().session().sections().stream()
                                     .mapToDouble(Section::beat)
                                     .filter(b -> b > section.beat())
                                     .min()
-                                    .orElse(desk.session().length());
-                            desk.edit("Loop " + section.name(), s -> s.withLoop(new Loop(section.beat(), end, true)));
+                                    .orElse(desk.editing().session().length());
+                            desk.editing()
+                                    .edit(
+                                            "Loop " + section.name(),
+                                            s -> s.withLoop(new Loop(section.beat(), end, true)));
                         },
-                        () -> desk.refuse(NO_SECTION));
+                        () -> desk.notices().refuse(NO_SECTION));
     }
 
     private void goTo(double beat) {
         desk.riding().locate(beat);
-        desk.say(Notice.plain("Position", desk.timeline().printBars(beat) + "."));
+        desk.notices().say(Notice.plain("Position", desk.editing().timeline().printBars(beat) + "."));
     }
 
     private void panic() {
         desk.live().ports().panic();
         int ports = desk.live().ports().playedThrough().size();
-        desk.say(Notice.good(
-                "Panic",
-                ports == 0
-                        ? "Nothing plays through a port."
-                        : "All notes were ended on " + ports + (ports == 1 ? " port." : " ports.")));
+        desk.notices()
+                .say(Notice.good(
+                        "Panic",
+                        ports == 0
+                                ? "Nothing plays through a port."
+                                : "All notes were ended on " + ports + (ports == 1 ? " port." : " ports.")));
     }
 
     private void timing(String id, TimingForm.Kind kind, String about, String key) {
         String words = kind.words() + (kind == TimingForm.Kind.LENGTH ? " of the piece…" : " here…");
-        add(id, words, about, key, () -> TimingForm.ask(desk, kind, desk.beatHere(), window.get()));
+        add(
+                id,
+                words,
+                about,
+                key,
+                () -> TimingForm.ask(
+                        desk.editing(), desk.notices(), kind, desk.riding().beatHere(), window.get()));
     }
 
     /** Moves one end of the loop to the playhead; where the other would lie on the wrong side, it goes along. */
     private void loop(boolean from) {
-        Loop old = desk.session().loop();
-        double at = desk.timeline().metre().nearestBeat(desk.beatHere());
+        Loop old = desk.editing().session().loop();
+        double at = desk.editing().timeline().metre().nearestBeat(desk.riding().beatHere());
         double length = old.to() - old.from();
-        double end = desk.session().length();
+        double end = desk.editing().session().length();
         Loop loop = from
                 ? new Loop(Math.min(at, end - 1), at < old.to() ? old.to() : Math.min(end, at + length), true)
                 : new Loop(at > old.from() ? old.from() : Math.max(0, at - length), Math.max(at, 1), true);
-        desk.edit("Set the loop", s -> s.withLoop(loop));
+        desk.editing().edit("Set the loop", s -> s.withLoop(loop));
     }
 }

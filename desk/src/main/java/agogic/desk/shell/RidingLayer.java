@@ -1,26 +1,29 @@
 package agogic.desk.shell;
 
-import agogic.desk.model.Desk;
+import agogic.desk.model.Selection;
 import agogic.desk.riding.RidingView;
+import java.util.function.Supplier;
 import javafx.scene.Node;
 import javafx.scene.layout.BorderPane;
 
 /** Puts the riding view over everything but the trace bar, and takes it away again. */
 final class RidingLayer {
-    private final Desk desk;
+    private final Selection selection;
+    private final Supplier<RidingView> making;
     private final BorderPane root;
     private final Node views;
     private final Node transport;
     private RidingView view;
     private boolean drawer;
 
-    RidingLayer(Desk desk, BorderPane root) {
-        this.desk = desk;
+    RidingLayer(Selection selection, Supplier<RidingView> making, BorderPane root) {
+        this.selection = selection;
+        this.making = making;
         this.root = root;
         views = root.getCenter();
         transport = root.getTop();
         // Whoever goes to a view leaves this one.
-        desk.selection().viewProperty().addListener((o, was, is) -> leave());
+        selection.viewProperty().addListener((o, was, is) -> leave());
     }
 
     boolean shown() {
@@ -33,12 +36,12 @@ final class RidingLayer {
             leave();
             return;
         }
-        view = view == null ? new RidingView(desk) : view;
+        view = view == null ? making.get() : view;
         root.setTop(null);
         root.setCenter(view);
         views.setVisible(false);
-        drawer = desk.selection().drawerProperty().get();
-        desk.selection().drawerProperty().set(false);
+        drawer = selection.drawerProperty().get();
+        selection.drawerProperty().set(false);
         view.setVisible(true);
         view.refresh();
         view.getCenter().requestFocus();
@@ -53,9 +56,7 @@ final class RidingLayer {
         views.setVisible(true);
         root.setCenter(views);
         root.setTop(transport);
-        desk.selection()
-                .drawerProperty()
-                .set(drawer || desk.selection().drawerProperty().get());
+        selection.drawerProperty().set(drawer || selection.drawerProperty().get());
         root.requestFocus();
         return true;
     }

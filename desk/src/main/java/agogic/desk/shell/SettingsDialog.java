@@ -2,10 +2,13 @@ package agogic.desk.shell;
 
 import agogic.desk.acts.Acts;
 import agogic.desk.aloud.Aloud;
+import agogic.desk.live.LiveDesk;
 import agogic.desk.live.MidiPorts;
 import agogic.desk.log.MadeOf;
-import agogic.desk.model.Desk;
+import agogic.desk.model.Listening;
 import agogic.desk.model.Notice;
+import agogic.desk.model.Notices;
+import agogic.desk.model.Selection;
 import agogic.desk.parts.Parts;
 import agogic.desk.parts.TextSize;
 import agogic.desk.parts.Theme;
@@ -45,23 +48,43 @@ final class SettingsDialog {
     private static final double LIST = 132;
     private static final double NAME = 150;
 
-    private final Desk desk;
+    private final Notices notices;
+    private final Selection selection;
+    private final Listening listening;
+    private final LiveDesk live;
     private final Acts acts;
     private final Aloud aloud;
     private final Window owner;
     private final StackPane shown = new StackPane();
     private final ListView<String> parts = new ListView<>();
 
-    private SettingsDialog(Desk desk, Acts acts, Aloud aloud, Window owner) {
-        this.desk = desk;
+    private SettingsDialog(
+            Notices notices,
+            Selection selection,
+            Listening listening,
+            LiveDesk live,
+            Acts acts,
+            Aloud aloud,
+            Window owner) {
+        this.notices = notices;
+        this.selection = selection;
+        this.listening = listening;
+        this.live = live;
         this.acts = acts;
         this.aloud = aloud;
         this.owner = owner;
     }
 
     /** The dialog over a window. */
-    static Dialog<ButtonType> of(Desk desk, Acts acts, Aloud aloud, Window owner) {
-        return new SettingsDialog(desk, acts, aloud, owner).dialog();
+    static Dialog<ButtonType> of(
+            Notices notices,
+            Selection selection,
+            Listening listening,
+            LiveDesk live,
+            Acts acts,
+            Aloud aloud,
+            Window owner) {
+        return new SettingsDialog(notices, selection, listening, live, acts, aloud, owner).dialog();
     }
 
     private Dialog<ButtonType> dialog() {
@@ -96,7 +119,7 @@ final class SettingsDialog {
             case "First rides" -> rides(box);
             case "Files" -> files(box);
             case "Keys" -> {
-                KeysPart keys = new KeysPart(desk, acts, owner);
+                KeysPart keys = new KeysPart(notices, acts, owner);
                 VBox.setVgrow(keys, Priority.ALWAYS);
                 box.getChildren().add(keys);
             }
@@ -171,10 +194,10 @@ final class SettingsDialog {
                         "settings-theme",
                         "Theme",
                         List.of(false, true),
-                        desk.selection().lightProperty().get(),
+                        selection.lightProperty().get(),
                         light -> light ? "Light" : "Dark",
                         light -> {
-                            desk.selection().lightProperty().set(light);
+                            selection.lightProperty().set(light);
                             Choices.light(light);
                         }),
                 "");
@@ -194,7 +217,7 @@ final class SettingsDialog {
                 "Motion",
                 check("settings-motion", "Less motion", Choices.lessMotion(), is -> {
                     Choices.lessMotion(is);
-                    desk.live().lessMotion(is);
+                    live.lessMotion(is);
                 }),
                 "While it plays, the playhead and the lit wires are drawn twice a second; your own moves as ever.");
     }
@@ -204,7 +227,7 @@ final class SettingsDialog {
                 box,
                 "Output",
                 button("settings-output", "Audio output…", () -> acts.perform(acts.act("audio-output"))),
-                "Now: " + desk.live().soundsThrough() + ".");
+                "Now: " + live.soundsThrough() + ".");
         line(
                 box,
                 "Latency",
@@ -213,8 +236,8 @@ final class SettingsDialog {
         CheckBox keyboards = check(
                 "settings-keyboards",
                 "Keyboards play the track that is worked on",
-                desk.listening().keyboards(),
-                is -> desk.listening().toggleKeyboards());
+                listening.keyboards(),
+                is -> listening.toggleKeyboards());
         line(box, "Keyboards", keyboards, "");
         Set<String> ports = new TreeSet<>(MidiPorts.inputs());
         ports.addAll(MidiPorts.outputs());
@@ -227,7 +250,7 @@ final class SettingsDialog {
                     !MidiPorts.unused().contains(port),
                     is -> {
                         MidiPorts.use(port, is);
-                        desk.live().ports().again();
+                        live.ports().again();
                     });
             one.setAccessibleText("Use the MIDI port " + port);
             used.getChildren().add(one);
@@ -305,7 +328,7 @@ final class SettingsDialog {
     private void aloud(VBox box) {
         CheckBox on = check("settings-aloud", "Speak", aloud.onProperty().get(), is -> {
             if (is != aloud.onProperty().get()) {
-                desk.say(Notice.plain("Aloud", aloud.turn()));
+                notices.say(Notice.plain("Aloud", aloud.turn()));
             }
         });
         line(box, "Read aloud", on, "With the voice of the system.");

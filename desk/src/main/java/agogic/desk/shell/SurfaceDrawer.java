@@ -63,13 +63,13 @@ public final class SurfaceDrawer extends VBox {
         visibleProperty().bind(desk.selection().drawerProperty());
         managedProperty().bind(desk.selection().drawerProperty());
         tabs();
-        desk.onFrame(this::frame);
+        desk.frames().onFrame(this::frame);
         Here.on(port, Subject.PORT);
         Here.on(this, Subject.WINDOW);
     }
 
     private void tabs() {
-        List<Surface> now = desk.session().surfaces();
+        List<Surface> now = desk.editing().session().surfaces();
         if (now.equals(tabbed)) {
             return;
         }
@@ -99,9 +99,9 @@ public final class SurfaceDrawer extends VBox {
     /** Lets a recorded hand ride its control over the bars it was made for. */
     void play(RecordedHand recorded) {
         if (desk.riding().playing()) {
-            desk.engine().stop();
+            desk.live().engine().stop();
         }
-        Session session = desk.session();
+        Session session = desk.editing().session();
         for (Route route : session.routes()) {
             boolean moves = route.hand()
                     .filter(h -> h.surface().equals(recorded.surface().id())
@@ -111,7 +111,7 @@ public final class SurfaceDrawer extends VBox {
                 Hand hand = route.hand().orElseThrow();
                 int page = hand.page();
                 if (page > 0) {
-                    desk.engine().turn(session.surfaces().indexOf(session.surface(hand.surface())), page);
+                    desk.live().engine().turn(session.surfaces().indexOf(session.surface(hand.surface())), page);
                 }
                 desk.selection().selectedProperty().set(route.id());
                 desk.riding().mode(route, agogic.core.route.WriteMode.TOUCH);
@@ -120,7 +120,7 @@ public final class SurfaceDrawer extends VBox {
         double beat = session.timeline().metre().beatOfBar(recorded.fromBar());
         desk.riding().locate(beat);
         desk.riding().rideFrom(beat);
-        HandPlayer.start(recorded, desk.engine(), session.timeline().secondsAt(beat));
+        HandPlayer.start(recorded, desk.live().engine(), session.timeline().secondsAt(beat));
     }
 
     private static final long READ_NANOS = 60_000_000L;
@@ -154,11 +154,11 @@ public final class SurfaceDrawer extends VBox {
             return;
         }
         drawnAt = now;
-        handsFor(desk.session());
+        handsFor(desk.editing().session());
         tabs();
         drawing.frame();
         if (shown != null) {
-            PortState state = desk.live().ports().of(desk.session().surface(shown));
+            PortState state = desk.live().ports().of(desk.editing().session().surface(shown));
             String text = "port " + state.name() + " · " + state.state() + " · "
                     + desk.live().soundsThrough();
             if (!text.equals(port.getText())) {

@@ -2,7 +2,7 @@ package agogic.desk.shell;
 
 import agogic.core.play.LooseRide;
 import agogic.desk.model.Afterwards;
-import agogic.desk.model.Desk;
+import agogic.desk.model.Notices;
 import agogic.desk.parts.ChoiceDialog;
 import java.util.ArrayList;
 import java.util.HashSet;
@@ -16,12 +16,11 @@ final class TakeAfterwards {
 
     private TakeAfterwards() {}
 
-    static void ask(Desk desk, Window owner) {
-        Afterwards afterwards = Afterwards.of(desk);
+    static void ask(Afterwards afterwards, Notices notices, Window owner) {
         List<LooseRide> rides = afterwards.rides();
         rides = rides.subList(0, Math.min(MOST, rides.size()));
         if (rides.isEmpty()) {
-            desk.refuse("No hand did anything in the last ten minutes that is not written already.");
+            notices.refuse("No hand did anything in the last ten minutes that is not written already.");
             return;
         }
         List<ChoiceDialog.Choice> lines = new ArrayList<>();

@@ -1,7 +1,9 @@
 package agogic.desk.shell;
 
-import agogic.desk.model.Desk;
 import agogic.desk.model.Notice;
+import agogic.desk.model.Notices;
+import agogic.desk.model.Offers;
+import agogic.desk.model.Passes;
 import agogic.desk.parts.Tip;
 import java.util.List;
 import javafx.geometry.Pos;
@@ -21,15 +23,19 @@ public final class TraceBar extends HBox {
     /** So high are two lines of its text. */
     private static final double LINES = 36;
 
-    private final Desk desk;
+    private final Notices notices;
+    private final Passes passes;
+    private final Offers offers;
     private final Label head = new Label();
     private final Label sentence = new Label();
     private final HBox acts = new HBox(8);
     private final HBox rehearsed = new HBox(8);
     private final Button kept = new Button();
 
-    TraceBar(Desk desk) {
-        this.desk = desk;
+    TraceBar(Notices notices, Passes passes, Offers offers) {
+        this.notices = notices;
+        this.passes = passes;
+        this.offers = offers;
         getStyleClass().add("trace");
         head.getStyleClass().add("head");
         head.setId("trace-head");
@@ -48,33 +54,33 @@ public final class TraceBar extends HBox {
         rehearsed.setMinWidth(Region.USE_PREF_SIZE);
         rehearsed.setAlignment(Pos.CENTER_RIGHT);
         getChildren().addAll(head, sentence, acts, rehearsed, kept);
-        desk.passes().rehearsalProperty().addListener((o, a, b) -> showRehearsed());
+        passes.rehearsalProperty().addListener((o, a, b) -> showRehearsed());
         showRehearsed();
         kept.setId("trace-kept");
         kept.getStyleClass().addAll("pill", "act");
         kept.setMinWidth(Region.USE_PREF_SIZE);
-        kept.setOnAction(e -> desk.offers().tell());
-        desk.offers().countProperty().addListener((o, a, b) -> showKept());
+        kept.setOnAction(e -> offers.tell());
+        offers.countProperty().addListener((o, a, b) -> showKept());
         showKept();
-        desk.notices().lastProperty().addListener((o, a, b) -> show(b));
-        show(desk.notices().lastProperty().get());
+        notices.lastProperty().addListener((o, a, b) -> show(b));
+        show(notices.lastProperty().get());
     }
 
     /** A rehearsal waits here, whatever else is said, until it is written or dropped. */
     private void showRehearsed() {
         rehearsed.getChildren().clear();
-        desk.passes().rehearsed().ifPresent(name -> {
+        passes.rehearsed().ifPresent(name -> {
             Button write = new Button("Write rehearsal");
             write.getStyleClass().addAll("pill", "act");
             write.setId("rehearsal-write");
             Tip.on(write, "Writes what was rehearsed on " + name + " (Alt+R)");
-            write.setOnAction(e -> desk.passes().writeRehearsal());
+            write.setOnAction(e -> passes.writeRehearsal());
             Button drop = new Button("Drop");
             drop.getStyleClass().addAll("pill");
             drop.setId("rehearsal-drop");
             drop.setAccessibleText("Drop the rehearsal of " + name);
             Tip.on(drop, "Discards what was rehearsed on " + name);
-            drop.setOnAction(e -> desk.passes().dropRehearsal());
+            drop.setOnAction(e -> passes.dropRehearsal());
             rehearsed.getChildren().addAll(write, drop);
         });
         rehearsed.setManaged(!rehearsed.getChildren().isEmpty());
@@ -82,7 +88,7 @@ public final class TraceBar extends HBox {
 
     /** What was asked waits here as well. */
     private void showKept() {
-        int count = desk.offers().countProperty().get();
+        int count = offers.countProperty().get();
         kept.setText(count > 1 ? "To answer: " + count : "To answer");
         kept.setAccessibleText(count > 1 ? count + " questions wait for an answer" : "A question waits for an answer");
         Tip.on(kept, "What was asked and not answered yet: it is said again (Alt+K)");
@@ -129,9 +135,9 @@ public final class TraceBar extends HBox {
 
     /** Does the act of this number among those that are offered, 0 for the first. */
     void act(int number) {
-        List<Notice.Act> all = desk.notices().lastProperty().get().acts();
+        List<Notice.Act> all = notices.lastProperty().get().acts();
         if (number >= all.size()) {
-            desk.say(Notice.plain("Nothing to do", "The trace bar offers no such act just now."));
+            notices.say(Notice.plain("Nothing to do", "The trace bar offers no such act just now."));
         } else {
             all.get(number).run().run();
         }

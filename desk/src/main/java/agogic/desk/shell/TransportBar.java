@@ -116,7 +116,7 @@ public final class TransportBar extends HBox {
         desk.editing().sessionProperty().addListener((o, a, b) -> showSession());
         desk.editing().fileProperty().addListener((o, a, b) -> showSession());
         desk.editing().savedProperty().addListener((o, a, b) -> showSession());
-        desk.onFrame(this::frame);
+        desk.frames().onFrame(this::frame);
         showView();
         showSession();
     }
@@ -180,7 +180,7 @@ public final class TransportBar extends HBox {
 
     /** The metre in force at the position. */
     private String metre() {
-        MetreMap map = desk.timeline().metre();
+        MetreMap map = desk.editing().timeline().metre();
         var metre = map.metreOfBar(map.barAt(Math.max(0, desk.riding().positionBeat()) + 1e-9));
         return metre.beatsInBar() + "/" + metre.beatUnit();
     }
@@ -192,12 +192,12 @@ public final class TransportBar extends HBox {
     }
 
     private void typedPosition() {
-        OptionalDouble beat = desk.timeline().parse(position.getText());
+        OptionalDouble beat = desk.editing().timeline().parse(position.getText());
         if (beat.isPresent()) {
             desk.riding().locate(beat.getAsDouble());
             getScene().getRoot().requestFocus();
         } else {
-            desk.refuse("“" + position.getText() + "” is no position. Expected " + Timeline.expected() + ".");
+            desk.notices().refuse("“" + position.getText() + "” is no position. Expected " + Timeline.expected() + ".");
         }
     }
 
@@ -205,23 +205,26 @@ public final class TransportBar extends HBox {
         try {
             double bpm = ValueText.parse(Unit.BPM, tempo.getText());
             int point = tempoInForce();
-            List<TempoPoint> points = new ArrayList<>(desk.timeline().tempo().points());
+            List<TempoPoint> points =
+                    new ArrayList<>(desk.editing().timeline().tempo().points());
             TempoPoint old = points.get(point);
             points.set(point, new TempoPoint(old.beat(), bpm, old.ramp()));
             Timeline changed = new Timeline(
-                    TempoMap.of(points), new MetreMap(desk.timeline().metre().metres()));
-            String where = point == 0 ? "" : " from " + desk.timeline().printBars(old.beat());
-            desk.edit("Tempo " + ValueText.print(Unit.BPM, bpm) + where, s -> s.withTimeline(changed));
+                    TempoMap.of(points),
+                    new MetreMap(desk.editing().timeline().metre().metres()));
+            String where =
+                    point == 0 ? "" : " from " + desk.editing().timeline().printBars(old.beat());
+            desk.editing().edit("Tempo " + ValueText.print(Unit.BPM, bpm) + where, s -> s.withTimeline(changed));
             getScene().getRoot().requestFocus();
         } catch (IllegalArgumentException e) {
-            desk.refuse(e.getMessage());
+            desk.notices().refuse(e.getMessage());
         }
         showSession();
     }
 
     /** The place of the tempo point that counts at the position. */
     private int tempoInForce() {
-        List<TempoPoint> points = desk.timeline().tempo().points();
+        List<TempoPoint> points = desk.editing().timeline().tempo().points();
         double beat = Math.max(0, desk.riding().positionBeat()) + 1e-9;
         int point = 0;
         for (int i = 1; i < points.size() && points.get(i).beat() <= beat; i++) {
@@ -232,7 +235,7 @@ public final class TransportBar extends HBox {
 
     private void showTempo() {
         if (!tempo.isFocused()) {
-            TempoPoint point = desk.timeline().tempo().points().get(tempoInForce());
+            TempoPoint point = desk.editing().timeline().tempo().points().get(tempoInForce());
             String text = ValueText.print(Unit.BPM, point.bpm());
             if (!text.equals(tempo.getText())) {
                 tempo.setText(text);
@@ -246,14 +249,15 @@ public final class TransportBar extends HBox {
     }
 
     private void showSession() {
-        title.setText(desk.session().name() + (desk.editing().unsaved() ? " •" : ""));
-        title.setAccessibleText(desk.session().name() + (desk.editing().unsaved() ? ", not saved" : ""));
+        title.setText(desk.editing().session().name() + (desk.editing().unsaved() ? " •" : ""));
+        title.setAccessibleText(
+                desk.editing().session().name() + (desk.editing().unsaved() ? ", not saved" : ""));
         Tip.on(
                 title,
-                desk.session().name() + ": "
+                desk.editing().session().name() + ": "
                         + (desk.editing().unsaved() ? "there are unsaved changes (Ctrl+S saves)" : "saved"));
-        subtitle.setText(desk.session().subtitle());
-        loop.setSelected(desk.session().loop().on());
+        subtitle.setText(desk.editing().session().subtitle());
+        loop.setSelected(desk.editing().session().loop().on());
         listen.setSelected(desk.listening().on());
         showTempo();
         showLeads();
@@ -261,11 +265,11 @@ public final class TransportBar extends HBox {
 
     /** Who leads, if not this piece alone. */
     private void showLeads() {
-        Sync sync = desk.session().sync();
+        Sync sync = desk.editing().session().sync();
         leads.setVisible(sync.role() != Sync.Role.OWN);
         room(getWidth());
         String words =
-                switch (desk.engine().following()) {
+                switch (desk.live().engine().following()) {
                     case OWN -> "sends clock";
                     case WAITING -> "waits for clock";
                     case RUNNING -> "follows clock";
@@ -280,7 +284,7 @@ public final class TransportBar extends HBox {
     }
 
     private void frame() {
-        LiveState state = desk.state();
+        LiveState state = desk.frames().state();
         boolean playing = state.playing();
         play.setSelected(playing);
         play.setText(playing ? "■ Stop" : "▶ Play");
@@ -296,9 +300,9 @@ public final class TransportBar extends HBox {
         double seconds = state.position();
         if (!position.isFocused()) {
             double beat = seconds < 0
-                    ? desk.timeline().beatAt(seconds)
+                    ? desk.editing().timeline().beatAt(seconds)
                     : desk.riding().positionBeat();
-            String text = desk.timeline().printPlace(beat);
+            String text = desk.editing().timeline().printPlace(beat);
             if (!text.equals(position.getText())) {
                 position.setText(text);
             }

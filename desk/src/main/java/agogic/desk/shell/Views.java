@@ -45,13 +45,48 @@ final class Views extends StackPane {
         this.desk = desk;
         this.files = files;
         this.window = window;
-        surfacesActs = new SurfacesActs(desk, files, window, this::surfaces);
+        surfacesActs = new SurfacesActs(
+                desk.editing(),
+                desk.notices(),
+                desk.selection(),
+                desk.frames(),
+                desk.standing(),
+                desk.learner(),
+                files,
+                window,
+                this::surfaces);
         making.put(
                 View.ROUTES, () -> new RoutesView(desk, () -> files.entrance().bringIn()));
-        making.put(View.CATALOG, () -> new CatalogView(desk, Questions.over(window)));
+        making.put(
+                View.CATALOG,
+                () -> new CatalogView(
+                        desk.editing(),
+                        desk.notices(),
+                        desk.selection(),
+                        desk.frames(),
+                        desk.riding(),
+                        desk.standing(),
+                        desk.live(),
+                        Questions.over(window)));
         making.put(View.SURFACES, () -> new SurfacesView(desk, surfacesActs));
-        making.put(View.REFINE, () -> new RefineView(desk));
-        exportActs = new ExportActs(desk, files, () -> (ExportView) of(View.EXPORT), window);
+        making.put(
+                View.REFINE,
+                () -> new RefineView(
+                        desk.editing(),
+                        desk.notices(),
+                        desk.selection(),
+                        desk.frames(),
+                        desk.riding(),
+                        desk.audio(),
+                        desk.loudness()));
+        exportActs = new ExportActs(
+                desk.editing(),
+                desk.notices(),
+                desk.selection(),
+                desk.riding(),
+                files,
+                () -> (ExportView) of(View.EXPORT),
+                window);
         making.put(View.EXPORT, exportActs::view);
         setMinHeight(0);
         // Where drawers leave little room nothing of a view lies over them.
@@ -63,10 +98,11 @@ final class Views extends StackPane {
 
     /** What can be done in the views. */
     List<Act> acts() {
-        List<Act> all = new ArrayList<>(RouteActs.of(desk, this::routes, files::findAudio));
-        all.addAll(CatalogActs.of(desk, this::catalog));
-        all.addAll(ChainActs.of(desk, window, this::catalog));
-        all.addAll(TemplateActs.of(desk, files, window, this::catalog));
+        List<Act> all = new ArrayList<>(RouteActs.of(
+                desk.editing(), desk.notices(), desk.selection(), desk.riding(), this::routes, files::findAudio));
+        all.addAll(CatalogActs.of(desk.editing(), desk.notices(), desk.selection(), desk.learner(), this::catalog));
+        all.addAll(ChainActs.of(desk.editing(), desk.notices(), desk.selection(), window, this::catalog));
+        all.addAll(TemplateActs.of(desk.editing(), desk.notices(), files, window, this::catalog));
         all.addAll(surfacesActs.all());
         all.addAll(RefineActs.of(this::refine));
         all.addAll(exportActs.all());
@@ -126,10 +162,10 @@ final class Views extends StackPane {
     /** The bars that are seen: {@code bars 27 to 33 of 48}. */
     String shownBars() {
         TimeWindow seen = desk.selection().viewProperty().get() == View.REFINE ? refine().time() : desk.time();
-        var metre = desk.timeline().metre();
+        var metre = desk.editing().timeline().metre();
         int first = metre.barAt(Math.max(0, seen.from()) + 1e-6);
         int last = metre.barAt(Math.max(0, seen.to() - 1e-6));
-        int all = metre.barAt(desk.session().length() - 1e-6);
+        int all = metre.barAt(desk.editing().session().length() - 1e-6);
         return (first >= last ? "bar " + first : "bars " + first + " to " + Math.min(last, all)) + " of " + all;
     }
 

@@ -89,7 +89,15 @@ final class WindowActs {
                 "Settings…",
                 "Look, sound, first rides, files, keys and what is read aloud: for all pieces",
                 "Ctrl+,",
-                () -> SettingsDialog.of(desk, acts.get(), aloud.get(), stage).show()));
+                () -> SettingsDialog.of(
+                                desk.notices(),
+                                desk.selection(),
+                                desk.listening(),
+                                desk.live(),
+                                acts.get(),
+                                aloud.get(),
+                                stage)
+                        .show()));
         own.add(Act.of("guide", "Guide", "What people want to do, step by step", "F1", this::guide));
         own.add(Act.of("keys", "Keys", "The list of keys", "Shift+F1", this::keys));
         own.add(Act.of("start-page", "Start page", "Close this piece and go to the start page", "Ctrl+W", leave));
@@ -100,7 +108,8 @@ final class WindowActs {
                         "Speak aloud",
                         "Reads out the focus, answers and values",
                         "Ctrl+Shift+A",
-                        () -> desk.say(Notice.plain("Aloud", aloud.get().turn())))
+                        () -> desk.notices()
+                                .say(Notice.plain("Aloud", aloud.get().turn())))
                 .reading(() -> (aloud.get().onProperty().get() ? "✓ " : "") + "Speak aloud"));
         own.add(Act.of(
                 "full-screen",
@@ -114,14 +123,22 @@ final class WindowActs {
                 "What is ridden, large, with its score and nothing else; again, or Esc: back",
                 "Z",
                 riding));
-        own.addAll(SetActs.of(desk, () -> sets, () -> stage));
+        own.addAll(SetActs.of(
+                desk.editing(),
+                desk.notices(),
+                desk.selection(),
+                desk.frames(),
+                desk.riding(),
+                desk.standing(),
+                () -> sets,
+                () -> stage));
         own.add(Act.told("keys-key", "This list", "The list of keys", "?"));
         own.add(over("zoom-in", "Zoom in", "+", () -> views.refine().zoom(0.7), () -> zoom(0.7))
                 .repeating());
         own.add(over("zoom-out", "Zoom out", "−", () -> views.refine().zoom(1.4), () -> zoom(1.4))
                 .repeating());
         own.add(over("whole", "Show everything", "0", () -> views.refine().showAll(), () -> desk.time()
-                .show(0, desk.session().length())));
+                .show(0, desk.editing().session().length())));
         own.add(over(
                         "scroll-back",
                         "Scroll back",
@@ -142,7 +159,7 @@ final class WindowActs {
                     } else {
                         inRoutes.run();
                     }
-                    desk.say(Notice.plain("Shown", views.shownBars() + "."));
+                    desk.notices().say(Notice.plain("Shown", views.shownBars() + "."));
                 })
                 .in(View.ROUTES, View.REFINE);
     }

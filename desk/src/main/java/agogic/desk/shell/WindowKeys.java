@@ -3,7 +3,8 @@ package agogic.desk.shell;
 import agogic.desk.acts.Act;
 import agogic.desk.acts.Acts;
 import agogic.desk.aloud.Aloud;
-import agogic.desk.model.Desk;
+import agogic.desk.model.Learner;
+import agogic.desk.model.Selection;
 import java.util.EnumSet;
 import java.util.Optional;
 import java.util.Set;
@@ -19,7 +20,8 @@ import javafx.stage.Stage;
 /** What keys do in a window: acts, but for what a field, a learn or the riding view means by them. */
 final class WindowKeys {
     private final Stage stage;
-    private final Desk desk;
+    private final Selection selection;
+    private final Learner learner;
     private final Views views;
     private final Acts acts;
     private final RidingLayer riding;
@@ -31,9 +33,17 @@ final class WindowKeys {
     private boolean acted;
 
     WindowKeys(
-            Stage stage, Desk desk, Views views, Acts acts, RidingLayer riding, HereMenu menus, Supplier<Aloud> aloud) {
+            Stage stage,
+            Selection selection,
+            Learner learner,
+            Views views,
+            Acts acts,
+            RidingLayer riding,
+            HereMenu menus,
+            Supplier<Aloud> aloud) {
         this.stage = stage;
-        this.desk = desk;
+        this.selection = selection;
+        this.learner = learner;
         this.views = views;
         this.acts = acts;
         this.riding = riding;
@@ -106,7 +116,7 @@ final class WindowKeys {
         Optional<Act> everywhere = riding.shown() ? acts.everywhere(e) : Optional.empty();
         return everywhere.isPresent()
                 ? everywhere
-                : acts.of(desk.selection().viewProperty().get(), e);
+                : acts.of(selection.viewProperty().get(), e);
     }
 
     private boolean typing() {
@@ -116,7 +126,7 @@ final class WindowKeys {
 
     private void key(KeyEvent e) {
         if (typing()) {
-            if (e.getCode() == KeyCode.ESCAPE && !desk.learner().on() && !views.showAll()) {
+            if (e.getCode() == KeyCode.ESCAPE && !learner.on() && !views.showAll()) {
                 stage.getScene().getRoot().requestFocus();
                 e.consume();
             }
@@ -160,13 +170,13 @@ final class WindowKeys {
     /** While something is learnt, Enter and Esc mean that, whatever has the focus. */
     private void learning(KeyEvent e) {
         boolean choosing = stage.getScene().getFocusOwner() instanceof ComboBoxBase<?> box && box.isShowing();
-        if (!desk.learner().on() || choosing || typing()) {
+        if (!learner.on() || choosing || typing()) {
             return;
         }
         if (e.getCode() == KeyCode.ENTER) {
-            desk.learner().keep();
+            learner.keep();
         } else if (e.getCode() == KeyCode.ESCAPE) {
-            desk.learner().cancel();
+            learner.cancel();
         } else {
             return;
         }

@@ -186,9 +186,11 @@ public final class Studio {
                 if (picture == Picture.FACE) {
                     // A rack that is there, and one that is not.
                     SimulatedDevices.plug("Rack A");
-                    desk.edit(
-                            "Ports",
-                            s -> PlayedThrough.of(PlayedThrough.of(s, "filter", "Rack A", 3), "drone", "Rack B", 5));
+                    desk.editing()
+                            .edit(
+                                    "Ports",
+                                    s -> PlayedThrough.of(
+                                            PlayedThrough.of(s, "filter", "Rack A", 3), "drone", "Rack B", 5));
                 }
                 if (picture == Picture.FIT) {
                     window.catalog()
@@ -200,14 +202,14 @@ public final class Studio {
             case WRITING, RIDING -> {
                 boolean large = picture == Picture.RIDING;
                 RecordedHand hand = large ? RecordedHand.OPENING_SWEEP : RecordedHand.FEEDBACK_SWELL;
-                Route route = desk.session().route(route(desk, large ? "fader-1" : "fader-3"));
+                Route route = desk.editing().session().route(route(desk, large ? "fader-1" : "fader-3"));
                 desk.selection().selectedProperty().set(route.id());
                 desk.riding().mode(route, WriteMode.TOUCH);
-                double beat = desk.timeline().metre().beatOfBar(hand.fromBar());
+                double beat = desk.editing().timeline().metre().beatOfBar(hand.fromBar());
                 desk.riding().locate(beat);
                 desk.riding().rideFrom(beat);
                 agogic.desk.live.HandPlayer.start(
-                        hand, desk.engine(), desk.timeline().secondsAt(beat));
+                        hand, desk.live().engine(), desk.editing().timeline().secondsAt(beat));
                 if (large) {
                     window.turnRidingView();
                 }
@@ -234,18 +236,23 @@ public final class Studio {
         desk.selection().handProperty().set(new Hand("north-eight", "fader-5"));
         if (picture == Picture.SURFACES) {
             // A conflict, as it happens: Knob 4 moves what Fader 3 moves; and Fader 4 waits for pickup.
-            desk.edit(
-                    "Connect",
-                    s -> Assigning.connect(
-                            s, new Hand("north-eight", "knob-4"), new Target("echo", "feedback"), Assigning.How.ADD));
-            desk.edit(
-                    "Pickup",
-                    s -> Assigning.takingOver(s, new Hand("north-eight", "fader-4"), Takeover.WHEN_THEY_MEET));
+            desk.editing()
+                    .edit(
+                            "Connect",
+                            s -> Assigning.connect(
+                                    s,
+                                    new Hand("north-eight", "knob-4"),
+                                    new Target("echo", "feedback"),
+                                    Assigning.How.ADD));
+            desk.editing()
+                    .edit(
+                            "Pickup",
+                            s -> Assigning.takingOver(s, new Hand("north-eight", "fader-4"), Takeover.WHEN_THEY_MEET));
         } else if (picture == Picture.MACRO) {
             desk.selection().macroProperty().set("drift");
             window.surfaces().side(SurfacesView.Side.MACROS);
         } else if (picture == Picture.BREATH) {
-            Surface breath = desk.session().surfaces().get(1);
+            Surface breath = desk.editing().session().surfaces().get(1);
             desk.selection().handProperty().set(new Hand("breath-ribbon", "encoder-1"));
             desk.riding().locate(66);
             desk.riding().play();
@@ -287,6 +294,7 @@ public final class Studio {
             });
         } else if (picture == Picture.REFINE) {
             window.desk()
+                    .notices()
                     .say(Notice.good(
                             "Ready", "Change the recipe: the envelope follows at once, the ride stays as it is."));
         }
@@ -297,7 +305,7 @@ public final class Studio {
     }
 
     private static String route(Desk desk, String control) {
-        return desk.session().routes().stream()
+        return desk.editing().session().routes().stream()
                 .filter(r -> r.hand().filter(h -> h.control().equals(control)).isPresent())
                 .findFirst()
                 .orElseThrow()

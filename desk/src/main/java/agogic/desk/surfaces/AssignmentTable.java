@@ -9,7 +9,10 @@ import agogic.core.session.Session;
 import agogic.core.trace.Trace;
 import agogic.desk.acts.Here;
 import agogic.desk.acts.Subject;
-import agogic.desk.model.Desk;
+import agogic.desk.model.Editing;
+import agogic.desk.model.Frames;
+import agogic.desk.model.Selection;
+import agogic.desk.model.Standing;
 import agogic.desk.parts.Tip;
 import java.util.HashMap;
 import java.util.List;
@@ -41,7 +44,10 @@ public final class AssignmentTable extends VBox {
     private static final List<String> SPARED = List.of("Message", "Takeover");
     private static final double ROOMY = 700;
 
-    private final Desk desk;
+    private final Editing editing;
+    private final Selection selection;
+    private final Frames frames;
+    private final Standing standing;
     private final TableView<Assignment> table = new TableView<>();
     private final ObservableList<Assignment> all = FXCollections.observableArrayList();
     private final FilteredList<Assignment> filtered = new FilteredList<>(all);
@@ -56,9 +62,12 @@ public final class AssignmentTable extends VBox {
     private int waiting = 1;
     private boolean following;
 
-    AssignmentTable(Desk desk, javafx.scene.Node... acts) {
+    AssignmentTable(Editing editing, Selection selection, Frames frames, Standing standing, javafx.scene.Node... acts) {
         super(6);
-        this.desk = desk;
+        this.editing = editing;
+        this.selection = selection;
+        this.frames = frames;
+        this.standing = standing;
         Label title = new Label("What every control does");
         title.getStyleClass().add("title");
         count.getStyleClass().add("quiet");
@@ -100,7 +109,7 @@ public final class AssignmentTable extends VBox {
         column("From", 74, "figures", Assignment::from);
         column("To", 74, "figures", Assignment::to);
         column("Takeover", 118, "quiet", a -> a.route()
-                .map(r -> waiting(desk, r))
+                .map(r -> waiting(frames, standing, r))
                 .orElse(""));
         column("Overlap", 84, "ride-text", a -> overlaps.getOrDefault(key(a), ""));
         // Where there is little room the values matter more than the message.
@@ -123,10 +132,10 @@ public final class AssignmentTable extends VBox {
         });
         table.getSelectionModel().selectedItemProperty().addListener((o, a, b) -> {
             if (b != null && !following) {
-                desk.selection()
+                selection
                         .handProperty()
                         .set(new Hand(b.surface().id(), b.control().id()));
-                b.route().ifPresent(r -> desk.selection().selectedProperty().set(r.id()));
+                b.route().ifPresent(r -> selection.selectedProperty().set(r.id()));
             }
         });
         VBox.setVgrow(table, Priority.ALWAYS);
@@ -155,7 +164,7 @@ public final class AssignmentTable extends VBox {
     }
 
     private String control(Assignment one) {
-        return everywhere.isSelected() && desk.session().surfaces().size() > 1
+        return everywhere.isSelected() && editing.session().surfaces().size() > 1
                 ? one.surface().name() + " · " + one.control().name()
                 : one.control().name();
     }
@@ -180,23 +189,23 @@ public final class AssignmentTable extends VBox {
         return one.control().name() + ", " + one.control().address().spoken() + ", page " + one.pageName() + ": "
                 + one.does()
                 + (one.from().isEmpty() ? "" : ", from " + one.from() + " to " + one.to())
-                + one.route().map(r -> ", " + waiting(desk, r)).orElse("")
+                + one.route().map(r -> ", " + waiting(frames, standing, r)).orElse("")
                 + (overlap.isEmpty() ? "" : ", " + overlap);
     }
 
     /** How a route takes over, and what it waits for. */
-    private static String waiting(Desk desk, Route route) {
-        OptionalInt place = desk.playing().route(route.id());
-        if (place.isEmpty() || desk.state().verdict(place.getAsInt()) != Verdict.WAITING) {
+    private static String waiting(Frames frames, Standing standing, Route route) {
+        OptionalInt place = frames.playing().route(route.id());
+        if (place.isEmpty() || frames.state().verdict(place.getAsInt()) != Verdict.WAITING) {
             return route.takeover().spoken();
         }
-        double at = route.span().positionOf(desk.stands(route.target()));
+        double at = route.span().positionOf(standing.stands(route.target()));
         return "waits at " + Trace.percent(at);
     }
 
     /** Shows the session as it is now. */
     void refresh() {
-        Session session = desk.session();
+        Session session = editing.session();
         if (session == shown) {
             return;
         }
@@ -250,7 +259,7 @@ public final class AssignmentTable extends VBox {
 
     /** Chooses the first line of the chosen control. */
     void follow() {
-        Hand hand = desk.selection().handProperty().get();
+        Hand hand = selection.handProperty().get();
         Assignment now = table.getSelectionModel().getSelectedItem();
         if (hand == null || now != null && at(now, hand)) {
             return;
@@ -273,12 +282,12 @@ public final class AssignmentTable extends VBox {
 
     /** With every frame of the window: what waits for the hand is shown as it waits. */
     void frame() {
-        Session session = desk.playing().session();
+        Session session = frames.playing().session();
         int now = 1;
         for (int r = 0; r < session.routes().size(); r++) {
-            if (desk.state().verdict(r) == Verdict.WAITING) {
+            if (frames.state().verdict(r) == Verdict.WAITING) {
                 Route route = session.routes().get(r);
-                double at = desk.stands(route.target());
+                double at = standing.stands(route.target());
                 now = 31 * now + Objects.hash(r, Math.round(100 * route.span().positionOf(at)));
             }
         }

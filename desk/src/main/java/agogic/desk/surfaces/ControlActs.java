@@ -8,7 +8,10 @@ import agogic.core.surface.Page;
 import agogic.core.surface.Surface;
 import agogic.desk.acts.Act;
 import agogic.desk.acts.ActParts;
-import agogic.desk.model.Desk;
+import agogic.desk.model.Editing;
+import agogic.desk.model.Learner;
+import agogic.desk.model.Notices;
+import agogic.desk.model.Selection;
 import agogic.desk.model.View;
 import agogic.desk.parts.NameDialog;
 import java.util.ArrayList;
@@ -28,13 +31,23 @@ import javafx.stage.Window;
 final class ControlActs {
     static final String NONE = "No control is chosen: click one, or go to it with Tab.";
 
-    private final Desk desk;
+    private final Editing editing;
+    private final Notices notices;
+    private final Selection selection;
     private final Supplier<Window> owner;
     private final List<Act> all;
 
     /** @param hands true while a control is what the keys are about, and no macro */
-    ControlActs(Desk desk, Supplier<Window> owner, BooleanSupplier hands) {
-        this.desk = desk;
+    ControlActs(
+            Editing editing,
+            Notices notices,
+            Selection selection,
+            Learner learner,
+            Supplier<Window> owner,
+            BooleanSupplier hands) {
+        this.editing = editing;
+        this.notices = notices;
+        this.selection = selection;
         this.owner = owner;
         all = List.of(
                 act("hand-rename", "Rename…", "Another name for the control", "N|F2", this::rename)
@@ -44,7 +57,7 @@ final class ControlActs {
                         "Learn its message again",
                         "The next message is the control's",
                         "",
-                        () -> hand().ifPresent(desk.learner()::again)),
+                        () -> hand().ifPresent(learner::again)),
                 toggle(
                         "hand-any-channel",
                         "Heard on any channel",
@@ -83,12 +96,12 @@ final class ControlActs {
     private Act act(String id, String words, String about, String key, Runnable run) {
         Runnable pointed = () -> {
             if (!key.isEmpty()) {
-                desk.selection().actOnPointedHand();
+                selection.actOnPointedHand();
             }
             if (hand().isPresent()) {
                 run.run();
             } else {
-                desk.refuse(NONE);
+                notices.refuse(NONE);
             }
         };
         return Act.of(id, words, about, key, pointed).in(View.SURFACES);
@@ -96,45 +109,46 @@ final class ControlActs {
 
     private Act toggle(
             String id, String words, String about, Predicate<Control> is, Function<Control, Control> turned) {
-        return act(id, words, about, "", () -> hand().ifPresent(hand -> desk.edit(
+        return act(id, words, about, "", () -> hand().ifPresent(hand -> editing.edit(
                         words + ": " + control(hand).name(),
                         s -> SurfaceEdits.control(s, hand.surface(), turned.apply(s.control(hand))))))
                 .reading(() -> (hand().filter(hand -> is.test(control(hand))).isPresent() ? "✓ " : "") + words);
     }
 
     private Optional<Hand> hand() {
-        return Optional.ofNullable(desk.selection().handProperty().get()).filter(desk.session()::has);
+        return Optional.ofNullable(selection.handProperty().get()).filter(editing.session()::has);
     }
 
     private Control control(Hand hand) {
-        return desk.session().control(hand);
+        return editing.session().control(hand);
     }
 
     private void rename() {
         hand().ifPresent(hand -> NameDialog.ask(
                         owner.get(), "Name of the control", control(hand).name())
-                .ifPresent(name -> desk.edit(
+                .ifPresent(name -> editing.edit(
                         "Rename: " + control(hand).name(),
                         s -> SurfaceEdits.control(
                                 s, hand.surface(), s.control(hand).named(name)))));
     }
 
     private void remove() {
-        hand().ifPresent(hand -> desk.edit("Remove " + control(hand).name(), s -> SurfaceEdits.removeControl(s, hand)));
+        hand().ifPresent(hand ->
+                editing.edit("Remove " + control(hand).name(), s -> SurfaceEdits.removeControl(s, hand)));
     }
 
     /** Which page it turns to: a choice, no act. */
     private Menu pages() {
         Menu pages = new Menu("Turns to page");
         Hand hand = hand().orElseThrow();
-        Surface surface = desk.session().surface(hand.surface());
+        Surface surface = editing.session().surface(hand.surface());
         int number = 0;
         for (Page page : surface.pages()) {
             int at = ++number;
             boolean is = page.button().filter(hand.control()::equals).isPresent();
             RadioMenuItem item = new RadioMenuItem(page.name());
             item.setSelected(is);
-            item.setOnAction(e -> desk.edit(
+            item.setOnAction(e -> editing.edit(
                     control(hand).name() + " turns to page " + page.name(),
                     s -> SurfaceEdits.pageButton(
                             s, surface.id(), at, is ? Optional.empty() : Optional.of(hand.control()))));

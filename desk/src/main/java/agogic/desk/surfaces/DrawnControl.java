@@ -8,7 +8,7 @@ import agogic.desk.draw.Ink;
 import agogic.desk.draw.Mark;
 import agogic.desk.draw.Painter;
 import agogic.desk.draw.Palette;
-import agogic.desk.model.Desk;
+import agogic.desk.model.Selection;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Objects;
@@ -41,7 +41,7 @@ public final class DrawnControl extends Region {
 
     private final Control control;
     private final Moves moves;
-    private final Desk desk;
+    private final Selection selection;
     private final Canvas canvas = new Canvas();
     private final Region here = Here.mark(this);
     private double value = Double.NaN;
@@ -53,10 +53,10 @@ public final class DrawnControl extends Region {
     private boolean heldByKey;
     private long drawn;
 
-    DrawnControl(String prefix, Control control, Desk desk, Moves moves) {
+    DrawnControl(String prefix, Control control, Selection selection, Moves moves) {
         this.control = control;
         this.moves = moves;
-        this.desk = desk;
+        this.selection = selection;
         getStyleClass().add("control");
         setId(prefix + control.id());
         setFocusTraversable(true);
@@ -132,7 +132,7 @@ public final class DrawnControl extends Region {
                 getWidth(),
                 getHeight(),
                 held,
-                desk.selection().lightProperty().get());
+                selection.lightProperty().get());
         if (signature != drawn) {
             drawn = signature;
             setAccessibleText(spoken());
@@ -290,7 +290,7 @@ public final class DrawnControl extends Region {
                     getWidth(),
                     getHeight(),
                     marks(getWidth(), getHeight()),
-                    Palette.of(desk.selection().lightProperty().get()));
+                    Palette.of(selection.lightProperty().get()));
         }
     }
 

@@ -18,9 +18,11 @@ import agogic.core.surface.Surface;
 import agogic.core.trace.Trace;
 import agogic.desk.acts.Here;
 import agogic.desk.acts.Subject;
+import agogic.desk.live.LiveDesk;
 import agogic.desk.live.PortState;
 import agogic.desk.model.Desk;
 import agogic.desk.model.Mending;
+import agogic.desk.model.Notices;
 import agogic.desk.parts.Tip;
 import agogic.standins.surfaces.SimulatedDevice;
 import agogic.standins.surfaces.SimulatedDevices;
@@ -98,7 +100,7 @@ public final class DrawnSurface extends VBox {
             line.setAlignment(Pos.BOTTOM_LEFT);
             line.setFillHeight(false);
             for (Control control : row) {
-                DrawnControl drawn = new DrawnControl(prefix, control, desk, sender(surface));
+                DrawnControl drawn = new DrawnControl(prefix, control, desk.selection(), sender(surface));
                 Tip.on(drawn, DrawnControl.tip(control));
                 drawn.setPrefSize(104, height(control, row) * stretch);
                 drawn.setMinWidth(60);
@@ -131,9 +133,10 @@ public final class DrawnSurface extends VBox {
 
     /** What a control moves on the page that is on is the selected route: acts on it are about it. */
     private void selectRoute(Hand hand) {
-        desk.session().routes().stream()
+        desk.editing().session().routes().stream()
                 .filter(r -> r.hand().filter(hand::sameControl).isPresent())
-                .filter(r -> desk.playing()
+                .filter(r -> desk.frames()
+                        .playing()
                         .active(hand.surface(), r.hand().orElseThrow().page()))
                 .findFirst()
                 .ifPresent(r -> desk.selection().selectedProperty().set(r.id()));
@@ -152,24 +155,24 @@ public final class DrawnSurface extends VBox {
         return new DrawnControl.Moves() {
             @Override
             public void touched(Control control, boolean down) {
-                send(desk, surface, ControlSender.touch(control, down));
+                send(desk.notices(), desk.mending(), desk.live(), surface, ControlSender.touch(control, down));
             }
 
             @Override
             public void moved(Control control, double before, double value) {
-                send(desk, surface, ControlSender.move(control, before, value));
+                send(desk.notices(), desk.mending(), desk.live(), surface, ControlSender.move(control, before, value));
             }
         };
     }
 
     /** Sends as the surface does, if it is a simulated one. */
-    static void send(Desk desk, Surface surface, byte[] bytes) {
+    static void send(Notices notices, Mending mending, LiveDesk live, Surface surface, byte[] bytes) {
         SimulatedDevice device = SimulatedDevices.at(surface.port());
-        PortState port = desk.live().ports().of(surface);
+        PortState port = live.ports().of(surface);
         if (device == null && !port.open()) {
-            desk.say(Mending.notice(desk, Trace.closed(surface, port.state())));
+            notices.say(mending.notice(Trace.closed(surface, port.state())));
         } else if (device == null) {
-            desk.refuse(surface.name() + " is a real surface: move it by hand.");
+            notices.refuse(surface.name() + " is a real surface: move it by hand.");
         } else if (bytes.length > 0) {
             device.send(bytes);
         }
@@ -178,7 +181,7 @@ public final class DrawnSurface extends VBox {
     /** Shows what is so now. */
     public void frame() {
         Learning learning = desk.learner().learningProperty().get();
-        Session session = learning == null ? desk.session() : learning.shown();
+        Session session = learning == null ? desk.editing().session() : learning.shown();
         Surface surface = session.surfaces().stream()
                 .filter(s -> s.id().equals(shown))
                 .findFirst()
@@ -229,10 +232,10 @@ public final class DrawnSurface extends VBox {
     }
 
     private DrawnControl.Look look(Learning learning, Session session, Surface surface, int number, int c) {
-        LiveState live = desk.state();
+        LiveState live = desk.frames().state();
         Control control = surface.controls().get(c);
         Hand hand = new Hand(surface.id(), control.id());
-        double stands = desk.playing().control(hand);
+        double stands = desk.frames().playing().control(hand);
         String state = "";
         if (learning != null) {
             boolean heard = learning.heard()
@@ -246,7 +249,8 @@ public final class DrawnSurface extends VBox {
         boolean chosenNow = now != null && now.sameControl(hand) && prefix.startsWith("hand");
         boolean trouble = troubled.contains(hand);
         List<Integer> routes = Trace.routesOf(session, surface, control).stream()
-                .filter(r -> desk.playing()
+                .filter(r -> desk.frames()
+                        .playing()
                         .active(
                                 surface.id(),
                                 session.routes().get(r).hand().orElseThrow().page()))
@@ -254,7 +258,7 @@ public final class DrawnSurface extends VBox {
         if (routes.isEmpty()) {
             int turns = surface.turnsTo(control.id());
             if (turns > 0) {
-                String on = desk.playing().page(surface.id()) == turns ? "on" : "off";
+                String on = desk.frames().playing().page(surface.id()) == turns ? "on" : "off";
                 return new DrawnControl.Look(
                         stands, "page " + surface.pageName(turns), on, Double.NaN, 0, trouble, state, chosenNow);
             }
@@ -265,14 +269,14 @@ public final class DrawnSurface extends VBox {
         }
         Route route = session.routes().get(routes.get(0));
         Parameter parameter = session.parameter(route.target());
-        double value = desk.stands(route.target());
+        double value = desk.standing().stands(route.target());
         double waitsAt = Double.NaN;
         for (int r : routes) {
             Route waits = session.routes().get(r);
-            OptionalInt place = desk.playing().route(waits.id());
+            OptionalInt place = desk.frames().playing().route(waits.id());
             boolean waiting = place.isPresent() && live.verdict(place.getAsInt()) == Verdict.WAITING;
             if (learning == null && waiting && Double.isNaN(waitsAt)) {
-                waitsAt = waits.span().positionOf(desk.stands(waits.target()));
+                waitsAt = waits.span().positionOf(desk.standing().stands(waits.target()));
             }
         }
         return new DrawnControl.Look(
@@ -290,7 +294,7 @@ public final class DrawnSurface extends VBox {
 
     /** True if what a control starts came last of its set. */
     private boolean startedNow(Session session, Hand hand) {
-        AtomicIntegerArray started = desk.engine().started();
+        AtomicIntegerArray started = desk.live().engine().started();
         List<SnapshotSet> sets = session.sets();
         for (int s = 0; s < sets.size() && 2 * s + 1 < started.length(); s++) {
             int last = started.get(2 * s + 1);

@@ -9,7 +9,9 @@ import agogic.desk.acts.Here;
 import agogic.desk.acts.Subject;
 import agogic.desk.draw.Ink;
 import agogic.desk.draw.Mark;
-import agogic.desk.model.Desk;
+import agogic.desk.model.Editing;
+import agogic.desk.model.Frames;
+import agogic.desk.model.Selection;
 import agogic.desk.model.Strand;
 import agogic.desk.parts.MarkView;
 import agogic.desk.parts.SpanMarks;
@@ -30,6 +32,9 @@ import javafx.scene.input.MouseEvent;
  * output on it, and its value. One strand has the cursor; ends of spans can be dragged.
  */
 public final class FanView extends MarkView {
+    private final Editing editing;
+    private final Selection selection;
+    private final Frames frames;
     static final double ROW = 58;
 
     private static final double HUB = 26;
@@ -59,8 +64,17 @@ public final class FanView extends MarkView {
      * @param removed what Delete does
      * @param dragged another span for a strand, while it is dragged
      */
-    FanView(Desk desk, Consumer<Strand> opened, Consumer<Strand> removed, BiConsumer<Strand, Span> dragged) {
-        super(desk);
+    FanView(
+            Editing editing,
+            Selection selection,
+            Frames frames,
+            Consumer<Strand> opened,
+            Consumer<Strand> removed,
+            BiConsumer<Strand, Span> dragged) {
+        super(selection);
+        this.editing = editing;
+        this.selection = selection;
+        this.frames = frames;
         this.opened = opened;
         this.removed = removed;
         this.dragged = dragged;
@@ -71,7 +85,7 @@ public final class FanView extends MarkView {
         addEventHandler(MouseEvent.MOUSE_DRAGGED, this::moved);
         addEventHandler(MouseEvent.MOUSE_RELEASED, e -> {
             dragging = -1;
-            desk.settle();
+            editing.settle();
         });
         addEventHandler(KeyEvent.KEY_PRESSED, this::key);
         Here.on(this, place -> {
@@ -111,15 +125,11 @@ public final class FanView extends MarkView {
 
     /** Draws anew if something changed; {@code value} is where the hub stands, 0..1. */
     void frame(double value) {
-        Session session = desk().session();
-        Playing playing = desk().playing();
+        Session session = editing.session();
+        Playing playing = frames.playing();
         hubValue = value;
         int now = Objects.hash(
-                value,
-                cursor,
-                getWidth(),
-                session,
-                desk().selection().lightProperty().get());
+                value, cursor, getWidth(), session, selection.lightProperty().get());
         for (Strand strand : strands) {
             now = 31 * now
                     + Objects.hash(
@@ -142,9 +152,9 @@ public final class FanView extends MarkView {
     }
 
     private void tell() {
-        Session session = desk().session();
+        Session session = editing.session();
         String text = chosen().filter(s -> has(session, s))
-                .map(s -> s.spoken(session, session.parameter(s.target()).print(value(desk().playing(), session, s)))
+                .map(s -> s.spoken(session, session.parameter(s.target()).print(value(frames.playing(), session, s)))
                         + ", " + (cursor + 1) + " of " + strands.size())
                 .orElse("Nothing is moved");
         if (!text.equals(getAccessibleText())) {
@@ -172,7 +182,7 @@ public final class FanView extends MarkView {
             return;
         }
         requestFocus();
-        desk().settle();
+        editing.settle();
         int row = row(e.getY());
         if (row >= 0) {
             cursor = row;
@@ -231,7 +241,7 @@ public final class FanView extends MarkView {
 
     @Override
     public void marks(List<Mark> marks, double width, double height) {
-        Session session = desk().session();
+        Session session = editing.session();
         if (strands.isEmpty()) {
             return;
         }
@@ -249,7 +259,7 @@ public final class FanView extends MarkView {
 
     private void strand(List<Mark> marks, Session session, int i, double hubY, double width) {
         Strand strand = strands.get(i);
-        Playing playing = desk().playing();
+        Playing playing = frames.playing();
         Parameter parameter = session.parameter(strand.target());
         double value = value(playing, session, strand);
         double top = 4 + i * ROW;

@@ -16,8 +16,13 @@ import agogic.core.snapshot.PadStart;
 import agogic.core.surface.Control;
 import agogic.core.surface.Surface;
 import agogic.desk.acts.ActParts;
-import agogic.desk.model.Desk;
+import agogic.desk.model.Editing;
+import agogic.desk.model.Frames;
+import agogic.desk.model.Learner;
 import agogic.desk.model.Notice;
+import agogic.desk.model.Notices;
+import agogic.desk.model.Selection;
+import agogic.desk.model.Standing;
 import agogic.desk.model.Strand;
 import agogic.desk.parts.Parts;
 import agogic.desk.parts.SpanDialog;
@@ -41,7 +46,12 @@ import javafx.scene.layout.VBox;
 
 /** The chosen control: how it speaks, how it takes over, all it moves on every page; while it is learnt, what it seems to be. */
 public final class HandPanel extends VBox {
-    private final Desk desk;
+    private final Editing editing;
+    private final Notices notices;
+    private final Selection selection;
+    private final Frames frames;
+    private final Standing standing;
+    private final Learner learner;
     private final Label title = new Label();
     private final Label message = new Label();
     private final Label trouble = new Label();
@@ -56,9 +66,21 @@ public final class HandPanel extends VBox {
     private final HBox settings;
     private boolean filling;
 
-    HandPanel(Desk desk, ControlActs controlActs) {
+    HandPanel(
+            Editing editing,
+            Notices notices,
+            Selection selection,
+            Frames frames,
+            Standing standing,
+            Learner learner,
+            ControlActs controlActs) {
         super(8);
-        this.desk = desk;
+        this.editing = editing;
+        this.notices = notices;
+        this.selection = selection;
+        this.frames = frames;
+        this.standing = standing;
+        this.learner = learner;
         getStyleClass().add("panel");
         title.getStyleClass().add("title");
         title.setId("hand-title");
@@ -75,7 +97,7 @@ public final class HandPanel extends VBox {
         takeover.setConverter(Parts.words(Takeover::spoken));
         takeover.setOnAction(e -> {
             if (!filling && takeover.getValue() != null) {
-                hand().ifPresent(hand -> desk.edit(
+                hand().ifPresent(hand -> editing.edit(
                         "Takeover: " + takeover.getValue().spoken(),
                         s -> Assigning.takingOver(s, hand, takeover.getValue())));
             }
@@ -94,14 +116,14 @@ public final class HandPanel extends VBox {
         HBox.setHgrow(gap, Priority.ALWAYS);
         settings = new HBox(8, Parts.quiet("Takeover"), takeover, Parts.quiet("Smooth"), smoothing, gap, more);
         settings.setAlignment(Pos.CENTER_LEFT);
-        fan = new FanView(desk, this::open, this::remove, this::dragged);
+        fan = new FanView(editing, selection, frames, this::open, this::remove, this::dragged);
         fan.setId("fan");
         scroll = new ScrollPane(fan);
         scroll.setFitToWidth(true);
         scroll.getStyleClass().add("face");
         scroll.setFocusTraversable(false);
         VBox.setVgrow(scroll, Priority.ALWAYS);
-        plot = new SpanPlot(desk, this::dragged);
+        plot = new SpanPlot(editing, selection, frames, this::dragged);
         empty.getStyleClass().add("quiet");
         empty.setWrapText(true);
         empty.setId("hand-empty");
@@ -114,13 +136,13 @@ public final class HandPanel extends VBox {
 
     /** The chosen control, if the session has it. */
     private Optional<Hand> hand() {
-        Hand hand = desk.selection().handProperty().get();
-        return Optional.ofNullable(hand).filter(h -> desk.session().surfaces().stream()
+        Hand hand = selection.handProperty().get();
+        return Optional.ofNullable(hand).filter(h -> editing.session().surfaces().stream()
                 .anyMatch(s -> s.id().equals(h.surface()) && s.find(h.control()) != null));
     }
 
     private Surface surface(Hand hand) {
-        return desk.session().surface(hand.surface());
+        return editing.session().surface(hand.surface());
     }
 
     /** Shows the chosen control as it is now. */
@@ -148,7 +170,7 @@ public final class HandPanel extends VBox {
     }
 
     private void control(Hand hand) {
-        Session session = desk.session();
+        Session session = editing.session();
         Surface surface = surface(hand);
         Control control = surface.find(hand.control());
         List<Strand> strands = Strand.of(session, surface, control);
@@ -191,7 +213,7 @@ public final class HandPanel extends VBox {
     }
 
     private List<Route> routes(Hand hand) {
-        return desk.session().routes().stream()
+        return editing.session().routes().stream()
                 .filter(r -> r.hand().filter(hand::sameControl).isPresent())
                 .toList();
     }
@@ -199,7 +221,7 @@ public final class HandPanel extends VBox {
     /** With every frame of the window. */
     void frame() {
         hand().ifPresent(hand -> {
-            fan.frame(desk.playing().control(hand));
+            fan.frame(frames.playing().control(hand));
             plot.below(fan, scroll);
         });
     }
@@ -209,11 +231,11 @@ public final class HandPanel extends VBox {
             try {
                 String text = smoothing.getText().replace("ms", "").strip();
                 double milliseconds = Double.parseDouble(text.replace(',', '.'));
-                desk.edit(
-                        "Smooth " + desk.session().control(hand).name(),
+                editing.edit(
+                        "Smooth " + editing.session().control(hand).name(),
                         s -> Assigning.smoothing(s, hand, milliseconds));
             } catch (NumberFormatException e) {
-                desk.refuse(
+                notices.refuse(
                         "“" + smoothing.getText() + "” is no time. Expected milliseconds, such as 40 ms; 0 for none.");
             }
             show();
@@ -224,16 +246,18 @@ public final class HandPanel extends VBox {
 
     void connect() {
         if (hand().isEmpty()) {
-            desk.refuse("Choose a control on the drawing first.");
+            notices.refuse("Choose a control on the drawing first.");
             return;
         }
         Hand bare = hand().get();
         Surface surface = surface(bare);
-        int page = surface.pages().size() > 1 ? desk.playing().page(surface.id()) : 0;
+        int page = surface.pages().size() > 1 ? frames.playing().page(surface.id()) : 0;
         Hand hand = bare.on(page);
         String name = surface.find(hand.control()).name();
         TargetChooser.ask(
-                        desk,
+                        editing,
+                        notices,
+                        selection,
                         getScene().getWindow(),
                         new TargetChooser.Words("Connect", "What " + name + " is to move", "Add", "Replace"),
                         List.of(),
@@ -241,10 +265,13 @@ public final class HandPanel extends VBox {
                 .ifPresent(choice -> {
                     Assigning.How how = choice.second() ? Assigning.How.TAKE_OVER : Assigning.How.ADD;
                     String what = choice.targets().size() == 1
-                            ? desk.session().parameter(choice.targets().get(0)).name()
+                            ? editing.session()
+                                    .parameter(choice.targets().get(0))
+                                    .name()
                             : choice.targets().size() + " things";
-                    if (desk.edit("Connect " + name + " to " + what, s -> connected(s, hand, choice.targets(), how))) {
-                        desk.say(Notice.good("Connected", name + " moves " + what + " now."));
+                    if (editing.edit(
+                            "Connect " + name + " to " + what, s -> connected(s, hand, choice.targets(), how))) {
+                        notices.say(Notice.good("Connected", name + " moves " + what + " now."));
                     }
                 });
     }
@@ -262,8 +289,8 @@ public final class HandPanel extends VBox {
         List<String> words = new ArrayList<>();
         for (Target target : targets) {
             try {
-                Assigning.check(desk.session(), target);
-                Assigning.clash(desk.session(), hand, target).ifPresent(words::add);
+                Assigning.check(editing.session(), target);
+                Assigning.clash(editing.session(), hand, target).ifPresent(words::add);
             } catch (IllegalArgumentException e) {
                 return new TargetChooser.Meaning(e.getMessage(), false);
             }
@@ -274,18 +301,19 @@ public final class HandPanel extends VBox {
     void learn() {
         fan.chosen()
                 .ifPresentOrElse(
-                        strand -> desk.learner().begin(List.of(strand.target())),
-                        () -> desk.refuse("Choose what is to be moved: a route here, or parameters in the Catalog."));
+                        strand -> learner.begin(List.of(strand.target())),
+                        () -> notices.refuse(
+                                "Choose what is to be moved: a route here, or parameters in the Catalog."));
     }
 
     /** The lane of what is chosen. */
     void lane() {
-        fan.chosen().ifPresent(s -> desk.selection().openLane(s.target()));
+        fan.chosen().ifPresent(s -> selection.openLane(s.target()));
     }
 
     /** Why nothing can be done to what the control moves; empty if it moves something. */
     String whyNothing() {
-        return desk.selection().handProperty().get() == null
+        return selection.handProperty().get() == null
                 ? ControlActs.NONE
                 : fan.chosen().isEmpty() ? "This control moves nothing yet: C connects it." : "";
     }
@@ -300,54 +328,70 @@ public final class HandPanel extends VBox {
     }
 
     private void open(Strand strand) {
-        open(desk, strand, getScene().getWindow());
+        open(editing, notices, selection, frames, standing, strand, getScene().getWindow());
     }
 
-    public static void open(Desk desk, Strand strand, javafx.stage.Window owner) {
+    public static void open(
+            Editing editing,
+            Notices notices,
+            Selection selection,
+            Frames frames,
+            Standing standing,
+            Strand strand,
+            javafx.stage.Window owner) {
         strand.route()
-                .ifPresent(id -> SpanDialog.ask(desk, owner, desk.session().route(id)));
+                .ifPresent(id -> SpanDialog.ask(
+                        editing,
+                        notices,
+                        selection,
+                        frames,
+                        standing,
+                        owner,
+                        editing.session().route(id)));
         strand.macro().ifPresent(id -> {
-            Macro macro = desk.session().macro(id);
+            Macro macro = editing.session().macro(id);
             if (macro.member(strand.target()).orElse(null) instanceof Member.BySpan member) {
-                SpanDialog.ask(desk, owner, macro, member);
+                SpanDialog.ask(editing, notices, selection, frames, standing, owner, macro, member);
             } else {
-                desk.say(Notice.plain(
+                notices.say(Notice.plain(
                         "Keeps its distance",
-                        desk.session().parameter(strand.target()).name()
+                        editing.session().parameter(strand.target()).name()
                                 + " goes along with the others, so it has no span of its own. Y gives it one."));
             }
         });
     }
 
     private void remove(Strand strand) {
-        remove(desk, strand);
+        remove(editing, notices, strand);
     }
 
-    static void remove(Desk desk, Strand strand) {
-        String name = desk.session().parameter(strand.target()).name();
+    static void remove(Editing editing, Notices notices, Strand strand) {
+        String name = editing.session().parameter(strand.target()).name();
         strand.route().ifPresent(id -> {
-            if (desk.edit("Disconnect " + name, s -> Assigning.disconnect(s, id))) {
-                desk.say(Notice.good("Disconnected", name + " is not moved by it any more. What was recorded stays."));
+            if (editing.edit("Disconnect " + name, s -> Assigning.disconnect(s, id))) {
+                notices.say(
+                        Notice.good("Disconnected", name + " is not moved by it any more. What was recorded stays."));
             }
         });
         strand.macro()
-                .ifPresent(id -> desk.edit(
-                        "Take " + name + " out of " + desk.session().macro(id).name(),
+                .ifPresent(id -> editing.edit(
+                        "Take " + name + " out of "
+                                + editing.session().macro(id).name(),
                         s -> s.with(s.macro(id).without(strand.target()))));
     }
 
     private void dragged(Strand strand, Span span) {
-        dragged(desk, strand, span);
+        dragged(editing, strand, span);
     }
 
-    static void dragged(Desk desk, Strand strand, Span span) {
-        String act = "Span of " + desk.session().parameter(strand.target()).name();
+    static void dragged(Editing editing, Strand strand, Span span) {
+        String act = "Span of " + editing.session().parameter(strand.target()).name();
         strand.route()
                 .ifPresent(id ->
-                        desk.editOn(act, List.of("span", id), s -> SpanChange.of(s, id, span, SpanChange.Follow.KEEP)
+                        editing.editOn(act, List.of("span", id), s -> SpanChange.of(s, id, span, SpanChange.Follow.KEEP)
                                 .session()));
         strand.macro()
-                .ifPresent(id -> desk.editOn(
+                .ifPresent(id -> editing.editOn(
                         act,
                         List.of("member", id, strand.target()),
                         s -> s.with(s.macro(id).with(new Member.BySpan(strand.target(), span)))));
@@ -356,11 +400,11 @@ public final class HandPanel extends VBox {
     /** The chosen strand counts on the next page, or on all. */
     void nextPage() {
         fan.chosen().flatMap(Strand::route).ifPresent(id -> {
-            Hand hand = desk.session().route(id).hand().orElseThrow();
+            Hand hand = editing.session().route(id).hand().orElseThrow();
             Surface surface = surface(hand);
             int next = (hand.page() + 1) % (surface.pages().size() + 1);
-            if (desk.edit("On page " + surface.pageName(next), s -> Assigning.onPage(s, id, next))) {
-                desk.say(Notice.good("Page", "It is active on page " + surface.pageName(next) + " now."));
+            if (editing.edit("On page " + surface.pageName(next), s -> Assigning.onPage(s, id, next))) {
+                notices.say(Notice.good("Page", "It is active on page " + surface.pageName(next) + " now."));
             }
         });
     }

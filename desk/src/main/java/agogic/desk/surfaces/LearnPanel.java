@@ -8,7 +8,7 @@ import agogic.core.route.Target;
 import agogic.core.session.Session;
 import agogic.core.session.TargetName;
 import agogic.core.surface.Control;
-import agogic.desk.model.Desk;
+import agogic.desk.model.Learner;
 import agogic.desk.parts.Parts;
 import java.util.ArrayList;
 import java.util.List;
@@ -32,7 +32,7 @@ public final class LearnPanel extends VBox {
     private List<String> readings = List.of();
     private boolean filling;
 
-    LearnPanel(Desk desk) {
+    LearnPanel(Learner learner) {
         super(8);
         getStyleClass().add("panel");
         title.getStyleClass().add("title");
@@ -46,7 +46,7 @@ public final class LearnPanel extends VBox {
         reading.setPrefWidth(300);
         reading.setOnAction(e -> {
             if (!filling && reading.getValue() != null) {
-                desk.learner().overrule(reading.getValue());
+                learner.overrule(reading.getValue());
             }
         });
         HBox line = new HBox(8, Parts.quiet("Heard as"), reading);

@@ -8,8 +8,13 @@ import agogic.core.route.Span;
 import agogic.core.route.Target;
 import agogic.core.session.Session;
 import agogic.desk.acts.Act;
-import agogic.desk.model.Desk;
+import agogic.desk.model.Editing;
+import agogic.desk.model.Frames;
+import agogic.desk.model.Learner;
 import agogic.desk.model.Notice;
+import agogic.desk.model.Notices;
+import agogic.desk.model.Selection;
+import agogic.desk.model.Standing;
 import agogic.desk.model.Strand;
 import agogic.desk.model.View;
 import agogic.desk.parts.NameDialog;
@@ -24,7 +29,12 @@ import javafx.stage.Window;
 
 /** What can be done with the macro that is shown. */
 final class MacroActs {
-    private final Desk desk;
+    private final Editing editing;
+    private final Notices notices;
+    private final Selection selection;
+    private final Frames frames;
+    private final Standing standing;
+    private final Learner learner;
     private final Supplier<Window> owner;
     private final Supplier<Optional<Strand>> member;
     private final Runnable showing;
@@ -35,8 +45,22 @@ final class MacroActs {
      * @param member the chosen member
      * @param showing shows the macros, if something else is shown
      */
-    MacroActs(Desk desk, Supplier<Window> owner, Supplier<Optional<Strand>> member, Runnable showing) {
-        this.desk = desk;
+    MacroActs(
+            Editing editing,
+            Notices notices,
+            Selection selection,
+            Frames frames,
+            Standing standing,
+            Learner learner,
+            Supplier<Window> owner,
+            Supplier<Optional<Strand>> member,
+            Runnable showing) {
+        this.editing = editing;
+        this.notices = notices;
+        this.selection = selection;
+        this.frames = frames;
+        this.standing = standing;
+        this.learner = learner;
         this.owner = owner;
         this.member = member;
         this.showing = showing;
@@ -98,7 +122,7 @@ final class MacroActs {
     }
 
     private String whyNone() {
-        return shown(desk).isEmpty() ? "there is no macro" : "";
+        return shown(editing, selection).isEmpty() ? "there is no macro" : "";
     }
 
     private static Act act(String id, String words, String about, String key, Runnable run) {
@@ -108,51 +132,56 @@ final class MacroActs {
     private Act any(String id, String words, String about, String key, Runnable run) {
         return act(id, words, about, key, () -> {
             showing.run();
-            if (!id.equals("macro-new") && shown(desk).isEmpty()) {
-                desk.refuse("Make a macro first (K).");
+            if (!id.equals("macro-new") && shown(editing, selection).isEmpty()) {
+                notices.refuse("Make a macro first (K).");
             } else if (id.equals("macro-follow") && member.get().isEmpty()) {
-                desk.refuse("No member is chosen: B adds members.");
+                notices.refuse("No member is chosen: B adds members.");
             } else {
                 run.run();
             }
         });
     }
 
-    static Optional<Macro> macro(Desk desk, String id) {
-        return desk.session().macros().stream().filter(m -> m.id().equals(id)).findFirst();
+    static Optional<Macro> macro(Editing editing, String id) {
+        return editing.session().macros().stream()
+                .filter(m -> m.id().equals(id))
+                .findFirst();
     }
 
     /** The macro that is shown, if there is one. */
-    static Optional<Macro> shown(Desk desk) {
-        return macro(desk, desk.selection().macroProperty().get());
+    static Optional<Macro> shown(Editing editing, Selection selection) {
+        return macro(editing, selection.macroProperty().get());
     }
 
     /** The span of the chosen member. */
     private void span() {
-        member.get().ifPresent(s -> HandPanel.open(desk, s, owner.get()));
+        member.get().ifPresent(s -> HandPanel.open(editing, notices, selection, frames, standing, s, owner.get()));
     }
 
     /** A new macro without members. */
     private void create() {
-        Macro fresh = Macros.fresh(desk.session(), "Macro");
-        if (!desk.edit("New macro " + fresh.name(), s -> s.with(fresh))) {
+        Macro fresh = Macros.fresh(editing.session(), "Macro");
+        if (!editing.edit("New macro " + fresh.name(), s -> s.with(fresh))) {
             return;
         }
-        desk.selection().macroProperty().set(fresh.id());
-        desk.say(Notice.good("Macro", fresh.name() + " was made. B adds members, M learns the control that moves it."));
+        selection.macroProperty().set(fresh.id());
+        notices.say(
+                Notice.good("Macro", fresh.name() + " was made. B adds members, M learns the control that moves it."));
     }
 
     private void addMembers() {
-        Macro macro = shown(desk).orElse(null);
+        Macro macro = shown(editing, selection).orElse(null);
         if (macro == null) {
-            desk.refuse("Make a macro first (K).");
+            notices.refuse("Make a macro first (K).");
             return;
         }
         List<Target> without =
                 new ArrayList<>(macro.members().stream().map(Member::target).toList());
         without.add(macro.target());
         TargetChooser.ask(
-                        desk,
+                        editing,
+                        notices,
+                        selection,
                         owner.get(),
                         new TargetChooser.Words(
                                 "Members",
@@ -161,20 +190,21 @@ final class MacroActs {
                                 "Keep their distances"),
                         without,
                         (targets, byOffset) -> meaning(macro, targets, byOffset))
-                .ifPresent(choice -> add(desk, macro, choice.targets(), choice.second()));
+                .ifPresent(choice -> add(editing, macro, choice.targets(), choice.second()));
     }
 
-    static void add(Desk desk, Macro macro, List<Target> targets, boolean byOffset) {
-        String what =
-                targets.size() == 1 ? desk.session().parameter(targets.get(0)).name() : targets.size() + " members";
-        desk.edit("Add " + what + " to " + macro.name(), s -> Macros.add(s, macro.id(), targets, byOffset));
+    static void add(Editing editing, Macro macro, List<Target> targets, boolean byOffset) {
+        String what = targets.size() == 1
+                ? editing.session().parameter(targets.get(0)).name()
+                : targets.size() + " members";
+        editing.edit("Add " + what + " to " + macro.name(), s -> Macros.add(s, macro.id(), targets, byOffset));
     }
 
     private TargetChooser.Meaning meaning(Macro macro, List<Target> targets, boolean byOffset) {
         try {
-            Session after = Macros.add(desk.session(), macro.id(), targets, byOffset);
+            Session after = Macros.add(editing.session(), macro.id(), targets, byOffset);
             List<String> words = new ArrayList<>(Travel.warnings(after, after.macro(macro.id())));
-            long routes = desk.session().routes().stream()
+            long routes = editing.session().routes().stream()
                     .filter(r -> targets.contains(r.target()))
                     .count();
             if (routes > 0) {
@@ -191,29 +221,30 @@ final class MacroActs {
     }
 
     private void learn() {
-        shown(desk)
+        shown(editing, selection)
                 .ifPresentOrElse(
-                        macro -> desk.learner().begin(List.of(macro.target())),
-                        () -> desk.refuse("Make a macro first (K)."));
+                        macro -> learner.begin(List.of(macro.target())),
+                        () -> notices.refuse("Make a macro first (K)."));
     }
 
     /** The resting place that gives the group the full way. */
     private void full() {
-        shown(desk).ifPresent(macro -> {
-            if (desk.edit("Centre " + macro.name() + " for full range", s -> Travel.fullWay(s, macro.id()))) {
-                desk.say(Notice.good(
-                        "Macro", MacroWords.of(desk.session(), desk.session().macro(macro.id()))));
+        shown(editing, selection).ifPresent(macro -> {
+            if (editing.edit("Centre " + macro.name() + " for full range", s -> Travel.fullWay(s, macro.id()))) {
+                notices.say(Notice.good(
+                        "Macro",
+                        MacroWords.of(editing.session(), editing.session().macro(macro.id()))));
             }
         });
     }
 
     /** The chosen member by span instead of by offset, or the other way round. */
     private void turn() {
-        shown(desk).ifPresent(macro -> member.get().ifPresent(strand -> {
+        shown(editing, selection).ifPresent(macro -> member.get().ifPresent(strand -> {
             Target target = strand.target();
             boolean spanned = macro.member(target).orElse(null) instanceof Member.BySpan;
-            String name = desk.session().parameter(target).name();
-            desk.edit(
+            String name = editing.session().parameter(target).name();
+            editing.edit(
                     spanned ? name + " keeps its distance" : name + " by a span",
                     s -> s.with(s.macro(macro.id())
                             .with(spanned ? new Member.ByOffset(target) : new Member.BySpan(target, Span.FULL))));
@@ -222,32 +253,32 @@ final class MacroActs {
 
     /** The lane of the macro itself. */
     private void lane() {
-        shown(desk).ifPresent(macro -> desk.selection().openLane(macro.target()));
+        shown(editing, selection).ifPresent(macro -> selection.openLane(macro.target()));
     }
 
     private void reachAll() {
-        shown(desk).ifPresent(macro -> {
-            int unreached = Macros.unreached(desk.session(), macro).size();
+        shown(editing, selection).ifPresent(macro -> {
+            int unreached = Macros.unreached(editing.session(), macro).size();
             if (unreached == 0) {
-                desk.say(Notice.plain("Reached", "All members of " + macro.name() + " sit on sockets already."));
+                notices.say(Notice.plain("Reached", "All members of " + macro.name() + " sit on sockets already."));
                 return;
             }
-            desk.edit("Reach the members of " + macro.name(), s -> Macros.reachThroughOneSocket(s, macro.id()));
+            editing.edit("Reach the members of " + macro.name(), s -> Macros.reachThroughOneSocket(s, macro.id()));
         });
     }
 
     /** Another name for the macro. */
     private void rename() {
-        shown(desk).ifPresent(macro -> NameDialog.ask(owner.get(), "Name of the macro", macro.name())
-                .ifPresent(name -> desk.edit(
+        shown(editing, selection).ifPresent(macro -> NameDialog.ask(owner.get(), "Name of the macro", macro.name())
+                .ifPresent(name -> editing.edit(
                         "Rename " + macro.name(),
                         s -> s.with(s.macro(macro.id()).with(macro.parameter().named(name))))));
     }
 
     private void delete() {
-        shown(desk).ifPresent(macro -> {
-            Session session = desk.session();
-            if (desk.tried(() -> Macros.delete(session, macro.id())).isEmpty()) {
+        shown(editing, selection).ifPresent(macro -> {
+            Session session = editing.session();
+            if (notices.tried(() -> Macros.delete(session, macro.id())).isEmpty()) {
                 return;
             }
             int points = session.lane(macro.target()).points();
@@ -263,7 +294,7 @@ final class MacroActs {
                                             + ". Its members stay where they are.",
                                     "Delete");
             if (sure) {
-                desk.edit("Delete " + macro.name(), s -> Macros.delete(s, macro.id()));
+                editing.edit("Delete " + macro.name(), s -> Macros.delete(s, macro.id()));
             }
         });
     }

@@ -5,7 +5,11 @@ import agogic.core.macro.Macro;
 import agogic.core.macro.Member;
 import agogic.core.session.Session;
 import agogic.desk.acts.ActParts;
-import agogic.desk.model.Desk;
+import agogic.desk.model.Editing;
+import agogic.desk.model.Frames;
+import agogic.desk.model.Notices;
+import agogic.desk.model.Selection;
+import agogic.desk.model.Standing;
 import agogic.desk.model.Strand;
 import agogic.desk.parts.Parts;
 import agogic.desk.parts.Tip;
@@ -25,7 +29,11 @@ import javafx.scene.layout.VBox;
 
 /** The macros: what each moves and how, how far a group can travel, and what gives it the full way. */
 public final class MacroPanel extends VBox {
-    private final Desk desk;
+    private final Editing editing;
+    private final Notices notices;
+    private final Selection selection;
+    private final Frames frames;
+    private final Standing standing;
     private final ComboBox<String> chooser = new ComboBox<>();
     private final Slider place = new Slider(0, 1, 0.5);
     private final Label reads = new Label();
@@ -41,21 +49,25 @@ public final class MacroPanel extends VBox {
     private final HBox offset;
     private boolean filling;
 
-    MacroPanel(Desk desk) {
+    MacroPanel(Editing editing, Notices notices, Selection selection, Frames frames, Standing standing) {
         super(8);
-        this.desk = desk;
+        this.editing = editing;
+        this.notices = notices;
+        this.selection = selection;
+        this.frames = frames;
+        this.standing = standing;
         getStyleClass().add("panel");
         chooser.setId("macro-chooser");
         chooser.setAccessibleText("The macro that is shown");
         chooser.setPromptText("No macro yet");
         chooser.setMaxWidth(Double.MAX_VALUE);
         HBox.setHgrow(chooser, Priority.ALWAYS);
-        chooser.setConverter(Parts.words(id -> MacroActs.macro(desk, id)
+        chooser.setConverter(Parts.words(id -> MacroActs.macro(editing, id)
                 .map(m -> m.name() + ", " + m.members().size() + (m.members().size() == 1 ? " member" : " members"))
                 .orElse("")));
         chooser.setOnAction(e -> {
             if (!filling) {
-                desk.selection().macroProperty().set(chooser.getValue());
+                selection.macroProperty().set(chooser.getValue());
             }
         });
         Button fresh = ActParts.button("macro-new");
@@ -67,17 +79,13 @@ public final class MacroPanel extends VBox {
         HBox.setHgrow(place, Priority.ALWAYS);
         place.valueProperty().addListener((o, a, b) -> {
             if (!filling) {
-                shown().ifPresent(m -> desk.standing()
-                        .moveOnFace(
-                                m.target(),
-                                b.doubleValue(),
-                                1 / Math.max(10, place.getWidth()),
-                                !place.isValueChanging()));
+                shown().ifPresent(m -> standing.moveOnFace(
+                        m.target(), b.doubleValue(), 1 / Math.max(10, place.getWidth()), !place.isValueChanging()));
             }
         });
         place.valueChangingProperty().addListener((o, a, is) -> {
             if (!is) {
-                desk.standing().letGo();
+                standing.letGo();
             }
         });
         reads.getStyleClass().addAll("figures", "span-text");
@@ -100,12 +108,21 @@ public final class MacroPanel extends VBox {
         warnings.setWrapText(true);
         warnings.setMinHeight(USE_PREF_SIZE);
         fan = new FanView(
-                desk,
-                s -> HandPanel.open(desk, s, getScene().getWindow()),
-                s -> HandPanel.remove(desk, s),
-                (s, span) -> HandPanel.dragged(desk, s, span));
+                editing,
+                selection,
+                frames,
+                s -> HandPanel.open(
+                        editing,
+                        notices,
+                        selection,
+                        frames,
+                        standing,
+                        s,
+                        getScene().getWindow()),
+                s -> HandPanel.remove(editing, notices, s),
+                (s, span) -> HandPanel.dragged(editing, s, span));
         fan.setId("macro-fan");
-        plot = new SpanPlot(desk, (s, span) -> HandPanel.dragged(desk, s, span));
+        plot = new SpanPlot(editing, selection, frames, (s, span) -> HandPanel.dragged(editing, s, span));
         plot.setId("macro-span-plot");
         scroll = new ScrollPane(fan);
         scroll.setFitToWidth(true);
@@ -124,7 +141,7 @@ public final class MacroPanel extends VBox {
             buttons.getChildren().add(ActParts.button(id));
         }
         getChildren().addAll(head, way, offset, reach, warnings, scroll, plot, buttons);
-        desk.selection().macroProperty().addListener((o, a, b) -> show());
+        selection.macroProperty().addListener((o, a, b) -> show());
         show();
     }
 
@@ -138,7 +155,7 @@ public final class MacroPanel extends VBox {
     }
 
     private Optional<Macro> shown() {
-        return MacroActs.shown(desk);
+        return MacroActs.shown(editing, selection);
     }
 
     FanView fan() {
@@ -148,9 +165,9 @@ public final class MacroPanel extends VBox {
     /** Shows the chosen macro as it is now. */
     public void show() {
         filling = true;
-        List<String> ids = desk.session().macros().stream().map(Macro::id).toList();
+        List<String> ids = editing.session().macros().stream().map(Macro::id).toList();
         if (shown().isEmpty() && !ids.isEmpty()) {
-            desk.selection().macroProperty().set(ids.get(0));
+            selection.macroProperty().set(ids.get(0));
             filling = true;
         }
         chooser.setVisible(!ids.isEmpty());
@@ -178,7 +195,7 @@ public final class MacroPanel extends VBox {
     }
 
     private void show(Macro macro) {
-        Session session = desk.session();
+        Session session = editing.session();
         scale.setText(MacroWords.percent(macro.scale()));
         centre.setText(MacroWords.percent(macro.centre()));
         reach.setText(MacroWords.of(session, macro));
@@ -196,10 +213,10 @@ public final class MacroPanel extends VBox {
     /** With every frame of the window. */
     void frame() {
         shown().ifPresent(macro -> {
-            if (desk.playing().value(macro.target()).isEmpty()) {
+            if (frames.playing().value(macro.target()).isEmpty()) {
                 return;
             }
-            double value = desk.stands(macro.target());
+            double value = standing.stands(macro.target());
             fan.frame(value);
             plot.below(fan, scroll);
             String text = macro.parameter().print(value);
@@ -219,11 +236,11 @@ public final class MacroPanel extends VBox {
             try {
                 double size = number(scale);
                 double at = number(centre);
-                desk.edit(
+                editing.edit(
                         "Range of " + macro.name(),
                         s -> s.with(s.macro(macro.id()).scaled(size).centred(at)));
             } catch (NumberFormatException e) {
-                desk.refuse("“" + scale.getText() + "” and “" + centre.getText()
+                notices.refuse("“" + scale.getText() + "” and “" + centre.getText()
                         + "”: expected percents, such as 50 %; a range below 0 reverses it.");
             }
             show();

@@ -9,7 +9,13 @@ import agogic.core.surface.ControlSender;
 import agogic.core.surface.Surface;
 import agogic.desk.draw.Ink;
 import agogic.desk.draw.Mark;
-import agogic.desk.model.Desk;
+import agogic.desk.live.LiveDesk;
+import agogic.desk.model.Editing;
+import agogic.desk.model.Frames;
+import agogic.desk.model.Mending;
+import agogic.desk.model.Notices;
+import agogic.desk.model.Selection;
+import agogic.desk.model.Standing;
 import agogic.desk.parts.MarkView;
 import agogic.desk.parts.Parts;
 import agogic.standins.surfaces.SimulatedDevices;
@@ -32,7 +38,12 @@ import javafx.scene.layout.VBox;
 public final class PlanePad extends VBox {
     private static final double STEP = 1.0 / 127;
 
-    private final Desk desk;
+    private final Editing editing;
+    private final Notices notices;
+    private final Frames frames;
+    private final Standing standing;
+    private final Mending mending;
+    private final LiveDesk live;
     private final ComboBox<String> across = new ComboBox<>();
     private final ComboBox<String> up = new ComboBox<>();
     private final Label hint = new Label();
@@ -42,16 +53,28 @@ public final class PlanePad extends VBox {
     private double pressedY;
     private int signature;
 
-    PlanePad(Desk desk) {
+    PlanePad(
+            Editing editing,
+            Notices notices,
+            Selection selection,
+            Frames frames,
+            Standing standing,
+            Mending mending,
+            LiveDesk live) {
         super(8);
-        this.desk = desk;
+        this.editing = editing;
+        this.notices = notices;
+        this.frames = frames;
+        this.standing = standing;
+        this.mending = mending;
+        this.live = live;
         getStyleClass().add("panel");
         Label title = new Label("Plane");
         title.getStyleClass().add("title");
         HBox line = new HBox(
                 8, Parts.quiet("Across"), chooser(across, "plane-across"), Parts.quiet("Up"), chooser(up, "plane-up"));
         line.setAlignment(Pos.CENTER_LEFT);
-        pad = new MarkView(desk) {
+        pad = new MarkView(selection) {
             @Override
             public void marks(List<Mark> marks, double width, double height) {
                 picture(marks, width, height);
@@ -73,7 +96,7 @@ public final class PlanePad extends VBox {
         pad.addEventHandler(MouseEvent.MOUSE_DRAGGED, this::drag);
         pad.addEventHandler(MouseEvent.MOUSE_RELEASED, e -> {
             hold(false);
-            desk.standing().letGo();
+            standing.letGo();
         });
         pad.addEventHandler(KeyEvent.KEY_PRESSED, this::key);
         VBox.setVgrow(pad, Priority.ALWAYS);
@@ -99,12 +122,14 @@ public final class PlanePad extends VBox {
     }
 
     private Optional<Macro> macro(String id) {
-        return desk.session().macros().stream().filter(m -> m.id().equals(id)).findFirst();
+        return editing.session().macros().stream()
+                .filter(m -> m.id().equals(id))
+                .findFirst();
     }
 
     /** Shows the macros that there are now. */
     public void show() {
-        List<String> ids = desk.session().macros().stream().map(Macro::id).toList();
+        List<String> ids = editing.session().macros().stream().map(Macro::id).toList();
         for (ComboBox<String> box : List.of(across, up)) {
             String was = box.getValue();
             if (!box.getItems().equals(ids)) {
@@ -124,7 +149,7 @@ public final class PlanePad extends VBox {
 
     private double value(ComboBox<String> box) {
         return macro(box.getValue())
-                .map(m -> desk.playing().value(m.target()).orElse(Double.NaN))
+                .map(m -> frames.playing().value(m.target()).orElse(Double.NaN))
                 .orElse(Double.NaN);
     }
 
@@ -209,7 +234,7 @@ public final class PlanePad extends VBox {
 
     /** The control of a drawn surface that leads to a macro, if one does. */
     private Optional<Route> drawn(Macro macro) {
-        Session session = desk.session();
+        Session session = editing.session();
         return session.routes().stream()
                 .filter(r -> r.target().equals(macro.target()) && r.hand().isPresent())
                 .filter(r -> SimulatedDevices.at(
@@ -217,7 +242,7 @@ public final class PlanePad extends VBox {
                         != null)
                 .filter(r -> {
                     Hand hand = r.hand().get();
-                    return desk.playing().active(hand.surface(), hand.page());
+                    return frames.playing().active(hand.surface(), hand.page());
                 })
                 .findFirst();
     }
@@ -228,9 +253,11 @@ public final class PlanePad extends VBox {
             macro(box.getValue()).flatMap(this::drawn).ifPresent(route -> {
                 Hand hand = route.hand().orElseThrow();
                 DrawnSurface.send(
-                        desk,
-                        desk.session().surface(hand.surface()),
-                        ControlSender.touch(desk.session().control(hand), down));
+                        notices,
+                        mending,
+                        live,
+                        editing.session().surface(hand.surface()),
+                        ControlSender.touch(editing.session().control(hand), down));
             });
         }
         signature = 0;
@@ -245,15 +272,17 @@ public final class PlanePad extends VBox {
         Optional<Route> route = drawn(macro);
         if (route.isEmpty()) {
             double pixels = box == across ? pad.getWidth() : pad.getHeight();
-            desk.standing().moveOnFace(macro.target(), value, held ? 1 / (pixels - 24) : STEP, !held);
+            standing.moveOnFace(macro.target(), value, held ? 1 / (pixels - 24) : STEP, !held);
             return;
         }
         Hand hand = route.get().hand().orElseThrow();
-        Surface surface = desk.session().surface(hand.surface());
+        Surface surface = editing.session().surface(hand.surface());
         Control control = surface.find(hand.control());
-        double before = desk.playing().control(hand);
+        double before = frames.playing().control(hand);
         DrawnSurface.send(
-                desk,
+                notices,
+                mending,
+                live,
                 surface,
                 ControlSender.move(
                         control,

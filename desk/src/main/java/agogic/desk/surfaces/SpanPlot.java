@@ -5,7 +5,9 @@ import agogic.core.route.Span;
 import agogic.core.session.Session;
 import agogic.desk.draw.Ink;
 import agogic.desk.draw.Mark;
-import agogic.desk.model.Desk;
+import agogic.desk.model.Editing;
+import agogic.desk.model.Frames;
+import agogic.desk.model.Selection;
 import agogic.desk.model.Strand;
 import agogic.desk.parts.MarkView;
 import agogic.desk.parts.SpanMarks;
@@ -24,6 +26,9 @@ import javafx.scene.input.MouseEvent;
  * it. Its ends can be dragged; with the keys, up and down move the upper end of the control's way, with Shift the lower.
  */
 public final class SpanPlot extends MarkView {
+    private final Editing editing;
+    private final Selection selection;
+    private final Frames frames;
     static final double HEIGHT = 190;
 
     private static final double LEFT = 88;
@@ -36,8 +41,11 @@ public final class SpanPlot extends MarkView {
     private boolean dragsFrom;
     private int signature;
 
-    SpanPlot(Desk desk, BiConsumer<Strand, Span> dragged) {
-        super(desk);
+    SpanPlot(Editing editing, Selection selection, Frames frames, BiConsumer<Strand, Span> dragged) {
+        super(selection);
+        this.editing = editing;
+        this.selection = selection;
+        this.frames = frames;
         this.dragged = dragged;
         getStyleClass().add("plot");
         setId("span-plot");
@@ -48,21 +56,21 @@ public final class SpanPlot extends MarkView {
         setMaxHeight(HEIGHT);
         addEventHandler(MouseEvent.MOUSE_PRESSED, e -> {
             requestFocus();
-            desk.settle();
+            editing.settle();
             dragsFrom = e.getX() < LEFT + (getWidth() - LEFT - RIGHT) / 2;
         });
         addEventHandler(MouseEvent.MOUSE_DRAGGED, e -> {
             double to = (getHeight() - PAD - e.getY()) / (getHeight() - 2 * PAD);
             end(dragsFrom, Math.max(0, Math.min(1, to)));
         });
-        addEventHandler(MouseEvent.MOUSE_RELEASED, e -> desk.settle());
+        addEventHandler(MouseEvent.MOUSE_RELEASED, e -> editing.settle());
         addEventHandler(KeyEvent.KEY_PRESSED, this::key);
     }
 
     /** Shows the span of the strand that is chosen in a fan, where there is room for it below. */
     void below(FanView fan, ScrollPane scroll) {
         Optional<Strand> chosen = fan.chosen()
-                .filter(s -> s.span().isPresent() && desk().session().has(s.target()));
+                .filter(s -> s.span().isPresent() && editing.session().has(s.target()));
         double room = scroll.getHeight() + (isVisible() ? HEIGHT : 0);
         boolean shows = chosen.isPresent() && scroll.isVisible() && room > fan.getPrefHeight() + HEIGHT;
         setVisible(shows);
@@ -92,7 +100,7 @@ public final class SpanPlot extends MarkView {
                 input,
                 getWidth(),
                 isFocused(),
-                desk().selection().lightProperty().get());
+                selection.lightProperty().get());
         if (now != signature) {
             signature = now;
             setAccessibleText(spoken(input));
@@ -101,13 +109,13 @@ public final class SpanPlot extends MarkView {
     }
 
     private double input() {
-        return strand.input(desk().playing());
+        return strand.input(frames.playing());
     }
 
     private String spoken(double input) {
-        Parameter parameter = desk().session().parameter(strand.target());
+        Parameter parameter = editing.session().parameter(strand.target());
         Span span = strand.span().orElse(Span.FULL);
-        return "Span of " + parameter.name() + ", " + strand.range(desk().session())
+        return "Span of " + parameter.name() + ", " + strand.range(editing.session())
                 + (Double.isNaN(input)
                         ? ", not moved yet"
                         : ", at " + Math.round(input * 100) + " % it reads "
@@ -120,7 +128,7 @@ public final class SpanPlot extends MarkView {
             return;
         }
         Span span = strand.span().orElse(Span.FULL);
-        Parameter parameter = desk().session().parameter(strand.target());
+        Parameter parameter = editing.session().parameter(strand.target());
         double step = parameter.stepped() ? 1.0 / parameter.positions().size() : STEP;
         double old = e.isShiftDown() ? span.from() : span.to();
         end(e.isShiftDown(), Math.max(0, Math.min(1, old + (up ? step : -step))));
@@ -135,7 +143,7 @@ public final class SpanPlot extends MarkView {
 
     @Override
     public void marks(List<Mark> marks, double width, double height) {
-        Session session = desk().session();
+        Session session = editing.session();
         if (strand == null || strand.span().isEmpty() || !session.has(strand.target())) {
             return;
         }

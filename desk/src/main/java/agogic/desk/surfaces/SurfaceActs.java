@@ -4,8 +4,11 @@ import agogic.core.assign.ControllerMap;
 import agogic.core.surface.Surface;
 import agogic.desk.files.Files;
 import agogic.desk.live.MidiPorts;
-import agogic.desk.model.Desk;
+import agogic.desk.model.Editing;
+import agogic.desk.model.Learner;
 import agogic.desk.model.Notice;
+import agogic.desk.model.Notices;
+import agogic.desk.model.Selection;
 import agogic.desk.parts.ReportList;
 import agogic.desk.parts.Theme;
 import agogic.formats.session.MapFile;
@@ -24,12 +27,24 @@ import javafx.stage.Window;
 
 /** Surfaces that come and go, and their maps in files. */
 public final class SurfaceActs {
-    private final Desk desk;
+    private final Editing editing;
+    private final Notices notices;
+    private final Selection selection;
+    private final Learner learner;
     private final Files files;
     private final Supplier<Window> owner;
 
-    SurfaceActs(Desk desk, Files files, Supplier<Window> owner) {
-        this.desk = desk;
+    SurfaceActs(
+            Editing editing,
+            Notices notices,
+            Selection selection,
+            Learner learner,
+            Files files,
+            Supplier<Window> owner) {
+        this.editing = editing;
+        this.notices = notices;
+        this.selection = selection;
+        this.learner = learner;
         this.files = files;
         this.owner = owner;
     }
@@ -37,11 +52,11 @@ public final class SurfaceActs {
     /** Asks for a port of the machine and walks the controls of what is there. */
     public void addSurface() {
         List<String> taken =
-                desk.session().surfaces().stream().map(Surface::port).toList();
+                editing.session().surfaces().stream().map(Surface::port).toList();
         List<String> free =
                 MidiPorts.inputs().stream().filter(n -> !taken.contains(n)).toList();
         if (free.isEmpty()) {
-            desk.refuse(
+            notices.refuse(
                     "No other MIDI input is plugged in. Plug the controller in and try again; no restart is needed.");
             return;
         }
@@ -61,11 +76,11 @@ public final class SurfaceActs {
             free = id + "-" + n;
         }
         Surface surface = new Surface(free, port, port, List.of());
-        desk.learner().walkNew(surface);
+        learner.walkNew(surface);
     }
 
     private boolean has(String id) {
-        return desk.session().surfaces().stream().anyMatch(s -> s.id().equals(id));
+        return editing.session().surfaces().stream().anyMatch(s -> s.id().equals(id));
     }
 
     public void saveDescription(Surface surface) {
@@ -78,7 +93,7 @@ public final class SurfaceActs {
     }
 
     public void saveMap(Surface surface) {
-        ControllerMap map = ControllerMap.of(desk.session(), surface.id());
+        ControllerMap map = ControllerMap.of(editing.session(), surface.id());
         files.save(
                 "Save the map",
                 surface.name() + " map",
@@ -95,18 +110,18 @@ public final class SurfaceActs {
     private void use(Path path, ControllerMap map) {
         ControllerMap.Outcome outcome;
         try {
-            outcome = map.applyTo(desk.session());
+            outcome = map.applyTo(editing.session());
         } catch (IllegalArgumentException e) {
-            desk.refuse(e.getMessage());
+            notices.refuse(e.getMessage());
             return;
         }
         if (report(map, outcome)) {
-            if (!desk.edit("Use the map of " + map.surface().name(), s -> map.applyTo(s)
+            if (!editing.edit("Use the map of " + map.surface().name(), s -> map.applyTo(s)
                     .session())) {
                 return;
             }
-            desk.selection().handProperty().set(null);
-            desk.say(Notice.good("Map", outcome.words()));
+            selection.handProperty().set(null);
+            notices.say(Notice.good("Map", outcome.words()));
         }
     }
 

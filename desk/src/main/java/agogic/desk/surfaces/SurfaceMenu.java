@@ -5,7 +5,10 @@ import agogic.core.surface.Surface;
 import agogic.desk.acts.Act;
 import agogic.desk.acts.ActParts;
 import agogic.desk.live.MidiPorts;
-import agogic.desk.model.Desk;
+import agogic.desk.model.Editing;
+import agogic.desk.model.Frames;
+import agogic.desk.model.Learner;
+import agogic.desk.model.Notices;
 import agogic.desk.model.View;
 import agogic.desk.parts.NameDialog;
 import agogic.desk.parts.Parts;
@@ -21,7 +24,9 @@ import javafx.stage.Window;
 
 /** What can be done with the whole surface that is shown: its controls, port and pages, its files; and surfaces that come and go. */
 final class SurfaceMenu {
-    private final Desk desk;
+    private final Editing editing;
+    private final Notices notices;
+    private final Frames frames;
     private final Supplier<Optional<Surface>> shown;
     private final Supplier<Window> owner;
     private final List<Act> controls;
@@ -30,8 +35,17 @@ final class SurfaceMenu {
     private final List<Act> any;
     private final Act remove;
 
-    SurfaceMenu(Desk desk, SurfaceActs acts, Supplier<Optional<Surface>> shown, Supplier<Window> owner) {
-        this.desk = desk;
+    SurfaceMenu(
+            Editing editing,
+            Notices notices,
+            Frames frames,
+            Learner learner,
+            SurfaceActs acts,
+            Supplier<Optional<Surface>> shown,
+            Supplier<Window> owner) {
+        this.editing = editing;
+        this.notices = notices;
+        this.frames = frames;
         this.shown = shown;
         this.owner = owner;
         controls = List.of(
@@ -39,19 +53,19 @@ final class SurfaceMenu {
                         "surface-walk",
                         "Detect controls: move each once",
                         "Finds the controls of the surface",
-                        s -> desk.learner().walk(s.id())),
+                        s -> learner.walk(s.id())),
                 of("surface-rename", "Rename…", "Another name for the surface", this::rename));
         pages = List.of(
                 of(
                         "page-add",
                         "Add a page",
                         "One page more for the surface",
-                        s -> desk.edit("Add a page", e -> SurfaceEdits.addPage(e, s.id()))),
+                        s -> editing.edit("Add a page", e -> SurfaceEdits.addPage(e, s.id()))),
                 of("page-rename", "Rename the page…", "Another name for the page that is on", this::renamePage)
                         .reading(() -> "Rename page " + pageName() + "…"),
                 of("page-remove", "Remove the page", "The page that is on goes", s -> {
                             int page = page(s);
-                            desk.edit("Remove a page", e -> SurfaceEdits.removePage(e, s.id(), page));
+                            editing.edit("Remove a page", e -> SurfaceEdits.removePage(e, s.id(), page));
                         })
                         .reading(() -> "Remove page " + pageName()));
         own = List.of(
@@ -72,7 +86,7 @@ final class SurfaceMenu {
                 "surface-remove",
                 "Remove this surface",
                 "The surface goes, with its routes",
-                s -> desk.edit("Remove " + s.name(), e -> SurfaceEdits.remove(e, s.id())));
+                s -> editing.edit("Remove " + s.name(), e -> SurfaceEdits.remove(e, s.id())));
     }
 
     private static Act act(String id, String words, String about, Runnable run) {
@@ -80,8 +94,8 @@ final class SurfaceMenu {
     }
 
     private Act of(String id, String words, String about, Consumer<Surface> run) {
-        Runnable whole = () ->
-                shown.get().ifPresentOrElse(run, () -> desk.refuse("There is no surface yet. Make a new one first."));
+        Runnable whole = () -> shown.get()
+                .ifPresentOrElse(run, () -> notices.refuse("There is no surface yet. Make a new one first."));
         return act(id, words, about, whole);
     }
 
@@ -118,7 +132,7 @@ final class SurfaceMenu {
     }
 
     private int page(Surface surface) {
-        return desk.playing().page(surface.id());
+        return frames.playing().page(surface.id());
     }
 
     private String pageName() {
@@ -129,7 +143,7 @@ final class SurfaceMenu {
 
     private void rename(Surface surface) {
         NameDialog.ask(owner.get(), "Name of the surface", surface.name())
-                .ifPresent(name -> desk.edit(
+                .ifPresent(name -> editing.edit(
                         "Rename " + surface.name(),
                         s -> s.with(s.surface(surface.id()).called(surface.id(), name))));
     }
@@ -138,7 +152,7 @@ final class SurfaceMenu {
         int page = page(surface);
         NameDialog.ask(owner.get(), "Name of the page", pageName())
                 .ifPresent(other ->
-                        desk.edit("Rename a page", s -> SurfaceEdits.renamePage(s, surface.id(), page, other)));
+                        editing.edit("Rename a page", s -> SurfaceEdits.renamePage(s, surface.id(), page, other)));
     }
 
     /** The ports of the machine: a choice, no act. */
@@ -148,7 +162,7 @@ final class SurfaceMenu {
             menu.getItems()
                     .add(Parts.item(
                             name + (name.equals(surface.port()) ? "  ✓" : ""),
-                            () -> desk.edit(
+                            () -> editing.edit(
                                     surface.name() + " at " + name,
                                     s -> s.with(s.surface(surface.id()).at(name)))));
         }

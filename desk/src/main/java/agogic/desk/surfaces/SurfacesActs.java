@@ -2,7 +2,12 @@ package agogic.desk.surfaces;
 
 import agogic.desk.acts.Act;
 import agogic.desk.files.Files;
-import agogic.desk.model.Desk;
+import agogic.desk.model.Editing;
+import agogic.desk.model.Frames;
+import agogic.desk.model.Learner;
+import agogic.desk.model.Notices;
+import agogic.desk.model.Selection;
+import agogic.desk.model.Standing;
 import agogic.desk.model.Strand;
 import agogic.desk.model.View;
 import java.util.ArrayList;
@@ -15,20 +20,39 @@ import javafx.stage.Window;
 /** What can be done in Surfaces, on the view that is made when it is first shown. */
 public final class SurfacesActs {
     private final Supplier<SurfacesView> view;
-    private final Desk desk;
+    private final Notices notices;
+    private final Selection selection;
     private final SurfaceActs files;
     private final SurfaceMenu menu;
     private final ControlActs control;
     private final MacroActs macros;
 
-    public SurfacesActs(Desk desk, Files files, Supplier<Window> owner, Supplier<SurfacesView> view) {
+    public SurfacesActs(
+            Editing editing,
+            Notices notices,
+            Selection selection,
+            Frames frames,
+            Standing standing,
+            Learner learner,
+            Files files,
+            Supplier<Window> owner,
+            Supplier<SurfacesView> view) {
         this.view = view;
-        this.desk = desk;
-        this.files = new SurfaceActs(desk, files, owner);
+        this.notices = notices;
+        this.selection = selection;
+        this.files = new SurfaceActs(editing, notices, selection, learner, files, owner);
         menu = new SurfaceMenu(
-                desk, this.files, () -> Optional.ofNullable(view.get().surface()), owner);
-        control = new ControlActs(desk, owner, this::hands);
-        macros = new MacroActs(desk, owner, this::member, () -> view.get().side(SurfacesView.Side.MACROS));
+                editing,
+                notices,
+                frames,
+                learner,
+                this.files,
+                () -> Optional.ofNullable(view.get().surface()),
+                owner);
+        control = new ControlActs(editing, notices, selection, learner, owner, this::hands);
+        macros = new MacroActs(
+                editing, notices, selection, frames, standing, learner, owner, this::member, () -> view.get()
+                        .side(SurfacesView.Side.MACROS));
     }
 
     private boolean hands() {
@@ -96,12 +120,12 @@ public final class SurfacesActs {
 
     private Act hand(String id, String words, String about, String key, Consumer<HandPanel> run) {
         return act(id, words, about, key, v -> {
-            desk.selection().actOnPointedHand();
+            selection.actOnPointedHand();
             String why = id.equals("hand-connect") ? "" : v.hand().whyNothing();
             if (why.isEmpty()) {
                 run.accept(v.hand());
             } else {
-                desk.refuse(why);
+                notices.refuse(why);
             }
         });
     }

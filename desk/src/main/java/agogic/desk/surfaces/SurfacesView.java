@@ -73,20 +73,35 @@ public final class SurfacesView extends BorderPane {
         drawing = new DrawnSurface(desk, "hand-", chosen -> {
             desk.selection().handProperty().set(chosen);
             if (side == Side.MACROS
-                    && desk.session().routes().stream()
+                    && desk.editing().session().routes().stream()
                             .noneMatch(r -> r.hand().filter(chosen::sameControl).isPresent())) {
                 return;
             }
             side(Side.CONTROL);
         });
         drawing.stretch(1.12);
-        hand = new HandPanel(desk, acts.control());
-        learn = new LearnPanel(desk);
+        hand = new HandPanel(
+                desk.editing(),
+                desk.notices(),
+                desk.selection(),
+                desk.frames(),
+                desk.standing(),
+                desk.learner(),
+                acts.control());
+        learn = new LearnPanel(desk.learner());
         learn.visibleProperty().bind(desk.learner().learningProperty().isNotNull());
         hand.visibleProperty().bind(learn.visibleProperty().not());
-        macros = new MacroPanel(desk);
-        plane = new PlanePad(desk);
-        table = new AssignmentTable(desk, ActParts.button("sheet"));
+        macros = new MacroPanel(desk.editing(), desk.notices(), desk.selection(), desk.frames(), desk.standing());
+        plane = new PlanePad(
+                desk.editing(),
+                desk.notices(),
+                desk.selection(),
+                desk.frames(),
+                desk.standing(),
+                desk.mending(),
+                desk.live());
+        table = new AssignmentTable(
+                desk.editing(), desk.selection(), desk.frames(), desk.standing(), ActParts.button("sheet"));
         port.getStyleClass().addAll("quiet", "small");
         port.setId("port-state");
         more.getStyleClass().add("pill");
@@ -118,7 +133,9 @@ public final class SurfacesView extends BorderPane {
         desk.editing().sessionProperty().addListener((o, a, b) -> refresh());
         desk.selection().handProperty().addListener((o, a, b) -> chosen());
         desk.selection().macroProperty().addListener((o, a, b) -> {
-            if (b != null && isVisible() && desk.session().macros().stream().anyMatch(m -> m.id().equals(b))) {
+            if (b != null
+                    && isVisible()
+                    && desk.editing().session().macros().stream().anyMatch(m -> m.id().equals(b))) {
                 side(Side.MACROS);
             }
         });
@@ -133,13 +150,15 @@ public final class SurfacesView extends BorderPane {
                 refresh();
             }
         });
-        desk.onFrame(this::frame);
+        desk.frames().onFrame(this::frame);
         Here.on(drawn, Subject.SURFACE);
         Here.on(head, Subject.SURFACE);
         Here.on(port, Subject.PORT);
         Here.on(more, Subject.SURFACE);
         Here.on(hand, place -> desk.selection().handProperty().get() == null ? null : Subject.CONTROL);
-        Here.on(macros, place -> MacroActs.shown(desk).isPresent() ? Subject.MACRO : null);
+        Here.on(
+                macros,
+                place -> MacroActs.shown(desk.editing(), desk.selection()).isPresent() ? Subject.MACRO : null);
         refresh();
         side(asked ? Side.MACROS : Side.CONTROL);
     }
@@ -203,7 +222,7 @@ public final class SurfacesView extends BorderPane {
 
     /** The surface that is shown, or null. */
     Surface surface() {
-        return desk.session().surfaces().stream()
+        return desk.editing().session().surfaces().stream()
                 .filter(s -> s.id().equals(shown))
                 .findFirst()
                 .orElse(null);
@@ -211,7 +230,7 @@ public final class SurfacesView extends BorderPane {
 
     private int number() {
         Surface surface = surface();
-        return surface == null ? -1 : desk.session().surfaces().indexOf(surface);
+        return surface == null ? -1 : desk.editing().session().surfaces().indexOf(surface);
     }
 
     private void chosen() {
@@ -224,7 +243,7 @@ public final class SurfacesView extends BorderPane {
     }
 
     private void refresh() {
-        List<Surface> all = desk.session().surfaces();
+        List<Surface> all = desk.editing().session().surfaces();
         if (all.stream().noneMatch(s -> s.id().equals(shown))) {
             shown = all.isEmpty() ? null : all.get(0).id();
         }
@@ -241,18 +260,18 @@ public final class SurfacesView extends BorderPane {
     /** Tabs of the surfaces and pills of the pages, made anew when something about them changed. */
     private void head() {
         Surface surface = surface();
-        int page = surface == null ? 0 : desk.playing().page(surface().id());
+        int page = surface == null ? 0 : desk.frames().playing().page(surface().id());
         int now = Objects.hash(
                 shown,
                 page,
-                desk.session().surfaces().stream().map(Surface::name).toList(),
+                desk.editing().session().surfaces().stream().map(Surface::name).toList(),
                 surface == null ? 0 : surface.pages());
         if (now == tabbed) {
             return;
         }
         tabbed = now;
         tabs.getChildren().clear();
-        for (Surface one : desk.session().surfaces()) {
+        for (Surface one : desk.editing().session().surfaces()) {
             ToggleButton tab = new ToggleButton(one.name());
             tab.getStyleClass().add("pill");
             tab.setId("surfaces-tab-" + one.id());
@@ -281,7 +300,7 @@ public final class SurfacesView extends BorderPane {
             int to = p;
             pill.setOnAction(e -> turn(to));
             Here.on(pill, place -> {
-                if (desk.playing().page(surface.id()) != to) {
+                if (desk.frames().playing().page(surface.id()) != to) {
                     turn(to);
                 }
                 return Subject.PAGE;
@@ -291,21 +310,22 @@ public final class SurfacesView extends BorderPane {
     }
 
     private void turn(int page) {
-        desk.engine().turn(number(), page);
+        desk.live().engine().turn(number(), page);
         tabbed = 0;
-        desk.say(Notice.good(
-                "Page", surface().name() + " is on page " + surface().pageName(page) + "."));
+        desk.notices()
+                .say(Notice.good(
+                        "Page", surface().name() + " is on page " + surface().pageName(page) + "."));
     }
 
     /** The next page of the surface, or the one before. */
     public void turnBy(int by) {
         Surface surface = surface();
         if (surface == null || surface.pages().size() < 2) {
-            desk.refuse("This surface has one page. “Surface” adds another.");
+            desk.notices().refuse("This surface has one page. “Surface” adds another.");
             return;
         }
         int size = surface.pages().size();
-        turn(Math.floorMod(desk.playing().page(surface().id()) - 1 + by, size) + 1);
+        turn(Math.floorMod(desk.frames().playing().page(surface().id()) - 1 + by, size) + 1);
     }
 
     private void frame() {
@@ -367,6 +387,6 @@ public final class SurfacesView extends BorderPane {
     void nextSide() {
         Side next = Side.values()[(side.ordinal() + 1) % Side.values().length];
         side(next);
-        desk.say(Notice.plain("Beside", next.title + " is shown beside the drawing."));
+        desk.notices().say(Notice.plain("Beside", next.title + " is shown beside the drawing."));
     }
 }

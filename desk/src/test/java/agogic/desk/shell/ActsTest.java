@@ -137,7 +137,7 @@ class ActsTest extends WindowTest {
     @Test
     void aPlaceInAnEnvelopeHasTheMenuOfTheTable() {
         clickOn(second());
-        var lane = desk().session().lane(selected().target());
+        var lane = desk().editing().session().lane(selected().target());
         int points = lane.envelope().size();
         rightClickOn(second());
         until(() -> lookup("Add a point here").tryQuery().isPresent());
@@ -145,10 +145,11 @@ class ActsTest extends WindowTest {
                 .as("no point is under the pointer")
                 .isEmpty();
         clickOn("Add a point here");
-        until(() -> desk().session().lane(selected().target()).envelope().size() == points + 1);
+        until(() ->
+                desk().editing().session().lane(selected().target()).envelope().size() == points + 1);
         until(() -> desk().selection().place().isEmpty());
         int added = -1;
-        var after = desk().session().lane(selected().target()).envelope();
+        var after = desk().editing().session().lane(selected().target()).envelope();
         for (int i = 0; i < after.size(); i++) {
             added = i < lane.envelope().size()
                                     && after.point(i).equals(lane.envelope().point(i))
@@ -162,7 +163,8 @@ class ActsTest extends WindowTest {
         clickOn("Segment");
         until(() -> lookup("Segment: hold").tryQuery().isPresent());
         clickOn("Segment: hold");
-        until(() -> desk().session()
+        until(() -> desk().editing()
+                        .session()
                         .lane(selected().target())
                         .envelope()
                         .shape(point)
@@ -171,7 +173,8 @@ class ActsTest extends WindowTest {
         rightClickOn(second());
         until(() -> lookup("Delete this point").tryQuery().isPresent());
         clickOn("Delete this point");
-        until(() -> desk().session().lane(selected().target()).envelope().size() == points);
+        until(() ->
+                desk().editing().session().lane(selected().target()).envelope().size() == points);
     }
 
     @Test
@@ -184,14 +187,16 @@ class ActsTest extends WindowTest {
         until(() -> node("#plot").getAccessibleText().startsWith("point "));
         int point = Integer.parseInt(node("#plot").getAccessibleText().split(" ")[1]) - 1;
         push(new KeyCodeCombination(KeyCode.DIGIT5, KeyCombination.ALT_DOWN));
-        until(() -> desk().session()
+        until(() -> desk().editing()
+                        .session()
                         .lane(selected().target())
                         .envelope()
                         .shape(point)
                         .kind()
                 == Shape.Kind.S);
         push(new KeyCodeCombination(KeyCode.DIGIT1, KeyCombination.ALT_DOWN));
-        until(() -> desk().session()
+        until(() -> desk().editing()
+                        .session()
                         .lane(selected().target())
                         .envelope()
                         .shape(point)
@@ -217,21 +222,21 @@ class ActsTest extends WindowTest {
         interact(() -> desk().riding().locate(32));
         until(() -> desk().riding().positionBeat() > 31.9);
         push(KeyCode.I);
-        until(() ->
-                desk().session().loop().from() == 32 && desk().session().loop().on());
+        until(() -> desk().editing().session().loop().from() == 32
+                && desk().editing().session().loop().on());
         interact(() -> desk().riding().locate(48));
         until(() -> desk().riding().positionBeat() > 47.9);
         push(new KeyCodeCombination(KeyCode.I, KeyCombination.SHIFT_DOWN));
-        until(() -> desk().session().loop().to() == 48);
-        assertThat(desk().session().loop().from()).isEqualTo(32);
+        until(() -> desk().editing().session().loop().to() == 48);
+        assertThat(desk().editing().session().loop().from()).isEqualTo(32);
         // The other end goes along where it would lie on the wrong side.
         interact(() -> desk().riding().locate(16));
         until(() -> desk().riding().positionBeat() < 16.1);
         push(new KeyCodeCombination(KeyCode.I, KeyCombination.SHIFT_DOWN));
-        until(() ->
-                desk().session().loop().to() == 16 && desk().session().loop().from() == 0);
+        until(() -> desk().editing().session().loop().to() == 16
+                && desk().editing().session().loop().from() == 0);
         push(KeyCode.O);
-        until(() -> !desk().session().loop().on());
+        until(() -> !desk().editing().session().loop().on());
         push(KeyCode.SPACE);
         until(() -> desk().riding().positionBeat() > 16.3);
         push(KeyCode.SPACE);
@@ -246,12 +251,15 @@ class ActsTest extends WindowTest {
     void pointsAreAddedAndMovedInTimeByKeys() {
         push(KeyCode.L);
         until(() -> desk().selection().viewProperty().get() == View.REFINE);
-        int before = desk().session().lane(selected().target()).envelope().size();
+        int before =
+                desk().editing().session().lane(selected().target()).envelope().size();
         interact(() -> desk().riding().locate(8));
         until(() -> desk().riding().positionBeat() > 7.9);
         push(KeyCode.N);
-        until(() -> desk().session().lane(selected().target()).envelope().size() == before + 1);
-        int point = desk().session().lane(selected().target()).envelope().lastAtOrBefore(8.001);
+        until(() ->
+                desk().editing().session().lane(selected().target()).envelope().size() == before + 1);
+        int point =
+                desk().editing().session().lane(selected().target()).envelope().lastAtOrBefore(8.001);
         push(new KeyCodeCombination(KeyCode.RIGHT, KeyCombination.ALT_DOWN));
         push(new KeyCodeCombination(KeyCode.RIGHT, KeyCombination.ALT_DOWN));
         until(() -> Math.abs(time(point) - 8.5) < 1e-6);
@@ -264,6 +272,6 @@ class ActsTest extends WindowTest {
     }
 
     private double time(int point) {
-        return desk().session().lane(selected().target()).envelope().time(point);
+        return desk().editing().session().lane(selected().target()).envelope().time(point);
     }
 }

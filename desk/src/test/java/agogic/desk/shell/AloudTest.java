@@ -64,16 +64,19 @@ class AloudTest extends WindowTest {
         push(KeyCode.SHIFT, KeyCode.F1);
         hears("Words of a key that is looked for", "empty, field");
         push(KeyCode.ESCAPE);
-        interact(() -> desk().riding().locate(desk().timeline().metre().beatOfBar(17)));
+        interact(
+                () -> desk().riding().locate(desk().editing().timeline().metre().beatOfBar(17)));
         push(KeyCode.R);
         hears("Count-in", "bar 17");
-        until(() -> desk().riding().positionBeat() > desk().timeline().metre().beatOfBar(17));
+        until(() -> desk().riding().positionBeat()
+                > desk().editing().timeline().metre().beatOfBar(17));
         interact(() -> node("#control-fader-1").requestFocus());
         hears("Fader 1, moves Cutoff");
         for (int i = 0; i < 6; i++) {
             push(KeyCode.UP);
         }
-        until(() -> desk().riding().positionBeat() > desk().timeline().metre().beatOfBar(25));
+        until(() -> desk().riding().positionBeat()
+                > desk().editing().timeline().metre().beatOfBar(25));
         push(KeyCode.R);
         hears("Written", "Cutoff");
         push(KeyCode.L);

@@ -98,8 +98,8 @@ class AudioTaskTest extends WindowTest {
         bringIn(voice);
         assertThat(text("#trace-sentence"))
                 .contains("Voice.wav: WAV, 16 bit, 44.1 kHz, mono, 0:14.000", "LUFS", "dBTP");
-        assertThat(desk().session().audio()).hasSize(1);
-        assertThat(desk().session().parameter(level()).name()).isEqualTo("Level");
+        assertThat(desk().editing().session().audio()).hasSize(1);
+        assertThat(desk().editing().session().parameter(level()).name()).isEqualTo("Level");
         interact(() -> desk().selection().selectedProperty().set(routeOf(level())));
         push(KeyCode.DIGIT4);
         until(() -> desk().selection().viewProperty().get() == View.REFINE);
@@ -122,11 +122,11 @@ class AudioTaskTest extends WindowTest {
         until(() -> ((javafx.scene.control.Label) told).getText().contains("from −23.0 LUFS"));
         push(KeyCode.ENTER);
         until(() -> text("#trace-head").equals("Drafted"));
-        assertThat(desk().session().lane(level()).layers())
+        assertThat(desk().editing().session().lane(level()).layers())
                 .extracting(Layer::name)
                 .containsExactly("", LoudnessDraft.NAME);
         // Ridden over by an offset of a hand's own.
-        interact(() -> desk().edit("Connect", s -> {
+        interact(() -> desk().editing().edit("Connect", s -> {
             Hand hand = new Hand(
                     s.surfaces().get(0).id(),
                     s.surfaces().get(0).controls().get(8).id());
@@ -134,24 +134,24 @@ class AudioTaskTest extends WindowTest {
         }));
         interact(() -> desk().selection().selectedProperty().set(routeOf(level())));
         push(KeyCode.SHIFT, KeyCode.W);
-        until(() -> desk().session().route(routeOf(level())).into().equals(new Into(false, true)));
-        int rides = desk().session().rides().size();
+        until(() -> desk().editing().session().route(routeOf(level())).into().equals(new Into(false, true)));
+        int rides = desk().editing().session().rides().size();
         interact(() -> desk().selection().selectedProperty().set(routeOf(level())));
         push(KeyCode.SHIFT, KeyCode.R);
-        until(() -> desk().state().playing() && desk().riding().positionBeat() > 1);
-        Hand hand = desk().session().route(routeOf(level())).hand().orElseThrow();
+        until(() -> desk().frames().state().playing() && desk().riding().positionBeat() > 1);
+        Hand hand = desk().editing().session().route(routeOf(level())).hand().orElseThrow();
         for (int i = 0; i <= 20; i++) {
             double place = 0.5 + i / 60.0;
             sleep(30);
             interact(() -> SimulatedDevices.at(
-                            desk().session().surface(hand.surface()).port())
-                    .send(ControlSender.move(desk().session().control(hand), 0, place)));
+                            desk().editing().session().surface(hand.surface()).port())
+                    .send(ControlSender.move(desk().editing().session().control(hand), 0, place)));
         }
         push(KeyCode.SPACE);
-        until(() -> desk().session().rides().size() > rides);
-        assertThat(desk().session().lane(level()).layers().size()).isGreaterThanOrEqualTo(3);
+        until(() -> desk().editing().session().rides().size() > rides);
+        assertThat(desk().editing().session().lane(level()).layers().size()).isGreaterThanOrEqualTo(3);
         push(KeyCode.CONTROL, KeyCode.Z);
-        until(() -> desk().session().rides().size() == rides);
+        until(() -> desk().editing().session().rides().size() == rides);
         // Carried out: the file says how loud it has become.
         Path wav = folder.resolve("Even.wav");
         askBy(wav);
@@ -170,7 +170,7 @@ class AudioTaskTest extends WindowTest {
     void aFileThatIsGoneIsToldAndFoundAndReplaced() throws Exception {
         Path voice = Voices.uneven(folder.resolve("Voice.wav"), 3, 2);
         bringIn(voice);
-        String clip = desk().session().tracks().stream()
+        String clip = desk().editing().session().tracks().stream()
                 .flatMap(t -> t.clips().stream())
                 .findFirst()
                 .orElseThrow()
@@ -184,23 +184,39 @@ class AudioTaskTest extends WindowTest {
         askBy(moved);
         push(KeyCode.SHIFT, KeyCode.ALT, KeyCode.C);
         until(() -> text("#trace-head").equals("Found"));
-        assertThat(desk().session().audio("audio-1").path()).isEqualTo(moved.toString());
+        assertThat(desk().editing().session().audio("audio-1").path()).isEqualTo(moved.toString());
         Path other = Voices.uneven(folder.resolve("Other.wav"), 5, 9);
         askBy(other);
         push(KeyCode.SHIFT, KeyCode.ALT, KeyCode.C);
         until(() -> text("#trace-head").equals("Replaced"));
-        assertThat(desk().session().audio()).extracting(a -> a.name()).containsExactly("Other.wav");
-        assertThat(AudioEdits.part(desk().session(), clip).to()).isCloseTo(5, within(1e-6));
+        assertThat(desk().editing().session().audio()).extracting(a -> a.name()).containsExactly("Other.wav");
+        assertThat(AudioEdits.part(desk().editing().session(), clip).to()).isCloseTo(5, within(1e-6));
         // What is dropped on a row of a track goes there, one after the other.
         interact(() -> desk().audio()
                 .bring(
                         List.of(moved, other),
                         AudioFiles.Where.THERE,
-                        desk().session().trackOfClip(clip).orElseThrow().id(),
+                        desk().editing()
+                                .session()
+                                .trackOfClip(clip)
+                                .orElseThrow()
+                                .id(),
                         16));
-        until(() -> desk().session().trackOfClip(clip).orElseThrow().clips().size() == 3);
+        until(() -> desk().editing()
+                        .session()
+                        .trackOfClip(clip)
+                        .orElseThrow()
+                        .clips()
+                        .size()
+                == 3);
         push(KeyCode.CONTROL, KeyCode.Z);
-        until(() -> desk().session().trackOfClip(clip).orElseThrow().clips().size() == 1);
+        until(() -> desk().editing()
+                        .session()
+                        .trackOfClip(clip)
+                        .orElseThrow()
+                        .clips()
+                        .size()
+                == 1);
     }
 
     /** What takes long says how far it is, and is ended by its button; then nothing came in. */
@@ -217,7 +233,7 @@ class AudioTaskTest extends WindowTest {
         until(() -> text("#trace-sentence").matches("Long.wav: \\d+ %"));
         interact(() -> desk().notices().lastProperty().get().acts().get(0).run().run());
         until(() -> text("#trace-head").equals("Cancelled"));
-        assertThat(desk().session().audio()).isEmpty();
+        assertThat(desk().editing().session().audio()).isEmpty();
     }
 
     /** Made while it is read: noise of one byte each. */
@@ -268,7 +284,7 @@ class AudioTaskTest extends WindowTest {
         until(() -> lookup(".dialog-pane").tryQuery().isPresent());
         push(KeyCode.ENTER);
         until(() -> text("#trace-head").equals("Brought in"));
-        assertThat(desk().session().audio()).hasSize(1);
+        assertThat(desk().editing().session().audio()).hasSize(1);
         assertThat(text("#trace-sentence")).contains("Voice.wav: WAV, 16 bit, 44.1 kHz, mono");
         // On the row of its track once more: there, where it was dropped.
         Node row = lookup("#routes .list-cell").queryAll().stream()
@@ -286,13 +302,13 @@ class AudioTaskTest extends WindowTest {
         double beat = clips().get(1).beat();
         assertThat(beat).isBetween(4.0, 28.0);
         assertThat(beat).isEqualTo(Math.rint(beat));
-        assertThat(desk().session().audio()).hasSize(1);
+        assertThat(desk().editing().session().audio()).hasSize(1);
         push(KeyCode.CONTROL, KeyCode.Z);
         until(() -> clips().size() == 1);
         interact(from::close);
     }
 
     private List<Clip> clips() {
-        return desk().session().trackOf("strip-1").orElseThrow().clips();
+        return desk().editing().session().trackOf("strip-1").orElseThrow().clips();
     }
 }

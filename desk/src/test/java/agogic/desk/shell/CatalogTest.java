@@ -61,7 +61,7 @@ public class CatalogTest extends WindowTest {
     }
 
     private Exposure exposure(Target target) {
-        return desk().session().device(target.device()).exposure(target.parameter());
+        return desk().editing().session().device(target.device()).exposure(target.parameter());
     }
 
     /** Everything from the search to a written envelope, without the mouse but for the drawn fader. */
@@ -71,7 +71,7 @@ public class CatalogTest extends WindowTest {
         push(KeyCode.DIGIT2);
         push(KeyCode.CONTROL, KeyCode.F);
         write("cutoff 217");
-        int all = desk().session().devices().stream()
+        int all = desk().editing().session().devices().stream()
                 .mapToInt(d -> d.parameters().size())
                 .sum();
         assertThat(all).isGreaterThan(1_000);
@@ -87,14 +87,15 @@ public class CatalogTest extends WindowTest {
         assertThat(text("#trace-sentence")).contains("took socket 1");
 
         // N names it; a name that is too long for the host is refused with a proposal.
-        interact(() -> desk().edit("Limit", s -> s.withDevice(s.device("grains").limitedTo(8))));
+        interact(() -> desk().editing()
+                .edit("Limit", s -> s.withDevice(s.device("grains").limitedTo(8))));
         push(KeyCode.N);
         until(() -> lookup("#short-name").query().isFocused());
         push(KeyCode.CONTROL, KeyCode.A).write("Grain two seventeen").push(KeyCode.ENTER);
         until(() -> text("#trace-head").equals("Not done"));
         assertThat(text("#trace-sentence")).contains("the host shows 8").contains("would fit");
         push(KeyCode.CONTROL, KeyCode.A).write("G217 cut").push(KeyCode.ENTER);
-        until(() -> desk().session().parameter(cutoff).shortName().equals("G217 cut"));
+        until(() -> desk().editing().session().parameter(cutoff).shortName().equals("G217 cut"));
 
         // L gives it a lane; a moved control is connected by A; R rides.
         push(KeyCode.ESCAPE);
@@ -108,7 +109,7 @@ public class CatalogTest extends WindowTest {
         push(KeyCode.A);
         until(() -> desk().selection().selectedRoute().orElseThrow().hand().isPresent());
         push(KeyCode.R);
-        until(() -> desk().state().position() > 0.1 && desk().riding().playing());
+        until(() -> desk().frames().state().position() > 0.1 && desk().riding().playing());
         press(MouseButton.PRIMARY);
         for (int i = 0; i < 25; i++) {
             moveBy(0, i < 12 ? -2 : 2);
@@ -116,8 +117,8 @@ public class CatalogTest extends WindowTest {
         release(MouseButton.PRIMARY);
         sleep(300);
         push(KeyCode.SPACE);
-        until(() -> !desk().session().lane(cutoff).envelope().isEmpty());
-        assertThat(desk().session().lane(cutoff).stretches()).isNotEmpty();
+        until(() -> !desk().editing().session().lane(cutoff).envelope().isEmpty());
+        assertThat(desk().editing().session().lane(cutoff).stretches()).isNotEmpty();
     }
 
     @Test
@@ -128,7 +129,7 @@ public class CatalogTest extends WindowTest {
             window().catalog().model().deviceProperty().set("drone");
         });
         push(KeyCode.F);
-        Parameter hidden = desk().session().device("drone").parameters().stream()
+        Parameter hidden = desk().editing().session().device("drone").parameters().stream()
                 .filter(p -> exposure(new Target("drone", p.id())) == Exposure.HIDDEN && !p.stepped())
                 .findFirst()
                 .orElseThrow();
@@ -139,24 +140,25 @@ public class CatalogTest extends WindowTest {
         double stood = hidden.resting();
         moveTo(control).moveBy(0, -20);
         press(MouseButton.PRIMARY).moveBy(0, stood > 0.5 ? 40 : -40).release(MouseButton.PRIMARY);
-        until(() -> desk().session().parameter(target).resting() != stood);
+        until(() -> desk().editing().session().parameter(target).resting() != stood);
         assertThat(desk().selection().touched().get(0)).isEqualTo(target);
         until(() -> !control.getAccessibleText().equals(before));
-        double heard = desk().state().value(desk().engine().index().of(target));
-        assertThat(heard).isEqualTo(desk().session().parameter(target).resting());
+        double heard =
+                desk().frames().state().value(desk().live().engine().index().of(target));
+        assertThat(heard).isEqualTo(desk().editing().session().parameter(target).resting());
         push(KeyCode.E);
         until(() -> exposure(target) == Exposure.EXPOSED);
         until(() -> control.getAccessibleText().contains("exposed on socket"));
         push(KeyCode.CONTROL, KeyCode.Z);
         push(KeyCode.CONTROL, KeyCode.Z);
-        until(() -> desk().session().parameter(target).resting() == stood);
+        until(() -> desk().editing().session().parameter(target).resting() == stood);
         assertThat(cutoff.device()).isEqualTo(target.device());
     }
 
     @Test
     void aDeviceWithTooFewSocketsIsMadeToFitAndUndone() {
         push(KeyCode.DIGIT2);
-        Session wanting = desk().session();
+        Session wanting = desk().editing().session();
         assertThat(wanting.device("partial-bank").wanted()).isNotEmpty();
         push(KeyCode.X);
         until(() -> text("#fit-after").startsWith("After: "));
@@ -173,10 +175,10 @@ public class CatalogTest extends WindowTest {
         clickOn("#fit-compare");
         until(() -> lookup("After the plan: Partial Bank").tryQuery().isPresent());
         clickOn("#fit-apply");
-        until(() -> desk().session().device("partial-bank").wanted().isEmpty());
+        until(() -> desk().editing().session().device("partial-bank").wanted().isEmpty());
         assertThat(text("#trace-head")).isEqualTo("Fits");
         push(KeyCode.CONTROL, KeyCode.Z);
-        until(() -> desk().session() == wanting);
+        until(() -> desk().editing().session() == wanting);
     }
 
     @Test
@@ -187,7 +189,7 @@ public class CatalogTest extends WindowTest {
         until(() -> text("#found").startsWith("1 of "));
         push(KeyCode.ENTER);
         until(() -> text("#parameter-title").equals("Partial 12 · Level"));
-        Session session = desk().session();
+        Session session = desk().editing().session();
         Target level = new Target("partial-bank", "p12-level");
         int socket = session.device("partial-bank").socketOf("p12-level");
         int points = session.lane(level).envelope().size();
@@ -211,26 +213,27 @@ public class CatalogTest extends WindowTest {
         interact(() -> {
             desk().selection().viewProperty().set(View.CATALOG);
             window().catalog().model().choose(new Target("filter", "cutoff"));
-            desk().edit(
+            desk().editing()
+                    .edit(
                             "Points",
                             s -> s.with(agogic.core.lane.Lane.drawn(
                                     new Target("filter", "resonance"),
                                     s.lane(new Target("filter", "cutoff")).envelope())));
         });
-        Device before = desk().session().device("filter");
+        Device before = desk().editing().session().device("filter");
         int from = before.socketOf("cutoff");
         Node grid = node("#sockets");
         interact(grid::requestFocus);
         push(KeyCode.CONTROL, KeyCode.RIGHT);
-        until(() -> desk().session().device("filter").socketOf("cutoff") == from + 1
+        until(() -> desk().editing().session().device("filter").socketOf("cutoff") == from + 1
                 || lookup("Change the numbers?").tryQuery().isPresent());
         if (lookup("Change the numbers?").tryQuery().isPresent()) {
             assertThat(lookup(".dialog-pane").queryAll()).isNotEmpty();
             clickOn("Renumber");
         }
-        until(() -> desk().session().device("filter").socketOf("cutoff") == from + 1);
+        until(() -> desk().editing().session().device("filter").socketOf("cutoff") == from + 1);
         push(KeyCode.CONTROL, KeyCode.Z);
-        until(() -> desk().session().device("filter").socketOf("cutoff") == from);
+        until(() -> desk().editing().session().device("filter").socketOf("cutoff") == from);
     }
 
     @Test
@@ -239,7 +242,7 @@ public class CatalogTest extends WindowTest {
             desk().selection().viewProperty().set(View.CATALOG);
             window().catalog().model().choose(new Target("filter", "cutoff"));
         });
-        Session before = desk().session();
+        Session before = desk().editing().session();
         push(KeyCode.DELETE);
         until(() -> lookup("Take back").tryQuery().isPresent());
         assertThat(this.<Label>node(".dialog-pane .content").getText())
@@ -248,9 +251,9 @@ public class CatalogTest extends WindowTest {
                 .contains("the route from Fader 1");
         clickOn("Take back");
         until(() -> exposure(new Target("filter", "cutoff")) == Exposure.HIDDEN);
-        assertThat(desk().session().routes()).hasSize(before.routes().size() - 1);
+        assertThat(desk().editing().session().routes()).hasSize(before.routes().size() - 1);
         push(KeyCode.CONTROL, KeyCode.Z);
-        until(() -> desk().session() == before);
+        until(() -> desk().editing().session() == before);
     }
 
     /** A template of one device, used on the one that is shown: what would change is told, one thing is chosen, undo. */
@@ -263,24 +266,24 @@ public class CatalogTest extends WindowTest {
         until(() -> java.nio.file.Files.exists(folder.resolve("filter.json")));
         until(() -> text("#trace-sentence").contains("is in filter.json"));
         interact(() -> desk().selection().show(new Target("grains", "c1")));
-        Session before = desk().session();
+        Session before = desk().editing().session();
         javafx.application.Platform.runLater(
                 () -> window().acts().act("template-use").run().run());
         until(() -> lookup("#template-report").tryQuery().isPresent());
         javafx.scene.control.ComboBox<String> choice =
                 lookup("#template-choose-cutoff").queryAs(javafx.scene.control.ComboBox.class);
-        assertThat(desk().session()).isSameAs(before);
+        assertThat(desk().editing().session()).isSameAs(before);
         interact(() -> choice.getSelectionModel().select("Grain 7 · Cutoff"));
         assertThat(lookup("#template-report").queryListView().getItems().toString())
                 .contains("Grains · Grain 7 · Cutoff is on socket");
         clickOn("Use it");
         Target chosen = new Target("grains", "c7");
         until(() -> exposure(chosen) == Exposure.EXPOSED);
-        assertThat(desk().session().routes())
+        assertThat(desk().editing().session().routes())
                 .filteredOn(r -> r.target().equals(chosen))
                 .isNotEmpty();
         push(KeyCode.CONTROL, KeyCode.Z);
         until(() -> exposure(chosen) == Exposure.HIDDEN);
-        assertThat(desk().session()).isEqualTo(before);
+        assertThat(desk().editing().session()).isEqualTo(before);
     }
 }

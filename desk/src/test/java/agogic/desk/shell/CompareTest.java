@@ -34,16 +34,17 @@ class CompareTest extends WindowTest {
     }
 
     private Envelope points() {
-        return desk().session().lane(CUTOFF).envelope();
+        return desk().editing().session().lane(CUTOFF).envelope();
     }
 
     private double heard(double beat) {
-        LayerStack stack = desk().session().stack(desk().session().lane(CUTOFF));
+        LayerStack stack =
+                desk().editing().session().stack(desk().editing().session().lane(CUTOFF));
         return stack.valueAtBeat(beat);
     }
 
     private double now() {
-        return desk().state().value(desk().engine().index().of(CUTOFF));
+        return desk().frames().state().value(desk().live().engine().index().of(CUTOFF));
     }
 
     private void shown() {
@@ -65,8 +66,8 @@ class CompareTest extends WindowTest {
         shown();
         push(KeyCode.CONTROL, KeyCode.U);
         name("As ridden");
-        until(() -> desk().session().versions().size() == 1);
-        interact(() -> desk().edit("Level", s -> ShapeWords.apply(s, CUTOFF, 0, "level 5 kHz 18 21")));
+        until(() -> desk().editing().session().versions().size() == 1);
+        interact(() -> desk().editing().edit("Level", s -> ShapeWords.apply(s, CUTOFF, 0, "level 5 kHz 18 21")));
         interact(() -> desk().riding().locate(72));
         until(() -> Math.abs(desk().riding().positionBeat() - 72) < 1e-6);
         double changed = heard(72);
@@ -86,7 +87,7 @@ class CompareTest extends WindowTest {
         push(KeyCode.ALT, KeyCode.U);
         until(() -> text("#trace-head").equals("Brought back"));
         until(() -> Math.abs(now() - changed) > 0.05);
-        assertThat(desk().session().lane(CUTOFF).stretches()).hasSize(1);
+        assertThat(desk().editing().session().lane(CUTOFF).stretches()).hasSize(1);
         // Now the lane is a ride again: that can be compared with, too.
         push(KeyCode.SHIFT, KeyCode.H);
         until(() -> text("#trace-sentence").startsWith("with ride 1: up to"));
@@ -135,12 +136,12 @@ class CompareTest extends WindowTest {
         push(KeyCode.CONTROL, KeyCode.Z);
         until(() -> points().equals(old) && heard(98) == before);
 
-        int rides = desk().session().rides().size();
+        int rides = desk().editing().session().rides().size();
         drag(0.3, 0.5, 0.7, 0.15, KeyCode.CONTROL);
-        until(() -> desk().session().rides().size() == rides + 1);
+        until(() -> desk().editing().session().rides().size() == rides + 1);
         assertThat(text("#trace-head")).isEqualTo("Drawn");
         assertThat(text("#trace-sentence")).contains("moves of the mouse are", "points now");
-        var stretch = desk().session().lane(CUTOFF).stretches().get(1);
+        var stretch = desk().editing().session().lane(CUTOFF).stretches().get(1);
         Envelope drawn = points();
         long inside = drawn.points().stream()
                 .filter(p -> p.time() > stretch.from() + 1e-6 && p.time() < stretch.to() - 1e-6)
@@ -177,7 +178,7 @@ class CompareTest extends WindowTest {
             assertThat(points().time(first + i) - 136).isCloseTo(old.time(from + i) - old.time(from), within(1e-9));
         }
         // What is no table says why, and nothing changes.
-        Session before = desk().session();
+        Session before = desk().editing().session();
         interact(() -> {
             var content = new javafx.scene.input.ClipboardContent();
             content.putString("beat,value,shape,amount\n1,7,straight,\n");
@@ -186,18 +187,19 @@ class CompareTest extends WindowTest {
         push(KeyCode.CONTROL, KeyCode.V);
         until(() -> text("#trace-head").equals("Not done"));
         assertThat(text("#trace-sentence")).contains("The clipboard", "between 0 and 1");
-        assertThat(desk().session()).isSameAs(before);
+        assertThat(desk().editing().session()).isSameAs(before);
     }
 
     /** A pattern is changed in its form, wherever it is placed, and is seen before. */
     @Test
     void aPatternIsChangedWhereverItIs() {
         shown();
-        interact(() -> desk().edit(
+        interact(() -> desk().editing()
+                .edit(
                         "Wave",
                         s -> ShapeWords.apply(s, CUTOFF, 0, "wave triangle 1 bar 200 Hz to 2 kHz 17 21 named Tide")));
-        interact(() -> desk().edit("Again", s -> ShapeWords.apply(s, CUTOFF, 0, "pattern Tide 33 37")));
-        Session before = desk().session();
+        interact(() -> desk().editing().edit("Again", s -> ShapeWords.apply(s, CUTOFF, 0, "pattern Tide 33 37")));
+        Session before = desk().editing().session();
         push(KeyCode.SHIFT, KeyCode.Z);
         see("#pattern-rate");
         assertThat(this.<TextField>node("#pattern-rate").getText()).isEqualTo("1 bar");
@@ -207,15 +209,15 @@ class CompareTest extends WindowTest {
         });
         push(KeyCode.ENTER);
         until(() -> text2("#pattern-trouble").contains("goes beyond the travel"));
-        assertThat(desk().session()).isSameAs(before);
+        assertThat(desk().editing().session()).isSameAs(before);
         interact(() -> this.<TextField>node("#pattern-to").setText("80"));
         push(KeyCode.ENTER);
-        until(() -> desk().session() != before);
+        until(() -> desk().editing().session() != before);
         assertThat(text("#trace-sentence")).contains("Tide: triangle, 2 bars", "in 2 places");
         assertThat(heard(66)).isCloseTo(0.8, within(1e-9));
         assertThat(heard(130)).isCloseTo(0.8, within(1e-9));
         push(KeyCode.CONTROL, KeyCode.Z);
-        until(() -> desk().session() == before);
+        until(() -> desk().editing().session() == before);
     }
 
     private String text2(String id) {
@@ -226,8 +228,8 @@ class CompareTest extends WindowTest {
     @Test
     void deletingCompletelySaysAllThatGoes() {
         shown();
-        interact(() -> desk().edit("Loop", s -> s.withLoop(new Loop(64, 80, false))));
-        Session before = desk().session();
+        interact(() -> desk().editing().edit("Loop", s -> s.withLoop(new Loop(64, 80, false))));
+        Session before = desk().editing().session();
         push(KeyCode.CONTROL, KeyCode.DELETE);
         ListView<ChoiceDialog.Choice> list = node("#clear-lines");
         assertThat(list.getItems())
@@ -239,14 +241,15 @@ class CompareTest extends WindowTest {
                         "What Fader 1 did");
         assertThat(list.getItems().get(1).becomes()).isEqualTo("23 points, 1 take, 1 ride go");
         push(KeyCode.DOWN).push(KeyCode.SPACE).push(KeyCode.ENTER);
-        until(() -> desk().session() != before);
-        assertThat(desk().session().laneIfAny(CUTOFF)).isEmpty();
-        assertThat(desk().session()
+        until(() -> desk().editing().session() != before);
+        assertThat(desk().editing().session().laneIfAny(CUTOFF)).isEmpty();
+        assertThat(desk().editing()
+                        .session()
                         .hasRide(before.lane(CUTOFF).stretches().get(0).ride()))
                 .isFalse();
         assertThat(text("#trace-sentence")).contains("23 points, 1 take, 1 ride");
         push(KeyCode.CONTROL, KeyCode.Z);
-        until(() -> desk().session() == before);
+        until(() -> desk().editing().session() == before);
     }
 
     /** An act that cannot be done now is found, grey, with why. */
@@ -301,7 +304,7 @@ class CompareTest extends WindowTest {
         interact(() -> this.<TextField>node("#set-over").setText("2"));
         push(KeyCode.ENTER);
         until(() -> text("#trace-sentence").contains("come on the next beat, over 2 beats"));
-        Session before = desk().session();
+        Session before = desk().editing().session();
         push(KeyCode.ALT, KeyCode.D);
         see("#drop-at");
         interact(() -> {
@@ -310,10 +313,10 @@ class CompareTest extends WindowTest {
             this.<TextField>node("#drop-over").setText("1 bar");
         });
         push(KeyCode.ENTER);
-        until(() -> desk().session() != before);
+        until(() -> desk().editing().session() != before);
         assertThat(text("#trace-sentence"))
                 .isEqualTo("Wide 41 until 45 over 1 bar: it holds up to 45.1.00 and replaces 1 point on 1 lane.");
-        var cutoff = desk().session().parameter(CUTOFF);
+        var cutoff = desk().editing().session().parameter(CUTOFF);
         assertThat(cutoff.print(heard(164.001))).isEqualTo("520 Hz");
         assertThat(cutoff.print(heard(175.99))).isEqualTo("520 Hz");
         assertThat(cutoff.print(heard(176))).isNotEqualTo("520 Hz");
@@ -322,9 +325,9 @@ class CompareTest extends WindowTest {
         push(KeyCode.ALT, KeyCode.X);
         see("#snapshots-lines");
         push(KeyCode.SPACE).push(KeyCode.ENTER);
-        until(() -> desk().session().sets().isEmpty());
+        until(() -> desk().editing().session().sets().isEmpty());
         until(() -> lookup("#sets-none").query().isVisible());
         push(KeyCode.CONTROL, KeyCode.Z);
-        until(() -> desk().session().sets().size() == 1);
+        until(() -> desk().editing().session().sets().size() == 1);
     }
 }

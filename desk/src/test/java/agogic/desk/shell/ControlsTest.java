@@ -41,7 +41,7 @@ public class ControlsTest extends WindowTest {
     }
 
     private Control control(String id) {
-        return desk().session().surface("north-eight").find(id);
+        return desk().editing().session().surface("north-eight").find(id);
     }
 
     private String spoken(String control) {
@@ -93,7 +93,7 @@ public class ControlsTest extends WindowTest {
         ComboBox<Takeover> takeover = node("#takeover");
         interact(() -> takeover.setValue(Takeover.CLOSING_IN));
         Hand hand = new Hand("north-eight", "fader-4");
-        until(() -> desk().session().routes().stream()
+        until(() -> desk().editing().session().routes().stream()
                 .filter(r -> r.hand().filter(hand::sameControl).isPresent())
                 .allMatch(r -> r.takeover() == Takeover.CLOSING_IN));
         assertThat(desk().editing().undoable()).contains("Takeover: closing in");
@@ -102,7 +102,7 @@ public class ControlsTest extends WindowTest {
         until(() -> text("#trace-sentence").contains("“soon” is no time. Expected milliseconds"));
         assertThat(this.<TextField>node("#smoothing").getText()).isEqualTo("0 ms");
         clickOn("#smoothing").push(KeyCode.CONTROL, KeyCode.A).write("40 ms").push(KeyCode.ENTER);
-        until(() -> desk().session().routes().stream()
+        until(() -> desk().editing().session().routes().stream()
                 .filter(r -> r.hand().filter(hand::sameControl).isPresent())
                 .allMatch(r -> r.smoothing() == 40));
     }
@@ -111,7 +111,7 @@ public class ControlsTest extends WindowTest {
     void whatAControlIsCanBeSaidAndUndone() {
         push(KeyCode.DIGIT3);
         clickOn("#hand-fader-6");
-        Session before = desk().session();
+        Session before = desk().editing().session();
         choose("#control-menu", "Heard on any channel");
         until(() -> control("fader-6").address().channel() == Address.ANY);
         choose("#control-menu", "Reversed");
@@ -122,23 +122,33 @@ public class ControlsTest extends WindowTest {
                 .isEqualTo("fader · CC 25 · any channel · reversed · touch-sensitive · shows values");
         // On any channel, reversed: 0 is its top.
         SimulatedDevices.at("North Eight").send(new byte[] {(byte) 0xB7, 25, 0});
-        int place = desk().session().surface("north-eight").placeOf("fader-6");
-        until(() -> desk().state().control(0, place) == 1);
+        int place = desk().editing().session().surface("north-eight").placeOf("fader-6");
+        until(() -> desk().frames().state().control(0, place) == 1);
         for (int i = 0; i < 3; i++) {
             push(KeyCode.CONTROL, KeyCode.Z);
         }
-        until(() -> desk().session() == before);
+        until(() -> desk().editing().session() == before);
 
         push(KeyCode.N);
         until(() -> lookup("#name-field").tryQuery().filter(Node::isFocused).isPresent());
         push(KeyCode.CONTROL, KeyCode.A).write("Left hand").push(KeyCode.ENTER);
         until(() -> control("fader-6").name().equals("Left hand"));
         choose("#control-menu", "Comets");
-        until(() ->
-                desk().session().surface("north-eight").pages().get(1).button().equals(Optional.of("fader-6")));
+        until(() -> desk().editing()
+                .session()
+                .surface("north-eight")
+                .pages()
+                .get(1)
+                .button()
+                .equals(Optional.of("fader-6")));
         choose("#control-menu", "Remove the control");
         until(() -> control("fader-6") == null);
-        assertThat(desk().session().surface("north-eight").pages().get(1).button())
+        assertThat(desk().editing()
+                        .session()
+                        .surface("north-eight")
+                        .pages()
+                        .get(1)
+                        .button())
                 .isEmpty();
     }
 
@@ -165,18 +175,23 @@ public class ControlsTest extends WindowTest {
     @Test
     void pagesAreAddedNamedAndRemoved() {
         push(KeyCode.DIGIT3);
-        Session before = desk().session();
+        Session before = desk().editing().session();
         choose("#surface-menu", "Add a page");
-        until(() -> desk().session().surface("north-eight").pages().size() == 3);
+        until(() -> desk().editing().session().surface("north-eight").pages().size() == 3);
         until(() -> lookup("#page-3").tryQuery().isPresent());
         clickOn("#page-3");
-        until(() -> desk().state().page(0) == 3);
+        until(() -> desk().frames().state().page(0) == 3);
         assertThat(text("#trace-sentence")).isEqualTo("North Eight is on page A.");
         choose("#surface-menu", "Rename page A…");
         until(() -> lookup("#name-field").tryQuery().filter(Node::isFocused).isPresent());
         push(KeyCode.CONTROL, KeyCode.A).write("Dawn").push(KeyCode.ENTER);
-        until(() ->
-                desk().session().surface("north-eight").pages().get(2).name().equals("Dawn"));
+        until(() -> desk().editing()
+                .session()
+                .surface("north-eight")
+                .pages()
+                .get(2)
+                .name()
+                .equals("Dawn"));
         // A name that is taken is refused.
         choose("#surface-menu", "Rename page Dawn…");
         until(() -> lookup("#name-field").tryQuery().filter(Node::isFocused).isPresent());
@@ -185,17 +200,17 @@ public class ControlsTest extends WindowTest {
         assertThat(text("#trace-sentence")).contains("two pages called glass");
         // The second page goes with its five wires, the third moves up.
         push(KeyCode.CONTROL, KeyCode.PAGE_UP);
-        until(() -> desk().state().page(0) == 2);
+        until(() -> desk().frames().state().page(0) == 2);
         choose("#surface-menu", "Remove page Comets");
-        until(() -> desk().session().surface("north-eight").pages().size() == 2);
-        assertThat(desk().session().surface("north-eight").pages())
+        until(() -> desk().editing().session().surface("north-eight").pages().size() == 2);
+        assertThat(desk().editing().session().surface("north-eight").pages())
                 .extracting(Page::name)
                 .containsExactly("Glass", "Dawn");
-        assertThat(desk().session().routes()).hasSize(before.routes().size() - 5);
+        assertThat(desk().editing().session().routes()).hasSize(before.routes().size() - 5);
         for (int i = 0; i < 3; i++) {
             push(KeyCode.CONTROL, KeyCode.Z);
         }
-        until(() -> desk().session() == before);
+        until(() -> desk().editing().session() == before);
     }
 
     @Test
@@ -204,12 +219,12 @@ public class ControlsTest extends WindowTest {
         clickOn("#surfaces-tab-breath-ribbon");
         until(() -> text("#port-state").equals("port Breath & Ribbon · connected"));
         choose("#surface-menu", "North Eight");
-        until(() -> desk().session().surface("breath-ribbon").port().equals("North Eight"));
+        until(() -> desk().editing().session().surface("breath-ribbon").port().equals("North Eight"));
         choose("#surface-menu", "Remove this surface");
         until(() -> text("#trace-head").equals("Not done"));
         assertThat(text("#trace-sentence")).contains("made 1 ride of this piece");
         push(KeyCode.CONTROL, KeyCode.Z);
-        until(() -> desk().session().surface("breath-ribbon").port().equals("Breath & Ribbon"));
+        until(() -> desk().editing().session().surface("breath-ribbon").port().equals("Breath & Ribbon"));
         until(() -> text("#port-state").equals("port Breath & Ribbon · connected"));
     }
 
@@ -223,36 +238,37 @@ public class ControlsTest extends WindowTest {
         assertThat(Files.readAllBytes(sheet)).startsWith("%PDF".getBytes(java.nio.charset.StandardCharsets.US_ASCII));
         assertThat(folder.resolve("sheet-3.png")).exists();
 
-        Session before = desk().session();
+        Session before = desk().editing().session();
         Path map = Files.writeString(folder.resolve("map.json"), "{\"format\": \"agogic-map\", \"version\": 1}");
         askBy(map);
         push(KeyCode.DIGIT3);
         interact(() -> window().surfaces().acts().files().useMap());
         until(() -> text("#trace-head").equals("Not read"));
         assertThat(text("#trace-sentence")).isEqualTo("map.json, surface: it is missing.");
-        assertThat(desk().session()).isSameAs(before);
+        assertThat(desk().editing().session()).isSameAs(before);
     }
 
     /** A scroll wheel, the keys and the mouse move a drawn control alike. */
     @Test
     void aDrawnControlIsMovedInEveryWay() {
         push(KeyCode.DIGIT3);
-        int place = desk().session().surface("north-eight").placeOf("knob-6");
+        int place = desk().editing().session().surface("north-eight").placeOf("knob-6");
         moveTo("#hand-knob-6");
         press(MouseButton.PRIMARY).moveBy(0, -30).release(MouseButton.PRIMARY);
-        until(() -> desk().state().control(0, place) > 0);
-        double dragged = desk().state().control(0, place);
+        until(() -> desk().frames().state().control(0, place) > 0);
+        double dragged = desk().frames().state().control(0, place);
         scroll(2, javafx.geometry.VerticalDirection.UP);
-        until(() -> desk().state().control(0, place) != dragged);
+        until(() -> desk().frames().state().control(0, place) != dragged);
         push(KeyCode.END);
-        until(() -> desk().state().control(0, place) == 1);
+        until(() -> desk().frames().state().control(0, place) == 1);
         push(KeyCode.PAGE_DOWN);
-        until(() -> desk().state().control(0, place) < 0.95);
+        until(() -> desk().frames().state().control(0, place) < 0.95);
         push(KeyCode.HOME);
-        until(() -> desk().state().control(0, place) == 0);
-        int button = desk().session().surface("north-eight").placeOf("button-2");
+        until(() -> desk().frames().state().control(0, place) == 0);
+        int button = desk().editing().session().surface("north-eight").placeOf("button-2");
         clickOn("#hand-button-2");
-        until(() -> desk().state().control(0, button) == 0 && desk().state().page(0) == 2);
+        until(() -> desk().frames().state().control(0, button) == 0
+                && desk().frames().state().page(0) == 2);
         assertThat(text("#trace-sentence"))
                 .isEqualTo("Button 2 turns North Eight to page Comets; it is on page Comets.");
         until(() -> spoken("button-2").equals("Button 2, turns to page Comets, on"));
@@ -260,7 +276,7 @@ public class ControlsTest extends WindowTest {
         see("#hand-button-1");
         interact(() -> lookup("#hand-button-1").query().requestFocus());
         push(KeyCode.ENTER);
-        until(() -> desk().state().page(0) == 1);
+        until(() -> desk().frames().state().page(0) == 1);
     }
 
     /** The list of keys has all of them, fits on the smallest screen that is meant and is narrowed by words. */

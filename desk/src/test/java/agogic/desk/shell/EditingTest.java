@@ -45,7 +45,7 @@ public class EditingTest extends WindowTest {
     }
 
     private Lane cutoff() {
-        return desk().session().lane(CUTOFF);
+        return desk().editing().session().lane(CUTOFF);
     }
 
     @Test
@@ -147,39 +147,39 @@ public class EditingTest extends WindowTest {
         press(MouseButton.PRIMARY).moveBy(0, -40).release(MouseButton.PRIMARY);
         until(() -> text("#trace-sentence").contains("stops at the envelope"));
         push(KeyCode.A);
-        until(() -> desk().session().routes().get(0).mode() == WriteMode.TOUCH);
+        until(() -> desk().editing().session().routes().get(0).mode() == WriteMode.TOUCH);
         push(KeyCode.SPACE);
         until(() -> text("#trace-head").equals("Not written"));
         // A control without a wire: A asks, for another moves the selected route's parameter already; A again adds it.
         moveTo("#control-fader-6").moveBy(0, 20);
         press(MouseButton.PRIMARY).moveBy(0, -30).release(MouseButton.PRIMARY);
         until(() -> text("#trace-head").equals("No route"));
-        var first = desk().session().routes().get(0).hand().orElseThrow();
+        var first = desk().editing().session().routes().get(0).hand().orElseThrow();
         push(KeyCode.A);
         until(() -> text("#trace-head").equals("Add or replace"));
         push(KeyCode.A);
         until(() -> text("#trace-head").equals("Connected"));
-        assertThat(desk().session().routes().get(0).hand()).contains(first);
-        assertThat(desk().session().routes())
+        assertThat(desk().editing().session().routes().get(0).hand()).contains(first);
+        assertThat(desk().editing().session().routes())
                 .filteredOn(
                         r -> r.hand().filter(h -> h.control().equals("fader-6")).isPresent())
                 .extracting(r -> r.target())
-                .containsExactly(desk().session().routes().get(0).target());
+                .containsExactly(desk().editing().session().routes().get(0).target());
     }
 
     @Test
     void modesPinsAndRehearsalByKeys() {
         String id = desk().selection().selectedProperty().get();
         push(KeyCode.W);
-        until(() -> desk().session().route(id).mode() == WriteMode.TOUCH);
+        until(() -> desk().editing().session().route(id).mode() == WriteMode.TOUCH);
         push(KeyCode.W);
-        until(() -> desk().session().route(id).mode() == WriteMode.LATCH);
+        until(() -> desk().editing().session().route(id).mode() == WriteMode.LATCH);
         push(KeyCode.P);
-        until(() -> desk().session().route(id).pinned());
+        until(() -> desk().editing().session().route(id).pinned());
         push(KeyCode.H);
-        until(() -> desk().session().route(id).rehearse());
+        until(() -> desk().editing().session().route(id).rehearse());
         push(KeyCode.O);
-        until(() -> desk().session().loop().on());
+        until(() -> desk().editing().session().loop().on());
         push(KeyCode.T);
         until(() -> desk().selection().lightProperty().get());
         push(KeyCode.D);
@@ -195,21 +195,21 @@ public class EditingTest extends WindowTest {
             push(KeyCode.CONTROL, KeyCode.Z);
         }
         // What was edited is undone; what the hand is armed for is no edit, and stands.
-        until(() -> !desk().session().route(id).pinned());
-        assertThat(desk().session().loop().on()).isFalse();
+        until(() -> !desk().editing().session().route(id).pinned());
+        assertThat(desk().editing().session().loop().on()).isFalse();
         assertThat(desk().editing().undoable()).isEmpty();
-        assertThat(desk().session().route(id).mode()).isEqualTo(WriteMode.LATCH);
+        assertThat(desk().editing().session().route(id).mode()).isEqualTo(WriteMode.LATCH);
     }
 
     @Test
     void howFarAControlMovesIsTypedInTheUnitAndTurnedRound() {
         Target decay = new Target("hall", "decay");
-        String id = desk().session().routes().stream()
+        String id = desk().editing().session().routes().stream()
                 .filter(r -> r.target().equals(decay))
                 .findFirst()
                 .orElseThrow()
                 .id();
-        Span before = desk().session().route(id).span();
+        Span before = desk().editing().session().route(id).span();
         interact(() -> desk().selection().selectedProperty().set(id));
         push(KeyCode.S);
         until(() -> lookup("#span-from").tryQuery().isPresent());
@@ -222,13 +222,15 @@ public class EditingTest extends WindowTest {
         clickOn("#span-from").push(KeyCode.CONTROL, KeyCode.A).write("1.5 s");
         clickOn("#span-to").push(KeyCode.CONTROL, KeyCode.A).write("600 ms");
         clickOn("OK");
-        until(() -> !desk().session().route(id).span().equals(before));
-        Span span = desk().session().route(id).span();
-        assertThat(desk().session().parameter(decay).valueAt(span.from())).isCloseTo(1.5, within(1e-6));
-        assertThat(desk().session().parameter(decay).valueAt(span.to())).isCloseTo(0.6, within(1e-6));
+        until(() -> !desk().editing().session().route(id).span().equals(before));
+        Span span = desk().editing().session().route(id).span();
+        assertThat(desk().editing().session().parameter(decay).valueAt(span.from()))
+                .isCloseTo(1.5, within(1e-6));
+        assertThat(desk().editing().session().parameter(decay).valueAt(span.to()))
+                .isCloseTo(0.6, within(1e-6));
         assertThat(text("#trace-sentence")).contains("from 1.5 s to 600 ms");
         push(KeyCode.CONTROL, KeyCode.Z);
-        until(() -> desk().session().route(id).span().equals(before));
+        until(() -> desk().editing().session().route(id).span().equals(before));
     }
 
     @Test
@@ -237,16 +239,16 @@ public class EditingTest extends WindowTest {
         interact(fader::requestFocus);
         push(KeyCode.PAGE_UP);
         push(KeyCode.PAGE_UP);
-        until(() -> desk().state().control(0, controlNumber("fader-4")) > 0.1);
+        until(() -> desk().frames().state().control(0, controlNumber("fader-4")) > 0.1);
         push(KeyCode.HOME);
-        until(() -> desk().state().control(0, controlNumber("fader-4")) == 0);
+        until(() -> desk().frames().state().control(0, controlNumber("fader-4")) == 0);
         push(KeyCode.END);
-        until(() -> desk().state().control(0, controlNumber("fader-4")) == 1);
+        until(() -> desk().frames().state().control(0, controlNumber("fader-4")) == 1);
         assertThat(fader.getAccessibleText()).startsWith("Fader 4, moves ");
     }
 
     private int controlNumber(String id) {
-        List<String> ids = desk().session().surfaces().get(0).controls().stream()
+        List<String> ids = desk().editing().session().surfaces().get(0).controls().stream()
                 .map(c -> c.id())
                 .toList();
         return ids.indexOf(id);
@@ -259,12 +261,12 @@ public class EditingTest extends WindowTest {
         String route = routeOf(feedback);
         interact(() -> {
             desk().selection().selectedProperty().set(route);
-            desk().riding().rehearse(desk().session().route(route), true);
+            desk().riding().rehearse(desk().editing().session().route(route), true);
             desk().riding().locate(0);
         });
         moveTo("#control-fader-3").moveBy(0, 20);
         push(KeyCode.SPACE);
-        until(() -> desk().riding().playing() && desk().state().position() > 0.05);
+        until(() -> desk().riding().playing() && desk().frames().state().position() > 0.05);
         press(MouseButton.PRIMARY);
         for (int i = 0; i < 20; i++) {
             moveBy(0, i / 10 % 2 == 0 ? -3 : 3);
@@ -273,14 +275,15 @@ public class EditingTest extends WindowTest {
         release(MouseButton.PRIMARY);
         push(KeyCode.SPACE);
         until(() -> text("#trace-head").equals("Rehearsed"));
-        Session before = desk().session();
+        Session before = desk().editing().session();
         interact(() -> window().files().save(folder.resolve("rehearsed.agogic")));
         until(() -> text("#trace-head").equals("Saved"));
         see("#rehearsal-write");
-        assertThat(desk().session()).as("nothing is written yet").isSameAs(before);
+        assertThat(desk().editing().session()).as("nothing is written yet").isSameAs(before);
         push(KeyCode.ALT, KeyCode.R);
         until(() -> text("#trace-head").equals("Written"));
-        assertThat(desk().session().rides().size()).isEqualTo(before.rides().size() + 1);
+        assertThat(desk().editing().session().rides().size())
+                .isEqualTo(before.rides().size() + 1);
         assertThat(lookup("#rehearsal-write").tryQuery()).isEmpty();
     }
 
@@ -289,29 +292,31 @@ public class EditingTest extends WindowTest {
         Target feedback = new Target("echo", "feedback");
         String route = routeOf(feedback);
         interact(() -> {
-            desk().edit("Loop", s -> s.withLoop(new Loop(0, 8, true)));
+            desk().editing().edit("Loop", s -> s.withLoop(new Loop(0, 8, true)));
             desk().selection().selectedProperty().set(route);
-            desk().riding().mode(desk().session().route(route), WriteMode.TOUCH);
+            desk().riding().mode(desk().editing().session().route(route), WriteMode.TOUCH);
             desk().riding().locate(0);
         });
         moveTo("#control-fader-3").moveBy(0, 20);
         push(KeyCode.R);
-        until(() -> desk().riding().playing() && desk().state().position() > 0.05);
+        until(() -> desk().riding().playing() && desk().frames().state().position() > 0.05);
         press(MouseButton.PRIMARY);
-        for (int i = 0; i < 150 && desk().session().lane(feedback).stretches().size() < 2; i++) {
+        for (int i = 0;
+                i < 150 && desk().editing().session().lane(feedback).stretches().size() < 2;
+                i++) {
             moveBy(0, i / 10 % 2 == 0 ? -3 : 3);
             sleep(20);
         }
         release(MouseButton.PRIMARY);
         push(KeyCode.SPACE);
         until(() -> !desk().riding().playing());
-        until(() -> desk().session().lane(feedback).stretches().size() >= 2);
+        until(() -> desk().editing().session().lane(feedback).stretches().size() >= 2);
         push(KeyCode.L);
         until(() -> desk().selection().viewProperty().get() == View.REFINE);
         until(() -> lookup("#take-average").query().isVisible());
-        int stretches = desk().session().lane(feedback).stretches().size();
+        int stretches = desk().editing().session().lane(feedback).stretches().size();
         clickOn("#take-average");
-        until(() -> desk().session().lane(feedback).stretches().size() == stretches + 1);
+        until(() -> desk().editing().session().lane(feedback).stretches().size() == stretches + 1);
         assertThat(text("#trace-head")).isNotEqualTo("Not done");
     }
 
@@ -319,11 +324,11 @@ public class EditingTest extends WindowTest {
     void aFileThatIsNoSessionChangesNothingAndSaysWhy() throws IOException {
         Path odd = folder.resolve("odd.agogic");
         Files.writeString(odd, "this is no session");
-        Session before = desk().session();
+        Session before = desk().editing().session();
         interact(() -> window().files().entrance().open(odd));
         until(() -> text("#trace-head").equals("Not opened"));
         assertThat(text("#trace-sentence")).contains("no whole Agogic session");
-        assertThat(desk().session()).isSameAs(before);
+        assertThat(desk().editing().session()).isSameAs(before);
         interact(() -> window().files().save(folder.resolve("no/where.agogic")));
         until(() -> text("#trace-head").equals("Not saved"));
         assertThat(desk().editing().fileProperty().get()).isNull();
@@ -348,7 +353,8 @@ public class EditingTest extends WindowTest {
         push(KeyCode.CONTROL, KeyCode.I);
         until(() -> lookup("OK").tryQuery().isPresent());
         clickOn("OK");
-        until(() -> desk().session().devices().stream().anyMatch(d -> d.name().equals("Box")));
+        until(() -> desk().editing().session().devices().stream()
+                .anyMatch(d -> d.name().equals("Box")));
         until(() -> desk().selection().viewProperty().get() == View.CATALOG);
         push(KeyCode.F);
         Node unnamed = node("#face-cc-17");
@@ -356,20 +362,23 @@ public class EditingTest extends WindowTest {
         push(KeyCode.N);
         until(() -> lookup("#short-name").query().isFocused());
         push(KeyCode.CONTROL, KeyCode.A).write("Sparkle").push(KeyCode.ENTER);
-        until(() ->
-                desk().session().parameter(new Target("box", "cc-17")).name().equals("Sparkle"));
+        until(() -> desk().editing()
+                .session()
+                .parameter(new Target("box", "cc-17"))
+                .name()
+                .equals("Sparkle"));
         interact(unnamed::requestFocus);
         push(KeyCode.ESCAPE);
         see("#face-cc-17");
         interact(() -> lookup("#face-cc-17").query().requestFocus());
         push(KeyCode.E);
-        until(() -> desk().session().device("box").outsideOf("cc-17").isPresent());
+        until(() -> desk().editing().session().device("box").outsideOf("cc-17").isPresent());
     }
 
     /** Rebalancing: all of a ride lower, without touching a point; what follows is shown before. */
     @Test
     void allOfItLowerIsOneActAndUndoneToTheBit() {
-        Session before = desk().session();
+        Session before = desk().editing().session();
         Envelope old = cutoff().envelope();
         push(KeyCode.S);
         until(() -> lookup("#span-all").tryQuery().isPresent());
@@ -384,20 +393,20 @@ public class EditingTest extends WindowTest {
         until(() -> text("#span-counts").equals("No point moves."));
         push(KeyCode.ESCAPE);
         until(() -> lookup("#span-all").tryQuery().isEmpty());
-        assertThat(desk().session()).isSameAs(before);
+        assertThat(desk().editing().session()).isSameAs(before);
 
         push(KeyCode.S);
         until(() -> lookup("#span-all").tryQuery().isPresent());
         clickOn("#span-all").write("-200 cents").push(KeyCode.ENTER);
         until(() -> text("#span-counts").equals(old.size() + " points move."));
         clickOn("OK");
-        until(() -> desk().session() != before);
-        Parameter parameter = desk().session().parameter(CUTOFF);
+        until(() -> desk().editing().session() != before);
+        Parameter parameter = desk().editing().session().parameter(CUTOFF);
         for (int i = 0; i < old.size(); i++) {
             assertThat(parameter.distance(cutoff().envelope().value(i), old.value(i)))
                     .isCloseTo(200, within(1e-6));
         }
         push(KeyCode.CONTROL, KeyCode.Z);
-        until(() -> desk().session() == before);
+        until(() -> desk().editing().session() == before);
     }
 }

@@ -80,7 +80,7 @@ class EveryActTest extends WindowTest {
         all.add(window().ridingShown());
         all.add(desk().learner().on());
         all.add(choosers);
-        all.add(desk().engine().begun());
+        all.add(desk().live().engine().begun());
         return all;
     }
 
@@ -163,7 +163,7 @@ class EveryActTest extends WindowTest {
     }
 
     private void check(Act act, String where) {
-        Session before = desk().session();
+        Session before = desk().editing().session();
         Notice said = desk().notices().lastProperty().get();
         List<Object> saw = new ArrayList<>();
         now(() -> saw.addAll(seen()));
@@ -173,7 +173,7 @@ class EveryActTest extends WindowTest {
         now(() -> desk().notices().lastProperty().addListener(listener));
         boolean asked = does(act);
         now(() -> desk().notices().lastProperty().removeListener(listener));
-        Session after = desk().session();
+        Session after = desk().editing().session();
         Notice says = desk().notices().lastProperty().get();
         List<Object> sees = new ArrayList<>();
         now(() -> sees.addAll(seen()));
@@ -195,8 +195,9 @@ class EveryActTest extends WindowTest {
         }
         if (stepped && !NO_STEP.contains(act.id())) {
             now(() -> desk().editing().undo());
-            if (!desk().session().equals(before)) {
-                wrong.add(where + " is not taken back by one undo: " + apart(before, desk().session()));
+            if (!desk().editing().session().equals(before)) {
+                wrong.add(where + " is not taken back by one undo: "
+                        + apart(before, desk().editing().session()));
             }
         }
         back(act, before);
@@ -217,7 +218,7 @@ class EveryActTest extends WindowTest {
         now(() -> {
             played.set(desk().riding().playing());
             if (desk().riding().playing()) {
-                desk().engine().stop();
+                desk().live().engine().stop();
             }
             if (desk().learner().on()) {
                 desk().learner().cancel();
@@ -227,18 +228,18 @@ class EveryActTest extends WindowTest {
             }
             desk().selection().setsProperty().set(false);
             desk().selection().lightProperty().set(false);
-            for (int i = 0; i < 3 && desk().session() != before; i++) {
+            for (int i = 0; i < 3 && desk().editing().session() != before; i++) {
                 desk().editing().undo();
             }
         });
         if (BEGIN.contains(act.id()) || played.get()) {
             // It may begin a moment later: whatever has begun is over before the next act.
             sleep(1);
-            now(() -> desk().engine().stop());
+            now(() -> desk().live().engine().stop());
             until(() -> !desk().riding().playing());
             now(() -> {
                 desk().frame();
-                for (int i = 0; i < 3 && desk().session() != before; i++) {
+                for (int i = 0; i < 3 && desk().editing().session() != before; i++) {
                     desk().editing().undo();
                 }
             });
@@ -319,7 +320,7 @@ class EveryActTest extends WindowTest {
         mostActsIn(
                 "playing",
                 () -> {
-                    now(() -> desk().engine().play());
+                    now(() -> desk().live().engine().play());
                     until(() -> desk().riding().playing());
                 },
                 View.ROUTES,
@@ -355,7 +356,7 @@ class EveryActTest extends WindowTest {
         now(() -> window().show(guarded, null, false));
         chooserThatIsCancelled();
         acts(AT_LENGTH ? 1 : 2, "protected", () -> does(window().acts().act("choose-all")), true, View.REFINE);
-        assertThat(desk().session().lanes()).allMatch(Lane::guarded);
+        assertThat(desk().editing().session().lanes()).allMatch(Lane::guarded);
     }
 
     /** What belongs to a view that is covered is refused, and says what lies over it; a position can be typed all the same. */
@@ -366,7 +367,7 @@ class EveryActTest extends WindowTest {
                 desk().selection().viewProperty().set(view);
                 window().turnRidingView();
             });
-            Session before = desk().session();
+            Session before = desk().editing().session();
             for (Act act : window().acts().all()) {
                 if (act.special() && act.countsIn(view) && act.whyNot(view).isEmpty()) {
                     now(() -> window().acts().perform(act));
@@ -375,10 +376,10 @@ class EveryActTest extends WindowTest {
                             .contains("the riding view is over it");
                 }
             }
-            assertThat(desk().session()).isSameAs(before);
+            assertThat(desk().editing().session()).isSameAs(before);
             assertThat(window().ridingShown()).isTrue();
             // By its key as well: it is not silent, and no other act has it there.
-            now(() -> desk().say(Notice.plain("Nothing", "yet.")));
+            now(() -> desk().notices().say(Notice.plain("Nothing", "yet.")));
             push(KeyCode.DELETE);
             until(() -> desk().notices().lastProperty().get().sentence().contains("the riding view is over it"));
             now(() -> window().acts().perform(window().acts().act("go")));

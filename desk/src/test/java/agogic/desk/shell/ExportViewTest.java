@@ -70,7 +70,7 @@ class ExportViewTest extends WindowTest {
         until(() -> row("Audio").contains("up to date"));
         assertThat(text("#trace-sentence")).contains("whole.wav", "silent");
         assertThat(AudioSystem.getAudioFileFormat(wav.toFile()).getFrameLength())
-                .isEqualTo(Math.round(desk().session().seconds() * 48_000));
+                .isEqualTo(Math.round(desk().editing().session().seconds() * 48_000));
         Path pdf = folder.resolve("lanes.pdf");
         askBy(pdf);
         down(3);
@@ -78,7 +78,7 @@ class ExportViewTest extends WindowTest {
         until(() -> row("Picture").contains("up to date"));
         assertThat(new String(Files.readAllBytes(pdf), StandardCharsets.ISO_8859_1))
                 .startsWith("%PDF");
-        interact(() -> desk().edit("Name", s -> s.named("Other")));
+        interact(() -> desk().editing().edit("Name", s -> s.named("Other")));
         until(() -> row("Picture").contains("changed since") && row("Audio").contains("changed since"));
         // All of it, but ended on the way: nothing is there, and it can be done again.
         push(KeyCode.SHIFT, KeyCode.D);
@@ -106,14 +106,14 @@ class ExportViewTest extends WindowTest {
     }
 
     private Set<Destination.Part> parts(String name) {
-        return Destination.of(desk().session().destinations(), name).parts();
+        return Destination.of(desk().editing().session().destinations(), name).parts();
     }
 
     /** A destination is made, filled and carried out; a lane is changed; carried out again only that is new; all by keys. */
     @Test
     void aDestinationIsMadeCarriedOutAndCarriedOutAgain() throws Exception {
         Target tone = new Target("track-1-sound", "tone");
-        interact(() -> desk().edit("Points", s -> Points.add(Points.add(s, tone, 0, 0.2), tone, 8, 0.7)));
+        interact(() -> desk().editing().edit("Points", s -> Points.add(Points.add(s, tone, 0, 0.2), tone, 8, 0.7)));
         push(KeyCode.DIGIT5);
         until(() -> desk().selection().viewProperty().get() == View.EXPORT);
         interact(() -> node("#export-lines").requestFocus());
@@ -165,7 +165,7 @@ class ExportViewTest extends WindowTest {
                 .contains("Carried.wav, as it was exported last: nothing above"));
         FileTime wav = Files.getLastModifiedTime(place.resolve("Carried.wav"));
         // An edit that is not heard, for nothing plays: the audio stays the same file, the table is another.
-        interact(() -> desk().edit("Point", s -> Points.add(s, tone, 4, 0.9)));
+        interact(() -> desk().editing().edit("Point", s -> Points.add(s, tone, 4, 0.9)));
         until(() -> place("To friends").contains("changed since"));
         push(KeyCode.CONTROL, KeyCode.SHIFT, KeyCode.E);
         until(() -> place("To friends").contains("up to date"));
@@ -176,24 +176,24 @@ class ExportViewTest extends WindowTest {
         // The undo of the point makes it older again; what is chosen is undone step by step.
         push(KeyCode.CONTROL, KeyCode.Z);
         until(() -> place("To friends").contains("changed since"));
-        Session back = desk().session();
+        Session back = desk().editing().session();
         push(KeyCode.DELETE);
         until(() -> place("To friends").isEmpty());
         push(KeyCode.CONTROL, KeyCode.Z);
-        until(() -> desk().session().equals(back));
+        until(() -> desk().editing().session().equals(back));
         // What was carried out is known after it was saved and opened.
         Path saved = folder.resolve("piece.agogic");
-        SessionFile.save(saved, desk().session());
-        assertThat(SessionFile.open(saved)).isEqualTo(desk().session());
+        SessionFile.save(saved, desk().editing().session());
+        assertThat(SessionFile.open(saved)).isEqualTo(desk().editing().session());
     }
 
     /** What is lost has an act that loses less, and it says so before; one undo takes it back. */
     @Test
     void aLossIsMendedByItsButton() {
         Target tone = new Target("track-1-sound", "tone");
-        interact(() -> desk().edit("Points", s -> Points.add(Points.add(s, tone, 0, 0.2), tone, 8, 0.7)));
-        interact(() ->
-                desk().edit("Expose", s -> Exposing.expose(s, List.of(tone)).session()));
+        interact(() -> desk().editing().edit("Points", s -> Points.add(Points.add(s, tone, 0, 0.2), tone, 8, 0.7)));
+        interact(() -> desk().editing()
+                .edit("Expose", s -> Exposing.expose(s, List.of(tone)).session()));
         push(KeyCode.DIGIT5);
         until(() -> desk().selection().viewProperty().get() == View.EXPORT);
         push(KeyCode.SHIFT, KeyCode.D);
@@ -204,7 +204,7 @@ class ExportViewTest extends WindowTest {
         assertThat(text("#trace-sentence")).contains("Controllers of 14 bits: then");
         assertThat(node("#export-mend").getAccessibleText()).startsWith("Controllers of 14 bits: then ");
         interact(() -> ((Button) node("#export-mend")).fire());
-        until(() -> Destination.of(desk().session().destinations(), "To the orchestra's player")
+        until(() -> Destination.of(desk().editing().session().destinations(), "To the orchestra's player")
                 .how()
                 .midi()
                 .fine()
@@ -214,7 +214,7 @@ class ExportViewTest extends WindowTest {
         String told = text("#trace-sentence").replaceAll(".*then (up to|nothing is) ([^ ]+ [^ .]+).*", "$2");
         until(() -> row("MIDI file").contains(told.startsWith("beside") ? "nothing is lost" : told));
         push(KeyCode.CONTROL, KeyCode.Z);
-        until(() -> Destination.of(desk().session().destinations(), "To the orchestra's player")
+        until(() -> Destination.of(desk().editing().session().destinations(), "To the orchestra's player")
                 .how()
                 .midi()
                 .fine()
@@ -226,7 +226,7 @@ class ExportViewTest extends WindowTest {
     void aTableComesBackByKeys() throws Exception {
         Target tone = new Target("track-1-sound", "tone");
         interact(() -> {
-            desk().edit("Row", s -> s.with(Route.of("row", null, Span.FULL, tone)));
+            desk().editing().edit("Row", s -> s.with(Route.of("row", null, Span.FULL, tone)));
             desk().selection().selectedProperty().set("row");
         });
         Path table = folder.resolve("tone.csv");
@@ -237,9 +237,9 @@ class ExportViewTest extends WindowTest {
         push(KeyCode.ENTER);
         until(() -> text("#trace-head").equals("Taken"));
         assertThat(text("#trace-sentence")).contains("Tone", "ride");
-        assertThat(desk().session().rides()).hasSize(1);
+        assertThat(desk().editing().session().rides()).hasSize(1);
         // The same again says what is there; broken, it says where.
-        Session taken = desk().session();
+        Session taken = desk().editing().session();
         Path points = folder.resolve("points.csv");
         SafeFile.text(points, LaneTables.points(taken, taken.lane(tone), 0));
         askBy(points);
@@ -248,9 +248,9 @@ class ExportViewTest extends WindowTest {
         Files.writeString(points, "seconds,value\n0,loud\n");
         push(KeyCode.CONTROL, KeyCode.SHIFT, KeyCode.T);
         until(() -> text("#trace-sentence").contains("points.csv, line 2: column “value”"));
-        assertThat(desk().session()).isSameAs(taken);
+        assertThat(desk().editing().session()).isSameAs(taken);
         push(KeyCode.CONTROL, KeyCode.Z);
-        until(() -> desk().session().rides().isEmpty());
-        assertThat(desk().session().lane(tone).envelope().isEmpty()).isTrue();
+        until(() -> desk().editing().session().rides().isEmpty());
+        assertThat(desk().editing().session().lane(tone).envelope().isEmpty()).isTrue();
     }
 }

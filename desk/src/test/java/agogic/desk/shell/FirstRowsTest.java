@@ -30,11 +30,11 @@ class FirstRowsTest extends WindowTest {
         }
         release(MouseButton.PRIMARY);
         until(() -> !desk().learner().on());
-        until(() -> desk().session().routes().size() == 1);
+        until(() -> desk().editing().session().routes().size() == 1);
         push(KeyCode.DIGIT1);
         until(() -> lookup("#first-rows").tryQuery().isEmpty());
         push(KeyCode.CONTROL, KeyCode.Z);
-        until(() -> desk().session().routes().isEmpty());
+        until(() -> desk().editing().session().routes().isEmpty());
         see("#first-rows");
         // A filter that finds nothing says so, and only where there is something to find.
         assertThat(lookup("#no-routes").tryQuery()).isEmpty();

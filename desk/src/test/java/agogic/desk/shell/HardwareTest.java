@@ -46,13 +46,15 @@ public class HardwareTest extends WindowTest {
 
     @Test
     void aNewSurfaceIsMadeByMovingItsControlsOnce() throws IOException {
-        Session before = desk().session();
+        Session before = desk().editing().session();
         SimulatedDevice box = SimulatedDevices.plug(PORT);
         push(KeyCode.DIGIT3);
         interact(() -> window().surfaces().acts().files().addSurface(PORT));
         until(() -> desk().learner().on());
-        until(() ->
-                desk().live().ports().of(desk().session().surface("bench-box")).open());
+        until(() -> desk().live()
+                .ports()
+                .of(desk().editing().session().surface("bench-box"))
+                .open());
         sweep(box, 5, 70);
         until(() -> text("#trace-sentence").contains("Heard: a new control, CC 70 · ch 5, a knob or fader, 7-bit"));
         until(() -> text("#trace-sentence").contains("1 found, the last: Knob 1."));
@@ -66,7 +68,7 @@ public class HardwareTest extends WindowTest {
         until(() -> text("#trace-sentence").contains("2 found"));
         push(KeyCode.ENTER);
         until(() -> !desk().learner().on());
-        List<Control> controls = desk().session().surface("bench-box").controls();
+        List<Control> controls = desk().editing().session().surface("bench-box").controls();
         assertThat(controls).hasSize(2);
         assertThat(controls.get(0).turned()).isTrue();
         assertThat(controls.get(0).kind()).isEqualTo(Control.Kind.PEDAL);
@@ -78,9 +80,10 @@ public class HardwareTest extends WindowTest {
         interact(() -> window().surfaces()
                 .acts()
                 .files()
-                .saveDescription(desk().session().surface("bench-box")));
+                .saveDescription(desk().editing().session().surface("bench-box")));
         until(() -> text("#trace-sentence").equals("Bench Box with 2 controls is in box.json."));
-        assertThat(MapFile.read(file).surface()).isEqualTo(desk().session().surface("bench-box"));
+        assertThat(MapFile.read(file).surface())
+                .isEqualTo(desk().editing().session().surface("bench-box"));
 
         // Pulled out: it is said, and where the wire stops. Back again: it is heard.
         SimulatedDevices.unplug(PORT);
@@ -96,17 +99,17 @@ public class HardwareTest extends WindowTest {
 
         // Adding and walking it were one step.
         push(KeyCode.CONTROL, KeyCode.Z);
-        until(() -> desk().session() == before);
+        until(() -> desk().editing().session() == before);
     }
 
     @Test
     void aWalkThatIsLeftLeavesNoSurfaceBehind() {
-        Session before = desk().session();
+        Session before = desk().editing().session();
         SimulatedDevices.plug(PORT);
         interact(() -> window().surfaces().acts().files().addSurface(PORT));
-        until(() -> desk().session().surfaces().size() == 3);
+        until(() -> desk().editing().session().surfaces().size() == 3);
         push(KeyCode.ESCAPE);
-        until(() -> desk().session() == before);
+        until(() -> desk().editing().session() == before);
         assertThat(desk().learner().on()).isFalse();
     }
 
@@ -115,15 +118,17 @@ public class HardwareTest extends WindowTest {
         Path file = folder.resolve("map.json");
         askBy(file);
         push(KeyCode.DIGIT3);
-        interact(() ->
-                window().surfaces().acts().files().saveMap(desk().session().surface("north-eight")));
+        interact(() -> window().surfaces()
+                .acts()
+                .files()
+                .saveMap(desk().editing().session().surface("north-eight")));
         until(() -> Files.exists(file) && text("#trace-head").equals("Saved"));
-        int ties = (int) desk().session().routes().stream()
+        int ties = (int) desk().editing().session().routes().stream()
                 .filter(r ->
                         r.hand().filter(h -> h.surface().equals("north-eight")).isPresent())
                 .count();
         // The other session has no filter, no hands yet and no macros.
-        interact(() -> desk().edit("Another piece", s -> {
+        interact(() -> desk().editing().edit("Another piece", s -> {
             Session bare = s.withLanes(List.of())
                     .withRoutes(List.of())
                     .withMacros(List.of())
@@ -156,7 +161,7 @@ public class HardwareTest extends WindowTest {
                     List.of(),
                     List.of());
         }));
-        Session bare = desk().session();
+        Session bare = desk().editing().session();
         javafx.application.Platform.runLater(
                 () -> window().surfaces().acts().files().useMap());
         until(() -> lookup("#map-report").tryQuery().isPresent());
@@ -166,21 +171,21 @@ public class HardwareTest extends WindowTest {
                 .contains("Fader 1, page Glass → Two-Pole Filter · Cutoff: no such device: no device here is called "
                         + "Two-Pole Filter.");
         clickOn("Use it");
-        until(() -> desk().session() != bare);
+        until(() -> desk().editing().session() != bare);
         assertThat(text("#trace-sentence")).isEqualTo((ties + 8) + " of " + (ties + 9) + " routes could be matched.");
-        assertThat(desk().session().routes()).hasSize(ties - 1);
-        assertThat(desk().session().macros()).hasSize(2);
-        assertThat(desk().session().routes())
+        assertThat(desk().editing().session().routes()).hasSize(ties - 1);
+        assertThat(desk().editing().session().macros()).hasSize(2);
+        assertThat(desk().editing().session().routes())
                 .extracting(Route::takeover)
                 .contains(agogic.core.route.Takeover.WHEN_THEY_MEET);
         push(KeyCode.CONTROL, KeyCode.Z);
-        until(() -> desk().session() == bare);
+        until(() -> desk().editing().session() == bare);
     }
 
     @Test
     void theTraceBarMendsAChannelAndMakesAControl() {
         SimulatedDevice north = SimulatedDevices.at("North Eight");
-        int routes = desk().session().routes().size();
+        int routes = desk().editing().session().routes().size();
         // Fader 1 speaks on channel 6 today.
         north.send(new byte[] {(byte) 0xB5, 20, 64});
         until(() -> text("#trace-sentence").contains("Fader 1 sends this message, but on channel 1"));
@@ -198,9 +203,13 @@ public class HardwareTest extends WindowTest {
         until(() -> text("#trace-sentence").contains("1 found, the last: Wheel 1"));
         push(KeyCode.A);
         until(() -> !desk().learner().on());
-        assertThat(desk().session().surface("north-eight").find("wheel-1").address())
+        assertThat(desk().editing()
+                        .session()
+                        .surface("north-eight")
+                        .find("wheel-1")
+                        .address())
                 .isEqualTo(new Address.Cc(1, 1));
-        assertThat(desk().session().routes()).hasSize(routes);
+        assertThat(desk().editing().session().routes()).hasSize(routes);
     }
 
     /** A macro has a lane of its own, ridden or drawn; when the macro goes, Refine does not stumble over it. */
@@ -211,11 +220,11 @@ public class HardwareTest extends WindowTest {
         until(() -> desk().selection().viewProperty().get() == View.REFINE);
         assertThat(desk().selection().selectedRoute().orElseThrow().target().parameter())
                 .isEqualTo("afterglow");
-        interact(() -> desk().edit("Delete", s -> agogic.core.group.Macros.delete(s, "afterglow")));
-        until(() -> desk().session().macros().size() == 1);
+        interact(() -> desk().editing().edit("Delete", s -> agogic.core.group.Macros.delete(s, "afterglow")));
+        until(() -> desk().editing().session().macros().size() == 1);
         push(KeyCode.DIGIT1);
         push(KeyCode.DIGIT4);
         push(KeyCode.CONTROL, KeyCode.Z);
-        until(() -> desk().session().macros().size() == 2);
+        until(() -> desk().editing().session().macros().size() == 2);
     }
 }

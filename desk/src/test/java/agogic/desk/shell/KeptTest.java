@@ -48,7 +48,8 @@ public class KeptTest extends WindowTest {
     /** What is there is what is shown: another test may have left something. */
     private boolean keptAt(Path path) {
         try {
-            return Files.exists(path) && SessionFile.open(path).equals(desk().session());
+            return Files.exists(path)
+                    && SessionFile.open(path).equals(desk().editing().session());
         } catch (IOException e) {
             return false;
         }
@@ -82,9 +83,9 @@ public class KeptTest extends WindowTest {
     @Test
     void aLaterStateIsOfferedUntilItIsTakenHoweverOftenItEnds() throws IOException {
         saved("Night");
-        Session plain = desk().session();
+        Session plain = desk().editing().session();
         turnLoop();
-        Session later = desk().session();
+        Session later = desk().editing().session();
         until(() -> keepsWhatIsShown(folder, "Night"));
         // As if the program had ended here, and is started again, twice.
         interact(() -> window().show(plain, file, false));
@@ -93,33 +94,33 @@ public class KeptTest extends WindowTest {
         until(() -> text("#trace-head").equals("Kept"));
         assertThat(text("#trace-sentence")).contains("a later state, saved automatically at ");
         // Something else is said; it waits, and its key says it again.
-        interact(() -> desk().refuse("Something else."));
+        interact(() -> desk().notices().refuse("Something else."));
         see("#trace-kept");
         push(KeyCode.ALT, KeyCode.K);
         until(() -> text("#trace-head").equals("Kept"));
         push(KeyCode.A);
-        until(() -> desk().session().equals(later));
+        until(() -> desk().editing().session().equals(later));
         until(() -> kept(folder, "Night").size() == 1 && keepsWhatIsShown(folder, "Night"));
         // Again, before it was saved: it is there once.
         interact(() -> window().show(plain, file, false));
         until(() -> text("#trace-head").equals("Kept"));
         push(KeyCode.A);
-        until(() -> desk().session().equals(later));
+        until(() -> desk().editing().session().equals(later));
         push(KeyCode.CONTROL, KeyCode.Z);
-        until(() -> desk().session() == plain);
+        until(() -> desk().editing().session() == plain);
     }
 
     @Test
     void whatIsNotWantedIsOfferedNoMore() throws IOException {
         saved("Noon");
-        Session plain = desk().session();
+        Session plain = desk().editing().session();
         turnLoop();
         until(() -> keepsWhatIsShown(folder, "Noon"));
         interact(() -> window().show(plain, file, false));
         until(() -> text("#trace-head").equals("Kept"));
         push(KeyCode.SHIFT, KeyCode.A);
         until(() -> kept(folder, "Noon").isEmpty());
-        assertThat(desk().session()).isSameAs(plain);
+        assertThat(desk().editing().session()).isSameAs(plain);
         assertThat(desk().offers().countProperty().get()).isZero();
     }
 
@@ -128,7 +129,7 @@ public class KeptTest extends WindowTest {
         Path own = folder.resolve("own");
         interact(() -> desk().editing().neverSaved());
         until(() -> keepsWhatIsShown(own, "Slow Comet"));
-        Session was = desk().session();
+        Session was = desk().editing().session();
         Path left = kept(own, "Slow Comet").stream()
                 .filter(this::keptAt)
                 .findFirst()
@@ -140,7 +141,7 @@ public class KeptTest extends WindowTest {
         assertThat(node("#start-kept-1").getAccessibleText())
                 .contains("Slow Comet, in no file yet, saved automatically at ");
         push(KeyCode.K);
-        until(() -> desk() != null && desk().session().equals(was));
+        until(() -> desk() != null && desk().editing().session().equals(was));
         assertThat(desk().editing().unsaved()).isTrue();
         until(() -> !Files.exists(left) && keepsWhatIsShown(own, "Slow Comet"));
     }
@@ -154,7 +155,7 @@ public class KeptTest extends WindowTest {
         until(() -> text("#trace-head").equals("May it send?"));
         assertThat(text("#trace-sentence")).contains("Breath & Ribbon");
         assertThat(desk().live().ports().sends()).isFalse();
-        interact(() -> desk().refuse("Something else."));
+        interact(() -> desk().notices().refuse("Something else."));
         push(KeyCode.ALT, KeyCode.K);
         until(() -> text("#trace-head").equals("May it send?"));
         push(KeyCode.A);
@@ -178,11 +179,11 @@ public class KeptTest extends WindowTest {
         assertThat(SessionFile.open(file)).isEqualTo(theirs);
         push(KeyCode.ALT, KeyCode.A);
         until(() -> text("#trace-head").equals("Differs"));
-        assertThat(desk().session().versions()).hasSize(1);
+        assertThat(desk().editing().session().versions()).hasSize(1);
         push(KeyCode.A);
         Path second = folder.resolve("Dusk 2.agogic");
         until(() -> second.equals(desk().editing().fileProperty().get()));
-        assertThat(SessionFile.open(second)).isEqualTo(desk().session());
+        assertThat(SessionFile.open(second)).isEqualTo(desk().editing().session());
         assertThat(SessionFile.open(file)).isEqualTo(theirs);
         // The same once more, written over on purpose.
         turnLoop();
@@ -191,14 +192,14 @@ public class KeptTest extends WindowTest {
         until(() -> text("#trace-head").equals("Not saved"));
         push(KeyCode.SHIFT, KeyCode.A);
         until(() -> !desk().editing().unsaved());
-        assertThat(SessionFile.open(second)).isEqualTo(desk().session());
+        assertThat(SessionFile.open(second)).isEqualTo(desk().editing().session());
     }
 
     /** Another window has the file: this one looks at it, and saves elsewhere. */
     @Test
     void aFileThatIsOpenInAnotherWindowIsOnlyLookedAt() throws IOException {
         saved("Dawn");
-        Session plain = desk().session();
+        Session plain = desk().editing().session();
         byte[] before = Files.readAllBytes(file);
         interact(() -> window().files().close());
         Presence other = Presence.begin();
@@ -223,6 +224,6 @@ public class KeptTest extends WindowTest {
         interact(() -> desk().editing().neverSaved());
         until(() -> text("#trace-head").equals("Not kept"));
         turnLoop();
-        assertThat(desk().session().loop().on()).isTrue();
+        assertThat(desk().editing().session().loop().on()).isTrue();
     }
 }

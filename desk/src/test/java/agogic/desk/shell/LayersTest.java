@@ -42,7 +42,7 @@ class LayersTest extends WindowTest {
     }
 
     private Lane lane() {
-        return desk().session().lane(CUTOFF);
+        return desk().editing().session().lane(CUTOFF);
     }
 
     private static double heard(Session session, double beat) {
@@ -51,19 +51,20 @@ class LayersTest extends WindowTest {
     }
 
     private double heard(double beat) {
-        return heard(desk().session(), beat);
+        return heard(desk().editing().session(), beat);
     }
 
     private Route route() {
-        return desk().session().routes().stream()
+        return desk().editing().session().routes().stream()
                 .filter(r -> r.target().equals(CUTOFF))
                 .findFirst()
                 .orElseThrow();
     }
 
     private void moved(double place) {
-        Control control = desk().session().control(route().hand().orElseThrow());
-        SimulatedDevices.at(desk().session()
+        Control control = desk().editing().session().control(route().hand().orElseThrow());
+        SimulatedDevices.at(desk().editing()
+                        .session()
                         .surface(route().hand().orElseThrow().surface())
                         .port())
                 .send(ControlSender.move(control, 0, place));
@@ -83,7 +84,7 @@ class LayersTest extends WindowTest {
     private double ride(double from, double begin, double place, double to, double beats, double end) {
         interact(() -> desk().riding().locate(from));
         until(() -> Math.abs(desk().riding().positionBeat() - from) < 0.01);
-        int rides = desk().session().rides().size();
+        int rides = desk().editing().session().rides().size();
         moved(place);
         push(KeyCode.R);
         until(() -> desk().riding().playing() && desk().riding().positionBeat() > begin);
@@ -96,16 +97,18 @@ class LayersTest extends WindowTest {
         double last = desk().riding().positionBeat() + 1;
         until(() -> desk().riding().positionBeat() > Math.max(end, last + 2));
         push(KeyCode.SPACE);
-        until(() -> !desk().riding().playing() && desk().session().rides().size() == rides + 1);
+        until(() ->
+                !desk().riding().playing() && desk().editing().session().rides().size() == rides + 1);
         return last;
     }
 
     @Test
     void aWholePieceOfLayersByKeys() {
         interact(() -> desk().selection().selectedProperty().set(route().id()));
-        Session first = desk().session();
+        Session first = desk().editing().session();
         // Latch, so that what the hand leaves stays.
-        interact(() -> desk().edit(
+        interact(() -> desk().editing()
+                .edit(
                         "Latch",
                         s -> s.with(s.route(route().id()).in(WriteMode.LATCH).pinned(true))));
 
@@ -129,7 +132,7 @@ class LayersTest extends WindowTest {
         assertThat(text("#trace-head")).isEqualTo("Copied");
 
         into(new Into(false, true));
-        Session before = desk().session();
+        Session before = desk().editing().session();
         double lies = ride(12, 13, 0.6, 0.45, 2, 40);
         Layer offset = lane().layer(lane().layers().size() - 1);
         assertThat(offset.offset()).isTrue();
@@ -142,11 +145,11 @@ class LayersTest extends WindowTest {
         assertThat(heard(70)).isEqualTo(heard(before, 70));
 
         into(new Into(true, false));
-        interact(() -> desk().edit("Loop", s -> s.withLoop(new Loop(20, 24, false))));
+        interact(() -> desk().editing().edit("Loop", s -> s.withLoop(new Loop(20, 24, false))));
         push(KeyCode.CONTROL, KeyCode.J);
         until(() -> desk().riding().punchProperty().get() == Punch.RANGE);
         see("#punch");
-        Session unpunched = desk().session();
+        Session unpunched = desk().editing().session();
         ride(16, 17, 1.0, 0.9, 8, 28);
         for (double beat = 0; beat < 64; beat += 0.05) {
             if (beat < 20 - 1e-6 || beat > 24 + 1e-6) {
@@ -181,7 +184,7 @@ class LayersTest extends WindowTest {
             push(KeyCode.SHIFT, KeyCode.L);
             until(() -> shownLayer() != was);
         }
-        Session converted = desk().session();
+        Session converted = desk().editing().session();
         int looked = shownLayer();
         push(KeyCode.SHIFT, KeyCode.C);
         see("#layer-becomes");
@@ -193,31 +196,31 @@ class LayersTest extends WindowTest {
         assertThat(part).contains("nothing that is heard moves");
         interact(() -> becomes.setValue(part));
         push(KeyCode.ENTER);
-        until(() -> desk().session() != converted);
+        until(() -> desk().editing().session() != converted);
         assertThat(text("#trace-sentence")).contains("nothing that is heard moved");
         for (double beat = 0; beat < 64; beat += 0.05) {
             assertThat(heard(beat)).as("at %s", beat).isCloseTo(heard(converted, beat), within(1e-9));
         }
         // What was looked at is looked at again after undo.
         push(KeyCode.CONTROL, KeyCode.Z);
-        until(() -> desk().session() == converted);
+        until(() -> desk().editing().session() == converted);
         assertThat(shownLayer()).isEqualTo(looked);
         push(KeyCode.CONTROL, KeyCode.Y);
-        until(() -> desk().session() != converted);
+        until(() -> desk().editing().session() != converted);
 
         push(KeyCode.DIGIT1);
         until(() -> lookup("#routes").tryQuery().filter(Node::isVisible).isPresent());
         interact(() -> desk().selection().clipProperty().set("glass:2"));
-        Session unmoved = desk().session();
+        Session unmoved = desk().editing().session();
         push(KeyCode.ALT, KeyCode.RIGHT);
-        until(() -> desk().session() != unmoved);
+        until(() -> desk().editing().session() != unmoved);
         for (double beat = 16.1; beat < 20; beat += 0.1) {
             assertThat(heard(beat + 4)).as("at %s", beat).isCloseTo(heard(unmoved, beat), within(1e-9));
         }
         assertThat(text("#trace-sentence")).contains("a layer of Cutoff");
         List<Session> back = List.of(unmoved);
         push(KeyCode.CONTROL, KeyCode.Z);
-        until(() -> desk().session() == back.get(0));
+        until(() -> desk().editing().session() == back.get(0));
     }
 
     private int shownLayer() {
@@ -232,7 +235,7 @@ class LayersTest extends WindowTest {
         until(() -> lane().guarded());
         Lane guarded = lane();
         push(KeyCode.R);
-        until(() -> desk().riding().playing() && !desk().state().countingIn());
+        until(() -> desk().riding().playing() && !desk().frames().state().countingIn());
         moved(0.4);
         moved(0.6);
         until(() -> text("#trace-head").equals("Protected"));

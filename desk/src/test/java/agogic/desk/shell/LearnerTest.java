@@ -39,10 +39,10 @@ public class LearnerTest extends WindowTest {
         interact(() -> desk().learner().begin(List.of(SIZE, TONE)));
         sweep(102);
         until(() -> learning().steps().size() == 1);
-        interact(() -> desk().edit("Loop", s -> s.withLoop(new agogic.core.session.Loop(0, 16, true))));
+        interact(() -> desk().editing().edit("Loop", s -> s.withLoop(new agogic.core.session.Loop(0, 16, true))));
         until(() -> text("#trace-head").equals("Learning stopped"));
         assertThat(desk().learner().on()).isFalse();
-        assertThat(desk().session().routes()).isEqualTo(session().routes());
+        assertThat(desk().editing().session().routes()).isEqualTo(session().routes());
         // The hands are heard again.
         sweep(20);
         until(() -> text("#trace-sentence").startsWith("Fader 1 moved to"));
@@ -64,7 +64,8 @@ public class LearnerTest extends WindowTest {
         push(KeyCode.ENTER);
         until(() -> !desk().learner().on());
         assertThat(text("#trace-sentence")).startsWith("Knob 1 → ").endsWith(" · Size.");
-        assertThat(desk().session().routes()).hasSize(session().routes().size() + 1);
+        assertThat(desk().editing().session().routes())
+                .hasSize(session().routes().size() + 1);
         assertThat(desk().editing().undoable()).contains("Learn a control for Size");
     }
 
@@ -80,17 +81,19 @@ public class LearnerTest extends WindowTest {
         assertThat(desk().learner().on()).isTrue();
         sweep(103 + 1);
         until(() -> !desk().learner().on());
-        assertThat(desk().session().routes())
+        assertThat(desk().editing().session().routes())
                 .filteredOn(r -> r.target().equals(TONE))
                 .hasSize(1);
-        assertThat(desk().session().routes()).noneMatch(r -> r.target().equals(SIZE));
+        assertThat(desk().editing().session().routes())
+                .noneMatch(r -> r.target().equals(SIZE));
     }
 
     @Test
     void withoutASurfaceOrWithoutATargetItSaysSo() {
         interact(() -> desk().learner().begin(List.of()));
         assertThat(text("#trace-sentence")).isEqualTo("Choose what a control is to move first.");
-        interact(() -> desk().edit("Bare", s -> s.withRoutes(List.of()).withSurfaces(List.of())));
+        interact(
+                () -> desk().editing().edit("Bare", s -> s.withRoutes(List.of()).withSurfaces(List.of())));
         interact(() -> desk().learner().begin(List.of(SIZE)));
         assertThat(text("#trace-sentence"))
                 .isEqualTo("The session has no surface yet: add one, then move its controls.");

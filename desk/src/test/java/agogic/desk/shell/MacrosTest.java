@@ -35,7 +35,7 @@ public class MacrosTest extends WindowTest {
     }
 
     private double value(Target target) {
-        return desk().state().value(desk().engine().index().of(target));
+        return desk().frames().state().value(desk().live().engine().index().of(target));
     }
 
     private static Target azimuth(int comet) {
@@ -44,7 +44,7 @@ public class MacrosTest extends WindowTest {
 
     @Test
     void whatIsChosenInTheCatalogBecomesAGroupThatKeepsItsDistances() {
-        interact(() -> desk().edit("Bare", s -> {
+        interact(() -> desk().editing().edit("Bare", s -> {
             Session bare = s.withLanes(List.of()).withRoutes(List.of()).withMacros(List.of());
             return bare;
         }));
@@ -58,7 +58,7 @@ public class MacrosTest extends WindowTest {
         }
         push(KeyCode.K);
         until(() -> desk().selection().viewProperty().get() == View.SURFACES);
-        Macro macro = desk().session().macros().get(0);
+        Macro macro = desk().editing().session().macros().get(0);
         assertThat(macro.members()).hasSize(5).allMatch(m -> m instanceof Member.ByOffset);
         // An azimuth goes round: it comes to no limit.
         assertThat(text("#macro-reach")).startsWith("The full range is free");
@@ -74,10 +74,10 @@ public class MacrosTest extends WindowTest {
         until(() -> value(azimuth(1)) != stood);
         assertThat(value(azimuth(5)) - value(azimuth(1))).isCloseTo(apart, within(1e-12));
         // Undone: first what the hand left, then the wire, then the macro.
-        for (int i = 0; i < 6 && !desk().session().macros().isEmpty(); i++) {
+        for (int i = 0; i < 6 && !desk().editing().session().macros().isEmpty(); i++) {
             push(KeyCode.CONTROL, KeyCode.Z);
         }
-        assertThat(desk().session().macros()).isEmpty();
+        assertThat(desk().editing().session().macros()).isEmpty();
     }
 
     @Test
@@ -101,14 +101,14 @@ public class MacrosTest extends WindowTest {
     @Test
     void aMacroIsRiddenLikeAnythingElse() {
         Target glow = new Target(Macro.DEVICE, "afterglow");
-        Route route = desk().session().routes().stream()
+        Route route = desk().editing().session().routes().stream()
                 .filter(r -> r.target().equals(glow))
                 .findFirst()
                 .orElseThrow();
         interact(() -> desk().selection().selectedProperty().set(route.id()));
-        Session before = desk().session();
+        Session before = desk().editing().session();
         push(KeyCode.R);
-        until(() -> desk().riding().playing() && desk().state().position() > 0.1);
+        until(() -> desk().riding().playing() && desk().frames().state().position() > 0.1);
         moveTo("#control-fader-5").moveBy(0, 20);
         press(MouseButton.PRIMARY);
         for (int i = 0; i < 20; i++) {
@@ -117,23 +117,24 @@ public class MacrosTest extends WindowTest {
         release(MouseButton.PRIMARY);
         sleep(400);
         push(KeyCode.SPACE);
-        until(() -> !desk().session().lane(glow).stretches().isEmpty());
+        until(() -> !desk().editing().session().lane(glow).stretches().isEmpty());
         assertThat(text("#trace-head")).isEqualTo("Written");
         assertThat(text("#trace-sentence")).contains("Fader 5 → Macro · Afterglow");
-        assertThat(Moved.overTime(desk().session(), new Target("hall", "mix")))
+        assertThat(Moved.overTime(desk().editing().session(), new Target("hall", "mix")))
                 .as("its members move over time now")
                 .isTrue();
         push(KeyCode.L);
         until(() -> text("#trace-head").equals("Written")
                 && desk().selection().viewProperty().get() == View.REFINE);
         push(KeyCode.CONTROL, KeyCode.Z);
-        until(() -> desk().session().lane(glow).stretches().isEmpty());
-        assertThat(desk().session().lanes()).isEqualTo(before.lanes());
+        until(() -> desk().editing().session().lane(glow).stretches().isEmpty());
+        assertThat(desk().editing().session().lanes()).isEqualTo(before.lanes());
     }
 
     @Test
     void twoHandsOnOneThingAreFoundAndMended() {
-        interact(() -> desk().edit(
+        interact(() -> desk().editing()
+                .edit(
                         "Second hand",
                         s -> Assigning.connect(
                                 s,
@@ -159,8 +160,8 @@ public class MacrosTest extends WindowTest {
                             .orElseThrow());
         });
         push(KeyCode.ENTER);
-        until(() ->
-                Overlap.of(desk().session()).stream().noneMatch(o -> o.kind().conflict()));
+        until(() -> Overlap.of(desk().editing().session()).stream()
+                .noneMatch(o -> o.kind().conflict()));
         assertThat(text("#trace-sentence")).endsWith("Keep Fader 3: done.");
     }
 
@@ -185,7 +186,7 @@ public class MacrosTest extends WindowTest {
     /** In Routes M learns a control for the selected row; in use already, it can be left as it is. */
     @Test
     void aControlIsLearntForTheSelectedRowAndLeft() {
-        Session before = desk().session();
+        Session before = desk().editing().session();
         push(KeyCode.M);
         until(() -> desk().learner().on());
         moveTo("#control-knob-6");
@@ -196,7 +197,7 @@ public class MacrosTest extends WindowTest {
                 .contains("Cutoff is moved by Fader 1 already.");
         push(KeyCode.ALT, KeyCode.A);
         until(() -> !desk().learner().on());
-        assertThat(desk().session()).isSameAs(before);
+        assertThat(desk().editing().session()).isSameAs(before);
         assertThat(text("#trace-head")).isEqualTo("Stopped");
     }
 }

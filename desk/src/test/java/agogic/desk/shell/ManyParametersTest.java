@@ -61,6 +61,6 @@ public class ManyParametersTest extends WindowTest {
         until(() -> list.items().equals(List.of(new Target("grains", "g99999"))));
         push(KeyCode.ENTER);
         push(KeyCode.E);
-        until(() -> desk().session().device("grains").socketOf("g99999") == 1);
+        until(() -> desk().editing().session().device("grains").socketOf("g99999") == 1);
     }
 }

@@ -39,14 +39,14 @@ class MendedTest extends WindowTest {
     }
 
     private Route route() {
-        return desk().session().routes().stream()
+        return desk().editing().session().routes().stream()
                 .filter(r -> r.target().equals(CUTOFF) && r.hand().isPresent())
                 .findFirst()
                 .orElseThrow();
     }
 
     private void move(double to) {
-        Session session = desk().session();
+        Session session = desk().editing().session();
         Hand hand = route().hand().orElseThrow();
         SimulatedDevices.at(session.surface(hand.surface()).port())
                 .send(ControlSender.move(session.control(hand), 0, to));
@@ -61,9 +61,9 @@ class MendedTest extends WindowTest {
 
     /** Brings the wire to a stop, moves the control, and does what the bar offers: the old words and button are gone. */
     private void mends(Trace.Act act, UnaryOperator<Session> stop) {
-        Session before = desk().session();
-        interact(() -> desk().edit("Stop the wire", stop));
-        until(() -> desk().playing().session() == desk().session());
+        Session before = desk().editing().session();
+        interact(() -> desk().editing().edit("Stop the wire", stop));
+        until(() -> desk().frames().playing().session() == desk().editing().session());
         // A jump: who meets the value has to meet it anew.
         interact(() -> desk().riding().locate(8));
         until(() -> {
@@ -82,7 +82,7 @@ class MendedTest extends WindowTest {
         // It is so for good, not until the next frame.
         sleep(400);
         assertThat(firstAct()).isNotEqualTo(act.spoken());
-        interact(() -> desk().edit("As it was", s -> before));
+        interact(() -> desk().editing().edit("As it was", s -> before));
     }
 
     @Test
@@ -92,7 +92,7 @@ class MendedTest extends WindowTest {
         mends(Trace.Act.OPEN_SPAN, s -> s.with(s.route(id).with(Span.straight(0.4, 0.4))));
         mends(Trace.Act.EXPOSE, s -> s.withDevice(s.device("filter").without("cutoff")));
         push(KeyCode.SPACE);
-        until(() -> desk().state().playing());
+        until(() -> desk().frames().state().playing());
         mends(Trace.Act.PUT_IN_TOUCH, s -> s.with(s.route(id).in(WriteMode.READ)));
         mends(Trace.Act.OPEN_LANE, s -> s.with(s.route(id).in(WriteMode.TOUCH))
                 .with(s.lane(CUTOFF).guarded(true)));

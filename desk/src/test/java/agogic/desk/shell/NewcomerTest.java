@@ -86,7 +86,10 @@ class NewcomerTest extends WindowTest {
     }
 
     private Exposure exposure(String device, FaceControl control) {
-        return desk().session().device(device).exposure(control.getId().substring("face-".length()));
+        return desk().editing()
+                .session()
+                .device(device)
+                .exposure(control.getId().substring("face-".length()));
     }
 
     /** What is hidden on the face is exposed, or wanted where no socket is free, by one click on its mark; moved, it offers the same. */
@@ -94,7 +97,7 @@ class NewcomerTest extends WindowTest {
     void onTheFaceAClickOnTheMarkExposes() {
         push(KeyCode.DIGIT2);
         interact(() -> window().catalog().open(true));
-        String device = desk().session().devices().stream()
+        String device = desk().editing().session().devices().stream()
                 .filter(d -> d.parameters().stream()
                                 .filter(p -> d.exposure(p.id()) == Exposure.HIDDEN)
                                 .count()
@@ -123,18 +126,18 @@ class NewcomerTest extends WindowTest {
         } else {
             moveTo(at.getMinX() + at.getWidth() / 2 + 32, at.getMinY() + 9);
         }
-        double stood = desk().stands(new Target(device, one));
+        double stood = desk().standing().stands(new Target(device, one));
         press(MouseButton.PRIMARY).release(MouseButton.PRIMARY);
-        until(() -> desk().session().device(device).exposure(one) != Exposure.HIDDEN);
-        assertThat(desk().stands(new Target(device, one))).isEqualTo(stood);
+        until(() -> desk().editing().session().device(device).exposure(one) != Exposure.HIDDEN);
+        assertThat(desk().standing().stands(new Target(device, one))).isEqualTo(stood);
         String other = hidden.get(1).getId().substring("face-".length());
         interact(() -> hidden.get(1).requestFocus());
         push(KeyCode.UP);
         until(() -> text("#trace-sentence").contains("It is hidden"));
         push(KeyCode.A);
-        until(() -> desk().session().device(device).exposure(other) == Exposure.WANTED);
+        until(() -> desk().editing().session().device(device).exposure(other) == Exposure.WANTED);
         push(KeyCode.CONTROL, KeyCode.Z);
-        until(() -> desk().session().device(device).exposure(other) == Exposure.HIDDEN);
+        until(() -> desk().editing().session().device(device).exposure(other) == Exposure.HIDDEN);
     }
 
     @Test
@@ -156,8 +159,9 @@ class NewcomerTest extends WindowTest {
         drag("#control-fader-8", -72);
         // It is kept by itself once the hand has been still.
         until(() -> !desk().learner().on());
-        until(() -> desk().session().routes().stream().anyMatch(r -> r.target().equals(first)));
-        assertThat(desk().session().device(first.device()).exposure(first.parameter()))
+        until(() -> desk().editing().session().routes().stream()
+                .anyMatch(r -> r.target().equals(first)));
+        assertThat(desk().editing().session().device(first.device()).exposure(first.parameter()))
                 .isEqualTo(Exposure.EXPOSED);
         assertThat(steps).as("goal 5").isLessThanOrEqualTo(5);
     }
@@ -194,7 +198,7 @@ class NewcomerTest extends WindowTest {
 
     @Test
     void aMacroOfFourIsMadeByKeysAndByMouse() {
-        int before = desk().session().macros().size();
+        int before = desk().editing().session().macros().size();
         key(KeyCode.DIGIT2);
         push(KeyCode.CONTROL, KeyCode.F);
         words("comet distance");
@@ -207,12 +211,12 @@ class NewcomerTest extends WindowTest {
             push(KeyCode.SHIFT, KeyCode.DOWN);
         }
         key(KeyCode.K);
-        until(() -> desk().session().macros().size() == before + 1);
-        assertThat(desk().session().macros().get(before).members()).hasSize(4);
+        until(() -> desk().editing().session().macros().size() == before + 1);
+        assertThat(desk().editing().session().macros().get(before).members()).hasSize(4);
         assertThat(steps).as("goal 5").isLessThanOrEqualTo(5);
         steps = 0;
         push(KeyCode.CONTROL, KeyCode.Z);
-        until(() -> desk().session().macros().size() == before);
+        until(() -> desk().editing().session().macros().size() == before);
         look("comet distance");
         Bounds list = rows().localToScreen(rows().getBoundsInLocal());
         steps += 2;
@@ -223,8 +227,8 @@ class NewcomerTest extends WindowTest {
         release(KeyCode.SHIFT);
         until(() -> window().catalog().model().chosenProperty().get().size() == 4);
         click("#macro-of");
-        until(() -> desk().session().macros().size() == before + 1);
-        assertThat(desk().session().macros().get(before).members()).hasSize(4);
+        until(() -> desk().editing().session().macros().size() == before + 1);
+        assertThat(desk().editing().session().macros().get(before).members()).hasSize(4);
         assertThat(steps).as("goal 5").isLessThanOrEqualTo(5);
     }
 
@@ -247,7 +251,7 @@ class NewcomerTest extends WindowTest {
 
     private boolean writes(String control) {
         Hand hand = new Hand("north-eight", control);
-        return desk().session().routes().stream()
+        return desk().editing().session().routes().stream()
                 .anyMatch(r -> r.hand().filter(hand::sameControl).isPresent()
                         && r.mode().writes());
     }
@@ -257,8 +261,8 @@ class NewcomerTest extends WindowTest {
     void theReasonStaysSaidWhenTheHandHasLeft() {
         drag("#control-fader-7", -36);
         until(() -> text("#trace-sentence").startsWith("Fader 7 moved to"));
-        Session before = desk().session();
-        until(() -> desk().session() != before);
+        Session before = desk().editing().session();
+        until(() -> desk().editing().session() != before);
         assertThat(desk().editing().undoable()).get().asString().startsWith("Level to");
         assertThat(text("#trace-sentence")).startsWith("Fader 7 moved to").contains("not written");
     }

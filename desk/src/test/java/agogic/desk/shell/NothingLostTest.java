@@ -45,13 +45,13 @@ public class NothingLostTest extends WindowTest {
     }
 
     private String route(String control) {
-        return desk().session().routes().stream()
+        return desk().editing().session().routes().stream()
                 .filter(r -> r.hand()
                         .filter(h -> h.control().equals(control) && h.page() == 0)
                         .isPresent())
                 .findFirst()
                 .map(Route::id)
-                .orElseGet(() -> desk().session().routes().stream()
+                .orElseGet(() -> desk().editing().session().routes().stream()
                         .filter(r -> r.hand()
                                 .filter(h -> h.control().equals(control))
                                 .isPresent())
@@ -61,7 +61,7 @@ public class NothingLostTest extends WindowTest {
     }
 
     private void move(String control, double place) {
-        Surface north = desk().session().surface("north-eight");
+        Surface north = desk().editing().session().surface("north-eight");
         SimulatedDevices.at(north.port()).send(ControlSender.move(north.find(control), 0, place));
     }
 
@@ -70,7 +70,7 @@ public class NothingLostTest extends WindowTest {
         String id = route("fader-3");
         interact(() -> {
             desk().selection().selectedProperty().set(id);
-            desk().riding().mode(desk().session().route(id), mode);
+            desk().riding().mode(desk().editing().session().route(id), mode);
             desk().riding().play();
         });
         until(() -> desk().riding().playing());
@@ -78,13 +78,19 @@ public class NothingLostTest extends WindowTest {
             move("fader-3", 0.2 + 0.02 * i);
             sleep(8);
         }
-        until(() -> desk().state()
-                        .control(0, desk().session().surface("north-eight").placeOf("fader-3"))
+        until(() -> desk().frames()
+                        .state()
+                        .control(
+                                0,
+                                desk().editing()
+                                        .session()
+                                        .surface("north-eight")
+                                        .placeOf("fader-3"))
                 > 0.7);
     }
 
     private boolean ridden() {
-        return desk().session().rides().stream()
+        return desk().editing().session().rides().stream()
                 .filter(r -> r.hand().control().equals("fader-3"))
                 .anyMatch(r -> r.size() >= 20);
     }
@@ -102,15 +108,18 @@ public class NothingLostTest extends WindowTest {
     @Test
     void undoAndDisconnectingDuringAPassKeepIt() {
         String id = route("fader-3");
-        interact(() -> desk().edit("A pin", s -> s.with(s.route(id).pinned(true))));
+        interact(() -> desk().editing().edit("A pin", s -> s.with(s.route(id).pinned(true))));
         ride(WriteMode.LATCH);
         // What is undone is not under the hand: the pass goes on, and is kept when it ends.
         interact(() -> desk().editing().undo());
-        interact(() -> desk().engine().stop());
+        interact(() -> desk().live().engine().stop());
         until(this::ridden);
-        Ride first = desk().session().rides().get(desk().session().rides().size() - 1);
+        Ride first = desk().editing()
+                .session()
+                .rides()
+                .get(desk().editing().session().rides().size() - 1);
         assertThat(first.size()).isGreaterThan(20);
-        interact(() -> desk().engine().stop());
+        interact(() -> desk().live().engine().stop());
         until(() -> !desk().riding().playing());
     }
 
@@ -145,8 +154,8 @@ public class NothingLostTest extends WindowTest {
     /** Nothing was armed, or nothing connected, or it stood: what was done is written afterwards, by a key or an answer. */
     @Test
     void whatWasNotArmedIsTakenAfterwards() {
-        Route route = desk().session().route(route("fader-3"));
-        int before = desk().session().lane(route.target()).stretches().size();
+        Route route = desk().editing().session().route(route("fader-3"));
+        int before = desk().editing().session().lane(route.target()).stretches().size();
         ride(WriteMode.READ);
         push(KeyCode.SPACE);
         until(() -> !desk().riding().playing());
@@ -162,15 +171,15 @@ public class NothingLostTest extends WindowTest {
         push(KeyCode.ENTER);
         until(this::ridden);
         until(() -> text("#trace-head").equals("Taken"));
-        assertThat(desk().session().lane(route.target()).stretches()).hasSizeGreaterThan(before);
-        assertThat(desk().session().route(route.id()).mode()).isEqualTo(WriteMode.READ);
+        assertThat(desk().editing().session().lane(route.target()).stretches()).hasSizeGreaterThan(before);
+        assertThat(desk().editing().session().route(route.id()).mode()).isEqualTo(WriteMode.READ);
         push(KeyCode.CONTROL, KeyCode.Z);
         until(() -> !ridden());
 
         // A control that moves nothing, while it stands: it goes to the selected parameter, at the playhead.
-        String free = desk().session().surface("north-eight").controls().stream()
+        String free = desk().editing().session().surface("north-eight").controls().stream()
                 .map(Control::id)
-                .filter(c -> desk().session().routes().stream()
+                .filter(c -> desk().editing().session().routes().stream()
                         .noneMatch(
                                 r -> r.hand().filter(h -> h.control().equals(c)).isPresent()))
                 .filter(c -> c.startsWith("knob") || c.startsWith("fader"))
@@ -184,10 +193,13 @@ public class NothingLostTest extends WindowTest {
         until(() -> text("#trace-head").equals("No route"));
         push(KeyCode.SHIFT, KeyCode.A);
         until(() -> text("#trace-head").equals("Taken"));
-        Ride taken = desk().session().rides().get(desk().session().rides().size() - 1);
+        Ride taken = desk().editing()
+                .session()
+                .rides()
+                .get(desk().editing().session().rides().size() - 1);
         assertThat(taken.hand().control()).isEqualTo(free);
         assertThat(taken.size()).isPositive();
-        assertThat(desk().session().routes())
+        assertThat(desk().editing().session().routes())
                 .anyMatch(r -> r.target().equals(route.target())
                         && r.hand().filter(h -> h.control().equals(free)).isPresent());
     }
@@ -198,13 +210,13 @@ public class NothingLostTest extends WindowTest {
         for (int i = 0; i < 12; i++) {
             double value = 0.1 + i * 0.05;
             interact(() -> {
-                desk().edit("One", s -> Resting.at(s, FEEDBACK, value));
+                desk().editing().edit("One", s -> Resting.at(s, FEEDBACK, value));
                 window().files().save(file);
-                desk().edit("Two", s -> Resting.at(s, FEEDBACK, value + 0.02));
+                desk().editing().edit("Two", s -> Resting.at(s, FEEDBACK, value + 0.02));
                 window().files().save(file);
             });
             until(() -> !desk().editing().unsaved());
-            assertThat(SessionFile.open(file)).isEqualTo(desk().session());
+            assertThat(SessionFile.open(file)).isEqualTo(desk().editing().session());
         }
     }
 
@@ -212,15 +224,15 @@ public class NothingLostTest extends WindowTest {
     void aHeldKeyDoesAnActOnceAndStillMoves() {
         push(KeyCode.DIGIT3);
         until(() -> desk().selection().viewProperty().get() == View.SURFACES);
-        int before = desk().session().macros().size();
+        int before = desk().editing().session().macros().size();
         hold(KeyCode.K, 25);
-        until(() -> desk().session().macros().size() == before + 1);
+        until(() -> desk().editing().session().macros().size() == before + 1);
         push(KeyCode.DIGIT1);
         until(() -> desk().selection().viewProperty().get() == View.ROUTES);
         double wide = desk().time().to() - desk().time().from();
         hold(KeyCode.PLUS, 3);
         assertThat(desk().time().to() - desk().time().from()).isLessThan(wide * 0.5);
-        assertThat(desk().session().macros()).hasSize(before + 1);
+        assertThat(desk().editing().session().macros()).hasSize(before + 1);
     }
 
     /** As a keyboard repeats: pressed again and again, let go once. */
@@ -238,26 +250,30 @@ public class NothingLostTest extends WindowTest {
     @Test
     void takingOverNowIsForThisTime() {
         String id = route("fader-3");
-        interact(() -> desk().edit("Pickup", s -> s.with(s.route(id).with(Takeover.WHEN_THEY_MEET))
+        interact(() -> desk().editing().edit("Pickup", s -> s.with(s.route(id).with(Takeover.WHEN_THEY_MEET))
                 .with(Lane.empty(FEEDBACK))));
         move("fader-3", 0.02);
         move("fader-3", 0.9);
-        until(() -> desk().state().moves(index(id)) > 1);
+        until(() -> desk().frames().state().moves(index(id)) > 1);
         move("fader-3", 0.95);
         interact(() -> desk().riding().locate(0));
         until(() -> text("#trace-sentence").contains("Fader 3"));
         if (text("#trace-head").equals("Waiting")) {
             push(KeyCode.A);
         } else {
-            interact(() -> desk().engine().takeOver(id));
+            interact(() -> desk().live().engine().takeOver(id));
         }
-        until(() -> Math.abs(desk().state().value(desk().engine().index().of(FEEDBACK)) - 0.95 * 65 / 95) < 0.02);
-        assertThat(desk().session().route(id).takeover()).isEqualTo(Takeover.WHEN_THEY_MEET);
+        until(() -> Math.abs(desk().frames()
+                                .state()
+                                .value(desk().live().engine().index().of(FEEDBACK))
+                        - 0.95 * 65 / 95)
+                < 0.02);
+        assertThat(desk().editing().session().route(id).takeover()).isEqualTo(Takeover.WHEN_THEY_MEET);
     }
 
     private int index(String id) {
-        List<Route> all = desk().session().routes();
-        return all.indexOf(desk().session().route(id));
+        List<Route> all = desk().editing().session().routes();
+        return all.indexOf(desk().editing().session().route(id));
     }
 
     @Test
@@ -284,7 +300,7 @@ public class NothingLostTest extends WindowTest {
     }
 
     private Lane lane() {
-        return desk().session().lane(FEEDBACK);
+        return desk().editing().session().lane(FEEDBACK);
     }
 
     private double value(double beat) {
@@ -294,19 +310,19 @@ public class NothingLostTest extends WindowTest {
     @Test
     void movesOfPointsOfTwoLanesAreTwoSteps() {
         Node plot = open(CUTOFF);
-        Lane cutoff = desk().session().lane(CUTOFF);
+        Lane cutoff = desk().editing().session().lane(CUTOFF);
         push(KeyCode.RIGHT).push(KeyCode.UP).push(KeyCode.UP);
-        until(() -> !desk().session().lane(CUTOFF).equals(cutoff));
-        Session one = desk().session();
+        until(() -> !desk().editing().session().lane(CUTOFF).equals(cutoff));
+        Session one = desk().editing().session();
         open(FEEDBACK);
-        Lane feedback = desk().session().lane(FEEDBACK);
+        Lane feedback = desk().editing().session().lane(FEEDBACK);
         interact(plot::requestFocus);
         push(KeyCode.RIGHT).push(KeyCode.UP);
-        until(() -> !desk().session().lane(FEEDBACK).equals(feedback));
+        until(() -> !desk().editing().session().lane(FEEDBACK).equals(feedback));
         push(KeyCode.CONTROL, KeyCode.Z);
-        until(() -> desk().session() == one);
+        until(() -> desk().editing().session() == one);
         push(KeyCode.CONTROL, KeyCode.Z);
-        until(() -> desk().session().lane(CUTOFF).equals(cutoff));
+        until(() -> desk().editing().session().lane(CUTOFF).equals(cutoff));
     }
 
     private Node open(Target target) {
@@ -337,9 +353,9 @@ public class NothingLostTest extends WindowTest {
         until(() -> text("#trace-head").equals("Trouble"));
         assertThat(text("#trace-sentence")).contains("Playing").endsWith("It goes on.");
         // A target that was just removed is held: nothing dies of it.
-        interact(() -> desk().engine().hand(new Target("gone", "gone"), 0.5, 0, false, 0));
+        interact(() -> desk().live().engine().hand(new Target("gone", "gone"), 0.5, 0, false, 0));
         push(KeyCode.SPACE);
-        until(() -> desk().state().position() > 0.2);
+        until(() -> desk().frames().state().position() > 0.2);
         push(KeyCode.SPACE);
         until(() -> !desk().riding().playing());
     }
@@ -348,12 +364,13 @@ public class NothingLostTest extends WindowTest {
     void slidersTheRulerAndTheTraceBarSayTheirValues() {
         open(CUTOFF);
         assertThat(node("#tolerance").getAccessibleText()).isEqualTo("Stay within, 50 cents");
-        assertThat(Ruler.spoken(desk().session(), desk().time()))
+        assertThat(Ruler.spoken(desk().editing().session(), desk().time()))
                 .startsWith("Ruler: bars 1 to 48, Dusk at bar 1")
                 .endsWith("loop off from bar 17 beat 1 to bar 25 beat 1");
         assertThat(TraceBar.spoken(new Notice(
                         Notice.Kind.STOP, "Not heard", "Why.", List.of(new Notice.Act("Mend it", () -> {})))))
                 .isEqualTo("Not heard: Why. Answers: A, Mend it");
-        assertThat(Optional.of(desk().timeline().metre().metres().size())).contains(1);
+        assertThat(Optional.of(desk().editing().timeline().metre().metres().size()))
+                .contains(1);
     }
 }

@@ -47,11 +47,11 @@ public class OneRideTest extends WindowTest {
     }
 
     private Lane cutoff() {
-        return desk().session().lane(CUTOFF);
+        return desk().editing().session().lane(CUTOFF);
     }
 
     private double value() {
-        return desk().state().value(desk().engine().index().of(CUTOFF));
+        return desk().frames().state().value(desk().live().engine().index().of(CUTOFF));
     }
 
     @Test
@@ -60,8 +60,8 @@ public class OneRideTest extends WindowTest {
         double before = value();
         moveTo("#control-fader-1").moveBy(0, 20);
         press(MouseButton.PRIMARY).moveBy(0, -45);
-        until(() -> desk().state().moves(0) > 0);
-        LiveState state = desk().state();
+        until(() -> desk().frames().state().moves(0) > 0);
+        LiveState state = desk().frames().state();
         assertThat(state.verdict(0)).isEqualTo(Verdict.HEARD_IN_READ);
         assertThat(RouteMarks.reached(state.verdict(0))).isEqualTo(3);
         release(MouseButton.PRIMARY);
@@ -73,14 +73,14 @@ public class OneRideTest extends WindowTest {
                 .contains("Read");
 
         // Riding: count-in, moves, stop.
-        Session unridden = desk().session();
+        Session unridden = desk().editing().session();
         // The hand lies on the fader already: on a busy machine it would come after the count-in.
         press(MouseButton.PRIMARY);
         push(KeyCode.R);
         until(() -> desk().riding().playing());
         assertThat(desk().riding().modeOf(desk().selection().selectedRoute().orElseThrow()))
                 .isEqualTo(WriteMode.TOUCH);
-        until(() -> desk().state().position() > 0.1);
+        until(() -> desk().frames().state().position() > 0.1);
         // Eight bars: up, a rest of some bars, down again. Shift makes the mouse fine: single codes, as a hand sends
         // them.
         press(KeyCode.SHIFT);
@@ -88,7 +88,7 @@ public class OneRideTest extends WindowTest {
             moveBy(0, -2);
             sleep(20);
         }
-        until(() -> desk().state().writing(0));
+        until(() -> desk().frames().state().writing(0));
         until(() -> desk().riding().positionBeat() > 20);
         for (int i = 0; i < 15; i++) {
             moveBy(0, 2);
@@ -102,7 +102,8 @@ public class OneRideTest extends WindowTest {
         until(() -> text("#trace-head").equals("Written"));
         Lane ridden = cutoff();
         RefineModel model = RefineModel.of(
-                new SeenLayer(desk().session(), CUTOFF, 0), ridden.stretches().get(0));
+                new SeenLayer(desk().editing().session(), CUTOFF, 0),
+                ridden.stretches().get(0));
         assertThat(ridden.stretches().get(0).from()).as("on the bar line").isZero();
         assertThat(ridden.stretches().get(0).to()).as("eight bars").isGreaterThan(31);
         assertThat(model.refined().points()).isBetween(2, 29);
@@ -111,7 +112,7 @@ public class OneRideTest extends WindowTest {
                 .isEqualTo(WriteMode.READ);
 
         // Undo and redo: one step for the whole pass.
-        Session rode = desk().session();
+        Session rode = desk().editing().session();
         push(KeyCode.CONTROL, KeyCode.Z);
         until(() -> cutoff().stretches().isEmpty());
         assertThat(cutoff()).isEqualTo(unridden.lane(CUTOFF));
@@ -119,7 +120,7 @@ public class OneRideTest extends WindowTest {
                 KeyCode.Z,
                 javafx.scene.input.KeyCombination.CONTROL_DOWN,
                 javafx.scene.input.KeyCombination.SHIFT_DOWN));
-        until(() -> desk().session() == rode);
+        until(() -> desk().editing().session() == rode);
 
         // Another tolerance, another number of points.
         push(KeyCode.L);
@@ -135,9 +136,9 @@ public class OneRideTest extends WindowTest {
 
         // Played back, the parameter follows.
         interact(() -> desk().riding().locate(0));
-        until(() -> desk().state().position() == 0);
+        until(() -> desk().frames().state().position() == 0);
         push(KeyCode.SPACE);
-        until(() -> desk().state().position() > 0.8);
+        until(() -> desk().frames().state().position() > 0.8);
         double at = desk().riding().positionBeat();
         assertThat(value()).isCloseTo(cutoff().envelope().valueAt(at), org.assertj.core.api.Assertions.within(0.1));
         push(KeyCode.SPACE);
@@ -149,11 +150,12 @@ public class OneRideTest extends WindowTest {
         answer(file, midi);
         push(KeyCode.CONTROL, KeyCode.S);
         until(() -> !desk().editing().unsaved());
-        Session saved = desk().session();
+        Session saved = desk().editing().session();
         assertThat(SessionFile.open(file)).isEqualTo(saved);
         push(KeyCode.CONTROL, KeyCode.O);
-        until(() -> file.equals(desk().editing().fileProperty().get()) && desk().session() != saved);
-        assertThat(desk().session()).isEqualTo(saved);
+        until(() -> file.equals(desk().editing().fileProperty().get())
+                && desk().editing().session() != saved);
+        assertThat(desk().editing().session()).isEqualTo(saved);
         answer(file, midi);
         push(KeyCode.CONTROL, KeyCode.E);
         clickOn("#fine-7");
@@ -196,20 +198,21 @@ public class OneRideTest extends WindowTest {
     void theTempoOfThePositionIsChangedAndNoOther() {
         List<TempoPoint> two = List.of(new TempoPoint(0, 84, false), new TempoPoint(64, 96, false));
         interact(() -> {
-            desk().edit(
+            desk().editing()
+                    .edit(
                             "Two tempi",
                             s -> s.withTimeline(
                                     new Timeline(TempoMap.of(two), s.timeline().metre())));
             desk().riding().locate(100);
         });
         until(() -> desk().riding().positionBeat() > 99);
-        var before = desk().timeline().tempo().points();
+        var before = desk().editing().timeline().tempo().points();
         clickOn("#tempo").push(KeyCode.CONTROL, KeyCode.A).write("90").push(KeyCode.ENTER);
-        until(() -> desk().timeline().tempo().points().stream().anyMatch(p -> p.bpm() == 90));
-        var after = desk().timeline().tempo().points();
+        until(() -> desk().editing().timeline().tempo().points().stream().anyMatch(p -> p.bpm() == 90));
+        var after = desk().editing().timeline().tempo().points();
         assertThat(after).containsExactly(two.get(0), new TempoPoint(64, 90, false));
         push(KeyCode.CONTROL, KeyCode.Z);
-        until(() -> desk().timeline().tempo().points().equals(before));
+        until(() -> desk().editing().timeline().tempo().points().equals(before));
     }
 
     @Test
@@ -222,13 +225,13 @@ public class OneRideTest extends WindowTest {
         clickOn("#point-value").push(KeyCode.CONTROL, KeyCode.A).write("12 ct");
         clickOn("#add-typed");
         Target detune = new Target("drone", "detune");
-        until(() -> desk().session().lane(detune).envelope().size() == 1);
-        assertThat(desk().session().lane(detune).envelope().time(0)).isEqualTo(66);
+        until(() -> desk().editing().session().lane(detune).envelope().size() == 1);
+        assertThat(desk().editing().session().lane(detune).envelope().time(0)).isEqualTo(66);
         until(() -> text("#trace-sentence").contains("bar 17 beat 3, +12 ct"));
         assertThat(node("#plot").getAccessibleText())
                 .isEqualTo("point 1 of 1, bar 17 beat 3, +12 ct, straight, pinned");
         clickOn("#point-value").push(KeyCode.CONTROL, KeyCode.A).write("loud").push(KeyCode.ENTER);
         until(() -> text("#trace-head").equals("Not done"));
-        assertThat(desk().session().lane(detune).envelope().size()).isEqualTo(1);
+        assertThat(desk().editing().session().lane(detune).envelope().size()).isEqualTo(1);
     }
 }

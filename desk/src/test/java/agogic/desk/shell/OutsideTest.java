@@ -84,8 +84,8 @@ public class OutsideTest extends WindowTest {
         choose("#port-channel", "5");
         interact(() -> node("#port-done").requestFocus());
         push(KeyCode.ENTER);
-        until(() -> desk().session().device("filter").port().equals(RACK));
-        assertThat(desk().session().device("filter").channel()).contains(5);
+        until(() -> desk().editing().session().device("filter").port().equals(RACK));
+        assertThat(desk().editing().session().device("filter").channel()).contains(5);
         until(() -> desk().live().ports().output(RACK).open());
         until(() -> rowOf("Two-Pole Filter").getAccessibleText().endsWith(", plays through " + RACK + " on channel 5"));
         until(() -> rowOf("Two-Pole Filter").getHeight() > 50);
@@ -108,7 +108,7 @@ public class OutsideTest extends WindowTest {
         SimulatedDevices.plug(RACK).record(out::add);
         until(() -> text("#trace-head").equals("Plugged in"));
         push(KeyCode.CONTROL, KeyCode.Z);
-        until(() -> desk().session().device("filter").port().isEmpty());
+        until(() -> desk().editing().session().device("filter").port().isEmpty());
     }
 
     /** Pulses of 84 beats a minute, in the time of the window. */
@@ -127,7 +127,7 @@ public class OutsideTest extends WindowTest {
         choose("#clock-port", MASTER);
         interact(() -> node("#clock-done").requestFocus());
         push(KeyCode.ENTER);
-        until(() -> desk().session().sync().follows());
+        until(() -> desk().editing().session().sync().follows());
         until(() -> desk().live().ports().clockPort().isPresent()
                 && desk().live().ports().clockPort().get().open());
         until(() -> text("#leads").equals("waits for clock"));
@@ -135,7 +135,7 @@ public class OutsideTest extends WindowTest {
         until(() -> text("#trace-sentence").contains("start it there"));
         assertThat(desk().riding().playing()).isFalse();
 
-        Route route = desk().session().routes().stream()
+        Route route = desk().editing().session().routes().stream()
                 .filter(r -> r.target().equals(CUTOFF))
                 .findFirst()
                 .orElseThrow();
@@ -143,7 +143,7 @@ public class OutsideTest extends WindowTest {
         push(KeyCode.R);
         until(() -> text("#trace-head").equals("Armed"));
         SimulatedDevice master = SimulatedDevices.at(MASTER);
-        int rides = desk().session().rides().size();
+        int rides = desk().editing().session().rides().size();
         master.send(0xF2, 0, 2);
         until(() -> Math.abs(desk().riding().positionBeat() - 64) < 1e-6);
         master.send(0xFB, 0, 0);
@@ -157,7 +157,7 @@ public class OutsideTest extends WindowTest {
         ride(route);
         master.send(0xFC, 0, 0);
         until(() -> !desk().riding().playing());
-        until(() -> desk().session().rides().size() == rides + 1);
+        until(() -> desk().editing().session().rides().size() == rides + 1);
         beats = false;
         until(() -> said.contains("Written"));
         Label leads = node("#leads");
@@ -177,11 +177,11 @@ public class OutsideTest extends WindowTest {
     /** The hand of a route goes up by half its travel in a second. */
     private void ride(Route route) {
         var hand = route.hand().orElseThrow();
-        var surface = desk().session().surface(hand.surface());
+        var surface = desk().editing().session().surface(hand.surface());
         for (int i = 0; i <= 50; i++) {
             SimulatedDevices.at(surface.port())
                     .send(agogic.core.surface.ControlSender.move(
-                            desk().session().control(hand), 0, i / 100.0));
+                            desk().editing().session().control(hand), 0, i / 100.0));
             sleep(20);
         }
     }

@@ -22,7 +22,7 @@ class PointedTest extends WindowTest {
     }
 
     private Exposure exposure(Target target) {
-        return desk().session().device(target.device()).exposure(target.parameter());
+        return desk().editing().session().device(target.device()).exposure(target.parameter());
     }
 
     /** The pointer goes to a row of the list, 0 for the first. */
@@ -70,14 +70,14 @@ class PointedTest extends WindowTest {
         until(() -> rows.items().size() > 4);
         push(KeyCode.ENTER);
         until(rows::isFocused);
-        Session before = desk().session();
+        Session before = desk().editing().session();
         push(KeyCode.CONTROL, KeyCode.F);
         write("cutoff");
         until(() -> rows.items().size() < 4);
         interact(rows::requestFocus);
         moveTo(5, 5);
         push(KeyCode.DELETE);
-        assertThat(desk().session()).isSameAs(before);
+        assertThat(desk().editing().session()).isSameAs(before);
         push(KeyCode.CONTROL, KeyCode.A);
         until(() -> window().catalog().model().chosenProperty().get().size()
                 == rows.items().size());
@@ -85,22 +85,22 @@ class PointedTest extends WindowTest {
 
     @Test
     void aKeyInRoutesActsOnTheRowPointedAt() {
-        String first = desk().session().routes().get(0).id();
-        String second = desk().session().routes().get(1).id();
+        String first = desk().editing().session().routes().get(0).id();
+        String second = desk().editing().session().routes().get(1).id();
         interact(() -> desk().selection().selectedProperty().set(first));
         Bounds list = node("#routes").localToScreen(node("#routes").getBoundsInLocal());
         // Below the row of the track and the first route.
         moveTo(list.getMinX() + 500, list.getMinY() + 40 + 74 + 30);
         moveBy(2, 2);
         push(KeyCode.W);
-        until(() -> desk().session().route(second).mode() == WriteMode.TOUCH);
-        assertThat(desk().session().route(first).mode()).isEqualTo(WriteMode.READ);
+        until(() -> desk().editing().session().route(second).mode() == WriteMode.TOUCH);
+        assertThat(desk().editing().session().route(first).mode()).isEqualTo(WriteMode.READ);
         assertThat(desk().editing().undoable()).as("a mode is no step").isEmpty();
         interact(() -> node("#routes").requestFocus());
         push(KeyCode.UP);
         until(() -> desk().selection().selectedProperty().get().equals(first));
         push(KeyCode.W);
-        until(() -> desk().session().route(first).mode() == WriteMode.TOUCH);
+        until(() -> desk().editing().session().route(first).mode() == WriteMode.TOUCH);
     }
 
     @Test

@@ -41,7 +41,7 @@ public class ScreenRideTest extends WindowTest {
     }
 
     private Exposure exposure(Target target) {
-        return desk().session().device(target.device()).exposure(target.parameter());
+        return desk().editing().session().device(target.device()).exposure(target.parameter());
     }
 
     @Test
@@ -51,13 +51,13 @@ public class ScreenRideTest extends WindowTest {
             window().catalog().model().deviceProperty().set("drone");
         });
         push(KeyCode.F);
-        Parameter hidden = desk().session().device("drone").parameters().stream()
+        Parameter hidden = desk().editing().session().device("drone").parameters().stream()
                 .filter(p -> exposure(new Target("drone", p.id())) == Exposure.HIDDEN && !p.stepped())
                 .findFirst()
                 .orElseThrow();
         Target knob = new Target("drone", hidden.id());
         see("#face-" + hidden.id());
-        Session before = desk().session();
+        Session before = desk().editing().session();
         Route fader = before.routes().stream()
                 .filter(r -> r.target().equals(CUTOFF))
                 .findFirst()
@@ -69,8 +69,8 @@ public class ScreenRideTest extends WindowTest {
         push(KeyCode.R);
         until(() -> desk().riding().playing());
         press(MouseButton.PRIMARY);
-        until(() -> desk().state().position() > 0.1);
-        until(() -> desk().riding().passOpen() && !desk().state().countingIn());
+        until(() -> desk().frames().state().position() > 0.1);
+        until(() -> desk().riding().passOpen() && !desk().frames().state().countingIn());
         // Three bars up and down, a pixel at a time, as a hand goes; then it lies still.
         for (int i = 0; i < 72; i++) {
             double beat = i / 6.0;
@@ -78,15 +78,16 @@ public class ScreenRideTest extends WindowTest {
             moveBy(0, i < 48 ? -1 : 1);
             device.send(ControlSender.move(control, 0, 0.3 + i * 0.005));
         }
-        until(() -> desk().session().routes().stream().anyMatch(r -> r.target().equals(knob)));
+        until(() -> desk().editing().session().routes().stream()
+                .anyMatch(r -> r.target().equals(knob)));
         // Another view meanwhile: Space is still the window's.
         push(KeyCode.DIGIT1);
         until(() -> desk().riding().positionBeat() > 16.2);
         release(MouseButton.PRIMARY);
         sleep(300);
         push(KeyCode.SPACE);
-        until(() -> !desk().session().lane(knob).stretches().isEmpty());
-        Lane lane = desk().session().lane(knob);
+        until(() -> !desk().editing().session().lane(knob).stretches().isEmpty());
+        Lane lane = desk().editing().session().lane(knob);
         assertThat(lane.stretches()).hasSize(1);
         assertThat(lane.stretches().get(0).from()).as("on the bar").isZero();
         assertThat(lane.envelope().time(0)).isZero();
@@ -94,25 +95,25 @@ public class ScreenRideTest extends WindowTest {
                 .as("fewer than moves, however late they come")
                 .isLessThan(60);
         assertThat(exposure(knob)).isEqualTo(Exposure.EXPOSED);
-        assertThat(desk().session().rides()).hasSize(before.rides().size() + 2);
-        assertThat(desk().session().lane(CUTOFF)).isNotEqualTo(before.lane(CUTOFF));
-        assertThat(desk().session().routes()).noneMatch(r -> r.mode().writes());
+        assertThat(desk().editing().session().rides()).hasSize(before.rides().size() + 2);
+        assertThat(desk().editing().session().lane(CUTOFF)).isNotEqualTo(before.lane(CUTOFF));
+        assertThat(desk().editing().session().routes()).noneMatch(r -> r.mode().writes());
         until(() -> text("#trace-head").equals("Written"));
         assertThat(desk().riding().everythingProperty().get()).isFalse();
         // All of it is one step.
         push(KeyCode.CONTROL, KeyCode.Z);
-        until(() -> desk().session() == before);
+        until(() -> desk().editing().session() == before);
     }
 
     @Test
     void thePlaneIsAHand() {
         push(KeyCode.DIGIT3);
         until(() -> desk().selection().viewProperty().get() == View.SURFACES);
-        Session before = desk().session();
+        Session before = desk().editing().session();
         Session bare = before.withRoutes(before.routes().stream()
                 .filter(r -> !r.target().device().equals(Macro.DEVICE))
                 .toList());
-        interact(() -> desk().edit("Bare macros", s -> bare));
+        interact(() -> desk().editing().edit("Bare macros", s -> bare));
         clickOn("#surfaces-plane");
         Node pad = node("#plane");
         until(pad::isVisible);
@@ -120,7 +121,7 @@ public class ScreenRideTest extends WindowTest {
         push(KeyCode.R);
         until(() -> desk().riding().playing());
         press(MouseButton.PRIMARY);
-        until(() -> desk().state().position() > 0.1);
+        until(() -> desk().frames().state().position() > 0.1);
         for (int i = 0; i < 12; i++) {
             double beat = desk().riding().positionBeat();
             until(() -> desk().riding().positionBeat() > beat + 0.3);
@@ -129,13 +130,15 @@ public class ScreenRideTest extends WindowTest {
         release(MouseButton.PRIMARY);
         sleep(300);
         push(KeyCode.SPACE);
-        until(() -> desk().session().rides().size() == before.rides().size() + 2);
-        assertThat(desk().session().macros().stream()
-                        .filter(m ->
-                                !desk().session().lane(m.target()).stretches().isEmpty()))
+        until(() -> desk().editing().session().rides().size() == before.rides().size() + 2);
+        assertThat(desk().editing().session().macros().stream().filter(m -> !desk().editing()
+                        .session()
+                        .lane(m.target())
+                        .stretches()
+                        .isEmpty()))
                 .hasSize(2);
         push(KeyCode.CONTROL, KeyCode.Z);
-        until(() -> desk().session() == bare);
+        until(() -> desk().editing().session() == bare);
     }
 
     /** As if it had been killed in the middle of a pass: what was ridden is there at the next start, and once. */
@@ -144,11 +147,11 @@ public class ScreenRideTest extends WindowTest {
         Path file = folder.resolve("Pass.agogic");
         interact(() -> window().files().save(file));
         until(() -> file.equals(desk().editing().fileProperty().get()));
-        Session plain = desk().session();
+        Session plain = desk().editing().session();
         interact(() -> desk().riding().ride());
         until(() -> desk().riding().passOpen()
-                && desk().state().playing()
-                && !desk().state().countingIn());
+                && desk().frames().state().playing()
+                && !desk().frames().state().countingIn());
         for (int i = 0; i < 20; i++) {
             double value = 0.3 + i * 0.02;
             interact(() -> desk().standing().moveOnFace(CUTOFF, value, 0.001, false));
@@ -162,15 +165,15 @@ public class ScreenRideTest extends WindowTest {
                 .contains(" moves");
         // Its journal is no reason not to ride; the offer waits meanwhile.
         push(KeyCode.A);
-        until(() -> desk().session().rides().size() == plain.rides().size() + 1);
+        until(() -> desk().editing().session().rides().size() == plain.rides().size() + 1);
         assertThat(text("#trace-sentence")).contains("with one ride more");
-        assertThat(desk().session().lane(CUTOFF)).isNotEqualTo(plain.lane(CUTOFF));
+        assertThat(desk().editing().session().lane(CUTOFF)).isNotEqualTo(plain.lane(CUTOFF));
         until(() -> moves(folder) == 0);
-        Session taken = desk().session();
+        Session taken = desk().editing().session();
         interact(() -> window().show(plain, file, false));
         until(() -> text("#trace-head").equals("Kept"));
         push(KeyCode.A);
-        until(() -> desk().session().equals(taken));
+        until(() -> desk().editing().session().equals(taken));
     }
 
     /** How many lines of moves the journals in a folder have. */

@@ -127,9 +127,9 @@ class SettingsDialogTest extends WindowTest {
         assertThat(told()).isEqualTo("F7 does “" + loop.words() + "” from now on.");
         push(KeyCode.ESCAPE);
         until(() -> lookup("#settings-parts").tryQuery().isEmpty());
-        Session before = desk().session();
+        Session before = desk().editing().session();
         push(KeyCode.F7);
-        until(() -> !desk().session().equals(before)
+        until(() -> !desk().editing().session().equals(before)
                 || desk().notices().lastProperty().get() != null);
         // At the next start it counts again; what is usual comes back by one press.
         Settings.here().flush();

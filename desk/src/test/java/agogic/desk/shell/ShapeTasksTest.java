@@ -44,26 +44,27 @@ public class ShapeTasksTest extends WindowTest {
     }
 
     private double heard(Target target, double beat) {
-        LayerStack stack = desk().session().stack(desk().session().lane(target));
+        LayerStack stack =
+                desk().editing().session().stack(desk().editing().session().lane(target));
         return stack.plays()
                 ? stack.valueAtBeat(beat)
-                : desk().session().parameter(target).resting();
+                : desk().editing().session().parameter(target).resting();
     }
 
     private String reads(Target target, double beat) {
-        return desk().session().parameter(target).print(heard(target, beat));
+        return desk().editing().session().parameter(target).print(heard(target, beat));
     }
 
     /** Types what is to be done, looks at what would come of it, and does it. */
     private void shape(String words) {
         see("#shape-words");
-        Session before = desk().session();
+        Session before = desk().editing().session();
         push(KeyCode.SHIFT, KeyCode.F);
         until(() -> node("#shape-words").isFocused());
         write(words);
         until(() -> lookup("#shape-told").queryAs(Label.class).getText().contains(" points"));
         push(KeyCode.ENTER);
-        until(() -> desk().session() != before);
+        until(() -> desk().editing().session() != before);
         assertThat(text("#trace-head")).isEqualTo("Shaped");
         leave();
     }
@@ -82,7 +83,7 @@ public class ShapeTasksTest extends WindowTest {
 
     /** Chooses points in words. */
     private void choose(String words) {
-        interact(() -> desk().say(agogic.desk.model.Notice.plain("Choosing", "")));
+        interact(() -> desk().notices().say(agogic.desk.model.Notice.plain("Choosing", "")));
         push(KeyCode.SHIFT, KeyCode.G);
         see("#name-field");
         push(KeyCode.CONTROL, KeyCode.A).write(words).push(KeyCode.ENTER);
@@ -169,7 +170,7 @@ public class ShapeTasksTest extends WindowTest {
         shape("wave sine 2 bars 10° to 70° 1 3");
         with("Dome Panner 1 · Azimuth");
         until(() -> text("#beside").contains("Azimuth"));
-        Session before = desk().session();
+        Session before = desk().editing().session();
         push(KeyCode.CONTROL, KeyCode.SHIFT, KeyCode.D);
         ComboBox<String> to = node("#copy-to");
         assertThat(to.getItems()).contains("the same lanes", "Dome Panner 2").doesNotContain("Echo Line");
@@ -180,7 +181,7 @@ public class ShapeTasksTest extends WindowTest {
             interact(() -> this.<TextField>node(one[0]).setText(one[1]));
         }
         push(KeyCode.ENTER);
-        until(() -> desk().session() != before);
+        until(() -> desk().editing().session() != before);
         for (Target axis : List.of(azimuth, elevation)) {
             Target there = new Target("panner-2", axis.parameter());
             for (double into = 0.05; into < 64; into += 0.71) {
@@ -188,15 +189,15 @@ public class ShapeTasksTest extends WindowTest {
                         .as("%s at %s", axis.parameter(), into)
                         .isCloseTo(heard(axis, into / 2 % 8), within(1e-9));
             }
-            assertThat(desk().session().lane(axis)).isEqualTo(before.lane(axis));
+            assertThat(desk().editing().session().lane(axis)).isEqualTo(before.lane(axis));
         }
         assertThat(text("#trace-sentence")).contains("Dome Panner 2 · Elevation", "Dome Panner 2 · Azimuth");
         push(KeyCode.CONTROL, KeyCode.Z);
-        until(() -> desk().session() == before);
+        until(() -> desk().editing().session() == before);
     }
 
     private void press(int button) {
-        Session session = desk().session();
+        Session session = desk().editing().session();
         Hand hand = new Hand("north-eight", "button-" + button);
         var device = SimulatedDevices.at(session.surface("north-eight").port());
         device.send(ControlSender.move(session.control(hand), 0, 1));
@@ -214,22 +215,25 @@ public class ShapeTasksTest extends WindowTest {
             push(KeyCode.CONTROL, KeyCode.SHIFT, KeyCode.V);
             see("#typed-value");
             push(KeyCode.CONTROL, KeyCode.A).write(typed).push(KeyCode.ENTER);
-            Parameter parameter = desk().session().parameter(FEEDBACK);
+            Parameter parameter = desk().editing().session().parameter(FEEDBACK);
             until(() -> parameter
-                    .print(desk().state().value(desk().engine().index().of(FEEDBACK)))
+                    .print(desk().frames()
+                            .state()
+                            .value(desk().live().engine().index().of(FEEDBACK)))
                     .equals(typed));
             push(KeyCode.ALT, KeyCode.N);
             see("#snapshot-name");
             int n = i + 1;
             push(KeyCode.CONTROL, KeyCode.A).write(names[i]).push(KeyCode.ENTER);
-            until(() -> desk().session().sets().size() == 1
-                    && desk().session().sets().get(0).snapshots().size() == n);
+            until(() -> desk().editing().session().sets().size() == 1
+                    && desk().editing().session().sets().get(0).snapshots().size() == n);
             // The button that was pressed last is offered.
             press(5 + i);
             until(() -> {
-                var last = desk().state().lastEvent();
+                var last = desk().frames().state().lastEvent();
                 return last != null
-                        && desk().session()
+                        && desk().editing()
+                                .session()
                                 .surfaces()
                                 .get(0)
                                 .controls()
@@ -241,17 +245,23 @@ public class ShapeTasksTest extends WindowTest {
             see("#pad-control");
             assertThat(this.<ComboBox<String>>node("#pad-which").getValue()).isEqualTo(names[i]);
             push(KeyCode.ENTER);
-            until(() ->
-                    desk().session().sets().get(0).snapshots().get(n - 1).pad().isPresent());
+            until(() -> desk().editing()
+                    .session()
+                    .sets()
+                    .get(0)
+                    .snapshots()
+                    .get(n - 1)
+                    .pad()
+                    .isPresent());
         }
-        assertThat(desk().session().sets().get(0).snapshots().get(0).values())
+        assertThat(desk().editing().session().sets().get(0).snapshots().get(0).values())
                 .extracting(v -> v.target().toString())
                 .contains("echo/feedback", "echo/tone", "echo/mix");
         assertThat(node("#pad-2").getAccessibleText()).startsWith("near").contains("Feedback 20 %", "Button 6");
 
         interact(() -> desk().riding().locate(64));
         until(() -> Math.abs(desk().riding().positionBeat() - 64) < 0.01);
-        Session before = desk().session();
+        Session before = desk().editing().session();
         List<String> said = new CopyOnWriteArrayList<>();
         for (int i = 1; i <= names.length; i++) {
             Node pad = node("#pad-" + i);
@@ -269,7 +279,7 @@ public class ShapeTasksTest extends WindowTest {
         push(KeyCode.CONTROL, KeyCode.DIGIT3);
         until(() -> desk().riding().positionBeat() > 77);
         push(KeyCode.SPACE);
-        until(() -> desk().session().rides().size() > before.rides().size());
+        until(() -> desk().editing().session().rides().size() > before.rides().size());
         assertThat(said)
                 .containsSubsequence("near on", "farthest waits", "farthest on", "still on", "far waits", "far on");
         Object[][] expected = {{64.0, 68.0, "20 %"}, {68.0, 72.0, "70 %"}, {72.0, 76.0, "0 %"}, {76.0, 76.9, "45 %"}};
@@ -283,7 +293,7 @@ public class ShapeTasksTest extends WindowTest {
         assertThat(heard(FEEDBACK, 63.99))
                 .isCloseTo(before.stack(before.lane(FEEDBACK)).valueAtBeat(63.99), within(1e-9));
         push(KeyCode.CONTROL, KeyCode.Z);
-        until(() -> desk().session().equals(before));
+        until(() -> desk().editing().session().equals(before));
     }
 
     /** A level line at three quarters of its span, and then all of it lower because the top of the span is 2 dB lower. */
@@ -292,11 +302,11 @@ public class ShapeTasksTest extends WindowTest {
         refine(LEVEL);
         shape("level 100 % of span 9 13");
         shape("level 0 % of span 13 17");
-        Route route = desk().session().routes().stream()
+        Route route = desk().editing().session().routes().stream()
                 .filter(r -> r.target().equals(LEVEL))
                 .findFirst()
                 .orElseThrow();
-        Parameter level = desk().session().parameter(LEVEL);
+        Parameter level = desk().editing().session().parameter(LEVEL);
         double top = level.valueAt(route.span().to());
         assertThat(heard(LEVEL, 40)).isCloseTo(route.span().to(), within(1e-12));
         assertThat(heard(LEVEL, 60)).isCloseTo(route.span().from(), within(1e-12));
@@ -308,8 +318,8 @@ public class ShapeTasksTest extends WindowTest {
         push(KeyCode.CONTROL, KeyCode.A)
                 .write(level.print(level.normalisedOf(top - 2)))
                 .push(KeyCode.ENTER);
-        until(() -> !desk().session().route(route.id()).span().equals(route.span()));
-        Span span = desk().session().route(route.id()).span();
+        until(() -> !desk().editing().session().route(route.id()).span().equals(route.span()));
+        Span span = desk().editing().session().route(route.id()).span();
         assertThat(level.valueAt(span.to())).isCloseTo(top - 2, within(0.051));
         assertThat(heard(LEVEL, 40)).isCloseTo(span.to(), within(1e-9));
         assertThat(heard(LEVEL, 60))
@@ -322,7 +332,7 @@ public class ShapeTasksTest extends WindowTest {
     void eightBarsAreCopiedStraysErasedAndEqualPointsStayEqual() {
         refine(CUTOFF);
         shape("wave steps 2 bars 300 Hz / 900 Hz / 300 Hz / 2 kHz 1 9 named Stairs");
-        Parameter cutoff = desk().session().parameter(CUTOFF);
+        Parameter cutoff = desk().editing().session().parameter(CUTOFF);
         choose("300 Hz 1 9");
         assertThat(text("#trace-sentence")).contains("8 points from 1.1.00 to");
         push(KeyCode.SHIFT, KeyCode.E);

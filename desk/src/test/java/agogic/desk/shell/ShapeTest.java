@@ -29,11 +29,11 @@ class ShapeTest extends WindowTest {
     }
 
     private Lane lane(Target target) {
-        return desk().session().lane(target);
+        return desk().editing().session().lane(target);
     }
 
     private double heard(Target target, double beat) {
-        LayerStack stack = desk().session().stack(lane(target));
+        LayerStack stack = desk().editing().session().stack(lane(target));
         return stack.valueAtBeat(beat);
     }
 
@@ -45,19 +45,19 @@ class ShapeTest extends WindowTest {
     void aSweepIsSeenBeforeItIsDoneAndTheFilterIsOffWhereShadowBegins() {
         refine(CUTOFF);
         see("#shape-words");
-        Session before = desk().session();
+        Session before = desk().editing().session();
         push(KeyCode.SHIFT, KeyCode.F);
         until(() -> node("#shape-words").isFocused());
         write("sweep 120 Hz to 3 kHz");
         until(() -> told().startsWith("Where?"));
         write(" 27 33");
         until(() -> told().contains("points; what is heard moves by"));
-        assertThat(desk().session()).as("nothing is done yet").isSameAs(before);
+        assertThat(desk().editing().session()).as("nothing is done yet").isSameAs(before);
         push(KeyCode.ENTER);
-        until(() -> desk().session() != before);
+        until(() -> desk().editing().session() != before);
         assertThat(text("#trace-head")).isEqualTo("Shaped");
         assertThat(text("#trace-sentence")).contains("sweep 120 Hz to 3 kHz 27 33");
-        var cutoff = desk().session().parameter(CUTOFF);
+        var cutoff = desk().editing().session().parameter(CUTOFF);
         assertThat(cutoff.print(heard(CUTOFF, 104.0001))).isEqualTo("120 Hz");
         assertThat(cutoff.print(heard(CUTOFF, 127.9999))).isEqualTo("3 kHz");
         for (double beat = 0; beat < 104; beat += 0.5) {
@@ -79,7 +79,7 @@ class ShapeTest extends WindowTest {
         until(() -> words.getText().isEmpty());
         push(KeyCode.CONTROL, KeyCode.Z);
         push(KeyCode.CONTROL, KeyCode.Z);
-        until(() -> desk().session() == before);
+        until(() -> desk().editing().session() == before);
     }
 
     /** What would be changed where nobody looks is brought into the picture, and stays where it is looked at already. */
@@ -116,10 +116,10 @@ class ShapeTest extends WindowTest {
     void aRangeGoesToAnotherLaneAtHalfTheSpeed() {
         refine(CUTOFF);
         see("#shape-words");
-        interact(() -> desk().edit("Loop", s -> s.withLoop(new Loop(64, 72, false))));
+        interact(() -> desk().editing().edit("Loop", s -> s.withLoop(new Loop(64, 72, false))));
         interact(() -> desk().riding().locate(112));
         until(() -> Math.abs(desk().riding().positionBeat() - 112) < 0.01);
-        Session before = desk().session();
+        Session before = desk().editing().session();
         push(KeyCode.CONTROL, KeyCode.SHIFT, KeyCode.D);
         see("#copy-to");
         ComboBox<String> to = node("#copy-to");
@@ -133,7 +133,7 @@ class ShapeTest extends WindowTest {
             speed.setText("50");
         });
         push(KeyCode.ENTER);
-        until(() -> desk().session() != before);
+        until(() -> desk().editing().session() != before);
         for (double into = 0.05; into < 8; into += 0.31) {
             assertThat(heard(FEEDBACK, 112 + 2 * into))
                     .as("%s beats into it", into)
@@ -148,7 +148,7 @@ class ShapeTest extends WindowTest {
         Target spread = new Target("partial-bank", "spread");
         interact(() -> desk().selection()
                 .selectedProperty()
-                .set(desk().session().routes().stream()
+                .set(desk().editing().session().routes().stream()
                         .filter(r -> r.target().equals(spread))
                         .findFirst()
                         .orElseThrow()
@@ -156,7 +156,7 @@ class ShapeTest extends WindowTest {
         push(KeyCode.CONTROL, KeyCode.SHIFT, KeyCode.V);
         see("#typed-value");
         push(KeyCode.CONTROL, KeyCode.A).write("31 %").push(KeyCode.ENTER);
-        until(() -> Math.abs(desk().session().parameter(spread).resting() - 0.31) < 1e-9);
+        until(() -> Math.abs(desk().editing().session().parameter(spread).resting() - 0.31) < 1e-9);
         assertThat(text("#trace-sentence")).contains("31 %");
     }
 }

@@ -149,15 +149,16 @@ class SizesTest extends WindowTest {
         for (View view : View.values()) {
             now(() -> {
                 desk().selection().viewProperty().set(view);
-                desk().say(new Notice(
-                        Notice.Kind.STOP,
-                        "Not written",
-                        "A sentence that is long: " + LONG + " → " + LONG
-                                + " — heard, not written: this route is in Read.",
-                        List.of(
-                                new Notice.Act("Connect it to " + LONG, () -> {}),
-                                new Notice.Act("Show route", () -> {}),
-                                new Notice.Act("Write what I just played", () -> {}))));
+                desk().notices()
+                        .say(new Notice(
+                                Notice.Kind.STOP,
+                                "Not written",
+                                "A sentence that is long: " + LONG + " → " + LONG
+                                        + " — heard, not written: this route is in Read.",
+                                List.of(
+                                        new Notice.Act("Connect it to " + LONG, () -> {}),
+                                        new Notice.Act("Show route", () -> {}),
+                                        new Notice.Act("Write what I just played", () -> {}))));
             });
             settle();
             atSize(

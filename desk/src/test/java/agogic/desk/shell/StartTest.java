@@ -86,12 +86,12 @@ class StartTest extends WindowTest {
         until(list::isFocused);
         push(KeyCode.ENTER);
         until(() -> desk() != null && text("#trace-sentence").contains("96 notes"));
-        assertThat(desk().session().tracks()).hasSize(2);
+        assertThat(desk().editing().session().tracks()).hasSize(2);
         interact(() -> desk().editing().savedTo(song.resolveSibling("x.agogic")));
         Platform.runLater(() -> window().files().entrance().open(List.of(song, other)));
         clickOn("#which-1");
         until(() -> text("#trace-sentence").contains("2 pieces were saved beside the files"));
-        assertThat(desk().session().tracks()).hasSize(1);
+        assertThat(desk().editing().session().tracks()).hasSize(1);
         assertThat(desk().editing().fileProperty().get()).isEqualTo(song.resolveSibling("Evening.agogic"));
         assertThat(SessionFile.open(song.resolveSibling("second.agogic")).tracks())
                 .hasSize(1);
@@ -120,12 +120,12 @@ class StartTest extends WindowTest {
         see("#import-lines");
         clickOn("#import-done");
         until(() -> desk() != null && text("#trace-head").equals("Opened"));
-        assertThat(desk().session().lanes().get(0).envelope().size()).isEqualTo(100);
+        assertThat(desk().editing().session().lanes().get(0).envelope().size()).isEqualTo(100);
         clickOn("Clean all");
         ListView<?> rides = node("#recipe-lines");
         until(rides::isFocused);
         clickOn("#recipe-done");
-        until(() -> desk().session().lanes().get(0).envelope().size() < 10);
+        until(() -> desk().editing().session().lanes().get(0).envelope().size() < 10);
         assertThat(text("#trace-head")).isEqualTo("Refined");
     }
 
@@ -153,7 +153,7 @@ class StartTest extends WindowTest {
         until(() -> desk() != null && text("#trace-head").equals("Opened"));
         assertThat(text("#trace-sentence")).contains("48 notes and 1 ride of 100 moves");
         assertThat(desk().editing().unsaved()).isTrue();
-        Session brought = desk().session();
+        Session brought = desk().editing().session();
         assertThat(brought.tracks()).hasSize(1);
         assertThat(brought.timeline().tempo().bpmAt(0)).isBetween(89.99, 90.01);
 
@@ -165,14 +165,14 @@ class StartTest extends WindowTest {
         // What moved in the file is cleaned, in Refine, with one key.
         push(KeyCode.L);
         until(() -> desk().selection().viewProperty().get() == View.REFINE);
-        Lane raw = desk().session().lanes().get(0);
+        Lane raw = desk().editing().session().lanes().get(0);
         assertThat(raw.envelope().size()).isEqualTo(100);
         push(KeyCode.SHIFT, KeyCode.U);
         ListView<?> rides = node("#recipe-lines");
         until(rides::isFocused);
         push(KeyCode.ENTER);
-        until(() -> desk().session().lanes().get(0).envelope().size() < 10);
-        assertThat(desk().session().rides()).isEqualTo(brought.rides());
+        until(() -> desk().editing().session().lanes().get(0).envelope().size() < 10);
+        assertThat(desk().editing().session().rides()).isEqualTo(brought.rides());
 
         // A parameter of its own sound is exposed, gets a lane, a fader, and is ridden.
         push(KeyCode.DIGIT2);
@@ -181,23 +181,23 @@ class StartTest extends WindowTest {
         push(KeyCode.ENTER);
         until(() -> text("#parameter-title").equals("Tone"));
         push(KeyCode.E);
-        until(() -> desk().session().device(TONE.device()).exposure("tone") == Exposure.EXPOSED);
+        until(() -> desk().editing().session().device(TONE.device()).exposure("tone") == Exposure.EXPOSED);
         push(KeyCode.L);
         until(() -> desk().selection().viewProperty().get() == View.REFINE);
         push(KeyCode.DIGIT1);
         until(() -> desk().selection().viewProperty().get() == View.ROUTES);
         connectAndRide();
-        until(() -> !desk().session().lane(TONE).stretches().isEmpty());
+        until(() -> !desk().editing().session().lane(TONE).stretches().isEmpty());
 
         // Saved, opened again, and out as a MIDI file that somebody else can read.
-        Session ridden = desk().session();
+        Session ridden = desk().editing().session();
         Path saved = folder.resolve("Evening.agogic");
         askBy(saved);
         push(KeyCode.CONTROL, KeyCode.S);
         until(() -> !desk().editing().unsaved());
         assertThat(SessionFile.open(saved)).isEqualTo(ridden);
         Path out = folder.resolve("out.mid");
-        interact(() -> new FilesOut(desk(), window().files(), () -> window().root()
+        interact(() -> new FilesOut(desk().editing(), desk().notices(), window().files(), () -> window().root()
                         .getScene()
                         .getWindow())
                 .exportMidi(
@@ -212,7 +212,7 @@ class StartTest extends WindowTest {
         until(() -> window().desk() == null);
         assertThat(node("#start-recent-1").getAccessibleText()).startsWith("Evening");
         push(KeyCode.DIGIT1);
-        until(() -> desk() != null && desk().session().equals(ridden));
+        until(() -> desk() != null && desk().editing().session().equals(ridden));
     }
 
     /** A score is brought in, and the dynamics in it become the first draft of a lane. */
@@ -236,7 +236,7 @@ class StartTest extends WindowTest {
         until(() -> list.isFocused() && spoken(list, 2).contains("dynamics"));
         assertThat(spoken(list, 2)).isEqualTo("taken: Reed · dynamics, 3, 2 marks and 1 hairpin of the clip");
         push(KeyCode.ENTER);
-        until(() -> desk() != null && desk().session().tracks().size() == 1);
+        until(() -> desk() != null && desk().editing().session().tracks().size() == 1);
         push(KeyCode.DIGIT2);
         push(KeyCode.CONTROL, KeyCode.F);
         write("tone");
@@ -248,9 +248,9 @@ class StartTest extends WindowTest {
         until(() -> node("#draft-soft").isFocused());
         write("200 Hz");
         push(KeyCode.TAB).push(KeyCode.CONTROL, KeyCode.A).write("8 kHz").push(KeyCode.ENTER);
-        until(() -> desk().session().lane(TONE).envelope().size() == 3);
-        var tone = desk().session().parameter(TONE);
-        var envelope = desk().session().lane(TONE).envelope();
+        until(() -> desk().editing().session().lane(TONE).envelope().size() == 3);
+        var tone = desk().editing().session().parameter(TONE);
+        var envelope = desk().editing().session().lane(TONE).envelope();
         // Piano and forte on the way from 200 Hz at 16 to 8 kHz at 127.
         assertThat(tone.print(envelope.valueAt(1))).isEqualTo("579 Hz");
         assertThat(tone.print(envelope.valueAt(9))).isEqualTo("2.86 kHz");
@@ -262,9 +262,9 @@ class StartTest extends WindowTest {
         push(KeyCode.DIGIT1);
         until(() -> desk().selection().viewProperty().get() == View.ROUTES);
         connectAndRide();
-        until(() -> desk().session().rides().size() == 1);
-        until(() -> desk().session().lane(TONE).stretches().size() == 1);
-        var ridden = desk().session().lane(TONE);
+        until(() -> desk().editing().session().rides().size() == 1);
+        until(() -> desk().editing().session().lane(TONE).stretches().size() == 1);
+        var ridden = desk().editing().session().lane(TONE);
         // On a busy machine the hand may lie there until it is stopped.
         double after = ridden.stretches().get(0).to() + 0.01;
         assertThat(ridden.envelope().valueAt(after))
@@ -283,7 +283,7 @@ class StartTest extends WindowTest {
         push(KeyCode.A);
         until(() -> desk().selection().selectedRoute().orElseThrow().hand().isPresent());
         push(KeyCode.R);
-        until(() -> desk().riding().playing() && desk().state().position() > 0.1);
+        until(() -> desk().riding().playing() && desk().frames().state().position() > 0.1);
         press(MouseButton.PRIMARY);
         for (int i = 0; i < 25; i++) {
             moveBy(0, i < 12 ? -2 : 2);
@@ -303,9 +303,10 @@ class StartTest extends WindowTest {
         push(KeyCode.CONTROL, KeyCode.A).write("72");
         push(KeyCode.TAB).push(KeyCode.CONTROL, KeyCode.A).write("7/8").push(KeyCode.ENTER);
         until(() -> desk() != null);
-        assertThat(desk().session().name()).isEqualTo("Slate roof");
-        assertThat(desk().timeline().metre().metreOfBar(1).beatsInBar()).isEqualTo(7);
-        assertThat(desk().session().length()).isEqualTo(64 * 3.5);
+        assertThat(desk().editing().session().name()).isEqualTo("Slate roof");
+        assertThat(desk().editing().timeline().metre().metreOfBar(1).beatsInBar())
+                .isEqualTo(7);
+        assertThat(desk().editing().session().length()).isEqualTo(64 * 3.5);
         assertThat(desk().editing().unsaved()).isTrue();
     }
 
@@ -319,31 +320,31 @@ class StartTest extends WindowTest {
         push(KeyCode.CONTROL, KeyCode.T);
         until(() -> node("#name-field").isFocused());
         write("Bells").push(KeyCode.ENTER);
-        until(() -> desk().session().tracks().size() == 2);
+        until(() -> desk().editing().session().tracks().size() == 2);
         until(() -> desk().selection().viewProperty().get() == View.CATALOG);
-        assertThat(desk().session().devices()).hasSize(2);
+        assertThat(desk().editing().session().devices()).hasSize(2);
         push(KeyCode.SHIFT, KeyCode.N);
         until(() -> node("#name-field").isFocused());
         push(KeyCode.CONTROL, KeyCode.A).write("Chimes").push(KeyCode.ENTER);
-        until(() -> desk().session().tracks().get(1).name().equals("Chimes"));
+        until(() -> desk().editing().session().tracks().get(1).name().equals("Chimes"));
         push(KeyCode.CONTROL, KeyCode.SHIFT, KeyCode.UP);
-        until(() -> desk().session().tracks().get(0).name().equals("Chimes"));
-        Session two = desk().session();
+        until(() -> desk().editing().session().tracks().get(0).name().equals("Chimes"));
+        Session two = desk().editing().session();
         push(KeyCode.CONTROL, KeyCode.DELETE);
         until(() -> lookup(".dialog-pane").tryQuery().isPresent());
         push(KeyCode.ENTER);
-        until(() -> desk().session().tracks().size() == 1);
-        assertThat(desk().session().devices()).hasSize(1);
+        until(() -> desk().editing().session().tracks().size() == 1);
+        assertThat(desk().editing().session().devices()).hasSize(1);
         assertThat(text("#trace-sentence")).contains("the track Chimes").contains("Plain Keys");
         push(KeyCode.CONTROL, KeyCode.DELETE);
         until(() -> text("#trace-sentence").contains("one track at least"));
         push(KeyCode.CONTROL, KeyCode.Z);
-        until(() -> desk().session().equals(two));
+        until(() -> desk().editing().session().equals(two));
         // Undone to where its chosen device was not there yet.
         for (int i = 0; i < 3; i++) {
             push(KeyCode.CONTROL, KeyCode.Z);
         }
-        until(() -> desk().session().tracks().size() == 1);
+        until(() -> desk().editing().session().tracks().size() == 1);
         assertThat(text("#parameter-title")).isNotEmpty();
     }
 
@@ -356,6 +357,6 @@ class StartTest extends WindowTest {
         until(() -> text("#start-said").startsWith("Not brought in: odd.mid"));
         assertThat(window().desk()).isNull();
         push(KeyCode.D);
-        until(() -> desk() != null && desk().session().name().equals("Slow Comet"));
+        until(() -> desk() != null && desk().editing().session().name().equals("Slow Comet"));
     }
 }

@@ -124,8 +124,8 @@ class SubjectsTest extends WindowTest {
         until(() -> desk().selection().viewProperty().get() == View.REFINE);
         push(KeyCode.CONTROL, KeyCode.A);
         until(() -> text("#trace-sentence").contains(" points from "));
-        String bare = desk().session().routes().stream()
-                .filter(r -> desk().session().lane(r.target()).points() == 0)
+        String bare = desk().editing().session().routes().stream()
+                .filter(r -> desk().editing().session().lane(r.target()).points() == 0)
                 .findFirst()
                 .orElseThrow()
                 .id();
@@ -138,8 +138,8 @@ class SubjectsTest extends WindowTest {
 
     @Test
     void theMarkOfAThingOpensItsMenu() {
-        Session before = desk().session();
-        int moves = desk().state().events();
+        Session before = desk().editing().session();
+        int moves = desk().frames().state().events();
         for (String thing : List.of("#control-fader-2", ".routes-list .value")) {
             moveTo(thing).moveBy(2, 1);
             until(() -> mark() != null);
@@ -148,8 +148,8 @@ class SubjectsTest extends WindowTest {
             push(KeyCode.ESCAPE);
             until(() -> menu() == null);
         }
-        assertThat(desk().session()).isSameAs(before);
-        assertThat(desk().state().events()).as("no control was moved").isEqualTo(moves);
+        assertThat(desk().editing().session()).isSameAs(before);
+        assertThat(desk().frames().state().events()).as("no control was moved").isEqualTo(moves);
     }
 
     private Node mark() {
@@ -170,7 +170,7 @@ class SubjectsTest extends WindowTest {
 
     @Test
     void whatIsPointedAtHasItsOwnMenu() {
-        Session before = desk().session();
+        Session before = desk().editing().session();
         Bounds list = at("#routes");
         double row = list.getMinY() + 40 + 37;
         opens(list.getMinX() + 40, row, Subject.CONTROL);
@@ -196,6 +196,6 @@ class SubjectsTest extends WindowTest {
         opens("#hand-fader-2", Subject.CONTROL);
         opens("#page-1", Subject.PAGE);
         opens("#port-state", Subject.PORT);
-        assertThat(desk().session()).as("looking changes nothing").isSameAs(before);
+        assertThat(desk().editing().session()).as("looking changes nothing").isSameAs(before);
     }
 }

@@ -30,7 +30,7 @@ public class SurfacesTest extends WindowTest {
     }
 
     private List<String> wires() {
-        return desk().session().routes().stream()
+        return desk().editing().session().routes().stream()
                 .map(r -> r.hand().map(Hand::control).orElse("none") + " > " + r.target())
                 .toList();
     }
@@ -59,12 +59,12 @@ public class SurfacesTest extends WindowTest {
     }
 
     private double value(Target target) {
-        return desk().state().value(desk().engine().index().of(target));
+        return desk().frames().state().value(desk().live().engine().index().of(target));
     }
 
     @Test
     void eightFadersInOneGoThenOneToFourThingsRangesAndAConflict() {
-        Session before = desk().session();
+        Session before = desk().editing().session();
         chooseEight();
         List<Target> chosen = window().catalog().model().chosenProperty().get();
         push(KeyCode.M);
@@ -77,7 +77,7 @@ public class SurfacesTest extends WindowTest {
             node("#hand-fader-1").accessibleTextProperty().addListener((o, was, is) -> {
                 told.add(is);
                 if (is.endsWith(", heard")) {
-                    whenHeard.add(desk().session());
+                    whenHeard.add(desk().editing().session());
                 }
             });
             lookup("#trace-sentence").queryLabeled().textProperty().addListener((o, was, is) -> told.add(is));
@@ -100,7 +100,7 @@ public class SurfacesTest extends WindowTest {
                 .containsExactlyElementsOf(java.util.stream.IntStream.range(0, 8)
                         .mapToObj(i -> "fader-" + (i + 1) + " > " + chosen.get(i))
                         .collect(Collectors.toList()));
-        assertThat(desk().session().routes())
+        assertThat(desk().editing().session().routes())
                 .as("on the page that the surface was on")
                 .allMatch(r -> r.hand().orElseThrow().page() == 1);
         assertThat(desk().editing().undoable()).contains("Learn 8 controls");
@@ -122,8 +122,8 @@ public class SurfacesTest extends WindowTest {
                 == 3);
         assertThat(text("#choose-meaning")).contains("Fader 1 moves").contains("Add: it moves both.");
         clickOn("OK");
-        until(() -> desk().session().routes().size() == 11);
-        List<Target> four = desk().session().routes().stream()
+        until(() -> desk().editing().session().routes().size() == 11);
+        List<Target> four = desk().editing().session().routes().stream()
                 .filter(r -> r.hand().orElseThrow().control().equals("fader-1"))
                 .map(Route::target)
                 .toList();
@@ -136,14 +136,14 @@ public class SurfacesTest extends WindowTest {
         push(KeyCode.DOWN);
         until(() -> fan.getAccessibleText().contains(", 2 of 4"));
         Target round = window().surfaces().hand().fan().chosen().orElseThrow().target();
-        var parameter = desk().session().parameter(round);
+        var parameter = desk().editing().session().parameter(round);
         push(KeyCode.ENTER);
         until(() -> lookup("#span-from").tryQuery().isPresent());
         clickOn("#span-from").push(KeyCode.CONTROL, KeyCode.A).write(typed(parameter.print(0.75)));
         clickOn("#span-to").push(KeyCode.CONTROL, KeyCode.A).write(typed(parameter.print(0.25)));
         clickOn("OK");
         until(() -> fan.getAccessibleText().contains("reversed"));
-        Route turned = desk().session().routes().stream()
+        Route turned = desk().editing().session().routes().stream()
                 .filter(r -> r.target().equals(round))
                 .findFirst()
                 .orElseThrow();
@@ -170,19 +170,20 @@ public class SurfacesTest extends WindowTest {
         push(KeyCode.SHIFT, KeyCode.A);
         until(() -> !desk().learner().on());
         assertThat(wires()).contains("knob-3 > " + second).doesNotContain("fader-2 > " + second);
-        assertThat(Overlap.of(desk().session())).noneMatch(o -> o.kind().conflict());
-        Session solved = desk().session();
+        assertThat(Overlap.of(desk().editing().session()))
+                .noneMatch(o -> o.kind().conflict());
+        Session solved = desk().editing().session();
 
         push(KeyCode.CONTROL, KeyCode.Z);
-        until(() -> desk().session() == quiet);
+        until(() -> desk().editing().session() == quiet);
         push(KeyCode.CONTROL, KeyCode.SHIFT, KeyCode.Z);
-        until(() -> desk().session() == solved);
+        until(() -> desk().editing().session() == solved);
     }
 
     /** What moved a moment ago stands by now: the session does not change by itself any more. */
     private Session settled() {
         sleep(1_300);
-        return desk().session();
+        return desk().editing().session();
     }
 
     private static String typed(String value) {
@@ -192,7 +193,7 @@ public class SurfacesTest extends WindowTest {
     @Test
     void escapeLeavesAllAsItWasAndWhatIsHeardMovesNothing() {
         chooseEight();
-        Session before = desk().session();
+        Session before = desk().editing().session();
         push(KeyCode.M);
         until(() -> desk().learner().on());
         push(KeyCode.DIGIT3);
@@ -201,7 +202,7 @@ public class SurfacesTest extends WindowTest {
         drag("fader-2", -24);
         push(KeyCode.ESCAPE);
         until(() -> !desk().learner().on());
-        assertThat(desk().session()).isSameAs(before);
+        assertThat(desk().editing().session()).isSameAs(before);
         assertThat(text("#trace-sentence")).contains("all is as it was");
     }
 
@@ -210,11 +211,11 @@ public class SurfacesTest extends WindowTest {
     void keyboardAlone() {
         push(KeyCode.DIGIT3);
         push(KeyCode.K);
-        until(() -> desk().session().macros().size() == 1);
+        until(() -> desk().editing().session().macros().size() == 1);
         push(KeyCode.N);
         open("#name-field");
         push(KeyCode.CONTROL, KeyCode.A).write("Drift").push(KeyCode.ENTER);
-        until(() -> desk().session().macros().get(0).name().equals("Drift"));
+        until(() -> desk().editing().session().macros().get(0).name().equals("Drift"));
         push(KeyCode.B);
         open("#choose-search");
         write("azimuth");
@@ -228,12 +229,12 @@ public class SurfacesTest extends WindowTest {
         push(KeyCode.SPACE);
         until(() -> text("#choose-meaning").startsWith("The full range is free"));
         push(KeyCode.ENTER);
-        until(() -> desk().session().macros().get(0).members().size() == 5);
-        Macro drift = desk().session().macros().get(0);
+        until(() -> desk().editing().session().macros().get(0).members().size() == 5);
+        Macro drift = desk().editing().session().macros().get(0);
         assertThat(drift.members()).allMatch(m -> m instanceof Member.ByOffset);
 
         // What a screen reader says of the macro and of its strands.
-        assertThat(MacroWords.spoken(desk().session(), drift))
+        assertThat(MacroWords.spoken(desk().editing().session(), drift))
                 .isEqualTo("Macro Drift, 5 members. The full range is free: 100 % of the travel, distances kept.");
         Node fan = node("#macro-fan");
         interact(fan::requestFocus);
@@ -244,11 +245,11 @@ public class SurfacesTest extends WindowTest {
 
         push(KeyCode.U);
         until(() -> text("#macro-reach").startsWith("The full range is free"));
-        Session full = desk().session();
+        Session full = desk().editing().session();
         push(KeyCode.Y);
-        until(() -> desk().session().macros().get(0).members().get(4) instanceof Member.BySpan);
+        until(() -> desk().editing().session().macros().get(0).members().get(4) instanceof Member.BySpan);
         push(KeyCode.CONTROL, KeyCode.Z);
-        until(() -> desk().session() == full);
+        until(() -> desk().editing().session() == full);
 
         // A control learnt for it by the arrow keys on the drawing.
         push(KeyCode.M);
@@ -268,14 +269,16 @@ public class SurfacesTest extends WindowTest {
         push(KeyCode.UP);
         until(() -> text("#trace-sentence").contains("does nothing on page Comets"));
         push(KeyCode.A);
-        until(() -> desk().state().page(0) == 1);
+        until(() -> desk().frames().state().page(0) == 1);
         // From page 1 to page 2, then to all.
         see("#fan");
         interact(() -> lookup("#fan").query().requestFocus());
         push(KeyCode.Q);
-        until(() -> desk().session().routes().get(0).hand().orElseThrow().page() == 2);
+        until(() ->
+                desk().editing().session().routes().get(0).hand().orElseThrow().page() == 2);
         push(KeyCode.Q);
-        until(() -> desk().session().routes().get(0).hand().orElseThrow().page() == 0);
+        until(() ->
+                desk().editing().session().routes().get(0).hand().orElseThrow().page() == 0);
         // Disconnected again.
         push(KeyCode.DELETE);
         until(() -> wires().isEmpty());
@@ -284,7 +287,7 @@ public class SurfacesTest extends WindowTest {
 
     @Test
     void theTableIsFilteredSortedAndFollowed() {
-        interact(() -> desk().edit("Comet", s -> SlowComet.score()));
+        interact(() -> desk().editing().edit("Comet", s -> SlowComet.score()));
         push(KeyCode.DIGIT3);
         TableView<?> table = lookup("#assignments").queryTableView();
         int here = table.getItems().size();
@@ -311,7 +314,7 @@ public class SurfacesTest extends WindowTest {
 
     @Test
     void aPadMovesTwoMacrosThroughTheirControls() {
-        interact(() -> desk().edit("Comet", s -> SlowComet.score()));
+        interact(() -> desk().editing().edit("Comet", s -> SlowComet.score()));
         push(KeyCode.DIGIT3);
         clickOn("#surfaces-plane");
         Node plane = node("#plane");
@@ -321,8 +324,10 @@ public class SurfacesTest extends WindowTest {
         moveTo(plane);
         press(MouseButton.PRIMARY).moveBy(60, -60).moveBy(10, -10).release(MouseButton.PRIMARY);
         until(() -> value(across) > 0.6 && value(up) > 0.6);
-        int knob = desk().session().surfaces().get(0).placeOf("knob-7");
-        assertThat(desk().state().control(0, knob)).as("its control went along").isGreaterThan(0.6);
+        int knob = desk().editing().session().surfaces().get(0).placeOf("knob-7");
+        assertThat(desk().frames().state().control(0, knob))
+                .as("its control went along")
+                .isGreaterThan(0.6);
         double stood = value(across);
         push(KeyCode.LEFT);
         push(KeyCode.LEFT);
@@ -331,12 +336,12 @@ public class SurfacesTest extends WindowTest {
 
     @Test
     void endsOfASpanAreMovedByTheKeysAndDragged() {
-        interact(() -> desk().edit("Comet", s -> SlowComet.score()));
+        interact(() -> desk().editing().edit("Comet", s -> SlowComet.score()));
         push(KeyCode.DIGIT3);
         clickOn("#hand-fader-7");
         Node plot = node("#span-plot");
         until(() -> plot.isVisible() && plot.getAccessibleText().startsWith("Span of Level, −40 dB – 0 dB"));
-        Route before = desk().session().routes().stream()
+        Route before = desk().editing().session().routes().stream()
                 .filter(r -> r.target().equals(new Target("voice", "level")))
                 .findFirst()
                 .orElseThrow();
@@ -345,21 +350,21 @@ public class SurfacesTest extends WindowTest {
         interact(() -> plot.visibleProperty().addListener((o, was, is) -> lost.incrementAndGet()));
         push(KeyCode.DOWN);
         push(KeyCode.DOWN);
-        until(() ->
-                desk().session().route(before.id()).span().to() < before.span().to() - 0.015);
+        until(() -> desk().editing().session().route(before.id()).span().to()
+                < before.span().to() - 0.015);
         push(KeyCode.SHIFT, KeyCode.UP);
-        until(() -> desk().session().route(before.id()).span().from()
+        until(() -> desk().editing().session().route(before.id()).span().from()
                 > before.span().from());
-        assertThat(desk().session().route(before.id()).span().to())
+        assertThat(desk().editing().session().route(before.id()).span().to())
                 .isCloseTo(before.span().to() - 0.02, org.assertj.core.api.Assertions.within(1e-9));
         assertThat(lost).as("hidden, if only for a moment, it loses the focus").hasValue(0);
         // Dragged below its lower end, the upper end turns it round.
         moveTo(plot).moveBy(60, -40);
         press(MouseButton.PRIMARY).moveBy(0, 60).moveBy(0, 60).release(MouseButton.PRIMARY);
-        until(() -> desk().session().route(before.id()).span().from()
-                > desk().session().route(before.id()).span().to());
+        until(() -> desk().editing().session().route(before.id()).span().from()
+                > desk().editing().session().route(before.id()).span().to());
         push(KeyCode.CONTROL, KeyCode.Z);
         push(KeyCode.CONTROL, KeyCode.Z);
-        until(() -> desk().session().route(before.id()).equals(before));
+        until(() -> desk().editing().session().route(before.id()).equals(before));
     }
 }

@@ -62,15 +62,17 @@ public class TimeAndScoreTest extends WindowTest {
     /** Sections, tempo, metre and length are typed; what is no tempo is said in the form, and each is one step. */
     @Test
     void whatTimeIsMadeOfIsTyped() {
-        Session before = desk().session();
+        Session before = desk().editing().session();
         interact(() -> desk().riding().locate(64));
         until(() -> desk().riding().positionBeat() == 64);
         push(KeyCode.CONTROL, KeyCode.G);
         type("Tail");
-        until(() -> desk().session().sections().stream().anyMatch(s -> s.name().equals("Tail") && s.beat() == 64));
+        until(() -> desk().editing().session().sections().stream()
+                .anyMatch(s -> s.name().equals("Tail") && s.beat() == 64));
         // It begins a bar later by a key; by mouse it goes no farther than to its neighbours.
         push(KeyCode.CONTROL, KeyCode.SHIFT, KeyCode.RIGHT);
-        until(() -> desk().session().sections().stream().anyMatch(s -> s.name().equals("Tail") && s.beat() == 68));
+        until(() -> desk().editing().session().sections().stream()
+                .anyMatch(s -> s.name().equals("Tail") && s.beat() == 68));
         push(KeyCode.CONTROL, KeyCode.Z);
         interact(() -> desk().riding().locate(64));
         until(() -> desk().riding().positionBeat() == 64);
@@ -84,20 +86,22 @@ public class TimeAndScoreTest extends WindowTest {
         until(() -> text("#timing-trouble").contains("fast"));
         interact(() -> ((TextField) field).setText("96"));
         push(KeyCode.ENTER);
-        until(() -> desk().timeline().tempo().points().size() == 2);
-        assertThat(desk().timeline().tempo().bpmAt(70)).isEqualTo(96);
-        assertThat(desk().timeline().tempo().bpmAt(60)).isEqualTo(84);
+        until(() -> desk().editing().timeline().tempo().points().size() == 2);
+        assertThat(desk().editing().timeline().tempo().bpmAt(70)).isEqualTo(96);
+        assertThat(desk().editing().timeline().tempo().bpmAt(60)).isEqualTo(84);
         push(KeyCode.CONTROL, KeyCode.M);
         type("7/8");
-        until(() -> desk().timeline().metre().metreOfBar(17).beatsInBar() == 7);
+        until(() -> desk().editing().timeline().metre().metreOfBar(17).beatsInBar() == 7);
         push(KeyCode.CONTROL, KeyCode.L);
         type("60");
-        until(() -> desk().session().length() == desk().timeline().metre().beatOfBar(61));
-        assertThat(desk().time().to()).isLessThanOrEqualTo(desk().session().length());
+        until(() -> desk().editing().session().length()
+                == desk().editing().timeline().metre().beatOfBar(61));
+        assertThat(desk().time().to())
+                .isLessThanOrEqualTo(desk().editing().session().length());
         for (int i = 0; i < 4; i++) {
             push(KeyCode.CONTROL, KeyCode.Z);
         }
-        until(() -> desk().session() == before);
+        until(() -> desk().editing().session() == before);
     }
 
     /** Types into the field that has the focus, over what stands there. */
@@ -112,7 +116,7 @@ public class TimeAndScoreTest extends WindowTest {
     void aRecipeHasANameAndAKeyAndIsOneStep() {
         refine(CUTOFF);
         until(() -> !text("#points-out").isEmpty());
-        Session before = desk().session();
+        Session before = desk().editing().session();
         int usual = Integer.parseInt(text("#points-out"));
         push(KeyCode.B);
         until(() -> Integer.parseInt(text("#points-out")) < usual);
@@ -135,6 +139,6 @@ public class TimeAndScoreTest extends WindowTest {
         push(KeyCode.CONTROL, KeyCode.Z);
         push(KeyCode.CONTROL, KeyCode.Z);
         push(KeyCode.CONTROL, KeyCode.Z);
-        until(() -> desk().session() == before);
+        until(() -> desk().editing().session() == before);
     }
 }

@@ -326,7 +326,7 @@ public abstract class WindowTest extends ApplicationTest {
 
     /** The id of the first route to a target. */
     String routeOf(Target target) {
-        return desk().session().routes().stream()
+        return desk().editing().session().routes().stream()
                 .filter(r -> r.target().equals(target))
                 .findFirst()
                 .orElseThrow()
