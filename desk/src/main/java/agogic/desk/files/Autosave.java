@@ -1,9 +1,15 @@
 package agogic.desk.files;
 
 import agogic.core.session.Session;
+import agogic.desk.live.LiveDesk;
 import agogic.desk.model.Beside;
-import agogic.desk.model.Desk;
+import agogic.desk.model.Editing;
+import agogic.desk.model.Frames;
 import agogic.desk.model.Notice;
+import agogic.desk.model.Notices;
+import agogic.desk.model.Offers;
+import agogic.desk.model.Passes;
+import agogic.desk.model.Riding;
 import agogic.desk.settings.Choices;
 import agogic.desk.start.Kept;
 import agogic.desk.start.Leftover;
@@ -21,7 +27,12 @@ import java.util.List;
 final class Autosave {
     private static final double NANOS = 1e9;
 
-    private final Desk desk;
+    private final Editing editing;
+    private final Notices notices;
+    private final Riding riding;
+    private final Passes passes;
+    private final Offers offers;
+    private final LiveDesk live;
     private final Presence presence = Presence.begin();
     private final Journal journal;
     private final List<Leftover> replaced = new ArrayList<>();
@@ -37,34 +48,45 @@ final class Autosave {
     private boolean rode;
     private Path claimed;
 
-    Autosave(Desk desk) {
-        this.desk = desk;
-        desk.live().engine().name(presence.id());
-        journal = new Journal(
-                desk.live().engine().log(), presence.id(), desk.live().troubles());
+    Autosave(
+            Editing editing,
+            Notices notices,
+            Frames frames,
+            Riding riding,
+            Passes passes,
+            Offers offers,
+            LiveDesk live) {
+        this.editing = editing;
+        this.notices = notices;
+        this.riding = riding;
+        this.passes = passes;
+        this.offers = offers;
+        this.live = live;
+        live.engine().name(presence.id());
+        journal = new Journal(live.engine().log(), presence.id(), live.troubles());
         journal.at(Kept.journal(path()));
-        desk.live().onRecorded(journal::wake);
-        desk.frames().onFrame(this::frame);
+        live.onRecorded(journal::wake);
+        frames.onFrame(this::frame);
     }
 
     private Path file() {
-        return desk.editing().fileProperty().get();
+        return editing.fileProperty().get();
     }
 
     private Path path() {
-        return Kept.of(desk.editing().session(), file(), presence.id());
+        return Kept.of(editing.session(), file(), presence.id());
     }
 
     private void frame() {
         journal.at(Kept.journal(path()));
-        desk.passes().taken().forEach(pass -> waiting.add(PassJournal.numberOf(pass)));
-        boolean rides = desk.riding().playing() && desk.riding().passOpen();
+        passes.taken().forEach(pass -> waiting.add(PassJournal.numberOf(pass)));
+        boolean rides = riding.playing() && riding.passOpen();
         boolean begins = rides && !rode;
         rode = rides;
-        boolean unsaved = desk.editing().unsaved();
-        if (begins && (unsaved || file() == null) && desk.editing().session() != kept) {
+        boolean unsaved = editing.unsaved();
+        if (begins && (unsaved || file() == null) && editing.session() != kept) {
             // A pass is written over what there is now: its journal alone would be worth little.
-            keep(desk.editing().session());
+            keep(editing.session());
             return;
         }
         if (!unsaved && !(rides && file() == null)) {
@@ -73,7 +95,7 @@ final class Autosave {
             drop();
             return;
         }
-        Session now = desk.editing().session();
+        Session now = editing.session();
         if (now == kept || writing) {
             since = now == kept ? Long.MIN_VALUE : since;
             if (now == kept && !writing) {
@@ -81,7 +103,7 @@ final class Autosave {
             }
             return;
         }
-        long nanos = desk.live().nanos();
+        long nanos = live.nanos();
         since = since == Long.MIN_VALUE ? nanos : since;
         // What was ridden is kept at once, but not while it is still being ridden: the journal has it.
         if (!waiting.isEmpty() && !rides && !told || nanos - since >= NANOS * Choices.autosave()) {
@@ -129,7 +151,7 @@ final class Autosave {
                     if (!told) {
                         // Once, not every two minutes: work goes on.
                         told = true;
-                        desk.notices().say(Notice.stop("Not kept", "Changes cannot be kept by themselves: " + why));
+                        notices.say(Notice.stop("Not kept", "Changes cannot be kept by themselves: " + why));
                     }
                 });
     }
@@ -150,7 +172,7 @@ final class Autosave {
         Path path = path();
         at = null;
         kept = null;
-        desk.passes().taken().forEach(pass -> waiting.add(PassJournal.numberOf(pass)));
+        passes.taken().forEach(pass -> waiting.add(PassJournal.numberOf(pass)));
         held(waiting);
         journal.settle();
         try {
@@ -182,7 +204,7 @@ final class Autosave {
     /** What another window left is in this piece now: it goes when this is kept. */
     void replaces(Leftover left) {
         replaced.add(left);
-        keep(desk.editing().session());
+        keep(editing.session());
     }
 
     /** Offers what was kept of a file and not saved, because the program ended without being closed; one after the other. */
@@ -204,7 +226,7 @@ final class Autosave {
                     offered.addAll(all);
                     show();
                 },
-                why -> desk.notices().say(Notice.stop("Not looked for", "What was kept cannot be looked for: " + why)));
+                why -> notices.say(Notice.stop("Not looked for", "What was kept cannot be looked for: " + why)));
     }
 
     private static boolean nothing(Leftover one, Path file) {
@@ -218,13 +240,16 @@ final class Autosave {
 
     private void show() {
         if (offered.isEmpty()) {
-            desk.offers().none();
+            offers.none();
             return;
         }
         Leftover one = offered.get(0);
         Path file = file();
-        Beside.run("agogic-file", () -> one.look(file), found -> offer(one, found), why -> desk.offers()
-                .offer(
+        Beside.run(
+                "agogic-file",
+                () -> one.look(file),
+                found -> offer(one, found),
+                why -> offers.offer(
                         offered.size(),
                         new Notice(
                                 Notice.Kind.STOP,
@@ -237,16 +262,15 @@ final class Autosave {
         String words = "This piece has a later state, saved automatically at " + one.clock()
                 + ": the program ended before it was saved."
                 + (found.words().isEmpty() ? "" : " " + found.words());
-        desk.offers()
-                .offer(
-                        offered.size(),
-                        new Notice(
-                                Notice.Kind.WAIT,
-                                "Kept",
-                                words,
-                                List.of(
-                                        new Notice.Act("Take the later state", () -> take(one)),
-                                        new Notice.Act("Leave it", () -> refuse(one)))));
+        offers.offer(
+                offered.size(),
+                new Notice(
+                        Notice.Kind.WAIT,
+                        "Kept",
+                        words,
+                        List.of(
+                                new Notice.Act("Take the later state", () -> take(one)),
+                                new Notice.Act("Leave it", () -> refuse(one)))));
     }
 
     private void refuse(Leftover one) {
@@ -256,37 +280,36 @@ final class Autosave {
                     one.drop();
                     return one;
                 },
-                done -> desk.notices().say(Notice.good("Left", "The piece is as it was saved.")),
-                why -> desk.notices().say(Notice.stop("Not left", "What was kept is still there: " + why)));
+                done -> notices.say(Notice.good("Left", "The piece is as it was saved.")),
+                why -> notices.say(Notice.stop("Not left", "What was kept is still there: " + why)));
         show();
     }
 
     private void take(Leftover one) {
         Path file = file();
-        Session before = desk.editing().session();
+        Session before = editing.session();
         Beside.run(
                 "agogic-file",
                 () -> one.look(file),
                 found -> {
-                    if (desk.editing().session() != before || desk.riding().playing()) {
-                        desk.notices().refuse("The piece was changed meanwhile: it is offered again when it is still.");
+                    if (editing.session() != before || riding.playing()) {
+                        notices.refuse("The piece was changed meanwhile: it is offered again when it is still.");
                         return;
                     }
                     offered.remove(one);
-                    if (!desk.editing().edit("Take what was kept", s -> found.session())) {
+                    if (!editing.edit("Take what was kept", s -> found.session())) {
                         return;
                     }
                     int rides = found.rides();
-                    desk.notices()
-                            .say(Notice.good(
-                                    "Taken",
-                                    "The piece is as it was kept"
-                                            + (rides == 1 ? ", with one ride more" : "")
-                                            + (rides > 1 ? ", with " + rides + " rides more" : "")
-                                            + ". It is not saved yet; undo has what was there before."));
+                    notices.say(Notice.good(
+                            "Taken",
+                            "The piece is as it was kept"
+                                    + (rides == 1 ? ", with one ride more" : "")
+                                    + (rides > 1 ? ", with " + rides + " rides more" : "")
+                                    + ". It is not saved yet; undo has what was there before."));
                     replaces(one);
                     show();
                 },
-                why -> desk.notices().say(Notice.stop("Not taken", "What was kept cannot be read: " + why)));
+                why -> notices.say(Notice.stop("Not taken", "What was kept cannot be read: " + why)));
     }
 }

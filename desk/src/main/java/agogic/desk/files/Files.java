@@ -57,7 +57,14 @@ public final class Files {
         entrance.audioTo(this::bringAudio);
         entrance.telling((head, what) -> desk.notices().say(Notice.plain(head, what)));
         chooser = PathChooser.ofSystem(owner);
-        autosave = new Autosave(desk);
+        autosave = new Autosave(
+                desk.editing(),
+                desk.notices(),
+                desk.frames(),
+                desk.riding(),
+                desk.passes(),
+                desk.offers(),
+                desk.live());
     }
 
     /** The piece came from this file: it is this window's now, unless another has it; what was kept of it is offered. */

@@ -12,6 +12,7 @@ import agogic.core.route.WriteMode;
 import agogic.core.session.Session;
 import agogic.core.session.TargetName;
 import agogic.core.write.PassWriter;
+import agogic.desk.live.LiveDesk;
 import agogic.desk.settings.Choices;
 import java.util.ArrayList;
 import java.util.List;
@@ -21,41 +22,57 @@ import java.util.Optional;
 public final class Afterwards {
     private static final double MINUTE_NANOS = 60e9;
 
-    private final Desk desk;
+    private final Editing editing;
+    private final Notices notices;
+    private final Selection selection;
+    private final Frames frames;
+    private final LiveDesk live;
     private final List<LooseRide> rides;
     /** What was selected: there goes what nothing is connected to. */
     private final Optional<Target> selected;
 
-    private Afterwards(Desk desk, List<LooseRide> rides) {
-        this.desk = desk;
-        selected = selected(desk);
+    private Afterwards(
+            Editing editing,
+            Notices notices,
+            Selection selection,
+            Frames frames,
+            LiveDesk live,
+            List<LooseRide> rides) {
+        this.editing = editing;
+        this.notices = notices;
+        this.selection = selection;
+        this.frames = frames;
+        this.live = live;
+        selected = selected(editing, selection);
         this.rides = rides;
     }
 
     /** What is remembered now. */
-    public static Afterwards of(Desk desk) {
+    public static Afterwards of(Editing editing, Notices notices, Selection selection, Frames frames, LiveDesk live) {
         return new Afterwards(
-                desk,
+                editing,
+                notices,
+                selection,
+                frames,
+                live,
                 LooseRide.in(
-                        desk.editing().session(),
-                        desk.live().engine().remembered(desk.live().nanos()),
-                        desk.frames().state().position()));
+                        editing.session(),
+                        live.engine().remembered(live.nanos()),
+                        frames.state().position()));
     }
 
     /** Writes what this hand did last. */
-    static void newest(Desk desk, Hand hand) {
-        Afterwards now = of(desk);
+    static void newest(Editing editing, Notices notices, Selection selection, Frames frames, LiveDesk live, Hand hand) {
+        Afterwards now = of(editing, notices, selection, frames, live);
         List<LooseRide> last =
                 now.rides.stream().filter(r -> same(r.hand(), hand)).limit(1).toList();
         if (last.isEmpty()) {
-            desk.notices()
-                    .refuse("What " + desk.editing().session().controlName(hand)
-                            + " did is written already, or is longer ago than ten minutes.");
+            notices.refuse("What " + editing.session().controlName(hand)
+                    + " did is written already, or is longer ago than ten minutes.");
         } else if (!now.can(last.get(0))) {
-            desk.notices()
-                    .refuse("Nothing is connected to "
-                            + desk.editing().session().controlName(hand)
-                            + ". Select the parameter that is to have its moves, then press Ctrl+R.");
+            notices.refuse("Nothing is connected to "
+                    + editing.session().controlName(hand)
+                    + ". Select the parameter that is to have its moves, then press Ctrl+R.");
         } else {
             now.take(last);
         }
@@ -68,7 +85,7 @@ public final class Afterwards {
 
     /** {@code Fader 3 of North Eight}. */
     public String what(LooseRide ride) {
-        return what(desk.editing().session(), ride);
+        return what(editing.session(), ride);
     }
 
     private static String what(Session session, LooseRide ride) {
@@ -77,31 +94,24 @@ public final class Afterwards {
 
     /** Where it would be written, and when it was done; why not, if it cannot be. */
     public String where(LooseRide ride) {
-        long ago = Math.round((desk.live().nanos() - ride.last()) / MINUTE_NANOS);
+        long ago = Math.round((live.nanos() - ride.last()) / MINUTE_NANOS);
         String when = ago < 1 ? "just now" : ago == 1 ? "a minute ago" : ago + " minutes ago";
-        Optional<Route> route = route(desk.editing().session(), ride);
+        Optional<Route> route = route(editing.session(), ride);
         if (route.isEmpty()) {
             return "nothing is connected to it, and no parameter is selected";
         }
-        double from =
-                ride.played() ? ride.from() : Math.max(0, desk.frames().state().position());
-        int first = desk.editing()
-                .timeline()
-                .metre()
-                .barAt(desk.editing().timeline().beatAt(from) + 1e-6);
-        int last = desk.editing()
-                .timeline()
-                .metre()
-                .barAt(desk.editing().timeline().beatAt(ride.to()) - 1e-6);
+        double from = ride.played() ? ride.from() : Math.max(0, frames.state().position());
+        int first = editing.timeline().metre().barAt(editing.timeline().beatAt(from) + 1e-6);
+        int last = editing.timeline().metre().barAt(editing.timeline().beatAt(ride.to()) - 1e-6);
         String place = !ride.played()
                 ? "at the playhead, bar " + first
                 : last > first ? "bars " + first + "–" + last : "bar " + first;
-        return "→ " + TargetName.of(desk.editing().session(), route.get().target()) + ", " + place + ", " + when;
+        return "→ " + TargetName.of(editing.session(), route.get().target()) + ", " + place + ", " + when;
     }
 
     /** True if it has somewhere to go. */
     public boolean can(LooseRide ride) {
-        return route(desk.editing().session(), ride).isPresent();
+        return route(editing.session(), ride).isPresent();
     }
 
     /** The route it goes through: its own, else a new one to the selected parameter. */
@@ -124,29 +134,29 @@ public final class Afterwards {
                 .orElseGet(() -> Route.of(Assigning.freshId(session, target), ride.hand(), Span.FULL, target));
     }
 
-    private static Optional<Target> selected(Desk desk) {
-        Target shown = desk.selection().shownProperty().get();
-        boolean catalog = desk.selection().viewProperty().get() == View.CATALOG;
+    private static Optional<Target> selected(Editing editing, Selection selection) {
+        Target shown = selection.shownProperty().get();
+        boolean catalog = selection.viewProperty().get() == View.CATALOG;
         Optional<Target> target = catalog && shown != null
                 ? Optional.of(shown)
-                : desk.selection().selectedRoute().map(Route::target);
-        return target.filter(t -> desk.editing().session().has(t) && !t.device().equals(Macro.DEVICE));
+                : selection.selectedRoute().map(Route::target);
+        return target.filter(t -> editing.session().has(t) && !t.device().equals(Macro.DEVICE));
     }
 
     /** Writes these, as one step. */
     public void take(List<LooseRide> chosen) {
         if (chosen.isEmpty()) {
-            desk.notices().refuse("Nothing was chosen, so nothing is written.");
+            notices.refuse("Nothing was chosen, so nothing is written.");
             return;
         }
-        double playhead = Math.max(0, desk.frames().state().position());
-        Session before = desk.editing().session();
+        double playhead = Math.max(0, frames.state().position());
+        Session before = editing.session();
         // All of ten minutes may go through the live path once more: beside the window.
         Beside.run(
                 "agogic-afterwards",
                 () -> written(before, chosen, playhead),
                 written -> done(before, chosen.size(), written),
-                desk.notices()::refuse);
+                notices::refuse);
     }
 
     /** What came of taking rides: the last target that was written, null if none was, and what could not be. */
@@ -172,7 +182,7 @@ public final class Afterwards {
                 continue;
             }
             after = PassWriter.write(
-                    Choices.firstRide(ride.played() ? desk.live().latency() : 0).of(with, passes), passes);
+                    Choices.firstRide(ride.played() ? live.latency() : 0).of(with, passes), passes);
             last = route.target();
         }
         return new Written(after, last, told);
@@ -181,27 +191,25 @@ public final class Afterwards {
     private void done(Session before, int chosen, Written written) {
         String told = String.join(" ", written.told());
         if (written.last() == null) {
-            desk.notices().refuse(told);
+            notices.refuse(told);
             return;
         }
-        if (desk.editing().session() != before) {
-            desk.notices().refuse("The piece was changed meanwhile, so it stays as it is. Press Ctrl+R again.");
+        if (editing.session() != before) {
+            notices.refuse("The piece was changed meanwhile, so it stays as it is. Press Ctrl+R again.");
             return;
         }
-        if (!desk.editing()
-                .edit(chosen == 1 ? "Take afterwards" : "Take " + chosen + " afterwards", s -> written.session())) {
+        if (!editing.edit(chosen == 1 ? "Take afterwards" : "Take " + chosen + " afterwards", s -> written.session())) {
             return;
         }
         Target target = written.last();
-        int points = desk.editing().session().lane(target).points();
-        desk.notices()
-                .say(new Notice(
-                        Notice.Kind.GOOD,
-                        "Taken",
-                        TargetName.of(desk.editing().session(), target) + " has what the hand did: " + points
-                                + " points in its lane now." + (told.isEmpty() ? "" : " " + told),
-                        List.of(
-                                new Notice.Act("Refine", () -> desk.selection().openLane(target)),
-                                new Notice.Act("Undo", desk.editing()::undo))));
+        int points = editing.session().lane(target).points();
+        notices.say(new Notice(
+                Notice.Kind.GOOD,
+                "Taken",
+                TargetName.of(editing.session(), target) + " has what the hand did: " + points
+                        + " points in its lane now." + (told.isEmpty() ? "" : " " + told),
+                List.of(
+                        new Notice.Act("Refine", () -> selection.openLane(target)),
+                        new Notice.Act("Undo", editing::undo))));
     }
 }

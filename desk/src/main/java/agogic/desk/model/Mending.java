@@ -54,7 +54,10 @@ public final class Mending {
         });
         if (LOOSE.contains(trace.verdict())) {
             Optional<Hand> hand = trace.hand().or(() -> trace.route().flatMap(Route::hand));
-            hand.ifPresent(h -> acts.add(new Notice.Act("Write what I just played", () -> Afterwards.newest(desk, h))));
+            hand.ifPresent(h -> acts.add(new Notice.Act(
+                    "Write what I just played",
+                    () -> Afterwards.newest(
+                            desk.editing(), desk.notices(), desk.selection(), desk.frames(), desk.live(), h))));
         }
         return new Notice(kind, trace.head(), trace.sentence(), List.copyOf(acts));
     }

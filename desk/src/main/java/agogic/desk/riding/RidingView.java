@@ -9,8 +9,13 @@ import agogic.core.route.Target;
 import agogic.core.session.Session;
 import agogic.desk.draw.Ink;
 import agogic.desk.draw.Mark;
-import agogic.desk.model.Desk;
+import agogic.desk.model.AudioFiles;
+import agogic.desk.model.Editing;
+import agogic.desk.model.Frames;
 import agogic.desk.model.LiveTrails;
+import agogic.desk.model.Riding;
+import agogic.desk.model.Selection;
+import agogic.desk.model.Standing;
 import agogic.desk.model.TimeWindow;
 import agogic.desk.parts.EnvelopeMarks;
 import agogic.desk.parts.LayeredMarks;
@@ -39,7 +44,11 @@ public final class RidingView extends BorderPane {
     private static final double GAP = 14;
     private static final int MOST_TRAIL = 4000;
 
-    private final Desk desk;
+    private final Editing editing;
+    private final Selection selection;
+    private final Frames frames;
+    private final Riding riding;
+    private final Standing standing;
     private final TimeWindow time;
     private final Lanes lanes;
     private final ScoreStrip score;
@@ -51,17 +60,22 @@ public final class RidingView extends BorderPane {
     /** How many lanes were written in this pass when it was looked last. */
     private int trails;
 
-    public RidingView(Desk desk) {
-        this.desk = desk;
-        time = new TimeWindow(desk.editing().session().length() + 4 * BARS);
+    public RidingView(
+            Editing editing, Selection selection, Frames frames, Riding riding, Standing standing, AudioFiles audio) {
+        this.editing = editing;
+        this.selection = selection;
+        this.frames = frames;
+        this.riding = riding;
+        this.standing = standing;
+        time = new TimeWindow(editing.session().length() + 4 * BARS);
         lanes = new Lanes();
-        score = new ScoreStrip(desk.editing(), desk.selection(), desk.riding(), desk.audio(), time, LEFT, RIGHT);
+        score = new ScoreStrip(editing, selection, riding, audio, time, LEFT, RIGHT);
         setId("riding-view");
         setCenter(lanes);
         setBottom(score);
-        desk.editing().sessionProperty().addListener((o, a, b) -> refresh());
-        desk.selection().selectedProperty().addListener((o, a, b) -> refresh());
-        desk.frames().onFrame(this::frame);
+        editing.sessionProperty().addListener((o, a, b) -> refresh());
+        selection.selectedProperty().addListener((o, a, b) -> refresh());
+        frames.onFrame(this::frame);
         visibleProperty().addListener((o, a, b) -> refresh());
     }
 
@@ -70,14 +84,13 @@ public final class RidingView extends BorderPane {
         if (!isVisible() || getScene() == null) {
             return;
         }
-        Session session = desk.editing().session();
+        Session session = editing.session();
         List<Route> armed = session.routes().stream()
-                .filter(r -> r.mode().writes()
-                        || r.rehearse()
-                        || desk.riding().trails().of(r.id()) != null)
+                .filter(r ->
+                        r.mode().writes() || r.rehearse() || riding.trails().of(r.id()) != null)
                 .limit(MOST)
                 .toList();
-        shown = armed.isEmpty() ? desk.selection().selectedRoute().stream().toList() : armed;
+        shown = armed.isEmpty() ? selection.selectedRoute().stream().toList() : armed;
         score.show(shown.isEmpty() ? null : shown.get(0).target());
         changes = -1;
         drawnAt = Double.NaN;
@@ -88,13 +101,13 @@ public final class RidingView extends BorderPane {
         if (!isVisible() || getScene() == null) {
             return;
         }
-        if (desk.riding().trails().count() != trails) {
-            trails = desk.riding().trails().count();
+        if (riding.trails().count() != trails) {
+            trails = riding.trails().count();
             refresh();
             return;
         }
-        double beat = desk.riding().positionBeat();
-        int now = desk.frames().state().changes();
+        double beat = riding.positionBeat();
+        int now = frames.state().changes();
         if (beat == drawnAt && now == changes) {
             return;
         }
@@ -116,13 +129,13 @@ public final class RidingView extends BorderPane {
     }
 
     private double value(Target target) {
-        return desk.standing().stands(target);
+        return standing.stands(target);
     }
 
     /** The lanes, one below the other. */
     private final class Lanes extends MarkView {
         Lanes() {
-            super(RidingView.this.desk.selection());
+            super(RidingView.this.selection);
             setFocusTraversable(true);
             setAccessibleRole(AccessibleRole.TEXT);
             setId("riding-lanes");
@@ -132,19 +145,16 @@ public final class RidingView extends BorderPane {
             StringBuilder words = new StringBuilder(
                     drawnAt < 0
                             ? "Count-in, "
-                                    + desk.editing()
-                                            .timeline()
-                                            .printPlace(drawnAt)
-                                            .substring(1) + " beats to go"
-                            : desk.editing().timeline().speakBars(drawnAt));
+                                    + editing.timeline().printPlace(drawnAt).substring(1) + " beats to go"
+                            : editing.timeline().speakBars(drawnAt));
             for (Route route : shown) {
-                Parameter parameter = desk.editing().session().parameter(route.target());
+                Parameter parameter = editing.session().parameter(route.target());
                 words.append(", ")
                         .append(parameter.name())
                         .append(" ")
                         .append(parameter.print(value(route.target())))
-                        .append(desk.riding().trails().of(route.id()) == null ? "" : ", being written")
-                        .append(desk.editing().session().lane(route.target()).guarded() ? ", protected" : "");
+                        .append(riding.trails().of(route.id()) == null ? "" : ", being written")
+                        .append(editing.session().lane(route.target()).guarded() ? ", protected" : "");
             }
             setAccessibleText(words.toString());
             notifyAccessibleAttributeChanged(AccessibleAttribute.TEXT);
@@ -176,15 +186,15 @@ public final class RidingView extends BorderPane {
         }
 
         private void bars(List<Mark> marks, double wide) {
-            String position = desk.editing().timeline().printPlace(drawnAt);
+            String position = editing.timeline().printPlace(drawnAt);
             marks.add(new Mark.Words(20, 22, position, Ink.TEXT, 18, true, true, -1));
-            for (int bar : desk.editing().timeline().metre().barsBetween(time.from(), time.to())) {
-                double beat = desk.editing().timeline().metre().beatOfBar(bar);
+            for (int bar : editing.timeline().metre().barsBetween(time.from(), time.to())) {
+                double beat = editing.timeline().metre().beatOfBar(bar);
                 double x = time.x(beat, LEFT, wide);
                 if (x >= LEFT - 1
                         && x < LEFT + wide - 90
-                        && beat < desk.editing().session().length()) {
-                    String section = desk.editing().session().sections().stream()
+                        && beat < editing.session().length()) {
+                    String section = editing.session().sections().stream()
                             .filter(s -> Math.abs(s.beat() - beat) < 1e-6)
                             .map(s -> " " + s.name())
                             .findFirst()
@@ -195,13 +205,13 @@ public final class RidingView extends BorderPane {
         }
 
         private void lane(List<Mark> marks, Route route, EnvelopeMarks.Field field) {
-            Session session = desk.editing().session();
+            Session session = editing.session();
             Parameter parameter = session.parameter(route.target());
             Lane lane = session.lane(route.target());
             marks.add(
                     new Mark.Box(field.left(), field.top(), field.width(), field.height(), 8, Ink.PANEL, Ink.NONE, 0));
-            for (int bar : desk.editing().timeline().metre().barsBetween(time.from(), time.to())) {
-                double x = time.x(desk.editing().timeline().metre().beatOfBar(bar), field.left(), field.width());
+            for (int bar : editing.timeline().metre().barsBetween(time.from(), time.to())) {
+                double x = time.x(editing.timeline().metre().beatOfBar(bar), field.left(), field.width());
                 if (x > field.left()) {
                     marks.add(new Mark.Line(x, field.top(), x, field.top() + field.height(), Ink.RAISED, 1, 0));
                 }
@@ -233,13 +243,13 @@ public final class RidingView extends BorderPane {
                         3,
                         true));
             }
-            LiveTrails.Trail trail = desk.riding().trails().of(route.id());
+            LiveTrails.Trail trail = riding.trails().of(route.id());
             if (trail != null) {
                 trail(marks, trail, field);
             }
             double value = value(route.target());
             double x = time.x(Math.max(0, drawnAt), field.left(), field.width());
-            boolean writing = trail != null && desk.riding().playing();
+            boolean writing = trail != null && riding.playing();
             marks.add(new Mark.Disc(x, field.y(value), 8, writing ? Ink.RIDE : Ink.SOUND, Ink.GROUND, 2, 0));
             words(marks, route, parameter, value, writing, field);
         }
@@ -253,18 +263,16 @@ public final class RidingView extends BorderPane {
                 EnvelopeMarks.Field field) {
             double middle = field.top() + Math.min(field.height() / 2 - 8, 90);
             marks.add(new Mark.Words(20, middle - 26, parameter.name(), Ink.TEXT, 17, false, true, -1));
-            String device =
-                    desk.editing().session().device(route.target().device()).name();
+            String device = editing.session().device(route.target().device()).name();
             marks.add(new Mark.Words(20, middle - 8, device, Ink.QUIET, 12.5, false, false, -1));
             marks.add(new Mark.Words(
                     20, middle + 22, parameter.print(value), writing ? Ink.RIDE : Ink.SOUND, 26, true, true, -1));
-            String hand =
-                    route.hand().map(desk.editing().session()::controlName).orElse("no control");
+            String hand = route.hand().map(editing.session()::controlName).orElse("no control");
             String mode = writing
                     ? "being written"
-                    : desk.editing().session().lane(route.target()).guarded()
+                    : editing.session().lane(route.target()).guarded()
                             ? "Protected"
-                            : desk.riding().modeOf(route).spoken();
+                            : riding.modeOf(route).spoken();
             marks.add(new Mark.Words(
                     20, middle + 42, hand + " · " + mode, writing ? Ink.RIDE : Ink.QUIET, 12.5, false, false, -1));
         }

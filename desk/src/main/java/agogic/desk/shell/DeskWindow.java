@@ -221,9 +221,17 @@ public final class DeskWindow {
             desk.editing().savedTo(file);
             stamp.ifPresent(files::read);
         }
-        transport = new TransportBar(desk, new MainMenu(() -> acts, () -> files.entrance(), () -> desk.selection()
-                .viewProperty()
-                .get()));
+        transport = new TransportBar(
+                desk.editing(),
+                desk.notices(),
+                desk.selection(),
+                desk.frames(),
+                desk.riding(),
+                desk.listening(),
+                desk.live(),
+                new MainMenu(() -> acts, () -> files.entrance(), () -> desk.selection()
+                        .viewProperty()
+                        .get()));
         trace = new TraceBar(desk.notices(), desk.passes(), desk.offers());
         desk.notices().lastProperty().addListener((o, a, said) -> aloud.answer(TraceBar.spoken(said)));
         views = new Views(desk, files, () -> stage);
@@ -253,7 +261,11 @@ public final class DeskWindow {
                 : null;
         root.setTop(steps == null ? transport : new VBox(transport, steps));
         root.setBottom(new VBox(sets, new SurfaceDrawer(desk), trace));
-        riding = new RidingLayer(desk.selection(), () -> new RidingView(desk), root);
+        riding = new RidingLayer(
+                desk.selection(),
+                () -> new RidingView(
+                        desk.editing(), desk.selection(), desk.frames(), desk.riding(), desk.standing(), desk.audio()),
+                root);
         Theme.dress(root, inLight);
         desk.selection().lightProperty().addListener((o, a, is) -> {
             Theme.dress(root, is);

@@ -133,7 +133,10 @@ final class PlayingActs {
                 "Write what I just played…",
                 "Write what a hand did in the last ten minutes, though nothing was armed",
                 "Ctrl+R",
-                () -> TakeAfterwards.ask(Afterwards.of(desk), desk.notices(), window.get()));
+                () -> TakeAfterwards.ask(
+                        Afterwards.of(desk.editing(), desk.notices(), desk.selection(), desk.frames(), desk.live()),
+                        desk.notices(),
+                        window.get()));
         all.add(Act.of(
                         "punch",
                         "Punch: when a ride writes",

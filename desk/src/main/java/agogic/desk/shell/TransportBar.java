@@ -9,7 +9,13 @@ import agogic.core.time.MetreMap;
 import agogic.core.time.TempoMap;
 import agogic.core.time.TempoPoint;
 import agogic.core.time.Timeline;
-import agogic.desk.model.Desk;
+import agogic.desk.live.LiveDesk;
+import agogic.desk.model.Editing;
+import agogic.desk.model.Frames;
+import agogic.desk.model.Listening;
+import agogic.desk.model.Notices;
+import agogic.desk.model.Riding;
+import agogic.desk.model.Selection;
 import agogic.desk.model.View;
 import agogic.desk.parts.Tip;
 import java.util.ArrayList;
@@ -44,7 +50,13 @@ public final class TransportBar extends HBox {
 
     private static final double PILL = 96;
 
-    private final Desk desk;
+    private final Editing editing;
+    private final Notices notices;
+    private final Selection selection;
+    private final Frames frames;
+    private final Riding riding;
+    private final Listening listening;
+    private final LiveDesk live;
     private final Label title = new Label();
     private final Label subtitle = new Label();
     private final Button start = new Button("|◀ Start");
@@ -60,18 +72,32 @@ public final class TransportBar extends HBox {
     private final Button punch = new Button();
     private final Map<View, ToggleButton> tabs = new EnumMap<>(View.class);
 
-    TransportBar(Desk desk, MenuButton menu) {
-        this.desk = desk;
+    TransportBar(
+            Editing editing,
+            Notices notices,
+            Selection selection,
+            Frames frames,
+            Riding riding,
+            Listening listening,
+            LiveDesk live,
+            MenuButton menu) {
+        this.editing = editing;
+        this.notices = notices;
+        this.selection = selection;
+        this.frames = frames;
+        this.riding = riding;
+        this.listening = listening;
+        this.live = live;
         getStyleClass().add("transport");
         title.getStyleClass().add("title");
         subtitle.getStyleClass().add("quiet");
-        button(start, "start", "Go to the start", () -> desk.riding().locate(0));
-        button(play, "play", "Play or stop", desk.riding()::togglePlay);
-        button(ride, "ride", "Count in one bar and write whatever you touch", desk.riding()::ride);
+        button(start, "start", "Go to the start", () -> riding.locate(0));
+        button(play, "play", "Play or stop", riding::togglePlay);
+        button(ride, "ride", "Count in one bar and write whatever you touch", riding::ride);
         ride.getStyleClass().add("ride");
-        button(loop, "loop", "Repeat the loop; Shift and drag on the ruler sets it", desk.riding()::toggleLoop);
-        button(listen, "listen", "Listen while nothing plays", desk.listening()::toggle);
-        desk.listening().trackProperty().addListener((o, a, b) -> listen.setSelected(b != null));
+        button(loop, "loop", "Repeat the loop; Shift and drag on the ruler sets it", riding::toggleLoop);
+        button(listen, "listen", "Listen while nothing plays", listening::toggle);
+        listening.trackProperty().addListener((o, a, b) -> listen.setSelected(b != null));
         field(position, "position", 104, "Position. Type 17, 17.3.02, 0:46.6 or 46.6 s");
         position.getStyleClass().add("position");
         position.setOnAction(e -> typedPosition());
@@ -84,10 +110,10 @@ public final class TransportBar extends HBox {
         leads.getStyleClass().add("leads");
         leads.setMinWidth(Region.USE_PREF_SIZE);
         leads.managedProperty().bind(leads.visibleProperty());
-        button(punch, "punch", "When a ride writes", desk.riding()::nextPunch);
+        button(punch, "punch", "When a ride writes", riding::nextPunch);
         punch.getStyleClass().add("small");
         punch.managedProperty().bind(punch.visibleProperty());
-        desk.riding().punchProperty().addListener((o, a, b) -> showPunch());
+        riding.punchProperty().addListener((o, a, b) -> showPunch());
         showPunch();
         Region gap = new Region();
         HBox.setHgrow(gap, Priority.ALWAYS);
@@ -106,17 +132,17 @@ public final class TransportBar extends HBox {
         for (View view : View.values()) {
             ToggleButton tab = new ToggleButton(view.title());
             tab.getStyleClass().add("view-tab");
-            button(tab, "view-" + view.title().toLowerCase(Locale.ROOT), view.title() + " view", () -> desk.selection()
+            button(tab, "view-" + view.title().toLowerCase(Locale.ROOT), view.title() + " view", () -> selection
                     .viewProperty()
                     .set(view));
             tabs.put(view, tab);
             getChildren().add(tab);
         }
-        desk.selection().viewProperty().addListener((o, a, b) -> showView());
-        desk.editing().sessionProperty().addListener((o, a, b) -> showSession());
-        desk.editing().fileProperty().addListener((o, a, b) -> showSession());
-        desk.editing().savedProperty().addListener((o, a, b) -> showSession());
-        desk.frames().onFrame(this::frame);
+        selection.viewProperty().addListener((o, a, b) -> showView());
+        editing.sessionProperty().addListener((o, a, b) -> showSession());
+        editing.fileProperty().addListener((o, a, b) -> showSession());
+        editing.savedProperty().addListener((o, a, b) -> showSession());
+        frames.onFrame(this::frame);
         showView();
         showSession();
     }
@@ -162,7 +188,7 @@ public final class TransportBar extends HBox {
 
     /** Only where a ride does not simply write. */
     private void showPunch() {
-        Punch now = desk.riding().punchProperty().get();
+        Punch now = riding.punchProperty().get();
         punch.setVisible(now != Punch.OFF);
         punch.setText(now == Punch.KEY ? "Punch: key" : "Punch: loop");
         punch.setAccessibleText(now.spoken());
@@ -180,8 +206,8 @@ public final class TransportBar extends HBox {
 
     /** The metre in force at the position. */
     private String metre() {
-        MetreMap map = desk.editing().timeline().metre();
-        var metre = map.metreOfBar(map.barAt(Math.max(0, desk.riding().positionBeat()) + 1e-9));
+        MetreMap map = editing.timeline().metre();
+        var metre = map.metreOfBar(map.barAt(Math.max(0, riding.positionBeat()) + 1e-9));
         return metre.beatsInBar() + "/" + metre.beatUnit();
     }
 
@@ -192,12 +218,12 @@ public final class TransportBar extends HBox {
     }
 
     private void typedPosition() {
-        OptionalDouble beat = desk.editing().timeline().parse(position.getText());
+        OptionalDouble beat = editing.timeline().parse(position.getText());
         if (beat.isPresent()) {
-            desk.riding().locate(beat.getAsDouble());
+            riding.locate(beat.getAsDouble());
             getScene().getRoot().requestFocus();
         } else {
-            desk.notices().refuse("“" + position.getText() + "” is no position. Expected " + Timeline.expected() + ".");
+            notices.refuse("“" + position.getText() + "” is no position. Expected " + Timeline.expected() + ".");
         }
     }
 
@@ -205,27 +231,24 @@ public final class TransportBar extends HBox {
         try {
             double bpm = ValueText.parse(Unit.BPM, tempo.getText());
             int point = tempoInForce();
-            List<TempoPoint> points =
-                    new ArrayList<>(desk.editing().timeline().tempo().points());
+            List<TempoPoint> points = new ArrayList<>(editing.timeline().tempo().points());
             TempoPoint old = points.get(point);
             points.set(point, new TempoPoint(old.beat(), bpm, old.ramp()));
             Timeline changed = new Timeline(
-                    TempoMap.of(points),
-                    new MetreMap(desk.editing().timeline().metre().metres()));
-            String where =
-                    point == 0 ? "" : " from " + desk.editing().timeline().printBars(old.beat());
-            desk.editing().edit("Tempo " + ValueText.print(Unit.BPM, bpm) + where, s -> s.withTimeline(changed));
+                    TempoMap.of(points), new MetreMap(editing.timeline().metre().metres()));
+            String where = point == 0 ? "" : " from " + editing.timeline().printBars(old.beat());
+            editing.edit("Tempo " + ValueText.print(Unit.BPM, bpm) + where, s -> s.withTimeline(changed));
             getScene().getRoot().requestFocus();
         } catch (IllegalArgumentException e) {
-            desk.notices().refuse(e.getMessage());
+            notices.refuse(e.getMessage());
         }
         showSession();
     }
 
     /** The place of the tempo point that counts at the position. */
     private int tempoInForce() {
-        List<TempoPoint> points = desk.editing().timeline().tempo().points();
-        double beat = Math.max(0, desk.riding().positionBeat()) + 1e-9;
+        List<TempoPoint> points = editing.timeline().tempo().points();
+        double beat = Math.max(0, riding.positionBeat()) + 1e-9;
         int point = 0;
         for (int i = 1; i < points.size() && points.get(i).beat() <= beat; i++) {
             point = i;
@@ -235,7 +258,7 @@ public final class TransportBar extends HBox {
 
     private void showTempo() {
         if (!tempo.isFocused()) {
-            TempoPoint point = desk.editing().timeline().tempo().points().get(tempoInForce());
+            TempoPoint point = editing.timeline().tempo().points().get(tempoInForce());
             String text = ValueText.print(Unit.BPM, point.bpm());
             if (!text.equals(tempo.getText())) {
                 tempo.setText(text);
@@ -244,32 +267,31 @@ public final class TransportBar extends HBox {
     }
 
     private void showView() {
-        tabs.forEach((view, tab) ->
-                tab.setSelected(view == desk.selection().viewProperty().get()));
+        tabs.forEach(
+                (view, tab) -> tab.setSelected(view == selection.viewProperty().get()));
     }
 
     private void showSession() {
-        title.setText(desk.editing().session().name() + (desk.editing().unsaved() ? " •" : ""));
-        title.setAccessibleText(
-                desk.editing().session().name() + (desk.editing().unsaved() ? ", not saved" : ""));
+        title.setText(editing.session().name() + (editing.unsaved() ? " •" : ""));
+        title.setAccessibleText(editing.session().name() + (editing.unsaved() ? ", not saved" : ""));
         Tip.on(
                 title,
-                desk.editing().session().name() + ": "
-                        + (desk.editing().unsaved() ? "there are unsaved changes (Ctrl+S saves)" : "saved"));
-        subtitle.setText(desk.editing().session().subtitle());
-        loop.setSelected(desk.editing().session().loop().on());
-        listen.setSelected(desk.listening().on());
+                editing.session().name() + ": "
+                        + (editing.unsaved() ? "there are unsaved changes (Ctrl+S saves)" : "saved"));
+        subtitle.setText(editing.session().subtitle());
+        loop.setSelected(editing.session().loop().on());
+        listen.setSelected(listening.on());
         showTempo();
         showLeads();
     }
 
     /** Who leads, if not this piece alone. */
     private void showLeads() {
-        Sync sync = desk.editing().session().sync();
+        Sync sync = editing.session().sync();
         leads.setVisible(sync.role() != Sync.Role.OWN);
         room(getWidth());
         String words =
-                switch (desk.live().engine().following()) {
+                switch (live.engine().following()) {
                     case OWN -> "sends clock";
                     case WAITING -> "waits for clock";
                     case RUNNING -> "follows clock";
@@ -284,14 +306,14 @@ public final class TransportBar extends HBox {
     }
 
     private void frame() {
-        LiveState state = desk.frames().state();
+        LiveState state = frames.state();
         boolean playing = state.playing();
         play.setSelected(playing);
         play.setText(playing ? "■ Stop" : "▶ Play");
         showLeads();
-        boolean riding = playing && desk.riding().passOpen();
-        ride.setSelected(riding);
-        ride.setText(riding ? state.countingIn() ? "● Count-in" : "● Writing" : "● Ride");
+        boolean writes = playing && riding.passOpen();
+        ride.setSelected(writes);
+        ride.setText(writes ? state.countingIn() ? "● Count-in" : "● Writing" : "● Ride");
         long at = System.nanoTime();
         if (playing && at - readAt < READ_NANOS) {
             return;
@@ -299,10 +321,8 @@ public final class TransportBar extends HBox {
         readAt = at;
         double seconds = state.position();
         if (!position.isFocused()) {
-            double beat = seconds < 0
-                    ? desk.editing().timeline().beatAt(seconds)
-                    : desk.riding().positionBeat();
-            String text = desk.editing().timeline().printPlace(beat);
+            double beat = seconds < 0 ? editing.timeline().beatAt(seconds) : riding.positionBeat();
+            String text = editing.timeline().printPlace(beat);
             if (!text.equals(position.getText())) {
                 position.setText(text);
             }
