@@ -18,14 +18,14 @@ import java.util.function.DoubleUnaryOperator;
 public final class Envelope {
     public static final Envelope EMPTY = new Envelope(new double[0], new double[0], new Shape[0], new boolean[0], null);
 
-    private final double[] times;
-    private final double[] values;
-    private final Shape[] shapes;
-    private final boolean[] pins;
+    final double[] times;
+    final double[] values;
+    final Shape[] shapes;
+    final boolean[] pins;
     /** Null if no point is tied, as in most envelopes. */
-    private final int[] ties;
+    final int[] ties;
 
-    private Envelope(double[] times, double[] values, Shape[] shapes, boolean[] pins, int[] ties) {
+    Envelope(double[] times, double[] values, Shape[] shapes, boolean[] pins, int[] ties) {
         this.times = times;
         this.values = values;
         this.shapes = shapes;
@@ -251,48 +251,11 @@ public final class Envelope {
             return this;
         }
         Envelope old = isEmpty() ? of(new Point(from, resting)) : this;
-        return joined(joined(old.until(from), inner, true), old.from(to), true);
-    }
-
-    /** One after the other; if {@code once}, and the second begins with the last point of the first, that stands once. */
-    private static Envelope joined(Envelope one, Envelope other, boolean once) {
-        int n = one.size();
-        if (other.isEmpty()) {
-            return one;
-        }
-        if (n > 0 && other.times[0] < one.times[n - 1]) {
-            throw new IllegalArgumentException("Point " + (n + 1) + " at " + other.times[0]
-                    + " comes before the one at " + one.times[n - 1] + ".");
-        }
-        boolean same = once && n > 0 && one.times[n - 1] == other.times[0] && one.values[n - 1] == other.values[0];
-        int skip = same ? 1 : 0;
-        int size = n + other.size() - skip;
-        double[] t = Arrays.copyOf(one.times, size);
-        double[] v = Arrays.copyOf(one.values, size);
-        Shape[] s = Arrays.copyOf(one.shapes, size);
-        boolean[] p = Arrays.copyOf(one.pins, size);
-        int[] k = one.ties == null && other.ties == null
-                ? null
-                : one.ties == null ? new int[size] : Arrays.copyOf(one.ties, size);
-        System.arraycopy(other.times, skip, t, n, size - n);
-        System.arraycopy(other.values, skip, v, n, size - n);
-        System.arraycopy(other.shapes, skip, s, n, size - n);
-        System.arraycopy(other.pins, skip, p, n, size - n);
-        if (other.ties != null) {
-            System.arraycopy(other.ties, skip, k, n, size - n);
-        }
-        if (same) {
-            s[n - 1] = other.shapes[0];
-            p[n - 1] |= other.pins[0];
-            if (k != null && k[n - 1] == 0) {
-                k[n - 1] = other.tie(0);
-            }
-        }
-        return new Envelope(t, v, s, p, k);
+        return EnvelopeCut.joined(EnvelopeCut.joined(old.until(from), inner, true), old.from(to), true);
     }
 
     /** The points {@code i} to {@code j}, the last not included. */
-    private Envelope range(int i, int j) {
+    Envelope range(int i, int j) {
         return new Envelope(
                 Arrays.copyOfRange(times, i, j),
                 Arrays.copyOfRange(values, i, j),
@@ -302,7 +265,7 @@ public final class Envelope {
     }
 
     /** With this point behind all others, wherever they are. */
-    private Envelope then(Point point) {
+    Envelope then(Point point) {
         Envelope longer = range(0, size() + 1);
         longer.times[size()] = point.time();
         longer.values[size()] = point.value();
@@ -367,45 +330,20 @@ public final class Envelope {
 
     /** The part before {@code time}, ended by a point at {@code time} with the value just before it. */
     public Envelope until(double time) {
-        int next = firstAtOrAfter(time);
-        Envelope part = range(0, next);
-        if (next == 0) {
-            return part.then(new Point(time, values[0]));
-        }
-        int last = next - 1;
-        if (next < times.length && times[next] == time) {
-            boolean held = shapes[last].kind() == Shape.Kind.HOLD;
-            boolean other = held && values[last] != values[next];
-            return part.then(new Point(
-                    time, held ? values[last] : values[next], Shape.STRAIGHT, pins[next], other ? 0 : tie(next)));
-        }
-        if (next == times.length) {
-            part.shapes[last] = Shape.HOLD;
-            return part.then(new Point(time, values[last]));
-        }
-        double u = (time - times[last]) / (times[next] - times[last]);
-        part.shapes[last] = shapes[last].part(0, u);
-        return part.then(new Point(time, shapes[last].cutValue(values[last], values[next], u)));
+        return EnvelopeCut.until(this, time);
     }
 
     /** The part from {@code time} on, begun by a point at {@code time} with the value there. */
     public Envelope from(double time) {
-        int last = lastAtOrBefore(time);
-        if (last < 0) {
-            return joined(of(new Point(time, values[0], Shape.HOLD)), this, false);
-        }
-        if (times[last] == time) {
-            return last == 0 ? this : range(last, times.length);
-        }
-        Point first;
-        if (last + 1 == times.length) {
-            first = new Point(time, values[last], shapes[last], false, 0);
-        } else {
-            double u = (time - times[last]) / (times[last + 1] - times[last]);
-            double value = shapes[last].cutValue(values[last], values[last + 1], u);
-            first = new Point(time, value, shapes[last].part(u, 1));
-        }
-        return joined(of(first), range(last + 1, times.length), false);
+        return EnvelopeCut.from(this, time);
+    }
+
+    /**
+     * Without the point at {@code time} if what goes on there goes through it all the same: the seam of an edit that
+     * changed nothing beside it. Points set or tied by hand stay.
+     */
+    public Envelope healed(double time) {
+        return EnvelopeCut.healed(this, time);
     }
 
     @Override
@@ -426,40 +364,6 @@ public final class Envelope {
     @Override
     public String toString() {
         return "Envelope" + points();
-    }
-
-    /**
-     * Without the point at {@code time} if what goes on there goes through it all the same: the seam of an edit that
-     * changed nothing beside it. Points set or tied by hand stay.
-     */
-    public Envelope healed(double time) {
-        int i = firstAtOrAfter(time);
-        boolean any = i < size() && times[i] == time && size() > 1 && !pins[i] && tie(i) == 0;
-        if (!any || i + 1 < size() && times[i + 1] <= time) {
-            return this;
-        }
-        if (i == 0 || i + 1 == size()) {
-            // Beyond the ends the value holds anyway.
-            int other = i == 0 ? 1 : i - 1;
-            return level(Math.min(i, other)) && values[other] == values[i] ? without(i) : this;
-        }
-        Shape whole = shapes[i - 1].joined(shapes[i]);
-        if (whole == null) {
-            return this;
-        }
-        double u = (time - times[i - 1]) / (times[i + 1] - times[i - 1]);
-        double length = whole.to() - whole.from();
-        boolean even = !whole.goes() || Math.abs((shapes[i - 1].to() - whole.from()) / length - u) < 1e-9;
-        boolean same = whole.kind() == Shape.Kind.HOLD
-                ? values[i] == values[i - 1]
-                : Math.abs(whole.cutValue(values[i - 1], values[i + 1], u) - values[i]) < 1e-12;
-        if (!even || !same) {
-            return this;
-        }
-        List<Point> list = new ArrayList<>(points());
-        list.set(i - 1, list.get(i - 1).with(whole));
-        list.remove(i);
-        return of(list);
     }
 
     /** The same in a time that goes {@code speed} times as fast, above 0, and begins {@code by} later. */

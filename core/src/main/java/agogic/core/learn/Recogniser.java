@@ -19,47 +19,11 @@ public final class Recogniser implements MidiSink {
     private static final int ENOUGH = 4;
     private static final int NULL_NUMBER = 16_383;
 
-    private final Map<Integer, Source> sources = new HashMap<>();
+    private final Map<Integer, HeardNumber> sources = new HashMap<>();
     private final int[] high = new int[16];
     private final int[] low = new int[16];
     private final boolean[] registered = new boolean[16];
-    private Source current;
-
-    /** What one message number of one channel has sent. */
-    private static final class Source {
-        final int kind;
-        final int channel;
-        final int number;
-        final int[] values = new int[4096];
-        int size;
-        int first = -1;
-        int fines;
-        /** How many fine bytes came just before a coarse one. */
-        int before;
-
-        long last = Long.MIN_VALUE / 2;
-        long since;
-        boolean up;
-        boolean down;
-
-        Source(int kind, int channel, int number) {
-            this.kind = kind;
-            this.channel = channel;
-            this.number = number;
-        }
-
-        void add(int value, long nanos) {
-            first = first < 0 ? value : first;
-            values[size % values.length] = value;
-            size++;
-            last = nanos;
-            since++;
-        }
-
-        int kept() {
-            return Math.min(size, values.length);
-        }
-    }
+    private HeardNumber current;
 
     private static final int CC = 0;
     private static final int RPN = 1;
@@ -74,8 +38,9 @@ public final class Recogniser implements MidiSink {
         java.util.Arrays.fill(low, -1);
     }
 
-    private Source source(int kind, int channel, int number) {
-        return sources.computeIfAbsent(kind << 24 | channel << 16 | number, k -> new Source(kind, channel, number));
+    private HeardNumber source(int kind, int channel, int number) {
+        return sources.computeIfAbsent(
+                kind << 24 | channel << 16 | number, k -> new HeardNumber(kind, channel, number));
     }
 
     /** Forgets all that was heard. */
@@ -93,7 +58,7 @@ public final class Recogniser implements MidiSink {
             case 0xD0 -> moved(source(PRESSURE, channel, 0), data1, nanos);
             case 0xA0 -> moved(source(KEY, channel, data1), data2, nanos);
             case 0x90, 0x80 -> {
-                Source note = source(NOTE, channel, data1);
+                HeardNumber note = source(NOTE, channel, data1);
                 boolean on = (status & 0xF0) == 0x90 && data2 > 0;
                 note.down |= on;
                 note.up |= !on && note.down;
@@ -123,7 +88,7 @@ public final class Recogniser implements MidiSink {
                 if (selected == NULL_NUMBER) {
                     plain(channel, number, data, nanos);
                 } else {
-                    Source source = source(registered[channel] ? RPN : NRPN, channel, selected);
+                    HeardNumber source = source(registered[channel] ? RPN : NRPN, channel, selected);
                     if (number == 38) {
                         source.fines++;
                         source.last = nanos;
@@ -138,7 +103,7 @@ public final class Recogniser implements MidiSink {
 
     private void plain(int channel, int number, int data, long nanos) {
         if (number >= 32 && number < 64) {
-            Source coarse = sources.get(CC << 24 | channel << 16 | number - 32);
+            HeardNumber coarse = sources.get(CC << 24 | channel << 16 | number - 32);
             if (coarse != null && nanos - coarse.last <= PAIR_NANOS) {
                 coarse.fines++;
                 return;
@@ -148,9 +113,9 @@ public final class Recogniser implements MidiSink {
                 return;
             }
         } else if (number < 32) {
-            Source fine = sources.get(CC << 24 | channel << 16 | number + 32);
+            HeardNumber fine = sources.get(CC << 24 | channel << 16 | number + 32);
             if (fine != null && nanos - fine.last <= PAIR_NANOS) {
-                Source coarse = source(CC, channel, number);
+                HeardNumber coarse = source(CC, channel, number);
                 coarse.before++;
                 coarse.fines++;
             }
@@ -158,7 +123,7 @@ public final class Recogniser implements MidiSink {
         moved(source(CC, channel, number), data, nanos);
     }
 
-    private void moved(Source source, int value, long nanos) {
+    private void moved(HeardNumber source, int value, long nanos) {
         source.add(value, nanos);
         if (current == null) {
             current = source;
@@ -170,7 +135,7 @@ public final class Recogniser implements MidiSink {
                 current = source;
             }
         } else {
-            for (Source other : sources.values()) {
+            for (HeardNumber other : sources.values()) {
                 other.since = other == source ? other.since : 0;
             }
         }
@@ -181,7 +146,7 @@ public final class Recogniser implements MidiSink {
         return Optional.ofNullable(current).map(this::read);
     }
 
-    private Recognised read(Source source) {
+    private Recognised read(HeardNumber source) {
         int channel = source.channel + 1;
         return switch (source.kind) {
             case CC -> controller(source, channel);
@@ -202,11 +167,11 @@ public final class Recogniser implements MidiSink {
         };
     }
 
-    private Recognised fine(Source source, Address address) {
+    private Recognised fine(HeardNumber source, Address address) {
         return recognised(source, address, Control.Kind.KNOB, false, source.size >= 2, "Move it on.");
     }
 
-    private Recognised note(Source source, int channel) {
+    private Recognised note(HeardNumber source, int channel) {
         boolean hard = false;
         for (int i = 0; i < source.kept(); i++) {
             hard |= source.values[i] != 0 && source.values[i] != 127;
@@ -220,7 +185,7 @@ public final class Recogniser implements MidiSink {
                 "Let it go.");
     }
 
-    private Recognised controller(Source source, int channel) {
+    private Recognised controller(HeardNumber source, int channel) {
         if (source.fines >= 2 && source.number < 32) {
             return recognised(
                     source, new Address.CcPair(channel, source.number), usual(source.number), false, true, "");
@@ -250,7 +215,7 @@ public final class Recogniser implements MidiSink {
     }
 
     /** True if an encoder that counts faster the faster it is turned could have sent this, one way only. */
-    private static boolean perhapsTurned(Source source) {
+    private static boolean perhapsTurned(HeardNumber source) {
         int least = 127;
         int most = 0;
         int repeats = 0;
@@ -271,7 +236,7 @@ public final class Recogniser implements MidiSink {
     }
 
     /** Two values only, one of them 0: it is pressed and let go. */
-    private Recognised button(Source source, Address address) {
+    private Recognised button(HeardNumber source, Address address) {
         int top = 0;
         boolean low = false;
         for (int i = 0; i < source.kept(); i++) {
@@ -294,7 +259,7 @@ public final class Recogniser implements MidiSink {
     }
 
     /** Small steps around the values that mean none, again and again: it says how far, not where. */
-    private Recognised encoder(Source source, int channel) {
+    private Recognised encoder(HeardNumber source, int channel) {
         int right = 0;
         int left = 0;
         int belowCentre = 0;
@@ -346,7 +311,7 @@ public final class Recogniser implements MidiSink {
     }
 
     /** Both ways, from one side to the other without what lies between, and again small steps near what means none. */
-    private Recognised accelerating(Source source, int channel) {
+    private Recognised accelerating(HeardNumber source, int channel) {
         int leaps = 0;
         int rightLeast = 127;
         int rightMost = 0;
@@ -392,7 +357,7 @@ public final class Recogniser implements MidiSink {
         return value <= 31 ? 0 : value <= 63 ? 1 : value <= 95 ? 2 : 3;
     }
 
-    private static int distinct(Source source) {
+    private static int distinct(HeardNumber source) {
         return (int) java.util.Arrays.stream(source.values, 0, source.kept())
                 .distinct()
                 .count();
@@ -409,10 +374,10 @@ public final class Recogniser implements MidiSink {
     }
 
     private Recognised recognised(
-            Source source, Address address, Control.Kind kind, boolean turned, boolean sure, String doubt) {
+            HeardNumber source, Address address, Control.Kind kind, boolean turned, boolean sure, String doubt) {
         int touch = -1;
         if (source.kind != NOTE) {
-            for (Source other : sources.values()) {
+            for (HeardNumber other : sources.values()) {
                 // A note that was down while the control moved says that a hand is there.
                 if (other.kind == NOTE && other.channel == source.channel && other.down && source.size >= 3) {
                     touch = other.number;

@@ -43,6 +43,8 @@ public final class Engine {
     private final Inputs inputs;
     private final Handover handover;
     private final Starts starts;
+    private final Remembering remembering;
+    private final Motion motion;
 
     private final AtomicReference<Plan> next = new AtomicReference<>();
     private final Queue<Runnable> commands = new ConcurrentLinkedQueue<>();
@@ -55,8 +57,6 @@ public final class Engine {
     private volatile Run run = Run.STILL;
     private final EventLog.Reader written;
     private Transcript transcript = new Transcript("");
-    private volatile Memory memory;
-    private int beginnings;
     private volatile int begun;
     /** True if something was done from outside since the values were worked out. */
     private boolean stirred = true;
@@ -73,13 +73,16 @@ public final class Engine {
         recorder = new Recorder(transport::punchIn);
         written = recorder.log().reader();
         hands = new Hands(present, transport, recorder);
+        remembering = new Remembering(transport);
         punching = new Punching(present, transport, hands);
         values = new Values(present, transport);
-        moves = new HandMoves(present, clock, transport, hands, values, this::listening, this::wrote, this::pressed);
+        moves = new HandMoves(
+                present, clock, transport, hands, values, this::listening, remembering::wrote, this::pressed);
         starts = new Starts(present, transport, moves, hands);
-        inputs = new Inputs(moves::of, this::came, moves::takes);
+        inputs = new Inputs(moves::of, remembering::came, moves::takes);
+        motion = new Motion(present, clock, transport, hands, punching, values, inputs, starts, remembering);
         handover = new Handover(present, clock, transport, inputs, hands, values);
-        following = new Following(present, clock, transport, new Led());
+        following = new Following(present, clock, transport, motion);
         playing = handover.begin();
         starts.begin();
     }
@@ -119,35 +122,12 @@ public final class Engine {
 
     /** From now on it remembers what comes in, so that it can be written afterwards. */
     public void remember() {
-        memory = new Memory();
+        remembering.begin();
     }
 
     /** What came in during the last minutes before {@code now}; nothing if it does not remember. */
     public List<Memory.Entry> remembered(long now) {
-        Memory kept = memory;
-        return kept == null ? List.of() : kept.entries(now);
-    }
-
-    private void came(String surface, int status, int data1, int data2, long nanos) {
-        Memory kept = memory;
-        if (kept != null) {
-            int message = status << 16 | data1 << 8 | data2;
-            kept.add(Memory.Kind.MESSAGE, surface, message, nanos, transport.at(nanos), transport.playing());
-        }
-    }
-
-    private void wrote() {
-        Memory kept = memory;
-        if (kept != null) {
-            kept.written();
-        }
-    }
-
-    private void mark(Memory.Kind kind, double seconds, long nanos) {
-        Memory kept = memory;
-        if (kept != null) {
-            kept.add(kind, null, 0, nanos, seconds, transport.playing());
-        }
+        return remembering.entries(now);
     }
 
     private void pressed(int set, int snapshot, long nanos) {
@@ -210,26 +190,26 @@ public final class Engine {
     /** Plays and writes from where it stands, or from the start if it stands at the end. */
     public void play() {
         ask(() -> {
-            untilNow();
+            motion.untilNow();
             double stands = transport.position();
             double from = stands >= present.plan.session().seconds() - 0.01 ? 0 : Math.max(0, stands);
-            startAt(from, from, Double.POSITIVE_INFINITY);
+            motion.startAt(from, from, Double.POSITIVE_INFINITY);
         });
     }
 
     /** Plays from {@code from} (seconds, may lie before 0); what is written begins at {@code writeFrom}. */
     public void play(double from, double writeFrom) {
-        ask(() -> startAt(from, writeFrom, Double.POSITIVE_INFINITY));
+        ask(() -> motion.startAt(from, writeFrom, Double.POSITIVE_INFINITY));
     }
 
     /** Plays from {@code from} to {@code until}, writing from {@code writeFrom} on, then stops. All in seconds. */
     public void play(double from, double writeFrom, double until) {
-        ask(() -> startAt(from, writeFrom, until));
+        ask(() -> motion.startAt(from, writeFrom, until));
     }
 
     /** Stops; the pass, if anything was recorded, can be taken with {@link #finishedPass}. */
     public void stop() {
-        ask(() -> halt(Pass.End.STOPPED));
+        ask(() -> motion.halt(Pass.End.STOPPED));
     }
 
     /** Lets the hand of a route count at once where it stands, this time: at its next touch takeover holds again. */
@@ -239,24 +219,7 @@ public final class Engine {
 
     /** Goes to {@code seconds} without playing, or goes on playing from there without writing what lies between. */
     public void locate(double seconds) {
-        ask(() -> go(seconds));
-    }
-
-    private void go(double seconds) {
-        untilNow();
-        boolean goOn = transport.playing();
-        if (goOn) {
-            halt(Pass.End.JUMPED);
-        }
-        transport.moveTo(seconds);
-        values.chase();
-        if (goOn) {
-            // The pass is over: only what is pinned writes on, from here.
-            for (RouteState state : present.routes) {
-                state.passOver = !state.route.pinned();
-            }
-            startPlaying(seconds, seconds, Double.POSITIVE_INFINITY);
-        }
+        ask(() -> motion.go(seconds));
     }
 
     /** How the piece runs, for another thread that has to be where it is. */
@@ -369,7 +332,7 @@ public final class Engine {
             }
         }
         following.tick(nanos);
-        advance(nanos);
+        motion.advance(nanos);
         boolean held = hands.releaseIdle(nanos);
         transport.follow();
         if (transport.playing() || held || stirred || present.live.changes() != evaluated) {
@@ -383,43 +346,11 @@ public final class Engine {
         boolean plays = transport.playing();
         present.live.position(position);
         present.live.transport(plays, transport.countsIn());
-        begun = beginnings;
+        begun = motion.beginnings();
         Run last = run;
         Run now = transport.run(last);
         if (now != last) {
             run = now;
-        }
-    }
-
-    /** All that happens up to {@code nanos} happens, in its order. */
-    private void advance(long nanos) {
-        while (transport.due(nanos) || transport.playing() && clock.secondsAt(nanos) >= starts.due()) {
-            double at = Math.min(transport.boundary(), starts.due());
-            long when = clock.nanosAt(at);
-            inputs.drain(when - 1, nanos);
-            if (starts.due() < at) {
-                // What was pressed just now comes before that.
-                continue;
-            }
-            hands.releaseIdle(when);
-            boolean crosses = at >= transport.boundary();
-            transport.moveTo(at);
-            starts.come(at, when);
-            if (crosses) {
-                cross(at, when);
-            }
-        }
-        inputs.drain(nanos);
-        if (transport.playing() && starts.goes()) {
-            starts.follow(clock.secondsAt(nanos), nanos);
-        }
-    }
-
-    /** What a hand did before the pass ends, or begins anew, is a part of it. */
-    private void untilNow() {
-        if (transport.playing()) {
-            advance(clock.now());
-            transport.follow();
         }
     }
 
@@ -430,97 +361,6 @@ public final class Engine {
 
     /** Writing begins here and now if it has not, or ends, while it plays. */
     public void punchNow() {
-        ask(() -> {
-            untilNow();
-            if (transport.playing() && punching.outNow(transport.position())) {
-                return;
-            }
-            if (transport.playing()) {
-                double at = transport.position();
-                punching.in();
-                cross(at, clock.now());
-                present.routes.forEach(state -> hands.goOn(state, at));
-            }
-        });
-    }
-
-    /** Something happens here besides playing: writing begins, the loop turns, or it ends. */
-    private void cross(double at, long when) {
-        if (transport.punches(at)) {
-            hands.punch(at);
-            mark(Memory.Kind.WRITES, at, when);
-            if (transport.boundary() > at) {
-                return;
-            }
-        }
-        boolean turns = transport.turnsAt(at);
-        if (!turns && punching.out(at)) {
-            mark(Memory.Kind.ENDS, at, when);
-            if (transport.boundary() > at) {
-                return;
-            }
-        }
-        hands.finish(at, turns ? Pass.End.TURNED : Pass.End.STOPPED, turns);
-        mark(Memory.Kind.ENDS, at, when);
-        if (turns) {
-            double from = transport.turn(when);
-            starts.turned(at, from, when);
-            mark(Memory.Kind.BEGINS, from, when);
-            for (RouteState state : present.routes) {
-                hands.goOn(state, from);
-            }
-        } else {
-            transport.stop();
-            transport.moveTo(at);
-            starts.stop(when);
-        }
-    }
-
-    /** What another clock makes it do. */
-    private final class Led implements Following.Acts {
-        @Override
-        public void begin(double seconds) {
-            startAt(seconds, seconds, Double.POSITIVE_INFINITY);
-        }
-
-        @Override
-        public void stop() {
-            halt(Pass.End.STOPPED);
-        }
-
-        @Override
-        public void go(double seconds) {
-            Engine.this.go(seconds);
-        }
-    }
-
-    private void startAt(double from, double writeFrom, double until) {
-        halt(Pass.End.STOPPED);
-        for (RouteState state : present.routes) {
-            state.passOver = false;
-        }
-        startPlaying(from, writeFrom, until);
-    }
-
-    private void startPlaying(double from, double writeFrom, double until) {
-        transport.start(from, writeFrom, until);
-        beginnings++;
-        mark(Memory.Kind.BEGINS, from, clock.now());
-        hands.start(from);
-        values.chase();
-        if (transport.punchIn() <= from) {
-            cross(from, clock.now());
-        }
-    }
-
-    private void halt(Pass.End end) {
-        untilNow();
-        if (transport.playing()) {
-            transport.stop();
-            mark(Memory.Kind.ENDS, transport.position(), clock.now());
-            hands.finish(transport.position(), end, false);
-            starts.stop(clock.now());
-            values.chase();
-        }
+        ask(motion::punchNow);
     }
 }

@@ -73,7 +73,7 @@ final class PatternWords {
                 case "rotation" -> rotation = part(value);
                 case "duty" -> duty = part(value);
                 case "named" -> name = value;
-                default -> steps = (int) ShapeWords.number(value.replace("steps", ""), "number of steps");
+                default -> steps = (int) NumberWords.number(value.replace("steps", ""), "number of steps");
             }
             rest = option.group(1);
         }
@@ -104,7 +104,7 @@ final class PatternWords {
         switch (form) {
             case "sine", "triangle", "saw", "pulse":
                 String[] ends =
-                        ShapeWords.two(of.isEmpty() ? "" : of, " to ", "from what to what, such as 20 % to 80 %");
+                        NumberWords.two(of.isEmpty() ? "" : of, " to ", "from what to what, such as 20 % to 80 %");
                 return Pattern.wave(
                         name,
                         Pattern.Form.valueOf(form.toUpperCase(Locale.ROOT)),
@@ -150,6 +150,6 @@ final class PatternWords {
     }
 
     private static double part(String text) {
-        return ShapeWords.number(text, "part of a cycle, such as 25 %") / (text.contains("%") ? 100 : 1);
+        return NumberWords.number(text, "part of a cycle, such as 25 %") / (text.contains("%") ? 100 : 1);
     }
 }

@@ -9,10 +9,8 @@ import agogic.core.session.Session;
 import agogic.core.session.TargetName;
 import agogic.core.time.Lock;
 import agogic.core.time.Timeline;
-import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Locale;
-import java.util.Map;
 import java.util.regex.Matcher;
 import java.util.regex.Pattern;
 import java.util.stream.IntStream;
@@ -26,48 +24,6 @@ public final class ShapeWords {
     private static final Pattern ONE = Pattern.compile("(?:^|.*\\s)(?:at |to )?(" + RangeWords.POSITION + ")$");
     private static final Pattern ALONG = Pattern.compile("(.+) along (.+)");
     private static final Pattern OF_SPAN = Pattern.compile("([\\d.]+) ?% of (?:the |its )?span");
-    private static final Pattern AMOUNT = Pattern.compile("(.+) (bent|s) ([+-]?[\\d.]+) ?%", Pattern.CASE_INSENSITIVE);
-    private static final Map<String, Shape> SHAPES = new LinkedHashMap<>();
-
-    static {
-        SHAPES.put("slow start", Shape.bent(0.5));
-        SHAPES.put("fast start", Shape.bent(-0.5));
-        SHAPES.put("straight", Shape.STRAIGHT);
-        SHAPES.put("hold", Shape.HOLD);
-        SHAPES.put("s", Shape.S);
-    }
-
-    /** What the words can be, one line an act: for a person who looks for them, and for errors. */
-    public static final List<String> ACTS = List.of(
-            "sweep 120 Hz to 3 kHz 27 33 slow start",
-            "level -6 dB 9 17",
-            "level 75 % of span 9 17",
-            "raise -2 dB 9 17",
-            "scale 50 % about -12 dB 9 17",
-            "tilt 0 to 10 % 9 17",
-            "mirror time 9 17",
-            "mirror value about 50 % 9 17",
-            "move 1 bar 9 17",
-            "stretch 9 13 to 9 17",
-            "grid 1/4 9 17",
-            "steps 5 9 17",
-            "thin 0.5 dB 9 17",
-            "erase 100 ms 0.2 dB 9 17",
-            "switch Off 33 37",
-            "wave sine 1 bar 20 % to 80 % 17 25",
-            "wave steps 1 bar 0 % / 50 % / 100 % 17 25 swing 60 % named Stairs",
-            "wave own 2 bars of 9 11 17 25",
-            "pattern Stairs 17 25",
-            "drop Near 33 over 1 bar",
-            "equal 9 17",
-            "point 300 Hz at 9.3",
-            "raise 1 octave 9 17",
-            "sweep 120 Hz to 3 kHz 27 33 bent 30 %",
-            "copy 9 13 to 33",
-            "repeat 9 13 to 41",
-            "copy 9 11 along Dawn",
-            "copy 9 11 along clips Glass A",
-            "lock seconds");
 
     private final Session session;
     private final Target target;
@@ -75,7 +31,6 @@ public final class ShapeWords {
     private final Shaping shaping;
     private final Timeline timeline;
     private String rest;
-    private Shape shape = Shape.STRAIGHT;
 
     private ShapeWords(Session session, Target target, int layer) {
         this.session = session;
@@ -139,7 +94,7 @@ public final class ShapeWords {
             case "stretch" -> stretch();
             case "grid" -> grid();
             case "steps" -> each(
-                    r -> s -> s.steps(time(r.from()), time(r.to()), (int) number(rest, "number of steps")));
+                    r -> s -> s.steps(time(r.from()), time(r.to()), (int) NumberWords.number(rest, "number of steps")));
             case "thin" -> each(r -> differing((s, d) -> s.thin(time(r.from()), time(r.to()), d)));
             case "erase" -> erase();
             case "switch" -> turn();
@@ -148,7 +103,7 @@ public final class ShapeWords {
             case "point" -> point();
             case "lock" -> Converting.lock(session, target, layer, lock()).session();
             default -> throw new IllegalArgumentException(
-                    "“" + act + "” is no act. Such as: " + String.join("; ", ACTS.subList(0, 4)) + "; …");
+                    "“" + act + "” is no act. Such as: " + String.join("; ", ShapeExamples.ACTS.subList(0, 4)) + "; …");
         };
     }
 
@@ -202,7 +157,7 @@ public final class ShapeWords {
         if (!ofSpan.matches()) {
             return shaping.parameter().parse(text);
         }
-        double part = number(ofSpan.group(1), "part of the span, such as 75 % of span") / 100;
+        double part = NumberWords.number(ofSpan.group(1), "part of the span, such as 75 % of span") / 100;
         if (!(part >= 0 && part <= 1) || session.lane(target).layer(layer).offset()) {
             throw new IllegalArgumentException("A place in the span lies between 0 % and 100 % of it.");
         }
@@ -218,62 +173,15 @@ public final class ShapeWords {
         return shaping.parameter().parseDifference(text.startsWith("+") ? text.substring(1) : text);
     }
 
-    static double number(String text, String what) {
-        String[] parts = text.replace("%", "").strip().split("/");
-        try {
-            double first = Double.parseDouble(parts[0].strip());
-            return parts.length == 2 ? first / Double.parseDouble(parts[1].strip()) : first;
-        } catch (NumberFormatException e) {
-            throw new IllegalArgumentException("“" + text + "” is no " + what + ".");
-        }
-    }
-
-    /** So many bars, as they are at a beat of the piece, or beats. */
-    static double beats(Timeline timeline, double beat, String many, String unit) {
-        double bar =
-                timeline.metre().metreOfBar(timeline.metre().barAt(beat + 1e-6)).quartersInBar();
-        return number(many, "number of " + unit) * (unit.startsWith("bar") ? bar : 1);
-    }
-
-    private void shapes() {
-        Matcher drawn = AMOUNT.matcher(rest);
-        if (drawn.matches()) {
-            double amount = number(drawn.group(3), "amount, such as 30 %") / 100;
-            if (Math.abs(amount) > 1) {
-                throw new IllegalArgumentException(
-                        "An amount lies between -100 % and 100 %, not at " + drawn.group(3) + " %.");
-            }
-            shape = drawn.group(2).equalsIgnoreCase("s") ? Shape.s(amount) : Shape.bent(amount);
-            rest = drawn.group(1).strip();
-            return;
-        }
-        for (Map.Entry<String, Shape> one : SHAPES.entrySet()) {
-            if (rest.toLowerCase(Locale.ROOT).endsWith(" " + one.getKey())) {
-                shape = one.getValue();
-                rest = rest.substring(0, rest.length() - one.getKey().length()).strip();
-                return;
-            }
-        }
-    }
-
-    static String[] two(String text, String between, String such) {
-        String[] parts = text.split(between, -1);
-        if (parts.length != 2 || parts[0].isBlank() || parts[1].isBlank()) {
-            throw new IllegalArgumentException(
-                    (text.isBlank() ? "From what to what?" : "“" + text + "” was not understood.") + " Expected " + such
-                            + ".");
-        }
-        return new String[] {parts[0].strip(), parts[1].strip()};
-    }
-
     private Session sweep() {
-        shapes();
+        WayWords way = WayWords.atEnd(rest);
+        rest = way.before();
         return each(r -> {
-            String[] ends = two(rest, " to ", "such as 120 Hz to 3 kHz");
+            String[] ends = NumberWords.two(rest, " to ", "such as 120 Hz to 3 kHz");
             double first = value(ends[0]);
             double last = value(ends[1]);
-            Shape way = shaping.parameter().stepped() ? Shape.HOLD : shape;
-            return s -> s.sweep(time(r.from()), time(r.to()), first, last, way);
+            Shape shape = shaping.parameter().stepped() ? Shape.HOLD : way.shape();
+            return s -> s.sweep(time(r.from()), time(r.to()), first, last, shape);
         });
     }
 
@@ -288,9 +196,9 @@ public final class ShapeWords {
     private Session scale() {
         return each(r -> {
             String[] parts = rest.contains(" about ")
-                    ? two(rest, " about ", "such as 50 % about -12 dB")
+                    ? NumberWords.two(rest, " about ", "such as 50 % about -12 dB")
                     : new String[] {rest, ""};
-            double factor = number(parts[0], "part, such as 50 %") / (parts[0].contains("%") ? 100 : 1);
+            double factor = NumberWords.number(parts[0], "part, such as 50 %") / (parts[0].contains("%") ? 100 : 1);
             double about = parts[1].isEmpty() ? shaping.parameter().resting() : value(parts[1]);
             return s -> s.scale(time(r.from()), time(r.to()), factor, about);
         });
@@ -298,9 +206,9 @@ public final class ShapeWords {
 
     private Session tilt() {
         return each(r -> {
-            String[] ends = two(rest, " to ", "such as 0 to 10 %, parts of the travel");
-            double first = number(ends[0], "part of the travel, such as 10 %") / 100;
-            double last = number(ends[1], "part of the travel, such as 10 %") / 100;
+            String[] ends = NumberWords.two(rest, " to ", "such as 0 to 10 %, parts of the travel");
+            double first = NumberWords.number(ends[0], "part of the travel, such as 10 %") / 100;
+            double last = NumberWords.number(ends[1], "part of the travel, such as 10 %") / 100;
             return s -> s.tilt(time(r.from()), time(r.to()), first, last);
         });
     }
@@ -327,7 +235,7 @@ public final class ShapeWords {
                     Pattern.compile("([+-]?[\\d./]+) (bars?|beats?)(?: |$)(.*)").matcher(rest);
             String left = rest;
             if (bars.matches()) {
-                later = beats(timeline, r.from(), bars.group(1), bars.group(2));
+                later = NumberWords.beats(timeline, r.from(), bars.group(1), bars.group(2));
                 left = bars.group(3).strip();
             }
             if (!left.isEmpty()) {
@@ -354,7 +262,7 @@ public final class ShapeWords {
 
     private Session grid() {
         return each(r -> {
-            double whole = number(rest, "grid, such as 1/4");
+            double whole = NumberWords.number(rest, "grid, such as 1/4");
             if (!(whole > 0)) {
                 throw new IllegalArgumentException("A grid is a part of a whole note, such as 1/4 or 1/16.");
             }

@@ -173,40 +173,7 @@ public final class Shaping {
 
     /** Turned round in time. */
     public Session mirrorTime(double from, double to) {
-        return replaced(from, to, part -> reversed(part, from, to));
-    }
-
-    private static Envelope reversed(Envelope part, double from, double to) {
-        List<Point> points = new ArrayList<>();
-        // Rounding must not put an end beyond the range.
-        DoubleUnaryOperator round = t -> Math.max(from, Math.min(to, from + to - t));
-        for (int i = part.size() - 2; i >= 0; i--) {
-            if (part.time(i + 1) <= part.time(i)) {
-                continue;
-            }
-            Shape shape = part.shape(i);
-            boolean held = shape.kind() == Shape.Kind.HOLD;
-            double end = held ? part.value(i) : part.value(i + 1);
-            Blend.add(points, new Point(round.applyAsDouble(part.time(i + 1)), end, turned(shape)));
-            Blend.add(points, new Point(round.applyAsDouble(part.time(i)), part.value(i)));
-        }
-        return Envelope.of(points);
-    }
-
-    /** The same way backwards; of a wave, of whole periods. */
-    private static Shape turned(Shape shape) {
-        return switch (shape.kind()) {
-            case HOLD, STRAIGHT -> shape;
-            case BENT -> new Shape(shape.kind(), -shape.amount(), 0, 0, 1 - shape.to(), 1 - shape.from());
-            case S -> new Shape(shape.kind(), shape.amount(), 0, 0, 1 - shape.to(), 1 - shape.from());
-            default -> new Shape(
-                    shape.kind(),
-                    -shape.amount(),
-                    shape.count(),
-                    shape.duty() == 0 ? 0 : 1 - shape.duty(),
-                    1 - shape.to(),
-                    1 - shape.from());
-        };
+        return replaced(from, to, part -> Backwards.of(part, from, to));
     }
 
     /**

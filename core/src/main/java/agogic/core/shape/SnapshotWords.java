@@ -44,7 +44,7 @@ public final class SnapshotWords {
         double until = found.group(3) == null ? session.length() : Positions.in(session, found.group(3));
         double over = 0;
         if (found.group(4) != null) {
-            over = ShapeWords.beats(timeline, beat, found.group(4), found.group(5));
+            over = NumberWords.beats(timeline, beat, found.group(4), found.group(5));
         }
         return said.of(snapshot, beat, until, over);
     }

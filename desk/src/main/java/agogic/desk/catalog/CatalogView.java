@@ -2,8 +2,6 @@ package agogic.desk.catalog;
 
 import agogic.core.device.Device;
 import agogic.core.route.Target;
-import agogic.desk.draw.Ink;
-import agogic.desk.draw.Mark;
 import agogic.desk.live.LiveDesk;
 import agogic.desk.model.Editing;
 import agogic.desk.model.Frames;
@@ -12,10 +10,8 @@ import agogic.desk.model.Riding;
 import agogic.desk.model.Selection;
 import agogic.desk.model.Standing;
 import agogic.desk.model.View;
-import agogic.desk.parts.MarkView;
 import agogic.desk.parts.Parts;
 import agogic.desk.parts.Questions;
-import agogic.desk.parts.SocketMark;
 import agogic.desk.parts.Tip;
 import java.util.ArrayList;
 import java.util.HashSet;
@@ -27,7 +23,6 @@ import java.util.Optional;
 import javafx.geometry.Insets;
 import javafx.scene.Node;
 import javafx.scene.control.Button;
-import javafx.scene.control.Label;
 import javafx.scene.control.TextField;
 import javafx.scene.control.ToggleButton;
 import javafx.scene.input.KeyCode;
@@ -55,14 +50,6 @@ public final class CatalogView extends BorderPane {
         }
     }
 
-    private static final List<SocketMark> LEGEND = List.of(
-            SocketMark.EXPOSED,
-            SocketMark.IDLE,
-            SocketMark.JOINED,
-            SocketMark.SHARED,
-            SocketMark.RESERVED,
-            SocketMark.FREE);
-
     private final Editing editing;
     private final Selection selection;
     private final Riding riding;
@@ -78,9 +65,7 @@ public final class CatalogView extends BorderPane {
     private final DeviceList devices;
     private final ParameterList parameters;
     private final FaceView face;
-    private final SocketGrid sockets;
-    private final Label socketsTitle = new Label();
-    private final Label socketsCount = new Label();
+    private final SocketPanel sockets;
     private final ParameterPanel panel;
     private final FitPanel fit;
     private final FindingsPanel findings;
@@ -111,7 +96,7 @@ public final class CatalogView extends BorderPane {
         devices = new DeviceList(model);
         parameters = new ParameterList(model);
         face = new FaceView(model);
-        sockets = new SocketGrid(
+        sockets = new SocketPanel(
                 selection,
                 model::choose,
                 (from, to) -> model.renumber(model.device().id(), from, to));
@@ -198,28 +183,6 @@ public final class CatalogView extends BorderPane {
     }
 
     private Node right() {
-        socketsTitle.getStyleClass().add("title");
-        socketsCount.getStyleClass().add("quiet");
-        Region gap = new Region();
-        HBox.setHgrow(gap, Priority.ALWAYS);
-        HBox head = new HBox(8, socketsTitle, gap, socketsCount);
-        head.setAlignment(javafx.geometry.Pos.BASELINE_LEFT);
-        MarkView legend = new MarkView(selection) {
-            @Override
-            public void marks(List<Mark> marks, double width, double height) {
-                double x = 0;
-                for (SocketMark mark : LEGEND) {
-                    mark.draw(marks, x, 3, 10);
-                    marks.add(new Mark.Words(x + 14, 12, mark.word(), Ink.QUIET, 11, false, false, -1));
-                    x += 24 + 5.2 * mark.word().length();
-                }
-            }
-        };
-        legend.setPrefHeight(16);
-        legend.setMinHeight(16);
-        VBox grid = new VBox(8, head, sockets, legend);
-        grid.setMinHeight(Region.USE_PREF_SIZE);
-        grid.getStyleClass().add("panel");
         HBox tabs = new HBox(2);
         for (Side side : Side.values()) {
             ToggleButton tab = new ToggleButton(side.title);
@@ -238,7 +201,7 @@ public final class CatalogView extends BorderPane {
         VBox below = new VBox(6, tabs, stack);
         below.getStyleClass().add("panel");
         VBox.setVgrow(below, Priority.ALWAYS);
-        VBox box = new VBox(10, grid, below);
+        VBox box = new VBox(10, sockets, below);
         box.setPadding(new Insets(12, 14, 8, 6));
         Parts.beside(devices, this, NARROW, 232, 180);
         Region pane = Parts.scrolling(box);
@@ -318,8 +281,6 @@ public final class CatalogView extends BorderPane {
         if (model.deviceProperty().get() == null) {
             face.show();
             sockets.none();
-            socketsTitle.setText("No device yet");
-            socketsCount.setText("Ctrl+Shift+I adds one");
             panel.show();
             return;
         }
@@ -339,9 +300,7 @@ public final class CatalogView extends BorderPane {
                 after.filter(d -> d.id().equals(model.deviceProperty().get())).orElse(model.device());
         boolean planned = device != model.device();
         List<Target> chosen = model.chosenProperty().get();
-        sockets.show(editing.session(), device, chosen.isEmpty() ? null : chosen.get(0));
-        socketsTitle.setText((planned ? "After the plan: " : "Sockets of ") + device.name());
-        socketsCount.setText(device.taken() + " of " + device.usable() + " taken");
+        sockets.show(editing.session(), device, planned, chosen.isEmpty() ? null : chosen.get(0));
     }
 
     // Keys

@@ -13,12 +13,9 @@ import java.util.List;
 import java.util.Locale;
 import javafx.geometry.Insets;
 import javafx.geometry.Pos;
-import javafx.scene.AccessibleRole;
 import javafx.scene.Node;
 import javafx.scene.control.Button;
-import javafx.scene.control.ContentDisplay;
 import javafx.scene.control.Label;
-import javafx.scene.control.ListCell;
 import javafx.scene.control.ListView;
 import javafx.scene.control.ProgressBar;
 import javafx.scene.input.KeyCode;
@@ -31,7 +28,9 @@ import javafx.scene.layout.VBox;
 
 /** What can be carried out of the piece, line by line: what it contains, what is lost, what changed since. */
 public final class ExportView extends BorderPane {
-    private static final double ROW = 58;
+    /** How tall a line is, in pixels. */
+    static final double ROW = 58;
+
     private static final double PLACE_ROW = 46;
     private static final double PLACES_WIDE = 206;
     private static final double NARROW = 1160;
@@ -66,7 +65,7 @@ public final class ExportView extends BorderPane {
         places.setId("destinations");
         places.getStyleClass().add("words");
         places.setAccessibleText("Destinations");
-        places.setCellFactory(view -> new PlaceCell());
+        places.setCellFactory(view -> new PlaceCell(model));
         places.setFixedCellSize(PLACE_ROW);
         places.getSelectionModel().selectedItemProperty().addListener((o, a, b) -> {
             if (!showing && b != null) {
@@ -79,7 +78,7 @@ public final class ExportView extends BorderPane {
         list.getStyleClass().add("words");
         list.setAccessibleText("What can be exported");
         list.getItems().setAll(ExportLine.values());
-        list.setCellFactory(view -> new LineCell());
+        list.setCellFactory(view -> new LineCell(model, carry));
         list.getSelectionModel().selectFirst();
         list.getSelectionModel().selectedItemProperty().addListener((o, a, b) -> show());
         list.addEventFilter(KeyEvent.KEY_PRESSED, this::pressed);
@@ -296,115 +295,6 @@ public final class ExportView extends BorderPane {
         } else if (e.getCode() == KeyCode.SPACE && !e.isShortcutDown()) {
             riding.togglePlay();
             e.consume();
-        }
-    }
-
-    private final class LineCell extends ListCell<ExportLine> {
-        private final Label in = new Label();
-        private final Label name = new Label();
-        private final Label contains = new Label();
-        private final Label lost = new Label();
-        private final Label since = new Label();
-        private final HBox row;
-
-        LineCell() {
-            name.getStyleClass().add("strong");
-            contains.getStyleClass().addAll("quiet", "small");
-            lost.getStyleClass().addAll("small", "hand-text");
-            since.getStyleClass().add("small");
-            since.setMinWidth(USE_PREF_SIZE);
-            contains.setMinWidth(0);
-            lost.setMinWidth(0);
-            lost.managedProperty().bind(lost.textProperty().isNotEmpty());
-            VBox left = new VBox(1, name, contains, lost);
-            left.setAlignment(Pos.CENTER_LEFT);
-            left.setMinWidth(0);
-            HBox.setHgrow(left, Priority.ALWAYS);
-            in.getStyleClass().addAll("strong", "sound-text");
-            in.setMinWidth(18);
-            row = new HBox(6, in, left, since);
-            row.setAlignment(Pos.CENTER_LEFT);
-            setContentDisplay(ContentDisplay.GRAPHIC_ONLY);
-            setAccessibleRole(AccessibleRole.LIST_ITEM);
-            setPrefWidth(0);
-            setPrefHeight(ROW);
-            setOnMouseClicked(e -> {
-                if (e.getClickCount() == 2 && getItem() != null) {
-                    carry.run();
-                }
-            });
-            Here.on(this, place -> {
-                if (getItem() != null) {
-                    list.getSelectionModel().select(getItem());
-                }
-                return Subject.EXPORT;
-            });
-        }
-
-        @Override
-        protected void updateItem(ExportLine line, boolean empty) {
-            super.updateItem(line, empty);
-            if (empty || line == null) {
-                setGraphic(null);
-                setAccessibleText(null);
-                return;
-            }
-            boolean goes = model.destination().parts().contains(line.part());
-            boolean runs = line.title().equals(model.running().get());
-            in.setText(goes ? "✓" : "");
-            name.setText(line.title());
-            contains.setText(model.words().contains(line));
-            String loss = model.words().lost(line);
-            lost.setText(loss.isEmpty() ? "" : "loses: " + loss);
-            agogic.desk.parts.Tip.on(lost, lost.getText());
-            agogic.desk.parts.Tip.on(contains, contains.getText());
-            String state = runs ? "exporting …" : model.since(line);
-            since.setText(state);
-            since.getStyleClass().removeAll("quiet", "ride-text", "span-text");
-            since.getStyleClass().add(runs ? "ride-text" : state.equals("up to date") ? "span-text" : "quiet");
-            setGraphic(row);
-            setAccessibleText(line.title() + ", " + (goes ? "goes there, " : "does not go there, ") + contains.getText()
-                    + (loss.isEmpty() ? ", nothing is lost" : ", loses " + loss) + ", " + state);
-        }
-    }
-
-    private final class PlaceCell extends ListCell<Destination> {
-        private final Label name = new Label();
-        private final Label state = new Label();
-        private final VBox box = new VBox(1, name, state);
-
-        PlaceCell() {
-            name.getStyleClass().add("strong");
-            state.getStyleClass().add("small");
-            box.setAlignment(Pos.CENTER_LEFT);
-            setContentDisplay(ContentDisplay.GRAPHIC_ONLY);
-            setAccessibleRole(AccessibleRole.LIST_ITEM);
-            setPrefWidth(0);
-            Here.on(this, place -> {
-                if (getItem() != null) {
-                    places.getSelectionModel().select(getItem());
-                }
-                return Subject.DESTINATION;
-            });
-        }
-
-        @Override
-        protected void updateItem(Destination one, boolean empty) {
-            super.updateItem(one, empty);
-            if (empty || one == null) {
-                setGraphic(null);
-                setAccessibleText(null);
-                return;
-            }
-            boolean runs = one.name().equals(model.running().get());
-            String since = runs ? "exporting …" : model.since(one);
-            name.setText(one.name());
-            state.setText(since);
-            state.getStyleClass().removeAll("quiet", "ride-text", "span-text");
-            state.getStyleClass().add(runs ? "ride-text" : since.equals("up to date") ? "span-text" : "quiet");
-            setGraphic(box);
-            setAccessibleText(one.name() + ", " + one.parts().size()
-                    + (one.parts().size() == 1 ? " part, " : " parts, ") + since);
         }
     }
 }

@@ -1,41 +1,29 @@
 package agogic.desk.files;
 
-import agogic.core.device.Device;
-import agogic.core.expose.Adding;
-import agogic.core.expose.PlayedThrough;
-import agogic.core.route.Target;
 import agogic.core.session.Session;
-import agogic.core.session.Track;
 import agogic.core.session.Version;
 import agogic.core.shape.Versions;
-import agogic.desk.model.AudioFiles;
 import agogic.desk.model.Beside;
 import agogic.desk.model.Desk;
 import agogic.desk.model.Notice;
 import agogic.desk.parts.PathChooser;
-import agogic.desk.parts.Questions;
 import agogic.desk.parts.Theme;
 import agogic.desk.start.Entrance;
 import agogic.desk.start.Leftover;
 import agogic.desk.start.Opened;
 import agogic.desk.start.Stamp;
-import agogic.desk.start.Trust;
-import agogic.formats.description.Description;
 import agogic.formats.file.Told;
 import agogic.formats.session.SessionFile;
 import java.io.IOException;
 import java.nio.file.Path;
 import java.util.List;
 import java.util.Optional;
-import java.util.OptionalInt;
-import java.util.SortedSet;
 import java.util.function.BiConsumer;
 import java.util.function.Consumer;
 import java.util.function.Function;
 import javafx.scene.control.Alert;
 import javafx.scene.control.ButtonBar;
 import javafx.scene.control.ButtonType;
-import javafx.scene.control.ChoiceDialog;
 import javafx.stage.Window;
 
 /** Opening and saving. What takes time is done beside the window; errors are told in the trace bar. */
@@ -46,6 +34,8 @@ public final class Files {
     private final Window owner;
     private final Entrance entrance;
     private final Autosave autosave;
+    private final MayItSend sending;
+    private final Additions additions;
     private PathChooser chooser;
     private volatile Stamp stamp;
 
@@ -54,7 +44,10 @@ public final class Files {
         this.owner = owner;
         entrance = new Entrance(
                 owner, this::mayLeave, opener, (head, why) -> desk.notices().say(Notice.stop(head, why)));
-        entrance.audioTo(this::bringAudio);
+        sending = new MayItSend(desk.editing(), desk.notices(), desk.offers(), desk.live());
+        additions = new Additions(
+                desk.editing(), desk.notices(), desk.selection(), desk.riding(), desk.audio(), this, owner);
+        entrance.audioTo(additions::audio);
         entrance.telling((head, what) -> desk.notices().say(Notice.plain(head, what)));
         chooser = PathChooser.ofSystem(owner);
         autosave = new Autosave(
@@ -69,7 +62,7 @@ public final class Files {
 
     /** The piece came from this file: it is this window's now, unless another has it; what was kept of it is offered. */
     public void begin(Path file) {
-        askToSend(file);
+        sending.ask(file);
         if (stamp == null) {
             stampNow(file);
         }
@@ -83,45 +76,6 @@ public final class Files {
             return;
         }
         autosave.offer(file);
-    }
-
-    /** Before a piece from elsewhere sends anything to the machine's outputs, they are named, and it is asked. */
-    private void askToSend(Path file) {
-        SortedSet<String> outputs = PlayedThrough.speaks(desk.editing().session());
-        if (outputs.isEmpty() || Trust.has(file)) {
-            return;
-        }
-        desk.live().ports().send(false);
-        desk.offers()
-                .ask(new Notice(
-                        Notice.Kind.WAIT,
-                        "May it send?",
-                        file.getFileName() + " would send to “" + String.join("”, “", outputs)
-                                + "” of this machine. Nothing is sent until you say so.",
-                        List.of(
-                                new Notice.Act("Let it send", () -> letSend(file)),
-                                new Notice.Act("Keep it silent", () -> {
-                                    desk.offers().ask(null);
-                                    desk.notices()
-                                            .say(Notice.plain(
-                                                    "Silent",
-                                                    "It sends nothing; it is asked again when it is opened."));
-                                }))));
-    }
-
-    private void letSend(Path file) {
-        desk.live().ports().send(true);
-        desk.offers().ask(null);
-        trust(file);
-        desk.notices().say(Notice.good("It sends", "Its outputs are connected where they are plugged in."));
-    }
-
-    private void trust(Path file) {
-        try {
-            Trust.give(file);
-        } catch (IOException e) {
-            desk.notices().say(Notice.stop("Not remembered", Told.of(e)));
-        }
     }
 
     /** What the file of the piece was when it was read. */
@@ -152,6 +106,11 @@ public final class Files {
     public void askBy(PathChooser other) {
         chooser = other;
         entrance.askBy(other);
+    }
+
+    /** What comes into the piece from files of others. */
+    public Additions additions() {
+        return additions;
     }
 
     /** The ways by which another piece comes into the window. */
@@ -198,7 +157,7 @@ public final class Files {
                     desk.editing().savedTo(path, snapshot);
                     entrance.remember(path);
                     if (desk.live().ports().sends()) {
-                        trust(path);
+                        sending.trust(path);
                     }
                     desk.notices()
                             .say(Notice.good(
@@ -357,93 +316,6 @@ public final class Files {
         }
     }
 
-    /** Asks where files of audio go: into this piece, or into one of their own. */
-    private void bringAudio(List<Path> paths) {
-        double beat =
-                desk.editing().timeline().metre().nearestBeat(desk.riding().beatHere());
-        String place = desk.editing().timeline().speakBars(beat);
-        boolean many = paths.size() > 1;
-        List<String> ways = many
-                ? List.of("On a track each", "On one track", "A piece of their own")
-                : List.of("On a track of its own", "A piece of its own");
-        OptionalInt which = Questions.which(
-                owner,
-                "Bring in",
-                many
-                        ? "Where do these " + paths.size() + " files go?"
-                        : "Where does " + paths.get(0).getFileName() + " go?",
-                "In this piece " + (many ? "they begin" : "it begins") + " at " + place
-                        + ". A track of audio goes through “Level and Pan”; its level can be ridden at once."
-                        + " Dropped on a row, audio goes on the track of that row.",
-                ways);
-        if (which.isEmpty()) {
-            return;
-        }
-        int way = which.getAsInt();
-        if (way == ways.size() - 1) {
-            entrance.openAsPiece(paths);
-        } else {
-            desk.audio().bring(paths, way == 0 ? AudioFiles.Where.EACH : AudioFiles.Where.ONE, "", beat);
-        }
-    }
-
-    /** Asks where the audio of a file is now. */
-    public void findAudio(String file) {
-        chooser.toRead("Find " + desk.editing().session().audio(file).name(), "Audio (.wav, .aif)", "")
-                .ifPresent(path -> {
-                    desk.audio().found(file, path);
-                    if (path.getParent() != null) {
-                        desk.audio().search(path.getParent());
-                    }
-                });
-    }
-
-    /** Adds a device from a description to a track that the person chooses. */
-    public void addDevice() {
-        chooser.toRead("Add a device", "Description (manifest.ttl of an LV2 bundle, .ttl, chart .csv)", "")
-                .ifPresent(path -> beside(() -> Description.read(path), this::addTo, "Not added"));
-    }
-
-    private void addTo(Description description) {
-        List<String> tracks =
-                desk.editing().session().tracks().stream().map(Track::name).toList();
-        ChoiceDialog<String> ask = new ChoiceDialog<>(tracks.get(0), tracks);
-        ask.setTitle("Add a device");
-        ask.setHeaderText(description.devices().stream()
-                        .map(d -> d.name() + " with " + d.parameters().size() + " parameters")
-                        .collect(java.util.stream.Collectors.joining(", "))
-                + " goes on the track");
-        ask.initOwner(owner);
-        Theme.dress(ask, owner);
-        ask.showAndWait().ifPresent(name -> {
-            Track track = desk.editing().session().tracks().get(tracks.indexOf(name));
-            add(description, track.id());
-        });
-    }
-
-    /** Adds all devices of a description at the end of a track, and shows them in the Catalog. */
-    void add(Description description, String trackId) {
-        String names = String.join(
-                ", ", description.devices().stream().map(Device::name).toList());
-        desk.editing().edit("Add " + names, session -> {
-            Session more = session;
-            for (Device device : description.devices()) {
-                more = Adding.of(more, device, trackId);
-            }
-            return more;
-        });
-        List<Device> all = desk.editing().session().devices();
-        Device last = all.get(all.size() - 1);
-        if (!last.parameters().isEmpty()) {
-            desk.selection().show(new Target(last.id(), last.parameters().get(0).id()));
-        }
-        String left =
-                description.left().isEmpty() ? "" : " Not automatable: " + String.join("; ", description.left()) + ".";
-        desk.notices()
-                .say(Notice.good(
-                        "Added", names + ". It has no sound of its own here; what moves it goes out as MIDI." + left));
-    }
-
     /** Writes something to a file. */
     @FunctionalInterface
     public interface Writer {
@@ -484,7 +356,7 @@ public final class Files {
                 .ifPresent(path -> beside(() -> reader.read(path), what -> use.accept(path, what), "Not read"));
     }
 
-    private <T> void beside(Beside.Work<T> work, Consumer<T> done, String failed) {
+    <T> void beside(Beside.Work<T> work, Consumer<T> done, String failed) {
         Beside.run("agogic-file", work, done, why -> desk.notices().say(Notice.stop(failed, why)));
     }
 }

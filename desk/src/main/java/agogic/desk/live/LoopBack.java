@@ -53,7 +53,7 @@ final class LoopBack {
         int rate = microphone.rate();
         float[] heard = new float[(int) (HEARD_SECONDS * rate) / BLOCK * BLOCK];
         float[] block = new float[BLOCK];
-        SoundOutput.Instead chirp = new SoundOutput.Instead(Chirp.at(agogic.standins.sound.Block.RATE));
+        Instead chirp = new Instead(Chirp.at(agogic.standins.sound.Block.RATE));
         sound.instead(chirp);
         // When the first frame was heard: no block came before its last frame was, and some came at once.
         double first = Double.POSITIVE_INFINITY;

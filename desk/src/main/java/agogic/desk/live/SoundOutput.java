@@ -32,11 +32,6 @@ final class SoundOutput implements AutoCloseable {
     /** So often it is tried whether an output that went away is there again. */
     private static final long AGAIN_NANOS = 2_000_000_000L;
 
-    private static final int TONE_FRAMES = 96_000;
-    private static final double TONE_HERTZ = 1_000;
-    /** −20 dB of full scale. */
-    private static final double TONE = 0.1;
-
     private final Outputs outputs;
     private final Engine engine;
     private final Supplier<MessageQueue[]> keyboards;
@@ -65,37 +60,6 @@ final class SoundOutput implements AutoCloseable {
     private final MidiSink key = (status, data1, data2, nanos) -> sounds.key(played, status, data1, data2);
     private boolean lost;
     private long tried;
-
-    /** Something that is heard instead of all else, once. */
-    static final class Instead {
-        private final float[] samples;
-        private int at;
-        private volatile long begun;
-
-        /** @param samples at 48 kHz, −1 to 1 */
-        Instead(float[] samples) {
-            this.samples = samples;
-        }
-
-        /** When its first block was made, in nanoseconds of the clock; 0 before. */
-        long begun() {
-            return begun;
-        }
-
-        private boolean over() {
-            return at >= samples.length;
-        }
-
-        private void next(double[] left, double[] right, long now) {
-            if (at == 0) {
-                begun = now;
-            }
-            for (int i = 0; i < left.length; i++) {
-                left[i] = over() ? 0 : samples[at++];
-                right[i] = left[i];
-            }
-        }
-    }
 
     /** Sounds through one of these; without any, nothing sounds and everything else goes on. */
     SoundOutput(
@@ -163,11 +127,7 @@ final class SoundOutput implements AutoCloseable {
 
     /** A tone of 1 kHz at −20 dB, for two seconds, instead of all else; false if nothing can be heard. */
     boolean test() {
-        float[] tone = new float[TONE_FRAMES];
-        for (int i = 0; i < tone.length; i++) {
-            tone[i] = (float) (TONE * Math.sin(2 * Math.PI * TONE_HERTZ * i / Block.RATE));
-        }
-        instead(new Instead(tone));
+        instead(Instead.tone());
         return heard;
     }
 

@@ -5,7 +5,6 @@ import agogic.core.envelope.Envelope;
 import agogic.core.envelope.EnvelopeOutline;
 import agogic.core.lane.Lane;
 import agogic.core.lane.Placed;
-import agogic.core.lane.Stretch;
 import agogic.core.parameter.Parameter;
 import agogic.core.refine.Refined;
 import agogic.core.refine.Rest;
@@ -41,7 +40,6 @@ public final class RefineMarks {
     static final double RIGHT = 14;
     private static final double RULER = 26;
     private static final double DISTANCE = 92;
-    private static final double TAKES = 40;
 
     private final SeenLayer seen;
     private final Session session;
@@ -113,7 +111,7 @@ public final class RefineMarks {
 
     /** Where the envelope is drawn. */
     EnvelopeMarks.Field field() {
-        double lower = model == null ? TAKES : DISTANCE + TAKES + 18;
+        double lower = model == null ? TakeMarks.ROOM : DISTANCE + TakeMarks.ROOM + 18;
         return new EnvelopeMarks.Field(
                 LEFT, RULER, Math.max(40, width - LEFT - RIGHT), Math.max(60, height - RULER - lower - 16));
     }
@@ -169,7 +167,7 @@ public final class RefineMarks {
         if (model != null) {
             distance(marks);
         }
-        takes(marks);
+        TakeMarks.draw(marks, lane.stretches(), model == null ? null : model.stretch(), field(), height, this::x);
         return marks;
     }
 
@@ -382,62 +380,5 @@ public final class RefineMarks {
                 -1));
         double far = x(refined.farthestAt());
         marks.add(new Mark.Line(far, top + 2, far, top + size - 2, Ink.TEXT, 1, 3));
-    }
-
-    private void takes(List<Mark> marks) {
-        EnvelopeMarks.Field f = field();
-        List<Stretch> all = lane.stretches();
-        int[] rows = rows(all);
-        int most = Arrays.stream(rows).max().orElse(0) + 1;
-        double whole = most > 1 ? 34 : 26;
-        double top = height - TAKES + 32 - whole;
-        marks.add(new Mark.Words(8, top + whole / 2 + 5, "Takes", Ink.QUIET, 11.5, false, false, -1));
-        marks.add(new Mark.Box(f.left(), top, f.width(), whole, 6, Ink.PANEL, Ink.NONE, 0));
-        double tall = whole / most;
-        for (int i = 0; i < all.size(); i++) {
-            Stretch stretch = all.get(i);
-            double x0 = Math.max(f.left(), x(stretch.from()));
-            double x1 = Math.min(f.left() + f.width(), x(stretch.to()));
-            if (x1 > x0) {
-                boolean looked = model != null && stretch.equals(model.stretch());
-                // The one that is heard lies at the top, as it does over the others.
-                double y = top + (most - 1 - rows[i]) * tall;
-                double gap = most > 1 ? 1 : 0;
-                marks.add(new Mark.Box(
-                        x0,
-                        y,
-                        Math.max(1, x1 - x0 - 1),
-                        Math.max(2, tall - gap),
-                        Math.min(6, tall / 3),
-                        Ink.RIDE_SOFT,
-                        looked ? Ink.RIDE : Ink.NONE,
-                        1.4));
-                if (x1 - x0 > 120 && tall >= 12) {
-                    marks.add(new Mark.Words(
-                            x0 + 10,
-                            y + tall / 2 + 4,
-                            (stretch.name().isEmpty() ? "Ride " + stretch.ride().replaceAll("\\D", "") : stretch.name())
-                                    + " · " + stretch.mode().spoken() + " · raw moves kept",
-                            Ink.TEXT,
-                            Math.min(11.5, tall - 6),
-                            false,
-                            false,
-                            -1));
-                }
-            }
-        }
-    }
-
-    /** For each take how many lie under it where it is: takes of one bar lie one above the other. */
-    private static int[] rows(List<Stretch> all) {
-        int[] rows = new int[all.size()];
-        for (int i = 0; i < rows.length; i++) {
-            for (int under = 0; under < i; under++) {
-                if (all.get(under).overlaps(all.get(i))) {
-                    rows[i] = Math.max(rows[i], rows[under] + 1);
-                }
-            }
-        }
-        return rows;
     }
 }

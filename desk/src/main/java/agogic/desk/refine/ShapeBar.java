@@ -4,6 +4,7 @@ import agogic.core.envelope.Envelope;
 import agogic.core.layer.Difference;
 import agogic.core.session.Session;
 import agogic.core.shape.RidesCut;
+import agogic.core.shape.ShapeExamples;
 import agogic.core.shape.ShapeWords;
 import agogic.desk.model.SeenLayer;
 import javafx.animation.PauseTransition;
@@ -70,7 +71,7 @@ final class ShapeBar extends HBox {
         such.setId("shape-such");
         such.getStyleClass().addAll("pill", "small");
         such.setMinWidth(Region.USE_PREF_SIZE);
-        for (String one : ShapeWords.ACTS) {
+        for (String one : ShapeExamples.ACTS) {
             MenuItem item = new MenuItem(one);
             item.setMnemonicParsing(false);
             item.setOnAction(e -> {

@@ -10,7 +10,6 @@ import agogic.core.play.Verdict;
 import agogic.core.route.Hand;
 import agogic.core.route.Into;
 import agogic.core.route.Route;
-import agogic.core.route.WriteMode;
 import agogic.core.session.Session;
 import agogic.core.surface.Address;
 import agogic.desk.acts.Here;
@@ -29,12 +28,7 @@ import java.util.Objects;
 import java.util.OptionalInt;
 import javafx.geometry.Pos;
 import javafx.scene.canvas.Canvas;
-import javafx.scene.control.CheckMenuItem;
 import javafx.scene.control.Label;
-import javafx.scene.control.MenuButton;
-import javafx.scene.control.RadioMenuItem;
-import javafx.scene.control.SeparatorMenuItem;
-import javafx.scene.control.ToggleGroup;
 import javafx.scene.layout.Region;
 
 /** One route on the screen: drawn wire, words, value and mode. Reused for whatever route its place in the list shows. */
@@ -65,11 +59,7 @@ public final class RouteRow extends Region {
     private final Label soundName = new Label();
     private final Label soundSub = new Label();
     private final Label value = new Label();
-    private final MenuButton mode = new MenuButton();
-    private final CheckMenuItem pinned = new CheckMenuItem("Stay in this mode after a pass");
-    private final CheckMenuItem rehearse = new CheckMenuItem("Rehearse: hear it, write it when I say so");
-    private final ToggleGroup modes = new ToggleGroup();
-    private final List<RadioMenuItem> intos = new ArrayList<>();
+    private final ModeMenu mode;
 
     private final Region here;
     private Route route;
@@ -91,9 +81,7 @@ public final class RouteRow extends Region {
         soundSub.getStyleClass().addAll("quiet", "small");
         value.getStyleClass().add("value");
         value.setAlignment(Pos.CENTER_RIGHT);
-        mode.getStyleClass().add("mode");
-        mode.setFocusTraversable(false);
-        buildModes();
+        mode = new ModeMenu(desk.editing(), desk.riding(), () -> route);
         left.setMouseTransparent(true);
         right.setMouseTransparent(true);
         getChildren()
@@ -115,39 +103,6 @@ public final class RouteRow extends Region {
         getChildren().add(here);
     }
 
-    private void buildModes() {
-        for (WriteMode one : WriteMode.values()) {
-            RadioMenuItem item = new RadioMenuItem(one.spoken());
-            item.setToggleGroup(modes);
-            item.setUserData(one);
-            item.setOnAction(e -> desk.riding().mode(current(), one));
-            mode.getItems().add(item);
-        }
-        pinned.setOnAction(e -> {
-            boolean pin = pinned.isSelected();
-            String id = route.id();
-            desk.editing()
-                    .edit(
-                            pin ? "Pin the mode" : "Unpin the mode",
-                            s -> s.with(s.route(id).pinned(pin)));
-        });
-        rehearse.setOnAction(e -> desk.riding().rehearse(current(), rehearse.isSelected()));
-        mode.getItems().addAll(new SeparatorMenuItem(), pinned, rehearse, new SeparatorMenuItem());
-        ToggleGroup places = new ToggleGroup();
-        for (Into into : List.of(Into.TIMELINE, new Into(false, true), new Into(true, false), new Into(true, true))) {
-            RadioMenuItem item = new RadioMenuItem("Write to " + into.spoken());
-            item.setToggleGroup(places);
-            item.setUserData(into);
-            item.setOnAction(e -> desk.riding().into(current(), into));
-            intos.add(item);
-            mode.getItems().add(item);
-        }
-    }
-
-    private Route current() {
-        return desk.editing().session().route(route.id());
-    }
-
     /** Shows the same route after an edit; false if nothing that the row shows was changed. */
     boolean showAgain(Route now) {
         Session session = desk.editing().session();
@@ -163,7 +118,7 @@ public final class RouteRow extends Region {
                 && session.timeline() == shown.timeline()
                 && session.sections() == shown.sections()
                 && session.length() == shown.length()
-                && desk.riding().modeOf(now) == mode.getUserData();
+                && mode.shows(now);
         if (same) {
             shown = session;
             return false;
@@ -210,34 +165,9 @@ public final class RouteRow extends Region {
                                         : " · "
                                                 + SocketMark.of(device, parameter.id())
                                                         .word()));
-        WriteMode writes = desk.riding().modeOf(route);
-        boolean guarded = shown.lane(route.target()).guarded();
-        mode.setUserData(writes);
-        mode.setText((guarded ? "Protected" : writes.spoken())
-                + into(route.into())
-                + (route.pinned() ? " · pinned" : "")
-                + (route.rehearse() ? " · rehearse" : ""));
-        intos.forEach(item -> item.setSelected(item.getUserData().equals(route.into())));
-        // Looking for the styles of a thing anew takes long: only where they change.
-        if (writes.writes() != mode.getStyleClass().contains("writes")) {
-            if (writes.writes()) {
-                mode.getStyleClass().add("writes");
-            } else {
-                mode.getStyleClass().remove("writes");
-            }
-        }
-        mode.setAccessibleText("Write mode of " + parameter.name() + ": " + writes.spoken() + ", to "
-                + route.into().spoken() + (guarded ? ", protected" : ""));
-        pinned.setSelected(route.pinned());
-        rehearse.setSelected(route.rehearse());
-        modes.getToggles().forEach(t -> t.setSelected(t.getUserData() == route.mode()));
+        mode.show(shown, route);
         drawnAnew();
         frame();
-    }
-
-    /** Where it is written, if not simply to the timeline. */
-    private static String into(Into into) {
-        return (into.offset() ? " ±" : "") + (into.clip() ? " clip" : "");
     }
 
     private void drawnAnew() {

@@ -116,7 +116,7 @@ final class DeskActs {
                 "Add a device…",
                 "Bring a device in from an LV2 bundle or a chart",
                 "Ctrl+I",
-                files::addDevice);
+                files.additions()::device);
         add("export-midi", "Export MIDI…", "Write the result as a MIDI file", "Ctrl+E", out::exportMidi);
         add(
                 "sheet",

@@ -99,7 +99,12 @@ final class Views extends StackPane {
     /** What can be done in the views. */
     List<Act> acts() {
         List<Act> all = new ArrayList<>(RouteActs.of(
-                desk.editing(), desk.notices(), desk.selection(), desk.riding(), this::routes, files::findAudio));
+                desk.editing(),
+                desk.notices(),
+                desk.selection(),
+                desk.riding(),
+                this::routes,
+                files.additions()::findAudio));
         all.addAll(CatalogActs.of(desk.editing(), desk.notices(), desk.selection(), desk.learner(), this::catalog));
         all.addAll(ChainActs.of(desk.editing(), desk.notices(), desk.selection(), window, this::catalog));
         all.addAll(TemplateActs.of(desk.editing(), desk.notices(), files, window, this::catalog));

@@ -2,12 +2,8 @@ package agogic.desk.surfaces;
 
 import agogic.core.assign.Assigning;
 import agogic.core.assign.Overlap;
-import agogic.core.assign.SpanChange;
-import agogic.core.macro.Macro;
-import agogic.core.macro.Member;
 import agogic.core.route.Hand;
 import agogic.core.route.Route;
-import agogic.core.route.Span;
 import agogic.core.route.Takeover;
 import agogic.core.route.Target;
 import agogic.core.session.Session;
@@ -22,10 +18,8 @@ import agogic.desk.model.Learner;
 import agogic.desk.model.Notice;
 import agogic.desk.model.Notices;
 import agogic.desk.model.Selection;
-import agogic.desk.model.Standing;
 import agogic.desk.model.Strand;
 import agogic.desk.parts.Parts;
-import agogic.desk.parts.SpanDialog;
 import agogic.desk.parts.TargetChooser;
 import agogic.desk.parts.Tip;
 import java.util.ArrayList;
@@ -50,7 +44,7 @@ public final class HandPanel extends VBox {
     private final Notices notices;
     private final Selection selection;
     private final Frames frames;
-    private final Standing standing;
+    private final StrandActs strands;
     private final Learner learner;
     private final Label title = new Label();
     private final Label message = new Label();
@@ -71,16 +65,16 @@ public final class HandPanel extends VBox {
             Notices notices,
             Selection selection,
             Frames frames,
-            Standing standing,
             Learner learner,
+            StrandActs strands,
             ControlActs controlActs) {
         super(8);
         this.editing = editing;
         this.notices = notices;
         this.selection = selection;
         this.frames = frames;
-        this.standing = standing;
         this.learner = learner;
+        this.strands = strands;
         getStyleClass().add("panel");
         title.getStyleClass().add("title");
         title.setId("hand-title");
@@ -116,14 +110,14 @@ public final class HandPanel extends VBox {
         HBox.setHgrow(gap, Priority.ALWAYS);
         settings = new HBox(8, Parts.quiet("Takeover"), takeover, Parts.quiet("Smooth"), smoothing, gap, more);
         settings.setAlignment(Pos.CENTER_LEFT);
-        fan = new FanView(editing, selection, frames, this::open, this::remove, this::dragged);
+        fan = new FanView(editing, selection, frames, strands::open, strands::remove, strands::dragged);
         fan.setId("fan");
         scroll = new ScrollPane(fan);
         scroll.setFitToWidth(true);
         scroll.getStyleClass().add("face");
         scroll.setFocusTraversable(false);
         VBox.setVgrow(scroll, Priority.ALWAYS);
-        plot = new SpanPlot(editing, selection, frames, this::dragged);
+        plot = new SpanPlot(editing, selection, frames, strands::dragged);
         empty.getStyleClass().add("quiet");
         empty.setWrapText(true);
         empty.setId("hand-empty");
@@ -173,8 +167,8 @@ public final class HandPanel extends VBox {
         Session session = editing.session();
         Surface surface = surface(hand);
         Control control = surface.find(hand.control());
-        List<Strand> strands = Strand.of(session, surface, control);
-        List<Strand> own = strands.stream().filter(s -> s.depth() == 0).toList();
+        List<Strand> all = Strand.of(session, surface, control);
+        List<Strand> own = all.stream().filter(s -> s.depth() == 0).toList();
         int page = surface.turnsTo(control.id());
         String turns = page == 0 ? "" : "turns to page " + surface.pageName(page);
         title.setText(control.name()
@@ -200,16 +194,16 @@ public final class HandPanel extends VBox {
         smoothing.setDisable(routes.isEmpty());
         takeover.setValue(routes.isEmpty() ? Takeover.AT_ONCE : routes.get(0).takeover());
         smoothing.setText(routes.isEmpty() ? "0 ms" : Math.round(routes.get(0).smoothing()) + " ms");
-        fan.show(strands, false);
-        visible(scroll, !strands.isEmpty());
-        visible(empty, strands.isEmpty());
+        fan.show(all, false);
+        visible(scroll, !all.isEmpty());
+        visible(empty, all.isEmpty());
         // Otherwise the plot stays, and keeps the focus: what is not seen for a moment loses it.
-        visible(plot, plot.isVisible() && !strands.isEmpty());
+        visible(plot, plot.isVisible() && !all.isEmpty());
         empty.setText(
                 turns.isEmpty()
                         ? "It moves nothing yet. Connect it (C), or choose a parameter in the Catalog, press M and move it."
                         : "It " + turns + ".");
-        acts.getChildren().forEach(node -> node.setDisable(!"hand-connect".equals(node.getId()) && strands.isEmpty()));
+        acts.getChildren().forEach(node -> node.setDisable(!"hand-connect".equals(node.getId()) && all.isEmpty()));
     }
 
     private List<Route> routes(Hand hand) {
@@ -319,82 +313,12 @@ public final class HandPanel extends VBox {
     }
 
     void disconnect() {
-        fan.chosen().ifPresent(this::remove);
+        fan.chosen().ifPresent(strands::remove);
     }
 
     /** The span of the chosen strand. */
     void span() {
-        fan.chosen().ifPresent(this::open);
-    }
-
-    private void open(Strand strand) {
-        open(editing, notices, selection, frames, standing, strand, getScene().getWindow());
-    }
-
-    public static void open(
-            Editing editing,
-            Notices notices,
-            Selection selection,
-            Frames frames,
-            Standing standing,
-            Strand strand,
-            javafx.stage.Window owner) {
-        strand.route()
-                .ifPresent(id -> SpanDialog.ask(
-                        editing,
-                        notices,
-                        selection,
-                        frames,
-                        standing,
-                        owner,
-                        editing.session().route(id)));
-        strand.macro().ifPresent(id -> {
-            Macro macro = editing.session().macro(id);
-            if (macro.member(strand.target()).orElse(null) instanceof Member.BySpan member) {
-                SpanDialog.ask(editing, notices, selection, frames, standing, owner, macro, member);
-            } else {
-                notices.say(Notice.plain(
-                        "Keeps its distance",
-                        editing.session().parameter(strand.target()).name()
-                                + " goes along with the others, so it has no span of its own. Y gives it one."));
-            }
-        });
-    }
-
-    private void remove(Strand strand) {
-        remove(editing, notices, strand);
-    }
-
-    static void remove(Editing editing, Notices notices, Strand strand) {
-        String name = editing.session().parameter(strand.target()).name();
-        strand.route().ifPresent(id -> {
-            if (editing.edit("Disconnect " + name, s -> Assigning.disconnect(s, id))) {
-                notices.say(
-                        Notice.good("Disconnected", name + " is not moved by it any more. What was recorded stays."));
-            }
-        });
-        strand.macro()
-                .ifPresent(id -> editing.edit(
-                        "Take " + name + " out of "
-                                + editing.session().macro(id).name(),
-                        s -> s.with(s.macro(id).without(strand.target()))));
-    }
-
-    private void dragged(Strand strand, Span span) {
-        dragged(editing, strand, span);
-    }
-
-    static void dragged(Editing editing, Strand strand, Span span) {
-        String act = "Span of " + editing.session().parameter(strand.target()).name();
-        strand.route()
-                .ifPresent(id ->
-                        editing.editOn(act, List.of("span", id), s -> SpanChange.of(s, id, span, SpanChange.Follow.KEEP)
-                                .session()));
-        strand.macro()
-                .ifPresent(id -> editing.editOn(
-                        act,
-                        List.of("member", id, strand.target()),
-                        s -> s.with(s.macro(id).with(new Member.BySpan(strand.target(), span)))));
+        fan.chosen().ifPresent(strands::open);
     }
 
     /** The chosen strand counts on the next page, or on all. */

@@ -9,12 +9,10 @@ import agogic.core.route.Target;
 import agogic.core.session.Session;
 import agogic.desk.acts.Act;
 import agogic.desk.model.Editing;
-import agogic.desk.model.Frames;
 import agogic.desk.model.Learner;
 import agogic.desk.model.Notice;
 import agogic.desk.model.Notices;
 import agogic.desk.model.Selection;
-import agogic.desk.model.Standing;
 import agogic.desk.model.Strand;
 import agogic.desk.model.View;
 import agogic.desk.parts.NameDialog;
@@ -32,9 +30,8 @@ final class MacroActs {
     private final Editing editing;
     private final Notices notices;
     private final Selection selection;
-    private final Frames frames;
-    private final Standing standing;
     private final Learner learner;
+    private final StrandActs strands;
     private final Supplier<Window> owner;
     private final Supplier<Optional<Strand>> member;
     private final Runnable showing;
@@ -49,17 +46,15 @@ final class MacroActs {
             Editing editing,
             Notices notices,
             Selection selection,
-            Frames frames,
-            Standing standing,
             Learner learner,
+            StrandActs strands,
             Supplier<Window> owner,
             Supplier<Optional<Strand>> member,
             Runnable showing) {
         this.editing = editing;
         this.notices = notices;
         this.selection = selection;
-        this.frames = frames;
-        this.standing = standing;
+        this.strands = strands;
         this.learner = learner;
         this.owner = owner;
         this.member = member;
@@ -155,7 +150,7 @@ final class MacroActs {
 
     /** The span of the chosen member. */
     private void span() {
-        member.get().ifPresent(s -> HandPanel.open(editing, notices, selection, frames, standing, s, owner.get()));
+        member.get().ifPresent(strands::open);
     }
 
     /** A new macro without members. */

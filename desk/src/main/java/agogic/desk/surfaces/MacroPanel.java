@@ -49,7 +49,13 @@ public final class MacroPanel extends VBox {
     private final HBox offset;
     private boolean filling;
 
-    MacroPanel(Editing editing, Notices notices, Selection selection, Frames frames, Standing standing) {
+    MacroPanel(
+            Editing editing,
+            Notices notices,
+            Selection selection,
+            Frames frames,
+            Standing standing,
+            StrandActs strands) {
         super(8);
         this.editing = editing;
         this.notices = notices;
@@ -107,22 +113,9 @@ public final class MacroPanel extends VBox {
         warnings.getStyleClass().addAll("hand-text", "small");
         warnings.setWrapText(true);
         warnings.setMinHeight(USE_PREF_SIZE);
-        fan = new FanView(
-                editing,
-                selection,
-                frames,
-                s -> HandPanel.open(
-                        editing,
-                        notices,
-                        selection,
-                        frames,
-                        standing,
-                        s,
-                        getScene().getWindow()),
-                s -> HandPanel.remove(editing, notices, s),
-                (s, span) -> HandPanel.dragged(editing, s, span));
+        fan = new FanView(editing, selection, frames, strands::open, strands::remove, strands::dragged);
         fan.setId("macro-fan");
-        plot = new SpanPlot(editing, selection, frames, (s, span) -> HandPanel.dragged(editing, s, span));
+        plot = new SpanPlot(editing, selection, frames, strands::dragged);
         plot.setId("macro-span-plot");
         scroll = new ScrollPane(fan);
         scroll.setFitToWidth(true);

@@ -26,6 +26,7 @@ public final class SurfacesActs {
     private final SurfaceMenu menu;
     private final ControlActs control;
     private final MacroActs macros;
+    private final StrandActs strands;
 
     public SurfacesActs(
             Editing editing,
@@ -50,9 +51,9 @@ public final class SurfacesActs {
                 () -> Optional.ofNullable(view.get().surface()),
                 owner);
         control = new ControlActs(editing, notices, selection, learner, owner, this::hands);
-        macros = new MacroActs(
-                editing, notices, selection, frames, standing, learner, owner, this::member, () -> view.get()
-                        .side(SurfacesView.Side.MACROS));
+        strands = new StrandActs(editing, notices, selection, frames, standing, owner);
+        macros = new MacroActs(editing, notices, selection, learner, strands, owner, this::member, () -> view.get()
+                .side(SurfacesView.Side.MACROS));
     }
 
     private boolean hands() {
@@ -61,6 +62,11 @@ public final class SurfacesActs {
 
     private Optional<Strand> member() {
         return view.get().macros().fan().chosen();
+    }
+
+    /** What can be done to one strand of a control or a macro. */
+    StrandActs strands() {
+        return strands;
     }
 
     /** Surfaces that come and go, and their maps in files. */

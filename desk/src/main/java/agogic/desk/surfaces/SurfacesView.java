@@ -85,13 +85,14 @@ public final class SurfacesView extends BorderPane {
                 desk.notices(),
                 desk.selection(),
                 desk.frames(),
-                desk.standing(),
                 desk.learner(),
+                acts.strands(),
                 acts.control());
         learn = new LearnPanel(desk.learner());
         learn.visibleProperty().bind(desk.learner().learningProperty().isNotNull());
         hand.visibleProperty().bind(learn.visibleProperty().not());
-        macros = new MacroPanel(desk.editing(), desk.notices(), desk.selection(), desk.frames(), desk.standing());
+        macros = new MacroPanel(
+                desk.editing(), desk.notices(), desk.selection(), desk.frames(), desk.standing(), acts.strands());
         plane = new PlanePad(
                 desk.editing(),
                 desk.notices(),

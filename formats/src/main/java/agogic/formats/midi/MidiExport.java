@@ -267,8 +267,9 @@ public final class MidiExport {
             for (Sender sender : plan.senders()) {
                 if (sender.line().track().equals(track.id())) {
                     events.addAll(later(sender.events(), sender.setUp()));
-                    if (!said(track.id(), sender.description())) {
-                        events.add(new SmfWriter.Event(0, 1, SmfWriter.text(1, sender.description())));
+                    if (!said(track.id(), sender.line().description(session))) {
+                        events.add(new SmfWriter.Event(
+                                0, 1, SmfWriter.text(1, sender.line().description(session))));
                     }
                 }
             }

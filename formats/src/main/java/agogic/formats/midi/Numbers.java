@@ -13,6 +13,7 @@ import agogic.core.parameter.Parameter;
 import agogic.core.route.Target;
 import agogic.core.session.Moved;
 import agogic.core.session.Session;
+import agogic.core.session.TargetName;
 import agogic.core.session.Track;
 import agogic.core.time.Lock;
 import agogic.formats.bring.Controllers;
@@ -22,6 +23,7 @@ import java.util.HashSet;
 import java.util.List;
 import java.util.Map;
 import java.util.Set;
+import java.util.stream.Collectors;
 
 /**
  * The numbers under which sockets travel as MIDI: one for each socket that carries a lane, in the order of the tracks,
@@ -60,6 +62,16 @@ public final class Numbers {
             return socket.seats().stream()
                     .map(s -> new Target(device, s.parameter()))
                     .toList();
+        }
+
+        /** What travels here, for people. */
+        String description(Session session) {
+            String names = targets().stream()
+                    .map(session::parameter)
+                    .map(one -> one.name() + ", " + one.printRange())
+                    .collect(Collectors.joining(" + "));
+            return number.address() + ": "
+                    + TargetName.device(session, targets().get(0)) + " · " + names;
         }
     }
 

@@ -1,9 +1,7 @@
 package agogic.formats.midi;
 
 import agogic.core.device.Outside;
-import agogic.core.device.Turn;
 import agogic.core.lane.LayerStack;
-import agogic.core.midi.Program;
 import agogic.core.parameter.Parameter;
 import agogic.core.plan.Heard;
 import agogic.core.route.Span;
@@ -11,16 +9,12 @@ import agogic.core.route.Target;
 import agogic.core.session.Moved;
 import agogic.core.session.Session;
 import agogic.core.session.TargetName;
-import java.util.ArrayList;
 import java.util.List;
 
 /** One socket on its way out: what it has to send when, what a listener has of it, and how far that is from the lane. */
 final class Sender {
     /** What cannot be foreseen is looked at in so many steps over a piece, at the most. */
     private static final long MOST_STEPS = 1 << 20;
-
-    /** Half a tick, in quarter notes. */
-    private static final double NEAREST = 0.5 / SmfWriter.TICKS;
 
     private final Session session;
     private final Heard heard;
@@ -41,15 +35,13 @@ final class Sender {
 
     private final LayerStack first;
     private final long end;
-    private final List<SmfWriter.Event> events = new ArrayList<>();
+    private final SocketMessages words;
 
     private int setUp;
     private int sent = -1;
-    private boolean addressed;
     private int wanted;
     private double value = Double.NaN;
     private Parameter parameter;
-    private int messages;
     /** How far it is looked ahead first, in ticks. */
     private long stride = 1;
 
@@ -76,6 +68,7 @@ final class Sender {
         this.line = line;
         this.end = end;
         number = line.number();
+        words = new SocketMessages(number);
         targets = line.targets();
         lanes = targets.stream()
                 .map(target -> session.stack(session.lane(target)))
@@ -108,12 +101,12 @@ final class Sender {
     }
 
     List<SmfWriter.Event> events() {
-        return events;
+        return words.events();
     }
 
     /** What was sent until now is what stands at the beginning. */
     void isSetUp() {
-        setUp = events.size();
+        setUp = words.events().size();
     }
 
     /** How many of its events set what stands at the beginning. */
@@ -122,17 +115,7 @@ final class Sender {
     }
 
     int messages() {
-        return messages;
-    }
-
-    /** What travels here, for people. */
-    String description() {
-        List<String> names = new ArrayList<>();
-        for (Parameter one : parameters) {
-            names.add(one.name() + ", " + one.printRange());
-        }
-        return number.address() + ": " + TargetName.device(session, new Target(line.device(), parameters[0].id()))
-                + " · " + String.join(" + ", names);
+        return words.messages();
     }
 
     /** The next tick at which something may have changed. */
@@ -145,7 +128,7 @@ final class Sender {
         double beat = SmfWriter.beat(tick);
         taken = tick;
         if (plain) {
-            double counts = counts(first, tick);
+            double counts = LaneTicks.counts(first, tick);
             value = parameter.settled(first.valueAtBeat(counts));
             wanted = number.code(parameter, value);
             wentOn = between(tick);
@@ -168,39 +151,12 @@ final class Sender {
         }
     }
 
-    /**
-     * The beat whose value counts at a tick: its own, or, where the lane stands still and the next point lies nearer to this
-     * tick than to another, that of the point. So a step is at the tick that is nearest to it, as a note is.
-     */
-    private static double counts(LayerStack lane, long tick) {
-        double beat = SmfWriter.beat(tick);
-        double latest = beat + NEAREST;
-        for (int way = lane.wayAtBeat(beat);
-                lane.going(way) == LayerStack.Going.LEVEL && lane.endBeat(way) < latest; ) {
-            beat = Math.max(beat, lane.endBeat(way));
-            int next = lane.wayAtBeat(beat);
-            if (next == way) {
-                break;
-            }
-            way = next;
-        }
-        return beat;
-    }
-
-    /** The tick at which a way is over: of one that stands still the nearest, else the next. */
-    private static double over(LayerStack lane, int way) {
-        double ends = lane.endBeat(way);
-        return lane.going(way) == LayerStack.Going.LEVEL && ends < Double.POSITIVE_INFINITY
-                ? Math.round(ends * SmfWriter.TICKS)
-                : tickFrom(ends);
-    }
-
     private long oneWayUntil(long tick) {
-        double beat = counts(first, tick);
+        double beat = LaneTicks.counts(first, tick);
         int way = first.wayAtBeat(beat);
-        double ends = over(first, way);
+        double ends = LaneTicks.over(first, way);
         boolean turns = first.going(way) == LayerStack.Going.WAVE;
-        return turns ? tick : Math.min(nextTurn(beat), (long) ends);
+        return turns ? tick : Math.min(LaneTicks.nextTurn(line.socket(), beat), (long) ends);
     }
 
     /** Finds out when the code that was taken at this tick changes next. */
@@ -208,14 +164,16 @@ final class Sender {
         double beat = SmfWriter.beat(tick);
         int seat = line.socket().seatAt(beat);
         boolean own = !anyMoved && lanes[seat].plays();
-        long turn = nextTurn(beat);
+        long turn = LaneTicks.nextTurn(line.socket(), beat);
         due = own
                 ? Math.min(turn, nextChange(seat, tick, turn))
                 : moves[seat] ? Math.min(turn, nextMove(seat, tick)) : turn;
         if (tick < speaks) {
             due = Math.min(due, speaks);
         }
-        stood = own && lanes[seat].going(lanes[seat].wayAtBeat(counts(lanes[seat], tick))) == LayerStack.Going.LEVEL;
+        stood = own
+                && lanes[seat].going(lanes[seat].wayAtBeat(LaneTicks.counts(lanes[seat], tick)))
+                        == LayerStack.Going.LEVEL;
     }
 
     /** True if what it sends now is a step that belongs to this very moment, not a place on a way. */
@@ -225,7 +183,7 @@ final class Sender {
 
     /** What travels at a tick for the value of a lane. */
     private double at(int seat, long tick) {
-        return lead.positionOf(parameters[seat].settled(lanes[seat].valueAtBeat(counts(lanes[seat], tick))));
+        return lead.positionOf(parameters[seat].settled(lanes[seat].valueAtBeat(LaneTicks.counts(lanes[seat], tick))));
     }
 
     /** The next tick at which a value that a macro moves may be another. */
@@ -249,29 +207,15 @@ final class Sender {
         return Math.max(1, end / MOST_STEPS);
     }
 
-    /** The first tick at or after a beat: what lies on a tick but for rounding lies on it. */
-    private static double tickFrom(double beat) {
-        return Math.ceil(beat * SmfWriter.TICKS - 1e-6);
-    }
-
-    private long nextTurn(double beat) {
-        for (Turn turn : line.socket().turns()) {
-            if (turn.beat() > beat) {
-                return (long) tickFrom(turn.beat());
-            }
-        }
-        return Long.MAX_VALUE;
-    }
-
     /** The first tick after this one, at most {@code most}, at which the code is another: ways between points go one way. */
     private long nextChange(int seat, long tick, long most) {
         LayerStack lane = lanes[seat];
-        int way = lane.wayAtBeat(counts(lane, tick));
+        int way = lane.wayAtBeat(LaneTicks.counts(lane, tick));
         double ends = lane.endBeat(way);
         if (ends == Double.POSITIVE_INFINITY) {
             return Long.MAX_VALUE;
         }
-        long last = (long) Math.min(most, Math.max(tick + 1, over(lane, way)));
+        long last = (long) Math.min(most, Math.max(tick + 1, LaneTicks.over(lane, way)));
         LayerStack.Going going = lane.going(way);
         if (going == LayerStack.Going.LEVEL) {
             return last;
@@ -344,41 +288,10 @@ final class Sender {
      * @return how many bytes that takes on the wire, where {@code running} was the last status
      */
     int send(long tick, int running, boolean alone) {
-        int status = status();
-        int before = messages;
-        int bytes = 2;
-        switch (number.way()) {
-            case CC, KEY_PRESSURE -> add(tick, status, number.number(), wanted);
-            case PRESSURE -> {
-                messages++;
-                bytes = 1;
-                events.add(new SmfWriter.Event(tick, 2, SmfWriter.message(status, wanted)));
-            }
-            case BEND -> add(tick, status, wanted & 0x7F, wanted >> 7);
-            case PROGRAM -> bytes = program(tick, status, Program.of(wanted));
-            case CC_PAIR -> {
-                // The coarse byte resets the fine one, so the fine one always follows; alone it may go by itself.
-                if (sent < 0 || sent >> 7 != wanted >> 7) {
-                    add(tick, status, number.number(), wanted >> 7);
-                }
-                add(tick, status, number.number() + 32, wanted & 0x7F);
-            }
-            default -> {
-                boolean registered = number.way() == Outside.Way.RPN;
-                if (!alone || !addressed) {
-                    add(tick, status, registered ? 101 : 99, number.number() >> 7);
-                    add(tick, status, registered ? 100 : 98, number.number() & 0x7F);
-                    addressed = true;
-                }
-                add(tick, status, 6, wanted >> 7);
-                add(tick, status, 38, wanted & 0x7F);
-            }
-        }
+        int size = words.put(tick, wanted, sent, running, alone);
         sent = wanted;
         listener.gets(number.value(parameter, sent));
         judge(tick);
-        int size =
-                number.way() == Outside.Way.PROGRAM ? bytes : bytes * (messages - before) + (running == status ? 0 : 1);
         if (sentOver != null) {
             sentOver.sent(tick, number.value(parameter, sent), size);
         }
@@ -394,69 +307,24 @@ final class Sender {
 
     /** What it did to the wire and how far a listener was from its lane, part by part; only if it {@link #keeps}. */
     OnWire onWire() {
-        double[] away = new double[sentOver.parts()];
-        for (long tick = sentOver.next(speaks - 1); tick <= end; tick = sentOver.next(tick, end)) {
-            double has = sentOver.at(tick);
-            double beat = SmfWriter.beat(tick);
-            int seat = line.socket().seatAt(beat);
-            Parameter one = parameters[seat];
-            if (Double.isNaN(has) || one.stepped() || !moves[seat] && (anyMoved || !lanes[seat].plays())) {
-                continue;
-            }
-            double travels = moves[seat] ? moved(seat, beat) : at(seat, tick);
-            double distance = Math.abs(one.settled(lead.apply(travels)) - one.settled(lead.apply(has)));
-            int part = sentOver.part(tick);
-            away[part] = Math.max(away[part], distance);
-        }
-        if (listener.lost() > 0) {
-            // The farthest was looked for everywhere, not only where it was sampled.
-            int part = sentOver.part(SmfWriter.tick(listener.lostAt()));
-            away[part] = Math.max(away[part], listener.lost());
-        }
-        return new OnWire(
-                lostName(),
-                targets,
-                sentOver.step(),
-                sentOver.bytes(),
-                away,
-                listener.lost(),
-                listener.lost() > 0 ? listener.lostText() : "",
-                listener.lostAt(),
-                sentOver.waits(),
-                sentOver.longestWait(),
-                sentOver.longestWaitBeat());
+        return sentOver.onWire(lostName(), targets, listener, sentOver.away(speaks, end, this::distance, listener));
     }
 
-    /** Sends a bank, as far as it was said, and a program; how many bytes that takes. */
-    private int program(long tick, int status, Program program) {
-        int control = 0xB0 | number.channel() - 1;
-        if (program.coarse() >= 0) {
-            add(tick, control, 0, program.coarse());
+    /** How far from its lane a listener is who has this at a tick, normalised; NaN if nobody says so. */
+    private double distance(long tick, double has) {
+        double beat = SmfWriter.beat(tick);
+        int seat = line.socket().seatAt(beat);
+        Parameter one = parameters[seat];
+        if (one.stepped() || !moves[seat] && (anyMoved || !lanes[seat].plays())) {
+            return Double.NaN;
         }
-        if (program.fine() >= 0) {
-            add(tick, control, 32, program.fine());
-        }
-        messages++;
-        events.add(new SmfWriter.Event(tick, 2, SmfWriter.message(status, program.number())));
-        return 2 * program.messages() + 2;
+        double travels = moves[seat] ? moved(seat, beat) : at(seat, tick);
+        return Math.abs(one.settled(lead.apply(travels)) - one.settled(lead.apply(has)));
     }
 
     /** The status byte of its messages. */
     int status() {
-        int kind =
-                switch (number.way()) {
-                    case KEY_PRESSURE -> 0xA0;
-                    case PRESSURE -> 0xD0;
-                    case BEND -> 0xE0;
-                    case PROGRAM -> 0xC0;
-                    default -> 0xB0;
-                };
-        return kind | number.channel() - 1;
-    }
-
-    private void add(long tick, int status, int controller, int data) {
-        messages++;
-        events.add(new SmfWriter.Event(tick, 2, SmfWriter.message(status, controller, data)));
+        return words.status();
     }
 
     /** From this tick on it has something to send, and does not have the wire. */

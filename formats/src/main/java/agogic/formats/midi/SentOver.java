@@ -1,8 +1,10 @@
 package agogic.formats.midi;
 
+import agogic.core.route.Target;
 import agogic.core.session.Session;
 import agogic.core.time.Timeline;
 import java.util.Arrays;
+import java.util.List;
 
 /** What one line sent, when, and what it took of the wire: kept while it is sent, looked through afterwards. */
 final class SentOver {
@@ -65,14 +67,6 @@ final class SentOver {
         return (int) Math.min(bytes.length - 1, Math.floor(seconds / step));
     }
 
-    int parts() {
-        return bytes.length;
-    }
-
-    double step() {
-        return step;
-    }
-
     /** The next tick worth looking at: where something is sent, just before that, or a little later. */
     long next(long tick) {
         double seconds = timeline.secondsAt(SmfWriter.beat(Math.max(0, tick)));
@@ -102,22 +96,44 @@ final class SentOver {
         return now < 0 ? Double.NaN : values[now];
     }
 
-    /** Bytes a second, of each part. */
-    double[] bytes() {
-        return bytes;
+    /** How far from a lane a listener is. */
+    interface Distance {
+        /** Normalised; NaN if nobody says so. */
+        double of(long tick, double has);
     }
 
-    /** How long what was sent in each part had waited for the wire at the most, in seconds. */
-    double[] waits() {
-        return waits;
+    /** How far from it a listener was at most, in each part, from a tick to another. */
+    double[] away(long from, long end, Distance distance, Listener listener) {
+        double[] away = new double[bytes.length];
+        for (long tick = next(from - 1); tick <= end; tick = next(tick, end)) {
+            double has = at(tick);
+            double far = Double.isNaN(has) ? Double.NaN : distance.of(tick, has);
+            if (far > 0) {
+                int part = part(tick);
+                away[part] = Math.max(away[part], far);
+            }
+        }
+        if (listener.lost() > 0) {
+            // The farthest was looked for everywhere, not only where it was sampled.
+            int part = part(SmfWriter.tick(listener.lostAt()));
+            away[part] = Math.max(away[part], listener.lost());
+        }
+        return away;
     }
 
-    /** The longest that something waited for the wire, in seconds. */
-    double longestWait() {
-        return longestWait;
-    }
-
-    double longestWaitBeat() {
-        return longestWaitBeat;
+    /** All of it, of these targets. */
+    OnWire onWire(String lostName, List<Target> targets, Listener listener, double[] away) {
+        return new OnWire(
+                lostName,
+                targets,
+                step,
+                bytes,
+                away,
+                listener.lost(),
+                listener.lost() > 0 ? listener.lostText() : "",
+                listener.lostAt(),
+                waits,
+                longestWait,
+                longestWaitBeat);
     }
 }

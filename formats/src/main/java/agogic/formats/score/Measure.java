@@ -69,4 +69,26 @@ final class Measure {
     List<Integer> endings = List.of();
 
     boolean endingOver;
+
+    /** What another part says of the same measure counts, too: repeats and jumps, tempos, its metre and its length. */
+    void also(Measure from) {
+        filled = Math.max(filled, from.filled);
+        beats = beats == 0 ? from.beats : beats;
+        unit = unit == 0 ? from.unit : unit;
+        repeatFrom |= from.repeatFrom;
+        repeatTo = Math.max(repeatTo, from.repeatTo);
+        endings = endings.isEmpty() ? from.endings : endings;
+        endingOver |= from.endingOver;
+        segno |= from.segno;
+        coda |= from.coda;
+        toCoda |= from.toCoda;
+        fine |= from.fine;
+        daCapo |= from.daCapo;
+        dalSegno |= from.dalSegno;
+        rehearsal = rehearsal.isEmpty() ? from.rehearsal : rehearsal;
+        tempos.addAll(from.tempos);
+        if (keys.isEmpty()) {
+            keys.addAll(from.keys);
+        }
+    }
 }

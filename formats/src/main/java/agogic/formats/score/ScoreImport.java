@@ -105,7 +105,7 @@ public final class ScoreImport implements Brought {
             throw new FormatException(file + " is longer than 1,000,000 quarter notes.");
         }
         metre = new MetreMap(metres.isEmpty() ? List.of(new Metre(1, 4, 4)) : metres);
-        for (ScoreReader.Part part : score.parts()) {
+        for (WrittenPart part : score.parts()) {
             parts.add(new PlayedPart(part.measures, order, begins));
         }
         for (int k = 0; k < order.size(); k++) {
@@ -156,31 +156,14 @@ public final class ScoreImport implements Brought {
     /** What counts for all parts, from whichever says it: measures with repeats, tempos, metres and their lengths. */
     private List<Measure> merged() {
         List<Measure> all = new ArrayList<>();
-        for (ScoreReader.Part part : score.parts()) {
+        for (WrittenPart part : score.parts()) {
             for (int i = 0; i < part.measures.size(); i++) {
                 if (i == all.size()) {
                     all.add(new Measure());
                 }
                 Measure to = all.get(i);
                 Measure from = part.measures.get(i);
-                to.filled = Math.max(to.filled, from.filled);
-                to.beats = to.beats == 0 ? from.beats : to.beats;
-                to.unit = to.unit == 0 ? from.unit : to.unit;
-                to.repeatFrom |= from.repeatFrom;
-                to.repeatTo = Math.max(to.repeatTo, from.repeatTo);
-                to.endings = to.endings.isEmpty() ? from.endings : to.endings;
-                to.endingOver |= from.endingOver;
-                to.segno |= from.segno;
-                to.coda |= from.coda;
-                to.toCoda |= from.toCoda;
-                to.fine |= from.fine;
-                to.daCapo |= from.daCapo;
-                to.dalSegno |= from.dalSegno;
-                to.rehearsal = to.rehearsal.isEmpty() ? from.rehearsal : to.rehearsal;
-                to.tempos.addAll(from.tempos);
-                if (to.keys.isEmpty()) {
-                    to.keys.addAll(from.keys);
-                }
+                to.also(from);
             }
         }
         return all;
@@ -292,7 +275,7 @@ public final class ScoreImport implements Brought {
 
     /** What a part says besides its notes: its program, how loud and where it is, its pedal. */
     private List<Controllers.Said> said(int p) {
-        ScoreReader.Part part = score.parts().get(p);
+        WrittenPart part = score.parts().get(p);
         List<Controllers.Said> all = new ArrayList<>();
         part.program.ifPresent(program -> all.add(at(Outside.Way.PROGRAM, 0, program.code())));
         if (part.volume >= 0) {

@@ -6,7 +6,6 @@ import agogic.formats.file.FormatException;
 import agogic.formats.score.Xml.Element;
 import java.io.InputStream;
 import java.util.ArrayList;
-import java.util.HashMap;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
@@ -17,27 +16,9 @@ final class ScoreReader {
     private static final Map<String, Integer> STEPS = Map.of("C", 0, "D", 2, "E", 4, "F", 5, "G", 7, "A", 9, "B", 11);
     private static final int MOST_NOTES = 2_000_000;
 
-    /** A part: its measures in the order in which they are written. */
-    static final class Part {
-        String name = "";
-        int channel;
-        /** Program 0..127 with its bank, or nothing; volume 0..127 and pan 0..127, −1 where they are not said. */
-        Optional<Program> program = Optional.empty();
-
-        int volume = -1;
-        int pan = -1;
-        /** Which key each instrument without a pitch is, by its id. */
-        final Map<String, Integer> keys = new HashMap<>();
-        /** Divisions of a quarter note, and by how much it sounds higher than written. */
-        double divisions = 1;
-
-        int transposed;
-        final List<Measure> measures = new ArrayList<>();
-    }
-
     private final Xml xml;
     private final Directions directions;
-    private final Map<String, Part> parts = new LinkedHashMap<>();
+    private final Map<String, WrittenPart> parts = new LinkedHashMap<>();
     private String title = "";
     private int grace;
     private int unpitched;
@@ -45,7 +26,7 @@ final class ScoreReader {
     private int notes;
 
     /** The part that is read. */
-    private Part part = new Part();
+    private WrittenPart part = new WrittenPart();
 
     private double at;
     private double lastAt;
@@ -91,13 +72,13 @@ final class ScoreReader {
                     // Written measure by measure: each has all parts.
                     for (Element in = xml.next(one); in != null; in = xml.next(one)) {
                         if (in.name().equals("part")) {
-                            part = parts.computeIfAbsent(in.attribute("id"), id -> new Part());
+                            part = parts.computeIfAbsent(in.attribute("id"), id -> new WrittenPart());
                             part.measures.add(measure(in));
                         }
                     }
                 }
                 case "part" -> {
-                    part = parts.computeIfAbsent(one.attribute("id"), id -> new Part());
+                    part = parts.computeIfAbsent(one.attribute("id"), id -> new WrittenPart());
                     for (Element in = xml.next(one); in != null; in = xml.next(one)) {
                         if (in.name().equals("measure")) {
                             part.measures.add(measure(in));
@@ -115,7 +96,7 @@ final class ScoreReader {
     }
 
     private void described(Element part) throws FormatException {
-        Part made = parts.computeIfAbsent(part.attribute("id"), id -> new Part());
+        WrittenPart made = parts.computeIfAbsent(part.attribute("id"), id -> new WrittenPart());
         for (Element in = xml.next(part); in != null; in = xml.next(part)) {
             if (in.name().equals("part-name")) {
                 made.name = xml.text(in);
@@ -126,7 +107,7 @@ final class ScoreReader {
     }
 
     /** What an instrument of a part is played by. */
-    private void instrument(Element element, Part made) throws FormatException {
+    private void instrument(Element element, WrittenPart made) throws FormatException {
         int bank = -1;
         int program = -1;
         for (Element midi = xml.next(element); midi != null; midi = xml.next(element)) {
@@ -182,18 +163,6 @@ final class ScoreReader {
             }
         }
         return measure;
-    }
-
-    private record WrittenKey(int fifths, String mode) {
-        /** As it sounds where what is written sounds so many half tones higher: seven fifths are one (mod 12). */
-        String sounding(int higher) {
-            int sounds = fifths;
-            if (Math.floorMod(higher, 12) != 0) {
-                sounds = Math.floorMod(fifths + 7 * higher, 12);
-                sounds = sounds > 6 ? sounds - 12 : sounds;
-            }
-            return sounds + " " + mode;
-        }
     }
 
     private void attributes(Element element, Measure measure) throws FormatException {
@@ -395,7 +364,7 @@ final class ScoreReader {
         return title;
     }
 
-    List<Part> parts() {
+    List<WrittenPart> parts() {
         return List.copyOf(parts.values());
     }
 

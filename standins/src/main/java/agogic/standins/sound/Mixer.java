@@ -5,13 +5,10 @@ import agogic.core.clip.PlacedAudio;
 import agogic.core.device.Device;
 import agogic.core.plan.ParameterIndex;
 import agogic.core.play.LiveState;
-import agogic.core.score.Clip;
-import agogic.core.score.Note;
 import agogic.core.session.Session;
 import agogic.core.session.Track;
 import java.util.ArrayList;
 import java.util.Arrays;
-import java.util.Comparator;
 import java.util.List;
 import java.util.Optional;
 import java.util.function.Predicate;
@@ -25,16 +22,13 @@ public final class Mixer {
     /** So much of an audio clip is heard again and again while it is listened to. */
     private static final double LISTENED_SECONDS = 4;
 
-    private record Event(double seconds, boolean on, int pitch, int velocity) {}
-
     private final List<Strip> strips = new ArrayList<>();
     private final List<Strip> buses = new ArrayList<>();
     private final double[] sendLeft = new double[Block.FRAMES];
     private final double[] sendRight = new double[Block.FRAMES];
     private final PinkNoise noise = new PinkNoise();
     private double reached = Double.NaN;
-    private double clickPhase = 1;
-    private double clickStep;
+    private CountInClick click = new CountInClick();
     private final Session session;
     private final Feed feed;
     private Session fitted;
@@ -111,8 +105,7 @@ public final class Mixer {
     public void carryOn(Mixer before) {
         reached = before.reached;
         keys = before.keys;
-        clickPhase = before.clickPhase;
-        clickStep = before.clickStep;
+        click = before.click;
         for (int stem = 0; stem < stems(); stem++) {
             Strip strip = strip(stem);
             Strip old = before.strip(strip.track.id());
@@ -236,7 +229,7 @@ public final class Mixer {
             }
         }
         if (live.countingIn()) {
-            click(position, left, right);
+            click.add(session.timeline(), position, left, right);
         }
         for (int i = 0; i < Block.FRAMES; i++) {
             left[i] = soft(left[i]);
@@ -251,24 +244,6 @@ public final class Mixer {
         return a <= 0.7 ? x : Math.signum(x) * (0.7 + 0.3 * Math.tanh((a - 0.7) / 0.3));
     }
 
-    /** A short tick on each beat of the count-in, higher on the bar. */
-    private void click(double position, double[] left, double[] right) {
-        double beat = session.timeline().beatAt(position);
-        double next = session.timeline().beatAt(position + Block.SECONDS);
-        double line = Math.ceil(beat - 1e-9);
-        if (line < next) {
-            boolean bar = Math.abs(session.timeline().metre().nearestBarLine(line) - line) < 1e-6;
-            clickPhase = 0;
-            clickStep = (bar ? 1_760.0 : 1_174.7) / Block.RATE;
-        }
-        for (int i = 0; i < Block.FRAMES && clickPhase < 60; i++) {
-            double tick = 0.25 * Math.sin(2 * Math.PI * clickPhase) * Math.exp(-clickPhase * clickStep * 90);
-            clickPhase += clickStep;
-            left[i] += tick;
-            right[i] += tick;
-        }
-    }
-
     private final class Strip {
         /** What is held to listen to an instrument: a fifth and a tenth over C, well within every voice. */
         private static final int[] CHORD = {48, 55, 64};
@@ -280,11 +255,9 @@ public final class Mixer {
         private final List<Knobs> knobs = new ArrayList<>();
         private final List<Integer> starts = new ArrayList<>();
         private final Track track;
-        private final Event[] events;
+        private final TrackNotes notes;
         private final double[] left = new double[Block.FRAMES];
         private final double[] right = new double[Block.FRAMES];
-        private final int[] sounding = new int[128];
-        private int next;
         private boolean fresh;
         private boolean held;
         /** True if what comes first in the chain plays notes. */
@@ -314,22 +287,7 @@ public final class Mixer {
             boolean same = old != null
                     && old.track.played().equals(track.played())
                     && before.session.timeline().equals(session.timeline());
-            events = same ? old.events : events(session, track);
-        }
-
-        private Event[] events(Session session, Track track) {
-            List<Event> list = new ArrayList<>();
-            for (Clip clip : track.played()) {
-                for (Note note : clip.notes()) {
-                    double on = session.timeline().secondsAt(clip.beat() + note.beat());
-                    double off = session.timeline()
-                            .secondsAt(clip.beat() + Math.min(clip.length(), note.beat() + note.length()));
-                    list.add(new Event(on, true, note.pitch(), note.velocity()));
-                    list.add(new Event(off, false, note.pitch(), 0));
-                }
-            }
-            list.sort(Comparator.comparingDouble(Event::seconds).thenComparing(Event::on));
-            return list.toArray(new Event[0]);
+            notes = same ? old.notes.again() : TrackNotes.of(session, track);
         }
 
         /** What plays its notes; null if nothing does. */
@@ -338,8 +296,10 @@ public final class Mixer {
         }
 
         void carryOn(Strip old) {
-            fresh = old == null || events != old.events || first() != old.first();
-            next = fresh ? 0 : old.next;
+            fresh = old == null || !notes.same(old.notes) || first() != old.first();
+            if (!fresh) {
+                notes.carryOn(old.notes);
+            }
             if (old != null) {
                 audio.carryOn(old.audio);
             }
@@ -362,17 +322,7 @@ public final class Mixer {
         /** Goes on from {@code position}; notes that have begun and not ended there sound. */
         void seek(double position) {
             fresh = false;
-            Arrays.fill(sounding, 0);
-            next = 0;
-            while (next < events.length && events[next].seconds() < position) {
-                Event event = events[next++];
-                sounding[event.pitch()] = event.velocity();
-            }
-            for (int pitch = 0; pitch < sounding.length && !sounds.isEmpty(); pitch++) {
-                if (sounding[pitch] > 0) {
-                    sounds.get(0).noteOn(pitch, sounding[pitch]);
-                }
-            }
+            notes.seek(position, first());
         }
 
         void silenceNotes() {
@@ -388,17 +338,7 @@ public final class Mixer {
         }
 
         void play(double until) {
-            while (next < events.length && events[next].seconds() < until) {
-                Event event = events[next++];
-                if (sounds.isEmpty()) {
-                    continue;
-                }
-                if (event.on()) {
-                    sounds.get(0).noteOn(event.pitch(), event.velocity());
-                } else {
-                    sounds.get(0).noteOff(event.pitch());
-                }
-            }
+            notes.play(until, first());
         }
 
         /** {@code position} is where it plays, NaN while nothing does. */
