@@ -1,13 +1,13 @@
 package agogic.bench;
 
+import agogic.core.edit.points.Chosen;
+import agogic.core.edit.points.ShapeWords;
 import agogic.core.envelope.Envelope;
 import agogic.core.envelope.EnvelopeOutline;
 import agogic.core.envelope.Point;
 import agogic.core.lane.Lane;
 import agogic.core.route.Target;
 import agogic.core.session.Session;
-import agogic.core.shape.Chosen;
-import agogic.core.shape.ShapeWords;
 import agogic.standins.comet.SlowComet;
 import java.util.ArrayList;
 import java.util.BitSet;

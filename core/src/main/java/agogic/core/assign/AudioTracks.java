@@ -1,9 +1,9 @@
 package agogic.core.assign;
 
 import agogic.core.audio.AudioFile;
-import agogic.core.clip.AudioEdits;
-import agogic.core.clip.Clips;
 import agogic.core.device.Device;
+import agogic.core.edit.clip.AudioEdits;
+import agogic.core.edit.clip.Clips;
 import agogic.core.expose.Chains;
 import agogic.core.route.Route;
 import agogic.core.route.Span;

@@ -7,7 +7,7 @@ import agogic.core.assign.ControllerMap.Place;
 import agogic.core.assign.ControllerMap.Tie;
 import agogic.core.device.Device;
 import agogic.core.device.Exposure;
-import agogic.core.group.Macros;
+import agogic.core.edit.macro.Macros;
 import agogic.core.macro.Macro;
 import agogic.core.macro.Member;
 import agogic.core.parameter.Parameter;

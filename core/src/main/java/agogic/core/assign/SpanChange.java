@@ -1,12 +1,12 @@
 package agogic.core.assign;
 
+import agogic.core.edit.layer.Layers;
 import agogic.core.envelope.Envelope;
 import agogic.core.envelope.Point;
 import agogic.core.envelope.Shape;
 import agogic.core.lane.Lane;
 import agogic.core.lane.Layer;
 import agogic.core.lane.Stretch;
-import agogic.core.layer.Layers;
 import agogic.core.parameter.Parameter;
 import agogic.core.route.Route;
 import agogic.core.route.Span;

@@ -1,9 +1,9 @@
 package agogic.core.check;
 
+import agogic.core.edit.layer.Layers;
 import agogic.core.lane.Extent;
 import agogic.core.lane.Lane;
 import agogic.core.lane.Layer;
-import agogic.core.layer.Layers;
 import agogic.core.route.Target;
 import agogic.core.score.Clip;
 import agogic.core.session.Session;

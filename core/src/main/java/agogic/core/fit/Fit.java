@@ -2,8 +2,8 @@ package agogic.core.fit;
 
 import agogic.core.device.Device;
 import agogic.core.device.Socket;
+import agogic.core.edit.layer.Converting;
 import agogic.core.lane.Lane;
-import agogic.core.layer.Converting;
 import agogic.core.parameter.Parameter;
 import agogic.core.route.Route;
 import agogic.core.route.Target;

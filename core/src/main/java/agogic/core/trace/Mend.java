@@ -1,8 +1,8 @@
 package agogic.core.trace;
 
+import agogic.core.edit.layer.Layers;
+import agogic.core.edit.macro.Macros;
 import agogic.core.expose.Exposing;
-import agogic.core.group.Macros;
-import agogic.core.layer.Layers;
 import agogic.core.route.Hand;
 import agogic.core.route.Into;
 import agogic.core.route.Route;

@@ -2,7 +2,7 @@ package agogic.core.trace;
 
 import agogic.core.device.Device;
 import agogic.core.device.Socket;
-import agogic.core.group.Macros;
+import agogic.core.edit.macro.Macros;
 import agogic.core.macro.Macro;
 import agogic.core.parameter.Parameter;
 import agogic.core.play.LiveState;

@@ -6,7 +6,7 @@ import static org.assertj.core.api.Assertions.assertThatThrownBy;
 
 import agogic.core.Pieces;
 import agogic.core.device.Exposure;
-import agogic.core.group.Macros;
+import agogic.core.edit.macro.Macros;
 import agogic.core.macro.Macro;
 import agogic.core.parameter.Parameter;
 import agogic.core.play.Engine;

@@ -8,7 +8,7 @@ import agogic.core.Pieces;
 import agogic.core.assign.ControllerMap.Fate;
 import agogic.core.assign.ControllerMap.Line;
 import agogic.core.device.Device;
-import agogic.core.group.Macros;
+import agogic.core.edit.macro.Macros;
 import agogic.core.macro.Macro;
 import agogic.core.parameter.Parameter;
 import agogic.core.play.Engine;

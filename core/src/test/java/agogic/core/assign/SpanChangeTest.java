@@ -6,8 +6,9 @@ import static org.assertj.core.api.Assertions.assertThatThrownBy;
 import static org.assertj.core.api.Assertions.within;
 
 import agogic.core.Pieces;
+import agogic.core.edit.layer.Layers;
+import agogic.core.edit.pass.PassWriter;
 import agogic.core.lane.Lane;
-import agogic.core.layer.Layers;
 import agogic.core.midi.MidiScale;
 import agogic.core.parameter.Parameter;
 import agogic.core.parameter.Taper;
@@ -19,7 +20,6 @@ import agogic.core.route.Span;
 import agogic.core.route.WriteMode;
 import agogic.core.session.History;
 import agogic.core.session.Session;
-import agogic.core.write.PassWriter;
 import java.util.List;
 import net.jqwik.api.ForAll;
 import net.jqwik.api.Property;

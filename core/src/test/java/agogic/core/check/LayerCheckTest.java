@@ -2,14 +2,14 @@ package agogic.core.check;
 
 import static org.assertj.core.api.Assertions.assertThat;
 
-import agogic.core.clip.Clips;
+import agogic.core.edit.clip.Clips;
+import agogic.core.edit.layer.Layered;
+import agogic.core.edit.layer.Layers;
 import agogic.core.envelope.Envelope;
 import agogic.core.envelope.Point;
 import agogic.core.lane.Extent;
 import agogic.core.lane.Lane;
 import agogic.core.lane.Layer;
-import agogic.core.layer.Layered;
-import agogic.core.layer.Layers;
 import agogic.core.route.Target;
 import agogic.core.score.Clip;
 import agogic.core.session.Session;

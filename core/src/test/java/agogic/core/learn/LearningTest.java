@@ -6,7 +6,7 @@ import static org.assertj.core.api.Assertions.assertThatThrownBy;
 import agogic.core.Pieces;
 import agogic.core.assign.Assigning;
 import agogic.core.device.Device;
-import agogic.core.group.Macros;
+import agogic.core.edit.macro.Macros;
 import agogic.core.macro.Macro;
 import agogic.core.route.Hand;
 import agogic.core.route.Route;

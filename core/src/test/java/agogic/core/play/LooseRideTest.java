@@ -5,6 +5,7 @@ import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.within;
 
 import agogic.core.Pieces;
+import agogic.core.edit.pass.PassWriter;
 import agogic.core.lane.Lane;
 import agogic.core.record.Memory;
 import agogic.core.record.Pass;
@@ -13,7 +14,6 @@ import agogic.core.route.Route;
 import agogic.core.route.Span;
 import agogic.core.route.WriteMode;
 import agogic.core.session.Session;
-import agogic.core.write.PassWriter;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Random;

@@ -5,13 +5,13 @@ import static org.assertj.core.api.Assertions.assertThat;
 
 import agogic.core.Pieces;
 import agogic.core.device.Exposure;
+import agogic.core.edit.pass.PassWriter;
 import agogic.core.lane.Lane;
 import agogic.core.midi.MidiScale;
 import agogic.core.record.Pass;
 import agogic.core.route.Hand;
 import agogic.core.route.WriteMode;
 import agogic.core.session.Session;
-import agogic.core.write.PassWriter;
 import java.util.List;
 import java.util.Random;
 import net.jqwik.api.ForAll;

@@ -1,7 +1,7 @@
 package agogic.desk.catalog;
 
 import agogic.core.device.Device;
-import agogic.core.group.Macros;
+import agogic.core.edit.macro.Macros;
 import agogic.core.macro.Macro;
 import agogic.core.parameter.Parameter;
 import agogic.core.route.Target;

@@ -1,7 +1,7 @@
 package agogic.desk.command;
 
-import agogic.core.clip.ClipWords;
-import agogic.core.clip.Clips;
+import agogic.core.edit.clip.ClipWords;
+import agogic.core.edit.clip.Clips;
 import agogic.core.score.Clip;
 import agogic.core.session.Positions;
 import agogic.core.session.Session;

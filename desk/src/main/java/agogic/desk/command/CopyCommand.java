@@ -1,9 +1,9 @@
 package agogic.desk.command;
 
+import agogic.core.edit.points.Copying;
 import agogic.core.route.Target;
 import agogic.core.session.Positions;
 import agogic.core.session.Session;
-import agogic.core.shape.Copying;
 import java.util.ArrayList;
 import java.util.LinkedHashMap;
 import java.util.List;

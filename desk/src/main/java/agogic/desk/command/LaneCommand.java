@@ -1,10 +1,10 @@
 package agogic.desk.command;
 
 import agogic.core.device.Device;
+import agogic.core.edit.layer.Layers;
 import agogic.core.lane.Lane;
 import agogic.core.lane.Layer;
 import agogic.core.lane.LayerStack;
-import agogic.core.layer.Layers;
 import agogic.core.macro.Macro;
 import agogic.core.parameter.Offset;
 import agogic.core.parameter.Parameter;

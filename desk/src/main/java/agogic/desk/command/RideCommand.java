@@ -1,9 +1,11 @@
 package agogic.desk.command;
 
+import agogic.core.edit.layer.Layers;
+import agogic.core.edit.pass.PassWriter;
+import agogic.core.edit.pass.Takes;
 import agogic.core.lane.Lane;
 import agogic.core.lane.Layer;
 import agogic.core.lane.Stretch;
-import agogic.core.layer.Layers;
 import agogic.core.parameter.Parameter;
 import agogic.core.play.ScriptedPass;
 import agogic.core.record.Pass;
@@ -17,8 +19,6 @@ import agogic.core.session.TargetName;
 import agogic.core.surface.Surface;
 import agogic.core.time.Timeline;
 import agogic.core.trace.Trace;
-import agogic.core.write.PassWriter;
-import agogic.core.write.Takes;
 import agogic.formats.file.Input;
 import agogic.formats.session.SessionFile;
 import agogic.formats.table.ByteTable;

@@ -1,12 +1,12 @@
 package agogic.desk.command;
 
-import agogic.core.layer.Difference;
-import agogic.core.layer.Layers;
+import agogic.core.edit.layer.Difference;
+import agogic.core.edit.layer.Layers;
+import agogic.core.edit.points.RidesCut;
+import agogic.core.edit.points.ShapeWords;
 import agogic.core.route.Target;
 import agogic.core.session.Session;
 import agogic.core.session.TargetName;
-import agogic.core.shape.RidesCut;
-import agogic.core.shape.ShapeWords;
 import java.util.ArrayList;
 import java.util.LinkedHashMap;
 import java.util.List;

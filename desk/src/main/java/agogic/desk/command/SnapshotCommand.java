@@ -1,15 +1,15 @@
 package agogic.desk.command;
 
+import agogic.core.edit.points.Between;
+import agogic.core.edit.points.ShapeWords;
+import agogic.core.edit.points.SnapshotWords;
+import agogic.core.edit.points.Snapshots;
 import agogic.core.lane.LayerStack;
 import agogic.core.macro.Macro;
 import agogic.core.parameter.Parameter;
 import agogic.core.route.Target;
 import agogic.core.session.Positions;
 import agogic.core.session.Session;
-import agogic.core.shape.Between;
-import agogic.core.shape.ShapeWords;
-import agogic.core.shape.SnapshotWords;
-import agogic.core.shape.Snapshots;
 import agogic.core.snapshot.Snapshot;
 import java.util.ArrayList;
 import java.util.HashMap;

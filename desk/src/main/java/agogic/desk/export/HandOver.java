@@ -1,8 +1,8 @@
 package agogic.desk.export;
 
 import agogic.core.audio.AudioFile;
-import agogic.core.clip.AudioEdits;
 import agogic.core.device.Device;
+import agogic.core.edit.clip.AudioEdits;
 import agogic.core.lane.Lane;
 import agogic.core.midi.Wire;
 import agogic.core.parameter.Parameter;

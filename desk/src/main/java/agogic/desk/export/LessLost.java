@@ -1,11 +1,11 @@
 package agogic.desk.export;
 
 import agogic.core.device.Outside;
+import agogic.core.edit.pass.Loosening;
 import agogic.core.route.Target;
 import agogic.core.session.Destination;
 import agogic.core.session.Session;
 import agogic.core.session.Track;
-import agogic.core.write.Loosening;
 import agogic.formats.midi.Fineness;
 import agogic.formats.midi.MidiExport;
 import agogic.formats.midi.MidiPart;

@@ -1,8 +1,8 @@
 package agogic.desk.files;
 
+import agogic.core.edit.points.Versions;
 import agogic.core.session.Session;
 import agogic.core.session.Version;
-import agogic.core.shape.Versions;
 import agogic.desk.model.Beside;
 import agogic.desk.model.Desk;
 import agogic.desk.model.Notice;

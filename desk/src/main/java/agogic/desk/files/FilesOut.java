@@ -1,7 +1,7 @@
 package agogic.desk.files;
 
+import agogic.core.edit.points.OwnShapes;
 import agogic.core.session.Session;
-import agogic.core.shape.OwnShapes;
 import agogic.desk.model.Beside;
 import agogic.desk.model.Editing;
 import agogic.desk.model.Notice;

@@ -1,6 +1,7 @@
 package agogic.desk.model;
 
 import agogic.core.assign.Assigning;
+import agogic.core.edit.pass.PassWriter;
 import agogic.core.macro.Macro;
 import agogic.core.play.LooseRide;
 import agogic.core.record.Pass;
@@ -11,7 +12,6 @@ import agogic.core.route.Target;
 import agogic.core.route.WriteMode;
 import agogic.core.session.Session;
 import agogic.core.session.TargetName;
-import agogic.core.write.PassWriter;
 import agogic.desk.live.LiveDesk;
 import agogic.desk.settings.Choices;
 import java.util.ArrayList;

@@ -2,7 +2,7 @@ package agogic.desk.model;
 
 import agogic.core.assign.AudioTracks;
 import agogic.core.audio.AudioFile;
-import agogic.core.clip.AudioEdits;
+import agogic.core.edit.clip.AudioEdits;
 import agogic.core.session.Session;
 import agogic.desk.live.LiveDesk;
 import agogic.formats.audio.AudioScan;

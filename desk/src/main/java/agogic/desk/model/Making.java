@@ -1,7 +1,7 @@
 package agogic.desk.model;
 
+import agogic.core.edit.pass.Finishing;
 import agogic.core.session.Session;
-import agogic.core.write.Finishing;
 import java.util.ArrayList;
 import java.util.List;
 import javafx.beans.property.ReadOnlyBooleanProperty;

@@ -1,15 +1,15 @@
 package agogic.desk.model;
 
+import agogic.core.edit.layer.Layers;
+import agogic.core.edit.pass.PassWriter;
 import agogic.core.lane.Lane;
 import agogic.core.lane.Stretch;
-import agogic.core.layer.Layers;
 import agogic.core.record.Pass;
 import agogic.core.ride.Ride;
 import agogic.core.route.Target;
 import agogic.core.session.Session;
 import agogic.core.session.TargetName;
 import agogic.core.time.Timeline;
-import agogic.core.write.PassWriter;
 import agogic.desk.settings.Choices;
 import java.util.ArrayList;
 import java.util.HashSet;

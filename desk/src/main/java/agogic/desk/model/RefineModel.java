@@ -1,7 +1,7 @@
 package agogic.desk.model;
 
+import agogic.core.edit.layer.Layers;
 import agogic.core.lane.Stretch;
-import agogic.core.layer.Layers;
 import agogic.core.refine.Refined;
 import agogic.core.ride.Ride;
 import java.util.Optional;

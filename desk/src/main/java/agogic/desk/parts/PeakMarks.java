@@ -1,7 +1,7 @@
 package agogic.desk.parts;
 
 import agogic.core.audio.AudioFile;
-import agogic.core.clip.PlacedAudio;
+import agogic.core.plan.PlacedAudio;
 import agogic.core.session.Session;
 import agogic.core.session.Track;
 import agogic.core.time.Timeline;

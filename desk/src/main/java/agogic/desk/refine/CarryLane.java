@@ -1,8 +1,8 @@
 package agogic.desk.refine;
 
+import agogic.core.edit.points.Carrying;
 import agogic.core.route.Target;
 import agogic.core.session.TargetName;
-import agogic.core.shape.Carrying;
 import agogic.desk.model.Editing;
 import agogic.desk.model.Notice;
 import agogic.desk.model.Notices;

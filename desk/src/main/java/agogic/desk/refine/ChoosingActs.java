@@ -1,5 +1,6 @@
 package agogic.desk.refine;
 
+import agogic.core.edit.points.Patterns;
 import agogic.core.expose.Clearing;
 import agogic.core.lane.Lane;
 import agogic.core.route.Hand;
@@ -8,7 +9,6 @@ import agogic.core.route.Target;
 import agogic.core.session.Loop;
 import agogic.core.session.Session;
 import agogic.core.session.TargetName;
-import agogic.core.shape.Patterns;
 import agogic.desk.acts.Act;
 import agogic.desk.model.Editing;
 import agogic.desk.model.Notice;

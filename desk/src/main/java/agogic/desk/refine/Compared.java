@@ -1,13 +1,13 @@
 package agogic.desk.refine;
 
 import agogic.core.curve.Curve;
+import agogic.core.edit.layer.Difference;
+import agogic.core.edit.points.Versions;
 import agogic.core.envelope.Envelope;
 import agogic.core.envelope.Point;
 import agogic.core.lane.Layer;
-import agogic.core.layer.Difference;
 import agogic.core.session.Session;
 import agogic.core.session.Version;
-import agogic.core.shape.Versions;
 import agogic.desk.model.SeenLayer;
 import java.util.ArrayList;
 import java.util.List;

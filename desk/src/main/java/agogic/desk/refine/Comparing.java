@@ -1,7 +1,7 @@
 package agogic.desk.refine;
 
+import agogic.core.edit.points.Versions;
 import agogic.core.session.Version;
-import agogic.core.shape.Versions;
 import agogic.desk.acts.Act;
 import agogic.desk.model.Notice;
 import agogic.desk.model.View;

@@ -1,12 +1,12 @@
 package agogic.desk.refine;
 
+import agogic.core.edit.points.Copying;
 import agogic.core.route.Route;
 import agogic.core.route.Target;
 import agogic.core.session.Loop;
 import agogic.core.session.Positions;
 import agogic.core.session.Session;
 import agogic.core.session.TargetName;
-import agogic.core.shape.Copying;
 import agogic.core.time.Timeline;
 import agogic.desk.model.Editing;
 import agogic.desk.model.Notices;

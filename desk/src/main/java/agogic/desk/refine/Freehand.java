@@ -1,5 +1,6 @@
 package agogic.desk.refine;
 
+import agogic.core.edit.pass.PassWriter;
 import agogic.core.lane.Layer;
 import agogic.core.record.Pass;
 import agogic.core.route.Hand;
@@ -8,7 +9,6 @@ import agogic.core.route.Route;
 import agogic.core.route.Span;
 import agogic.core.route.WriteMode;
 import agogic.core.session.Session;
-import agogic.core.write.PassWriter;
 import agogic.desk.draw.Ink;
 import agogic.desk.draw.Mark;
 import java.util.ArrayList;

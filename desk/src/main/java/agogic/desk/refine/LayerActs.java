@@ -1,12 +1,12 @@
 package agogic.desk.refine;
 
+import agogic.core.edit.layer.Difference;
+import agogic.core.edit.layer.Layers;
+import agogic.core.edit.pass.Takes;
 import agogic.core.lane.Lane;
-import agogic.core.layer.Difference;
-import agogic.core.layer.Layers;
 import agogic.core.session.Loop;
 import agogic.core.session.Session;
 import agogic.core.session.Writable;
-import agogic.core.write.Takes;
 import agogic.desk.acts.Act;
 import agogic.desk.model.Notice;
 import agogic.desk.model.View;

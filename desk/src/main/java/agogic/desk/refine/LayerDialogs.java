@@ -1,9 +1,9 @@
 package agogic.desk.refine;
 
+import agogic.core.edit.layer.Converting;
+import agogic.core.edit.layer.Layers;
 import agogic.core.lane.Lane;
 import agogic.core.lane.Layer;
-import agogic.core.layer.Converting;
-import agogic.core.layer.Layers;
 import agogic.core.route.Target;
 import agogic.core.score.Clip;
 import agogic.core.session.Session;

@@ -1,8 +1,8 @@
 package agogic.desk.refine;
 
+import agogic.core.edit.layer.Layers;
 import agogic.core.lane.Lane;
 import agogic.core.lane.Layer;
-import agogic.core.layer.Layers;
 import agogic.core.session.Session;
 import agogic.core.time.Lock;
 import agogic.desk.acts.Here;

@@ -1,10 +1,10 @@
 package agogic.desk.refine;
 
 import agogic.core.audio.LoudnessCurve;
+import agogic.core.edit.points.LoudnessDraft;
 import agogic.core.route.Target;
 import agogic.core.session.Session;
 import agogic.core.session.Track;
-import agogic.core.shape.LoudnessDraft;
 import agogic.desk.loudness.TrackLoudness;
 import agogic.desk.model.Editing;
 import agogic.desk.model.HeardLoud;

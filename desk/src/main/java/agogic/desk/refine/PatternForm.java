@@ -1,11 +1,11 @@
 package agogic.desk.refine;
 
+import agogic.core.edit.points.Patterns;
+import agogic.core.edit.points.ShapeWords;
 import agogic.core.envelope.Envelope;
 import agogic.core.pattern.Pattern;
 import agogic.core.pattern.Rate;
 import agogic.core.session.Session;
-import agogic.core.shape.Patterns;
-import agogic.core.shape.ShapeWords;
 import agogic.desk.model.SeenLayer;
 import agogic.desk.parts.FormDialog;
 import java.util.ArrayList;

@@ -1,9 +1,9 @@
 package agogic.desk.refine;
 
+import agogic.core.edit.points.Chosen;
 import agogic.core.envelope.Envelope;
 import agogic.core.envelope.Point;
 import agogic.core.session.Points;
-import agogic.core.shape.Chosen;
 import agogic.desk.model.Notice;
 import agogic.formats.file.FormatException;
 import agogic.formats.table.EnvelopeTable;

@@ -1,12 +1,12 @@
 package agogic.desk.refine;
 
+import agogic.core.edit.pass.RecipeForAll;
 import agogic.core.lane.Stretch;
 import agogic.core.parameter.Parameter;
 import agogic.core.refine.Recipe;
 import agogic.core.session.Session;
 import agogic.core.session.TargetName;
 import agogic.core.time.Timeline;
-import agogic.core.write.RecipeForAll;
 import agogic.desk.model.Beside;
 import agogic.desk.model.Editing;
 import agogic.desk.model.Notice;

@@ -1,12 +1,12 @@
 package agogic.desk.refine;
 
+import agogic.core.edit.pass.Takes;
 import agogic.core.lane.Lane;
 import agogic.core.parameter.Parameter;
 import agogic.core.refine.Recipe;
 import agogic.core.route.Target;
 import agogic.core.session.Session;
 import agogic.core.session.TargetName;
-import agogic.core.write.Takes;
 import agogic.desk.acts.ActParts;
 import agogic.desk.model.AudioFiles;
 import agogic.desk.model.Editing;

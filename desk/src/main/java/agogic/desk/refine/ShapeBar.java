@@ -1,11 +1,11 @@
 package agogic.desk.refine;
 
+import agogic.core.edit.layer.Difference;
+import agogic.core.edit.points.RidesCut;
+import agogic.core.edit.points.ShapeExamples;
+import agogic.core.edit.points.ShapeWords;
 import agogic.core.envelope.Envelope;
-import agogic.core.layer.Difference;
 import agogic.core.session.Session;
-import agogic.core.shape.RidesCut;
-import agogic.core.shape.ShapeExamples;
-import agogic.core.shape.ShapeWords;
 import agogic.desk.model.SeenLayer;
 import javafx.animation.PauseTransition;
 import javafx.geometry.Pos;

@@ -1,19 +1,19 @@
 package agogic.desk.refine;
 
+import agogic.core.edit.layer.Layers;
+import agogic.core.edit.pass.Finishing;
+import agogic.core.edit.pass.Takes;
+import agogic.core.edit.points.DynamicsDraft;
 import agogic.core.envelope.Envelope;
 import agogic.core.envelope.EnvelopeOutline;
 import agogic.core.envelope.Shape;
 import agogic.core.lane.Lane;
 import agogic.core.lane.Layer;
 import agogic.core.lane.Stretch;
-import agogic.core.layer.Layers;
 import agogic.core.parameter.Parameter;
 import agogic.core.refine.Recipe;
 import agogic.core.route.Target;
-import agogic.core.shape.DynamicsDraft;
 import agogic.core.time.Timeline;
-import agogic.core.write.Finishing;
-import agogic.core.write.Takes;
 import agogic.desk.model.Beside;
 import agogic.desk.model.Editing;
 import agogic.desk.model.HeardLoud;

@@ -1,8 +1,8 @@
 package agogic.desk.routes;
 
 import agogic.core.audio.AudioFile;
-import agogic.core.clip.AudioEdits;
-import agogic.core.clip.Clips;
+import agogic.core.edit.clip.AudioEdits;
+import agogic.core.edit.clip.Clips;
 import agogic.core.score.Clip;
 import agogic.core.session.Session;
 import agogic.core.session.Track;

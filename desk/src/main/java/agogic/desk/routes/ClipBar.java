@@ -1,6 +1,6 @@
 package agogic.desk.routes;
 
-import agogic.core.clip.Clips;
+import agogic.core.edit.clip.Clips;
 import agogic.core.lane.Lane;
 import agogic.core.lane.Layer;
 import agogic.core.score.Clip;

@@ -1,11 +1,11 @@
 package agogic.desk.sets;
 
+import agogic.core.edit.points.ShapeWords;
+import agogic.core.edit.points.SnapshotWords;
+import agogic.core.edit.points.Snapshots;
 import agogic.core.macro.Macro;
 import agogic.core.route.Hand;
 import agogic.core.session.Session;
-import agogic.core.shape.ShapeWords;
-import agogic.core.shape.SnapshotWords;
-import agogic.core.shape.Snapshots;
 import agogic.core.snapshot.Snapshot;
 import agogic.core.snapshot.SnapshotSet;
 import agogic.desk.acts.Act;

@@ -1,7 +1,7 @@
 package agogic.desk.sets;
 
+import agogic.core.edit.points.Snapshots;
 import agogic.core.session.Session;
-import agogic.core.shape.Snapshots;
 import agogic.core.snapshot.Snapshot;
 import agogic.core.snapshot.SnapshotSet;
 import agogic.desk.acts.ActParts;

@@ -1,16 +1,16 @@
 package agogic.desk.sets;
 
 import agogic.core.device.Device;
+import agogic.core.edit.points.Between;
+import agogic.core.edit.points.ShapeWords;
+import agogic.core.edit.points.SnapshotWords;
+import agogic.core.edit.points.Snapshots;
 import agogic.core.play.LiveState;
 import agogic.core.route.Hand;
 import agogic.core.route.Route;
 import agogic.core.route.Target;
 import agogic.core.session.Session;
 import agogic.core.session.TargetName;
-import agogic.core.shape.Between;
-import agogic.core.shape.ShapeWords;
-import agogic.core.shape.SnapshotWords;
-import agogic.core.shape.Snapshots;
 import agogic.core.snapshot.Snapshot;
 import agogic.core.snapshot.SnapshotSet;
 import agogic.core.surface.Control;

@@ -1,6 +1,6 @@
 package agogic.desk.settings;
 
-import agogic.core.write.FirstRide;
+import agogic.core.edit.pass.FirstRide;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.List;

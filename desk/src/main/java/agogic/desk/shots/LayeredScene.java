@@ -1,6 +1,8 @@
 package agogic.desk.shots;
 
-import agogic.core.clip.Clips;
+import agogic.core.edit.clip.Clips;
+import agogic.core.edit.pass.PassWriter;
+import agogic.core.edit.pass.Takes;
 import agogic.core.midi.MidiScale;
 import agogic.core.play.ScriptedPass;
 import agogic.core.route.Into;
@@ -9,8 +11,6 @@ import agogic.core.route.Target;
 import agogic.core.route.WriteMode;
 import agogic.core.session.Loop;
 import agogic.core.session.Session;
-import agogic.core.write.PassWriter;
-import agogic.core.write.Takes;
 
 /** The demo with layers: an offset over a ride, a ride in a clip that was copied, two takes of one stretch. */
 final class LayeredScene {

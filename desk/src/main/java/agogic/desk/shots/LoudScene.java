@@ -1,8 +1,8 @@
 package agogic.desk.shots;
 
+import agogic.core.edit.points.LoudnessDraft;
 import agogic.core.route.Target;
 import agogic.core.session.Session;
-import agogic.core.shape.LoudnessDraft;
 import agogic.desk.loudness.TrackLoudness;
 import java.io.IOException;
 

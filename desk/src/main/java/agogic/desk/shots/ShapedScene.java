@@ -1,11 +1,11 @@
 package agogic.desk.shots;
 
+import agogic.core.edit.points.ShapeWords;
+import agogic.core.edit.points.Snapshots;
+import agogic.core.edit.points.Versions;
 import agogic.core.route.Hand;
 import agogic.core.route.Target;
 import agogic.core.session.Session;
-import agogic.core.shape.ShapeWords;
-import agogic.core.shape.Snapshots;
-import agogic.core.shape.Versions;
 import agogic.core.snapshot.Snapshot;
 import java.util.List;
 import java.util.Optional;

@@ -1,10 +1,10 @@
 package agogic.desk.start;
 
+import agogic.core.edit.pass.PassWriter;
 import agogic.core.record.Pass;
 import agogic.core.session.Session;
 import agogic.core.session.TargetName;
 import agogic.core.time.MetreMap;
-import agogic.core.write.PassWriter;
 import agogic.desk.live.LiveDesk;
 import agogic.desk.settings.Choices;
 import agogic.formats.file.Told;

@@ -1,7 +1,7 @@
 package agogic.desk.surfaces;
 
-import agogic.core.group.Macros;
-import agogic.core.group.Travel;
+import agogic.core.edit.macro.Macros;
+import agogic.core.edit.macro.Travel;
 import agogic.core.macro.Macro;
 import agogic.core.macro.Member;
 import agogic.core.route.Span;

@@ -1,6 +1,6 @@
 package agogic.desk.surfaces;
 
-import agogic.core.group.Travel;
+import agogic.core.edit.macro.Travel;
 import agogic.core.macro.Macro;
 import agogic.core.macro.Member;
 import agogic.core.session.Session;

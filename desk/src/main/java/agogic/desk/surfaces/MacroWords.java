@@ -1,7 +1,7 @@
 package agogic.desk.surfaces;
 
-import agogic.core.group.Macros;
-import agogic.core.group.Travel;
+import agogic.core.edit.macro.Macros;
+import agogic.core.edit.macro.Travel;
 import agogic.core.macro.Macro;
 import agogic.core.parameter.Unit;
 import agogic.core.parameter.ValueText;

@@ -4,7 +4,7 @@ import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.assertThatThrownBy;
 import static org.assertj.core.api.Assertions.within;
 
-import agogic.core.layer.Layers;
+import agogic.core.edit.layer.Layers;
 import agogic.core.midi.Wire;
 import agogic.core.route.Target;
 import agogic.core.route.WriteMode;

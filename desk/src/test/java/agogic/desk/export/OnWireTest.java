@@ -4,6 +4,7 @@ import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.within;
 
 import agogic.core.device.Device;
+import agogic.core.edit.pass.Loosening;
 import agogic.core.envelope.Envelope;
 import agogic.core.expose.Exposing;
 import agogic.core.lane.Lane;
@@ -26,7 +27,6 @@ import agogic.core.session.Points;
 import agogic.core.session.Session;
 import agogic.core.session.Timing;
 import agogic.core.session.Track;
-import agogic.core.write.Loosening;
 import agogic.desk.start.NewPiece;
 import agogic.formats.midi.Fineness;
 import agogic.formats.midi.MidiExport;

@@ -3,6 +3,7 @@ package agogic.desk.files;
 import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.within;
 
+import agogic.core.edit.pass.PassWriter;
 import agogic.core.parameter.Parameter;
 import agogic.core.play.Engine;
 import agogic.core.record.EventLog;
@@ -10,7 +11,6 @@ import agogic.core.record.Pass;
 import agogic.core.record.Transcript;
 import agogic.core.route.WriteMode;
 import agogic.core.session.Session;
-import agogic.core.write.PassWriter;
 import agogic.desk.files.RandomPlay.Moved;
 import agogic.desk.live.Troubles;
 import agogic.formats.session.PassJournal;

@@ -2,7 +2,7 @@ package agogic.desk.settings;
 
 import static org.assertj.core.api.Assertions.assertThat;
 
-import agogic.core.write.FirstRide;
+import agogic.core.edit.pass.FirstRide;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import org.junit.jupiter.api.AfterEach;

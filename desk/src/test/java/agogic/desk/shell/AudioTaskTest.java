@@ -5,14 +5,14 @@ import static org.assertj.core.api.Assertions.within;
 
 import agogic.core.assign.Assigning;
 import agogic.core.audio.LoudnessMeter;
-import agogic.core.clip.AudioEdits;
+import agogic.core.edit.clip.AudioEdits;
+import agogic.core.edit.points.LoudnessDraft;
 import agogic.core.lane.Layer;
 import agogic.core.route.Hand;
 import agogic.core.route.Into;
 import agogic.core.route.Target;
 import agogic.core.score.Clip;
 import agogic.core.session.Session;
-import agogic.core.shape.LoudnessDraft;
 import agogic.core.surface.ControlSender;
 import agogic.desk.Voices;
 import agogic.desk.model.AudioFiles;

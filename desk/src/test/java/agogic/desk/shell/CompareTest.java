@@ -3,12 +3,12 @@ package agogic.desk.shell;
 import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.within;
 
+import agogic.core.edit.points.ShapeWords;
 import agogic.core.envelope.Envelope;
 import agogic.core.lane.LayerStack;
 import agogic.core.route.Target;
 import agogic.core.session.Loop;
 import agogic.core.session.Session;
-import agogic.core.shape.ShapeWords;
 import agogic.desk.acts.Act;
 import agogic.desk.parts.ChoiceDialog;
 import agogic.standins.comet.SlowComet;

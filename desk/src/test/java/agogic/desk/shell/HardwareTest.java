@@ -220,7 +220,7 @@ public class HardwareTest extends WindowTest {
         until(() -> desk().selection().viewProperty().get() == View.REFINE);
         assertThat(desk().selection().selectedRoute().orElseThrow().target().parameter())
                 .isEqualTo("afterglow");
-        interact(() -> desk().editing().edit("Delete", s -> agogic.core.group.Macros.delete(s, "afterglow")));
+        interact(() -> desk().editing().edit("Delete", s -> agogic.core.edit.macro.Macros.delete(s, "afterglow")));
         until(() -> desk().editing().session().macros().size() == 1);
         push(KeyCode.DIGIT1);
         push(KeyCode.DIGIT4);

@@ -2,7 +2,7 @@ package agogic.formats.audio;
 
 import agogic.core.audio.AudioFile;
 import agogic.core.audio.Feed;
-import agogic.core.clip.PlacedAudio;
+import agogic.core.plan.PlacedAudio;
 import agogic.core.session.Session;
 import agogic.core.session.Track;
 import java.io.IOException;

@@ -1,7 +1,7 @@
 package agogic.formats.session;
 
+import agogic.core.edit.points.OwnShapes;
 import agogic.core.pattern.Pattern;
-import agogic.core.shape.OwnShapes;
 import agogic.core.snapshot.SnapshotSet;
 import agogic.formats.file.FormatException;
 import agogic.formats.file.SafeFile;

@@ -1,5 +1,6 @@
 package agogic.formats.table;
 
+import agogic.core.edit.points.Shaping;
 import agogic.core.envelope.Envelope;
 import agogic.core.envelope.Point;
 import agogic.core.envelope.Shape;
@@ -10,7 +11,6 @@ import agogic.core.plan.Heard;
 import agogic.core.route.Target;
 import agogic.core.score.Clip;
 import agogic.core.session.Session;
-import agogic.core.shape.Shaping;
 import agogic.formats.file.FormatException;
 import agogic.formats.table.LaneTables.Row;
 import java.io.IOException;

@@ -1,5 +1,6 @@
 package agogic.formats.table;
 
+import agogic.core.edit.points.Chosen;
 import agogic.core.envelope.Envelope;
 import agogic.core.envelope.Point;
 import agogic.core.envelope.Shape;
@@ -16,7 +17,6 @@ import agogic.core.route.Target;
 import agogic.core.route.WriteMode;
 import agogic.core.session.Session;
 import agogic.core.session.Writable;
-import agogic.core.shape.Chosen;
 import agogic.formats.file.FormatException;
 import java.io.IOException;
 import java.util.ArrayList;

@@ -4,10 +4,10 @@ import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.within;
 
 import agogic.core.audio.AudioFile;
-import agogic.core.clip.AudioEdits;
-import agogic.core.clip.Clips;
+import agogic.core.edit.clip.AudioEdits;
+import agogic.core.edit.clip.Clips;
+import agogic.core.edit.points.Versions;
 import agogic.core.session.Session;
-import agogic.core.shape.Versions;
 import agogic.formats.bring.AudioBrought;
 import agogic.formats.bring.Beginning;
 import agogic.formats.bring.Together;

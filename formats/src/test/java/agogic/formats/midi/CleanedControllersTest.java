@@ -3,6 +3,7 @@ package agogic.formats.midi;
 import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.within;
 
+import agogic.core.edit.pass.RecipeForAll;
 import agogic.core.envelope.Envelope;
 import agogic.core.lane.Lane;
 import agogic.core.lane.LaneWriter;
@@ -16,7 +17,6 @@ import agogic.core.route.Span;
 import agogic.core.route.WriteMode;
 import agogic.core.session.Session;
 import agogic.core.session.Timing;
-import agogic.core.write.RecipeForAll;
 import agogic.formats.bring.Beginning;
 import java.io.ByteArrayOutputStream;
 import java.util.List;

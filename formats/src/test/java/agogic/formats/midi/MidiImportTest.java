@@ -3,9 +3,9 @@ package agogic.formats.midi;
 import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.within;
 
+import agogic.core.edit.pass.RecipeForAll;
 import agogic.core.score.Note;
 import agogic.core.session.Session;
-import agogic.core.write.RecipeForAll;
 import agogic.formats.bring.Beginning;
 import agogic.formats.bring.ImportLine;
 import agogic.formats.file.FormatException;

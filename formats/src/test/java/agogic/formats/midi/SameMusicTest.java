@@ -4,6 +4,7 @@ import static org.assertj.core.api.Assertions.assertThat;
 
 import agogic.core.device.Device;
 import agogic.core.device.Outside;
+import agogic.core.edit.pass.Finishing;
 import agogic.core.envelope.Envelope;
 import agogic.core.envelope.Point;
 import agogic.core.lane.Lane;
@@ -17,7 +18,6 @@ import agogic.core.session.Session;
 import agogic.core.time.TempoMap;
 import agogic.core.time.TempoPoint;
 import agogic.core.time.Timeline;
-import agogic.core.write.Finishing;
 import agogic.formats.bring.Beginning;
 import agogic.formats.session.SessionFile;
 import java.io.ByteArrayInputStream;

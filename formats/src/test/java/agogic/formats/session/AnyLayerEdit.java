@@ -1,9 +1,10 @@
 package agogic.formats.session;
 
-import agogic.core.clip.Clips;
+import agogic.core.edit.clip.Clips;
+import agogic.core.edit.layer.Converting;
+import agogic.core.edit.layer.Layers;
+import agogic.core.edit.pass.Takes;
 import agogic.core.lane.Lane;
-import agogic.core.layer.Converting;
-import agogic.core.layer.Layers;
 import agogic.core.route.Into;
 import agogic.core.route.Route;
 import agogic.core.route.Target;
@@ -12,7 +13,6 @@ import agogic.core.score.Note;
 import agogic.core.session.Points;
 import agogic.core.session.Session;
 import agogic.core.time.Lock;
-import agogic.core.write.Takes;
 import java.util.List;
 import java.util.Random;
 import java.util.function.DoubleSupplier;

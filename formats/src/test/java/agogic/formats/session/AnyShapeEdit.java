@@ -1,5 +1,9 @@
 package agogic.formats.session;
 
+import agogic.core.edit.points.Patterns;
+import agogic.core.edit.points.ShapeWords;
+import agogic.core.edit.points.Snapshots;
+import agogic.core.edit.points.Versions;
 import agogic.core.expose.Clearing;
 import agogic.core.pattern.Pattern;
 import agogic.core.route.Hand;
@@ -7,10 +11,6 @@ import agogic.core.route.Target;
 import agogic.core.session.Points;
 import agogic.core.session.Session;
 import agogic.core.session.Version;
-import agogic.core.shape.Patterns;
-import agogic.core.shape.ShapeWords;
-import agogic.core.shape.Snapshots;
-import agogic.core.shape.Versions;
 import agogic.core.snapshot.Snapshot;
 import agogic.core.snapshot.SnapshotSet;
 import java.util.List;

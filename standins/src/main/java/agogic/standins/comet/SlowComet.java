@@ -1,6 +1,7 @@
 package agogic.standins.comet;
 
 import agogic.core.device.Device;
+import agogic.core.edit.pass.PassWriter;
 import agogic.core.envelope.Envelope;
 import agogic.core.envelope.Point;
 import agogic.core.envelope.Shape;
@@ -22,7 +23,6 @@ import agogic.core.time.MetreMap;
 import agogic.core.time.Section;
 import agogic.core.time.TempoMap;
 import agogic.core.time.Timeline;
-import agogic.core.write.PassWriter;
 import agogic.standins.sound.StandIns;
 import agogic.standins.surfaces.DemoSurfaces;
 import java.util.ArrayList;

@@ -1,7 +1,7 @@
 package agogic.standins.sound;
 
 import agogic.core.audio.Feed;
-import agogic.core.clip.PlacedAudio;
+import agogic.core.plan.PlacedAudio;
 import java.util.List;
 
 /** Plays the audio clips of one track, frame by frame. Used by one thread; allocates nothing while it plays. */

@@ -1,9 +1,9 @@
 package agogic.standins.sound;
 
 import agogic.core.audio.Feed;
-import agogic.core.clip.PlacedAudio;
 import agogic.core.device.Device;
 import agogic.core.plan.ParameterIndex;
+import agogic.core.plan.PlacedAudio;
 import agogic.core.play.LiveState;
 import agogic.core.session.Session;
 import agogic.core.session.Track;

@@ -3,12 +3,12 @@ package agogic.standins.comet;
 import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.within;
 
+import agogic.core.edit.pass.RecipeForAll;
 import agogic.core.lane.Lane;
 import agogic.core.parameter.Parameter;
 import agogic.core.refine.Recipe;
 import agogic.core.route.Target;
 import agogic.core.session.Session;
-import agogic.core.write.RecipeForAll;
 import java.util.List;
 import org.junit.jupiter.api.Test;
 

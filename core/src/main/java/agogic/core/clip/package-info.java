@@ -1,2 +1,0 @@
-/** Edits of clips: what goes with a clip goes along. */
-package agogic.core.clip;

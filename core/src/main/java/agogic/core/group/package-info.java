@@ -1,2 +1,0 @@
-/** Edits and reach of macros: members come and go, how far a group can travel, what a host can reach. */
-package agogic.core.group;

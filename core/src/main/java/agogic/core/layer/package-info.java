@@ -1,2 +1,0 @@
-/** Edits of the layers of lanes, and what they are made into. */
-package agogic.core.layer;

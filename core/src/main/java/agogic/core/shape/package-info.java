@@ -1,2 +1,0 @@
-/** What a person does to points: drafts from a score. */
-package agogic.core.shape;

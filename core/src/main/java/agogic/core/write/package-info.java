@@ -1,2 +1,0 @@
-/** Passes: what was moved while playing, and how it is written into the session. */
-package agogic.core.write;
