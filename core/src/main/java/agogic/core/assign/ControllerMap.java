@@ -22,6 +22,7 @@ import java.util.Set;
  * @param macros the macros that they reach, each before those that it moves
  */
 public record ControllerMap(Surface surface, List<Tie> ties, List<Bundle> macros) {
+    /** @throws IllegalArgumentException in words for people if one of these is not what it can be */
     public ControllerMap {
         ties = List.copyOf(ties);
         macros = List.copyOf(macros);

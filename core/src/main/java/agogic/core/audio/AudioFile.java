@@ -36,6 +36,7 @@ public record AudioFile(
     private static final int MOST_CHANNELS = 64;
     private static final long MOST_FRAMES = 1L << 40;
 
+    /** @throws IllegalArgumentException in words for people if one of these is not what it can be */
     public AudioFile {
         Text.sound("The id of an audio file", id);
         Text.sound("The place of an audio file", path);

@@ -41,6 +41,7 @@ public record AudioPart(
 
     private static final double LONGEST = 1e7;
 
+    /** @throws IllegalArgumentException in words for people if one of these is not what it can be */
     public AudioPart {
         Text.sound("The file of an audio clip", file);
         if (!(from >= 0 && to - from >= SHORTEST / 2 && to <= LONGEST && Math.abs(start) <= LONGEST)) {

@@ -4,6 +4,7 @@ import java.util.Arrays;
 
 /** A curve of straight pieces over rising times. Times in seconds or beats, values without unit. */
 public record Curve(double[] times, double[] values) {
+    /** @throws IllegalArgumentException in words for people if one of these is not what it can be */
     public Curve {
         if (times.length != values.length || times.length == 0) {
             throw new IllegalArgumentException("A curve has at least one point, and as many times as values.");

@@ -42,6 +42,7 @@ public record Device(
         int nameLimit,
         String port)
         implements DeviceBuilder.With {
+    /** @throws IllegalArgumentException in words for people if one of these is not what it can be */
     public Device {
         Text.sound("The port of a device", port);
         Text.sound("The id of a device", id);
@@ -182,6 +183,7 @@ public record Device(
                 port);
     }
 
+    /** How much of a parameter a host sees. */
     public Exposure exposure(String parameterId) {
         Parameter parameter = find(parameterId);
         if (parameter != null && parameter.reserved()) {
@@ -245,14 +247,17 @@ public record Device(
         return using(list);
     }
 
+    /** With these sockets in use, each number once. */
     public Device using(List<Socket> newUsed) {
         return withUsed(newUsed);
     }
 
+    /** With these parameters waiting for a socket, in this order. */
     public Device wanting(List<String> newWanted) {
         return withWanted(newWanted);
     }
 
+    /** With these parameters sent outside. */
     public Device sending(List<Outside> newOutside) {
         return withOutside(newOutside);
     }
@@ -262,6 +267,7 @@ public record Device(
         return withPort(newPort);
     }
 
+    /** That shows so many letters of a name; 0 for all. */
     public Device limitedTo(int letters) {
         return withNameLimit(letters);
     }

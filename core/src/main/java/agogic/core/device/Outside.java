@@ -61,6 +61,7 @@ public record Outside(String parameter, Way way, int channel, int number) {
         }
     }
 
+    /** @throws IllegalArgumentException in words for people if one of these is not what it can be */
     public Outside {
         if (channel < 1 || channel > 16 || number < 0 || number > way.top) {
             throw new IllegalArgumentException(

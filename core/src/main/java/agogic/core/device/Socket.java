@@ -18,6 +18,7 @@ import java.util.Set;
  * @param turns when the socket is handed over, in time order, the first at beat 0; empty if it is not shared
  */
 public record Socket(int number, List<Seat> seats, List<Turn> turns) {
+    /** @throws IllegalArgumentException in words for people if one of these is not what it can be */
     public Socket {
         seats = List.copyOf(seats);
         turns = List.copyOf(turns);
@@ -80,6 +81,7 @@ public record Socket(int number, List<Seat> seats, List<Turn> turns) {
         return seat;
     }
 
+    /** With another number, from 1. */
     public Socket numbered(int newNumber) {
         return new Socket(newNumber, seats, turns);
     }

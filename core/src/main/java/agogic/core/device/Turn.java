@@ -7,6 +7,7 @@ package agogic.core.device;
  * @param seat the place of the seat that has the socket from then on
  */
 public record Turn(double beat, int seat) {
+    /** @throws IllegalArgumentException in words for people if one of these is not what it can be */
     public Turn {
         if (!(beat >= 0) || Double.isInfinite(beat) || seat < 0) {
             throw new IllegalArgumentException("A socket is handed over at beat 0 or later, to one of its seats.");

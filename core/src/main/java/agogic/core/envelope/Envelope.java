@@ -64,6 +64,7 @@ public final class Envelope {
         return ties == null ? made : new Envelope(made.times, made.values, made.shapes, made.pins, ties);
     }
 
+    /** As {@link #of(List)}. */
     public static Envelope of(Point... points) {
         return of(Arrays.asList(points));
     }
@@ -101,18 +102,22 @@ public final class Envelope {
         return times.length == 0;
     }
 
+    /** The time of a point, in the time of this envelope; points count from 0. */
     public double time(int i) {
         return times[i];
     }
 
+    /** The value of a point, normalised; an offset may lie below 0. */
     public double value(int i) {
         return values[i];
     }
 
+    /** How the value goes on from a point. */
     public Shape shape(int i) {
         return shapes[i];
     }
 
+    /** True if a person set this point: refining goes through it. */
     public boolean pinned(int i) {
         return pins[i];
     }
@@ -127,6 +132,7 @@ public final class Envelope {
         return ties != null;
     }
 
+    /** A point, from 0. */
     public Point point(int i) {
         return new Point(times[i], values[i], shapes[i], pins[i], tie(i));
     }

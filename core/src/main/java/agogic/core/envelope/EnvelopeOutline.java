@@ -11,6 +11,7 @@ public final class EnvelopeOutline {
     private final double[] blockLow;
     private final double[] blockHigh;
 
+    /** The outline of an envelope; it takes as long as the envelope has points. */
     public EnvelopeOutline(Envelope envelope) {
         this.envelope = envelope;
         int blocks = envelope.size() / BLOCK;

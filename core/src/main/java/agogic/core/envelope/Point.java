@@ -10,6 +10,7 @@ package agogic.core.envelope;
  * @param tie points of a layer with the same number above 0 stay equal in value ({@link Ties}); 0 for none
  */
 public record Point(double time, double value, Shape shape, boolean pinned, int tie) {
+    /** @throws IllegalArgumentException in words for people if one of these is not what it can be */
     public Point {
         if (!Double.isFinite(time) || !Double.isFinite(value)) {
             throw new IllegalArgumentException("A point needs a finite time and value.");
@@ -30,14 +31,17 @@ public record Point(double time, double value, Shape shape, boolean pinned, int 
         this(time, value, Shape.STRAIGHT, false);
     }
 
+    /** The same at another time and value. */
     public Point at(double newTime, double newValue) {
         return new Point(newTime, newValue, shape, pinned, tie);
     }
 
+    /** The same with another way on from it. */
     public Point with(Shape newShape) {
         return new Point(time, value, newShape, pinned, tie);
     }
 
+    /** The same, set by a person, or not. */
     public Point pinned(boolean pin) {
         return new Point(time, value, shape, pin, tie);
     }

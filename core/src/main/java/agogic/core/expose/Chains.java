@@ -51,6 +51,11 @@ public final class Chains {
         return best;
     }
 
+    /**
+     * Gives a track another name.
+     *
+     * @throws IllegalArgumentException if it is blank
+     */
     public static Session rename(Session session, String trackId, String name) {
         if (name.isBlank()) {
             throw new IllegalArgumentException("A track needs a name.");
@@ -72,7 +77,11 @@ public final class Chains {
                 .toList());
     }
 
-    /** A track so many places further down, −1 for one up; where it would leave the list it stays at the end. */
+    /**
+     * A track so many places further down, −1 for one up; where it would leave the list it stays at the end.
+     *
+     * @throws IllegalArgumentException in words for people if there is no such track
+     */
     public static Session moveTrack(Session session, String trackId, int by) {
         List<Track> tracks = new ArrayList<>(session.tracks());
         for (int i = 0; i < tracks.size(); i++) {

@@ -48,6 +48,8 @@ public record Clearing(Session session, List<String> parts) {
     /**
      * A range of the timeline layers of lanes: takes that lie in it go with their rides, others are points from now on; just
      * before and after it everything stays as it is.
+     *
+     * @throws IllegalArgumentException in words for people if the range has no length
      */
     public static Clearing range(Session session, List<Target> targets, double from, double to) {
         if (!(to > from)) {

@@ -43,6 +43,7 @@ public final class PlayedThrough {
      *
      * @param port the name of a MIDI output; empty for none
      * @param channel 1..16
+     * @throws IllegalArgumentException in words for people if there is no such device, or the channel is not 1 to 16
      */
     public static Session of(Session session, String deviceId, String port, int channel) {
         Device device = session.device(deviceId);

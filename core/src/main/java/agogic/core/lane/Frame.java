@@ -15,6 +15,7 @@ import agogic.core.time.TempoMap;
  * @param speed quarter notes of content in a quarter note of the piece
  */
 public record Frame(TempoMap tempo, double beat, double offset, double speed) implements LaneTime {
+    /** @throws IllegalArgumentException in words for people if one of these is not what it can be */
     public Frame {
         if (!Double.isFinite(beat) || !Double.isFinite(offset) || !(speed >= 1.0 / 64 && speed <= 64)) {
             throw new IllegalArgumentException("A frame of time needs a beat, an offset and a speed of a 64th to 64.");

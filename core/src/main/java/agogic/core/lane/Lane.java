@@ -15,6 +15,7 @@ import java.util.List;
  * @param guarded true if nothing may write it
  */
 public record Lane(Target target, List<Layer> layers, boolean guarded) {
+    /** @throws IllegalArgumentException in words for people if one of these is not what it can be */
     public Lane {
         layers = List.copyOf(layers);
         if (layers.isEmpty()) {
@@ -32,10 +33,12 @@ public record Lane(Target target, List<Layer> layers, boolean guarded) {
         this(target, List.of(new Layer(lock, envelope, stretches)));
     }
 
+    /** A lane in which nothing happens. */
     public static Lane empty(Target target) {
         return new Lane(target, List.of(Layer.EMPTY));
     }
 
+    /** A lane with one layer, drawn by hand. */
     public static Lane drawn(Target target, Envelope envelope) {
         return new Lane(target, Lock.BEATS, envelope, List.of());
     }
@@ -45,6 +48,7 @@ public record Lane(Target target, List<Layer> layers, boolean guarded) {
         return layers.get(0);
     }
 
+    /** A layer by its place, the lowest 0. */
     public Layer layer(int index) {
         return layers.get(index);
     }
@@ -128,6 +132,7 @@ public record Lane(Target target, List<Layer> layers, boolean guarded) {
         return new Lane(target, layers, guard);
     }
 
+    /** With this envelope in the lowest layer. */
     public Lane with(Envelope newEnvelope) {
         return with(newEnvelope, stretches());
     }

@@ -35,6 +35,7 @@ public final class LaneWriter {
     private final Lock lock;
     private final DoubleUnaryOperator beneath;
 
+    /** Writes into lanes of this parameter, whose times are locked so. */
     public LaneWriter(Parameter parameter, Timeline timeline, Lock lock) {
         this(parameter, timeline, lock, null);
     }

@@ -42,6 +42,7 @@ public record Layer(
     /** The value of a layer that adds nothing. */
     public static final double NO_OFFSET = 0.5;
 
+    /** @throws IllegalArgumentException in words for people if one of these is not what it can be */
     public Layer {
         Text.sound("The name of a layer", name);
         Text.sound("The clip of a layer", clip);
@@ -77,6 +78,7 @@ public record Layer(
         return new Layer("", clip, offset, true, Lock.BEATS, Envelope.EMPTY, List.of(), List.of());
     }
 
+    /** With this envelope, made by these stretches. */
     public Layer with(Envelope newEnvelope, List<Stretch> newStretches) {
         return with().envelope(newEnvelope)
                 .stretches(newStretches)
@@ -84,6 +86,7 @@ public record Layer(
                 .build();
     }
 
+    /** With this envelope, and the stretches it has. */
     public Layer with(Envelope newEnvelope) {
         return with(newEnvelope, stretches);
     }
@@ -115,10 +118,12 @@ public record Layer(
         return new Layer(name, clip, offset, on, newLock, newEnvelope, newStretches, drawn, newPlaced);
     }
 
+    /** With another name. */
     public Layer named(String newName) {
         return withName(newName);
     }
 
+    /** Heard, or silenced. */
     public Layer switched(boolean isOn) {
         return withOn(isOn);
     }

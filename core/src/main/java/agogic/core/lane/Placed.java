@@ -11,6 +11,7 @@ import agogic.core.text.Text;
  * @param turn how far in its cycle it is already where it begins, besides its phase, in cycles
  */
 public record Placed(String pattern, double from, double to, double turn) {
+    /** @throws IllegalArgumentException in words for people if one of these is not what it can be */
     public Placed {
         Text.sound("The name of a pattern", pattern);
         if (!(to > from) || !Double.isFinite(to - from) || !(Math.abs(turn) <= 1e6)) {
@@ -18,6 +19,7 @@ public record Placed(String pattern, double from, double to, double turn) {
         }
     }
 
+    /** Of the pattern with this name. */
     public Placed named(String newPattern) {
         return new Placed(newPattern, from, to, turn);
     }

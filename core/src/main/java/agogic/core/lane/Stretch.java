@@ -51,6 +51,7 @@ public record Stretch(
     /** A part shorter than this is none, in time of its layer. */
     private static final double SLIVER = 1e-6;
 
+    /** @throws IllegalArgumentException in words for people if one of these is not what it can be */
     public Stretch {
         boolean finite = Double.isFinite(handFrom + handTo) && Double.isFinite(passFrom + passTo + from + to);
         if (!finite || !(handFrom <= handTo) || !(passFrom <= passTo) || !(from <= to)) {
@@ -99,6 +100,7 @@ public record Stretch(
                         isDue);
     }
 
+    /** By another recipe. */
     public Stretch by(Recipe newRecipe) {
         return withRecipe(newRecipe);
     }
@@ -186,6 +188,7 @@ public record Stretch(
         return mode == WriteMode.TOUCH && handTo < passTo;
     }
 
+    /** Lying elsewhere, from and to in the time of its layer, over what lies under it there. */
     public Stretch lying(double newFrom, double newTo, Envelope newUnder) {
         return with().from(newFrom).to(newTo).under(newUnder).build();
     }

@@ -191,7 +191,11 @@ public final class Learning {
         return one.known().isPresent() ? draft : draft.with(surface.with(one.control()));
     }
 
-    /** Takes what is heard. {@code nanos}: now. */
+    /**
+     * Takes what is heard. {@code nanos}: now.
+     *
+     * @throws IllegalArgumentException in words for people if nothing was moved yet
+     */
     public void take(Assigning.How how, long nanos) {
         if (heard == null) {
             throw new IllegalArgumentException("Nothing was moved yet.");

@@ -33,6 +33,7 @@ public final class Recogniser implements MidiSink {
     private static final int KEY = 5;
     private static final int NOTE = 6;
 
+    /** One that has heard nothing yet. */
     public Recogniser() {
         java.util.Arrays.fill(high, -1);
         java.util.Arrays.fill(low, -1);

@@ -24,6 +24,7 @@ public record Macro(Parameter parameter, double centre, double scale, List<Membe
     /** The id of the device whose parameters the macros of a session are. */
     public static final String DEVICE = "macros";
 
+    /** @throws IllegalArgumentException in words for people if one of these is not what it can be */
     public Macro {
         members = List.copyOf(members);
         // All macros go the same way; only their names and where they rest are their own.
@@ -68,10 +69,12 @@ public record Macro(Parameter parameter, double centre, double scale, List<Membe
         return new Target(DEVICE, parameter.id());
     }
 
+    /** As this parameter. */
     public Macro with(Parameter newParameter) {
         return new Macro(newParameter, centre, scale, members);
     }
 
+    /** With these members, one a target. */
     public Macro with(List<Member> newMembers) {
         return new Macro(parameter, centre, scale, newMembers);
     }
@@ -81,6 +84,7 @@ public record Macro(Parameter parameter, double centre, double scale, List<Membe
         return new Macro(parameter, centre, newScale, members);
     }
 
+    /** That rests at this place of its own travel, 0..1. */
     public Macro centred(double newCentre) {
         return new Macro(parameter, newCentre, scale, members);
     }

@@ -9,6 +9,7 @@ public final class MidiParser {
     private int status;
     private int first = -1;
 
+    /** A parser that tells the messages it finds to {@code sink}. */
     public MidiParser(MidiSink sink) {
         this.sink = sink;
     }

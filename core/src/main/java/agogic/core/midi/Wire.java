@@ -4,6 +4,7 @@ package agogic.core.midi;
 public record Wire(double baud) {
     public static final Wire CABLE = new Wire(31_250);
 
+    /** @throws IllegalArgumentException in words for people if one of these is not what it can be */
     public Wire {
         if (!(baud > 0)) {
             throw new IllegalArgumentException("A wire carries more than 0 bits a second, not " + baud + ".");

@@ -60,6 +60,7 @@ public record Parameter(
     /** A range reaches no farther from 0 than this, in its unit. */
     public static final double WIDEST = 1e12;
 
+    /** @throws IllegalArgumentException in words for people if one of these is not what it can be */
     public Parameter {
         positions = List.copyOf(positions);
         worth = List.copyOf(worth);

@@ -61,6 +61,7 @@ public record Pattern(
 
     private static final double HAIR = 1e-9;
 
+    /** @throws IllegalArgumentException in words for people if one of these is not what it can be */
     public Pattern {
         Text.sound("The name of a pattern", name);
         if (name.isBlank()) {
@@ -116,10 +117,12 @@ public record Pattern(
         return new Pattern(name, Form.OWN, rate, 0.5, 0.5, 0, 0.5, 0, 0.5, 0, points);
     }
 
+    /** With another name. */
     public Pattern named(String newName) {
         return withName(newName);
     }
 
+    /** At another rate. */
     public Pattern at(Rate newRate) {
         return withRate(newRate);
     }
@@ -129,6 +132,7 @@ public record Pattern(
         return new Pattern(name, form, rate, newDepth, newCentre, newPhase, newSwing, newRotation, duty, steps, own);
     }
 
+    /** With this part of a cycle high, above 0 and below 1; of a pulse. */
     public Pattern duty(double newDuty) {
         return withDuty(newDuty);
     }

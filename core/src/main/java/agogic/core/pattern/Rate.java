@@ -53,6 +53,7 @@ public record Rate(double amount, Per per) {
         return new Rate(amount, per.startsWith("bar") ? Per.BARS : per.startsWith("beat") ? Per.BEATS : Per.HERTZ);
     }
 
+    /** @throws IllegalArgumentException in words for people if one of these is not what it can be */
     public Rate {
         if (!(amount >= 1e-3 && amount <= 1e5)) {
             throw new IllegalArgumentException("The rate of a pattern lies between 0.001 and 100,000 " + per.spoken()

@@ -22,6 +22,7 @@ public record ClipPlaces(boolean guarded, boolean silenced, double[] over, doubl
     private static final double[] NOWHERE = {};
     private static final ClipPlaces NONE = new ClipPlaces(false, false, NOWHERE, NOWHERE);
 
+    /** Where what a route writes into clips goes: the clips of the track that its target stands on. */
     public static ClipPlaces of(Session session, Route route) {
         Lane lane = session.laneIfAny(route.target()).orElse(null);
         boolean layered = lane != null && lane.layered() && !route.into().offset();

@@ -24,6 +24,7 @@ public final class Heard {
     private final Macro[] movers;
     private final Member[] members;
 
+    /** What is heard of this session, whole, by nobody's hand. */
     public Heard(Session session) {
         this.session = session;
         index = new ParameterIndex(session);

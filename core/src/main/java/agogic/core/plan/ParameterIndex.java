@@ -17,6 +17,7 @@ public final class ParameterIndex {
     private final List<Parameter> parameters = new ArrayList<>();
     private final List<Target> targets = new ArrayList<>();
 
+    /** The numbers of the parameters of a session, device by device, macros last. */
     public ParameterIndex(Session session) {
         for (Device device : session.devices()) {
             starts.put(device.id(), parameters.size());
@@ -61,10 +62,12 @@ public final class ParameterIndex {
         return number;
     }
 
+    /** The parameter with a number, from 0 to below {@link #size}. */
     public Parameter parameter(int number) {
         return parameters.get(number);
     }
 
+    /** The target with a number, from 0 to below {@link #size}. */
     public Target target(int number) {
         return targets.get(number);
     }

@@ -47,6 +47,7 @@ public final class Memory {
     private final boolean[] written = new boolean[CAPACITY];
     private volatile long count;
 
+    /** Remembers something, at a time in nanoseconds of the clock and a place of the piece in seconds. One thread adds. */
     public void add(Kind kind, String surface, int message, long at, double where, boolean plays) {
         long now = count;
         int slot = (int) now & CAPACITY - 1;

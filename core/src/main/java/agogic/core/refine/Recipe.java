@@ -74,38 +74,47 @@ public record Recipe(
                 0, STEADY, parameter.stepped() ? 0 : tolerance, Anchor.BAR, Anchor.NONE, 0.250, true, 0.060, REST);
     }
 
+    /** With this tolerance in the difference unit of the parameter, 0 or more. */
     public Recipe within(double newTolerance) {
         return withTolerance(newTolerance);
     }
 
+    /** Steadied over so many seconds, 0 or more. */
     public Recipe steadied(double seconds) {
         return withSteady(seconds);
     }
 
+    /** Earlier by so many seconds, for hands that wait for what they hear. */
     public Recipe earlier(double seconds) {
         return withShift(seconds);
     }
 
+    /** That starts so. */
     public Recipe starting(Anchor anchor) {
         return withStartOn(anchor);
     }
 
+    /** That ends so. */
     public Recipe ending(Anchor anchor) {
         return withEndOn(anchor);
     }
 
+    /** That eases back over so many seconds, 0 or more. */
     public Recipe easing(double seconds) {
         return withEaseBack(seconds);
     }
 
+    /** With shaped ways, or straight ones only. */
     public Recipe bending(boolean bends) {
         return withBent(bends);
     }
 
+    /** Without changes of a switch that are over after so many seconds, 0 or more. */
     public Recipe dwelling(double seconds) {
         return withDwell(seconds);
     }
 
+    /** Level where the hand lay still for so many seconds. */
     public Recipe resting(double seconds) {
         return withRest(seconds);
     }

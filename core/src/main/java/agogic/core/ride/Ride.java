@@ -32,6 +32,7 @@ public final class Ride {
      * @param seconds the times of the moves, in order
      * @param raw where the hand was, 0..1
      * @param counted where the control counted after takeover, 0..1; the same array where it is the same
+     * @throws IllegalArgumentException in words for people if it is named as nothing can be, or its times and places are not in order, finite and within 0..1
      */
     public Ride(
             String id,
@@ -49,6 +50,7 @@ public final class Ride {
      * A ride that came of a pass.
      *
      * @param pass what names the pass among all that were ever played, up to 80 letters, digits and -; empty if nothing does
+     * @throws IllegalArgumentException in words for people if it is named as nothing can be, or its times and places are not in order, finite and within 0..1
      */
     public Ride(
             String id,
@@ -131,14 +133,17 @@ public final class Ride {
         return seconds.length;
     }
 
+    /** When a move was made, in seconds of the piece; from 0. */
     public double seconds(int i) {
         return seconds[i];
     }
 
+    /** Where the control stood after a move, 0..1. */
     public double raw(int i) {
         return raw[i];
     }
 
+    /** What counted of that after takeover, 0..1. */
     public double counted(int i) {
         return counted[i];
     }

@@ -11,6 +11,7 @@ public record Hand(String surface, String control, int page) {
     /** The surface of what is moved on the screen: the faces of devices, the places of macros, the plane. */
     public static final String SCREEN = "(screen)";
 
+    /** @throws IllegalArgumentException in words for people if one of these is not what it can be */
     public Hand {
         if (page < 0) {
             throw new IllegalArgumentException("Pages are counted from 1, not from " + page + ".");
@@ -27,6 +28,7 @@ public record Hand(String surface, String control, int page) {
         return new Hand(SCREEN, target.device() + "/" + target.parameter());
     }
 
+    /** The same control on another page, from 1; 0 for all pages. */
     public Hand on(int newPage) {
         return new Hand(surface, control, newPage);
     }

@@ -33,6 +33,7 @@ public record Route(
         boolean on,
         Into into)
         implements RouteBuilder.With {
+    /** @throws IllegalArgumentException in words for people if one of these is not what it can be */
     public Route {
         Text.sound("The id of a route", id);
         if (!(smoothing >= 0 && smoothing <= 10_000)) {
@@ -71,34 +72,42 @@ public record Route(
         return mode.writes() ? mode : WriteMode.TOUCH;
     }
 
+    /** In this mode. */
     public Route in(WriteMode newMode) {
         return withMode(newMode);
     }
 
+    /** Through this span. */
     public Route with(Span newSpan) {
         return withSpan(newSpan);
     }
 
+    /** With this takeover. */
     public Route with(Takeover newTakeover) {
         return withTakeover(newTakeover);
     }
 
+    /** That stays in its mode after a pass, or not. */
     public Route pinned(boolean pin) {
         return withPinned(pin);
     }
 
+    /** That only rehearses, or writes. */
     public Route rehearsing(boolean rehearses) {
         return withRehearse(rehearses);
     }
 
+    /** With the steps of its control smoothed over so many milliseconds; 0 for none. */
     public Route smoothed(double milliseconds) {
         return withSmoothing(milliseconds);
     }
 
+    /** That moves something, or is off. */
     public Route switched(boolean isOn) {
         return withOn(isOn);
     }
 
+    /** That writes there. */
     public Route into(Into newInto) {
         return withInto(newInto);
     }

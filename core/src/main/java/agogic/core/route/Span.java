@@ -23,6 +23,7 @@ public record Span(double from, double to, Curve curve, double amount) {
     /** The whole way, straight. */
     public static final Span FULL = new Span(0, 1, Curve.STRAIGHT, 0);
 
+    /** @throws IllegalArgumentException in words for people if one of these is not what it can be */
     public Span {
         if (!(from >= 0 && from <= 1 && to >= 0 && to <= 1)) {
             throw new IllegalArgumentException("A span goes from 0..1 to 0..1, not from " + from + " to " + to + ".");
@@ -38,6 +39,7 @@ public record Span(double from, double to, Curve curve, double amount) {
         }
     }
 
+    /** The straight span between two values of a parameter, normalised 0..1; reversed if {@code from} is the greater. */
     public static Span straight(double from, double to) {
         return new Span(from, to, Curve.STRAIGHT, 0);
     }

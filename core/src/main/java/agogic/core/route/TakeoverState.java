@@ -13,6 +13,7 @@ public final class TakeoverState {
     private boolean moved;
     private double value = Double.NaN;
 
+    /** The state of a control that has not moved yet. */
     public TakeoverState(Takeover kind) {
         this.kind = kind;
     }

@@ -46,6 +46,7 @@ public record Clip(
     /** A clip repeats so often at the most. */
     private static final int MOST_TURNS = 10_000;
 
+    /** @throws IllegalArgumentException in words for people if one of these is not what it can be */
     public Clip {
         notes = List.copyOf(notes);
         dynamics = List.copyOf(dynamics);

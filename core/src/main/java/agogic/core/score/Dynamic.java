@@ -15,6 +15,7 @@ public record Dynamic(double beat, double level, String mark) {
 
     private static final double STEP = 16;
 
+    /** @throws IllegalArgumentException in words for people if one of these is not what it can be */
     public Dynamic {
         Text.sound("A dynamic mark", mark);
         if (!(beat >= 0 && beat <= 1e6) || !(level >= 0 && level <= 127)) {

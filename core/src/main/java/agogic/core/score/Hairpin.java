@@ -8,6 +8,7 @@ package agogic.core.score;
  * @param louder true for a crescendo
  */
 public record Hairpin(double from, double to, boolean louder) {
+    /** @throws IllegalArgumentException in words for people if one of these is not what it can be */
     public Hairpin {
         if (!(from >= 0 && to > from && to <= 1e6)) {
             throw new IllegalArgumentException("A hairpin begins at a beat from 0 and ends after it.");

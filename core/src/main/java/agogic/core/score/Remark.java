@@ -56,6 +56,7 @@ public record Remark(String track, double beat, Kind kind, String words) {
     private static final Pattern OF_A_PORT = Pattern.compile("\\d{1,2}|1[01]\\d|12[0-7]");
     private static final Pattern OF_AN_OFFSET = Pattern.compile("\\d{1,3}( \\d{1,3}){4}");
 
+    /** @throws IllegalArgumentException in words for people if one of these is not what it can be */
     public Remark {
         Text.sound("A remark", words);
         boolean holds =

@@ -157,14 +157,17 @@ public final class ParameterSearch {
         return targets.length;
     }
 
+    /** Of the parameter at a place of all that can be found, from 0. */
     public Target target(int i) {
         return targets[i];
     }
 
+    /** Of the parameter at a place of all that can be found, from 0. */
     public Parameter parameter(int i) {
         return parameters[i];
     }
 
+    /** Of the parameter at a place of all that can be found, from 0. */
     public Exposure exposure(int i) {
         return Exposure.values()[exposures[i]];
     }

@@ -161,6 +161,7 @@ public record Destination(String name, Set<Part> parts, How how, String folder, 
         }
     }
 
+    /** @throws IllegalArgumentException in words for people if one of these is not what it can be */
     public Destination {
         parts = parts.isEmpty() ? Set.of() : Set.copyOf(parts);
         Text.sound("The folder of a destination", folder);

@@ -10,6 +10,7 @@ import agogic.core.text.Text;
  * @param why it is not there, for people
  */
 public record LeftOut(String what, int count, String why) {
+    /** @throws IllegalArgumentException in words for people if one of these is not what it can be */
     public LeftOut {
         Text.sound("What was left out", what);
         if (what.isBlank() || count < 0) {

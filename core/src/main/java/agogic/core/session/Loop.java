@@ -5,6 +5,7 @@ public record Loop(double from, double to, boolean on) {
     /** The shortest loop: a 64th note, in quarter notes. */
     public static final double SHORTEST = 1.0 / 16;
 
+    /** @throws IllegalArgumentException in words for people if one of these is not what it can be */
     public Loop {
         if (!(from >= 0 && to <= 1e6 && to - from >= SHORTEST)) {
             throw new IllegalArgumentException(

@@ -90,7 +90,11 @@ public final class Points {
         return with(session, target, layer, followed);
     }
 
-    /** With these points equal from now on, all at the value of the first: whoever moves one, moves all. */
+    /**
+     * With these points equal from now on, all at the value of the first: whoever moves one, moves all.
+     *
+     * @throws IllegalArgumentException in words for people if fewer than two are chosen, or one of them is not there
+     */
     public static Session tie(Session session, Target target, int layer, List<Integer> points) {
         if (points.stream().distinct().count() < 2) {
             throw new IllegalArgumentException("Two points or more are made equal. Choose them first.");
@@ -100,7 +104,11 @@ public final class Points {
         return with(session, target, layer, Ties.tied(one.envelope(), points));
     }
 
-    /** With a point on its own again. */
+    /**
+     * With a point on its own again.
+     *
+     * @throws IllegalArgumentException in words for people if there is no such point, or it is tied to none
+     */
     public static Session part(Session session, Target target, int layer, int index) {
         Layer one = having(session, target, layer, index);
         if (one.envelope().tie(index) == 0) {
@@ -114,7 +122,11 @@ public final class Points {
         return session.with(lane.with(layer, lane.layer(layer).with(envelope)));
     }
 
-    /** With another way from point {@code index} to the next. A switch takes only hold. */
+    /**
+     * With another way from point {@code index} to the next. A switch takes only hold.
+     *
+     * @throws IllegalArgumentException in words for people if there is no such point, or its parameter goes in steps
+     */
     public static Session shape(Session session, Target target, int index, Shape shape) {
         return shape(session, target, 0, index, shape);
     }

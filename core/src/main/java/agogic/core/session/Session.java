@@ -147,10 +147,20 @@ public final class Session extends Content {
         return all.with(place < 0 ? all.size() : place, one);
     }
 
+    /**
+     * With these routes, in the order in which they are shown.
+     *
+     * @throws IllegalArgumentException in words for people if they do not go with the rest
+     */
     public Session withRoutes(List<Route> newRoutes) {
         return changed(draft -> draft.routes = newRoutes);
     }
 
+    /**
+     * With these lanes, one a target.
+     *
+     * @throws IllegalArgumentException in words for people if they do not go with the rest
+     */
     public Session withLanes(List<Lane> newLanes) {
         return changed(draft -> draft.lanes = newLanes);
     }
@@ -166,6 +176,11 @@ public final class Session extends Content {
         return withTracks(tracks.with(lookup.tracks.of(track.id()), track));
     }
 
+    /**
+     * With these tracks, in the order in which they are shown.
+     *
+     * @throws IllegalArgumentException in words for people if they do not go with the rest
+     */
     public Session withTracks(List<Track> newTracks) {
         return changed(draft -> {
             draft.tracks = newTracks;
@@ -200,6 +215,11 @@ public final class Session extends Content {
         return newName.strip().equals(name) ? this : changed(draft -> draft.name = newName.strip());
     }
 
+    /**
+     * With this loop.
+     *
+     * @throws IllegalArgumentException in words for people if they do not go with the rest
+     */
     public Session withLoop(Loop newLoop) {
         return changed(draft -> draft.loop = newLoop);
     }
@@ -219,26 +239,56 @@ public final class Session extends Content {
         return changed(draft -> draft.sync = newSync);
     }
 
+    /**
+     * With these macros.
+     *
+     * @throws IllegalArgumentException in words for people if they do not go with the rest
+     */
     public Session withMacros(List<Macro> newMacros) {
         return changed(draft -> draft.macros = newMacros);
     }
 
+    /**
+     * With these surfaces, at most {@link #MOST_SURFACES}.
+     *
+     * @throws IllegalArgumentException in words for people if they do not go with the rest
+     */
     public Session withSurfaces(List<Surface> newSurfaces) {
         return changed(draft -> draft.surfaces = newSurfaces);
     }
 
+    /**
+     * With these patterns, each name once.
+     *
+     * @throws IllegalArgumentException in words for people if they do not go with the rest
+     */
     public Session withPatterns(List<Pattern> newPatterns) {
         return changed(draft -> draft.patterns = newPatterns);
     }
 
+    /**
+     * With these sets of snapshots, each name once.
+     *
+     * @throws IllegalArgumentException in words for people if they do not go with the rest
+     */
     public Session withSets(List<SnapshotSet> newSets) {
         return changed(draft -> draft.sets = newSets);
     }
 
+    /**
+     * With these versions that were kept, the oldest first.
+     *
+     * @throws IllegalArgumentException in words for people if they do not go with the rest
+     */
     public Session withVersions(List<Version> newVersions) {
         return changed(draft -> draft.versions = newVersions);
     }
 
+    /**
+     * With these remarks, by beat.
+     *
+     * @throws IllegalArgumentException in words for people if they do not go with the rest
+     */
     public Session withRemarks(List<Remark> newRemarks) {
         return changed(draft -> draft.remarks = newRemarks);
     }
@@ -267,10 +317,20 @@ public final class Session extends Content {
         return changed(draft -> draft.length = beats);
     }
 
+    /**
+     * With this note of what was left out of the file it was made of.
+     *
+     * @throws IllegalArgumentException in words for people if they do not go with the rest
+     */
     public Session withLeftOut(List<LeftOut> newLeftOut) {
         return changed(draft -> draft.leftOut = newLeftOut);
     }
 
+    /**
+     * With these recipes for the first pass over a target.
+     *
+     * @throws IllegalArgumentException in words for people if they do not go with the rest
+     */
     public Session withRecipes(Map<Target, Recipe> newRecipes) {
         return changed(draft -> draft.recipes = newRecipes);
     }

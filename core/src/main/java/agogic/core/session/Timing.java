@@ -58,7 +58,11 @@ public final class Timing {
         return session.changed(draft -> draft.sections = List.copyOf(sections));
     }
 
-    /** Without the section that begins at {@code beat}; what it named belongs to the one before. */
+    /**
+     * Without the section that begins at {@code beat}; what it named belongs to the one before.
+     *
+     * @throws IllegalArgumentException in words for people if no section begins there
+     */
     public static Session withoutSection(Session session, double beat) {
         List<Section> left = session.sections().stream()
                 .filter(s -> Math.abs(s.beat() - beat) >= SAME)
@@ -75,6 +79,7 @@ public final class Timing {
      *
      * @param bpm quarter notes a minute, 1 to 1000
      * @param ramp true if it moves to the next tempo
+     * @throws IllegalArgumentException in words for people if the range has no length or a tempo lies outside of what one can be
      */
     public static Session tempo(Session session, double beat, double bpm, boolean ramp) {
         List<TempoPoint> points = new ArrayList<>(session.timeline().tempo().points());
@@ -91,6 +96,7 @@ public final class Timing {
      *
      * @param bpm at {@code from}, in quarter notes a minute
      * @param end at {@code to}; the same for a steady tempo
+     * @throws IllegalArgumentException in words for people if the range has no length or a tempo lies outside of what one can be
      */
     public static Session tempo(Session session, double from, double to, double bpm, double end) {
         if (!(to > from + SAME)) {
@@ -114,7 +120,11 @@ public final class Timing {
                 new Timeline(TempoMap.of(points), session.timeline().metre()));
     }
 
-    /** Without the tempo that begins at {@code beat}. */
+    /**
+     * Without the tempo that begins at {@code beat}.
+     *
+     * @throws IllegalArgumentException in words for people if no tempo begins there, or it is the first
+     */
     public static Session withoutTempo(Session session, double beat) {
         List<TempoPoint> left = session.timeline().tempo().points().stream()
                 .filter(p -> Math.abs(p.beat() - beat) >= SAME)
@@ -138,7 +148,11 @@ public final class Timing {
         return metred(session, metres);
     }
 
-    /** Without the metre that begins with {@code bar}. */
+    /**
+     * Without the metre that begins with {@code bar}.
+     *
+     * @throws IllegalArgumentException in words for people if no metre begins there, or it is the first
+     */
     public static Session withoutMetre(Session session, int bar) {
         if (bar == 1) {
             throw new IllegalArgumentException("The first metre stays: a piece needs one. Type another instead.");
@@ -155,7 +169,11 @@ public final class Timing {
         return session.withTimeline(new Timeline(session.timeline().tempo(), new MetreMap(metres)));
     }
 
-    /** So many bars long. What lies beyond stays in the piece, and is not played. */
+    /**
+     * So many bars long. What lies beyond stays in the piece, and is not played.
+     *
+     * @throws IllegalArgumentException in words for people if it is not 1 to 100,000 bars, or shorter than what is in it
+     */
     public static Session length(Session session, int bars) {
         if (bars < 1 || bars > MOST_BARS) {
             throw new IllegalArgumentException("A piece has 1 to 100,000 bars, not " + bars + ".");

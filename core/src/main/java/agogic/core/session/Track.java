@@ -19,6 +19,7 @@ import java.util.List;
 @RecordBuilder
 public record Track(String id, String name, boolean bus, int channel, List<String> devices, List<Clip> clips)
         implements TrackBuilder.With {
+    /** @throws IllegalArgumentException in words for people if one of these is not what it can be */
     public Track {
         devices = List.copyOf(devices);
         clips = called(id, clips);

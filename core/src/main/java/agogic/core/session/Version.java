@@ -13,6 +13,7 @@ import java.util.Optional;
  * @param whole of a version of all; it has no versions of its own
  */
 public record Version(String name, Optional<Lane> lane, Optional<Session> whole) {
+    /** @throws IllegalArgumentException in words for people if one of these is not what it can be */
     public Version {
         Text.sound("The name of a version", name);
         if (name.isBlank()) {
@@ -24,10 +25,12 @@ public record Version(String name, Optional<Lane> lane, Optional<Session> whole)
         whole = whole.map(s -> s.versions().isEmpty() ? s : s.withVersions(List.of()));
     }
 
+    /** A lane that was kept, by a name that is not blank. */
     public static Version of(String name, Lane lane) {
         return new Version(name, Optional.of(lane), Optional.empty());
     }
 
+    /** A whole session that was kept, by a name that is not blank. */
     public static Version of(String name, Session whole) {
         return new Version(name, Optional.empty(), Optional.of(whole));
     }

@@ -29,6 +29,7 @@ public record Snapshot(String name, List<Value> values, Optional<Hand> pad) {
         }
     }
 
+    /** @throws IllegalArgumentException in words for people if one of these is not what it can be */
     public Snapshot {
         Text.sound("The name of a snapshot", name);
         values = List.copyOf(values);
@@ -43,14 +44,17 @@ public record Snapshot(String name, List<Value> values, Optional<Hand> pad) {
         }
     }
 
+    /** With another name. */
     public Snapshot named(String newName) {
         return new Snapshot(newName, values, pad);
     }
 
+    /** With these values, one a target. */
     public Snapshot with(List<Value> newValues) {
         return new Snapshot(name, newValues, pad);
     }
 
+    /** On this pad; none for no pad. */
     public Snapshot on(Optional<Hand> newPad) {
         return new Snapshot(name, values, newPad);
     }

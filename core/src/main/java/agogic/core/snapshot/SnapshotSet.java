@@ -32,6 +32,7 @@ public record SnapshotSet(String name, Start start, double over, List<Snapshot> 
         }
     }
 
+    /** @throws IllegalArgumentException in words for people if one of these is not what it can be */
     public SnapshotSet {
         Text.sound("The name of a set", name);
         snapshots = List.copyOf(snapshots);
@@ -50,14 +51,17 @@ public record SnapshotSet(String name, Start start, double over, List<Snapshot> 
         }
     }
 
+    /** With these snapshots, each name once. */
     public SnapshotSet with(List<Snapshot> newSnapshots) {
         return new SnapshotSet(name, start, over, newSnapshots);
     }
 
+    /** With another name. */
     public SnapshotSet named(String newName) {
         return new SnapshotSet(newName, start, over, snapshots);
     }
 
+    /** Its snapshots come at this line, over so many beats (0 or more). */
     public SnapshotSet starting(Start newStart, double newOver) {
         return new SnapshotSet(name, newStart, newOver, snapshots);
     }

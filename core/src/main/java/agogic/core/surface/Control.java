@@ -45,6 +45,7 @@ public record Control(String id, String name, Kind kind, Address address, int to
         }
     }
 
+    /** @throws IllegalArgumentException in words for people if one of these is not what it can be */
     public Control {
         if (Text.sound("The id of a control", id).isBlank()
                 || Text.sound("A control", name).isBlank()) {
@@ -60,18 +61,22 @@ public record Control(String id, String name, Kind kind, Address address, int to
         this(id, name, kind, address, touchNote, false, false);
     }
 
+    /** With another name. */
     public Control named(String newName) {
         return withName(newName);
     }
 
+    /** At another address. */
     public Control speaking(Address newAddress) {
         return withAddress(newAddress);
     }
 
+    /** The wrong way round, or not. */
     public Control turned(boolean wrongWayRound) {
         return withTurned(wrongWayRound);
     }
 
+    /** That can show values sent back, or cannot. */
     public Control showing(boolean canShow) {
         return withShows(canShow);
     }

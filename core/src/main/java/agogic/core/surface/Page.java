@@ -10,12 +10,14 @@ import java.util.Optional;
  * @param button id of the control that turns to it, if one does
  */
 public record Page(String name, Optional<String> button) {
+    /** @throws IllegalArgumentException in words for people if one of these is not what it can be */
     public Page {
         if (Text.sound("A page", name).isBlank()) {
             throw new IllegalArgumentException("A page needs a name.");
         }
     }
 
+    /** A page that no control turns to. */
     public static Page of(String name) {
         return new Page(name, Optional.empty());
     }

@@ -19,6 +19,7 @@ import java.util.Set;
 @RecordBuilder
 public record Surface(String id, String name, String port, List<Control> controls, List<Page> pages)
         implements SurfaceBuilder.With {
+    /** @throws IllegalArgumentException in words for people if one of these is not what it can be */
     public Surface {
         controls = List.copyOf(controls);
         pages = pages.isEmpty() ? List.of(Page.of("A")) : List.copyOf(pages);

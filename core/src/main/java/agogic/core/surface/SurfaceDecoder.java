@@ -67,6 +67,7 @@ public final class SurfaceDecoder implements MidiSink {
     private final double[] stands;
     private int waiting;
 
+    /** Tells the moves of the controls of a surface to {@code sink}. */
     public SurfaceDecoder(Surface surface, MoveSink sink) {
         this.sink = sink;
         List<Control> controls = surface.controls();

@@ -62,6 +62,7 @@ public record Sync(Role role, Language language, String port, boolean goesOn) {
     /** No clock but its own. */
     public static final Sync OWN = new Sync(Role.OWN, Language.CLOCK, "", false);
 
+    /** @throws IllegalArgumentException in words for people if one of these is not what it can be */
     public Sync {
         Text.sound("The port of a clock", port);
         if (role == Role.OWN != port.isEmpty()) {

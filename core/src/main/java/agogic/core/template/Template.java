@@ -30,6 +30,7 @@ import java.util.Optional;
  * @param parts one a device, in the order of the track
  */
 public record Template(String name, List<Part> parts) {
+    /** @throws IllegalArgumentException in words for people if one of these is not what it can be */
     public Template {
         parts = List.copyOf(parts);
         if (parts.isEmpty()) {

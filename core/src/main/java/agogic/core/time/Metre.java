@@ -8,6 +8,7 @@ package agogic.core.time;
  * @param beatUnit the note that makes one beat: 1, 2, 4, 8, 16 or 32
  */
 public record Metre(int bar, int beatsInBar, int beatUnit) {
+    /** @throws IllegalArgumentException in words for people if one of these is not what it can be */
     public Metre {
         if (bar < 1 || beatsInBar < 1 || beatsInBar > 64) {
             throw new IllegalArgumentException("A metre needs a bar from 1 and 1 to 64 beats a bar.");

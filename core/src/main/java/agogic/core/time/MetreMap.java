@@ -5,6 +5,7 @@ import java.util.List;
 
 /** Bars and beats: where each bar begins in quarter notes, and positions as bar.beat.hundredths. */
 public record MetreMap(List<Metre> metres) {
+    /** @throws IllegalArgumentException in words for people if one of these is not what it can be */
     public MetreMap {
         metres = List.copyOf(metres);
         if (metres.isEmpty() || metres.get(0).bar() != 1) {

@@ -42,7 +42,11 @@ public final class TempoMap {
         }
     }
 
-    /** The map of these points, the first of them at beat 0, in strictly rising order. */
+    /**
+     * The map of these points, the first of them at beat 0, in strictly rising order.
+     *
+     * @throws IllegalArgumentException in words for people if none lies at beat 0, or one does not come after the one before
+     */
     public static TempoMap of(List<TempoPoint> points) {
         if (points.isEmpty() || points.get(0).beat() != 0) {
             throw new IllegalArgumentException("The tempo map needs a first tempo at beat 0.");

@@ -8,6 +8,7 @@ package agogic.core.time;
  * @param ramp true if the tempo moves linearly in beats to that of the next point; false if it stays (a step)
  */
 public record TempoPoint(double beat, double bpm, boolean ramp) {
+    /** @throws IllegalArgumentException in words for people if one of these is not what it can be */
     public TempoPoint {
         if (!(beat >= 0 && beat <= 1e6)) {
             throw new IllegalArgumentException("A tempo begins at a beat from 0 to 1,000,000, not at " + beat + ".");

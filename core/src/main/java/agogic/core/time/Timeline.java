@@ -14,10 +14,12 @@ public record Timeline(TempoMap tempo, MetreMap metre) {
     private static final Pattern CLOCK = Pattern.compile("(\\d{1,6}):(\\d{1,2}(?:\\.\\d{1,12})?)");
     private static final Pattern SECONDS = Pattern.compile("(-?\\d{1,12}(?:\\.\\d{1,12})?)\\s*(ms|s|sec|seconds|min)");
 
+    /** Seconds from the beginning at a beat, in quarter notes; before the beginning both lie below 0. */
     public double secondsAt(double beat) {
         return tempo.secondsAt(beat);
     }
 
+    /** The beat, in quarter notes, at seconds from the beginning. */
     public double beatAt(double seconds) {
         return tempo.beatAt(seconds);
     }
@@ -50,6 +52,7 @@ public record Timeline(TempoMap tempo, MetreMap metre) {
                 : printBars(beat);
     }
 
+    /** A beat as people write places: bar, beat, hundredths. */
     public String printBars(double beat) {
         return metre.print(beat);
     }

@@ -11,9 +11,7 @@ import agogic.standins.sound.StandIns;
 import java.io.IOException;
 import java.nio.file.Path;
 import java.util.ArrayList;
-import java.util.LinkedHashMap;
 import java.util.List;
-import java.util.Map;
 import picocli.CommandLine.Command;
 import picocli.CommandLine.Option;
 
@@ -25,6 +23,17 @@ import picocli.CommandLine.Option;
             "that is there. Says of all audio of the session where it is, and how loud."
         })
 final class AudioCommand extends EditCommand {
+    /** A file of audio: rate in Hz, length in seconds, loudness in LUFS, true peak in dBTP. */
+    private record ToldFile(
+            String id,
+            String path,
+            String state,
+            int rate,
+            int channels,
+            double seconds,
+            double loudness,
+            double truePeak) {}
+
     @Option(names = "--file", paramLabel = "F.wav", description = "a file of audio; can be repeated")
     private List<Path> files = List.of();
 
@@ -60,19 +69,18 @@ final class AudioCommand extends EditCommand {
                             ? AudioTracks.together(before, scanned, beat, StandIns::levelPan)
                             : AudioTracks.each(before, scanned, beat, StandIns::levelPan);
         }
-        List<Map<String, Object>> all = new ArrayList<>();
+        List<ToldFile> all = new ArrayList<>();
         for (AudioFile file : after.audio()) {
-            Map<String, Object> told = new LinkedHashMap<>();
             Located.State state = Located.of(file).state();
-            told.put("id", file.id());
-            told.put("path", file.path());
-            told.put("state", state.name().toLowerCase(java.util.Locale.ROOT));
-            told.put("rate", file.rate());
-            told.put("channels", file.channels());
-            told.put("seconds", file.seconds());
-            told.put("loudness", file.loudness());
-            told.put("truePeak", file.truePeak());
-            all.add(told);
+            all.add(new ToldFile(
+                    file.id(),
+                    file.path(),
+                    state.name().toLowerCase(java.util.Locale.ROOT),
+                    file.rate(),
+                    file.channels(),
+                    file.seconds(),
+                    file.loudness(),
+                    file.truePeak()));
             if (state != Located.State.THERE) {
                 answer.say(file.name() + (state == Located.State.GONE ? " is not at " : " is another file at ")
                         + file.path() + ".");

@@ -9,13 +9,12 @@ import agogic.desk.live.MidiPorts;
 import agogic.formats.audio.Located;
 import agogic.formats.session.Fingerprint;
 import agogic.formats.session.SessionFile;
+import com.fasterxml.jackson.annotation.JsonInclude;
 import java.io.IOException;
 import java.nio.file.Path;
 import java.util.ArrayList;
-import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Locale;
-import java.util.Map;
 import picocli.CommandLine.Command;
 import picocli.CommandLine.Parameters;
 
@@ -27,6 +26,11 @@ import picocli.CommandLine.Parameters;
             "Exit code 1 if anything is wrong."
         })
 final class CheckCommand extends FileCommand {
+    /** One finding; without a device or a parameter where it is about none. */
+    @JsonInclude(JsonInclude.Include.NON_NULL)
+    private record ToldFinding(
+            String kind, String grade, String device, String parameter, String finding, String mend) {}
+
     private static final String MEND = "Say where it is: “Find or replace its audio…” on a clip";
 
     @Parameters(index = "0", paramLabel = "SESSION", description = "the session")
@@ -36,20 +40,18 @@ final class CheckCommand extends FileCommand {
     public Answer run() throws IOException {
         Session session = SessionFile.open(path);
         Answer answer = new Answer();
-        List<Map<String, Object>> findings = new ArrayList<>();
+        List<ToldFinding> findings = new ArrayList<>();
         List<Finding> found = PortCheck.withAll(session, MidiPorts::inputs, MidiPorts::outputs);
         for (Finding finding : found) {
-            Map<String, Object> one = new LinkedHashMap<>();
-            one.put("kind", finding.kind().name().toLowerCase(Locale.ROOT));
-            one.put("grade", finding.kind().grade().spoken());
-            if (!finding.device().isEmpty()) {
-                one.put("device", session.device(finding.device()).name());
-            }
-            finding.target()
-                    .ifPresent(t -> one.put("parameter", session.parameter(t).name()));
-            one.put("finding", finding.sentence());
-            one.put("mend", finding.mend());
-            findings.add(one);
+            findings.add(new ToldFinding(
+                    finding.kind().name().toLowerCase(Locale.ROOT),
+                    finding.kind().grade().spoken(),
+                    finding.device().isEmpty()
+                            ? null
+                            : session.device(finding.device()).name(),
+                    finding.target().map(t -> session.parameter(t).name()).orElse(null),
+                    finding.sentence(),
+                    finding.mend()));
             answer.say(finding.kind().grade().spoken() + ", " + finding.kind().spoken() + ": " + finding.sentence()
                     + " → " + finding.mend());
         }
@@ -59,12 +61,8 @@ final class CheckCommand extends FileCommand {
             if (place.state() != Located.State.THERE) {
                 gone = true;
                 String sentence = place.words(file);
-                Map<String, Object> one = new LinkedHashMap<>();
-                one.put("kind", "audio_" + place.state().name().toLowerCase(Locale.ROOT));
-                one.put("grade", Finding.Grade.WRONG.spoken());
-                one.put("finding", sentence);
-                one.put("mend", MEND);
-                findings.add(one);
+                String kind = "audio_" + place.state().name().toLowerCase(Locale.ROOT);
+                findings.add(new ToldFinding(kind, Finding.Grade.WRONG.spoken(), null, null, sentence, MEND));
                 answer.say(Finding.Grade.WRONG.spoken() + ", audio: " + sentence + " → " + MEND);
             }
         }
@@ -79,7 +77,7 @@ final class CheckCommand extends FileCommand {
     }
 
     /** What went somewhere and is older than the piece. */
-    private static void older(Session session, List<Map<String, Object>> findings, Answer answer) {
+    private static void older(Session session, List<ToldFinding> findings, Answer answer) {
         List<Destination> went = session.ownDestinations().stream()
                 .filter(d -> d.since("none") != Destination.Since.NEVER)
                 .toList();
@@ -88,12 +86,8 @@ final class CheckCommand extends FileCommand {
             if (one.since(print) == Destination.Since.CHANGED) {
                 String sentence = "What went to “" + one.name() + "” is older than the piece.";
                 String mend = "Export it again: export --destination";
-                Map<String, Object> told = new LinkedHashMap<>();
-                told.put("kind", "destination_older");
-                told.put("grade", Finding.Grade.TO_KNOW.spoken());
-                told.put("finding", sentence);
-                told.put("mend", mend);
-                findings.add(told);
+                findings.add(new ToldFinding(
+                        "destination_older", Finding.Grade.TO_KNOW.spoken(), null, null, sentence, mend));
                 answer.say(Finding.Grade.TO_KNOW.spoken() + ", destination: " + sentence + " → " + mend);
             }
         }

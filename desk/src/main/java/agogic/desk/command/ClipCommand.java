@@ -6,9 +6,7 @@ import agogic.core.score.Clip;
 import agogic.core.session.Positions;
 import agogic.core.session.Session;
 import java.util.ArrayList;
-import java.util.LinkedHashMap;
 import java.util.List;
-import java.util.Map;
 import picocli.CommandLine.Command;
 import picocli.CommandLine.Option;
 
@@ -20,6 +18,9 @@ import picocli.CommandLine.Option;
             "loop off; rename Bells; remove. With --track an empty clip is made: --track Strings --clip Bells --from 9 --until 13."
         })
 final class ClipCommand extends EditCommand {
+    /** A clip, its ends as bars are written, and what goes with it. */
+    private record ToldClip(String id, String track, String name, String from, String until, String carries) {}
+
     @Option(
             names = "--clip",
             required = true,
@@ -59,23 +60,23 @@ final class ClipCommand extends EditCommand {
         for (String one : words) {
             after = ClipWords.apply(after, id, one);
         }
-        List<Map<String, Object>> all = new ArrayList<>();
+        List<ToldClip> all = new ArrayList<>();
         String name = after.clip(id).map(Clip::name).orElse(clip);
         for (var one : after.tracks()) {
             for (Clip there : one.clips()) {
                 if (!there.name().equals(name)) {
                     continue;
                 }
-                Map<String, Object> told = new LinkedHashMap<>();
-                told.put("id", there.id());
-                told.put("track", one.name());
-                told.put("name", there.name());
-                told.put("from", after.timeline().printBars(there.beat()));
-                told.put("until", after.timeline().printBars(there.end()));
-                told.put("carries", Clips.carries(after, there.id()));
+                ToldClip told = new ToldClip(
+                        there.id(),
+                        one.name(),
+                        there.name(),
+                        after.timeline().printBars(there.beat()),
+                        after.timeline().printBars(there.end()),
+                        Clips.carries(after, there.id()));
                 all.add(told);
-                answer.say(there.name() + " on " + one.name() + ", " + told.get("from") + " to " + told.get("until")
-                        + ": " + told.get("carries") + ".");
+                answer.say(there.name() + " on " + one.name() + ", " + told.from() + " to " + told.until() + ": "
+                        + told.carries() + ".");
             }
         }
         if (all.isEmpty()) {

@@ -13,8 +13,9 @@ import java.io.PrintWriter;
 import java.nio.charset.StandardCharsets;
 import java.nio.file.Path;
 import java.util.LinkedHashMap;
-import java.util.List;
 import java.util.Map;
+import java.util.Set;
+import java.util.function.Supplier;
 import picocli.CommandLine;
 import picocli.CommandLine.Command;
 import picocli.CommandLine.Option;
@@ -31,76 +32,50 @@ import picocli.CommandLine.TypeConversionException;
             "Also, from the source folder: test (all tests), bench (the benchmarks), package (to be installed elsewhere)."
         })
 public final class Commands extends FileCommand {
-    private static final List<String> NAMES = List.of(
-            "demo",
-            "shots",
-            "new",
-            "connect",
-            "time",
-            "clip",
-            "audio",
-            "loudness",
-            "refine",
-            "sample",
-            "ride",
-            "trace",
-            "lane",
-            "shape",
-            "copy",
-            "snapshot",
-            "template",
-            "export",
-            "destination",
-            "import",
-            "describe",
-            "add",
-            "fit",
-            "check",
-            "log",
-            "take",
-            "words");
+    /** What there is, in the order in which it is listed: a window, which needs none of it, does not wait for it. */
+    private static final class Known {
+        static final Map<String, Supplier<FileCommand>> ALL = new LinkedHashMap<>();
 
-    /** A command by its name: a window, which has none, is not to wait until all can be made. */
-    private static FileCommand made(String name) {
-        return switch (name) {
-            case "demo" -> new DemoCommand();
-            case "shots" -> new ShotsCommand();
-            case "new" -> new NewCommand();
-            case "connect" -> new ConnectCommand();
-            case "time" -> new TimeCommand();
-            case "clip" -> new ClipCommand();
-            case "audio" -> new AudioCommand();
-            case "loudness" -> new LoudnessCommand();
-            case "refine" -> new RefineCommand();
-            case "sample" -> new SampleCommand();
-            case "ride" -> new RideCommand();
-            case "trace" -> new TraceCommand();
-            case "lane" -> new LaneCommand();
-            case "shape" -> new ShapeCommand();
-            case "copy" -> new CopyCommand();
-            case "snapshot" -> new SnapshotCommand();
-            case "template" -> new TemplateCommand();
-            case "export" -> new ExportCommand();
-            case "destination" -> new DestinationCommand();
-            case "import" -> new ImportCommand();
-            case "describe" -> new DescribeCommand();
-            case "add" -> new AddCommand();
-            case "fit" -> new FitCommand();
-            case "check" -> new CheckCommand();
-            case "log" -> new LogCommand();
-            case "take" -> new TakeCommand();
-            case "words" -> new WordsCommand();
-            default -> throw new IllegalArgumentException("There is no command “" + name + "”.");
-        };
+        static {
+            ALL.put("demo", DemoCommand::new);
+            ALL.put("shots", ShotsCommand::new);
+            ALL.put("new", NewCommand::new);
+            ALL.put("connect", ConnectCommand::new);
+            ALL.put("time", TimeCommand::new);
+            ALL.put("clip", ClipCommand::new);
+            ALL.put("audio", AudioCommand::new);
+            ALL.put("loudness", LoudnessCommand::new);
+            ALL.put("refine", RefineCommand::new);
+            ALL.put("sample", SampleCommand::new);
+            ALL.put("ride", RideCommand::new);
+            ALL.put("trace", TraceCommand::new);
+            ALL.put("lane", LaneCommand::new);
+            ALL.put("shape", ShapeCommand::new);
+            ALL.put("copy", CopyCommand::new);
+            ALL.put("snapshot", SnapshotCommand::new);
+            ALL.put("template", TemplateCommand::new);
+            ALL.put("export", ExportCommand::new);
+            ALL.put("destination", DestinationCommand::new);
+            ALL.put("import", ImportCommand::new);
+            ALL.put("describe", DescribeCommand::new);
+            ALL.put("add", AddCommand::new);
+            ALL.put("fit", FitCommand::new);
+            ALL.put("check", CheckCommand::new);
+            ALL.put("log", LogCommand::new);
+            ALL.put("take", TakeCommand::new);
+            ALL.put("words", WordsCommand::new);
+        }
+
+        private Known() {}
     }
 
     /** Each command with what it does, in the order in which they are listed. */
     public static Map<String, String> told() {
         Map<String, String> told = new LinkedHashMap<>();
-        for (String name : NAMES) {
-            Command command = made(name).getClass().getAnnotation(Command.class);
+        Known.ALL.forEach((name, made) -> {
+            Command command = made.get().getClass().getAnnotation(Command.class);
             told.put(name, String.join(" ", command.description()));
-        }
+        });
         return told;
     }
 
@@ -147,9 +122,9 @@ public final class Commands extends FileCommand {
     private static int read(PrintWriter out, PrintWriter err, String... words) {
         CommandLine line = new CommandLine(new Commands());
         // Of a command that is named the others need not be looked at.
-        boolean named = words.length > 0 && NAMES.contains(words[0]);
-        for (String name : named ? List.of(words[0]) : NAMES) {
-            line.addSubcommand(name, made(name));
+        boolean named = words.length > 0 && Known.ALL.containsKey(words[0]);
+        for (String name : named ? Set.of(words[0]) : Known.ALL.keySet()) {
+            line.addSubcommand(name, Known.ALL.get(name).get());
         }
         line.setExpandAtFiles(false);
         line.registerConverter(Double.class, Commands::number);

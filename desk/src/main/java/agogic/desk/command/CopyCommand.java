@@ -5,10 +5,8 @@ import agogic.core.route.Target;
 import agogic.core.session.Positions;
 import agogic.core.session.Session;
 import java.util.ArrayList;
-import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Locale;
-import java.util.Map;
 import picocli.CommandLine.Command;
 import picocli.CommandLine.Option;
 
@@ -20,6 +18,9 @@ import picocli.CommandLine.Option;
             "By place of the travel, or by value where both have one unit; what does not fit is told."
         })
 final class CopyCommand extends EditCommand {
+    /** What went from one lane to another: how many points, and how far the farthest lay outside, in the difference unit. */
+    private record Copied(String target, String to, int points, double clamped) {}
+
     @Option(
             names = "--target",
             required = true,
@@ -67,7 +68,7 @@ final class CopyCommand extends EditCommand {
         }
         double begin = Positions.in(before, from);
         Session after = before;
-        List<Map<String, Object>> all = new ArrayList<>();
+        List<Copied> all = new ArrayList<>();
         for (int i = 0; i < targets.size(); i++) {
             Target target = LaneCommand.target(before, targets.get(i));
             Copying.Order order = new Copying.Order(
@@ -82,12 +83,7 @@ final class CopyCommand extends EditCommand {
                     word(source, Copying.Source.class));
             Copying.Outcome outcome = Copying.copy(after, order);
             after = outcome.session();
-            Map<String, Object> one = new LinkedHashMap<>();
-            one.put("target", order.from().toString());
-            one.put("to", order.to().toString());
-            one.put("points", outcome.points());
-            one.put("clamped", outcome.clamped());
-            all.add(one);
+            all.add(new Copied(order.from().toString(), order.to().toString(), outcome.points(), outcome.clamped()));
             answer.say(Copying.told(before, order, outcome));
         }
         answer.put("copied", all);

@@ -1,22 +1,41 @@
 package agogic.desk.command;
 
 import agogic.core.device.Device;
+import agogic.core.device.Outside;
 import agogic.core.parameter.Parameter;
 import agogic.core.parameter.Taper;
 import agogic.formats.description.Description;
+import com.fasterxml.jackson.annotation.JsonInclude;
+import com.fasterxml.jackson.annotation.JsonProperty;
 import java.io.IOException;
 import java.nio.file.Path;
 import java.util.ArrayList;
-import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Locale;
-import java.util.Map;
 import picocli.CommandLine.Command;
 import picocli.CommandLine.Parameters;
 
 /** {@code describe}: what a description from outside says. */
 @Command(name = "describe", description = "What an LV2 bundle or a chart of hardware describes.")
 final class DescribeCommand extends FileCommand {
+    private record ToldDevice(String name, int sockets, List<ToldParameter> parameters) {}
+
+    /** A parameter in its own unit; without an address where a chart says none. */
+    @JsonInclude(JsonInclude.Include.NON_NULL)
+    private record ToldParameter(
+            String id,
+            String name,
+            String group,
+            String unit,
+            double from,
+            double to,
+            @JsonProperty("default") double resting,
+            boolean logarithmic,
+            List<String> positions,
+            List<Double> positionValues,
+            boolean reserved,
+            String address) {}
+
     @Parameters(index = "0", paramLabel = "PATH", description = "folder of an LV2 bundle, a .ttl, or a chart .csv")
     private Path path;
 
@@ -24,15 +43,12 @@ final class DescribeCommand extends FileCommand {
     public Answer run() throws IOException {
         Description description = Description.read(path);
         Answer answer = new Answer();
-        List<Map<String, Object>> devices = new ArrayList<>();
+        List<ToldDevice> devices = new ArrayList<>();
         for (Device device : description.devices()) {
-            Map<String, Object> one = new LinkedHashMap<>();
-            one.put("name", device.name());
-            one.put("sockets", device.sockets());
-            one.put(
-                    "parameters",
-                    device.parameters().stream().map(p -> parameter(device, p)).toList());
-            devices.add(one);
+            devices.add(new ToldDevice(
+                    device.name(),
+                    device.sockets(),
+                    device.parameters().stream().map(p -> parameter(device, p)).toList()));
             answer.say(device.name() + ": " + device.parameters().size() + " parameters, " + device.sockets()
                     + " sockets");
             for (Parameter parameter : device.parameters()) {
@@ -47,22 +63,21 @@ final class DescribeCommand extends FileCommand {
         return answer.put("devices", devices).put("left", description.left());
     }
 
-    private static Map<String, Object> parameter(Device device, Parameter parameter) {
-        Map<String, Object> one = new LinkedHashMap<>();
-        one.put("id", parameter.id());
-        one.put("name", parameter.name());
-        one.put("group", parameter.group());
-        one.put("unit", parameter.unit().name().toLowerCase(Locale.ROOT));
+    private static ToldParameter parameter(Device device, Parameter parameter) {
         // Of a switch as the device itself counts its positions.
         boolean counted = !parameter.worth().isEmpty();
-        one.put("from", counted ? parameter.nativeValueAt(0) : parameter.from());
-        one.put("to", counted ? parameter.nativeValueAt(1) : parameter.to());
-        one.put("default", parameter.nativeValueAt(parameter.resting()));
-        one.put("logarithmic", parameter.taper() instanceof Taper.Logarithmic);
-        one.put("positions", parameter.positions());
-        one.put("positionValues", parameter.worth());
-        one.put("reserved", parameter.reserved());
-        device.chartOf(parameter.id()).ifPresent(o -> one.put("address", o.address()));
-        return one;
+        return new ToldParameter(
+                parameter.id(),
+                parameter.name(),
+                parameter.group(),
+                parameter.unit().name().toLowerCase(Locale.ROOT),
+                counted ? parameter.nativeValueAt(0) : parameter.from(),
+                counted ? parameter.nativeValueAt(1) : parameter.to(),
+                parameter.nativeValueAt(parameter.resting()),
+                parameter.taper() instanceof Taper.Logarithmic,
+                parameter.positions(),
+                parameter.worth(),
+                parameter.reserved(),
+                device.chartOf(parameter.id()).map(Outside::address).orElse(null));
     }
 }

@@ -8,9 +8,7 @@ import java.io.IOException;
 import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.EnumSet;
-import java.util.LinkedHashMap;
 import java.util.List;
-import java.util.Map;
 import java.util.Set;
 import java.util.stream.Collectors;
 import picocli.CommandLine.Command;
@@ -25,6 +23,8 @@ import picocli.CommandLine.Parameters;
             "carries one out. A name that there is not yet makes a destination."
         })
 final class DestinationCommand extends FileCommand {
+    private record ToldDestination(String name, List<String> parts, Destination.How how, String folder, String state) {}
+
     @Parameters(index = "0", paramLabel = "SESSION", description = "the session")
     private Path session;
 
@@ -150,7 +150,7 @@ final class DestinationCommand extends FileCommand {
 
     private static Answer listed(Session session, List<Destination> all) {
         Answer answer = new Answer();
-        List<Map<String, Object>> told = new ArrayList<>();
+        List<ToldDestination> told = new ArrayList<>();
         String print = all.stream().anyMatch(Destination::went) ? Fingerprint.of(session) : "none";
         for (Destination one : all) {
             String state = one.since(print).spoken();
@@ -158,13 +158,12 @@ final class DestinationCommand extends FileCommand {
                     + one.inOrder().stream().map(Destination.Part::title).collect(Collectors.joining(", ")) + "; "
                     + state
                     + (one.folder().isEmpty() ? "" : ", in " + one.folder()) + ".");
-            Map<String, Object> json = new LinkedHashMap<>();
-            json.put("name", one.name());
-            json.put("parts", one.inOrder().stream().map(Destination.Part::word).toList());
-            json.put("how", one.how());
-            json.put("folder", one.folder());
-            json.put("state", state);
-            told.add(json);
+            told.add(new ToldDestination(
+                    one.name(),
+                    one.inOrder().stream().map(Destination.Part::word).toList(),
+                    one.how(),
+                    one.folder(),
+                    state));
         }
         return answer.put("destinations", told);
     }

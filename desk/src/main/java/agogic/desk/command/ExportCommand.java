@@ -46,6 +46,16 @@ import picocli.CommandLine.Parameters;
             "or all of it in a folder for somebody else. What is in a file already is written over."
         })
 final class ExportCommand extends FileCommand {
+    /** A lane on the wire: bytes, how far what is sent is off at most (normalised, and in the unit), how long it waits. */
+    private record ToldWire(
+            String lane,
+            long bytes,
+            double farthest,
+            String farthestInUnit,
+            String farthestAt,
+            double waitsMilliseconds,
+            String waitsAt) {}
+
     @Parameters(index = "0", paramLabel = "SESSION", description = "the session")
     private Path session;
 
@@ -303,16 +313,15 @@ final class ExportCommand extends FileCommand {
     }
 
     /** One lane on the wire: how much it takes, how far what is sent is off, how long it waits. */
-    private static Map<String, Object> onWire(Session opened, OnWire line) {
-        Map<String, Object> row = new LinkedHashMap<>();
-        row.put("lane", line.name());
-        row.put("bytes", Math.round(line.allBytes()));
-        row.put("farthest", line.loss());
-        row.put("farthestInUnit", line.lossText());
-        row.put("farthestAt", opened.timeline().printBars(line.lossBeat()));
-        row.put("waitsMilliseconds", line.waited() * 1000);
-        row.put("waitsAt", opened.timeline().printBars(line.waitedBeat()));
-        return row;
+    private static ToldWire onWire(Session opened, OnWire line) {
+        return new ToldWire(
+                line.name(),
+                Math.round(line.allBytes()),
+                line.loss(),
+                line.lossText(),
+                opened.timeline().printBars(line.lossBeat()),
+                line.waited() * 1000,
+                opened.timeline().printBars(line.waitedBeat()));
     }
 
     private static Optional<Wire> wire(String word) {

@@ -8,13 +8,12 @@ import agogic.core.fit.FitStep;
 import agogic.core.session.Session;
 import agogic.formats.session.DemandFile;
 import agogic.formats.session.SessionFile;
+import com.fasterxml.jackson.annotation.JsonInclude;
 import java.io.IOException;
 import java.nio.file.Path;
 import java.util.ArrayList;
-import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Locale;
-import java.util.Map;
 import java.util.Set;
 import picocli.CommandLine.Command;
 import picocli.CommandLine.Option;
@@ -32,6 +31,36 @@ import picocli.CommandLine.Parameters;
             "so may positions, shape (straight) and amount. Sockets are used up in the order of the parameters."
         })
 final class FitCommand extends FileCommand {
+    /** What becomes of one device; {@code through} and what follows only if everything fits. */
+    @JsonInclude(JsonInclude.Include.NON_NULL)
+    private record ToldFit(
+            String device,
+            int needed,
+            int usable,
+            int after,
+            int missing,
+            List<ToldStep> steps,
+            Integer through,
+            List<ToldSocket> sockets,
+            List<ToldOutside> outside) {}
+
+    private record ToldStep(
+            String kind,
+            int saves,
+            String title,
+            String detail,
+            String cost,
+            double largestChange,
+            List<String> parameters) {}
+
+    /** A socket; its turns only if it is shared. */
+    @JsonInclude(JsonInclude.Include.NON_NULL)
+    private record ToldSocket(int number, List<String> parameters, String way, List<ToldTurn> turns) {}
+
+    private record ToldTurn(double beat, String parameter) {}
+
+    private record ToldOutside(String parameter, String address) {}
+
     @Parameters(index = "0", paramLabel = "SESSION|DEMAND.json", description = "a session, or a demand on sockets")
     private Path path;
 
@@ -55,7 +84,7 @@ final class FitCommand extends FileCommand {
             }
         }
         Answer answer = new Answer();
-        List<Map<String, Object>> devices = new ArrayList<>();
+        List<ToldFit> devices = new ArrayList<>();
         Session after = session;
         for (Device device : session.devices()) {
             int needed = device.taken() + device.wanted().size();
@@ -78,70 +107,57 @@ final class FitCommand extends FileCommand {
         return answer.put("fits", answer.holds()).put("devices", devices);
     }
 
-    private static Map<String, Object> told(Device device, Session after, FitPlan plan, Answer answer) {
-        Map<String, Object> one = new LinkedHashMap<>();
-        one.put("device", device.name());
-        one.put("needed", plan.needed());
-        one.put("usable", plan.usable());
-        one.put("after", plan.after());
-        one.put("missing", plan.missing());
-        one.put("steps", plan.steps().stream().map(FitCommand::step).toList());
+    private static ToldFit told(Device device, Session after, FitPlan plan, Answer answer) {
+        List<ToldStep> steps = plan.steps().stream().map(FitCommand::step).toList();
         answer.say(device.name() + ": " + plan.needed() + " wanted, " + plan.usable() + " sockets");
         for (FitStep step : plan.steps()) {
             answer.say("  −" + step.saves() + "  " + step.title() + ": " + step.detail() + "; costs " + step.cost());
         }
         if (plan.missing() > 0) {
             answer.say("  does not fit: " + plan.missing() + " missing");
-            return one;
+            return new ToldFit(
+                    device.name(), plan.needed(), plan.usable(), plan.after(), plan.missing(), steps, null, null, null);
         }
         answer.say("  fits: " + plan.through() + " parameters through " + plan.after() + " of " + plan.usable()
                 + " sockets");
-        one.put("through", plan.through());
         Device fitted = after.device(device.id());
-        one.put("sockets", fitted.used().stream().map(s -> socket(fitted, s)).toList());
-        one.put(
-                "outside",
+        return new ToldFit(
+                device.name(),
+                plan.needed(),
+                plan.usable(),
+                plan.after(),
+                plan.missing(),
+                steps,
+                plan.through(),
+                fitted.used().stream().map(s -> socket(fitted, s)).toList(),
                 fitted.outside().stream()
-                        .map(o -> Map.of("parameter", fitted.find(o.parameter()).name(), "address", o.address()))
+                        .map(o -> new ToldOutside(fitted.find(o.parameter()).name(), o.address()))
                         .toList());
-        return one;
     }
 
-    private static Map<String, Object> step(FitStep step) {
-        Map<String, Object> one = new LinkedHashMap<>();
-        one.put("kind", step.kind().spoken());
-        one.put("saves", step.saves());
-        one.put("title", step.title());
-        one.put("detail", step.detail());
-        one.put("cost", step.cost());
-        one.put("largestChange", step.largestChange());
-        one.put("parameters", step.parameters());
-        return one;
+    private static ToldStep step(FitStep step) {
+        return new ToldStep(
+                step.kind().spoken(),
+                step.saves(),
+                step.title(),
+                step.detail(),
+                step.cost(),
+                step.largestChange(),
+                step.parameters());
     }
 
-    private static Map<String, Object> socket(Device device, Socket socket) {
-        Map<String, Object> one = new LinkedHashMap<>();
-        one.put("number", socket.number());
-        one.put(
-                "parameters",
+    private static ToldSocket socket(Device device, Socket socket) {
+        List<ToldTurn> turns = socket.turns().stream()
+                .map(t -> new ToldTurn(
+                        t.beat(),
+                        device.find(socket.seats().get(t.seat()).parameter()).name()))
+                .toList();
+        return new ToldSocket(
+                socket.number(),
                 socket.seats().stream()
                         .map(s -> device.find(s.parameter()).name())
-                        .toList());
-        one.put(
-                "way",
-                device.reserved(socket) ? "reserved" : socket.joined() ? "joined" : socket.shared() ? "shared" : "own");
-        if (socket.shared()) {
-            one.put(
-                    "turns",
-                    socket.turns().stream()
-                            .map(t -> Map.of(
-                                    "beat",
-                                    t.beat(),
-                                    "parameter",
-                                    device.find(socket.seats().get(t.seat()).parameter())
-                                            .name()))
-                            .toList());
-        }
-        return one;
+                        .toList(),
+                device.reserved(socket) ? "reserved" : socket.joined() ? "joined" : socket.shared() ? "shared" : "own",
+                socket.shared() ? turns : null);
     }
 }

@@ -10,9 +10,7 @@ import java.io.IOException;
 import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.HashSet;
-import java.util.LinkedHashMap;
 import java.util.List;
-import java.util.Map;
 import java.util.Set;
 import picocli.CommandLine.Command;
 import picocli.CommandLine.Option;
@@ -23,6 +21,9 @@ import picocli.CommandLine.Parameters;
         name = "import",
         description = "Makes a session of a MIDI file, a score or audio and says what each thing in it becomes.")
 final class ImportCommand extends FileCommand {
+    /** One line of the report. */
+    private record ToldLine(String id, String what, int count, String becomes, boolean taken) {}
+
     @Parameters(
             arity = "1..*",
             paramLabel = "FILE",
@@ -47,17 +48,12 @@ final class ImportCommand extends FileCommand {
         all.addAll(audio);
         Brought found = Bringing.read(all);
         Set<String> off = new HashSet<>(without);
-        List<Map<String, Object>> lines = new ArrayList<>();
+        List<ToldLine> lines = new ArrayList<>();
         Set<String> known = new HashSet<>();
         for (ImportLine line : found.lines()) {
             known.add(line.id());
-            Map<String, Object> shown = new LinkedHashMap<>();
-            shown.put("id", line.id());
-            shown.put("what", line.what());
-            shown.put("count", line.count());
-            shown.put("becomes", line.becomes());
-            shown.put("taken", line.takes() && !off.contains(line.id()));
-            lines.add(shown);
+            boolean taken = line.takes() && !off.contains(line.id());
+            lines.add(new ToldLine(line.id(), line.what(), line.count(), line.becomes(), taken));
         }
         for (String one : without) {
             if (one.isEmpty() || !known.contains(one)) {

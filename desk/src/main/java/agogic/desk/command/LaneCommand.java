@@ -17,9 +17,7 @@ import agogic.formats.table.Table;
 import java.io.IOException;
 import java.nio.file.Path;
 import java.util.ArrayList;
-import java.util.LinkedHashMap;
 import java.util.List;
-import java.util.Map;
 import picocli.CommandLine.Command;
 import picocli.CommandLine.Option;
 import picocli.CommandLine.Parameters;
@@ -32,6 +30,9 @@ import picocli.CommandLine.Parameters;
             "Columns: seconds, value (0..1), number (in the unit), unit (of a switch the position)."
         })
 final class LaneCommand extends FileCommand {
+    /** A layer: what it is, where it came from, and whether it is heard. */
+    private record ToldLayer(String name, String kind, String from, int points, boolean heard) {}
+
     @Parameters(index = "0", paramLabel = "SESSION", description = "the session")
     private Path session;
 
@@ -90,20 +91,19 @@ final class LaneCommand extends FileCommand {
                 .put(
                         "points",
                         only < 0 ? lane.points() : lane.layer(only).envelope().size())
-                .put("layers", told(opened, lane))
+                .detail("layers", told(opened, lane))
                 .put("rows", rows);
     }
 
-    private static List<Map<String, Object>> told(Session session, Lane lane) {
-        List<Map<String, Object>> layers = new ArrayList<>();
+    private static List<ToldLayer> told(Session session, Lane lane) {
+        List<ToldLayer> layers = new ArrayList<>();
         for (Layer one : lane.layers()) {
-            Map<String, Object> told = new LinkedHashMap<>();
-            told.put("name", Layers.name(session, one));
-            told.put("kind", Layers.kind(session, one));
-            told.put("from", Layers.source(one));
-            told.put("points", one.envelope().size());
-            told.put("heard", one.on());
-            layers.add(told);
+            layers.add(new ToldLayer(
+                    Layers.name(session, one),
+                    Layers.kind(session, one),
+                    Layers.source(one),
+                    one.envelope().size(),
+                    one.on()));
         }
         return layers;
     }

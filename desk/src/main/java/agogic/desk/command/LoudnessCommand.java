@@ -8,10 +8,10 @@ import agogic.core.session.Track;
 import agogic.desk.loudness.TrackLoudness;
 import agogic.formats.session.SessionFile;
 import agogic.standins.sound.HowLoud;
+import com.fasterxml.jackson.annotation.JsonUnwrapped;
 import java.io.IOException;
 import java.nio.file.Path;
 import java.util.ArrayList;
-import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import picocli.CommandLine.Command;
@@ -26,6 +26,15 @@ import picocli.CommandLine.Parameters;
             "so that phrases come to that loudness: an offset layer of its own."
         })
 final class LoudnessCommand extends FileCommand {
+    /** How loud something is, in LUFS, LU and dBTP. */
+    private record ToldLoudness(
+            double integrated, double range, double greatestShortTerm, double greatestMomentary, double truePeak) {}
+
+    private record ToldTrack(String of, @JsonUnwrapped ToldLoudness loudness) {}
+
+    /** A phrase: from and to in seconds, its loudness before and after the draft in LUFS. */
+    private record ToldPhrase(double from, double to, double before, double after) {}
+
     @Parameters(index = "0", paramLabel = "SESSION", description = "the session")
     private Path session;
 
@@ -67,7 +76,7 @@ final class LoudnessCommand extends FileCommand {
             throw new IllegalArgumentException("--to and --out draft a level: --target says which.");
         }
         Answer answer = new Answer();
-        List<Map<String, Object>> all = new ArrayList<>();
+        List<ToldTrack> all = new ArrayList<>();
         if (track == null) {
             Map<String, HowLoud> each = TrackLoudness.each(opened);
             all.add(told(answer, "All", each.get("")));
@@ -79,23 +88,19 @@ final class LoudnessCommand extends FileCommand {
         return answer.put("loudness", all);
     }
 
-    private static Map<String, Object> told(Answer answer, String name, HowLoud heard) {
+    private static ToldTrack told(Answer answer, String name, HowLoud heard) {
         answer.say(name + ": " + TrackLoudness.words(heard) + ".");
-        Map<String, Object> told = new LinkedHashMap<>();
-        told.put("of", name);
-        told.putAll(numbers(heard));
-        return told;
+        return new ToldTrack(name, numbers(heard));
     }
 
-    private static Map<String, Object> numbers(HowLoud heard) {
-        Map<String, Object> told = new LinkedHashMap<>();
+    private static ToldLoudness numbers(HowLoud heard) {
         LoudnessCurve curve = heard.curve();
-        told.put("integrated", curve.integrated());
-        told.put("range", curve.range());
-        told.put("greatestShortTerm", curve.greatestShortTerm());
-        told.put("greatestMomentary", curve.greatestMomentary());
-        told.put("truePeak", heard.truePeak());
-        return told;
+        return new ToldLoudness(
+                curve.integrated(),
+                curve.range(),
+                curve.greatestShortTerm(),
+                curve.greatestMomentary(),
+                heard.truePeak());
     }
 
     private Answer drafted(Session opened) throws IOException {
@@ -116,14 +121,13 @@ final class LoudnessCommand extends FileCommand {
         SessionFile.save(out, draft.drafted().session());
         Answer answer = new Answer();
         answer.say(opened.parameter(level).name() + ": " + draft.words(loud));
-        List<Map<String, Object>> phrases = new ArrayList<>();
+        List<ToldPhrase> phrases = new ArrayList<>();
         for (int[] phrase : draft.drafted().phrases()) {
-            Map<String, Object> one = new LinkedHashMap<>();
-            one.put("from", phrase[0] * LoudnessCurve.STEP);
-            one.put("to", phrase[1] * LoudnessCurve.STEP);
-            one.put("before", LoudnessDraft.Drafted.loudness(draft.before().curve(), phrase));
-            one.put("after", LoudnessDraft.Drafted.loudness(draft.after().curve(), phrase));
-            phrases.add(one);
+            phrases.add(new ToldPhrase(
+                    phrase[0] * LoudnessCurve.STEP,
+                    phrase[1] * LoudnessCurve.STEP,
+                    LoudnessDraft.Drafted.loudness(draft.before().curve(), phrase),
+                    LoudnessDraft.Drafted.loudness(draft.after().curve(), phrase)));
         }
         return answer.put("points", draft.drafted().points())
                 .put("before", numbers(draft.before()))

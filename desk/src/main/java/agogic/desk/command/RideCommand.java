@@ -26,11 +26,9 @@ import java.io.IOException;
 import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.HashSet;
-import java.util.LinkedHashMap;
 import java.util.LinkedHashSet;
 import java.util.List;
 import java.util.Locale;
-import java.util.Map;
 import java.util.Set;
 import picocli.CommandLine.Command;
 import picocli.CommandLine.Option;
@@ -45,6 +43,27 @@ import picocli.CommandLine.Parameters;
             "Exit code 1 if nothing was written; it says why."
         })
 final class RideCommand extends FileCommand {
+    /** What one ride became: moves and points, how far at most and in the middle of the squares, in the difference unit. */
+    private record ToldStretch(
+            String target,
+            String layer,
+            String take,
+            String ride,
+            int moves,
+            int points,
+            int fewest,
+            double farthest,
+            String farthestInUnit,
+            double middle,
+            String middleInUnit,
+            int rests,
+            double fromBeat,
+            double toBeat,
+            String from,
+            String to,
+            double fromSeconds,
+            double toSeconds) {}
+
     /** A count-in lasts no longer than this, in seconds. */
     private static final double LONGEST_LEAD = 600;
 
@@ -136,7 +155,7 @@ final class RideCommand extends FileCommand {
         SessionFile.save(out, after);
         long late = entries.stream().filter(e -> e.seconds() > end - start).count();
         Answer answer = new Answer();
-        List<Map<String, Object>> written = written(before, after, passes, answer);
+        List<ToldStretch> written = written(before, after, passes, answer);
         answer.put("stretches", written).put("notPlayedAfterTheEnd", late);
         if (late > 0) {
             answer.say(late + " entries of " + moves.getFileName()
@@ -250,8 +269,8 @@ final class RideCommand extends FileCommand {
                 + surface.pages().size() + ".");
     }
 
-    private static List<Map<String, Object>> written(Session before, Session after, List<Pass> passes, Answer answer) {
-        List<Map<String, Object>> written = new ArrayList<>();
+    private static List<ToldStretch> written(Session before, Session after, List<Pass> passes, Answer answer) {
+        List<ToldStretch> written = new ArrayList<>();
         Set<Target> targets = new LinkedHashSet<>();
         for (Pass pass : passes) {
             targets.add(pass.route().target());
@@ -260,20 +279,20 @@ final class RideCommand extends FileCommand {
             Lane lane = after.lane(target);
             for (int k = 0; k < lane.layers().size(); k++) {
                 for (int i = old(before, lane, k); i < lane.layer(k).stretches().size(); i++) {
-                    Map<String, Object> one =
+                    ToldStretch one =
                             told(after, target, k, lane.layer(k).stretches().get(i));
                     written.add(one);
                     answer.say(TargetName.of(after, target)
-                            + (k == 0 ? "" : " (" + one.get("layer") + ")") + ", " + one.get("from")
-                            + " to " + one.get("to") + ": " + one.get("moves") + " moves → " + one.get("points")
-                            + " points, never more than " + one.get("farthestInUnit") + " from the hand.");
+                            + (k == 0 ? "" : " (" + one.layer() + ")") + ", " + one.from()
+                            + " to " + one.to() + ": " + one.moves() + " moves → " + one.points()
+                            + " points, never more than " + one.farthestInUnit() + " from the hand.");
                 }
             }
         }
         return written;
     }
 
-    private static Map<String, Object> told(Session after, Target target, int k, Stretch stretch) {
+    private static ToldStretch told(Session after, Target target, int k, Stretch stretch) {
         Layer layer = after.lane(target).layer(k);
         Parameter scale = layer.scale(after.parameter(target));
         Refined refined =
@@ -281,26 +300,25 @@ final class RideCommand extends FileCommand {
         Timeline timeline = after.timeline();
         double fromSeconds = stretch.time(timeline, layer.lock()).seconds(stretch.from());
         double toSeconds = stretch.time(timeline, layer.lock()).seconds(stretch.to());
-        Map<String, Object> one = new LinkedHashMap<>();
-        one.put("target", target.toString());
-        one.put("layer", Layers.name(after, layer));
-        one.put("take", stretch.name());
-        one.put("ride", stretch.ride());
-        one.put("moves", after.ride(stretch.ride()).size());
-        one.put("points", refined.points());
-        one.put("fewest", refined.fewest());
-        one.put("farthest", refined.farthest());
-        one.put("farthestInUnit", scale.printDifference(refined.farthest()));
-        one.put("middle", refined.middle());
-        one.put("middleInUnit", scale.printDifference(refined.middle()));
-        one.put("rests", refined.rests().size());
-        one.put("fromBeat", timeline.beatAt(fromSeconds));
-        one.put("toBeat", timeline.beatAt(toSeconds));
-        one.put("from", timeline.printBars(timeline.beatAt(fromSeconds)));
-        one.put("to", timeline.printBars(timeline.beatAt(toSeconds)));
-        one.put("fromSeconds", fromSeconds);
-        one.put("toSeconds", toSeconds);
-        return one;
+        return new ToldStretch(
+                target.toString(),
+                Layers.name(after, layer),
+                stretch.name(),
+                stretch.ride(),
+                after.ride(stretch.ride()).size(),
+                refined.points(),
+                refined.fewest(),
+                refined.farthest(),
+                scale.printDifference(refined.farthest()),
+                refined.middle(),
+                scale.printDifference(refined.middle()),
+                refined.rests().size(),
+                timeline.beatAt(fromSeconds),
+                timeline.beatAt(toSeconds),
+                timeline.printBars(timeline.beatAt(fromSeconds)),
+                timeline.printBars(timeline.beatAt(toSeconds)),
+                fromSeconds,
+                toSeconds);
     }
 
     private static WriteMode mode(String word) {

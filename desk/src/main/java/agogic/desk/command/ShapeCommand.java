@@ -8,9 +8,7 @@ import agogic.core.route.Target;
 import agogic.core.session.Session;
 import agogic.core.session.TargetName;
 import java.util.ArrayList;
-import java.util.LinkedHashMap;
 import java.util.List;
-import java.util.Map;
 import picocli.CommandLine.Command;
 import picocli.CommandLine.Option;
 
@@ -24,6 +22,16 @@ import picocli.CommandLine.Option;
             "drop Far 33. A range is two positions, “in Shadow”, “loop” or “all”."
         })
 final class ShapeCommand extends EditCommand {
+    /** What became of a lane: its points, how far it is from what it was, and what that did to its rides. */
+    private record ToldLane(
+            String target,
+            int pointsBefore,
+            int points,
+            double farthest,
+            String farthestInUnit,
+            double farthestAtBeat,
+            String rides) {}
+
     @Option(
             names = "--target",
             required = true,
@@ -55,22 +63,21 @@ final class ShapeCommand extends EditCommand {
         for (String act : words) {
             after = ShapeWords.apply(after, all, which, act);
         }
-        List<Map<String, Object>> shaped = new ArrayList<>();
+        List<ToldLane> shaped = new ArrayList<>();
         for (Target target : all) {
             Difference difference = Difference.of(before, after, target);
             int old = before.lane(target).layer(which).envelope().size();
             int now = after.lane(target).layer(which).envelope().size();
-            Map<String, Object> one = new LinkedHashMap<>();
-            one.put("target", target.toString());
-            one.put("pointsBefore", old);
-            one.put("points", now);
-            one.put("farthest", difference.farthest());
-            one.put("farthestInUnit", before.parameter(target).printDifference(difference.farthest()));
-            one.put("farthestAtBeat", difference.beat());
             String rides = RidesCut.told(
                     before.lane(target).layer(which), after.lane(target).layer(which));
-            one.put("rides", rides);
-            shaped.add(one);
+            shaped.add(new ToldLane(
+                    target.toString(),
+                    old,
+                    now,
+                    difference.farthest(),
+                    before.parameter(target).printDifference(difference.farthest()),
+                    difference.beat(),
+                    rides));
             answer.say(TargetName.of(before, target) + ": " + old + " points before, " + now + " after; "
                     + difference.told(before, target) + (rides.isEmpty() ? "" : "; " + rides) + ".");
         }

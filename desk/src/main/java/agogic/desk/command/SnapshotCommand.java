@@ -13,7 +13,6 @@ import agogic.core.session.Session;
 import agogic.core.snapshot.Snapshot;
 import java.util.ArrayList;
 import java.util.HashMap;
-import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import picocli.CommandLine.Command;
@@ -27,6 +26,12 @@ import picocli.CommandLine.Option;
             "--drop writes them on their lanes, in words: “Far 33”, “Far 33 until 37”, “Far 33 over 2 bars”."
         })
 final class SnapshotCommand extends EditCommand {
+    private record Taken(String taken, String set, String values) {}
+
+    private record Dropped(String dropped, String replaces) {}
+
+    private record MadeMacro(String macro, int members) {}
+
     @Option(names = "--take", paramLabel = "NAME", description = "the name of the snapshot that is taken")
     private String take;
 
@@ -67,7 +72,7 @@ final class SnapshotCommand extends EditCommand {
             throw new IllegalArgumentException("Nothing to do: --take a snapshot, --drop one, or --between two.");
         }
         Session after = before;
-        List<Map<String, Object>> done = new ArrayList<>();
+        List<Record> done = new ArrayList<>();
         if (take != null) {
             Snapshot snapshot = taken(before);
             int old = Snapshots.set(before, set).stream()
@@ -81,13 +86,13 @@ final class SnapshotCommand extends EditCommand {
             after = Snapshots.keep(after, set, snapshot);
             String spoken = Snapshots.spoken(after, snapshot);
             answer.say(take + ", of the set " + set + ": " + spoken + ".");
-            done.add(new LinkedHashMap<>(Map.of("taken", take, "set", set, "values", spoken)));
+            done.add(new Taken(take, set, spoken));
         }
         for (String words : drops) {
             String replaces = SnapshotWords.replaces(after, words);
             after = ShapeWords.apply(after, List.of(), 0, "drop " + words);
             answer.say("Dropped: " + words + "; " + replaces + ".");
-            done.add(new LinkedHashMap<>(Map.of("dropped", words, "replaces", replaces)));
+            done.add(new Dropped(words, replaces));
         }
         if (between != null) {
             String[] ends = between.split(",", -1);
@@ -101,8 +106,7 @@ final class SnapshotCommand extends EditCommand {
             answer.say(fresh.name() + " moves " + fresh.members().size() + " parameters from " + ends[0].strip()
                     + " to " + ends[1].strip() + "."
                     + (made.left().isEmpty() ? "" : " Left out: " + String.join("; ", made.left()) + "."));
-            done.add(new LinkedHashMap<>(
-                    Map.of("macro", fresh.name(), "members", fresh.members().size())));
+            done.add(new MadeMacro(fresh.name(), fresh.members().size()));
         }
         answer.put("snapshots", done);
         return after;

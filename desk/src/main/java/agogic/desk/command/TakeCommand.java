@@ -7,10 +7,8 @@ import agogic.formats.table.TableBack;
 import java.io.IOException;
 import java.nio.file.Path;
 import java.util.ArrayList;
-import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Locale;
-import java.util.Map;
 import java.util.Optional;
 import picocli.CommandLine.Command;
 import picocli.CommandLine.Option;
@@ -26,6 +24,9 @@ import picocli.CommandLine.Parameters;
             "What comes back as it went out changes nothing."
         })
 final class TakeCommand extends FileCommand {
+    /** What would be of a lane, from and to in seconds, and how far from what is there at most, in the unit. */
+    private record ToldChange(String target, String becomes, double from, double to, double most) {}
+
     @Parameters(index = "0", paramLabel = "SESSION", description = "the session")
     private Path session;
 
@@ -73,16 +74,11 @@ final class TakeCommand extends FileCommand {
         if (taken.changes().isEmpty()) {
             answer.say("The table says what is there already: nothing changes.");
         }
-        List<Map<String, Object>> changes = new ArrayList<>();
+        List<ToldChange> changes = new ArrayList<>();
         for (TableBack.Change change : taken.changes()) {
             answer.say(TableBack.told(opened, change));
-            Map<String, Object> shown = new LinkedHashMap<>();
-            shown.put("target", change.target().toString());
-            shown.put("becomes", change.what());
-            shown.put("from", change.from());
-            shown.put("to", change.to());
-            shown.put("most", change.most());
-            changes.add(shown);
+            changes.add(new ToldChange(
+                    change.target().toString(), change.what(), change.from(), change.to(), change.most()));
         }
         return answer.put("changes", changes).put("as", form.name().toLowerCase(Locale.ROOT));
     }

@@ -13,9 +13,7 @@ import agogic.formats.table.ByteTable;
 import java.io.IOException;
 import java.nio.file.Path;
 import java.util.ArrayList;
-import java.util.LinkedHashMap;
 import java.util.List;
-import java.util.Map;
 import java.util.Optional;
 import picocli.CommandLine.Command;
 import picocli.CommandLine.Option;
@@ -24,6 +22,19 @@ import picocli.CommandLine.Parameters;
 /** {@code trace}: how far bytes get between the port of a surface and a value, and where they stop. */
 @Command(name = "trace", description = "How far bytes get from the port of a surface to a value: each stop, and why.")
 final class TraceCommand extends FileCommand {
+    /** One route of what moved: where it stops, where the hand stands, what counts of that, and the value, normalised. */
+    private record ToldRoute(
+            String target,
+            String verdict,
+            String stopsAt,
+            boolean pageCounts,
+            boolean heard,
+            double hand,
+            Double counted,
+            double value,
+            String reads,
+            String sentence) {}
+
     private static final long TICK = 1_000_000L;
 
     @Parameters(index = "0", paramLabel = "SESSION", description = "the session")
@@ -75,7 +86,7 @@ final class TraceCommand extends FileCommand {
 
     private Answer answer(Session opened, Engine engine, int place, Trace trace) {
         Surface one = opened.surfaces().get(place);
-        List<Map<String, Object>> wires = new ArrayList<>();
+        List<ToldRoute> wires = new ArrayList<>();
         int control = engine.live().lastEvent().control();
         if (control >= 0) {
             Control moved = one.controls().get(control);
@@ -84,7 +95,7 @@ final class TraceCommand extends FileCommand {
                 wires.add(wire(opened, engine, place, r, hand));
             }
         }
-        boolean heard = trace.verdict().heard() || wires.stream().anyMatch(w -> Boolean.TRUE.equals(w.get("heard")));
+        boolean heard = trace.verdict().heard() || wires.stream().anyMatch(ToldRoute::heard);
         Answer answer = new Answer()
                 .put("surface", one.name())
                 .put("control", control < 0 ? null : one.controls().get(control).name())
@@ -95,30 +106,29 @@ final class TraceCommand extends FileCommand {
                 .put("heard", heard)
                 .put("routes", wires)
                 .say(trace.head() + ": " + trace.sentence());
-        for (Map<String, Object> wire : wires) {
-            answer.say("  " + wire.get("target") + ": " + wire.get("sentence"));
+        for (ToldRoute wire : wires) {
+            answer.say("  " + wire.target() + ": " + wire.sentence());
         }
         return heard ? answer : answer.fails();
     }
 
-    private static Map<String, Object> wire(Session opened, Engine engine, int place, int r, double hand) {
+    private static ToldRoute wire(Session opened, Engine engine, int place, int r, double hand) {
         Route route = opened.routes().get(r);
         Trace trace = Trace.of(opened, engine.live(), r, hand);
         boolean active = engine.live().active(place, route.hand().orElseThrow().page());
-        Map<String, Object> one = new LinkedHashMap<>();
-        one.put("target", route.target().toString());
-        one.put("verdict", engine.live().verdict(r).name().toLowerCase(java.util.Locale.ROOT));
-        one.put("stopsAt", engine.live().verdict(r).joint().name().toLowerCase(java.util.Locale.ROOT));
-        one.put("pageCounts", active);
-        one.put("heard", active && engine.live().verdict(r).heard());
-        one.put("hand", hand);
         double counted = engine.live().counted(r);
-        one.put("counted", Double.isNaN(counted) ? null : counted);
         double value = engine.live().value(engine.index().of(route.target()));
-        one.put("value", value);
-        one.put("reads", opened.parameter(route.target()).print(value));
-        one.put("sentence", trace.sentence());
-        return one;
+        return new ToldRoute(
+                route.target().toString(),
+                engine.live().verdict(r).name().toLowerCase(java.util.Locale.ROOT),
+                engine.live().verdict(r).joint().name().toLowerCase(java.util.Locale.ROOT),
+                active,
+                active && engine.live().verdict(r).heard(),
+                hand,
+                Double.isNaN(counted) ? null : counted,
+                value,
+                opened.parameter(route.target()).print(value),
+                trace.sentence());
     }
 
     private int page(Surface one) {

@@ -17,6 +17,7 @@ public record OutputChoice(String name, int blocks, int rate) {
     /** That of the system, with a buffer that few machines are too slow for. */
     public static final OutputChoice USUAL = new OutputChoice("", 12, 0);
 
+    /** @throws IllegalArgumentException in words for people if one of these is not what it can be */
     public OutputChoice {
         if (blocks < 4 || blocks > 192) {
             throw new IllegalArgumentException("An audio buffer has 4 to 192 blocks, not " + blocks + ".");

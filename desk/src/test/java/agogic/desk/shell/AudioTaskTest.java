@@ -26,6 +26,7 @@ import java.io.InputStream;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.List;
+import java.util.concurrent.atomic.AtomicInteger;
 import javafx.geometry.Bounds;
 import javafx.geometry.Point2D;
 import javafx.scene.Node;
@@ -253,7 +254,7 @@ class AudioTaskTest extends WindowTest {
     }
 
     /** A small window beside ours, from which files are dragged as from a folder of the system. */
-    private Stage folderWindow(Path file) {
+    private Stage folderWindow(Path file, AtomicInteger dragged) {
         Stage[] made = new Stage[1];
         interact(() -> {
             Label label = new Label(file.getFileName().toString());
@@ -262,6 +263,7 @@ class AudioTaskTest extends WindowTest {
                 ClipboardContent content = new ClipboardContent();
                 content.putFiles(List.of(file.toFile()));
                 label.startDragAndDrop(TransferMode.COPY).setContent(content);
+                dragged.incrementAndGet();
                 e.consume();
             });
             Stage stage = new Stage(StageStyle.UNDECORATED);
@@ -278,8 +280,11 @@ class AudioTaskTest extends WindowTest {
     @Test
     void aFileIsDroppedOnTheWindowAndOnARow() throws Exception {
         Path voice = Voices.uneven(folder.resolve("Voice.wav"), 3, 2);
-        Stage from = folderWindow(voice);
+        AtomicInteger dragged = new AtomicInteger();
+        Stage from = folderWindow(voice, dragged);
         drag("#file");
+        moveBy(20, 6);
+        until(() -> dragged.get() == 1);
         dropTo("#routes");
         until(() -> lookup(".dialog-pane").tryQuery().isPresent());
         push(KeyCode.ENTER);
@@ -295,8 +300,17 @@ class AudioTaskTest extends WindowTest {
                                 && String.valueOf(n.getAccessibleText()).contains("Level"))
                 .findFirst()
                 .orElseThrow();
-        Bounds bounds = row.localToScreen(row.getBoundsInLocal());
         drag("#file");
+        moveBy(20, 6);
+        until(() -> dragged.get() == 2);
+        // It is where it will be once a frame was laid out without moving it.
+        Bounds[] seen = {null};
+        until(() -> {
+            Bounds last = seen[0];
+            seen[0] = row.localToScreen(row.getBoundsInLocal());
+            return seen[0].getWidth() > 100 && seen[0].equals(last);
+        });
+        Bounds bounds = seen[0];
         dropTo(new Point2D(bounds.getMinX() + 0.6 * bounds.getWidth(), bounds.getCenterY()));
         until(() -> clips().size() == 2);
         double beat = clips().get(1).beat();

@@ -64,6 +64,7 @@ public final class Controllers {
         }
     }
 
+    /** Makes lanes in the time of this piece. */
     public Controllers(Timeline timeline) {
         this.timeline = timeline;
     }

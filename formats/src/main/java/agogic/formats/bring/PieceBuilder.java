@@ -60,6 +60,7 @@ public final class PieceBuilder {
         length = Math.max(length, beat);
     }
 
+    /** Keeps what a file said at places that nothing here is computed from. */
     public void remark(List<Remark> more) {
         remarks.addAll(more);
     }

@@ -6,10 +6,12 @@ import java.io.IOException;
 public final class FormatException extends IOException {
     private static final long serialVersionUID = 1;
 
+    /** @param message for people: what, where, what was expected */
     public FormatException(String message) {
         super(message);
     }
 
+    /** @param message for people: what, where, what was expected */
     public FormatException(String message, Throwable cause) {
         super(message, cause);
     }

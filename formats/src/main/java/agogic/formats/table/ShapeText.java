@@ -10,10 +10,12 @@ import java.util.Locale;
 public final class ShapeText {
     private ShapeText() {}
 
+    /** How a shape is called in a table. */
     public static String name(Shape shape) {
         return shape.kind().name().toLowerCase(Locale.ROOT);
     }
 
+    /** The numbers of a shape as they stand in a table; empty if it has none. */
     public static String amount(Shape shape) {
         String amount =
                 switch (shape.kind()) {

@@ -16,26 +16,32 @@ public final class StandIns {
 
     private StandIns() {}
 
+    /** An instrument of partials, with this id. */
     public static Device partialBank(String id) {
         return PartialBank.describe(id);
     }
 
+    /** A filter of two poles, with this id. */
     public static Device twoPoleFilter(String id) {
         return TwoPoleFilter.describe(id);
     }
 
+    /** An instrument of two drones, with this id. */
     public static Device dronePair(String id) {
         return DronePair.describe(id);
     }
 
+    /** A chorus, with this id. */
     public static Device slowChorus(String id) {
         return SlowChorus.describe(id);
     }
 
+    /** An echo, with this id. */
     public static Device echoLine(String id) {
         return EchoLine.describe(id);
     }
 
+    /** A reverb, with this id. */
     public static Device longHall(String id) {
         return LongHall.describe(id);
     }
@@ -50,6 +56,7 @@ public final class StandIns {
         return DomePanner.describe(id, number);
     }
 
+    /** A strip for a voice, with this id. */
     public static Device voiceStrip(String id) {
         return VoiceStrip.describe(id);
     }

@@ -50,7 +50,11 @@ public final class Clips {
         return replaced(session, id, c -> c.at(Math.max(0, beat), session.timeline()));
     }
 
-    /** With an empty clip on a track, from one beat to another. */
+    /**
+     * With an empty clip on a track, from one beat to another.
+     *
+     * @throws IllegalArgumentException in words for people if it has no name or no length, or cannot lie there
+     */
     public static Made add(Session session, String trackId, String name, double from, double to) {
         if (name.isBlank()) {
             throw new IllegalArgumentException("A clip needs a name.");
@@ -65,7 +69,11 @@ public final class Clips {
         return new Made(session.with(track.with(clips)), id);
     }
 
-    /** With another name. */
+    /**
+     * With another name.
+     *
+     * @throws IllegalArgumentException in words for people if the name is blank
+     */
     public static Session rename(Session session, String id, String name) {
         if (name.isBlank()) {
             throw new IllegalArgumentException("A clip needs a name.");
@@ -110,7 +118,11 @@ public final class Clips {
         return "clip-" + n;
     }
 
-    /** With copies one behind the other up to {@code beat}; the last is as long as there is room. */
+    /**
+     * With copies one behind the other up to {@code beat}; the last is as long as there is room.
+     *
+     * @throws IllegalArgumentException in words for people if it ends there or later, or more than a thousand copies would be needed
+     */
     public static Session repeat(Session session, String id, double beat) {
         Clip clip = of(session, id);
         if (!(beat > clip.end() + Clip.SAME)) {
@@ -192,7 +204,11 @@ public final class Clips {
         return replaced(session, id, c -> later(session, c, from).lying(from, to - from, begins));
     }
 
-    /** With all of a clip's content, as it is heard now, in {@code length} quarter notes. */
+    /**
+     * With all of a clip's content, as it is heard now, in {@code length} quarter notes.
+     *
+     * @throws IllegalArgumentException in words for people if it plays audio, or would go more than 64 times as fast or as slow as it was written
+     */
     public static Session stretch(Session session, String id, double length) {
         Clip clip = of(session, id);
         if (clip.audio().isPresent()) {
@@ -207,7 +223,11 @@ public final class Clips {
         return replaced(session, id, c -> c.stretched(length, speed));
     }
 
-    /** With a clip that repeats {@code cycle} quarter notes of its content; 0 for not at all. */
+    /**
+     * With a clip that repeats {@code cycle} quarter notes of its content; 0 for not at all.
+     *
+     * @throws IllegalArgumentException in words for people if the turn is shorter than a 64th of a quarter note
+     */
     public static Session loop(Session session, String id, double cycle) {
         Clip clip = of(session, id);
         if (cycle != 0 && !(cycle >= SHORTEST)) {
@@ -235,6 +255,8 @@ public final class Clips {
     /**
      * With two clips of one track as one, from the beginning of the first to the end of the last. What lies between them is
      * empty; its content is what is heard.
+     *
+     * @throws IllegalArgumentException in words for people if they are not two of one track, lie one over the other, or play audio that does not go on
      */
     public static Made join(Session session, String one, String other) {
         Clip first = of(session, one).beat() <= of(session, other).beat() ? of(session, one) : of(session, other);

@@ -82,6 +82,8 @@ public record Travel(double down, double up, Target lowest, Target highest, doub
      * The group at the resting place that gives it the full way: all rests shifted alike, the macro centred, and its scale
      * so that its ends are the walls. Distances stay as they are. Members that move in steps keep their positions'
      * distances as near as steps allow.
+     *
+     * @throws IllegalArgumentException in words for people if the macro has no members that keep their distances, wraps round, or cannot travel at all
      */
     public static Session fullWay(Session session, String macroId) {
         Macro macro = session.macro(macroId);

@@ -111,6 +111,8 @@ public final class Takes {
     /**
      * The session with a ride more on top: at each time the mean of where the control counted in these cycles. Before a
      * cycle's first move its first place counts, after its last move its last.
+     *
+     * @throws IllegalArgumentException in words for people if there are fewer than two
      */
     public static Session average(Session session, Target target, int layer, List<Integer> cycles) {
         if (cycles.size() < 2) {

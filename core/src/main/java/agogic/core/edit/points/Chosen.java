@@ -54,6 +54,7 @@ public final class Chosen {
      *
      * @param later in lane time
      * @param higher normalised; of a switch each point goes to the position it comes to lie at
+     * @throws IllegalArgumentException in words for people if some of the chosen points have gone
      */
     public static Session move(Session session, Target target, int layer, BitSet chosen, double later, double higher) {
         Layer one = session.lane(target).layer(layer);
@@ -114,7 +115,11 @@ public final class Chosen {
         return layer.inClip() ? time : session.timeline().beatOfLane(layer.lock(), time);
     }
 
-    /** With these points, in beats of the piece, in the place of what lies between the first and the last of them. */
+    /**
+     * With these points, in beats of the piece, in the place of what lies between the first and the last of them.
+     *
+     * @throws IllegalArgumentException in words for people if there are no points, or the first would lie before the beginning
+     */
     public static Session paste(Session session, Target target, int layer, List<Point> points) {
         if (points.isEmpty()) {
             throw new IllegalArgumentException("There are no points to paste.");

@@ -165,7 +165,11 @@ public final class LoudnessDraft {
         return new Drafted(with, envelope.size(), heard, heard.louder(drawn), drawn, looked.phrases(), looked.held());
     }
 
-    /** As {@link #of}, at once and without points: what would come of it, before any tolerance. */
+    /**
+     * As {@link #of}, at once and without points: what would come of it, before any tolerance.
+     *
+     * @throws IllegalArgumentException in words for people if the target is no level, or nothing is loud enough to be measured
+     */
     public static Drafted look(Session session, Target target, LoudnessCurve heard, Wanted wanted) {
         Parameter parameter = session.parameter(target);
         if (!possible(parameter)) {

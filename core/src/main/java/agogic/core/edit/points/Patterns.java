@@ -51,7 +51,11 @@ public final class Patterns {
         return changed(session, old.get().name(), pattern.named(old.get().name()));
     }
 
-    /** With another name. */
+    /**
+     * With another name.
+     *
+     * @throws IllegalArgumentException in words for people if there is no such pattern, or the other name is taken
+     */
     public static Session rename(Session session, String name, String newName) {
         if (find(session, newName).filter(p -> !p.name().equals(name)).isPresent()) {
             throw new IllegalArgumentException("There is a pattern with the name " + newName + " already.");

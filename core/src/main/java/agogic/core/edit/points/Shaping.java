@@ -278,7 +278,11 @@ public final class Shaping {
         });
     }
 
-    /** With the values of the points drawn to so many even steps of the travel, and held. */
+    /**
+     * With the values of the points drawn to so many even steps of the travel, and held.
+     *
+     * @throws IllegalArgumentException in words for people if there are not 2 to 1,000 steps
+     */
     public Session steps(double from, double to, int steps) {
         if (steps < 2 || steps > 1000) {
             throw new IllegalArgumentException("Values are drawn to 2 to 1,000 steps, not to " + steps + ".");
@@ -358,7 +362,11 @@ public final class Shaping {
         });
     }
 
-    /** With what a range has at another place too, over what is there; again and again up to {@code until}. */
+    /**
+     * With what a range has at another place too, over what is there; again and again up to {@code until}.
+     *
+     * @throws IllegalArgumentException in words for people if it would be more than two million points
+     */
     public Session copy(double from, double to, double at, double until) {
         Envelope part = part(from, to);
         double length = to - from;
@@ -375,7 +383,11 @@ public final class Shaping {
         return with(all, at, until, true);
     }
 
-    /** A point that gets the value of the one before it, or after it. */
+    /**
+     * A point that gets the value of the one before it, or after it.
+     *
+     * @throws IllegalArgumentException in words for people if there is no point beside it there
+     */
     public Session equal(int point, boolean before) {
         int other = before ? point - 1 : point + 1;
         if (point < 0

@@ -25,7 +25,11 @@ public final class Snapshots {
                 .findFirst();
     }
 
-    /** What was asked for by its name, or by the names of its set and itself with a slash between. */
+    /**
+     * What was asked for by its name, or by the names of its set and itself with a slash between.
+     *
+     * @throws IllegalArgumentException in words for people if no snapshot has this name, or several sets have one
+     */
     public static Snapshot find(Session session, String name) {
         List<String> known = new ArrayList<>();
         List<String> places = new ArrayList<>();
@@ -110,7 +114,11 @@ public final class Snapshots {
                 .toList());
     }
 
-    /** A snapshot of how parameters stand now. */
+    /**
+     * A snapshot of how parameters stand now.
+     *
+     * @throws IllegalArgumentException in words for people if none of the targets may be written
+     */
     public static Snapshot take(Session session, String name, List<Target> targets, ToDoubleFunction<Target> standing) {
         List<Snapshot.Value> values = new ArrayList<>();
         for (Target target : targets) {
@@ -132,6 +140,7 @@ public final class Snapshots {
      *
      * @param over how long they take to get there, in beats; 0 for a jump
      * @param shape the way there
+     * @throws IllegalArgumentException in words for people if it would come where the piece, or that part, is over
      */
     public static Session drop(
             Session session, Snapshot snapshot, double beat, double over, Shape shape, double until) {

@@ -58,6 +58,7 @@ public final class Versions {
                 && one.lane().map(Lane::target).equals(other.lane().map(Lane::target));
     }
 
+    /** The session without a version that was kept; the same if it has none like it. */
     public static Session remove(Session session, Version version) {
         return session.withVersions(
                 session.versions().stream().filter(v -> v != version).toList());

@@ -49,6 +49,7 @@ public final class Drawing {
     private double[] t;
     private double[] v;
 
+    /** Draws paths within a tube; {@code shaped} if their ways may bend. */
     public Drawing(Tube tube, Ways ways, boolean shaped, PlaceSearch search, PlaceSearch.Surroundings about) {
         this.shaped = shaped;
         this.tube = tube;

@@ -24,6 +24,7 @@ public final class Centring {
         v = corners.values().clone();
     }
 
+    /** The same corners, each at the value nearest to the middle of the tube that its neighbours allow: a few passes, of very many corners one. */
     public static Curve centre(Curve corners, Tube tube) {
         Centring centring = new Centring(corners, tube);
         // Of very many corners one pass is enough: what the second finds is not worth its time.

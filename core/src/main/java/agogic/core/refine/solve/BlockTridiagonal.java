@@ -19,6 +19,7 @@ public final class BlockTridiagonal {
     /** The right side of the system that was solved last, by what solves it. */
     public double product;
 
+    /** Begins anew, for so many corners. */
     public void clear(int corners) {
         size = corners;
         if (x.length < 2 * corners) {

@@ -14,6 +14,7 @@ public final class Normal {
     private final double[][] square = new double[UNKNOWNS][UNKNOWNS];
     private final double[] change = new double[UNKNOWNS];
 
+    /** Begins anew. */
     public void clear() {
         Arrays.fill(pull, 0);
         for (double[] row : square) {

@@ -23,6 +23,11 @@ public final class Tube {
 
     private int asked;
 
+    /**
+     * A tube through these places: times that rise, and at each the lowest, the wanted and the highest value.
+     *
+     * @throws IllegalArgumentException if there are not as many of each, or fewer than two
+     */
     public Tube(double[] times, double[] lower, double[] centre, double[] upper) {
         this.times = times;
         this.lower = lower;
@@ -150,18 +155,22 @@ public final class Tube {
         return times.length;
     }
 
+    /** When at a place, from 0. */
     public double time(int i) {
         return times[i];
     }
 
+    /** The lowest value at a place, from 0. */
     public double lower(int i) {
         return lower[i];
     }
 
+    /** The wanted value at a place, from 0. */
     public double centre(int i) {
         return centre[i];
     }
 
+    /** The highest value at a place, from 0. */
     public double upper(int i) {
         return upper[i];
     }

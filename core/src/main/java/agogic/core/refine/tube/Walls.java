@@ -33,6 +33,7 @@ public final class Walls {
 
     public double wall;
 
+    /** The walls of a tube; it takes as long as the tube has places. */
     public Walls(Tube tube) {
         this.tube = tube;
         int gaps = tube.size() - 1;

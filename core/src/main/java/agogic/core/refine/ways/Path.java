@@ -14,6 +14,7 @@ public final class Path {
     public final Shape[] shapes;
     public final double[] errors;
 
+    /** A path through these corners; a way and what it is off fewer than corners. */
     public Path(double[] times, double[] values, Shape[] shapes, double[] errors) {
         t = times;
         v = values;

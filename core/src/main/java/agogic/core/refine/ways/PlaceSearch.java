@@ -74,6 +74,7 @@ public final class PlaceSearch {
     private final double[][] ends;
     private final List<double[]> meetings;
 
+    /** Looks for places within a tube. */
     public PlaceSearch(Tube tube, Ways ways, Surroundings about) {
         this.tube = tube;
         this.ways = ways;

@@ -13,6 +13,7 @@ public final class Pull {
 
     public double value;
 
+    /** Forgets what pulled. */
     public void clear() {
         ofTime = 0;
         ofValue = 0;

@@ -34,6 +34,7 @@ public final class ShapeAt {
         return Math.abs(amount) > 1e-4 && amount >= -1 && amount <= 1 ? amount : Double.NaN;
     }
 
+    /** Works out a shape and its change by its amount at a part of its way, 0..1. */
     public void at(Shape.Kind kind, double amount, double u) {
         if (kind == Shape.Kind.S) {
             double usual = u * u * (3 - 2 * u);

@@ -45,6 +45,7 @@ public final class Ways {
 
     public double error;
 
+    /** The ways within a tube, bent ones too if {@code shaped}; {@code steady} as in {@link Middle}. */
     public Ways(Tube tube, boolean shaped, double steady) {
         this.tube = tube;
         this.shaped = shaped;
