@@ -1,7 +1,5 @@
 package agogic.core.edit.points;
 
-import agogic.core.curve.Curve;
-import agogic.core.curve.Reconstruction;
 import agogic.core.edit.layer.Layers;
 import agogic.core.envelope.Envelope;
 import agogic.core.envelope.Point;
@@ -12,7 +10,6 @@ import agogic.core.lane.InBeats;
 import agogic.core.lane.Layer;
 import agogic.core.parameter.Parameter;
 import agogic.core.parameter.Taper;
-import agogic.core.refine.CurveRefining;
 import agogic.core.route.Target;
 import agogic.core.session.Points;
 import agogic.core.session.Positions;
@@ -29,9 +26,6 @@ import java.util.function.UnaryOperator;
  * normalised, differences in the difference unit of the parameter.
  */
 public final class Shaping {
-    /** A range of more points is thinned to straight links, not to shapes: at once. */
-    private static final int MANY = 100_000;
-
     private static final int MOST_POINTS = 2_000_000;
 
     private final Session session;
@@ -293,53 +287,12 @@ public final class Shaping {
     /** With as few points as stay within a tolerance of the range, in the difference unit. */
     public Session thin(double from, double to, double tolerance) {
         double normalised = parameter.travel() > 0 ? tolerance / parameter.travel() : 0;
-        Session thinned = replaced(from, to, part -> {
-            boolean many = part.size() > MANY;
-            Curve straight = many ? part.straight() : null;
-            if (straight != null) {
-                return CurveRefining.fewest(List.of(straight), normalised);
-            }
-            int looks = 0;
-            for (int i = 0; i < part.size(); i++) {
-                looks += shaped(part, i) ? LOOKS : held(part, i) ? 2 : 1;
-            }
-            double[] t = new double[looks];
-            double[] v = new double[looks];
-            int n = 0;
-            for (int i = 0; i < part.size(); i++) {
-                t[n] = part.time(i);
-                v[n++] = part.value(i);
-                if (held(part, i)) {
-                    t[n] = part.time(i + 1);
-                    v[n++] = part.value(i);
-                }
-                for (int k = 1; k < LOOKS && shaped(part, i); k++) {
-                    t[n] = part.time(i) + (part.time(i + 1) - part.time(i)) * k / LOOKS;
-                    v[n] = part.valueAt(t[n]);
-                    n++;
-                }
-            }
-            List<Curve> curves = Reconstruction.pieces(t, v);
-            return many
-                    ? CurveRefining.fewest(curves, normalised)
-                    : CurveRefining.refine(curves, n, normalised, true).envelope();
-        });
+        Session thinned = replaced(from, to, part -> Thinned.of(part, normalised));
         // What cannot be said with fewer points stays as it is.
         boolean fewer =
                 thinned.lane(target).layer(index).envelope().size() < envelope().size();
         return fewer ? thinned : session;
     }
-
-    private static boolean held(Envelope part, int i) {
-        return i + 1 < part.size() && part.shape(i).kind() == Shape.Kind.HOLD;
-    }
-
-    private static boolean shaped(Envelope part, int i) {
-        Shape.Kind kind = part.shape(i).kind();
-        return i + 1 < part.size() && kind != Shape.Kind.STRAIGHT && kind != Shape.Kind.HOLD;
-    }
-
-    private static final int LOOKS = 16;
 
     /** Without points that stray: nearer to a neighbour than a dwell and than a tolerance to the line without them. */
     public Session erase(double from, double to, double dwell, double tolerance) {
