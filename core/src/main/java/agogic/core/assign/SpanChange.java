@@ -53,7 +53,11 @@ public final class SpanChange {
      */
     public record Outcome(Session session, int moved, int stopped) {}
 
-    /** The session with another span for a route. */
+    /**
+     * The session with another span for a route.
+     *
+     * @throws IllegalArgumentException in words for people if there is no such route
+     */
     public static Outcome of(Session session, String routeId, Span span, Follow follow) {
         Route route = session.route(routeId);
         Session changed = session.with(route.with(span));

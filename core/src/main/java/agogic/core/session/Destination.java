@@ -267,4 +267,19 @@ public record Destination(String name, Set<Part> parts, How how, String folder, 
                                 ", ",
                                 all.stream().map(d -> "“" + d.name() + "”").toList()) + "."));
     }
+
+    /** These destinations with this one in the place of the one of its name, or at the end. */
+    List<Destination> in(List<Destination> others) {
+        List<Destination> all = new ArrayList<>(others);
+        int place = -1;
+        for (int i = 0; i < all.size(); i++) {
+            place = all.get(i).name().equals(name) ? i : place;
+        }
+        if (place < 0) {
+            all.add(this);
+        } else {
+            all.set(place, this);
+        }
+        return all;
+    }
 }

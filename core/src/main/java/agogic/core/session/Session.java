@@ -90,42 +90,56 @@ public final class Session extends Content {
         return changed(draft -> draft.destinations = newDestinations);
     }
 
-    /** With this destination in the place of the one of its name, or at the end. */
+    /**
+     * With this destination in the place of the one of its name, or at the end.
+     *
+     * @throws IllegalArgumentException in words for people if that does not go with the rest
+     */
     public Session with(Destination destination) {
-        List<Destination> all = new ArrayList<>(destinations());
-        int place = -1;
-        for (int i = 0; i < all.size(); i++) {
-            place = all.get(i).name().equals(destination.name()) ? i : place;
-        }
-        if (place < 0) {
-            all.add(destination);
-        } else {
-            all.set(place, destination);
-        }
-        return withDestinations(all);
+        return withDestinations(destination.in(destinations()));
     }
 
-    /** With this route in the place of the one with its id, or at the end. */
+    /**
+     * With this route in the place of the one with its id, or at the end.
+     *
+     * @throws IllegalArgumentException in words for people if that does not go with the rest
+     */
     public Session with(Route route) {
         return withRoutes(put(routes, lookup.routes.of(route.id()), route));
     }
 
-    /** With this lane in the place of the one of its target, or at the end. */
+    /**
+     * With this lane in the place of the one of its target, or at the end.
+     *
+     * @throws IllegalArgumentException in words for people if that does not go with the rest
+     */
     public Session with(Lane lane) {
         return withLanes(put(lanes, lookup.lanes.of(lane.target()), lane));
     }
 
-    /** With one ride more, or in the place of the one with its id. */
+    /**
+     * With one ride more, or in the place of the one with its id.
+     *
+     * @throws IllegalArgumentException in words for people if that does not go with the rest
+     */
     public Session with(Ride ride) {
         return withRides(put(rides, lookup.rides.of(ride.id()), ride));
     }
 
-    /** With this macro in the place of the one with its id, or at the end. */
+    /**
+     * With this macro in the place of the one with its id, or at the end.
+     *
+     * @throws IllegalArgumentException in words for people if that does not go with the rest
+     */
     public Session with(Macro macro) {
         return withMacros(put(macros, lookup.macros.of(macro.id()), macro));
     }
 
-    /** With this surface in the place of the one with its id, or at the end. */
+    /**
+     * With this surface in the place of the one with its id, or at the end.
+     *
+     * @throws IllegalArgumentException in words for people if that does not go with the rest
+     */
     public Session with(Surface surface) {
         return withSurfaces(put(surfaces, lookup.surfaces.of(surface.id()), surface));
     }
@@ -165,13 +179,21 @@ public final class Session extends Content {
         return changed(draft -> draft.lanes = newLanes);
     }
 
-    /** Without a device that stands on no track and that nothing moves any more. */
+    /**
+     * Without a device that stands on no track and that nothing moves any more.
+     *
+     * @throws IllegalArgumentException in words for people if that does not go with the rest
+     */
     public Session withoutDevice(String id) {
         return changed(draft ->
                 draft.devices = devices.stream().filter(d -> !d.id().equals(id)).toList());
     }
 
-    /** With this track in the place of the one with its id. */
+    /**
+     * With this track in the place of the one with its id.
+     *
+     * @throws IllegalArgumentException in words for people if that does not go with the rest
+     */
     public Session with(Track track) {
         return withTracks(tracks.with(lookup.tracks.of(track.id()), track));
     }
@@ -196,7 +218,11 @@ public final class Session extends Content {
         return changed(draft -> draft.rides = newRides);
     }
 
-    /** Without the rides of these ids. */
+    /**
+     * Without the rides of these ids.
+     *
+     * @throws IllegalArgumentException in words for people if that does not go with the rest
+     */
     public Session withoutRides(Set<String> gone) {
         return gone.isEmpty()
                 ? this
@@ -224,7 +250,11 @@ public final class Session extends Content {
         return changed(draft -> draft.loop = newLoop);
     }
 
-    /** At another tempo or metre. Lanes keep their own times: beats for those locked to beats, seconds for the others. */
+    /**
+     * At another tempo or metre. Lanes keep their own times: beats for those locked to beats, seconds for the others.
+     *
+     * @throws IllegalArgumentException in words for people if that does not go with the rest
+     */
     public Session withTimeline(Timeline newTimeline) {
         List<Lane> framed = Framing.kept(lanes, timeline.tempo(), newTimeline.tempo());
         return changed(draft -> {
@@ -234,7 +264,11 @@ public final class Session extends Content {
         });
     }
 
-    /** With its own clock (the one of a session that is made), or together with another. */
+    /**
+     * With its own clock (the one of a session that is made), or together with another.
+     *
+     * @throws IllegalArgumentException in words for people if that does not go with the rest
+     */
     public Session withSync(Sync newSync) {
         return changed(draft -> draft.sync = newSync);
     }
@@ -293,7 +327,11 @@ public final class Session extends Content {
         return changed(draft -> draft.remarks = newRemarks);
     }
 
-    /** With an audio file more, or in the place of the one with its id. One that no clip plays goes with the next edit of a track. */
+    /**
+     * With an audio file more, or in the place of the one with its id. One that no clip plays goes with the next edit of a track.
+     *
+     * @throws IllegalArgumentException in words for people if that does not go with the rest
+     */
     public Session withAudio(AudioFile file) {
         List<AudioFile> all = new ArrayList<>(audio);
         all.removeIf(f -> f.id().equals(file.id()));
@@ -302,7 +340,11 @@ public final class Session extends Content {
         return changed(draft -> draft.audio = all);
     }
 
-    /** With these tracks and the audio files that their clips play; the same if there are none. */
+    /**
+     * With these tracks and the audio files that their clips play; the same if there are none.
+     *
+     * @throws IllegalArgumentException in words for people if that does not go with the rest
+     */
     public Session with(List<AudioFile> files, List<Track> newTracks) {
         return files.isEmpty() && audio.isEmpty()
                 ? this

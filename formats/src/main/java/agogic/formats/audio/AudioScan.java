@@ -24,6 +24,7 @@ public record AudioScan(AudioFile file, String kind, Peaks peaks, double range, 
      * Listens to a file.
      *
      * @param progress is told how much of it was heard, 0 to 1; may throw to end it
+     * @throws FormatException with what, where and what was expected, if it is none; nothing is half-read
      */
     public static AudioScan of(Path path, DoubleConsumer progress) throws IOException {
         try (SoundFile sound = SoundFile.open(path)) {
@@ -57,7 +58,11 @@ public record AudioScan(AudioFile file, String kind, Peaks peaks, double range, 
         }
     }
 
-    /** Only the picture of a file that is known. */
+    /**
+     * Only the picture of a file that is known.
+     *
+     * @throws FormatException with what, where and what was expected, if it is none; nothing is half-read
+     */
     public static Peaks peaks(Path path) throws IOException {
         try (SoundFile sound = SoundFile.open(path)) {
             Peaks.Maker peaks = new Peaks.Maker(sound.frames());

@@ -167,7 +167,11 @@ public final class Peaks {
         return true;
     }
 
-    /** Keeps it in a file, whole or not at all. */
+    /**
+     * Keeps it in a file, whole or not at all.
+     *
+     * @throws IOException if it cannot be written; what was there is as it was
+     */
     public void write(Path path) throws IOException {
         SafeFile.write(path, stream -> {
             DataOutputStream out = new DataOutputStream(new BufferedOutputStream(stream, 1 << 16));

@@ -23,12 +23,20 @@ public final class Pictures {
 
     private Pictures() {}
 
-    /** Listens to a file, and keeps its picture. */
+    /**
+     * Listens to a file, and keeps its picture.
+     *
+     * @throws FormatException with what, where and what was expected, if it is none; nothing is half-read
+     */
     public static AudioScan listened(Path path) throws IOException {
         return listened(path, part -> {});
     }
 
-    /** The same; {@code progress} is told how much was heard, 0 to 1, and may throw to end it. */
+    /**
+     * The same; {@code progress} is told how much was heard, 0 to 1, and may throw to end it.
+     *
+     * @throws FormatException with what, where and what was expected, if it is none; nothing is half-read
+     */
     public static AudioScan listened(Path path, DoubleConsumer progress) throws IOException {
         AudioScan scan = AudioScan.of(path, progress);
         keep(scan.file(), scan.peaks());

@@ -89,7 +89,11 @@ public final class SoundFile implements AutoCloseable {
         return layout.remarks();
     }
 
-    /** Puts {@code count} frames from {@code frame} on into {@code left} and {@code right}, at {@code at}: silence outside. */
+    /**
+     * Puts {@code count} frames from {@code frame} on into {@code left} and {@code right}, at {@code at}: silence outside.
+     *
+     * @throws FormatException with what, where and what was expected, if it is none; nothing is half-read
+     */
     public void read(long frame, int count, float[] left, float[] right, int at) throws IOException {
         int done = 0;
         while (done < count) {
@@ -176,6 +180,8 @@ public final class SoundFile implements AutoCloseable {
     /**
      * What its content is known by again: SHA-256 of its layout and of {@value #DIGEST_BLOCKS} blocks of {@value
      * #DIGEST_BYTES} bytes of its samples, evenly from the first to the last; all of them if they are few.
+     *
+     * @throws FormatException with what, where and what was expected, if it is none; nothing is half-read
      */
     public String digest() throws IOException {
         MessageDigest digest = sha();

@@ -36,6 +36,7 @@ public final class WavWriter {
      * @param frames how many will come, each of a left and a right sample
      * @param begins the sample of the piece at which it begins, 0 or more
      * @param title at most 256 letters of ASCII are kept
+     * @throws IOException if the file or the disk fails
      */
     public WavWriter(OutputStream out, int rate, Depth depth, long frames, long begins, String title)
             throws IOException {
@@ -79,7 +80,11 @@ public final class WavWriter {
         return four.getBytes(StandardCharsets.US_ASCII);
     }
 
-    /** The next frames, nominally within −1..1; of whole numbers what is beyond is cut and counted. */
+    /**
+     * The next frames, nominally within −1..1; of whole numbers what is beyond is cut and counted.
+     *
+     * @throws IOException if the file or the disk fails
+     */
     public void write(double[] left, double[] right, int count) throws IOException {
         int size = count * CHANNELS * depth.bytes();
         bytes = bytes.length == size ? bytes : new byte[size];

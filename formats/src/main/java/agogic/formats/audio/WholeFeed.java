@@ -47,6 +47,7 @@ public final class WholeFeed implements Feed, AutoCloseable {
      * Opens the files of a piece.
      *
      * @param missing gets those that are not there
+     * @throws FormatException with what, where and what was expected, if it is none; nothing is half-read
      */
     public WholeFeed(List<AudioFile> audio, List<AudioFile> missing) throws IOException {
         try {

@@ -63,7 +63,11 @@ public final class ClipExport {
         return new ClipExport(session).made();
     }
 
-    /** Writes the session to {@code path}. */
+    /**
+     * Writes the session to {@code path}.
+     *
+     * @throws IOException if it cannot be written; what was there is as it was
+     */
     public static Made write(Path path, Session session) throws IOException {
         Made made = make(session);
         SafeFile.write(path, out -> out.write(made.file()));

@@ -45,12 +45,20 @@ public final class ClipImport implements Brought {
         settle();
     }
 
-    /** Looks through a file. */
+    /**
+     * Looks through a file.
+     *
+     * @throws FormatException with what, where and what was expected, if it is none; nothing is half-read
+     */
     public static ClipImport read(Path path) throws IOException {
         return new ClipImport(ClipFile.read(path));
     }
 
-    /** Looks through the bytes of a file. */
+    /**
+     * Looks through the bytes of a file.
+     *
+     * @throws FormatException with what, where and what was expected, if it is none; nothing is half-read
+     */
     public static ClipImport of(byte[] bytes, String name) throws FormatException {
         return new ClipImport(ClipFile.of(bytes, name));
     }

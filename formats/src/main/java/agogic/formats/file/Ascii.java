@@ -94,7 +94,11 @@ public final class Ascii {
         size = 0;
     }
 
-    /** Writes what there is, and begins anew. */
+    /**
+     * Writes what there is, and begins anew.
+     *
+     * @throws IOException if the file or the disk fails
+     */
     public void to(OutputStream out) throws IOException {
         out.write(bytes, 0, size);
         size = 0;

@@ -63,7 +63,11 @@ public final class SafeFile {
         write(path, content, whole -> {});
     }
 
-    /** As {@link #write(Path, Content)}; what {@code check} throws leaves the old file as it was. */
+    /**
+     * As {@link #write(Path, Content)}; what {@code check} throws leaves the old file as it was.
+     *
+     * @throws IOException if it cannot be written; what was there is as it was
+     */
     public static void write(Path path, Content content, Check check) throws IOException {
         try (Part part = new Part(path)) {
             part.fill(content, check);
@@ -77,7 +81,11 @@ public final class SafeFile {
         void to(Writer out) throws IOException;
     }
 
-    /** As {@link #write(Path, Content)}, of a text in UTF-8 that may be long. */
+    /**
+     * As {@link #write(Path, Content)}, of a text in UTF-8 that may be long.
+     *
+     * @throws IOException if it cannot be written; what was there is as it was
+     */
     public static void text(Path path, Text text) throws IOException {
         write(path, stream -> {
             Writer out = new BufferedWriter(new OutputStreamWriter(stream, StandardCharsets.UTF_8), 1 << 16);
@@ -86,7 +94,11 @@ public final class SafeFile {
         });
     }
 
-    /** Writes several files: all of them, or, if one cannot be made, none. */
+    /**
+     * Writes several files: all of them, or, if one cannot be made, none.
+     *
+     * @throws IOException if the file or the disk fails
+     */
     public static void writeAll(Map<Path, Content> contents) throws IOException {
         Map<Path, Part> parts = new LinkedHashMap<>();
         try {

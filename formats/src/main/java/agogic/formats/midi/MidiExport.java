@@ -124,12 +124,20 @@ public final class MidiExport {
         plan = (keeping ? begun.keeping() : begun).run(leadSeconds);
     }
 
-    /** Writes the session to {@code path}; an empty {@code wire} knows no limit. */
+    /**
+     * Writes the session to {@code path}; an empty {@code wire} knows no limit.
+     *
+     * @throws IOException if it cannot be written; what was there is as it was
+     */
     public static Report write(Path path, Session session, Fineness fineness, Optional<Wire> wire) throws IOException {
         return write(path, session, How.of(fineness, wire));
     }
 
-    /** Writes the session to {@code path}. */
+    /**
+     * Writes the session to {@code path}.
+     *
+     * @throws IOException if it cannot be written; what was there is as it was
+     */
     public static Report write(Path path, Session session, How how) throws IOException {
         Made made = make(session, how);
         SafeFile.write(path, out -> out.write(made.file()));

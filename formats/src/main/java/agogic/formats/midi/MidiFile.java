@@ -93,13 +93,21 @@ public final class MidiFile {
         }
     }
 
-    /** Reads a file. */
+    /**
+     * Reads a file.
+     *
+     * @throws FormatException with what, where and what was expected, if it is none; nothing is half-read
+     */
     public static MidiFile read(Path path) throws IOException {
         Path file = Input.file(path, Input.bound(LARGEST, 4), "a MIDI file");
         return of(Files.readAllBytes(file), Input.name(path));
     }
 
-    /** Reads bytes; {@code name} is for people. */
+    /**
+     * Reads bytes; {@code name} is for people.
+     *
+     * @throws FormatException with what, where and what was expected, if it is none; nothing is half-read
+     */
     public static MidiFile of(byte[] bytes, String name) throws FormatException {
         return new MidiFile(bytes, name);
     }

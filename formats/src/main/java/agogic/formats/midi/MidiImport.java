@@ -53,12 +53,20 @@ public final class MidiImport implements Brought {
         report();
     }
 
-    /** Looks through a file. */
+    /**
+     * Looks through a file.
+     *
+     * @throws FormatException with what, where and what was expected, if it is none; nothing is half-read
+     */
     public static MidiImport read(Path path) throws IOException {
         return of(MidiFile.read(path));
     }
 
-    /** Looks through a file that was read. */
+    /**
+     * Looks through a file that was read.
+     *
+     * @throws FormatException with what, where and what was expected, if it is none; nothing is half-read
+     */
     public static MidiImport of(MidiFile file) throws FormatException {
         return new MidiImport(file);
     }

@@ -1,6 +1,7 @@
 package agogic.formats.score;
 
 import agogic.core.score.Dynamic;
+import agogic.core.time.Metre;
 import java.util.ArrayList;
 import java.util.IdentityHashMap;
 import java.util.List;
@@ -90,5 +91,19 @@ final class Measure {
         if (keys.isEmpty()) {
             keys.addAll(from.keys);
         }
+    }
+
+    /** The metre of one bar: of what is in it, if that is a metre; so a short first bar is one. */
+    static Metre metre(int number, int[] now, double whole, double length) {
+        if (Math.abs(length - whole) < 1e-9) {
+            return new Metre(number, now[0], now[1]);
+        }
+        for (int unit = now[1]; unit <= 32; unit *= 2) {
+            double beats = length * unit / 4;
+            if (Math.abs(beats - Math.rint(beats)) < 1e-9 && beats >= 1 && beats <= 64) {
+                return new Metre(number, (int) Math.rint(beats), unit);
+            }
+        }
+        return new Metre(number, now[0], now[1]);
     }
 }

@@ -92,7 +92,7 @@ public final class ScoreImport implements Brought {
             int[] now = written[order.get(k)];
             double whole = now[0] * 4.0 / now[1];
             double length = measure.filled > 0 ? measure.filled : whole;
-            Metre bar = bar(k + 1, now, whole, length);
+            Metre bar = Measure.metre(k + 1, now, whole, length);
             odd |= Math.abs(bar.quartersInBar() - length) > 1e-9;
             begins[k + 1] = begins[k] + bar.quartersInBar();
             Metre last = metres.isEmpty() ? null : metres.get(metres.size() - 1);
@@ -139,20 +139,6 @@ public final class ScoreImport implements Brought {
         lines = List.copyOf(report());
     }
 
-    /** The metre of one bar: of what is in it, if that is a metre; so a short first bar is one. */
-    private static Metre bar(int number, int[] now, double whole, double length) {
-        if (Math.abs(length - whole) < 1e-9) {
-            return new Metre(number, now[0], now[1]);
-        }
-        for (int unit = now[1]; unit <= 32; unit *= 2) {
-            double beats = length * unit / 4;
-            if (Math.abs(beats - Math.rint(beats)) < 1e-9 && beats >= 1 && beats <= 64) {
-                return new Metre(number, (int) Math.rint(beats), unit);
-            }
-        }
-        return new Metre(number, now[0], now[1]);
-    }
-
     /** What counts for all parts, from whichever says it: measures with repeats, tempos, metres and their lengths. */
     private List<Measure> merged() {
         List<Measure> all = new ArrayList<>();
@@ -169,7 +155,11 @@ public final class ScoreImport implements Brought {
         return all;
     }
 
-    /** Looks through a file: {@code .mxl} is compressed. */
+    /**
+     * Looks through a file: {@code .mxl} is compressed.
+     *
+     * @throws FormatException with what, where and what was expected, if it is none; nothing is half-read
+     */
     public static ScoreImport read(Path path) throws IOException {
         Path found = Input.file(path, LARGEST, "a score");
         String name = Input.name(path);
@@ -189,7 +179,11 @@ public final class ScoreImport implements Brought {
         }
     }
 
-    /** Looks through a plain score. */
+    /**
+     * Looks through a plain score.
+     *
+     * @throws FormatException with what, where and what was expected, if it is none; nothing is half-read
+     */
     public static ScoreImport of(InputStream in, String name) throws FormatException {
         return new ScoreImport(ScoreReader.read(in, name), name);
     }

@@ -31,13 +31,21 @@ public final class MapFile {
 
     private MapFile() {}
 
-    /** Writes a map, safely. */
+    /**
+     * Writes a map, safely.
+     *
+     * @throws IOException if it cannot be written; what was there is as it was
+     */
     public static void save(Path path, ControllerMap map) throws IOException {
         byte[] bytes = MAPPER.writerWithDefaultPrettyPrinter().writeValueAsBytes(write(map));
         SafeFile.write(path, out -> out.write(bytes));
     }
 
-    /** Writes the description of a surface alone, safely. */
+    /**
+     * Writes the description of a surface alone, safely.
+     *
+     * @throws IOException if it cannot be written; what was there is as it was
+     */
     public static void save(Path path, Surface surface) throws IOException {
         save(path, new ControllerMap(surface, List.of(), List.of()));
     }

@@ -46,7 +46,11 @@ public final class PassJournal implements EventLog.Sink, AutoCloseable {
         this.name = name;
     }
 
-    /** It is written at the end of a file from now on, which is made if it is not there. */
+    /**
+     * It is written at the end of a file from now on, which is made if it is not there.
+     *
+     * @throws IOException if the file or the disk fails
+     */
     public void open(Path path) throws IOException {
         file = FileChannel.open(path, StandardOpenOption.CREATE, StandardOpenOption.WRITE);
         file.position(file.size());
@@ -63,7 +67,11 @@ public final class PassJournal implements EventLog.Sink, AutoCloseable {
         text.setLength(0);
     }
 
-    /** Writes a line to a file that goes at once: all that writes is loaded then, not when the first move comes. */
+    /**
+     * Writes a line to a file that goes at once: all that writes is loaded then, not when the first move comes.
+     *
+     * @throws IOException if the file or the disk fails
+     */
     public static void tried() throws IOException {
         Path trial = Files.createTempFile("agogic", ".pass");
         try (PassJournal journal = new PassJournal("trial")) {
@@ -122,7 +130,11 @@ public final class PassJournal implements EventLog.Sink, AutoCloseable {
         sum(text, line.append(HELD).append(' ').append(pass));
     }
 
-    /** Writes what was told since the last time, if it has a file: from then on the end of the program does not matter to it. */
+    /**
+     * Writes what was told since the last time, if it has a file: from then on the end of the program does not matter to it.
+     *
+     * @throws IOException if the file or the disk fails
+     */
     public void flush() throws IOException {
         if (text.length() == 0 || file == null) {
             return;
@@ -134,7 +146,11 @@ public final class PassJournal implements EventLog.Sink, AutoCloseable {
         }
     }
 
-    /** Has what was written on the disk when this returns: from then on the end of the machine does not matter to it. */
+    /**
+     * Has what was written on the disk when this returns: from then on the end of the machine does not matter to it.
+     *
+     * @throws IOException if the file or the disk fails
+     */
     public void force() throws IOException {
         if (file != null) {
             file.force(false);

@@ -88,6 +88,8 @@ public final class SessionFile {
     /**
      * Saves {@code session} to {@code path}, safely. It is read again before it is put in the place of what was there: what
      * is saved opens.
+     *
+     * @throws IOException if it cannot be written; what was there is as it was
      */
     public static void save(Path path, Session session) throws IOException {
         save(path, session, true);
@@ -96,6 +98,8 @@ public final class SessionFile {
     /**
      * As {@link #save(Path, Session)}; without {@code carrying} the audio that it keeps inside is left out, and found again
      * where it is now.
+     *
+     * @throws IOException if it cannot be written; what was there is as it was
      */
     public static void save(Path path, Session session, boolean carrying) throws IOException {
         Session placed = AudioPlaces.near(session, path);
@@ -119,7 +123,11 @@ public final class SessionFile {
                 cause);
     }
 
-    /** Writes {@code session} as the bytes of a file. The same session gives the same bytes. */
+    /**
+     * Writes {@code session} as the bytes of a file. The same session gives the same bytes.
+     *
+     * @throws IOException if the file or the disk fails
+     */
     public static void write(OutputStream out, Session session) throws IOException {
         write(out, session, List.of());
     }

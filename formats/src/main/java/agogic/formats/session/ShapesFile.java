@@ -26,7 +26,11 @@ public final class ShapesFile {
 
     private ShapesFile() {}
 
-    /** Writes them, safely. */
+    /**
+     * Writes them, safely.
+     *
+     * @throws IOException if it cannot be written; what was there is as it was
+     */
     public static void save(Path path, OwnShapes shapes) throws IOException {
         ObjectNode json = PartsWriter.object().put("format", FORMAT).put("version", VERSION);
         json.set("patterns", PartsWriter.list(shapes.patterns(), PatternJson::write));

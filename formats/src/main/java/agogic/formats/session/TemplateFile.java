@@ -31,7 +31,11 @@ public final class TemplateFile {
 
     private TemplateFile() {}
 
-    /** Writes a template, safely. */
+    /**
+     * Writes a template, safely.
+     *
+     * @throws IOException if it cannot be written; what was there is as it was
+     */
     public static void save(Path path, Template template) throws IOException {
         ObjectNode json = PartsWriter.object()
                 .put("format", FORMAT)

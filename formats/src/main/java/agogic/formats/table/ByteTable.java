@@ -14,7 +14,11 @@ public final class ByteTable {
     /** Bytes that came at one time. */
     public record Entry(double seconds, byte[] bytes) {}
 
-    /** Reads a table in time order. */
+    /**
+     * Reads a table in time order.
+     *
+     * @throws FormatException with what, where and what was expected, if it is none; nothing is half-read
+     */
     public static List<Entry> read(Path path) throws IOException {
         List<Entry> entries = new ArrayList<>();
         Table.read(path, List.of(List.of("seconds", "bytes")), line -> {

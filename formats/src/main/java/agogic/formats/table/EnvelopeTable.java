@@ -35,6 +35,7 @@ public final class EnvelopeTable {
      * Reads an envelope of a text, as {@link #read}; its cells may be parted by tabs, as a spreadsheet parts them.
      *
      * @param name what the text is, for people
+     * @throws FormatException with what, where and what was expected, if it is none; nothing is half-read
      */
     public static Read parse(String name, String text) throws FormatException {
         List<Point> points = new ArrayList<>();
@@ -73,7 +74,11 @@ public final class EnvelopeTable {
         };
     }
 
-    /** Writes an envelope; every number reads back as the same. */
+    /**
+     * Writes an envelope; every number reads back as the same.
+     *
+     * @throws IOException if it cannot be written; what was there is as it was
+     */
     public static void write(Path path, Envelope envelope, boolean inBeats) throws IOException {
         String text = text(envelope, inBeats);
         SafeFile.write(path, out -> out.write(text.getBytes(StandardCharsets.UTF_8)));

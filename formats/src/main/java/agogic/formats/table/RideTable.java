@@ -49,7 +49,11 @@ public final class RideTable {
         return collector.moves(String.valueOf(path.getFileName()), header == 0);
     }
 
-    /** Writes the moves of a ride. */
+    /**
+     * Writes the moves of a ride.
+     *
+     * @throws IOException if the file or the disk fails
+     */
     public static void write(OutputStream out, Ride ride) throws IOException {
         boolean plain = ride.countedAsMoved();
         Ascii text = new Ascii(PART + 100);
@@ -68,7 +72,11 @@ public final class RideTable {
         out.flush();
     }
 
-    /** Reads at most so many moves from inside another file. */
+    /**
+     * Reads at most so many moves from inside another file.
+     *
+     * @throws FormatException with what, where and what was expected, if it is none; nothing is half-read
+     */
     public static Moves read(String name, byte[] bytes, long most) throws IOException {
         Moves plain = PlainMoves.read(bytes, most);
         if (plain != null) {

@@ -61,6 +61,8 @@ public final class Table {
     /**
      * Reads {@code path}, whose first line must begin with one of the {@code headers}; returns which. Without headers every
      * first line is right, and is taken as the others.
+     *
+     * @throws FormatException with what, where and what was expected, if it is none; nothing is half-read
      */
     public static int read(Path path, List<List<String>> headers, Taker taker) throws IOException {
         String name = Input.name(path);
