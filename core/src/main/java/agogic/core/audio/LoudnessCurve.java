@@ -85,12 +85,12 @@ public final class LoudnessCurve {
         return loudness(mean(Math.max(0, step - width / 2), Math.min(energy.length, step + (width + 1) / 2)));
     }
 
-    /** The greatest {@link #momentary} of whole windows; {@link LoudnessMeter#SILENT} if there is none. */
+    /** The greatest {@link #momentary} of whole windows, in LUFS; {@link LoudnessMeter#SILENT} if there is none. */
     public double greatestMomentary() {
         return Double.isNaN(momentary) ? greatest(MOMENTARY_STEPS) : momentary;
     }
 
-    /** The greatest {@link #shortTerm} of whole windows; {@link LoudnessMeter#SILENT} if there is none. */
+    /** The greatest {@link #shortTerm} of whole windows, in LUFS; {@link LoudnessMeter#SILENT} if there is none. */
     public double greatestShortTerm() {
         return Double.isNaN(shortTerm) ? greatest(SHORT_STEPS) : shortTerm;
     }

@@ -167,7 +167,7 @@ public record Device(
                 .findFirst();
     }
 
-    /** This device on another MIDI channel: its chart and what travels outside go with it. */
+    /** This device on another MIDI channel, 1 to 16: its chart and what travels outside go with it. */
     public Device onChannel(int channel) {
         return new Device(
                 id,

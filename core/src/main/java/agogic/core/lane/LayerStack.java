@@ -227,7 +227,7 @@ public final class LayerStack {
         return now ? 1 : 0;
     }
 
-    /** What the absolute layers said at the moment last asked for, without offsets; NaN if none was asked for. */
+    /** What the absolute layers said at the moment last asked for, normalised and without offsets; NaN if none was asked for. */
     public double absolute() {
         return absolute;
     }

@@ -48,7 +48,7 @@ public final class MessageQueue implements MidiSink {
         return drain(until, until, sink);
     }
 
-    /** The same at the moment {@code now}, which may be later: what was stamped in between is not ahead of its time, and waits. */
+    /** The same at the moment {@code now}, in nanoseconds, which may be later: what was stamped in between is not ahead of its time, and waits. */
     public int drain(long until, long now, MidiSink sink) {
         long from = read.getPlain();
         long to = written.getAcquire();

@@ -125,7 +125,7 @@ public final class Engine {
         remembering.begin();
     }
 
-    /** What came in during the last minutes before {@code now}; nothing if it does not remember. */
+    /** What came in during the last minutes before {@code now}, in nanoseconds of its clock; nothing if it does not remember. */
     public List<Memory.Entry> remembered(long now) {
         return remembering.entries(now);
     }

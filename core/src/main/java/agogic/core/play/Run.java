@@ -14,7 +14,7 @@ public record Run(boolean playing, double seconds, long nanos, double rate, doub
     /** It stands at the beginning. */
     public static final Run STILL = new Run(false, 0, 0, 1, Double.POSITIVE_INFINITY, Double.NaN);
 
-    /** Seconds of the piece at {@code at}, as if it went on for ever. */
+    /** Seconds of the piece at {@code at}, in nanoseconds of the clock, as if it went on for ever. */
     public double at(long at) {
         return playing ? seconds + (at - nanos) * 1e-9 * rate : seconds;
     }

@@ -74,7 +74,7 @@ public final class Memory {
         }
     }
 
-    /** What came in the minutes before {@code now}, in order. */
+    /** What came in the minutes before {@code now}, in nanoseconds of the clock, in order. */
     public List<Entry> entries(long now) {
         long to = count;
         long from = Math.max(0, to - CAPACITY + 1);

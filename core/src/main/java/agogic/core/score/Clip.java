@@ -147,7 +147,7 @@ public record Clip(
         return withCycle(newCycle);
     }
 
-    /** Where it ends in the piece. */
+    /** Where it ends in the piece, in quarter notes. */
     public double end() {
         return beat + length;
     }

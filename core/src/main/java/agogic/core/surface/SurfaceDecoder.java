@@ -298,7 +298,7 @@ public final class SurfaceDecoder implements MidiSink {
         }
     }
 
-    /** Tells the coarse values whose fine byte has not come in time. To be called now and then. */
+    /** Tells the coarse values whose fine byte has not come in time, which is now {@code now}, in nanoseconds. To be called now and then. */
     public void settle(long now) {
         if (waiting == 0) {
             return;

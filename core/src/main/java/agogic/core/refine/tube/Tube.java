@@ -160,7 +160,7 @@ public final class Tube {
         return times[i];
     }
 
-    /** The lowest value at a place, from 0. */
+    /** The lowest value, normalised, at a place, from 0. */
     public double lower(int i) {
         return lower[i];
     }

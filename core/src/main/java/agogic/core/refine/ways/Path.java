@@ -61,7 +61,7 @@ public final class Path {
         return true;
     }
 
-    /** What all its ways are off. */
+    /** What all its ways are off: squares over time. */
     public double off() {
         double off = 0;
         for (double error : errors) {
