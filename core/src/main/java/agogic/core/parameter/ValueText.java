@@ -105,6 +105,7 @@ public final class ValueText {
             case DEGREES -> suffix.startsWith("deg") ? 1 : Double.NaN;
             case RATIO -> suffix.equals("x") ? 1 : Double.NaN;
             case PERCENT -> suffix.startsWith("percent") ? 1 : Double.NaN;
+            case POSITIONS -> suffix.startsWith("position") ? 1 : Double.NaN;
             default -> Double.NaN;
         };
     }
@@ -121,7 +122,8 @@ public final class ValueText {
                     case DEGREES -> "an angle such as -45°";
                     case RATIO -> "a ratio such as ×1.5";
                     case BPM -> "a tempo such as 84 bpm";
-                    case PLAIN, POSITIONS -> "a number such as 0.5";
+                    case PLAIN -> "a number such as 0.5";
+                    case POSITIONS -> "a number such as 2";
                 };
         return new IllegalArgumentException("“" + text.strip() + "” was not understood. Expected " + example + ".");
     }

@@ -194,4 +194,15 @@ class ParameterTest {
         assertThat(macro.value(member, 0.1, 0.1, azimuth)).isCloseTo(0.7, within(1e-12));
         assertThat(macro.value(member, 0.6, 0.9, azimuth)).isEqualTo(1);
     }
+
+    /** What is told of a difference can be typed. */
+    @Property(tries = 300)
+    void differencesAreReadAsTheyAreWritten(
+            @ForAll Unit unit, @ForAll @DoubleRange(min = -5_000, max = 5_000) double amount) {
+        for (double one : new double[] {amount, amount / 1_000, Math.rint(amount / 100)}) {
+            String told = ValueText.printDifference(unit, one);
+            assertThat(ValueText.printDifference(unit, ValueText.parseDifference(unit, told)))
+                    .isEqualTo(told);
+        }
+    }
 }

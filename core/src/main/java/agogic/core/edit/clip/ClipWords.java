@@ -63,11 +63,25 @@ public final class ClipWords {
         if (found.size() == 1) {
             return found.get(0).id();
         }
+        if (found.isEmpty()) {
+            throw new IllegalArgumentException("There is no clip “" + text + "”. There are: " + few(names) + ".");
+        }
+        List<String> which = found.stream()
+                .map(one -> {
+                    boolean alone = found.stream()
+                                    .filter(o -> Math.abs(o.beat() - one.beat()) < 1e-3)
+                                    .count()
+                            == 1;
+                    // Two at one place are told apart by their ids only.
+                    return alone ? one.name() + " at " + session.timeline().printBars(one.beat()) : one.id();
+                })
+                .toList();
         throw new IllegalArgumentException(
-                (found.isEmpty() ? "There is no clip “" : "There are " + found.size() + " clips “") + text
-                        + "”. There are: "
-                        + String.join(", ", names.subList(0, Math.min(12, names.size())))
-                        + (names.size() > 12 ? ", …" : "") + ".");
+                "There are " + found.size() + " clips “" + text + "”. Say which: " + few(which) + ".");
+    }
+
+    private static String few(List<String> names) {
+        return String.join(", ", names.subList(0, Math.min(12, names.size()))) + (names.size() > 12 ? ", …" : "");
     }
 
     /**
