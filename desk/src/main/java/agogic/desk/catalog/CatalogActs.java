@@ -25,7 +25,7 @@ public final class CatalogActs {
     private final Learner learner;
     private final Supplier<CatalogView> view;
 
-    private CatalogActs(
+    public CatalogActs(
             Editing editing, Notices notices, Selection selection, Learner learner, Supplier<CatalogView> view) {
         this.editing = editing;
         this.notices = notices;
@@ -34,13 +34,8 @@ public final class CatalogActs {
         this.view = view;
     }
 
-    /** The acts of the Catalog, on the view that is made when it is first shown. */
-    public static List<Act> of(
-            Editing editing, Notices notices, Selection selection, Learner learner, Supplier<CatalogView> view) {
-        return new CatalogActs(editing, notices, selection, learner, view).all();
-    }
-
-    private List<Act> all() {
+    /** All of them. */
+    public List<Act> all() {
         return List.of(
                 act("expose", "Expose", "Give it a socket, so that it can be automated", "E", v -> {
                     List<Target> all = v.acted();

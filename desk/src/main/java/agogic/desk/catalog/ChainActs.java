@@ -32,7 +32,7 @@ public final class ChainActs {
     private final Supplier<CatalogView> view;
     private final Questions questions;
 
-    private ChainActs(
+    public ChainActs(
             Editing editing,
             Notices notices,
             Selection selection,
@@ -46,16 +46,8 @@ public final class ChainActs {
         questions = Questions.over(window);
     }
 
-    public static List<Act> of(
-            Editing editing,
-            Notices notices,
-            Selection selection,
-            Supplier<Window> window,
-            Supplier<CatalogView> view) {
-        return new ChainActs(editing, notices, selection, window, view).all();
-    }
-
-    private List<Act> all() {
+    /** All of them. */
+    public List<Act> all() {
         return List.of(
                 Act.of(
                         "add-track",

@@ -26,7 +26,7 @@ public final class TemplateActs {
     private final Supplier<Window> window;
     private final Supplier<CatalogView> view;
 
-    private TemplateActs(
+    public TemplateActs(
             Editing editing, Notices notices, Files files, Supplier<Window> window, Supplier<CatalogView> view) {
         this.editing = editing;
         this.notices = notices;
@@ -35,31 +35,29 @@ public final class TemplateActs {
         this.view = view;
     }
 
-    public static List<Act> of(
-            Editing editing, Notices notices, Files files, Supplier<Window> window, Supplier<CatalogView> view) {
-        TemplateActs acts = new TemplateActs(editing, notices, files, window, view);
+    /** All of them. */
+    public List<Act> all() {
         return List.of(
-                acts.act(
+                act(
                         "template-keep",
                         "Keep the device as a template…",
                         "Names, sockets, routes and recipes, in a file",
-                        d -> acts.keep(Template.ofDevice(editing.session(), d.id()))),
-                acts.act(
+                        d -> keep(Template.ofDevice(editing.session(), d.id()))),
+                act(
                         "template-keep-track",
                         "Keep the track as a template…",
                         "Of all devices of its track, in a file",
-                        d -> acts.track(d).ifPresent(t -> acts.keep(Template.ofTrack(editing.session(), t)))),
-                acts.act(
+                        d -> track(d).ifPresent(t -> keep(Template.ofTrack(editing.session(), t)))),
+                act(
                         "template-use",
                         "Use a template on the device…",
                         "Shows what would change, then asks",
-                        d -> acts.use(template -> (s, how) -> template.onDevice(s, d.id(), how))),
-                acts.act(
+                        d -> use(template -> (s, how) -> template.onDevice(s, d.id(), how))),
+                act(
                         "template-use-track",
                         "Use a template on the track…",
                         "On each device that the file knows",
-                        d -> acts.track(d)
-                                .ifPresent(t -> acts.use(template -> (s, how) -> template.onTrack(s, t, how)))));
+                        d -> track(d).ifPresent(t -> use(template -> (s, how) -> template.onTrack(s, t, how)))));
     }
 
     private Act act(String id, String words, String about, Consumer<Device> run) {

@@ -24,7 +24,12 @@ public final class RouteActs {
     private final Supplier<RoutesView> view;
     private final Consumer<String> findAudio;
 
-    private RouteActs(
+    /**
+     * Those of the table.
+     *
+     * @param findAudio asks where the audio file with an id is
+     */
+    public RouteActs(
             Editing editing,
             Notices notices,
             Selection selection,
@@ -39,22 +44,8 @@ public final class RouteActs {
         this.findAudio = findAudio;
     }
 
-    /**
-     * Those of the table.
-     *
-     * @param findAudio asks where the audio file with an id is
-     */
-    public static List<Act> of(
-            Editing editing,
-            Notices notices,
-            Selection selection,
-            Riding riding,
-            Supplier<RoutesView> view,
-            Consumer<String> findAudio) {
-        return new RouteActs(editing, notices, selection, riding, view, findAudio).all();
-    }
-
-    private List<Act> all() {
+    /** All of them. */
+    public List<Act> all() {
         List<Act> all = new ArrayList<>();
         all.add(act(
                 "row-add-point",

@@ -36,7 +36,7 @@ public final class SetActs {
     private final Supplier<SetsDrawer> drawer;
     private final Supplier<Window> window;
 
-    private SetActs(
+    public SetActs(
             Editing editing,
             Notices notices,
             Selection selection,
@@ -55,19 +55,8 @@ public final class SetActs {
         this.window = window;
     }
 
-    public static List<Act> of(
-            Editing editing,
-            Notices notices,
-            Selection selection,
-            Frames frames,
-            Riding riding,
-            Standing standing,
-            Supplier<SetsDrawer> drawer,
-            Supplier<Window> window) {
-        return new SetActs(editing, notices, selection, frames, riding, standing, drawer, window).all();
-    }
-
-    private List<Act> all() {
+    /** All of them. */
+    public List<Act> all() {
         List<Act> all = new ArrayList<>(List.of(
                 Act.of("sets", "Snapshots", "Show or hide the snapshots", "Alt+S", this::turn)
                         .brief("Close"),
@@ -138,14 +127,7 @@ public final class SetActs {
     }
 
     private void take() {
-        new SnapshotForms.Take(
-                        editing,
-                        selection,
-                        frames,
-                        riding,
-                        standing,
-                        drawer.get().set(),
-                        window.get())
+        new SnapshotForms.Take(editing, selection, standing, drawer.get().set(), window.get())
                 .showAndWait()
                 .ifPresent(made -> {
                     if (!editing.edit("Take a snapshot", s -> Snapshots.keep(s, made.set(), made.snapshot()))) {
@@ -177,14 +159,7 @@ public final class SetActs {
         if (none()) {
             return;
         }
-        new SnapshotForms.Drop(
-                        editing,
-                        selection,
-                        frames,
-                        riding,
-                        standing,
-                        drawer.get().set(),
-                        window.get())
+        new SnapshotForms.Drop(editing, riding, drawer.get().set(), window.get())
                 .showAndWait()
                 .ifPresent(words -> {
                     Session before = editing.session();
@@ -203,22 +178,18 @@ public final class SetActs {
             notices.refuse("Two snapshots are needed: Alt+N takes another.");
             return;
         }
-        new SnapshotForms.BetweenTwo(editing, selection, frames, riding, standing, set, window.get())
-                .showAndWait()
-                .ifPresent(made -> {
-                    if (!editing.edit("Macro between two snapshots", s -> made.session())) {
-                        return;
-                    }
-                    selection.showMacro(made.macro());
-                    Macro macro = editing.session().macro(made.macro());
-                    notices.say(Notice.good(
-                            "Macro",
-                            macro.name() + " moves " + macro.members().size()
-                                    + " parameters; it is at the first. M learns its control."
-                                    + (made.left().isEmpty()
-                                            ? ""
-                                            : " Left out: " + String.join("; ", made.left()) + ".")));
-                });
+        new SnapshotForms.BetweenTwo(editing, set, window.get()).showAndWait().ifPresent(made -> {
+            if (!editing.edit("Macro between two snapshots", s -> made.session())) {
+                return;
+            }
+            selection.showMacro(made.macro());
+            Macro macro = editing.session().macro(made.macro());
+            notices.say(Notice.good(
+                    "Macro",
+                    macro.name() + " moves " + macro.members().size()
+                            + " parameters; it is at the first. M learns its control."
+                            + (made.left().isEmpty() ? "" : " Left out: " + String.join("; ", made.left()) + ".")));
+        });
     }
 
     private void pad() {
@@ -226,22 +197,19 @@ public final class SetActs {
             return;
         }
         SnapshotSet set = drawer.get().set();
-        new SnapshotForms.Pad(editing, selection, frames, riding, standing, set, window.get())
-                .showAndWait()
-                .ifPresent(made -> {
-                    if (!editing.edit(
-                            "Pad for " + made.snapshot().name(),
-                            s -> Snapshots.on(s, set, made.snapshot(), made.pad()))) {
-                        return;
-                    }
-                    Optional<Hand> pad = made.pad();
-                    notices.say(Notice.good(
-                            "Pad",
-                            pad.isEmpty()
-                                    ? made.snapshot().name() + " is started by no pad any more."
-                                    : editing.session().controlName(pad.get()) + " starts "
-                                            + made.snapshot().name() + "."));
-                });
+        new SnapshotForms.Pad(editing, frames, set, window.get()).showAndWait().ifPresent(made -> {
+            if (!editing.edit(
+                    "Pad for " + made.snapshot().name(), s -> Snapshots.on(s, set, made.snapshot(), made.pad()))) {
+                return;
+            }
+            Optional<Hand> pad = made.pad();
+            notices.say(Notice.good(
+                    "Pad",
+                    pad.isEmpty()
+                            ? made.snapshot().name() + " is started by no pad any more."
+                            : editing.session().controlName(pad.get()) + " starts "
+                                    + made.snapshot().name() + "."));
+        });
     }
 
     private void settings() {

@@ -47,14 +47,7 @@ final class SnapshotForms {
         private final ComboBox<String> of;
         private final List<List<Target>> targets = new ArrayList<>();
 
-        Take(
-                Editing editing,
-                Selection selection,
-                Frames frames,
-                Riding riding,
-                Standing standing,
-                SnapshotSet shown,
-                Window owner) {
+        Take(Editing editing, Selection selection, Standing standing, SnapshotSet shown, Window owner) {
             super("Take a snapshot", "Parameters as they stand now, under a name", owner);
             this.editing = editing;
             this.standing = standing;
@@ -139,14 +132,7 @@ final class SnapshotForms {
         private final TextField until;
         private final TextField over;
 
-        Drop(
-                Editing editing,
-                Selection selection,
-                Frames frames,
-                Riding riding,
-                Standing standing,
-                SnapshotSet set,
-                Window owner) {
+        Drop(Editing editing, Riding riding, SnapshotSet set, Window owner) {
             super("Drop a snapshot", "Its values come on the lanes of its parameters", owner);
             session = editing.session();
             List<String> names = set.snapshots().stream().map(Snapshot::name).toList();
@@ -188,14 +174,7 @@ final class SnapshotForms {
         private final ComboBox<String> second;
         private final TextField name;
 
-        BetweenTwo(
-                Editing editing,
-                Selection selection,
-                Frames frames,
-                Riding riding,
-                Standing standing,
-                SnapshotSet set,
-                Window owner) {
+        BetweenTwo(Editing editing, SnapshotSet set, Window owner) {
             super(
                     "Between two snapshots",
                     "A macro goes from the first to the second, each value by its own taper",
@@ -241,14 +220,7 @@ final class SnapshotForms {
         private final ComboBox<String> control;
         private final List<Optional<Hand>> hands = new ArrayList<>(List.of(Optional.empty()));
 
-        Pad(
-                Editing editing,
-                Selection selection,
-                Frames frames,
-                Riding riding,
-                Standing standing,
-                SnapshotSet set,
-                Window owner) {
+        Pad(Editing editing, Frames frames, SnapshotSet set, Window owner) {
             super("Pad for a snapshot", "What starts it, besides its key", owner);
             this.set = set;
             Session session = editing.session();

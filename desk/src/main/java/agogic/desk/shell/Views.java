@@ -98,16 +98,18 @@ final class Views extends StackPane {
 
     /** What can be done in the views. */
     List<Act> acts() {
-        List<Act> all = new ArrayList<>(RouteActs.of(
-                desk.editing(),
-                desk.notices(),
-                desk.selection(),
-                desk.riding(),
-                this::routes,
-                files.additions()::findAudio));
-        all.addAll(CatalogActs.of(desk.editing(), desk.notices(), desk.selection(), desk.learner(), this::catalog));
-        all.addAll(ChainActs.of(desk.editing(), desk.notices(), desk.selection(), window, this::catalog));
-        all.addAll(TemplateActs.of(desk.editing(), desk.notices(), files, window, this::catalog));
+        List<Act> all = new ArrayList<>(new RouteActs(
+                        desk.editing(),
+                        desk.notices(),
+                        desk.selection(),
+                        desk.riding(),
+                        this::routes,
+                        files.additions()::findAudio)
+                .all());
+        all.addAll(
+                new CatalogActs(desk.editing(), desk.notices(), desk.selection(), desk.learner(), this::catalog).all());
+        all.addAll(new ChainActs(desk.editing(), desk.notices(), desk.selection(), window, this::catalog).all());
+        all.addAll(new TemplateActs(desk.editing(), desk.notices(), files, window, this::catalog).all());
         all.addAll(surfacesActs.all());
         all.addAll(RefineActs.of(this::refine));
         all.addAll(exportActs.all());

@@ -123,15 +123,16 @@ final class WindowActs {
                 "What is ridden, large, with its score and nothing else; again, or Esc: back",
                 "Z",
                 riding));
-        own.addAll(SetActs.of(
-                desk.editing(),
-                desk.notices(),
-                desk.selection(),
-                desk.frames(),
-                desk.riding(),
-                desk.standing(),
-                () -> sets,
-                () -> stage));
+        own.addAll(new SetActs(
+                        desk.editing(),
+                        desk.notices(),
+                        desk.selection(),
+                        desk.frames(),
+                        desk.riding(),
+                        desk.standing(),
+                        () -> sets,
+                        () -> stage)
+                .all());
         own.add(Act.told("keys-key", "This list", "The list of keys", "?"));
         own.add(over("zoom-in", "Zoom in", "+", () -> views.refine().zoom(0.7), () -> zoom(0.7))
                 .repeating());
