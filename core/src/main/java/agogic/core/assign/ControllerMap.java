@@ -27,7 +27,7 @@ public record ControllerMap(Surface surface, List<Tie> ties, List<Bundle> macros
         ties = List.copyOf(ties);
         macros = List.copyOf(macros);
         for (Tie tie : ties) {
-            if (surface.find(tie.control()) == null) {
+            if (surface.placeOf(tie.control()) < 0) {
                 throw new IllegalArgumentException(surface.name() + " has no control “" + tie.control() + "” to move "
                         + tie.place().said() + ".");
             }

@@ -124,10 +124,17 @@ public record Device(
         return (ParameterTable) parameters;
     }
 
-    /** The parameter with this id, or null if there is none. */
+    /**
+     * The parameter with this id; {@link #placeOf} says whether there is one.
+     *
+     * @throws IllegalArgumentException in words for people if there is none
+     */
     public Parameter find(String parameterId) {
-        int place = table().place(parameterId);
-        return place < 0 ? null : parameters.get(place);
+        int place = placeOf(parameterId);
+        if (place < 0) {
+            throw new IllegalArgumentException(name + " has no parameter “" + parameterId + "”.");
+        }
+        return parameters.get(place);
     }
 
     /** The place of a parameter among all, −1 if there is none with this id. */

@@ -5,6 +5,7 @@ import agogic.core.route.Target;
 import agogic.core.time.Lock;
 import java.util.ArrayList;
 import java.util.List;
+import java.util.Optional;
 
 /**
  * What one target has over time. Its value at a moment is told by {@link LayerStack} and nowhere else.
@@ -66,8 +67,8 @@ public record Lane(Target target, List<Layer> layers, boolean guarded) {
         return layer().stretches();
     }
 
-    /** The last stretch written over {@code time}, or null. */
-    public Stretch stretchAt(double time) {
+    /** The last stretch written over {@code time}, if any was. */
+    public Optional<Stretch> stretchAt(double time) {
         return layer().stretchAt(time);
     }
 

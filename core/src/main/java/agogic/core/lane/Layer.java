@@ -10,6 +10,7 @@ import io.soabase.recordbuilder.core.RecordBuilder;
 import java.util.ArrayList;
 import java.util.Comparator;
 import java.util.List;
+import java.util.Optional;
 
 /**
  * One part of what a lane says: on the timeline of the piece or in a clip, absolute (its value is the value) or an offset (it
@@ -205,13 +206,13 @@ public record Layer(
         return with.drawn(more);
     }
 
-    /** The last stretch written over {@code time}, or null. */
-    public Stretch stretchAt(double time) {
+    /** The last stretch written over {@code time}, if any was. */
+    public Optional<Stretch> stretchAt(double time) {
         for (int i = stretches.size() - 1; i >= 0; i--) {
             if (stretches.get(i).from() <= time && time <= stretches.get(i).to()) {
-                return stretches.get(i);
+                return Optional.of(stretches.get(i));
             }
         }
-        return null;
+        return Optional.empty();
     }
 }

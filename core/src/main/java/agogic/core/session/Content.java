@@ -238,28 +238,19 @@ abstract class Content {
         return all.get(place);
     }
 
-    private Parameter find(Target target) {
-        if (target.device().equals(Macro.DEVICE)) {
-            int place = lookup.macros.of(target.parameter());
-            return place < 0 ? null : macros.get(place).parameter();
-        }
-        int place = lookup.devices.of(target.device());
-        return place < 0 ? null : devices.get(place).find(target.parameter());
-    }
-
-    private Control find(Hand hand) {
-        int place = lookup.surfaces.of(hand.surface());
-        return place < 0 ? null : surfaces.get(place).find(hand.control());
-    }
-
     /** True if the session has what this target names. */
     public boolean has(Target target) {
-        return find(target) != null;
+        if (target.device().equals(Macro.DEVICE)) {
+            return lookup.macros.of(target.parameter()) >= 0;
+        }
+        int place = lookup.devices.of(target.device());
+        return place >= 0 && devices.get(place).placeOf(target.parameter()) >= 0;
     }
 
     /** True if the session has the control at the beginning of a route. */
     public boolean has(Hand hand) {
-        return find(hand) != null;
+        int place = lookup.surfaces.of(hand.surface());
+        return place >= 0 && surfaces.get(place).placeOf(hand.control()) >= 0;
     }
 
     /** True if the session has a device with this id; the macros are none. */
@@ -272,13 +263,22 @@ abstract class Content {
         return lookup.rides.of(id) >= 0;
     }
 
-    /** The parameter of a target of this session. */
+    /**
+     * The parameter of a target of this session.
+     *
+     * @throws IllegalArgumentException if it has none
+     */
     public Parameter parameter(Target target) {
-        Parameter found = find(target);
-        if (found == null) {
+        boolean macro = target.device().equals(Macro.DEVICE);
+        int place = macro ? lookup.macros.of(target.parameter()) : lookup.devices.of(target.device());
+        if (place >= 0 && macro) {
+            return macros.get(place).parameter();
+        }
+        int at = place < 0 ? -1 : devices.get(place).placeOf(target.parameter());
+        if (at < 0) {
             throw new IllegalArgumentException("The session has no parameter " + target + ".");
         }
-        return found;
+        return devices.get(place).parameters().get(at);
     }
 
     /** The device with this id; the macros are one too. */
@@ -298,11 +298,10 @@ abstract class Content {
 
     /** The control at the beginning of a route. */
     public Control control(Hand hand) {
-        Control found = find(hand);
-        if (found == null) {
+        if (!has(hand)) {
             throw new IllegalArgumentException("The session has no control " + hand + ".");
         }
-        return found;
+        return surface(hand.surface()).find(hand.control());
     }
 
     /** The route with this id. */
@@ -322,8 +321,7 @@ abstract class Content {
 
     /** The name of a control with that of its surface: {@code Fader 3 of North Eight}. */
     public String wholeControlName(Hand hand) {
-        Control found = find(hand);
-        return (found == null ? GONE : found.name()) + " of "
+        return (has(hand) ? control(hand).name() : GONE) + " of "
                 + surface(hand.surface()).name();
     }
 
@@ -332,16 +330,15 @@ abstract class Content {
      * gone” if the session has it no more.
      */
     public String controlName(Hand hand) {
-        Control found = find(hand);
-        boolean screen = hand.surface().equals(Hand.SCREEN);
-        if (found != null) {
-            boolean elsewhere = surfaces.stream()
-                    .filter(s -> !s.id().equals(hand.surface()))
-                    .flatMap(s -> s.controls().stream())
-                    .anyMatch(c -> c.name().equalsIgnoreCase(found.name()));
-            return elsewhere ? wholeControlName(hand) : found.name();
+        if (!has(hand)) {
+            return hand.surface().equals(Hand.SCREEN) ? "The screen" : GONE;
         }
-        return screen ? "The screen" : GONE;
+        String own = control(hand).name();
+        boolean elsewhere = surfaces.stream()
+                .filter(s -> !s.id().equals(hand.surface()))
+                .flatMap(s -> s.controls().stream())
+                .anyMatch(c -> c.name().equalsIgnoreCase(own));
+        return elsewhere ? wholeControlName(hand) : own;
     }
 
     /** The macro with this id. */

@@ -51,10 +51,17 @@ public record Surface(String id, String name, String port, List<Control> control
         this(id, name, port, controls, List.of());
     }
 
-    /** The control with this id, or null if there is none. */
+    /**
+     * The control with this id; {@link #placeOf} says whether there is one.
+     *
+     * @throws IllegalArgumentException in words for people if there is none
+     */
     public Control find(String controlId) {
         int place = placeOf(controlId);
-        return place < 0 ? null : controls.get(place);
+        if (place < 0) {
+            throw new IllegalArgumentException(name + " has no control “" + controlId + "”.");
+        }
+        return controls.get(place);
     }
 
     /** The place of a control among all, −1 if there is none with this id. */

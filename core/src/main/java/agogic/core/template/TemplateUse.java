@@ -77,13 +77,15 @@ final class TemplateUse {
 
     private Optional<Parameter> find(int place, Part part, Entry entry, Device device) {
         String chosen = use.chosen().get(new Template.Key(place, entry.parameter()));
-        Parameter own = device.find(entry.parameter());
         boolean kind = device.kind().equals(part.kind());
-        boolean same = own != null && (kind || own.name().equalsIgnoreCase(entry.name()));
+        boolean same = device.placeOf(entry.parameter()) >= 0
+                && (kind || device.find(entry.parameter()).name().equalsIgnoreCase(entry.name()));
         List<Parameter> named = device.parameters().stream()
                 .filter(p -> p.name().equalsIgnoreCase(entry.name()))
                 .toList();
-        Parameter found = chosen != null ? device.find(chosen) : same ? own : named.size() == 1 ? named.get(0) : null;
+        Parameter found = chosen != null
+                ? device.find(chosen)
+                : same ? device.find(entry.parameter()) : named.size() == 1 ? named.get(0) : null;
         if (found == null) {
             boolean matters = entry.wanted()
                     || !entry.ties().isEmpty()

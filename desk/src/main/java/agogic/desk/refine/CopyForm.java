@@ -57,7 +57,7 @@ final class CopyForm extends FormDialog<List<Copying.Order>> {
             targets.add(sources);
             names.add("the same lanes");
             session.devices().forEach(d -> {
-                if (sources.stream().allMatch(s -> d.find(s.parameter()) != null)
+                if (sources.stream().allMatch(s -> d.placeOf(s.parameter()) >= 0)
                         && sources.stream().noneMatch(s -> s.device().equals(d.id()))) {
                     targets.add(sources.stream()
                             .map(s -> new Target(d.id(), s.parameter()))

@@ -132,7 +132,7 @@ public final class HandPanel extends VBox {
     private Optional<Hand> hand() {
         Hand hand = selection.handProperty().get();
         return Optional.ofNullable(hand).filter(h -> editing.session().surfaces().stream()
-                .anyMatch(s -> s.id().equals(h.surface()) && s.find(h.control()) != null));
+                .anyMatch(s -> s.id().equals(h.surface()) && s.placeOf(h.control()) >= 0));
     }
 
     private Surface surface(Hand hand) {

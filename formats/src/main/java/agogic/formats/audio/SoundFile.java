@@ -92,7 +92,7 @@ public final class SoundFile implements AutoCloseable {
     /**
      * Puts {@code count} frames from {@code frame} on into {@code left} and {@code right}, at {@code at}: silence outside.
      *
-     * @throws FormatException with what, where and what was expected, if it is none; nothing is half-read
+     * @throws IOException if the file cannot be read any more
      */
     public void read(long frame, int count, float[] left, float[] right, int at) throws IOException {
         int done = 0;
@@ -181,7 +181,7 @@ public final class SoundFile implements AutoCloseable {
      * What its content is known by again: SHA-256 of its layout and of {@value #DIGEST_BLOCKS} blocks of {@value
      * #DIGEST_BYTES} bytes of its samples, evenly from the first to the last; all of them if they are few.
      *
-     * @throws FormatException with what, where and what was expected, if it is none; nothing is half-read
+     * @throws IOException if the file cannot be read any more
      */
     public String digest() throws IOException {
         MessageDigest digest = sha();

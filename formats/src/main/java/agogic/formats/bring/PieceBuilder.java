@@ -145,7 +145,7 @@ public final class PieceBuilder {
                 strip == null ? List.of() : List.of(strip.named(strip.id(), strip.name() + " · " + given)));
         Track track = tracks.remove(tracks.size() - 1);
         tracks.add(track.with(List.of(clip)));
-        if (strip != null && strip.find("level") != null) {
+        if (strip != null && strip.placeOf("level") >= 0) {
             controllers.route(new Target(strip.id(), "level"));
         }
     }

@@ -146,7 +146,7 @@ public final class SlowComet {
     private static Route route(Session session, String control, String target, String from, String to) {
         Target at = target(target);
         Parameter parameter = session.parameter(at);
-        boolean north = control != null && session.surface("north-eight").find(control) != null;
+        boolean north = control != null && session.surface("north-eight").placeOf(control) >= 0;
         int page = north && control.startsWith("fader") ? 1 : 0;
         Hand hand = control == null ? null : new Hand(north ? "north-eight" : "breath-ribbon", control, page);
         Span span = parameter.stepped() ? Span.FULL : Span.straight(parameter.parse(from), parameter.parse(to));
