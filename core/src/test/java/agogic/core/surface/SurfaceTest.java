@@ -28,7 +28,7 @@ class SurfaceTest {
         assertThat(surface.pages()).containsExactly(Page.of("A"));
         assertThat(surface.pageName(0)).isEqualTo("all");
         assertThat(surface.pageName(1)).isEqualTo("A");
-        assertThat(surface.find("none")).isNull();
+        assertThatThrownBy(() -> surface.find("none")).hasMessage(surface.name() + " has no control “none”.");
         assertThat(surface.placeOf("none")).isEqualTo(-1);
     }
 

@@ -142,7 +142,7 @@ public class ControlsTest extends WindowTest {
                 .button()
                 .equals(Optional.of("fader-6")));
         choose("#control-menu", "Remove the control");
-        until(() -> control("fader-6") == null);
+        until(() -> desk().editing().session().surface("north-eight").placeOf("fader-6") < 0);
         assertThat(desk().editing()
                         .session()
                         .surface("north-eight")
