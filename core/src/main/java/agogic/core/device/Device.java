@@ -190,10 +190,10 @@ public record Device(
                 port);
     }
 
-    /** How much of a parameter a host sees. */
+    /** How much of a parameter a host sees; nothing of one that is not there. */
     public Exposure exposure(String parameterId) {
-        Parameter parameter = find(parameterId);
-        if (parameter != null && parameter.reserved()) {
+        int place = placeOf(parameterId);
+        if (place >= 0 && parameters.get(place).reserved()) {
             return Exposure.RESERVED;
         }
         if (socketOf(parameterId) > 0 || outsideOf(parameterId).isPresent()) {

@@ -83,10 +83,10 @@ final class TemplateUse {
         List<Parameter> named = device.parameters().stream()
                 .filter(p -> p.name().equalsIgnoreCase(entry.name()))
                 .toList();
-        Parameter found = chosen != null
-                ? device.find(chosen)
-                : same ? device.find(entry.parameter()) : named.size() == 1 ? named.get(0) : null;
-        if (found == null) {
+        String id = chosen != null
+                ? chosen
+                : same ? entry.parameter() : named.size() == 1 ? named.get(0).id() : "";
+        if (device.placeOf(id) < 0) {
             boolean matters = entry.wanted()
                     || !entry.ties().isEmpty()
                     || entry.recipe().isPresent()
@@ -96,6 +96,7 @@ final class TemplateUse {
             }
             return Optional.empty();
         }
+        Parameter found = device.find(id);
         if (found.reserved()) {
             say(false, said(new Target(device.id(), found.id())) + " is the device's own here, and was left alone.");
             return Optional.empty();

@@ -61,6 +61,10 @@ class DeviceTest {
         assertThat(some.exposure("p")).isEqualTo(Exposure.WANTED);
         assertThat(some.exposure("w")).isEqualTo(Exposure.HIDDEN);
         assertThat(some.without("m").without("p")).isEqualTo(device(4));
+        assertThat(some.exposure("gone")).isEqualTo(Exposure.HIDDEN);
+        assertThatIllegalArgumentException()
+                .isThrownBy(() -> some.find("gone"))
+                .withMessageContaining("has no parameter “gone”");
     }
 
     @Test

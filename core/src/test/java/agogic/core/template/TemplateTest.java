@@ -165,6 +165,10 @@ class TemplateTest {
         Template.Outcome chosen = template.onDevice(session, "c", new Template.Use(Map.of(key, "p3"), true));
         assertThat(chosen.missing()).isEmpty();
         assertThat(chosen.session().device("c").socketOf("p3")).isEqualTo(1);
+        // What was chosen and is not there is missing still.
+        assertThat(template.onDevice(session, "c", new Template.Use(Map.of(key, "gone"), true))
+                        .missing())
+                .isEqualTo(first.missing());
         assertThat(chosen.session().parameter(new Target("c", "p3")).name()).isEqualTo("Name of p3");
         Route route = chosen.session().routes().get(1);
         assertThat(route.target()).isEqualTo(new Target("c", "p3"));

@@ -118,11 +118,11 @@ public final class ParameterList extends BorderPane {
 
     /** How a row is read aloud: {@code Partial 12 · Level, Partial Bank, −60 dB to 0 dB, exposed on socket 41}. */
     public static String spoken(Session session, Target target) {
-        Device device = session.device(target.device());
-        Parameter parameter = device.find(target.parameter());
-        if (parameter == null) {
+        if (!session.has(target)) {
             return "";
         }
+        Device device = session.device(target.device());
+        Parameter parameter = device.find(target.parameter());
         int points = session.lane(target).points();
         return parameter.name()
                 + (parameter.shortName().isEmpty() ? "" : ", short " + parameter.shortName()) + ", " + device.name()
@@ -132,11 +132,11 @@ public final class ParameterList extends BorderPane {
 
     private void row(List<Mark> marks, Target target, double left, double y) {
         Session session = model.session();
-        Device device = session.device(target.device());
-        Parameter parameter = device.find(target.parameter());
-        if (parameter == null) {
+        if (!session.has(target)) {
             return;
         }
+        Device device = session.device(target.device());
+        Parameter parameter = device.find(target.parameter());
         double base = y + ParameterRows.ROW / 2 + 4.5;
         SocketMark mark = SocketMark.of(device, target.parameter());
         int number = device.socketOf(target.parameter());

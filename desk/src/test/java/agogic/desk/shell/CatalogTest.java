@@ -4,6 +4,7 @@ import static org.assertj.core.api.Assertions.assertThat;
 
 import agogic.core.device.Device;
 import agogic.core.device.Exposure;
+import agogic.core.macro.Macro;
 import agogic.core.parameter.Parameter;
 import agogic.core.parameter.Taper;
 import agogic.core.parameter.Unit;
@@ -193,6 +194,8 @@ public class CatalogTest extends WindowTest {
         Target level = new Target("partial-bank", "p12-level");
         int socket = session.device("partial-bank").socketOf("p12-level");
         int points = session.lane(level).envelope().size();
+        assertThat(ParameterList.spoken(session, new Target(Macro.DEVICE, "gone")))
+                .isEmpty();
         assertThat(ParameterList.spoken(session, level))
                 .isEqualTo("Partial 12 · Level, short P12 lvl, Partial Bank, −60 dB – 0 dB, exposed on socket " + socket
                         + ", " + points + " points");
