@@ -26,7 +26,7 @@ import java.io.InputStream;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.List;
-import java.util.concurrent.atomic.AtomicInteger;
+import java.util.concurrent.atomic.AtomicBoolean;
 import javafx.geometry.Bounds;
 import javafx.geometry.Point2D;
 import javafx.scene.Node;
@@ -35,6 +35,7 @@ import javafx.scene.control.Label;
 import javafx.scene.control.TextField;
 import javafx.scene.input.ClipboardContent;
 import javafx.scene.input.KeyCode;
+import javafx.scene.input.MouseButton;
 import javafx.scene.input.TransferMode;
 import javafx.scene.layout.StackPane;
 import javafx.stage.Stage;
@@ -47,6 +48,7 @@ import org.junit.jupiter.api.AfterEach;
 import org.junit.jupiter.api.BeforeEach;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
+import org.testfx.util.WaitForAsyncUtils;
 
 /** A mix engineer's task by keys alone: a voice is brought in, made even, ridden over, carried out; then its file is gone. */
 class AudioTaskTest extends WindowTest {
@@ -254,7 +256,7 @@ class AudioTaskTest extends WindowTest {
     }
 
     /** A small window beside ours, from which files are dragged as from a folder of the system. */
-    private Stage folderWindow(Path file, AtomicInteger dragged) {
+    private Stage folderWindow(Path file, AtomicBoolean dragging) {
         Stage[] made = new Stage[1];
         interact(() -> {
             Label label = new Label(file.getFileName().toString());
@@ -263,9 +265,10 @@ class AudioTaskTest extends WindowTest {
                 ClipboardContent content = new ClipboardContent();
                 content.putFiles(List.of(file.toFile()));
                 label.startDragAndDrop(TransferMode.COPY).setContent(content);
-                dragged.incrementAndGet();
+                dragging.set(true);
                 e.consume();
             });
+            label.setOnDragDone(e -> dragging.set(false));
             Stage stage = new Stage(StageStyle.UNDECORATED);
             stage.setScene(new Scene(new StackPane(label), 160, 60));
             stage.setX(1080);
@@ -277,14 +280,26 @@ class AudioTaskTest extends WindowTest {
         return made[0];
     }
 
+    /** Takes the file out of its window; again, if another window lay over it or the press was not seen as a drag. */
+    private void dragFrom(Stage from, AtomicBoolean dragging) {
+        until(() -> {
+            if (!dragging.get()) {
+                release(MouseButton.PRIMARY);
+                interact(from::toFront);
+                drag("#file");
+                moveBy(20, 6);
+                WaitForAsyncUtils.waitForFxEvents();
+            }
+            return dragging.get();
+        });
+    }
+
     @Test
     void aFileIsDroppedOnTheWindowAndOnARow() throws Exception {
         Path voice = Voices.uneven(folder.resolve("Voice.wav"), 3, 2);
-        AtomicInteger dragged = new AtomicInteger();
-        Stage from = folderWindow(voice, dragged);
-        drag("#file");
-        moveBy(20, 6);
-        until(() -> dragged.get() == 1);
+        AtomicBoolean dragging = new AtomicBoolean();
+        Stage from = folderWindow(voice, dragging);
+        dragFrom(from, dragging);
         dropTo("#routes");
         until(() -> lookup(".dialog-pane").tryQuery().isPresent());
         push(KeyCode.ENTER);
@@ -300,9 +315,7 @@ class AudioTaskTest extends WindowTest {
                                 && String.valueOf(n.getAccessibleText()).contains("Level"))
                 .findFirst()
                 .orElseThrow();
-        drag("#file");
-        moveBy(20, 6);
-        until(() -> dragged.get() == 2);
+        dragFrom(from, dragging);
         // It is where it will be once a frame was laid out without moving it.
         Bounds[] seen = {null};
         until(() -> {
@@ -317,9 +330,14 @@ class AudioTaskTest extends WindowTest {
         assertThat(beat).isBetween(4.0, 28.0);
         assertThat(beat).isEqualTo(Math.rint(beat));
         assertThat(desk().editing().session().audio()).hasSize(1);
+        // The window from which it was taken has the keys now: they go back to ours.
+        interact(() -> {
+            from.close();
+            lookup("#routes").query().getScene().getWindow().requestFocus();
+        });
+        until(() -> lookup("#routes").query().getScene().getWindow().isFocused());
         push(KeyCode.CONTROL, KeyCode.Z);
         until(() -> clips().size() == 1);
-        interact(from::close);
     }
 
     private List<Clip> clips() {
