@@ -42,6 +42,11 @@ public final class Desk {
         riding = new Riding(editing, selection, live, notices, frames::playing, () -> passes().toldRun());
         passes = new Passes(this, riding);
         standing = new Standing(editing, selection, live, notices, riding, frames::playing);
+        editing.beforeUndo(() -> {
+            if (!learner().on()) {
+                standing.standAtOnce();
+            }
+        });
         time = new TimeWindow(first.length());
         editing.sessionProperty().addListener((o, a, now) -> time.reach(now.length()));
         learner = new Learner(editing, selection, live, notices, frames::playing);
@@ -166,7 +171,7 @@ public final class Desk {
         }
         // What became of a pass is said after its last move was.
         passes.takePasses();
-        if (!state.playing() && !learner.on() && playing.session() == editing.session()) {
+        if (!learner.on()) {
             standing.standWhereLeft();
         }
         riding.frame();

@@ -29,6 +29,7 @@ public final class Editing {
     private final ReadOnlyObjectWrapper<Session> savedSession = new ReadOnlyObjectWrapper<>();
     private final ReadOnlyObjectWrapper<Session> session = new ReadOnlyObjectWrapper<>();
     private boolean other;
+    private Runnable undoing = () -> {};
     private final ObjectProperty<Path> file = new SimpleObjectProperty<>();
 
     Editing(Session first, LiveDesk live, Notices notices) {
@@ -161,6 +162,11 @@ public final class Editing {
         });
     }
 
+    /** Does {@code act} before a person's undo: what was done, and is no step yet, becomes one, which is then the last. */
+    void beforeUndo(Runnable act) {
+        undoing = act;
+    }
+
     /** The last step takes those of this act just before it into itself: they are undone together. */
     void join(String act) {
         history = history.joined(act);
@@ -184,7 +190,14 @@ public final class Editing {
         history = history.settled();
     }
 
+    /** What a person did last is taken back. */
     public void undo() {
+        undoing.run();
+        takeBack();
+    }
+
+    /** The last step of the history is taken back, whatever goes on. */
+    void takeBack() {
         undoable()
                 .ifPresentOrElse(
                         act -> attempt(() -> {

@@ -238,7 +238,7 @@ public final class Learner {
             boolean added = adding != null;
             end();
             if (added) {
-                editing.undo();
+                editing.takeBack();
             }
         }
     }

@@ -153,14 +153,25 @@ public final class Standing {
         }
     }
 
-    /** A control that was moved while nothing plays and no envelope is there: the parameter stands there now. */
+    /** A control that was moved and lies still, while nothing plays and no envelope is there: the parameter stands there now. */
     void standWhereLeft() {
-        // It is asked only while what plays is what is edited.
+        stand(IDLE_NANOS);
+    }
+
+    /** As {@link #standWhereLeft}, however short ago it was moved: a person takes back what they did last. */
+    void standAtOnce() {
+        stand(0);
+    }
+
+    private void stand(long still) {
         LiveState state = playing.get().live();
+        if (state.playing() || playing.get().session() != editing.session()) {
+            return;
+        }
         for (int r = 0; r < editing.session().routes().size(); r++) {
             Route route = editing.session().routes().get(r);
             boolean heard = state.verdict(r) == Verdict.HEARD_IN_READ || state.verdict(r) == Verdict.NOT_PLAYING;
-            if (!heard || live.nanos() - state.lastMove(r) < IDLE_NANOS) {
+            if (!heard || live.nanos() - state.lastMove(r) < still) {
                 continue;
             }
             Target target = route.target();

@@ -247,6 +247,29 @@ public class EditingTest extends WindowTest {
         assertThat(fader.getAccessibleText()).startsWith("Fader 4, moves ");
     }
 
+    /** A control moved while nothing plays is what its parameter stands at; an undo takes that back first, however soon it comes. */
+    @Test
+    void anUndoTakesBackTheMoveThatCameLast() {
+        Target level = new Target("voice", "level");
+        double stood = desk().editing().session().parameter(level).resting();
+        interact(() -> desk().riding().toggleLoop());
+        boolean looped = desk().editing().session().loop().on();
+        interact(node("#control-fader-7")::requestFocus);
+        push(KeyCode.END);
+        until(() -> desk().standing().stands(level) != stood);
+        double moved = desk().standing().stands(level);
+        push(KeyCode.CONTROL, KeyCode.Z);
+        until(() -> text("#trace-head").equals("Undone"));
+        assertThat(text("#trace-sentence")).contains("Level to");
+        until(() -> desk().standing().stands(level) == stood);
+        assertThat(desk().editing().session().loop().on()).isEqualTo(looped);
+        push(KeyCode.CONTROL, KeyCode.Z);
+        until(() -> desk().editing().session().loop().on() != looped);
+        interact(() -> desk().editing().redo());
+        interact(() -> desk().editing().redo());
+        assertThat(desk().editing().session().parameter(level).resting()).isEqualTo(moved);
+    }
+
     private int controlNumber(String id) {
         List<String> ids = desk().editing().session().surfaces().get(0).controls().stream()
                 .map(c -> c.id())
