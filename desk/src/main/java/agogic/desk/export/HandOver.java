@@ -12,6 +12,7 @@ import agogic.core.session.LeftOut;
 import agogic.core.session.Session;
 import agogic.core.session.TargetName;
 import agogic.core.session.Track;
+import agogic.core.session.Version;
 import agogic.core.time.Section;
 import agogic.core.time.Timeline;
 import agogic.desk.sheet.Sheet;
@@ -104,8 +105,20 @@ public final class HandOver {
                 how.audio().loop() ? timeline.secondsAt(session.loop().to()) : session.seconds());
     }
 
-    /** The session with its audio inside: whoever gets it has not the files where they lie here. Where it went stays here. */
+    /**
+     * The session, and each version of the whole of it, with its audio inside: whoever gets it has not the files where they
+     * lie here. Where it went stays here.
+     */
     static Session carrying(Session session) {
+        List<Version> versions = new ArrayList<>(session.versions());
+        versions.replaceAll(
+                v -> v.whole().map(w -> Version.of(v.name(), alone(w))).orElse(v));
+        return versions.equals(session.versions())
+                ? alone(session)
+                : alone(session).withVersions(versions);
+    }
+
+    private static Session alone(Session session) {
         Session whole = session.withDestinations(
                 session.ownDestinations().stream().map(d -> d.gone("", "")).toList());
         for (AudioFile file : session.audio()) {

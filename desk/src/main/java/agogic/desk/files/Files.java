@@ -145,10 +145,16 @@ public final class Files {
         if (!mine(path)) {
             return;
         }
-        boolean own = !over && path.equals(desk.editing().fileProperty().get());
+        Path from = desk.editing().fileProperty().get();
+        boolean own = !over && path.equals(from);
         // One after the other, in the order in which they were asked for: the last one is what is there in the end.
         Beside.inTurn(
-                () -> written(path, snapshot, own),
+                () -> {
+                    if (from != null && !from.equals(path)) {
+                        SessionFile.takeOut(from, snapshot);
+                    }
+                    return written(path, snapshot, own);
+                },
                 done -> {
                     if (!done) {
                         changedOutside(path);

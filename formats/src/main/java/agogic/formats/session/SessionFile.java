@@ -1,6 +1,5 @@
 package agogic.formats.session;
 
-import agogic.core.audio.AudioFile;
 import agogic.core.list.SharedList;
 import agogic.core.ride.Ride;
 import agogic.core.session.Session;
@@ -53,7 +52,7 @@ public final class SessionFile {
     /** No file may be larger. */
     private static final long LARGEST = 1L << 36;
 
-    private static final Pattern AUDIO = Pattern.compile("audio/([A-Za-z0-9_-]{1,80})");
+    private static final Pattern AUDIO = Pattern.compile("(?:versions/\\d{1,4}/)?audio/([A-Za-z0-9_-]{1,80})");
 
     /** All parts together may not be larger, unpacked: memory stays bounded whatever a file says. */
     private static final long LARGEST_UNPACKED = 512L << 20;
@@ -103,7 +102,8 @@ public final class SessionFile {
      */
     public static void save(Path path, Session session, boolean carrying) throws IOException {
         Session placed = AudioPlaces.near(session, path);
-        SafeFile.write(path, out -> write(out, placed, carrying ? session.audio() : List.of()), whole -> {
+        Map<String, Path> audio = carrying ? Carried.there(path, session) : Map.of();
+        SafeFile.write(path, out -> write(out, placed, audio), whole -> {
             Session back;
             try {
                 back = look(whole);
@@ -129,11 +129,11 @@ public final class SessionFile {
      * @throws IOException if the file or the disk fails
      */
     public static void write(OutputStream out, Session session) throws IOException {
-        write(out, session, List.of());
+        write(out, session, Map.of());
     }
 
-    /** @param audio files of it where they are now; those that it keeps inside are written with it */
-    private static void write(OutputStream out, Session session, List<AudioFile> audio) throws IOException {
+    /** @param audio where that is now which it keeps inside, by the part that takes it */
+    private static void write(OutputStream out, Session session, Map<String, Path> audio) throws IOException {
         ZipOutputStream zip = new ZipOutputStream(out, StandardCharsets.UTF_8);
         // Numbers do not get much smaller by more work.
         zip.setLevel(LEVEL);
@@ -155,10 +155,8 @@ public final class SessionFile {
                     }
                 }
             }
-            for (AudioFile file : audio) {
-                if (file.inside()) {
-                    packing.then(to -> Carried.write(to, file));
-                }
+            for (Map.Entry<String, Path> part : audio.entrySet()) {
+                packing.then(to -> Carried.write(to, part.getKey(), part.getValue()));
             }
             packing.finish();
         }
@@ -180,8 +178,16 @@ public final class SessionFile {
         return session;
     }
 
+    /**
+     * What {@code session} keeps inside, and is nowhere else any more, is taken out of the file that it was opened from, so
+     * that it can be saved in another; nothing if it is not there either.
+     */
+    public static void takeOut(Path from, Session session) {
+        Carried.takeOut(from, session);
+    }
+
     /** As {@link #open}, without anything that it keeps inside. */
-    private static Session look(Path path) throws IOException {
+    static Session look(Path path) throws IOException {
         String name = Input.name(path);
         Input.file(path, LARGEST, "a session");
         try (ZipFile zip = new ZipFile(path.toFile(), StandardCharsets.UTF_8)) {

@@ -175,6 +175,54 @@ class FeedsTest {
         assertThat((double) heard[0][7]).isCloseTo(Sounds.noise(2, 200_000, 1)[0][107], within(1e-6));
     }
 
+    /** What only a version of the whole piece plays is kept inside with it; what both play is there once. */
+    @Test
+    void whatAVersionKeepsInsideIsThereWithoutItsFile() throws IOException {
+        Session inside = AudioEdits.carry(piece(), "audio-1", true);
+        Path alone = folder.resolve("alone.agogic");
+        SessionFile.save(alone, inside);
+        Session kept = Versions.keep(inside, "Before");
+        Path file = folder.resolve("kept.agogic");
+        SessionFile.save(file, kept);
+        assertThat(Files.size(file) - Files.size(alone)).isLessThan(Files.size(folder.resolve("one.wav")) / 2);
+        Session without = Clips.remove(kept, kept.tracks().get(0).clips().get(0).id());
+        assertThat(without.audio()).hasSize(1);
+        SessionFile.save(file, without);
+        Files.delete(folder.resolve("one.wav"));
+        Session opened = SessionFile.open(file);
+        Session back = Versions.back(opened, opened.versions().get(0));
+        assertThat(back.tracks()).isEqualTo(kept.tracks());
+        assertThat(Located.of(back.audio("audio-1")).state()).isEqualTo(Located.State.THERE);
+    }
+
+    /** A file that was only carried any more, because its own was deleted meanwhile, is carried on, here and elsewhere. */
+    @Test
+    void whatIsOnlyInsideIsKeptWhenItIsSavedAgain() throws IOException {
+        Session inside = AudioEdits.carry(piece(), "audio-1", true);
+        AudioFile one = inside.audio("audio-1");
+        Path file = folder.resolve("only.agogic");
+        SessionFile.save(file, inside);
+        Files.delete(folder.resolve("one.wav"));
+        assertThat(Shelf.place(one)).doesNotExist();
+        SessionFile.save(file, inside.named("Another"));
+        Path elsewhere = folder.resolve("elsewhere.agogic");
+        Files.deleteIfExists(Shelf.place(one));
+        SessionFile.takeOut(file, inside);
+        SessionFile.save(elsewhere, inside);
+        for (Path saved : List.of(file, elsewhere)) {
+            Files.deleteIfExists(Shelf.place(one));
+            SessionFile.open(saved);
+            assertThat(Located.of(one).state()).as("%s", saved).isEqualTo(Located.State.THERE);
+        }
+        // What is there has nothing of it: saved as far as it goes, and named.
+        Files.delete(Shelf.place(one));
+        Path bare = folder.resolve("bare.agogic");
+        Files.writeString(bare, "no piece");
+        SessionFile.save(bare, inside);
+        assertThat(SessionFile.open(bare)).isEqualTo(inside);
+        assertThat(Located.of(one).state()).isEqualTo(Located.State.GONE);
+    }
+
     @Test
     void aPictureIsMadeOnce() throws IOException {
         Session piece = piece();
