@@ -102,6 +102,10 @@ final class Motion implements Following.Acts {
         if (transport.playing()) {
             double at = transport.position();
             punching.in();
+            if (at < 0) {
+                hands.start(at);
+                return;
+            }
             cross(at, clock.now());
             present.routes.forEach(state -> hands.goOn(state, at));
         }

@@ -133,9 +133,9 @@ final class Transport {
         return at < punchIn && at >= counted;
     }
 
-    /** Writing begins here. */
+    /** Writing begins here; before the piece there is nothing to be written, so it begins with it. */
     void punchInNow() {
-        punchIn = position;
+        punchIn = Math.max(0, position);
         punched = false;
     }
 

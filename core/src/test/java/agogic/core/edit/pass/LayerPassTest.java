@@ -374,6 +374,33 @@ class LayerPassTest {
                 .isCloseTo(heard(before, parts.get(0)[1] + 0.5), within(1e-12));
     }
 
+    /** A key in the count-in to the first bar: writing begins there, and not where no piece is. */
+    @Test
+    void nothingIsWrittenBeforeThePieceBegins() {
+        for (WriteMode mode : List.of(WriteMode.TOUCH, WriteMode.LATCH, WriteMode.WRITE)) {
+            for (Punch punch : Punch.values()) {
+                begin(Taper.LINEAR, mode, Into.TIMELINE, LINE);
+                engine.punch(punch);
+                engine.play(-2, 0);
+                tick(300);
+                touch(true);
+                ride(60, 70);
+                engine.punchNow();
+                tick(100);
+                ride(71, 80);
+                tick(2200);
+                ride(81, 82);
+                assertThat(engine.live().verdict(0)).as("%s, %s", mode, punch).isEqualTo(Verdict.WRITTEN);
+                stop();
+                assertThat(session.lane(GAIN).stretches())
+                        .as("%s, %s", mode, punch)
+                        .hasSize(1);
+                assertThat(session.lane(GAIN).stretches().get(0).from()).isEqualTo(0);
+                assertThat(heard(session, 0.5)).isCloseTo(80 / 127.0, within(0.02));
+            }
+        }
+    }
+
     @Test
     void tenTimesThroughALoopAreTenTakes() {
         begin(Taper.LINEAR, WriteMode.WRITE, Into.TIMELINE, LINE);
