@@ -36,6 +36,26 @@ final class Stillness {
     /** The same where there is a cell on one side only. */
     private static final double PACE_AT_END = 1.6;
 
+    /** So many cells on each side of a crest are looked at, and so many there have to be. */
+    private static final int CREST = 5;
+
+    private static final int CREST_LEAST = 3;
+
+    /** The way out of a crest takes as long as the way in, up to this part. */
+    private static final double MIRRORED = 0.12;
+
+    /** And as when messages come. Seconds. */
+    private static final double JITTER = 0.01;
+
+    /** The squares of the times grow evenly, up to this part of the last. */
+    private static final double EVENLY = 0.04;
+
+    /** How high a crest may lie over the border of its cell, in steps: one, and a little for when messages come. */
+    private static final double CRESTED = 1.2;
+
+    /** So near to a crest a way grows slower or faster from cell to cell. */
+    private static final int FLANK = 2;
+
     private final Codes codes;
     private final double[] at;
     private final double[] code;
@@ -74,9 +94,7 @@ final class Stillness {
             run = Math.max(run, begun);
             double begins = at[k];
             double ends = end(run);
-            boolean still =
-                    trembles ? pauses(k, run, first, last, ends - begins) : lies(run, first, last, ends - begins);
-            if (ends - begins >= shortest && still) {
+            if (ends - begins >= shortest && still(k, run, first, last)) {
                 double place = longest(k, run);
                 double other = run > k ? code[k] == place ? code[k + 1] : code[k] : place;
                 double early = lingered(k, first, begins);
@@ -86,6 +104,15 @@ final class Stillness {
             k = run + 1;
         }
         return reached(rests, first, last);
+    }
+
+    private boolean still(int k, int run, int first, int last) {
+        double length = end(run) - at[k];
+        boolean trembles = trembling(k, last) > k;
+        // The very top of a wave may lie in the next cell for a moment.
+        return trembles
+                ? pauses(k, run, first, last, length) && !(run == k + 2 && crests(k + 1, first, last))
+                : lies(run, first, last, length);
     }
 
     /**
@@ -237,12 +264,53 @@ final class Stillness {
         return other > one ? code[k + 1] : code[k];
     }
 
+    /**
+     * True if cell k is the crest of a wave: the hand went out of the cells beside it as it had come in, in times whose squares
+     * grow evenly from cell to cell, as those of a fall do (a parabola, which every smooth wave is at its crest). A hand that rests
+     * between two reaches is long in one cell and then soon in many.
+     */
+    private boolean crests(int k, int first, int last) {
+        double[] squares = new double[CREST + 1];
+        int n = 0;
+        double middle = (at[k] + end(k)) / 2;
+        while (n <= CREST && k - n > first && k + n < last && single(k - n) && single(k + n + 1)) {
+            double half = (end(k + n) - at[k - n]) / 2;
+            boolean mirrored = code[k - n] == code[k + n]
+                    && Math.abs((end(k + n) + at[k - n]) / 2 - middle) < MIRRORED * half + JITTER
+                    && (n == 0 || half * half > squares[n - 1]);
+            if (!mirrored) {
+                break;
+            }
+            squares[n++] = half * half;
+        }
+        if (n <= CREST_LEAST) {
+            return false;
+        }
+        double each = (squares[n - 1] - squares[0]) / (n - 1);
+        for (int i = 1; i < n - 1; i++) {
+            if (Math.abs(squares[i] - squares[0] - i * each) > EVENLY * squares[n - 1]) {
+                return false;
+            }
+        }
+        // The crest lies in its cell: it is no higher than a step over the border.
+        return squares[0] < CRESTED * each;
+    }
+
+    private boolean besideCrest(int k, int first, int last) {
+        for (int beside = Math.max(first + 1, k - FLANK); beside <= Math.min(last - 1, k + FLANK); beside++) {
+            if (beside != k && crests(beside, first, last)) {
+                return true;
+            }
+        }
+        return false;
+    }
+
     /** False if the hand only passed through on a slow reach: the same way, at a similar pace, on both sides. */
     private boolean lies(int k, int first, int last, double length) {
         boolean before = k > first && single(k);
         boolean after = k < last && single(k + 1);
         if (before && after && Math.signum(code[k] - code[k - 1]) != Math.signum(code[k + 1] - code[k])) {
-            return true;
+            return !crests(k, first, last);
         }
         double paceBefore = before ? at[k] - at[k - 1] : 0;
         double paceAfter = after ? end(k + 1) - at[k + 1] : 0;
@@ -255,6 +323,6 @@ final class Stillness {
         }
         // Only what is long for a rest lies on a way that is faster on one side and as slow on the other.
         double pace = length > SURE * shortest ? Math.min(paceBefore, paceAfter) : Math.max(paceBefore, paceAfter);
-        return length > PACE * pace;
+        return length > PACE * pace && !besideCrest(k, first, last);
     }
 }

@@ -12,6 +12,7 @@ import agogic.core.refine.ways.Ways;
 import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.List;
+import java.util.function.BiFunction;
 import java.util.stream.IntStream;
 
 /**
@@ -22,6 +23,11 @@ import java.util.stream.IntStream;
 final class ShapedFit {
     /** Very many links are shaped in parts of about so many, side by side. */
     private static final int PART = 256;
+
+    /** Where a hand turns without a rest, up to so many links: parts of so many are worked out each as well as if it were all. */
+    private static final int MOST = 256;
+
+    private static final int WHOLE = 48;
 
     private final Tube tube;
     private final Ways ways;
@@ -54,13 +60,69 @@ final class ShapedFit {
         if (straight < 1) {
             return new Fitted(points(corners), 0);
         }
-        Path path = straight > FewestLinks.MANY
-                ? atOnce(tube, corners, shaped, steady, about)
-                : new ShapedFit(tube, shaped, steady, about).whole(corners);
+        if (straight <= FewestLinks.MANY) {
+            return new Fitted(
+                    new ShapedFit(tube, shaped, steady, about).whole(corners).points(), straight);
+        }
+        boolean turns = shaped && !about.meetings().isEmpty();
+        Path path = turns && straight <= MOST ? inParts(tube, corners, steady, about) : null;
+        boolean few = path != null && path.size() <= straight + 1;
+        path = few ? path : atOnce(tube, corners, shaped, steady, about);
         return new Fitted(path.points(), straight);
     }
 
-    private Path whole(Curve corners) {
+    /**
+     * Of many links, each of some parts as well as if it were all; and once more from the middle of each part to that of the
+     * next, so that no place where two met stays where it was put.
+     */
+    private static Path inParts(Tube tube, Curve corners, double steady, PlaceSearch.Surroundings about) {
+        Curve centred = Centring.centre(corners, tube);
+        int links = corners.size() - 1;
+        int parts = (links + WHOLE - 1) / WHOLE;
+        double[][] cuts = new double[parts - 1][];
+        for (int k = 1; k < parts; k++) {
+            int at = (int) ((long) k * links / parts);
+            cuts[k - 1] = new double[] {centred.times()[at], centred.values()[at]};
+        }
+        List<Path> apart = apart(tube, cuts, steady, about, ShapedFit::sketched);
+        List<double[]> middles = new ArrayList<>();
+        double reached = tube.times[0];
+        for (int k = 0; k < parts; k++) {
+            Path one = apart.get(k);
+            int at = k == 0 ? one.size() / 3 : k == parts - 1 ? one.size() - 1 - one.size() / 3 : one.size() / 2;
+            if (one.t[at] > reached && one.t[at] < tube.times[tube.size() - 1]) {
+                middles.add(new double[] {one.t[at], one.v[at]});
+                reached = one.t[at];
+            }
+        }
+        return Path.joined(apart(tube, middles.toArray(double[][]::new), steady, about, ShapedFit::whole));
+    }
+
+    /** A path for each part between places that it passes: time and value. */
+    private static List<Path> apart(
+            Tube tube,
+            double[][] cuts,
+            double steady,
+            PlaceSearch.Surroundings about,
+            BiFunction<ShapedFit, Curve, Path> way) {
+        Tube parted = tube.with(Arrays.stream(cuts).mapToDouble(cut -> cut[0]).toArray());
+        int last = cuts.length;
+        return IntStream.rangeClosed(0, last)
+                .parallel()
+                .mapToObj(k -> {
+                    int from = k == 0 ? 0 : Arrays.binarySearch(parted.times, cuts[k - 1][0]);
+                    int to = k == last ? parted.size() - 1 : Arrays.binarySearch(parted.times, cuts[k][0]);
+                    Tube own = parted.slice(from, to);
+                    own = k == 0 ? own : own.through(0, cuts[k - 1][1]);
+                    own = k == last ? own : own.through(own.size() - 1, cuts[k][1]);
+                    PlaceSearch.Surroundings beside =
+                            about.part(parted.times[from], parted.times[to], k == 0, k == last);
+                    return way.apply(new ShapedFit(own, true, steady, beside), FewestLinks.closest(own, 4));
+                })
+                .toList();
+    }
+
+    private Path sketched(Curve corners) {
         Path path = shaped ? search.single() : null;
         if (path == null) {
             Curve centred = Centring.centre(corners, tube);
@@ -68,6 +130,11 @@ final class ShapedFit {
             Path fewest = shaped && corners.size() > 2 ? search.search(corners, path) : null;
             path = fewest == null ? path : fewest;
         }
+        return path;
+    }
+
+    private Path whole(Curve corners) {
+        Path path = sketched(corners);
         drawing.draw(path);
         Path merged = shaped ? merged(path) : path;
         if (merged != path) {

@@ -21,6 +21,8 @@ import java.util.Arrays;
 import java.util.List;
 import java.util.Random;
 import java.util.function.DoubleUnaryOperator;
+import net.jqwik.api.ForAll;
+import net.jqwik.api.Property;
 import org.junit.jupiter.api.Test;
 
 /** Hands whose true path is known: the envelope is near the path, not near the codes; level at rest; and has few points. */
@@ -50,6 +52,50 @@ class MadeHandsTest {
             high = Math.max(high, envelope.valueAt(t));
         }
         return high - low < 1e-9;
+    }
+
+    /** A wave of a controller, as a file has it: its codes, told every so many milliseconds. */
+    private static Ride wave(double period, double amplitude, double length, double phase, int every) {
+        double[] seconds = new double[(int) (length * 1000 / every) + 2];
+        double[] places = new double[seconds.length];
+        int n = 0;
+        double last = -1;
+        for (int ms = 0; ms < length * 1000; ms += every) {
+            double turn = 2 * Math.PI * (ms / 1000.0 / period + phase);
+            double code = Math.max(0, Math.min(127, Math.rint(63.5 + amplitude * Math.sin(turn))));
+            if (code != last) {
+                seconds[n] = ms / 1000.0;
+                places[n++] = code / 127;
+                last = code;
+            }
+        }
+        double[] times = Arrays.copyOf(seconds, n);
+        double[] codes = Arrays.copyOf(places, n);
+        return new Ride("ride-1", new Hand("s", "f"), 1.0 / 127, 0, length, times, codes, codes);
+    }
+
+    /** However long it goes and however slowly: about one S for each half of a wave, and no level on its crests. */
+    @Property(tries = 40, seed = "12")
+    void aWaveHasAboutAWayForEachHalf(@ForAll Random random) {
+        double period = 2 + random.nextInt(40) * random.nextDouble();
+        double amplitude = 8 + 55.5 * random.nextDouble();
+        double periods = 2 + 30 * random.nextDouble();
+        int every = new int[] {1, 5, 10, 20}[random.nextInt(4)];
+        Ride ride = wave(period, amplitude, period * periods, random.nextDouble(), every);
+        Refined refined = refined(ride, 1, true, period * periods);
+        String which = period + " s, " + amplitude + " codes, " + periods + " periods, every " + every + " ms";
+        assertThat(refined.points()).as(which).isLessThanOrEqualTo((int) (1.25 * (2 * periods + 6)));
+        assertThat(refined.points()).as(which).isLessThanOrEqualTo(refined.fewest());
+        assertThat(refined.farthest()).as(which).isLessThanOrEqualTo(1 + 1e-6);
+        inside(refined, which);
+    }
+
+    /** Six waves of 16 s through all codes, 1,522 moves: one S each half, and two where it begins and ends in the middle. */
+    @Test
+    void aSlowSineIsAPointForEachHalf() {
+        Ride ride = wave(16, 63.5, 96, 0, 10);
+        assertThat(ride.size()).isBetween(1_500, 1_540);
+        assertThat(refined(ride, 1, true, 96).points()).isLessThanOrEqualTo(16);
     }
 
     @Test

@@ -5,6 +5,7 @@ import agogic.core.refine.links.FewestLinks;
 import agogic.core.refine.tube.Tube;
 import java.util.ArrayList;
 import java.util.List;
+import java.util.function.IntPredicate;
 
 /** Collects the places of a tube at which shaped ways may begin and end, beside a straight path through it. */
 final class LinkPlaces {
@@ -71,12 +72,19 @@ final class LinkPlaces {
 
     /** Where the middle turns, or is slow, too. */
     void turns(boolean slower) {
+        some(this::turns);
+        if (slower) {
+            some(i -> slow(i) && !turns(i));
+        }
+    }
+
+    private void some(IntPredicate which) {
         int n = tube.size();
         int[] at = new int[n];
         int count = 0;
         for (int i = 1; i + 1 < n; i++) {
             at[count] = i;
-            count += turns(i) || slower && slow(i) ? 1 : 0;
+            count += which.test(i) ? 1 : 0;
         }
         // A middle that trembles turns everywhere: of very many places some are as good as all.
         int every = 1 + count / (TURNS + TURNS_PER_CORNER * (links + 1));

@@ -53,7 +53,9 @@ public final class PlaceSearch {
     private static final int GIVE_UP = 6;
 
     /** The same where one way is looked for and not all. */
-    private static final int GIVE_UP_SOON = 8;
+    private static final int FAR_SOON = 64;
+
+    private static final int GIVE_UP_SOON = 20;
 
     /** The last turn that a way leads to is taken if it is at this part of the farthest or later. */
     private static final double NEARLY = 0.75;
@@ -266,7 +268,9 @@ public final class PlaceSearch {
             path.v[k] = b.value();
             if (k > 0) {
                 LinkPlace a = places.get(chosen[k - 1]);
-                findsSoon(a, b);
+                if (!findsSoon(a, b)) {
+                    finds(a, b);
+                }
                 path.way(k - 1, ways);
             }
         }
@@ -284,22 +288,22 @@ public final class PlaceSearch {
     /** The corners, or the places beside them, that one way leads to from a place, the farthest first. */
     private int[] reached(List<LinkPlace> places, int i, boolean corners) {
         LinkPlace a = places.get(i);
-        int[] reached = new int[FAR];
+        int[] reached = new int[FAR_SOON];
         int count = 0;
         int failed = 0;
         int last = places.size() - 1;
         // From a corner the next one can always be reached, however many places lie between.
-        for (int j = i + 1; j <= last && (j - i <= FAR || corners && count == 0) && failed < GIVE_UP_SOON; j++) {
+        for (int j = i + 1; j <= last && (j - i <= FAR_SOON || corners && count == 0) && failed < GIVE_UP_SOON; j++) {
             LinkPlace b = places.get(j);
             if (b.time() > a.time() && (corners ? b.corner() : !b.beside())) {
-                boolean finds = findsSoon(a, b);
+                boolean finds = a.turn() && b.turn() ? finds(a, b) : findsSoon(a, b);
                 failed = finds ? 0 : failed + 1;
                 if (finds) {
-                    reached[FAR - ++count] = j;
+                    reached[FAR_SOON - ++count] = j;
                 }
             }
         }
-        int[] farthest = Arrays.copyOfRange(reached, FAR - count, FAR);
+        int[] farthest = Arrays.copyOfRange(reached, FAR_SOON - count, FAR_SOON);
         // A reach ends where the middle turns: a way that leads a little beyond leaves the next one badly off.
         for (int k = 1; k < count; k++) {
             LinkPlace b = places.get(farthest[k]);
