@@ -248,7 +248,7 @@ public final class Envelope {
     /**
      * With everything from {@code from} to {@code to} replaced by {@code inner}, whose points lie in there. Outside,
      * the value is what it was: at each edge stand a point of the old value and one of the new at the same time (only
-     * one where they are the same).
+     * one where they are the same, or where the old one was held up to there).
      *
      * @param resting the value of an envelope without points
      */
@@ -257,7 +257,8 @@ public final class Envelope {
             return this;
         }
         Envelope old = isEmpty() ? of(new Point(from, resting)) : this;
-        return EnvelopeCut.joined(EnvelopeCut.joined(old.until(from), inner, true), old.from(to), true);
+        Envelope whole = EnvelopeCut.joined(EnvelopeCut.joined(old.until(from), inner, true), old.from(to), true);
+        return EnvelopeCut.once(EnvelopeCut.once(whole, from), to);
     }
 
     /** The points {@code i} to {@code j}, the last not included. */

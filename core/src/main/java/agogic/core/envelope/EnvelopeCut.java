@@ -45,6 +45,21 @@ final class EnvelopeCut {
         return new Envelope(t, v, s, p, k);
     }
 
+    /**
+     * Where a value that is held jumps to another at {@code time}, without the point that says once more what was held. A point
+     * set or tied by hand stays.
+     */
+    static Envelope once(Envelope all, double time) {
+        int i = all.firstAtOrAfter(time);
+        boolean jumps = i > 0 && i + 1 < all.size() && all.times[i] == time && all.times[i + 1] == time;
+        boolean told = jumps
+                && all.shapes[i - 1].kind() == Shape.Kind.HOLD
+                && all.values[i - 1] == all.values[i]
+                && !all.pins[i]
+                && all.tie(i) == 0;
+        return told ? joined(all.range(0, i), all.range(i + 1, all.size()), false) : all;
+    }
+
     /** The part before {@code time}, ended by a point at {@code time} with the value just before it. */
     static Envelope until(Envelope all, double time) {
         int next = all.firstAtOrAfter(time);
