@@ -223,8 +223,8 @@ public final class RecipePanel extends VBox {
         ridden.heads("Ride " + model.ride().id().replaceAll("\\D", "") + " · "
                 + session.controlName(model.ride().hand()));
         moves.setText(String.format(Locale.ROOT, "%,d", refined.moves()));
-        points.setText(Integer.toString(refined.points()));
-        fewest.setText(Integer.toString(refined.fewest()));
+        points.setText(String.format(Locale.ROOT, "%,d", refined.points()));
+        fewest.setText(String.format(Locale.ROOT, "%,d", refined.fewest()));
         farthest.setText(shown.printDifference(refined.farthest()));
         middle.setText(shown.printDifference(refined.middle()));
         withinText.setText(shown.printDifference(recipe.tolerance()));

@@ -13,7 +13,6 @@ import java.util.List;
 import java.util.Locale;
 import java.util.regex.Matcher;
 import java.util.regex.Pattern;
-import java.util.stream.IntStream;
 
 /**
  * Acts on a range in a few words, the same for typing in the window and for the command: {@code sweep 120 Hz to 3 kHz 27 33 slow
@@ -365,12 +364,7 @@ public final class ShapeWords {
         if (!rest.isBlank()) {
             throw new IllegalArgumentException("Expected a range, such as equal 9 17, not “" + rest + "” before it.");
         }
-        var envelope = session.lane(target).layer(layer).envelope();
-        List<Integer> inside = IntStream.range(0, envelope.size())
-                .filter(i -> envelope.time(i) >= time(range.from()) && envelope.time(i) <= time(range.to()))
-                .boxed()
-                .toList();
-        return Points.tie(session, target, layer, inside);
+        return new Shaping(session, target, layer).equal(time(range.from()), time(range.to()));
     }
 
     private Lock lock() {

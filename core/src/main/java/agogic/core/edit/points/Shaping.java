@@ -7,6 +7,7 @@ import agogic.core.envelope.Shape;
 import agogic.core.envelope.Ties;
 import agogic.core.lane.Blend;
 import agogic.core.lane.InBeats;
+import agogic.core.lane.Lane;
 import agogic.core.lane.Layer;
 import agogic.core.parameter.Parameter;
 import agogic.core.parameter.Taper;
@@ -20,6 +21,7 @@ import java.util.ArrayList;
 import java.util.List;
 import java.util.function.DoubleUnaryOperator;
 import java.util.function.UnaryOperator;
+import java.util.stream.IntStream;
 
 /**
  * Edits of a range of a layer, exact at both edges: outside of it nothing changes. Times are those of the layer, values
@@ -356,5 +358,40 @@ public final class Shaping {
                 point,
                 envelope().time(point),
                 envelope().value(other));
+    }
+
+    /**
+     * The points from one time to another equal from now on, at the value of the first. What goes on behind the range is as it
+     * was, from a point at its end.
+     *
+     * @throws IllegalArgumentException in words for people if there are fewer than two
+     */
+    public Session equal(double from, double to) {
+        Envelope all = envelope();
+        List<Integer> inside = inside(all, from, to);
+        int last = inside.isEmpty() ? 0 : inside.get(inside.size() - 1);
+        boolean leads = inside.size() > 1 && last + 1 < all.size() && all.value(last) != all.value(inside.get(0));
+        if (!leads) {
+            return Points.tie(session, target, index, inside);
+        }
+        boolean before = all.time(last) < to;
+        Envelope parted = before
+                ? all.splice(to, to, all.until(to).from(to), parameter.resting())
+                : all.with(all.point(last).tied(0));
+        int seam = parted.lastAtOrBefore(to);
+        Layer cut = layer.with(parted.replacing(seam, parted.point(seam).pinned(true)));
+        Lane lane = Writable.lane(session, target);
+        return Points.tie(
+                session.with(lane.with(index, cut)),
+                target,
+                index,
+                inside(parted, from, to).stream().filter(i -> i != seam).toList());
+    }
+
+    private static List<Integer> inside(Envelope all, double from, double to) {
+        return IntStream.range(0, all.size())
+                .filter(i -> all.time(i) >= from && all.time(i) <= to)
+                .boxed()
+                .toList();
     }
 }

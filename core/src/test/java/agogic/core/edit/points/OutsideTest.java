@@ -105,6 +105,15 @@ class OutsideTest {
             String shrunk = "stretch " + range + " to " + (bar + 1) + " " + (bar + 2);
             same(session, ShapeWords.apply(session, TARGET, 0, shrunk), from, to, "shrink");
         }
+        int last = lane.envelope().lastAtOrBefore(end);
+        if (first < last) {
+            Session tied = ShapeWords.apply(session, TARGET, 0, "equal " + range);
+            same(session, tied, from, to, "equal");
+            double equal = lane.envelope().value(first);
+            List<Point> all = tied.lane(TARGET).envelope().points();
+            List<Point> ties = all.stream().filter(p -> p.tie() != 0).toList();
+            assertThat(ties).hasSizeGreaterThan(1).allMatch(p -> p.value() == equal);
+        }
         for (Copying.Source source : Copying.Source.values()) {
             Copying.Order order =
                     new Copying.Order(TARGET, TARGET, from, to, from + 16, 0, 1, Copying.By.PLACE, source);
