@@ -84,17 +84,29 @@ public record AudioPart(
         return withFile(newFile);
     }
 
-    /** So loud, in dB. */
+    /**
+     * So loud, in dB.
+     *
+     * @throws IllegalArgumentException in words for people if it is not −96 to 24 dB
+     */
     public AudioPart gain(double newGain) {
         return withGain(newGain);
     }
 
-    /** Fading in and out in so many seconds. */
+    /**
+     * Fading in and out in so many seconds.
+     *
+     * @throws IllegalArgumentException in words for people if they are not 0 s or more
+     */
     public AudioPart fades(double in, double out) {
         return with().fadeIn(in).fadeOut(out).build();
     }
 
-    /** Repeating these seconds of the file, or, with {@code again} false, playing them once. */
+    /**
+     * Repeating these seconds of the file, or, with {@code again} false, playing them once.
+     *
+     * @throws IllegalArgumentException in words for people if the end is not behind the beginning, or what repeats is shorter than a hundredth of a second
+     */
     public AudioPart range(double newFrom, double newTo, boolean again) {
         return with().from(newFrom).to(newTo).loop(again).build();
     }

@@ -174,7 +174,11 @@ public record Device(
                 .findFirst();
     }
 
-    /** This device on another MIDI channel, 1 to 16: its chart and what travels outside go with it. */
+    /**
+     * This device on another MIDI channel, 1 to 16: its chart and what travels outside go with it.
+     *
+     * @throws IllegalArgumentException in words for people if it is not 1 to 16, and something travels outside
+     */
     public Device onChannel(int channel) {
         return new Device(
                 id,

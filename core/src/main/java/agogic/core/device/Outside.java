@@ -74,7 +74,11 @@ public record Outside(String parameter, Way way, int channel, int number) {
         return (way.controllers() ? "c" : way.name()) + channel + "." + number;
     }
 
-    /** The same on another channel. */
+    /**
+     * The same on another channel.
+     *
+     * @throws IllegalArgumentException in words for people if it is not 1 to 16
+     */
     public Outside on(int otherChannel) {
         return new Outside(parameter, way, otherChannel, number);
     }

@@ -45,7 +45,11 @@ public record Socket(int number, List<Seat> seats, List<Turn> turns) {
         }
     }
 
-    /** A socket of one parameter. */
+    /**
+     * A socket of one parameter.
+     *
+     * @throws IllegalArgumentException in words for people if the number is below 1
+     */
     public static Socket of(int number, String parameter) {
         return new Socket(number, List.of(Seat.of(parameter)), List.of());
     }
@@ -81,7 +85,11 @@ public record Socket(int number, List<Seat> seats, List<Turn> turns) {
         return seat;
     }
 
-    /** With another number, from 1. */
+    /**
+     * With another number, from 1.
+     *
+     * @throws IllegalArgumentException in words for people if the number is below 1
+     */
     public Socket numbered(int newNumber) {
         return new Socket(newNumber, seats, turns);
     }

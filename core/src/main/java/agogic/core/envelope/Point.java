@@ -31,7 +31,11 @@ public record Point(double time, double value, Shape shape, boolean pinned, int 
         this(time, value, Shape.STRAIGHT, false);
     }
 
-    /** The same at another time and value. */
+    /**
+     * The same at another time and value.
+     *
+     * @throws IllegalArgumentException in words for people if one of them is no finite number
+     */
     public Point at(double newTime, double newValue) {
         return new Point(newTime, newValue, shape, pinned, tie);
     }

@@ -72,12 +72,20 @@ public record Shape(Kind kind, double amount, double count, double duty, double 
         }
     }
 
-    /** Bent by {@code amount} in −1..1: 0 is straight, above 0 starts slowly. */
+    /**
+     * Bent by {@code amount} in −1..1: 0 is straight, above 0 starts slowly.
+     *
+     * @throws IllegalArgumentException in words for people if it is not −1 to 1
+     */
     public static Shape bent(double amount) {
         return amount == 0 ? STRAIGHT : new Shape(Kind.BENT, amount, 0, 0, 0, 1);
     }
 
-    /** An S of this {@code amount} in −1..1: 0 is the usual one, 1 the way of a hand, −1 straight. */
+    /**
+     * An S of this {@code amount} in −1..1: 0 is the usual one, 1 the way of a hand, −1 straight.
+     *
+     * @throws IllegalArgumentException in words for people if it is not −1 to 1
+     */
     public static Shape s(double amount) {
         return new Shape(Kind.S, amount, 0, 0, 0, 1);
     }

@@ -74,17 +74,29 @@ public record Macro(Parameter parameter, double centre, double scale, List<Membe
         return new Macro(newParameter, centre, scale, members);
     }
 
-    /** With these members, one a target. */
+    /**
+     * With these members, one a target.
+     *
+     * @throws IllegalArgumentException in words for people if a parameter is moved twice
+     */
     public Macro with(List<Member> newMembers) {
         return new Macro(parameter, centre, scale, newMembers);
     }
 
-    /** With members by offset going {@code newScale} of their travel for its whole way. */
+    /**
+     * With members by offset going {@code newScale} of their travel for its whole way.
+     *
+     * @throws IllegalArgumentException in words for people if it is 0, or not −4 to 4
+     */
     public Macro scaled(double newScale) {
         return new Macro(parameter, centre, newScale, members);
     }
 
-    /** That rests at this place of its own travel, 0..1. */
+    /**
+     * That rests at this place of its own travel, 0..1.
+     *
+     * @throws IllegalArgumentException in words for people if it is not 0 to 1
+     */
     public Macro centred(double newCentre) {
         return new Macro(parameter, newCentre, scale, members);
     }

@@ -157,7 +157,11 @@ public record Parameter(
         return worth.isEmpty() ? valueAt(x) : worth.get((int) valueAt(x));
     }
 
-    /** This parameter with another name. */
+    /**
+     * This parameter with another name.
+     *
+     * @throws IllegalArgumentException in words for people if the name is blank
+     */
     public Parameter named(String newName) {
         return withName(newName);
     }
@@ -167,7 +171,11 @@ public record Parameter(
         return withShortName(newShortName);
     }
 
-    /** This parameter, standing at the normalised value {@code x} when nothing moves it. */
+    /**
+     * This parameter, standing at the normalised value {@code x} when nothing moves it.
+     *
+     * @throws IllegalArgumentException in words for people if it is not 0 to 1
+     */
     public Parameter restingAt(double x) {
         return withResting(x);
     }

@@ -117,7 +117,11 @@ public record Pattern(
         return new Pattern(name, Form.OWN, rate, 0.5, 0.5, 0, 0.5, 0, 0.5, 0, points);
     }
 
-    /** With another name. */
+    /**
+     * With another name.
+     *
+     * @throws IllegalArgumentException in words for people if the name is blank
+     */
     public Pattern named(String newName) {
         return withName(newName);
     }
@@ -132,12 +136,20 @@ public record Pattern(
         return new Pattern(name, form, rate, newDepth, newCentre, newPhase, newSwing, newRotation, duty, steps, own);
     }
 
-    /** With this part of a cycle high, above 0 and below 1; of a pulse. */
+    /**
+     * With this part of a cycle high, above 0 and below 1; of a pulse.
+     *
+     * @throws IllegalArgumentException in words for people if it is not 0.001 to 0.999
+     */
     public Pattern duty(double newDuty) {
         return withDuty(newDuty);
     }
 
-    /** With its values drawn to so many steps between its least and its greatest. */
+    /**
+     * With its values drawn to so many steps between its least and its greatest.
+     *
+     * @throws IllegalArgumentException in words for people if it is neither 0 nor 2 to 1,000
+     */
     public Pattern drawnTo(int newSteps) {
         return withSteps(newSteps);
     }

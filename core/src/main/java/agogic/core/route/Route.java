@@ -97,7 +97,11 @@ public record Route(
         return withRehearse(rehearses);
     }
 
-    /** With the steps of its control smoothed over so many milliseconds; 0 for none. */
+    /**
+     * With the steps of its control smoothed over so many milliseconds; 0 for none.
+     *
+     * @throws IllegalArgumentException in words for people if it is not 0 to 10,000
+     */
     public Route smoothed(double milliseconds) {
         return withSmoothing(milliseconds);
     }

@@ -39,7 +39,11 @@ public record Span(double from, double to, Curve curve, double amount) {
         }
     }
 
-    /** The straight span between two values of a parameter, normalised 0..1; reversed if {@code from} is the greater. */
+    /**
+     * The straight span between two values of a parameter, normalised 0..1; reversed if {@code from} is the greater.
+     *
+     * @throws IllegalArgumentException in words for people if one of them is not 0 to 1
+     */
     public static Span straight(double from, double to) {
         return new Span(from, to, Curve.STRAIGHT, 0);
     }

@@ -104,7 +104,11 @@ public record Clip(
         return withName(newName);
     }
 
-    /** This clip, begun somewhere else in a piece: its audio goes on for as many seconds as before. */
+    /**
+     * This clip, begun somewhere else in a piece: its audio goes on for as many seconds as before.
+     *
+     * @throws IllegalArgumentException in words for people if it is not 0 to 1,000,000
+     */
     public Clip at(double newBeat, Timeline timeline) {
         return audio.isEmpty() ? at(newBeat) : lying(newBeat, beats(newBeat, seconds(timeline), timeline), offset);
     }
@@ -127,12 +131,20 @@ public record Clip(
         return timeline.beatAt(timeline.secondsAt(begins) + seconds) - begins;
     }
 
-    /** This clip, begun somewhere else. */
+    /**
+     * This clip, begun somewhere else.
+     *
+     * @throws IllegalArgumentException in words for people if it is not 0 to 1,000,000
+     */
     public Clip at(double newBeat) {
         return withBeat(newBeat);
     }
 
-    /** This clip, lying elsewhere in its content. */
+    /**
+     * This clip, lying elsewhere in its content.
+     *
+     * @throws IllegalArgumentException in words for people if the length is not above 0, or the beginning or the offset below it
+     */
     public Clip lying(double newBeat, double newLength, double newOffset) {
         return with().beat(newBeat).length(newLength).offset(newOffset).build();
     }
@@ -142,7 +154,11 @@ public record Clip(
         return with().length(newLength).speed(newSpeed).build();
     }
 
-    /** This clip repeating {@code newCycle} quarter notes of its content; 0 for not at all. */
+    /**
+     * This clip repeating {@code newCycle} quarter notes of its content; 0 for not at all.
+     *
+     * @throws IllegalArgumentException in words for people if it is below 0, or so short that it would repeat more than 10,000 times
+     */
     public Clip repeating(double newCycle) {
         return withCycle(newCycle);
     }

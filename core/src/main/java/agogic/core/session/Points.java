@@ -76,12 +76,22 @@ public final class Points {
         return lane.layer(layer);
     }
 
-    /** With point {@code index} somewhere else, between its neighbours. */
+    /**
+     * With point {@code index} somewhere else, between its neighbours.
+     *
+     * @param time in the time of the lane, kept between those of its neighbours
+     * @param value normalised
+     * @throws IllegalArgumentException in words for people if there is no such point, or the lane is protected
+     */
     public static Session move(Session session, Target target, int index, double time, double value) {
         return move(session, target, 0, index, time, value);
     }
 
-    /** The same on a layer. */
+    /**
+     * The same on a layer.
+     *
+     * @throws IllegalArgumentException in words for people if there is no such point, or the lane is protected
+     */
     public static Session move(Session session, Target target, int layer, int index, double time, double value) {
         Layer one = having(session, target, layer, index);
         double settled = one.scale(session.parameter(target)).settled(value);
@@ -149,12 +159,20 @@ public final class Points {
                 next < drawn.size() ? drawn.replacing(next, drawn.point(next).pinned(true)) : drawn);
     }
 
-    /** Without point {@code index}. */
+    /**
+     * Without point {@code index}.
+     *
+     * @throws IllegalArgumentException in words for people if there is no such point, or the lane is protected
+     */
     public static Session delete(Session session, Target target, int index) {
         return delete(session, target, 0, index);
     }
 
-    /** The same on a layer. */
+    /**
+     * The same on a layer.
+     *
+     * @throws IllegalArgumentException in words for people if there is no such point, or the lane is protected
+     */
     public static Session delete(Session session, Target target, int layer, int index) {
         return with(
                 session,

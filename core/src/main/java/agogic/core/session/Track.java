@@ -49,7 +49,11 @@ public record Track(String id, String name, boolean bus, int channel, List<Strin
         return withClips(newClips);
     }
 
-    /** With its notes and controllers on another channel, 1..16. */
+    /**
+     * With its notes and controllers on another channel, 1..16.
+     *
+     * @throws IllegalArgumentException in words for people if it is not 1 to 16
+     */
     public Track onChannel(int newChannel) {
         return withChannel(newChannel);
     }

@@ -25,12 +25,20 @@ public record Version(String name, Optional<Lane> lane, Optional<Session> whole)
         whole = whole.map(s -> s.versions().isEmpty() ? s : s.withVersions(List.of()));
     }
 
-    /** A lane that was kept, by a name that is not blank. */
+    /**
+     * A lane that was kept, by a name that is not blank.
+     *
+     * @throws IllegalArgumentException in words for people if the name is blank
+     */
     public static Version of(String name, Lane lane) {
         return new Version(name, Optional.of(lane), Optional.empty());
     }
 
-    /** A whole session that was kept, by a name that is not blank. */
+    /**
+     * A whole session that was kept, by a name that is not blank.
+     *
+     * @throws IllegalArgumentException in words for people if the name is blank
+     */
     public static Version of(String name, Session whole) {
         return new Version(name, Optional.empty(), Optional.of(whole));
     }

@@ -44,12 +44,20 @@ public record Snapshot(String name, List<Value> values, Optional<Hand> pad) {
         }
     }
 
-    /** With another name. */
+    /**
+     * With another name.
+     *
+     * @throws IllegalArgumentException in words for people if the name is blank
+     */
     public Snapshot named(String newName) {
         return new Snapshot(newName, values, pad);
     }
 
-    /** With these values, one a target. */
+    /**
+     * With these values, one a target.
+     *
+     * @throws IllegalArgumentException in words for people if a parameter is there twice
+     */
     public Snapshot with(List<Value> newValues) {
         return new Snapshot(name, newValues, pad);
     }

@@ -51,17 +51,29 @@ public record SnapshotSet(String name, Start start, double over, List<Snapshot> 
         }
     }
 
-    /** With these snapshots, each name once. */
+    /**
+     * With these snapshots, each name once.
+     *
+     * @throws IllegalArgumentException in words for people if two have one name
+     */
     public SnapshotSet with(List<Snapshot> newSnapshots) {
         return new SnapshotSet(name, start, over, newSnapshots);
     }
 
-    /** With another name. */
+    /**
+     * With another name.
+     *
+     * @throws IllegalArgumentException in words for people if the name is blank
+     */
     public SnapshotSet named(String newName) {
         return new SnapshotSet(newName, start, over, snapshots);
     }
 
-    /** Its snapshots come at this line, over so many beats (0 or more). */
+    /**
+     * Its snapshots come at this line, over so many beats (0 or more).
+     *
+     * @throws IllegalArgumentException in words for people if it is not 0 to 4,096 beats
+     */
     public SnapshotSet starting(Start newStart, double newOver) {
         return new SnapshotSet(name, newStart, newOver, snapshots);
     }

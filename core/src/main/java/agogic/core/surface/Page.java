@@ -17,7 +17,11 @@ public record Page(String name, Optional<String> button) {
         }
     }
 
-    /** A page that no control turns to. */
+    /**
+     * A page that no control turns to.
+     *
+     * @throws IllegalArgumentException in words for people if the name is blank
+     */
     public static Page of(String name) {
         return new Page(name, Optional.empty());
     }

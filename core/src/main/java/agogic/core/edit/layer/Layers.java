@@ -84,7 +84,11 @@ public final class Layers {
         return true;
     }
 
-    /** Without a layer; the absolute one of the timeline is emptied. */
+    /**
+     * Without a layer; the absolute one of the timeline is emptied.
+     *
+     * @throws IllegalArgumentException in words for people if there is no such layer, or the lane is protected
+     */
     public static Session remove(Session session, Target target, int layer) {
         Writable.lane(session, target);
         return session.with(having(session, target, layer).without(layer));

@@ -64,7 +64,11 @@ public final class Takes {
         return over(lane, index).stream().allMatch(i -> i <= index);
     }
 
-    /** The session with stretch {@code index} of a layer on top: what its hand did is heard. */
+    /**
+     * The session with stretch {@code index} of a layer on top: what its hand did is heard.
+     *
+     * @throws IllegalArgumentException in words for people if there is no such layer, or the lane is protected
+     */
     public static Session choose(Session session, Target target, int layer, int index) {
         Writable.lane(session, target);
         return Layers.edited(session, target, layer, (writer, one) -> writer.raise(one, index, session::ride));

@@ -191,7 +191,11 @@ public final class LoudnessDraft {
         return new Drafted(session, 0, heard, heard.louder(gains), gains, phrases, held);
     }
 
-    /** The session with the layer of a draft that was made of another one, in the place of an earlier one. */
+    /**
+     * The session with the layer of a draft that was made of another one, in the place of an earlier one.
+     *
+     * @throws IllegalArgumentException in words for people if the lane is protected
+     */
     public static Session with(Session session, Target target, Drafted drafted) {
         Session plain = without(session, target);
         Lane made = drafted.session().lane(target);

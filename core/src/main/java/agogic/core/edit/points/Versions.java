@@ -95,7 +95,11 @@ public final class Versions {
                         lane(session, version, version.lane().orElseThrow().target())));
     }
 
-    /** The session with what a version kept in the place of what is; the versions stay. */
+    /**
+     * The session with what a version kept in the place of what is; the versions stay.
+     *
+     * @throws IllegalArgumentException in words for people if it is one of a lane, and that is protected
+     */
     public static Session back(Session session, Version version) {
         version.lane().ifPresent(lane -> Writable.lane(session, lane.target()));
         return version.whole()
