@@ -94,7 +94,7 @@ final class Stillness {
             run = Math.max(run, begun);
             double begins = at[k];
             double ends = end(run);
-            if (ends - begins >= shortest && still(k, run, first, last)) {
+            if (ends - begins >= shortest && still(k, run, first, last, trembles)) {
                 double place = longest(k, run);
                 double other = run > k ? code[k] == place ? code[k + 1] : code[k] : place;
                 double early = lingered(k, first, begins);
@@ -106,9 +106,8 @@ final class Stillness {
         return reached(rests, first, last);
     }
 
-    private boolean still(int k, int run, int first, int last) {
+    private boolean still(int k, int run, int first, int last, boolean trembles) {
         double length = end(run) - at[k];
-        boolean trembles = trembling(k, last) > k;
         // The very top of a wave may lie in the next cell for a moment.
         return trembles
                 ? pauses(k, run, first, last, length) && !(run == k + 2 && crests(k + 1, first, last))

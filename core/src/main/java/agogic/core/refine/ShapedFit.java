@@ -12,7 +12,6 @@ import agogic.core.refine.ways.Ways;
 import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.List;
-import java.util.function.BiFunction;
 import java.util.stream.IntStream;
 
 /**
@@ -77,14 +76,10 @@ final class ShapedFit {
      */
     private static Path inParts(Tube tube, Curve corners, double steady, PlaceSearch.Surroundings about) {
         Curve centred = Centring.centre(corners, tube);
-        int links = corners.size() - 1;
-        int parts = (links + WHOLE - 1) / WHOLE;
-        double[][] cuts = new double[parts - 1][];
-        for (int k = 1; k < parts; k++) {
-            int at = (int) ((long) k * links / parts);
-            cuts[k - 1] = new double[] {centred.times()[at], centred.values()[at]};
-        }
-        List<Path> apart = apart(tube, cuts, steady, about, ShapedFit::sketched);
+        int[] ends = ends(corners.size() - 1, (corners.size() - 1 + WHOLE - 1) / WHOLE);
+        int parts = ends.length - 1;
+        List<Path> apart = apart(
+                tube, cuts(centred, ends), steady, about, (one, k) -> one.sketched(FewestLinks.closest(one.tube, 4)));
         List<double[]> middles = new ArrayList<>();
         double reached = tube.times[0];
         for (int k = 0; k < parts; k++) {
@@ -95,29 +90,45 @@ final class ShapedFit {
                 reached = one.t[at];
             }
         }
-        return Path.joined(apart(tube, middles.toArray(double[][]::new), steady, about, ShapedFit::whole));
+        return Path.joined(
+                apart(tube, middles, steady, about, (one, k) -> one.whole(FewestLinks.closest(one.tube, 4))));
+    }
+
+    /** The corners between which so many links are shared out among parts, both ends included. */
+    private static int[] ends(int links, int parts) {
+        return IntStream.rangeClosed(0, parts)
+                .map(k -> (int) ((long) k * links / parts))
+                .toArray();
+    }
+
+    /** Time and value of those corners, without the ends. */
+    private static List<double[]> cuts(Curve corners, int[] ends) {
+        return Arrays.stream(ends, 1, ends.length - 1)
+                .mapToObj(end -> new double[] {corners.times()[end], corners.values()[end]})
+                .toList();
+    }
+
+    /** How a path is found through a part: its fit, and which it is, from 0. */
+    private interface Way {
+        Path of(ShapedFit part, int k);
     }
 
     /** A path for each part between places that it passes: time and value. */
     private static List<Path> apart(
-            Tube tube,
-            double[][] cuts,
-            double steady,
-            PlaceSearch.Surroundings about,
-            BiFunction<ShapedFit, Curve, Path> way) {
-        Tube parted = tube.with(Arrays.stream(cuts).mapToDouble(cut -> cut[0]).toArray());
-        int last = cuts.length;
+            Tube tube, List<double[]> cuts, double steady, PlaceSearch.Surroundings about, Way way) {
+        Tube parted = tube.with(cuts.stream().mapToDouble(cut -> cut[0]).toArray());
+        int last = cuts.size();
         return IntStream.rangeClosed(0, last)
                 .parallel()
                 .mapToObj(k -> {
-                    int from = k == 0 ? 0 : Arrays.binarySearch(parted.times, cuts[k - 1][0]);
-                    int to = k == last ? parted.size() - 1 : Arrays.binarySearch(parted.times, cuts[k][0]);
+                    int from = k == 0 ? 0 : Arrays.binarySearch(parted.times, cuts.get(k - 1)[0]);
+                    int to = k == last ? parted.size() - 1 : Arrays.binarySearch(parted.times, cuts.get(k)[0]);
                     Tube own = parted.slice(from, to);
-                    own = k == 0 ? own : own.through(0, cuts[k - 1][1]);
-                    own = k == last ? own : own.through(own.size() - 1, cuts[k][1]);
+                    own = k == 0 ? own : own.through(0, cuts.get(k - 1)[1]);
+                    own = k == last ? own : own.through(own.size() - 1, cuts.get(k)[1]);
                     PlaceSearch.Surroundings beside =
                             about.part(parted.times[from], parted.times[to], k == 0, k == last);
-                    return way.apply(new ShapedFit(own, true, steady, beside), FewestLinks.closest(own, 4));
+                    return way.of(new ShapedFit(own, true, steady, beside), k);
                 })
                 .toList();
     }
@@ -155,27 +166,13 @@ final class ShapedFit {
         if (parts == 1) {
             return new ShapedFit(tube, shaped, steady, about).inHaste(corners, centred);
         }
-        int[] ends = IntStream.rangeClosed(0, parts)
-                .map(k -> (int) ((long) k * links / parts))
-                .toArray();
-        double[] times = centred.times();
-        Tube parted =
-                tube.with(Arrays.stream(ends).mapToDouble(end -> times[end]).toArray());
-        return Path.joined(IntStream.range(0, parts)
-                .parallel()
-                .mapToObj(k -> {
-                    int from = ends[k];
-                    int to = ends[k + 1];
-                    Tube own = parted.slice(
-                            Arrays.binarySearch(parted.times, times[from]),
-                            Arrays.binarySearch(parted.times, times[to]));
-                    own = k == 0 ? own : own.through(0, centred.values()[from]);
-                    own = k == parts - 1 ? own : own.through(own.size() - 1, centred.values()[to]);
-                    PlaceSearch.Surroundings beside = about.part(times[from], times[to], k == 0, k == parts - 1);
-                    return new ShapedFit(own, true, steady, beside)
-                            .inHaste(corners.slice(from, to), centred.slice(from, to));
-                })
-                .toList());
+        int[] ends = ends(links, parts);
+        return Path.joined(apart(
+                tube,
+                cuts(centred, ends),
+                steady,
+                about,
+                (one, k) -> one.inHaste(corners.slice(ends[k], ends[k + 1]), centred.slice(ends[k], ends[k + 1]))));
     }
 
     private Path inHaste(Curve corners, Curve centred) {

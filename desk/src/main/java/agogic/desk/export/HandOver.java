@@ -113,9 +113,7 @@ public final class HandOver {
         List<Version> versions = new ArrayList<>(session.versions());
         versions.replaceAll(
                 v -> v.whole().map(w -> Version.of(v.name(), alone(w))).orElse(v));
-        return versions.equals(session.versions())
-                ? alone(session)
-                : alone(session).withVersions(versions);
+        return alone(session).withVersions(versions);
     }
 
     private static Session alone(Session session) {

@@ -64,7 +64,7 @@ final class Carried {
         Map<String, AudioFile> parts = parts(session);
         Map<String, Path> there = located(parts);
         if (there.size() < parts.size()) {
-            takeOut(file, session);
+            shelve(file);
             there = located(parts);
         }
         return there;
@@ -84,13 +84,20 @@ final class Carried {
     /** Puts what {@code session} keeps inside on the shelf, as far as it is only in {@code file} any more. */
     static void takeOut(Path file, Session session) {
         Map<String, AudioFile> parts = parts(session);
-        if (located(parts).size() == parts.size() || !Files.isRegularFile(file)) {
+        if (located(parts).size() < parts.size()) {
+            shelve(file);
+        }
+    }
+
+    /** Puts what a file has inside on the shelf, where it is nowhere else; nothing if it is no piece, or damaged. */
+    private static void shelve(Path file) {
+        if (!Files.isRegularFile(file)) {
             return;
         }
         try {
             unpack(file, SessionFile.look(file));
         } catch (IOException e) {
-            // What lies there is no piece, or damaged: nothing can be had from it.
+            // Nothing can be had from it.
             return;
         }
     }

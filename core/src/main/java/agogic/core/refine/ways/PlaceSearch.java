@@ -268,9 +268,7 @@ public final class PlaceSearch {
             path.v[k] = b.value();
             if (k > 0) {
                 LinkPlace a = places.get(chosen[k - 1]);
-                if (!findsSoon(a, b)) {
-                    finds(a, b);
-                }
+                leads(a, b);
                 path.way(k - 1, ways);
             }
         }
@@ -281,8 +279,9 @@ public final class PlaceSearch {
         return ways.find(a.time(), a.value(), b.time(), b.value());
     }
 
-    private boolean findsSoon(LinkPlace a, LinkPlace b) {
-        return ways.findSoon(a.time(), a.value(), b.time(), b.value());
+    /** In haste: only between turns, where a whole reach may lie, all ways are tried. */
+    private boolean leads(LinkPlace a, LinkPlace b) {
+        return a.turn() && b.turn() ? finds(a, b) : ways.findSoon(a.time(), a.value(), b.time(), b.value());
     }
 
     /** The corners, or the places beside them, that one way leads to from a place, the farthest first. */
@@ -296,7 +295,7 @@ public final class PlaceSearch {
         for (int j = i + 1; j <= last && (j - i <= FAR_SOON || corners && count == 0) && failed < GIVE_UP_SOON; j++) {
             LinkPlace b = places.get(j);
             if (b.time() > a.time() && (corners ? b.corner() : !b.beside())) {
-                boolean finds = a.turn() && b.turn() ? finds(a, b) : findsSoon(a, b);
+                boolean finds = leads(a, b);
                 failed = finds ? 0 : failed + 1;
                 if (finds) {
                     reached[FAR_SOON - ++count] = j;
