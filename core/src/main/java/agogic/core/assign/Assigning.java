@@ -116,7 +116,11 @@ public final class Assigning {
         return session.routes().stream().anyMatch(r -> r.id().equals(id));
     }
 
-    /** The route without its hand; without points on its target it goes altogether. */
+    /**
+     * The route without its hand; without points on its target it goes altogether.
+     *
+     * @throws IllegalArgumentException in words for people if the session has no such route
+     */
     public static Session disconnect(Session session, String routeId) {
         Route route = session.route(routeId);
         boolean keeps =
@@ -130,7 +134,11 @@ public final class Assigning {
                         .toList());
     }
 
-    /** What adding and taking over would each mean, in words; empty if nothing is in the way. */
+    /**
+     * What adding and taking over would each mean, in words; empty if nothing is in the way.
+     *
+     * @throws IllegalArgumentException in words for people if the session has no such control or no such target
+     */
     public static Optional<String> clash(Session session, Hand hand, Target target) {
         List<String> parts = new ArrayList<>();
         String control = session.control(hand).name();
@@ -159,7 +167,11 @@ public final class Assigning {
                 .collect(Collectors.joining(", "));
     }
 
-    /** All routes of a control with this takeover. */
+    /**
+     * All routes of a control, on whichever page, with this takeover; the same session if it has none.
+     *
+     * @param takeover how the control meets a value that stands elsewhere
+     */
     public static Session takingOver(Session session, Hand control, Takeover takeover) {
         Session after = session;
         for (Route route : session.routes()) {
@@ -170,7 +182,11 @@ public final class Assigning {
         return after;
     }
 
-    /** All routes of a control with this smoothing, ms. */
+    /**
+     * All routes of a control, on whichever page, with this smoothing, 0 to 10,000 ms.
+     *
+     * @throws IllegalArgumentException in words for people if it is not 0 to 10,000 ms
+     */
     public static Session smoothing(Session session, Hand control, double milliseconds) {
         Session after = session;
         for (Route route : session.routes()) {
@@ -181,7 +197,12 @@ public final class Assigning {
         return after;
     }
 
-    /** A route that counts on another page, 0 for all. */
+    /**
+     * A route that counts on another page, from 1; 0 for all.
+     *
+     * @throws IllegalArgumentException in words for people if the page is below 0, or there is no such route, or it
+     *     has no control
+     */
     public static Session onPage(Session session, String routeId, int page) {
         Route route = session.route(routeId);
         Hand hand = route.hand()

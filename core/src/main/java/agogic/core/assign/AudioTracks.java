@@ -26,6 +26,8 @@ public final class AudioTracks {
      *
      * @param files without ids
      * @param strip makes the device that a track gets, of an id
+     * @param beat in quarter notes of the piece, 0 or more
+     * @throws IllegalArgumentException in words for people if the beat is no place for a clip
      */
     public static Session each(Session session, List<AudioFile> files, double beat, Function<String, Device> strip) {
         Session more = session;
@@ -40,7 +42,12 @@ public final class AudioTracks {
         return more;
     }
 
-    /** With files on one track, one after the other from {@code beat} on. */
+    /**
+     * With files on one track, one after the other from {@code beat} (quarter notes, 0 or more) on.
+     *
+     * @throws IllegalArgumentException in words for people if there is no such track, or the beat is no place for a
+     *     clip
+     */
     public static Session after(Session session, List<AudioFile> files, String trackId, double beat) {
         Session more = session;
         double at = beat;
@@ -52,7 +59,11 @@ public final class AudioTracks {
         return more;
     }
 
-    /** With files on one new track, one after the other from {@code beat} on. */
+    /**
+     * With files on one new track, one after the other from {@code beat} (quarter notes, 0 or more) on.
+     *
+     * @throws IllegalArgumentException in words for people if the beat is no place for a clip
+     */
     public static Session together(
             Session session, List<AudioFile> files, double beat, Function<String, Device> strip) {
         Session one = each(session, files.subList(0, 1), beat, strip);
@@ -64,7 +75,7 @@ public final class AudioTracks {
                 track.clips().get(0).end());
     }
 
-    /** The track that was not there before. */
+    /** The first track that is in {@code after} and not in {@code before}; there has to be one. */
     public static Track newest(Session before, Session after) {
         return after.tracks().stream()
                 .filter(t -> before.tracks().stream().noneMatch(b -> b.id().equals(t.id())))

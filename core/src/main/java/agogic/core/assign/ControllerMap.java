@@ -57,6 +57,9 @@ public record ControllerMap(Surface surface, List<Tie> ties, List<Bundle> macros
 
     /** A macro and what its members were called; as many places as it has members, in the same order. */
     public record Bundle(Macro macro, List<Place> places) {
+        /**
+         * @throws IllegalArgumentException in words for people if one of these is not what it can be
+         */
         public Bundle {
             places = List.copyOf(places);
             if (places.size() != macro.members().size()) {
@@ -66,7 +69,11 @@ public record ControllerMap(Surface surface, List<Tie> ties, List<Bundle> macros
         }
     }
 
-    /** The map of a surface of a session. */
+    /**
+     * The map of a surface of a session.
+     *
+     * @throws IllegalArgumentException in words for people if the session has no such surface
+     */
     public static ControllerMap of(Session session, String surfaceId) {
         List<Tie> ties = new ArrayList<>();
         Set<Macro> macros = new LinkedHashSet<>();
@@ -132,6 +139,7 @@ public record ControllerMap(Surface surface, List<Tie> ties, List<Bundle> macros
             this.matched = matched;
         }
 
+        /** The word for people. */
         public String spoken() {
             return spoken;
         }
@@ -157,6 +165,7 @@ public record ControllerMap(Surface surface, List<Tie> ties, List<Bundle> macros
      * silently. {@code surface} is the surface as the session has it now.
      */
     public record Outcome(Session session, Surface surface, List<Line> lines) {
+        /** How many are tied now. */
         public long matched() {
             return lines.stream().filter(l -> l.fate().matched()).count();
         }
@@ -168,7 +177,7 @@ public record ControllerMap(Surface surface, List<Tie> ties, List<Bundle> macros
         }
     }
 
-    /** Uses the map in a session: see {@link Outcome}. */
+    /** Uses the map in a session: see {@link Outcome}. What does not fit is told there, not refused. */
     public Outcome applyTo(Session session) {
         return new MapUse(session, this).outcome();
     }

@@ -39,6 +39,7 @@ public final class SpanChange {
             this.spoken = spoken;
         }
 
+        /** The word for people. */
         public String spoken() {
             return spoken;
         }
@@ -56,7 +57,8 @@ public final class SpanChange {
     /**
      * The session with another span for a route.
      *
-     * @throws IllegalArgumentException in words for people if there is no such route
+     * @throws IllegalArgumentException in words for people if there is no such route, or what was written is to follow and
+     *     its lane is protected
      */
     public static Outcome of(Session session, String routeId, Span span, Follow follow) {
         Route route = session.route(routeId);

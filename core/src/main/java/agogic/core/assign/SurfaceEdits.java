@@ -14,12 +14,20 @@ import java.util.Optional;
 public final class SurfaceEdits {
     private SurfaceEdits() {}
 
-    /** A control with this in its place. */
+    /**
+     * A control with this in the place of the one with its id, or at the end.
+     *
+     * @throws IllegalArgumentException in words for people if the session has no such surface
+     */
     public static Session control(Session session, String surface, Control control) {
         return session.with(session.surface(surface).with(control));
     }
 
-    /** A page more, called by the next letter that is free. */
+    /**
+     * A page more, called by the next letter that is free.
+     *
+     * @throws IllegalArgumentException in words for people if the session has no such surface
+     */
     public static Session addPage(Session session, String surface) {
         Surface one = session.surface(surface);
         List<Page> pages = new ArrayList<>(one.pages());
@@ -42,7 +50,12 @@ public final class SurfaceEdits {
         return pages.stream().anyMatch(p -> p.name().equalsIgnoreCase(name));
     }
 
-    /** Another name for page {@code number}, 1 for the first. */
+    /**
+     * Another name for page {@code number}, 1 for the first.
+     *
+     * @throws IllegalArgumentException in words for people if there is no such surface or page, or the name is blank
+     *     or that of another page
+     */
     public static Session renamePage(Session session, String surface, int number, String name) {
         Surface one = session.surface(surface);
         check(one, number);
@@ -51,7 +64,12 @@ public final class SurfaceEdits {
         return session.with(one.paged(pages));
     }
 
-    /** The button that turns to a page; none if empty. It turns to no other page then. */
+    /**
+     * The button that turns to a page; none if empty. It turns to no other page then.
+     *
+     * @throws IllegalArgumentException in words for people if there is no such surface or page, or the surface has no
+     *     such control
+     */
     public static Session pageButton(Session session, String surface, int number, Optional<String> control) {
         Surface one = session.surface(surface);
         check(one, number);
@@ -65,7 +83,7 @@ public final class SurfaceEdits {
     }
 
     /**
-     * Without a page: what its controls do there goes, the pages behind it move up.
+     * Without page {@code number}, 1 for the first: what its controls do there goes, the pages behind it move up.
      *
      * @throws IllegalArgumentException if it is the only one
      */
@@ -88,7 +106,12 @@ public final class SurfaceEdits {
         return after.withRoutes(moved).with(one.paged(pages));
     }
 
-    /** Without a control, and without all that it does. */
+    /**
+     * Without a control, and without all that it does.
+     *
+     * @throws IllegalArgumentException in words for people if there is no such control, or rides of the piece were
+     *     played on it
+     */
     public static Session removeControl(Session session, Hand hand) {
         refuseIfRidden(
                 session, hand.surface(), hand.control(), session.control(hand).name());
@@ -102,7 +125,12 @@ public final class SurfaceEdits {
         return without(session, hand::sameControl).with(new Surface(one.id(), one.name(), one.port(), left, pages));
     }
 
-    /** Without a surface, and without all that its controls do. */
+    /**
+     * Without a surface, and without all that its controls do.
+     *
+     * @throws IllegalArgumentException in words for people if there is no such surface, or rides of the piece were
+     *     played on it
+     */
     public static Session remove(Session session, String surface) {
         refuseIfRidden(session, surface, null, session.surface(surface).name());
         return without(session, h -> h.surface().equals(surface))

@@ -59,7 +59,7 @@ public record AudioFile(
         }
     }
 
-    /** How long it is. */
+    /** How long it is, in seconds. */
     public double seconds() {
         return (double) frames / rate;
     }
@@ -78,12 +78,20 @@ public record AudioFile(
         return bare.isEmpty() ? "Audio" : bare;
     }
 
-    /** Lying elsewhere. */
+    /**
+     * Lying elsewhere.
+     *
+     * @throws IllegalArgumentException in words for people if half a character stands in the place
+     */
     public AudioFile at(String newPath) {
         return withPath(newPath);
     }
 
-    /** By another id. */
+    /**
+     * By another id.
+     *
+     * @throws IllegalArgumentException in words for people if half a character stands in the id
+     */
     public AudioFile called(String newId) {
         return withId(newId);
     }

@@ -58,7 +58,7 @@ public record AudioPart(
         }
     }
 
-    /** All of a file, as it is, beginning in beats. */
+    /** All of a file, as it is: no gain, no fades, not repeated, kept to beats. */
     public static AudioPart of(AudioFile file) {
         return new AudioPart(file.id(), 0, file.seconds(), 0, false, 0, 0, 0, Lock.BEATS);
     }
@@ -74,12 +74,20 @@ public record AudioPart(
         return at >= from && at < to ? at : Double.NaN;
     }
 
-    /** As it goes on {@code elapsed} seconds later (negative: earlier): what a clip that begins there plays. */
+    /**
+     * As it goes on {@code elapsed} seconds later (negative: earlier): what a clip that begins there plays.
+     *
+     * @throws IllegalArgumentException in words for people if it would begin farther away than a file can be long
+     */
     public AudioPart later(double elapsed) {
         return withStart(start + elapsed);
     }
 
-    /** Of another file. */
+    /**
+     * Of another file.
+     *
+     * @throws IllegalArgumentException in words for people if half a character stands in the id
+     */
     public AudioPart of(String newFile) {
         return withFile(newFile);
     }

@@ -153,7 +153,11 @@ public final class LoudnessMeter {
                 LoudnessCurve.loudness(shortTerm.greatest()));
     }
 
-    /** The true peak in dB of full scale; nothing is added after it was asked for. {@link #SILENT} for silence. */
+    /**
+     * The true peak in dB of full scale; nothing is added after it was asked for. {@link #SILENT} for silence.
+     *
+     * @throws IllegalStateException if the meter was made without peaks
+     */
     public double truePeak() {
         if (peakLeft == null) {
             throw new IllegalStateException("This meter was made without peaks.");

@@ -81,6 +81,7 @@ public record Finding(
             return grade;
         }
 
+        /** The word of its grade, for people. */
         public String spoken() {
             return spoken;
         }

@@ -11,6 +11,7 @@ public record Curve(double[] times, double[] values) {
         }
     }
 
+    /** How many points it has, 1 or more. */
     public int size() {
         return times.length;
     }
@@ -33,7 +34,10 @@ public record Curve(double[] times, double[] values) {
         return values[i] + (values[i + 1] - values[i]) * ((time - times[i]) / length);
     }
 
-    /** The part between {@code from} and {@code to}, with points at both. */
+    /**
+     * The part between {@code from} and {@code to}, in the time of the curve, with points at both; beyond the ends it
+     * is level.
+     */
     public Curve between(double from, double to) {
         double[] t = new double[times.length + 2];
         double[] v = new double[times.length + 2];
@@ -53,7 +57,7 @@ public record Curve(double[] times, double[] values) {
         return new Curve(Arrays.copyOf(t, n), Arrays.copyOf(v, n));
     }
 
-    /** The part from point {@code first} to point {@code last}, both included. */
+    /** The part from point {@code first} to point {@code last}, both included; 0 ≤ first ≤ last < {@link #size}. */
     public Curve slice(int first, int last) {
         return new Curve(Arrays.copyOfRange(times, first, last + 1), Arrays.copyOfRange(values, first, last + 1));
     }

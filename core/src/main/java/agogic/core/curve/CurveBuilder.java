@@ -55,7 +55,11 @@ public final class CurveBuilder {
         return Math.abs(v0 + (value - v0) * u - values[size - 1]) < ON_LINE;
     }
 
-    /** The curve of all that was added: at least one point. */
+    /**
+     * The curve of all that was added: at least one point.
+     *
+     * @throws IllegalArgumentException in words for people if nothing was added
+     */
     public Curve build() {
         return new Curve(Arrays.copyOf(times, size), Arrays.copyOf(values, size));
     }

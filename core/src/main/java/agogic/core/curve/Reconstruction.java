@@ -17,7 +17,11 @@ public final class Reconstruction {
 
     private Reconstruction() {}
 
-    /** The curve of moves at {@code seconds} (in order) to {@code values}; of several at one time the last counts. */
+    /**
+     * The curve of moves at {@code seconds} (in order) to {@code values}; of several at one time the last counts.
+     *
+     * @throws IllegalArgumentException in words for people if there are no moves, or not as many values
+     */
     public static Curve held(double[] seconds, double[] values) {
         CurveBuilder curve = new CurveBuilder();
         for (int i = 0; i < seconds.length; i++) {
@@ -29,7 +33,11 @@ public final class Reconstruction {
         return curve.build();
     }
 
-    /** The curve of samples joined by straight lines. */
+    /**
+     * The curve of samples joined by straight lines.
+     *
+     * @throws IllegalArgumentException in words for people if there are no samples, or not as many values
+     */
     public static Curve joined(double[] seconds, double[] values) {
         CurveBuilder curve = new CurveBuilder();
         for (int i = 0; i < seconds.length; i++) {
@@ -38,7 +46,11 @@ public final class Reconstruction {
         return curve.build();
     }
 
-    /** As {@link #joined}; where two samples have one time it jumps, and the next curve begins with the last of them. */
+    /**
+     * As {@link #joined}; where two samples have one time it jumps, and the next curve begins with the last of them.
+     *
+     * @throws IllegalArgumentException in words for people if there are no samples, or not as many values
+     */
     public static List<Curve> pieces(double[] seconds, double[] values) {
         List<Curve> pieces = new ArrayList<>();
         CurveBuilder curve = new CurveBuilder();

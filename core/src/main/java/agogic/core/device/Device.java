@@ -95,7 +95,11 @@ public record Device(
         wanted.forEach(ask);
     }
 
-    /** A device that plays through no port of the machine. */
+    /**
+     * A device that plays through no port of the machine.
+     *
+     * @throws IllegalArgumentException in words for people if one of these is not what it can be
+     */
     public Device(
             String id,
             String name,
@@ -110,7 +114,12 @@ public record Device(
         this(id, name, kind, parameters, sockets, used, wanted, outside, chart, nameLimit, "");
     }
 
-    /** A device with one parameter a socket, in this order from socket 1. */
+    /**
+     * A device with one parameter a socket, in this order from socket 1.
+     *
+     * @throws IllegalArgumentException in words for people if a parameter is there twice, exposed twice, or exposed
+     *     and reserved or not there
+     */
     public static Device of(
             String id, String name, String kind, List<Parameter> parameters, int sockets, List<String> exposed) {
         List<Socket> used = new ArrayList<>();
@@ -213,7 +222,11 @@ public record Device(
                 .map(s -> s.seats().get(0).parameter());
     }
 
-    /** True if this socket is held by a reserved parameter. */
+    /**
+     * True if this socket is held by a reserved parameter.
+     *
+     * @throws IllegalArgumentException in words for people if it carries a parameter that the device does not have
+     */
     public boolean reserved(Socket socket) {
         return find(socket.seats().get(0).parameter()).reserved();
     }
@@ -240,17 +253,30 @@ public record Device(
         return number <= sockets ? number : 0;
     }
 
-    /** This device under another id and name. */
+    /**
+     * This device under another id and name.
+     *
+     * @throws IllegalArgumentException in words for people if the id or the name is blank
+     */
     public Device named(String newId, String newName) {
         return with().id(newId).name(newName).build();
     }
 
-    /** This device with {@code changed} in the place of the parameter with its id. */
+    /**
+     * This device with {@code changed} in the place of the parameter with its id.
+     *
+     * @throws IllegalArgumentException in words for people if the device has no parameter with that id
+     */
     public Device with(Parameter changed) {
         return withParameters(table().with(changed));
     }
 
-    /** With this socket in the place of the one of its number, or more. */
+    /**
+     * With this socket in the place of the one of its number, or more.
+     *
+     * @throws IllegalArgumentException in words for people if the socket carries what the device does not have, or
+     *     what sits elsewhere
+     */
     public Device with(Socket socket) {
         List<Socket> list = new ArrayList<>(used);
         list.removeIf(s -> s.number() == socket.number());
@@ -258,17 +284,27 @@ public record Device(
         return using(list);
     }
 
-    /** With these sockets in use, each number once. */
+    /**
+     * With these sockets in use, each number once.
+     *
+     * @throws IllegalArgumentException in words for people if they carry what the device does not have, or one
+     *     parameter twice
+     */
     public Device using(List<Socket> newUsed) {
         return withUsed(newUsed);
     }
 
-    /** With these parameters waiting for a socket, in this order. */
+    /** With these parameters waiting for a socket, in this order; ids of the device. */
     public Device wanting(List<String> newWanted) {
         return withWanted(newWanted);
     }
 
-    /** With these parameters sent outside. */
+    /**
+     * With these parameters sent outside.
+     *
+     * @throws IllegalArgumentException in words for people if one of them is a parameter that the device does not
+     *     have
+     */
     public Device sending(List<Outside> newOutside) {
         return withOutside(newOutside);
     }
@@ -278,12 +314,15 @@ public record Device(
         return withPort(newPort);
     }
 
-    /** That shows so many letters of a name; 0 for all. */
+    /** That shows so many letters of a name, 0 or more; 0 for all. */
     public Device limitedTo(int letters) {
         return withNameLimit(letters);
     }
 
-    /** Nobody asks for this parameter any more: it leaves its socket, its way outside, and the list of the wanted. */
+    /**
+     * Nobody asks for this parameter any more: it leaves its socket, its way outside, and the list of the wanted. The
+     * same device if it was nowhere.
+     */
     public Device without(String parameterId) {
         List<Socket> left =
                 used.stream().flatMap(s -> s.without(parameterId).stream()).toList();

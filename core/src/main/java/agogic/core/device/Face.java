@@ -18,6 +18,7 @@ public record Face(List<Group> groups, List<Bank> banks) {
     /** So many groups that are alike make a bank. */
     private static final int ALIKE = 4;
 
+    /** Copies its lists, so that nobody changes them later. */
     public Face {
         groups = List.copyOf(groups);
         banks = List.copyOf(banks);

@@ -41,6 +41,7 @@ public record Outside(String parameter, Way way, int channel, int number) {
             this.top = top;
         }
 
+        /** The word for people. */
         public String spoken() {
             return spoken;
         }
@@ -69,7 +70,10 @@ public record Outside(String parameter, Way way, int channel, int number) {
         }
     }
 
-    /** What has this in common on one port is heard as one thing: the kind of message, its channel and its number. */
+    /**
+     * What has this in common on one port is heard as one thing: the kind of message, its channel (1 to 16) and its
+     * number.
+     */
     public static String key(Way way, int channel, int number) {
         return (way.controllers() ? "c" : way.name()) + channel + "." + number;
     }

@@ -74,7 +74,7 @@ public record Socket(int number, List<Seat> seats, List<Turn> turns) {
         return -1;
     }
 
-    /** Which seat has the socket at {@code beat}; 0 if it is not shared. */
+    /** Which seat, from 0, has the socket at {@code beat} of the piece, in quarter notes; 0 if it is not shared. */
     public int seatAt(double beat) {
         int seat = 0;
         for (Turn turn : turns) {

@@ -64,7 +64,7 @@ public final class Envelope {
         return ties == null ? made : new Envelope(made.times, made.values, made.shapes, made.pins, ties);
     }
 
-    /** As {@link #of(List)}. */
+    /** As {@link #of(List)}, and refused alike. */
     public static Envelope of(Point... points) {
         return of(Arrays.asList(points));
     }
@@ -94,10 +94,12 @@ public final class Envelope {
         return inside == values ? this : new Envelope(times, inside, shapes, pins, ties);
     }
 
+    /** How many points it has, 0 or more. */
     public int size() {
         return times.length;
     }
 
+    /** True if it has no points: then it says nothing. */
     public boolean isEmpty() {
         return times.length == 0;
     }
@@ -251,6 +253,7 @@ public final class Envelope {
      * one where they are the same, or where the old one was held up to there).
      *
      * @param resting the value of an envelope without points
+     * @throws IllegalArgumentException in words for people if the points of {@code inner} do not lie in there
      */
     public Envelope splice(double from, double to, Envelope inner, double resting) {
         if (inner.isEmpty()) {

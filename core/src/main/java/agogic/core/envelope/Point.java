@@ -17,16 +17,29 @@ public record Point(double time, double value, Shape shape, boolean pinned, int 
         }
     }
 
-    /** A point that is tied to none. */
+    /**
+     * A point that is tied to none.
+     *
+     * @throws IllegalArgumentException in words for people if its time or its value is no finite number
+     */
     public Point(double time, double value, Shape shape, boolean pinned) {
         this(time, value, shape, pinned, 0);
     }
 
+    /**
+     * A point that nobody set by hand.
+     *
+     * @throws IllegalArgumentException in words for people if its time or its value is no finite number
+     */
     public Point(double time, double value, Shape shape) {
         this(time, value, shape, false);
     }
 
-    /** A point with a straight way to the next. */
+    /**
+     * A point with a straight way to the next.
+     *
+     * @throws IllegalArgumentException in words for people if its time or its value is no finite number
+     */
     public Point(double time, double value) {
         this(time, value, Shape.STRAIGHT, false);
     }

@@ -53,6 +53,9 @@ public record Shape(Kind kind, double amount, double count, double duty, double 
     public static final Shape STRAIGHT = new Shape(Kind.STRAIGHT, 0, 0, 0, 0, 1);
     public static final Shape S = new Shape(Kind.S, 0, 0, 0, 0, 1);
 
+    /**
+     * @throws IllegalArgumentException in words for people if one of these is not what it can be
+     */
     public Shape {
         // Numbers that a kind does not use are 0, so that equal ways are equal shapes.
         amount = kind == Kind.BENT || kind == Kind.S || kind.wave() ? amount : 0;
@@ -90,12 +93,22 @@ public record Shape(Kind kind, double amount, double count, double duty, double 
         return new Shape(Kind.S, amount, 0, 0, 0, 1);
     }
 
-    /** The same with another amount, −1..1, if it is bent or an S; else itself. */
+    /**
+     * The same with another amount, −1..1, if it is bent or an S; else itself.
+     *
+     * @throws IllegalArgumentException in words for people if the amount is not −1 to 1
+     */
     public Shape with(double other) {
         return drawable() ? kind == Kind.S ? s(other) : bent(other) : this;
     }
 
-    /** Straight with {@code count} periods of a wave of this {@code depth} on it. */
+    /**
+     * Straight with {@code count} periods (above 0) of a wave of this {@code depth} (part of the travel, −1..1) on
+     * it.
+     *
+     * @param duty the part of a period that is high, 0..1, of a pulse
+     * @throws IllegalArgumentException in words for people if one of them cannot be so
+     */
     public static Shape wave(Kind form, double depth, double count, double duty) {
         return new Shape(form, depth, count, form == Kind.PULSE ? duty : 0, 0, 1);
     }

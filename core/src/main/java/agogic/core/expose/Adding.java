@@ -10,7 +10,11 @@ import java.util.List;
 public final class Adding {
     private Adding() {}
 
-    /** With one device more at the end of a track, on its channel, under an id and a name that nobody has yet. */
+    /**
+     * With one device more at the end of a track, on its channel, under an id and a name that nobody has yet.
+     *
+     * @throws IllegalArgumentException in words for people if there is no such track
+     */
     public static Session of(Session session, Device device, String trackId) {
         Track track = session.track(trackId);
         String id = device.id();

@@ -95,7 +95,7 @@ public final class Chains {
     }
 
     /**
-     * A device so many places further along its track.
+     * A device so many places further along its track, below 0 for back.
      *
      * @throws IllegalArgumentException if it would take the place of the instrument, or leave it
      */

@@ -29,6 +29,7 @@ import java.util.function.Predicate;
  * @param parts what goes, each in words such as {@code 14 points}; empty if nothing does
  */
 public record Clearing(Session session, List<String> parts) {
+    /** Copies its lists, so that nobody changes them later. */
     public Clearing {
         parts = List.copyOf(parts);
     }
@@ -46,9 +47,11 @@ public record Clearing(Session session, List<String> parts) {
     }
 
     /**
-     * A range of the timeline layers of lanes: takes that lie in it go with their rides, others are points from now on; just
-     * before and after it everything stays as it is.
+     * A range of the timeline layers of lanes: takes that lie in it go with their rides, others are points from now
+     * on; just before and after it everything stays as it is.
      *
+     * @param from in beats of the piece
+     * @param to in beats of the piece, above {@code from}
      * @throws IllegalArgumentException in words for people if the range has no length
      */
     public static Clearing range(Session session, List<Target> targets, double from, double to) {

@@ -30,7 +30,11 @@ public final class Exposing {
      */
     public record Outcome(Session session, int exposed, int wanted, int already, int reserved) {}
 
-    /** Gives each target a socket of its own as long as there are free ones; the others are wanted. */
+    /**
+     * Gives each target a socket of its own as long as there are free ones; the others are wanted.
+     *
+     * @throws IllegalArgumentException in words for people if the session has no such device
+     */
     public static Outcome expose(Session session, List<Target> targets) {
         Map<String, Device> changed = new LinkedHashMap<>();
         int exposed = 0;

@@ -105,7 +105,11 @@ public record TakingBack(
                 .toList());
     }
 
-    /** What goes, for people: {@code 14 points, ride 3, 1 route (Fader 1)}. */
+    /**
+     * What goes, for people: {@code 14 points, ride 3, 1 route (Fader 1)}.
+     *
+     * @throws IllegalArgumentException in words for people if the session is not the one that was looked at
+     */
     public String inWords(Session session) {
         List<String> parts = new ArrayList<>();
         if (points > 0) {

@@ -12,7 +12,11 @@ import java.util.Optional;
 public final class WhyNot {
     private WhyNot() {}
 
-    /** The sentence for a target. */
+    /**
+     * The sentence for a target.
+     *
+     * @throws IllegalArgumentException in words for people if the session has no such target
+     */
     public static String sentence(Session session, Target target) {
         Device device = session.device(target.device());
         Parameter parameter = session.parameter(target);

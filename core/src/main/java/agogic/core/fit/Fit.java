@@ -44,6 +44,7 @@ public final class Fit {
      * The plan for a device.
      *
      * @param off keys of steps, or words of kinds, that are not to be taken
+     * @throws IllegalArgumentException in words for people if the session has no such device
      */
     public static FitPlan plan(Session session, String deviceId, Set<String> off) {
         FitPlan best = attempt(session, deviceId, off);

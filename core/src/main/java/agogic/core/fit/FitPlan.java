@@ -19,6 +19,7 @@ import java.util.List;
  * @param offered steps that were switched off, or not needed because those before them suffice
  */
 public record FitPlan(String device, int needed, int usable, List<FitStep> steps, List<FitStep> offered) {
+    /** Copies its lists, so that nobody changes them later. */
     public FitPlan {
         steps = List.copyOf(steps);
         offered = List.copyOf(offered);

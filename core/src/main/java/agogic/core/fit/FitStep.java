@@ -42,6 +42,7 @@ public record FitStep(
             this.spoken = spoken;
         }
 
+        /** The word for people. */
         public String spoken() {
             return spoken;
         }

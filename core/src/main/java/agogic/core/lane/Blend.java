@@ -33,7 +33,10 @@ public final class Blend {
         this.base = base;
     }
 
-    /** {@code base} and the sum of all voices with their weights, kept within 0..1, from one time to another. */
+    /**
+     * {@code base} and the sum of all voices with their weights, kept within 0..1, from one time of the envelopes to
+     * another.
+     */
     public static Envelope sum(List<Voice> voices, double base, double from, double to) {
         return new Blend(voices, base).summed(from, to);
     }

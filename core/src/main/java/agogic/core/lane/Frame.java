@@ -22,12 +22,17 @@ public record Frame(TempoMap tempo, double beat, double offset, double speed) im
         }
     }
 
-    /** The timeline at this tempo. */
+    /** The timeline at this tempo: content and piece go together. */
     public static Frame of(TempoMap tempo) {
         return new Frame(tempo, 0, 0, 1);
     }
 
-    /** The content of a clip in the turn that begins {@code turn} quarter notes into content that runs on. */
+    /**
+     * The content of a clip in the turn that begins {@code turn} quarter notes into content that runs on.
+     *
+     * @throws IllegalArgumentException in words for people if the clip goes more than 64 times as fast or as slow as
+     *     it was written
+     */
     public static Frame of(Clip clip, double turn, TempoMap tempo) {
         return new Frame(tempo, clip.beat(), clip.offset() - turn, clip.speed());
     }

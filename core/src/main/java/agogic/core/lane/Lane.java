@@ -24,12 +24,20 @@ public record Lane(Target target, List<Layer> layers, boolean guarded) {
         }
     }
 
-    /** A lane that may be written. */
+    /**
+     * A lane that may be written.
+     *
+     * @throws IllegalArgumentException in words for people if there is no layer
+     */
     public Lane(Target target, List<Layer> layers) {
         this(target, layers, false);
     }
 
-    /** A lane of one layer. */
+    /**
+     * A lane of one layer.
+     *
+     * @throws IllegalArgumentException in words for people if a value of the envelope lies outside 0..1
+     */
     public Lane(Target target, Lock lock, Envelope envelope, List<Stretch> stretches) {
         this(target, List.of(new Layer(lock, envelope, stretches)));
     }
@@ -39,7 +47,11 @@ public record Lane(Target target, List<Layer> layers, boolean guarded) {
         return new Lane(target, List.of(Layer.EMPTY));
     }
 
-    /** A lane with one layer, drawn by hand. */
+    /**
+     * A lane with one layer, drawn by hand.
+     *
+     * @throws IllegalArgumentException in words for people if a value of the envelope lies outside 0..1
+     */
     public static Lane drawn(Target target, Envelope envelope) {
         return new Lane(target, Lock.BEATS, envelope, List.of());
     }
@@ -49,7 +61,11 @@ public record Lane(Target target, List<Layer> layers, boolean guarded) {
         return layers.get(0);
     }
 
-    /** A layer by its place, the lowest 0. */
+    /**
+     * A layer by its place, the lowest 0.
+     *
+     * @throws IndexOutOfBoundsException if there is none
+     */
     public Layer layer(int index) {
         return layers.get(index);
     }
@@ -59,15 +75,17 @@ public record Lane(Target target, List<Layer> layers, boolean guarded) {
         return layer().lock();
     }
 
+    /** The points of the lowest layer. */
     public Envelope envelope() {
         return layer().envelope();
     }
 
+    /** The stretches of the lowest layer, those on top last. */
     public List<Stretch> stretches() {
         return layer().stretches();
     }
 
-    /** The last stretch written over {@code time}, if any was. */
+    /** The last stretch written over {@code time} of the lowest layer, if any was. */
     public Optional<Stretch> stretchAt(double time) {
         return layer().stretchAt(time);
     }
@@ -97,7 +115,11 @@ public record Lane(Target target, List<Layer> layers, boolean guarded) {
         return layers.stream().flatMap(l -> l.stretches().stream()).toList();
     }
 
-    /** One of its layers as a lane of its own, for those who read, write or draw one layer. */
+    /**
+     * One of its layers as a lane of its own, for those who read, write or draw one layer.
+     *
+     * @throws IndexOutOfBoundsException if there is none
+     */
     public Lane only(int index) {
         return index == 0 && layers.size() == 1 ? this : new Lane(target, List.of(layers.get(index)), guarded);
     }
@@ -113,7 +135,11 @@ public record Lane(Target target, List<Layer> layers, boolean guarded) {
         return new Lane(target, all, guarded);
     }
 
-    /** Without a layer; the first one is emptied. */
+    /**
+     * Without a layer; the first one is emptied.
+     *
+     * @throws IndexOutOfBoundsException if there is none
+     */
     public Lane without(int index) {
         if (index == 0) {
             return with(0, Layer.EMPTY);
@@ -123,7 +149,11 @@ public record Lane(Target target, List<Layer> layers, boolean guarded) {
         return new Lane(target, all, guarded);
     }
 
-    /** With these layers instead of its own. */
+    /**
+     * With these layers instead of its own.
+     *
+     * @throws IllegalArgumentException in words for people if there is none
+     */
     public Lane of(List<Layer> newLayers) {
         return new Lane(target, newLayers, guarded);
     }
@@ -133,7 +163,11 @@ public record Lane(Target target, List<Layer> layers, boolean guarded) {
         return new Lane(target, layers, guard);
     }
 
-    /** With this envelope in the lowest layer. */
+    /**
+     * With this envelope in the lowest layer.
+     *
+     * @throws IllegalArgumentException in words for people if a value lies outside 0..1
+     */
     public Lane with(Envelope newEnvelope) {
         return with(newEnvelope, stretches());
     }

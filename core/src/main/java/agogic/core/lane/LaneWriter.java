@@ -78,7 +78,11 @@ public final class LaneWriter {
         return lane.with(written, stretches);
     }
 
-    /** The lane with another recipe for stretch {@code index}; its envelope is as it was, and is still to be made. */
+    /**
+     * The lane with another recipe for stretch {@code index}; its envelope is as it was, and is still to be made.
+     *
+     * @throws IndexOutOfBoundsException if there is no such stretch
+     */
     public Lane later(Lane lane, int index, Recipe recipe) {
         List<Stretch> all = new ArrayList<>(lane.stretches());
         all.set(index, all.get(index).by(recipe).due(true));

@@ -56,12 +56,20 @@ public record Layer(
         }
     }
 
-    /** The absolute layer of the timeline. */
+    /**
+     * The absolute layer of the timeline.
+     *
+     * @throws IllegalArgumentException in words for people if a value of the envelope lies outside 0..1
+     */
     public Layer(Lock lock, Envelope envelope, List<Stretch> stretches) {
         this("", "", false, true, lock, envelope, stretches, List.of());
     }
 
-    /** A layer without patterns. */
+    /**
+     * A layer without patterns.
+     *
+     * @throws IllegalArgumentException in words for people if one of these is not what it can be: see {@link #Layer}
+     */
     public Layer(
             String name,
             String clip,
@@ -74,12 +82,20 @@ public record Layer(
         this(name, clip, offset, on, lock, envelope, stretches, drawn, List.of());
     }
 
-    /** An empty layer of the timeline or of a clip. */
+    /**
+     * An empty layer of the timeline or of a clip.
+     *
+     * @throws IllegalArgumentException in words for people if half a character stands in the id of the clip
+     */
     public static Layer of(String clip, boolean offset) {
         return new Layer("", clip, offset, true, Lock.BEATS, Envelope.EMPTY, List.of(), List.of());
     }
 
-    /** With this envelope, made by these stretches. */
+    /**
+     * With this envelope, made by these stretches.
+     *
+     * @throws IllegalArgumentException in words for people if a value lies outside 0..1
+     */
     public Layer with(Envelope newEnvelope, List<Stretch> newStretches) {
         return with().envelope(newEnvelope)
                 .stretches(newStretches)
@@ -87,7 +103,11 @@ public record Layer(
                 .build();
     }
 
-    /** With this envelope, and the stretches it has. */
+    /**
+     * With this envelope, and the stretches it has.
+     *
+     * @throws IllegalArgumentException in words for people if a value lies outside 0..1
+     */
     public Layer with(Envelope newEnvelope) {
         return with(newEnvelope, stretches);
     }
@@ -109,17 +129,31 @@ public record Layer(
                 && InBeats.cut(changed, one.from(), one.to()).equals(InBeats.cut(envelope, one.from(), one.to()));
     }
 
-    /** Locked otherwise, with points for it. */
+    /**
+     * Locked otherwise, with points for it.
+     *
+     * @throws IllegalArgumentException in words for people if a value lies outside 0..1, or it is one of a clip and
+     *     is not locked to beats
+     */
     public Layer with(Lock newLock, Envelope newEnvelope, List<Stretch> newStretches) {
         return with(newLock, newEnvelope, newStretches, List.of());
     }
 
-    /** Locked otherwise, with points and patterns for it. */
+    /**
+     * Locked otherwise, with points and patterns for it.
+     *
+     * @throws IllegalArgumentException in words for people if a value lies outside 0..1, or it is one of a clip and
+     *     is not locked to beats
+     */
     public Layer with(Lock newLock, Envelope newEnvelope, List<Stretch> newStretches, List<Placed> newPlaced) {
         return new Layer(name, clip, offset, on, newLock, newEnvelope, newStretches, drawn, newPlaced);
     }
 
-    /** With another name. */
+    /**
+     * With another name.
+     *
+     * @throws IllegalArgumentException in words for people if half a character stands in the name
+     */
     public Layer named(String newName) {
         return withName(newName);
     }
@@ -129,7 +163,11 @@ public record Layer(
         return withOn(isOn);
     }
 
-    /** The same in another clip. */
+    /**
+     * The same in another clip.
+     *
+     * @throws IllegalArgumentException in words for people if it is locked to seconds
+     */
     public Layer in(String newClip) {
         return withClip(newClip);
     }
@@ -139,6 +177,7 @@ public record Layer(
         return withDrawn(newDrawn);
     }
 
+    /** True if it belongs to a clip, false if to the timeline. */
     public boolean inClip() {
         return !clip.isEmpty();
     }
@@ -187,8 +226,10 @@ public record Layer(
     }
 
     /**
-     * With other points from one time to another, and as they were outside: rides that reach in there are cut. An absolute
-     * layer of a clip says something there if it did before, or {@code everywhere}.
+     * With other points from one time to another, and as they were outside: rides that reach in there are cut. An
+     * absolute layer of a clip says something there if it did before, or {@code everywhere}.
+     *
+     * @throws IllegalArgumentException in words for people if a value lies outside 0..1
      */
     public Layer shaped(Envelope changed, double from, double to, boolean everywhere, Timeline timeline) {
         Layer with = with(changed, outside(from, to, timeline));

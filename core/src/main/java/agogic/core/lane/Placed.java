@@ -19,7 +19,11 @@ public record Placed(String pattern, double from, double to, double turn) {
         }
     }
 
-    /** Of the pattern with this name. */
+    /**
+     * Of the pattern with this name.
+     *
+     * @throws IllegalArgumentException in words for people if half a character stands in the name
+     */
     public Placed named(String newPattern) {
         return new Placed(newPattern, from, to, turn);
     }

@@ -61,7 +61,12 @@ public record Stretch(
         Text.sound("The name of a take", name);
     }
 
-    /** A stretch of the timeline that nobody gave a name. */
+    /**
+     * A stretch of the timeline that nobody gave a name.
+     *
+     * @throws IllegalArgumentException in words for people if it ends before it begins, or a value beneath lies
+     *     outside 0..1
+     */
     public Stretch(
             String ride,
             Span span,
@@ -105,7 +110,11 @@ public record Stretch(
         return withRecipe(newRecipe);
     }
 
-    /** Ridden through another span, over what lies beneath. */
+    /**
+     * Ridden through another span, over what lies beneath.
+     *
+     * @throws IllegalArgumentException in words for people if a value beneath lies outside 0..1
+     */
     public Stretch through(Span newSpan, Envelope newUnder) {
         return with().span(newSpan).under(newUnder).build();
     }
@@ -124,14 +133,23 @@ public record Stretch(
         return withFrame(newFrame);
     }
 
-    /** The same in a time that goes {@code speed} times as fast and begins {@code by} later. */
+    /**
+     * The same in a time that goes {@code speed} times as fast and begins {@code by} later.
+     *
+     * @throws IllegalArgumentException in words for people if the time would go more than 64 times as fast or as slow
+     *     as it did
+     */
     public Stretch mapped(double speed, double by, Frame here) {
         Frame now = frame.orElse(here);
         Frame there = new Frame(now.tempo(), now.beat(), now.offset() * speed + by, now.speed() * speed);
         return framed(Optional.of(there)).lying(from * speed + by, to * speed + by, under.mapped(speed, by));
     }
 
-    /** With another name. */
+    /**
+     * With another name.
+     *
+     * @throws IllegalArgumentException in words for people if half a character stands in the name
+     */
     public Stretch named(String newName) {
         return withName(newName);
     }
@@ -188,7 +206,12 @@ public record Stretch(
         return mode == WriteMode.TOUCH && handTo < passTo;
     }
 
-    /** Lying elsewhere, from and to in the time of its layer, over what lies under it there. */
+    /**
+     * Lying elsewhere, from and to in the time of its layer, over what lies under it there.
+     *
+     * @throws IllegalArgumentException in words for people if it would end before it begins, or a value beneath lies
+     *     outside 0..1
+     */
     public Stretch lying(double newFrom, double newTo, Envelope newUnder) {
         return with().from(newFrom).to(newTo).under(newUnder).build();
     }

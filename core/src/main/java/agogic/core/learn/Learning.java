@@ -75,13 +75,21 @@ public final class Learning {
         return new Learning(session, targets, pages, null, null);
     }
 
-    /** Finds out what controls a surface has: move each of them once. */
+    /**
+     * Finds out what controls a surface has: move each of them once.
+     *
+     * @throws IllegalArgumentException in words for people if the session has no such surface
+     */
     public static Learning walk(Session session, String surfaceId) {
         session.surface(surfaceId);
         return new Learning(session, List.of(), s -> 1, surfaceId, null);
     }
 
-    /** Finds out anew how one control speaks; what it moves stays. */
+    /**
+     * Finds out anew how one control speaks; what it moves stays.
+     *
+     * @throws IllegalArgumentException in words for people if the session has no such control
+     */
     public static Learning again(Session session, Hand control) {
         session.control(control);
         return new Learning(session, List.of(), s -> 1, control.surface(), control.on(0));
@@ -102,7 +110,11 @@ public final class Learning {
         return hearing.from(surface);
     }
 
-    /** Looks what was heard by now; takes what has come to rest. */
+    /**
+     * Looks what was heard up to {@code nanos} of the clock; takes what has come to rest.
+     *
+     * @throws IllegalArgumentException in words for people if what it takes cannot be tied any more
+     */
     public void tick(long nanos) {
         HeardControl now = hearing.now().filter(this::meant).orElse(null);
         if (now != null && heard != null && !now.same(heard)) {
@@ -150,6 +162,7 @@ public final class Learning {
         return steps.size() < targets.size() ? Optional.of(targets.get(steps.size())) : Optional.empty();
     }
 
+    /** What is to be tied, in order; nothing in a walk. */
     public List<Target> targets() {
         return targets;
     }

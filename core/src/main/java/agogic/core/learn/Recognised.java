@@ -37,7 +37,11 @@ public record Recognised(
         return thing + ", " + bits + way + (touchNote < 0 ? "" : ", touch-sensitive");
     }
 
-    /** The control it would be, under this id and name. */
+    /**
+     * The control it would be, under this id and name.
+     *
+     * @throws IllegalArgumentException in words for people if the id or the name is blank
+     */
     public Control control(String id, String name) {
         return new Control(id, name, kind, address, touchNote, turned, false);
     }

@@ -47,7 +47,11 @@ public record Macro(Parameter parameter, double centre, double scale, List<Membe
         }
     }
 
-    /** A macro without members that stands in the middle. */
+    /**
+     * A macro without members that stands in the middle.
+     *
+     * @throws IllegalArgumentException in words for people if the id or the name is blank
+     */
     public static Macro named(String id, String name) {
         return new Macro(own(id, name), 0.5, 1, List.of());
     }
@@ -56,10 +60,12 @@ public record Macro(Parameter parameter, double centre, double scale, List<Membe
         return Parameter.continuous(id, name, "Macros", Unit.PERCENT, Taper.LINEAR, 0, 100, 50);
     }
 
+    /** What names it in its session. */
     public String id() {
         return parameter.id();
     }
 
+    /** Its name for people. */
     public String name() {
         return parameter.name();
     }
@@ -69,7 +75,7 @@ public record Macro(Parameter parameter, double centre, double scale, List<Membe
         return new Target(DEVICE, parameter.id());
     }
 
-    /** As this parameter. */
+    /** As this parameter; of that only its names and where it rests count. */
     public Macro with(Parameter newParameter) {
         return new Macro(newParameter, centre, scale, members);
     }
@@ -146,7 +152,11 @@ public record Macro(Parameter parameter, double centre, double scale, List<Membe
         return value(member, m, rest);
     }
 
-    /** All macros of a session as one device, each on a place of its own. */
+    /**
+     * All macros of a session as one device, each on a place of its own.
+     *
+     * @throws IllegalArgumentException in words for people if two have one id
+     */
     public static Device device(List<Macro> macros) {
         List<Parameter> all = macros.stream().map(Macro::parameter).toList();
         return Device.of(

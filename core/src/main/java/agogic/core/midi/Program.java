@@ -144,6 +144,9 @@ public record Program(int coarse, int fine, int number) {
             "Applause",
             "Gunshot");
 
+    /**
+     * @throws IllegalArgumentException in words for people if one of these is not what it can be
+     */
     public Program {
         boolean bank = coarse >= -1 && coarse <= 127 && fine >= -1 && fine <= 127;
         if (!bank || number < 0 || number > 127) {
@@ -156,7 +159,11 @@ public record Program(int coarse, int fine, int number) {
         return ((coarse + 1) * EACH + fine + 1) * 128 + number;
     }
 
-    /** The program that a {@link #code} stands for; empty below 0, where none is said. */
+    /**
+     * The program that a {@link #code} stands for; empty below 0, where none is said.
+     *
+     * @throws IllegalArgumentException in words for people if it is above the greatest code
+     */
     public static Program of(int code) {
         int bank = code / 128;
         return new Program(bank / EACH - 1, bank % EACH - 1, code % 128);

@@ -41,6 +41,9 @@ public record Parameter(
         implements ParameterBuilder.With {
     /** A value, in the unit of its parameter, that is called something: {@code Off}, {@code Unity}. */
     public record Named(double value, String name) {
+        /**
+         * @throws IllegalArgumentException in words for people if one of these is not what it can be
+         */
         public Named {
             if (Text.sound("The name of a value", name).isBlank()) {
                 throw new IllegalArgumentException("A value that is named needs a name.");
@@ -113,7 +116,11 @@ public record Parameter(
         }
     }
 
-    /** This parameter with names for single values, in its unit; those out of its range are left aside. */
+    /**
+     * This parameter with names for single values, in its unit; those out of its range are left aside.
+     *
+     * @throws IllegalArgumentException in words for people if half a character stands in one of the names
+     */
     public Parameter naming(List<Named> names) {
         List<Named> within = names.stream()
                 .filter(n -> n.value() >= Math.min(from, to) && n.value() <= Math.max(from, to))
@@ -121,14 +128,23 @@ public record Parameter(
         return withNamed(within);
     }
 
-    /** A continuous parameter whose resting value is given in its unit. */
+    /**
+     * A continuous parameter whose resting value is given in its unit.
+     *
+     * @throws IllegalArgumentException in words for people if the id or the name is blank, or the two ends are one
+     */
     public static Parameter continuous(
             String id, String name, String group, Unit unit, Taper taper, double from, double to, double restingValue) {
         double x = Math.max(0, Math.min(1, taper.position(restingValue, from, to)));
         return new Parameter(id, name, "", group, unit, taper, from, to, x, List.of(), false, List.of(), List.of());
     }
 
-    /** A switch with named positions, resting at the {@code restingIndex}-th. */
+    /**
+     * A switch with named positions, resting at the {@code restingIndex}-th.
+     *
+     * @throws IllegalArgumentException in words for people if the id or the name is blank, there are fewer than two
+     *     positions, or it rests at none of them
+     */
     public static Parameter stepped(String id, String name, String group, int restingIndex, String... positions) {
         int n = positions.length;
         return new Parameter(
@@ -147,7 +163,11 @@ public record Parameter(
                 List.of());
     }
 
-    /** This switch, whose positions the device counts as these rising numbers. */
+    /**
+     * This switch, whose positions the device counts as these rising numbers.
+     *
+     * @throws IllegalArgumentException in words for people if they are not as many as the positions, or do not rise
+     */
     public Parameter worth(List<Double> numbers) {
         return withWorth(numbers);
     }
@@ -166,7 +186,11 @@ public record Parameter(
         return withName(newName);
     }
 
-    /** This parameter with a short name. */
+    /**
+     * This parameter with a short name.
+     *
+     * @throws IllegalArgumentException in words for people if half a character stands in it
+     */
     public Parameter called(String newShortName) {
         return withShortName(newShortName);
     }
@@ -185,6 +209,7 @@ public record Parameter(
         return withReserved(true);
     }
 
+    /** True if it moves in steps: a switch with positions. */
     public boolean stepped() {
         return !positions.isEmpty();
     }

@@ -41,6 +41,9 @@ public sealed interface Taper {
 
     /** {@code dB = 40·log10(x/unity)}: a fader's healthy level is not its top. x = 0 is −inf dB. */
     record Fader(double unity) implements Taper {
+        /**
+         * @throws IllegalArgumentException in words for people if one of these is not what it can be
+         */
         public Fader {
             if (!(unity > 0 && unity <= 1)) {
                 throw new IllegalArgumentException(
@@ -61,6 +64,9 @@ public sealed interface Taper {
 
     /** {@code lo + (hi − lo)·x^exponent}, exponent above 0. */
     record Power(double exponent) implements Taper {
+        /**
+         * @throws IllegalArgumentException in words for people if one of these is not what it can be
+         */
         public Power {
             if (!(exponent > 0 && exponent <= 100)) {
                 throw new IllegalArgumentException(

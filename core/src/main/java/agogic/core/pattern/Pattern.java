@@ -54,6 +54,7 @@ public record Pattern(
             this.spoken = spoken;
         }
 
+        /** The word for people. */
         public String spoken() {
             return spoken;
         }
@@ -98,12 +99,21 @@ public record Pattern(
         }
     }
 
-    /** A wave from {@code low} to {@code high}, which are 0..1; upside down if the first is greater. */
+    /**
+     * A wave from {@code low} to {@code high}, which are 0..1; upside down if the first is greater.
+     *
+     * @throws IllegalArgumentException in words for people if the name is blank, or a value is not 0 to 1
+     */
     public static Pattern wave(String name, Form form, Rate rate, double low, double high) {
         return new Pattern(name, form, rate, (high - low) / 2, (low + high) / 2, 0, 0.5, 0, 0.5, 0, Envelope.EMPTY);
     }
 
-    /** Steps of these values, 0..1. */
+    /**
+     * Steps of these values, 0..1.
+     *
+     * @throws IllegalArgumentException in words for people if the name is blank, there are no values, or one is not 0
+     *     to 1
+     */
     public static Pattern steps(String name, Rate rate, List<Double> values) {
         List<Point> points = new ArrayList<>();
         for (int i = 0; i < values.size(); i++) {
@@ -112,7 +122,12 @@ public record Pattern(
         return new Pattern(name, Form.STEPS, rate, 0.5, 0.5, 0, 0.5, 0, 0.5, 0, Envelope.of(points));
     }
 
-    /** A cycle of these points. */
+    /**
+     * A cycle of these points.
+     *
+     * @throws IllegalArgumentException in words for people if the name is blank, or they do not lie in a cycle, 0 to
+     *     1
+     */
     public static Pattern own(String name, Rate rate, Envelope points) {
         return new Pattern(name, Form.OWN, rate, 0.5, 0.5, 0, 0.5, 0, 0.5, 0, points);
     }
@@ -131,7 +146,16 @@ public record Pattern(
         return withRate(newRate);
     }
 
-    /** As deep about another centre, beginning elsewhere, swung, with later lanes later. */
+    /**
+     * As deep about another centre, beginning elsewhere, swung, with later lanes later.
+     *
+     * @param newDepth half of what it goes up and down, −0.5..0.5 of the travel
+     * @param newCentre about what, 0..1
+     * @param newPhase where in its cycle it begins, 0..1
+     * @param newSwing where the middle of a cycle comes, 0.01..0.99
+     * @param newRotation cycles by which each further lane is later, −1..1
+     * @throws IllegalArgumentException in words for people if one of them is not what it can be
+     */
     public Pattern with(double newDepth, double newCentre, double newPhase, double newSwing, double newRotation) {
         return new Pattern(name, form, rate, newDepth, newCentre, newPhase, newSwing, newRotation, duty, steps, own);
     }

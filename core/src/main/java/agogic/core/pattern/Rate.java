@@ -21,6 +21,7 @@ public record Rate(double amount, Per per) {
             this.spoken = spoken;
         }
 
+        /** The word for people. */
         public String spoken() {
             return spoken;
         }

@@ -45,7 +45,11 @@ public final class Heard {
         }
     }
 
-    /** The normalised value of a parameter at {@code seconds} from the start of the piece. */
+    /**
+     * The normalised value of a parameter at {@code seconds} from the start of the piece.
+     *
+     * @throws IllegalArgumentException in words for people if the session has no such target
+     */
     public double valueAt(Target target, double seconds) {
         int p = index.of(target);
         Parameter parameter = index.parameter(p);
@@ -65,14 +69,21 @@ public final class Heard {
         return parameter.settled(reach.arriving(said(p, seconds)));
     }
 
-    /** What is said of a parameter at {@code seconds}, before it travels: no code makes it coarser, no socket is with another. */
+    /**
+     * What is said of a parameter at {@code seconds}, before it travels: no code makes it coarser, no socket is with
+     * another.
+     *
+     * @throws IllegalArgumentException in words for people if the session has no such target
+     */
     public double saidAt(Target target, double seconds) {
         return said(index.of(target), seconds);
     }
 
     /**
-     * Up to when the value of a parameter certainly stays what it is at {@code seconds}; {@code seconds} itself while it may
-     * move. Hand-overs of a shared socket are not looked at.
+     * Up to when the value of a parameter certainly stays what it is at {@code seconds}; {@code seconds} itself while
+     * it may move. Hand-overs of a shared socket are not looked at.
+     *
+     * @throws IllegalArgumentException in words for people if the session has no such target
      */
     public double stillUntil(Target target, double seconds) {
         int p = index.of(target);

@@ -40,11 +40,12 @@ public final class ParameterIndex {
         return numbers.containsKey(target);
     }
 
+    /** How many parameters have a number. */
     public int size() {
         return parameters.size();
     }
 
-    /** The number of the first parameter of a device. */
+    /** The number of the first parameter of a device, which the session has to have. */
     public int startOf(String device) {
         return starts.get(device);
     }

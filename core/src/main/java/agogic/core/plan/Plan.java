@@ -188,13 +188,19 @@ public final class Plan {
      * The value a macro gives its member p, which would stand at {@code rest}; {@code rest} if no macro moves it.
      *
      * @param stands what the macro stands at, 0..1
+     * @param p the number of the parameter
      */
     public double moved(int p, double rest, double stands) {
         int macro = mover[p];
         return macro < 0 ? rest : macros[macro].value(members[p], stands, rest, index.parameter(p));
     }
 
-    /** Value of the lane of a parameter as it reaches it, normalised; NaN if it has none or was not sent yet. */
+    /**
+     * Value of the lane of a parameter as it reaches it, normalised; NaN if it has none or was not sent yet.
+     *
+     * @param seconds of the piece
+     * @param beat the same moment in quarter notes
+     */
     public double laneValue(int parameter, double seconds, double beat) {
         LayerStack lane = lanes[parameter];
         if (lane == null) {

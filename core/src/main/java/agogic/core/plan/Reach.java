@@ -74,19 +74,25 @@ public final class Reach {
         return new Reach(-1, null, null, from, to, null);
     }
 
+    /** True if it goes with another parameter on a joined socket. */
     public boolean follows() {
         return leader >= 0;
     }
 
+    /** The number of the parameter that it goes with, if it {@link #follows}. */
     public int leader() {
         return leader;
     }
 
+    /** True if it has its socket only in turns. */
     public boolean shares() {
         return from != null;
     }
 
-    /** When the socket last carried this parameter's value, up to {@code beat}; NaN if it did not yet. */
+    /**
+     * When the socket last carried this parameter's value, up to {@code beat}, in quarter notes; NaN if it did not
+     * yet.
+     */
     public double lastSent(double beat) {
         double last = Double.NaN;
         for (int i = 0; i < from.length && from[i] <= beat; i++) {
@@ -95,7 +101,7 @@ public final class Reach {
         return last;
     }
 
-    /** When this parameter has its socket again after {@code beat}; infinite if it never does. */
+    /** When this parameter has its socket again after {@code beat}, in quarter notes; infinite if it never does. */
     public double next(double beat) {
         for (double one : from) {
             if (one > beat) {

@@ -157,6 +157,7 @@ public final class LiveState {
         }
     }
 
+    /** True while the piece plays, a count-in included. */
     public boolean playing() {
         return (transport.getOpaque() & 1) != 0;
     }

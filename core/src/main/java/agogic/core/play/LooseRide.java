@@ -64,11 +64,12 @@ public final class LooseRide {
         return span.playing;
     }
 
-    /** From where to where in the piece its pass would have gone, in seconds, if it played. */
+    /** From where in the piece its pass would have gone, in seconds, if it played. */
     public double from() {
         return span.writes;
     }
 
+    /** Where in the piece its pass would have ended, in seconds, if it played. */
     public double to() {
         return span.to;
     }

@@ -40,13 +40,22 @@ public final class ScriptedPass {
         return this;
     }
 
-    /** Adds bytes, in time order. */
+    /**
+     * Adds bytes, in time order.
+     *
+     * @param seconds of the piece at which they come
+     * @return this
+     */
     public ScriptedPass add(double seconds, byte[] bytes) {
         entries.add(new Entry(seconds, bytes));
         return this;
     }
 
-    /** Plays from {@code from} to {@code to}, in seconds of the piece, and returns what is to be written. */
+    /**
+     * Plays from {@code from} to {@code to}, in seconds of the piece, and returns what is to be written.
+     *
+     * @param to above {@code from}
+     */
     public List<Pass> run(double from, double to) {
         double leadIn = entries.isEmpty() ? 0 : Math.max(0, -entries.get(0).seconds()) + 0.001;
         Engine engine = new Engine(session);

@@ -37,12 +37,18 @@ public record Pass(
         double standing,
         End end,
         String id) {
+    /** Copies its lists, so that nobody changes them later. */
     public Pass {
         touches = List.copyOf(touches);
         yielded = List.copyOf(yielded);
     }
 
-    /** A pass of a hand that nobody else came between. */
+    /**
+     * A pass of a hand that nobody else came between.
+     *
+     * @param resolution the smallest step of the control, 0..1; 0 if it is not known
+     * @param from when writing began, in seconds of the piece; {@code to} when it ended
+     */
     public Pass(
             Route route,
             double resolution,

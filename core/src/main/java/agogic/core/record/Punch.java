@@ -15,6 +15,7 @@ public enum Punch {
         this.spoken = spoken;
     }
 
+    /** The word for people. */
     public String spoken() {
         return spoken;
     }

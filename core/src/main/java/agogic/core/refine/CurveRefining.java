@@ -20,8 +20,10 @@ public final class CurveRefining {
     /**
      * The envelope of a curve within a normalised tolerance, without a parameter.
      *
-     * @param bent true if bent shapes may join straight links, all inside 0..1; else the fewest straight ones anywhere, which
-     *     may lie beyond 0 and 1 by the tolerance
+     * @param bent true if bent shapes may join straight links, all inside 0..1; else the fewest straight ones
+     *     anywhere, which may lie beyond 0 and 1 by the tolerance
+     * @param tolerance normalised, 0 or more
+     * @throws IllegalArgumentException in words for people if the tolerance is below 0
      */
     public static Refined refine(Curve curve, int moves, double tolerance, boolean bent) {
         return refine(List.of(curve), moves, tolerance, bent);
@@ -51,9 +53,11 @@ public final class CurveRefining {
     }
 
     /**
-     * The fewest straight links inside 0..1 within a tolerance of curves that follow each other, and nothing nearer: at once. A
-     * very long curve is parted in the middle, where the path goes through it, and both parts are worked out side by side: that
-     * costs two points at the most.
+     * The fewest straight links inside 0..1 within a tolerance of curves that follow each other, and nothing nearer:
+     * at once. A very long curve is parted in the middle, where the path goes through it, and both parts are worked
+     * out side by side: that costs two points at the most.
+     *
+     * @throws IllegalArgumentException in words for people if there is no curve
      */
     public static Envelope fewest(List<Curve> curves, double tolerance) {
         List<Point> points = new ArrayList<>();

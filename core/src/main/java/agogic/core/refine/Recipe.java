@@ -46,11 +46,17 @@ public record Recipe(
             this.spoken = spoken;
         }
 
+        /** The word for people. */
         public String spoken() {
             return spoken;
         }
     }
 
+    /**
+     * Seconds and tolerances within what a recipe can have: see {@link Recipe}.
+     *
+     * @throws IllegalArgumentException in words for people if one of them lies outside
+     */
     public Recipe {
         check(shift, -1, 1, "Moving earlier");
         check(steady, 0, 1, "Steadying");
@@ -74,17 +80,29 @@ public record Recipe(
                 0, STEADY, parameter.stepped() ? 0 : tolerance, Anchor.BAR, Anchor.NONE, 0.250, true, 0.060, REST);
     }
 
-    /** With this tolerance in the difference unit of the parameter, 0 or more. */
+    /**
+     * With this tolerance in the difference unit of the parameter, 0 or more.
+     *
+     * @throws IllegalArgumentException in words for people if it is not 0 to 1,000,000
+     */
     public Recipe within(double newTolerance) {
         return withTolerance(newTolerance);
     }
 
-    /** Steadied over so many seconds, 0 or more. */
+    /**
+     * Steadied over so many seconds, 0 or more.
+     *
+     * @throws IllegalArgumentException in words for people if it is not 0 to 1 s
+     */
     public Recipe steadied(double seconds) {
         return withSteady(seconds);
     }
 
-    /** Earlier by so many seconds, for hands that wait for what they hear. */
+    /**
+     * Earlier by so many seconds, −1 to 1, for hands that wait for what they hear; below 0 later.
+     *
+     * @throws IllegalArgumentException in words for people if it is not −1 to 1 s
+     */
     public Recipe earlier(double seconds) {
         return withShift(seconds);
     }
@@ -99,7 +117,11 @@ public record Recipe(
         return withEndOn(anchor);
     }
 
-    /** That eases back over so many seconds, 0 or more. */
+    /**
+     * That eases back over so many seconds, 0 or more.
+     *
+     * @throws IllegalArgumentException in words for people if it is not 0 to 60 s
+     */
     public Recipe easing(double seconds) {
         return withEaseBack(seconds);
     }
@@ -109,12 +131,20 @@ public record Recipe(
         return withBent(bends);
     }
 
-    /** Without changes of a switch that are over after so many seconds, 0 or more. */
+    /**
+     * Without changes of a switch that are over after so many seconds, 0 or more.
+     *
+     * @throws IllegalArgumentException in words for people if it is not 0 to 10 s
+     */
     public Recipe dwelling(double seconds) {
         return withDwell(seconds);
     }
 
-    /** Level where the hand lay still for so many seconds. */
+    /**
+     * Level where the hand lay still for so many seconds, 0 or more; 0 for nowhere.
+     *
+     * @throws IllegalArgumentException in words for people if it is not 0 to 60 s
+     */
     public Recipe resting(double seconds) {
         return withRest(seconds);
     }

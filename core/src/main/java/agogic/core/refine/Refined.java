@@ -33,6 +33,7 @@ public record Refined(
         Tube tube,
         Tube cells,
         List<Rest> rests) {
+    /** Copies its lists, so that nobody changes them later. */
     public Refined {
         rests = List.copyOf(rests);
     }
@@ -54,6 +55,7 @@ public record Refined(
                 rests);
     }
 
+    /** How many points its envelope has. */
     public int points() {
         return envelope.size();
     }

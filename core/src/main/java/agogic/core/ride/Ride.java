@@ -98,6 +98,7 @@ public final class Ride {
         this.counted = Arrays.equals(raw, counted) ? this.raw : counted.clone();
     }
 
+    /** What names it in its session. */
     public String id() {
         return id;
     }
@@ -112,18 +113,22 @@ public final class Ride {
         return pass;
     }
 
+    /** The control that it was played on. */
     public Hand hand() {
         return hand;
     }
 
+    /** The smallest step that the control can send, 0..1 of its travel; 0 if it is not known. */
     public double resolution() {
         return resolution;
     }
 
+    /** When the pass began to write, in seconds of the piece. */
     public double from() {
         return from;
     }
 
+    /** When the pass ended, in seconds of the piece. */
     public double to() {
         return to;
     }

@@ -28,7 +28,11 @@ public record Hand(String surface, String control, int page) {
         return new Hand(SCREEN, target.device() + "/" + target.parameter());
     }
 
-    /** The same control on another page, from 1; 0 for all pages. */
+    /**
+     * The same control on another page, from 1; 0 for all pages.
+     *
+     * @throws IllegalArgumentException in words for people if it is below 0
+     */
     public Hand on(int newPage) {
         return new Hand(surface, control, newPage);
     }

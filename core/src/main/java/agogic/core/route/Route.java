@@ -41,7 +41,11 @@ public record Route(
         }
     }
 
-    /** A route that writes absolute values to the timeline. */
+    /**
+     * A route that writes absolute values to the timeline.
+     *
+     * @throws IllegalArgumentException in words for people if the smoothing is not 0 to 10,000 ms
+     */
     public Route(
             String id,
             Optional<Hand> hand,

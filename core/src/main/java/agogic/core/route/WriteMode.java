@@ -13,6 +13,7 @@ public enum WriteMode {
         this.spoken = spoken;
     }
 
+    /** The word for people. */
     public String spoken() {
         return spoken;
     }

@@ -70,23 +70,41 @@ public record Clip(
         }
     }
 
-    /** A clip at the beginning of its content, as fast as it is, that does not repeat. */
+    /**
+     * A clip at the beginning of its content, as fast as it is, that does not repeat.
+     *
+     * @throws IllegalArgumentException in words for people if the beat is not 0 to 1,000,000, or the length not above
+     *     0
+     */
     public Clip(
             String name, double beat, double length, List<Note> notes, List<Dynamic> dynamics, List<Hairpin> hairpins) {
         this("", name, beat, length, 0, 1, 0, notes, dynamics, hairpins, Optional.empty());
     }
 
-    /** A clip whose score says nothing of how loud it is. */
+    /**
+     * A clip whose score says nothing of how loud it is.
+     *
+     * @throws IllegalArgumentException in words for people if the beat is not 0 to 1,000,000, or the length not above
+     *     0
+     */
     public Clip(String name, double beat, double length, List<Note> notes) {
         this(name, beat, length, notes, List.of(), List.of());
     }
 
-    /** With this audio, or without any. */
+    /**
+     * With this audio, or without any.
+     *
+     * @throws IllegalArgumentException in words for people if it is stretched and would play audio
+     */
     public Clip with(Optional<AudioPart> newAudio) {
         return withAudio(newAudio);
     }
 
-    /** This clip by another id. */
+    /**
+     * This clip by another id.
+     *
+     * @throws IllegalArgumentException in words for people if half a character stands in it
+     */
     public Clip called(String newId) {
         return withId(newId);
     }
@@ -99,7 +117,11 @@ public record Clip(
                 .build();
     }
 
-    /** This clip with another name. */
+    /**
+     * This clip with another name.
+     *
+     * @throws IllegalArgumentException in words for people if half a character stands in it
+     */
     public Clip named(String newName) {
         return withName(newName);
     }
@@ -113,7 +135,11 @@ public record Clip(
         return audio.isEmpty() ? at(newBeat) : lying(newBeat, beats(newBeat, seconds(timeline), timeline), offset);
     }
 
-    /** This clip at another tempo: audio keeps its seconds, and its place in the beats or in time. */
+    /**
+     * This clip at another tempo: audio keeps its seconds, and its place in the beats or in time.
+     *
+     * @throws IllegalArgumentException in words for people if it would begin behind 1,000,000 quarter notes
+     */
     public Clip retimed(Timeline before, Timeline after) {
         if (audio.isEmpty()) {
             return this;
@@ -149,7 +175,11 @@ public record Clip(
         return with().beat(newBeat).length(newLength).offset(newOffset).build();
     }
 
-    /** This clip so long, and so fast. */
+    /**
+     * This clip so long, in quarter notes above 0, and so fast, a 64th to 64.
+     *
+     * @throws IllegalArgumentException in words for people if it plays audio, or one of them is not so
+     */
     public Clip stretched(double newLength, double newSpeed) {
         return with().length(newLength).speed(newSpeed).build();
     }

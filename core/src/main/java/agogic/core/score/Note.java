@@ -9,6 +9,9 @@ public record Note(double beat, double length, int pitch, int velocity, int rele
     /** What a release is taken for that is not said (MIDI 1.0). */
     public static final int USUAL_RELEASE = 64;
 
+    /**
+     * @throws IllegalArgumentException in words for people if one of these is not what it can be
+     */
     public Note {
         boolean timed = beat >= 0 && beat <= 1e6 && length > 0 && length <= 1e6;
         boolean sized =
@@ -18,7 +21,11 @@ public record Note(double beat, double length, int pitch, int velocity, int rele
         }
     }
 
-    /** A note whose release nobody says. */
+    /**
+     * A note whose release nobody says; beat and length in quarter notes, the pitch 0 to 127, the velocity 1 to 127.
+     *
+     * @throws IllegalArgumentException in words for people if one of these lies outside
+     */
     public Note(double beat, double length, int pitch, int velocity) {
         this(beat, length, pitch, velocity, USUAL_RELEASE);
     }

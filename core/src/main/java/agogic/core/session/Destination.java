@@ -83,6 +83,7 @@ public record Destination(String name, Set<Part> parts, How how, String folder, 
             this.spoken = spoken;
         }
 
+        /** The word for people. */
         public String spoken() {
             return spoken;
         }
@@ -176,7 +177,11 @@ public record Destination(String name, Set<Part> parts, How how, String folder, 
         }
     }
 
-    /** One that nothing went to yet. */
+    /**
+     * One that nothing went to yet.
+     *
+     * @throws IllegalArgumentException in words for people if the name is blank, or there is no part
+     */
     public static Destination of(String name, How how, Part... parts) {
         return new Destination(name, Set.of(parts), how, "", "");
     }
@@ -208,12 +213,16 @@ public record Destination(String name, Set<Part> parts, How how, String folder, 
             this.spoken = spoken;
         }
 
+        /** The word for people. */
         public String spoken() {
             return spoken;
         }
     }
 
-    /** How a piece that is known by {@code print} stands to what went there; another choice is a change, too. */
+    /**
+     * How a piece that is known by {@code print} (see {@code Fingerprint}) stands to what went there; another choice
+     * is a change, too.
+     */
     public Since since(String print) {
         boolean never = carried.isEmpty() && folder.isEmpty();
         return never ? Since.NEVER : carried.equals(print) ? Since.SAME : Since.CHANGED;
@@ -224,12 +233,20 @@ public record Destination(String name, Set<Part> parts, How how, String folder, 
         return !carried.isEmpty();
     }
 
-    /** By another name. */
+    /**
+     * By another name.
+     *
+     * @throws IllegalArgumentException in words for people if it is blank
+     */
     public Destination called(String newName) {
         return withName(newName);
     }
 
-    /** With a part, or without it if it has it. */
+    /**
+     * With a part, or without it if it has it.
+     *
+     * @throws IllegalArgumentException in words for people if it would have none left
+     */
     public Destination toggling(Part part) {
         Set<Part> all = EnumSet.copyOf(parts);
         if (!all.remove(part)) {
@@ -238,7 +255,11 @@ public record Destination(String name, Set<Part> parts, How how, String folder, 
         return with(all);
     }
 
-    /** With these parts. */
+    /**
+     * With these parts.
+     *
+     * @throws IllegalArgumentException in words for people if there is none
+     */
     public Destination with(Set<Part> newParts) {
         return with().parts(newParts).carried("").build();
     }
@@ -248,7 +269,11 @@ public record Destination(String name, Set<Part> parts, How how, String folder, 
         return newHow.equals(how) ? this : new Destination(name, parts, newHow, folder, "");
     }
 
-    /** Gone to this folder, as the piece is then. */
+    /**
+     * Gone to this folder, as the piece is then.
+     *
+     * @throws IllegalArgumentException in words for people if {@code newCarried} is no hexadecimal number
+     */
     public Destination gone(String newFolder, String newCarried) {
         return with().folder(newFolder).carried(newCarried).build();
     }

@@ -9,6 +9,7 @@ import java.util.List;
  * @param what all that it is done to
  */
 public record Gesture(String act, List<?> what) {
+    /** Copies its lists, so that nobody changes them later. */
     public Gesture {
         what = List.copyOf(what);
     }

@@ -27,6 +27,7 @@ public final class History {
         return new History(List.of(new Step("", session, null)), 0);
     }
 
+    /** The session as it is now. */
     public Session session() {
         return steps.get(now).session();
     }

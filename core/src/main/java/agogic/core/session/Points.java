@@ -21,14 +21,22 @@ public final class Points {
     public static final double SAME = 1e-9;
 
     /**
-     * With a point at {@code time} of the lane; a switch gets a hold point in the middle of its position. Where a point
-     * stands already it is that point that gets the value: two points at one time are a jump, which is asked for otherwise.
+     * With a point at {@code time} of the lane; a switch gets a hold point in the middle of its position. Where a
+     * point stands already it is that point that gets the value: two points at one time are a jump, which is asked
+     * for otherwise.
+     *
+     * @throws IllegalArgumentException in words for people if there is no such target, or its lane is protected
      */
     public static Session add(Session session, Target target, double time, double value) {
         return add(session, target, 0, time, value);
     }
 
-    /** The same on a layer; an absolute layer of a clip says something there then. */
+    /**
+     * The same on a layer; an absolute layer of a clip says something there then.
+     *
+     * @throws IllegalArgumentException in words for people if there is no such target or layer, or the lane is
+     *     protected
+     */
     public static Session add(Session session, Target target, int layer, double time, double value) {
         Layer one = layer(session, target, layer);
         Parameter parameter = one.scale(session.parameter(target));
@@ -141,7 +149,12 @@ public final class Points {
         return shape(session, target, 0, index, shape);
     }
 
-    /** The same on a layer. */
+    /**
+     * The same on a layer.
+     *
+     * @throws IllegalArgumentException in words for people if there is no such layer or point, or its parameter goes
+     *     in steps
+     */
     public static Session shape(Session session, Target target, int layer, int index, Shape shape) {
         if (session.parameter(target).stepped() && shape.kind() != Shape.Kind.HOLD) {
             throw new IllegalArgumentException(

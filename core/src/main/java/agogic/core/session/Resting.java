@@ -8,7 +8,11 @@ import agogic.core.route.Target;
 public final class Resting {
     private Resting() {}
 
-    /** A session with the target's parameter resting at {@code value} (normalised). */
+    /**
+     * A session with the target's parameter resting at {@code value} (normalised).
+     *
+     * @throws IllegalArgumentException in words for people if there is no such target, or the value is not 0 to 1
+     */
     public static Session at(Session session, Target target, double value) {
         Parameter parameter = session.parameter(target);
         double rests = parameter.settled(value);

@@ -354,7 +354,7 @@ public final class Session extends Content {
                 });
     }
 
-    /** So many quarter notes long. */
+    /** So many quarter notes long, above 0 and up to 1,000,000; refused otherwise. */
     public Session lasting(double beats) {
         return changed(draft -> draft.length = beats);
     }
@@ -377,7 +377,10 @@ public final class Session extends Content {
         return changed(draft -> draft.recipes = newRecipes);
     }
 
-    /** How the next pass into a layer of a target is drawn: as its last ride, else as was told for the first, else as is usual. */
+    /**
+     * How the next pass into a layer of a target (refused if there is none) is drawn: as its last ride, else as was
+     * told for the first, else as is usual.
+     */
     public Recipe nextRecipe(Target target, Layer layer) {
         int n = layer.stretches().size();
         if (n > 0) {
@@ -388,7 +391,7 @@ public final class Session extends Content {
         return layer.offset() ? usual.earlier(told.shift()) : told;
     }
 
-    /** With the first pass over a target drawn by this recipe. */
+    /** With the first pass over a target drawn by this recipe; refused if the target is unknown. */
     public Session drawing(Target target, Recipe recipe) {
         Map<Target, Recipe> all = new HashMap<>(recipes);
         all.put(target, recipe);

@@ -8,16 +8,20 @@ public final class TargetName {
     private TargetName() {}
 
     /**
-     * The name of the device and that of the parameter; the macros are a device too. Where two devices have one name, that of
-     * the track comes first.
+     * The name of the device and that of the parameter; the macros are a device too. Where two devices have one name,
+     * that of the track comes first.
+     *
+     * @throws IllegalArgumentException in words for people if the session has no such target
      */
     public static String of(Session session, Target target) {
         return device(session, target) + " · " + session.parameter(target).name();
     }
 
     /**
-     * The name of the device of a target, after that of its track where another device has that name too; with its number
-     * among those where they stand on one track.
+     * The name of the device of a target, after that of its track where another device has that name too; with its
+     * number among those where they stand on one track.
+     *
+     * @throws IllegalArgumentException in words for people if the session has no such device
      */
     public static String device(Session session, Target target) {
         String name = session.device(target.device()).name();

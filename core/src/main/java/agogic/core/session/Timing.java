@@ -21,7 +21,11 @@ public final class Timing {
 
     private Timing() {}
 
-    /** With a section of this name from {@code beat} on; one that begins there is renamed. */
+    /**
+     * With a section of this name from {@code beat} on; one that begins there is renamed.
+     *
+     * @throws IllegalArgumentException in words for people if the name is blank, or the beat not 0 to 1,000,000
+     */
     public static Session section(Session session, double beat, String name) {
         List<Section> sections = new ArrayList<>(session.sections());
         sections.removeIf(s -> Math.abs(s.beat() - beat) < SAME);
@@ -140,7 +144,11 @@ public final class Timing {
                 new Timeline(TempoMap.of(left), session.timeline().metre()));
     }
 
-    /** With this metre from {@code bar} on. Nothing moves; only the bars are counted otherwise. */
+    /**
+     * With this metre from {@code bar} (1 or more) on. Nothing moves; only the bars are counted otherwise.
+     *
+     * @throws IllegalArgumentException in words for people if there is no such metre
+     */
     public static Session metre(Session session, int bar, int beatsInBar, int beatUnit) {
         List<Metre> metres = new ArrayList<>(session.timeline().metre().metres());
         metres.removeIf(m -> m.bar() == bar);

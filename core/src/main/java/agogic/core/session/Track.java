@@ -44,7 +44,7 @@ public record Track(String id, String name, boolean bus, int channel, List<Strin
         return List.copyOf(called);
     }
 
-    /** With these clips in the place of its own. */
+    /** With these clips in the place of its own; each gets an id that no other of them has. */
     public Track with(List<Clip> newClips) {
         return withClips(newClips);
     }

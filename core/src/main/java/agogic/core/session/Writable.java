@@ -35,7 +35,25 @@ public final class Writable {
         }
     }
 
-    /** Why a protected lane is not written. */
+    /**
+     * The layers of a clip, to be written: copied, cut, joined or gone.
+     *
+     * @throws IllegalArgumentException in words for people if one is of a protected lane
+     */
+    public static void clip(Session session, String clip) {
+        for (Lane lane : session.lanes()) {
+            if (lane.guarded() && lane.layers().stream().anyMatch(l -> l.clip().equals(clip))) {
+                throw new IllegalArgumentException("The lane of " + TargetName.of(session, lane.target())
+                        + " says something in this clip and is protected: nothing writes it. Shift+P opens it.");
+            }
+        }
+    }
+
+    /**
+     * Why a protected lane is not written.
+     *
+     * @throws IllegalArgumentException in words for people if the session has no such target
+     */
     public static String why(Session session, Target target) {
         return "The lane of " + TargetName.of(session, target) + " is protected: nothing writes it. Shift+P opens it.";
     }

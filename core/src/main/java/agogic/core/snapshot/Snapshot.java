@@ -22,6 +22,9 @@ public record Snapshot(String name, List<Value> values, Optional<Hand> pad) {
      * @param value normalised
      */
     public record Value(Target target, double value) {
+        /**
+         * @throws IllegalArgumentException in words for people if one of these is not what it can be
+         */
         public Value {
             if (!(value >= 0 && value <= 1)) {
                 throw new IllegalArgumentException("A value of a snapshot lies between 0 and 1, not at " + value + ".");

@@ -27,6 +27,7 @@ public record SnapshotSet(String name, Start start, double over, List<Snapshot> 
             this.spoken = spoken;
         }
 
+        /** The word for people. */
         public String spoken() {
             return spoken;
         }

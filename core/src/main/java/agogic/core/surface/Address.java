@@ -40,6 +40,7 @@ public sealed interface Address {
 
     /** One controller, 7 bits. */
     record Cc(int channel, int number) implements Address {
+        /** @throws IllegalArgumentException in words for people if the channel or the number lies outside of MIDI's */
         public Cc {
             check(channel, number, 119, "controller");
         }
@@ -67,6 +68,7 @@ public sealed interface Address {
 
     /** A coarse controller 0..31 and its fine one, {@code number + 32}: 14 bits (MIDI 1.0). */
     record CcPair(int channel, int number) implements Address {
+        /** @throws IllegalArgumentException in words for people if the channel or the number lies outside of MIDI's */
         public CcPair {
             check(channel, number, 31, "coarse controller");
         }
@@ -94,6 +96,7 @@ public sealed interface Address {
 
     /** A registered parameter: its number by controllers 101 and 100, its value by 6 and 38 (MIDI 1.0). */
     record Rpn(int channel, int number) implements Address {
+        /** @throws IllegalArgumentException in words for people if the channel or the number lies outside of MIDI's */
         public Rpn {
             check(channel, number, 16_382, "registered parameter");
         }
@@ -116,6 +119,7 @@ public sealed interface Address {
 
     /** A non-registered parameter: its number by controllers 99 and 98, its value by 6 and 38 (MIDI 1.0). */
     record Nrpn(int channel, int number) implements Address {
+        /** @throws IllegalArgumentException in words for people if the channel or the number lies outside of MIDI's */
         public Nrpn {
             check(channel, number, 16_382, "non-registered parameter");
         }
@@ -138,6 +142,7 @@ public sealed interface Address {
 
     /** Pitch bend, 14 bits, centre 8192. */
     record Bend(int channel) implements Address {
+        /** @throws IllegalArgumentException in words for people if the channel or the number lies outside of MIDI's */
         public Bend {
             check(channel, 0, 127, "bend");
         }
@@ -160,6 +165,7 @@ public sealed interface Address {
 
     /** Pressure of a whole channel, 7 bits. */
     record Pressure(int channel) implements Address {
+        /** @throws IllegalArgumentException in words for people if the channel or the number lies outside of MIDI's */
         public Pressure {
             check(channel, 0, 127, "pressure");
         }
@@ -182,6 +188,7 @@ public sealed interface Address {
 
     /** Pressure of one key or pad, 7 bits. */
     record KeyPressure(int channel, int number) implements Address {
+        /** @throws IllegalArgumentException in words for people if the channel or the number lies outside of MIDI's */
         public KeyPressure {
             check(channel, number, 127, "key");
         }
@@ -204,6 +211,7 @@ public sealed interface Address {
 
     /** A note as a button: on is 1, off is 0; on a pad, how hard it was hit. */
     record Note(int channel, int number) implements Address {
+        /** @throws IllegalArgumentException in words for people if the channel or the number lies outside of MIDI's */
         public Note {
             check(channel, number, 127, "note");
         }
@@ -226,6 +234,7 @@ public sealed interface Address {
 
     /** An encoder that says how far it was turned, not where it stands. */
     record Relative(int channel, int number, Encoding encoding) implements Address {
+        /** @throws IllegalArgumentException in words for people if the channel or the number lies outside of MIDI's */
         public Relative {
             check(channel, number, 119, "controller");
         }

@@ -56,12 +56,21 @@ public record Control(String id, String name, Kind kind, Address address, int to
         }
     }
 
-    /** A control the right way round that cannot show anything. */
+    /**
+     * A control the right way round that cannot show anything.
+     *
+     * @throws IllegalArgumentException in words for people if the id or the name is blank, or the touch note not −1
+     *     to 127
+     */
     public Control(String id, String name, Kind kind, Address address, int touchNote) {
         this(id, name, kind, address, touchNote, false, false);
     }
 
-    /** With another name. */
+    /**
+     * With another name.
+     *
+     * @throws IllegalArgumentException in words for people if it is blank
+     */
     public Control named(String newName) {
         return withName(newName);
     }

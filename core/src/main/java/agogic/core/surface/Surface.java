@@ -46,7 +46,12 @@ public record Surface(String id, String name, String port, List<Control> control
         }
     }
 
-    /** A surface of one page. */
+    /**
+     * A surface of one page.
+     *
+     * @throws IllegalArgumentException in words for people if the id or the name is blank, or two controls have one
+     *     id
+     */
     public Surface(String id, String name, String port, List<Control> controls) {
         this(id, name, port, controls, List.of());
     }
@@ -86,17 +91,30 @@ public record Surface(String id, String name, String port, List<Control> control
         return withControls(list);
     }
 
-    /** With these pages. */
+    /**
+     * With these pages.
+     *
+     * @throws IllegalArgumentException in words for people if two have one name, or one is turned to by what the
+     *     surface does not have
+     */
     public Surface paged(List<Page> newPages) {
         return withPages(newPages);
     }
 
-    /** At another port. */
+    /**
+     * At another port.
+     *
+     * @throws IllegalArgumentException in words for people if half a character stands in it
+     */
     public Surface at(String newPort) {
         return withPort(newPort);
     }
 
-    /** Under another id and name. */
+    /**
+     * Under another id and name.
+     *
+     * @throws IllegalArgumentException in words for people if one of them is blank
+     */
     public Surface called(String newId, String newName) {
         return with().id(newId).name(newName).build();
     }

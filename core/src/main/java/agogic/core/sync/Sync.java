@@ -26,6 +26,7 @@ public record Sync(Role role, Language language, String port, boolean goesOn) {
             this.spoken = spoken;
         }
 
+        /** The word for people. */
         public String spoken() {
             return spoken;
         }
@@ -49,6 +50,7 @@ public record Sync(Role role, Language language, String port, boolean goesOn) {
             this.code = code;
         }
 
+        /** The word for people. */
         public String spoken() {
             return spoken;
         }
@@ -78,6 +80,7 @@ public record Sync(Role role, Language language, String port, boolean goesOn) {
         return role == Role.FOLLOW;
     }
 
+    /** True if it sends its clock to a port. */
     public boolean sends() {
         return role == Role.SEND;
     }

@@ -40,6 +40,7 @@ public record Template(String name, List<Part> parts) {
 
     /** What is laid out of one device. */
     public record Part(String device, String kind, List<Entry> entries) {
+        /** Copies its list, so that nobody changes it later. */
         public Part {
             entries = List.copyOf(entries);
         }
@@ -70,6 +71,9 @@ public record Template(String name, List<Part> parts) {
             Optional<Recipe> recipe,
             double closeness,
             List<Tie> ties) {
+        /**
+         * @throws IllegalArgumentException in words for people if one of these is not what it can be
+         */
         public Entry {
             ties = List.copyOf(ties);
             if (socket < 0 || seat < 0 || !(closeness >= 0) || Double.isInfinite(closeness)) {
@@ -82,7 +86,11 @@ public record Template(String name, List<Part> parts) {
     public record Tie(
             Hand hand, String surface, String control, String page, Span span, Takeover takeover, double smoothing) {}
 
-    /** The template of one device. */
+    /**
+     * The template of one device.
+     *
+     * @throws IllegalArgumentException in words for people if the session has no such device
+     */
     public static Template ofDevice(Session session, String device) {
         return new Template(session.device(device).name(), List.of(part(session, session.device(device))));
     }

@@ -18,7 +18,11 @@ public record MetreMap(List<Metre> metres) {
         }
     }
 
-    /** The same metre throughout. */
+    /**
+     * The same metre throughout.
+     *
+     * @throws IllegalArgumentException in words for people if there is no such metre
+     */
     public static MetreMap steady(int beatsInBar, int beatUnit) {
         return new MetreMap(List.of(new Metre(1, beatsInBar, beatUnit)));
     }

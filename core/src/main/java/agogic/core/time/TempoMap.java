@@ -65,6 +65,7 @@ public final class TempoMap {
      *
      * @param first the tempo before any is said
      * @param steps the tempos in bpm by their beats, 0 or more
+     * @throws IllegalArgumentException in words for people if a tempo is not 1 to 1,000 bpm
      */
     public static TempoMap steps(double first, SortedMap<Double, Double> steps) {
         List<TempoPoint> points = new ArrayList<>();
@@ -80,11 +81,16 @@ public final class TempoMap {
         return of(points);
     }
 
-    /** One tempo throughout. */
+    /**
+     * One tempo throughout.
+     *
+     * @throws IllegalArgumentException in words for people if it is not 1 to 1,000 bpm
+     */
     public static TempoMap steady(double bpm) {
         return of(List.of(new TempoPoint(0, bpm, false)));
     }
 
+    /** Its tempos by beat, the first at beat 0. */
     public List<TempoPoint> points() {
         return points;
     }

@@ -58,12 +58,17 @@ public record Trace(
             this.spoken = spoken;
         }
 
+        /** The word for people. */
         public String spoken() {
             return spoken;
         }
     }
 
-    /** The trace of the last message the engine took, or empty if there was none. */
+    /**
+     * The trace of the last message the engine took, or empty if there was none.
+     *
+     * @throws IllegalArgumentException in words for people if the session is not the one that the engine plays
+     */
     public static Optional<Trace> last(Session session, LiveState live) {
         LiveState.LastEvent event = live.lastEvent();
         if (event == null || event.surface() >= session.surfaces().size()) {
@@ -177,7 +182,11 @@ public record Trace(
         return found;
     }
 
-    /** The trace of the last move on a route; {@code hand} is where its control stands, 0..1. */
+    /**
+     * The trace of the last move on a route; {@code hand} is where its control stands, 0..1.
+     *
+     * @throws IllegalArgumentException in words for people if the session is not the one that the engine plays
+     */
     public static Trace of(Session session, LiveState live, int index, double hand) {
         return new Sentences(session, live).of(index, hand);
     }

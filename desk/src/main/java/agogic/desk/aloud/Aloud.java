@@ -35,6 +35,7 @@ public final class Aloud {
     private Window window;
     private Node focus;
 
+    /** Says what happens through a speaker, once it is on. */
     public Aloud(Speaker speaker) {
         this.speaker = speaker;
         looks = new Timeline(new KeyFrame(Duration.millis(LOOK_MILLIS), e -> look()));
@@ -48,6 +49,7 @@ public final class Aloud {
         }
     }
 
+    /** True while it says what happens. */
     public ReadOnlyBooleanProperty onProperty() {
         return on.getReadOnlyProperty();
     }

@@ -23,6 +23,7 @@ public final class SystemSpeaker implements Speaker {
     private Thread thread;
     private Process speaking;
 
+    /** Speaks by the first command for it that this machine has; if it has none it is silent. */
     public SystemSpeaker() {
         this(command().orElse(List.of()));
     }

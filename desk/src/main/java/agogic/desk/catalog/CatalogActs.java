@@ -25,6 +25,7 @@ public final class CatalogActs {
     private final Learner learner;
     private final Supplier<CatalogView> view;
 
+    /** What can be done to the parameters that are chosen in the catalog. */
     public CatalogActs(
             Editing editing, Notices notices, Selection selection, Learner learner, Supplier<CatalogView> view) {
         this.editing = editing;

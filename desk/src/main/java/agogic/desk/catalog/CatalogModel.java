@@ -90,6 +90,7 @@ public final class CatalogModel {
         return device;
     }
 
+    /** The device that is shown; it is one of the session. */
     public Device device() {
         return session().device(device.get());
     }
@@ -104,6 +105,7 @@ public final class CatalogModel {
         return found;
     }
 
+    /** How many parameters can be found. */
     public int size() {
         return search == null ? 0 : search.size();
     }

@@ -73,6 +73,7 @@ public final class CatalogView extends BorderPane {
     private boolean byMouse;
     private Optional<Device> after = Optional.empty();
 
+    /** The catalog of one device: its parameters, its sockets, and what a host sees. */
     public CatalogView(
             Editing editing,
             Notices notices,
@@ -159,6 +160,7 @@ public final class CatalogView extends BorderPane {
         showing(!face);
     }
 
+    /** What is shown, without its looks. */
     public CatalogModel model() {
         return model;
     }
@@ -310,6 +312,7 @@ public final class CatalogView extends BorderPane {
         search.words(words);
     }
 
+    /** The keys go into the search, all of it chosen. */
     public void typeSearch() {
         search.type();
     }

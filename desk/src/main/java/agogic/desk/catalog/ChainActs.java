@@ -32,6 +32,7 @@ public final class ChainActs {
     private final Supplier<CatalogView> view;
     private final Questions questions;
 
+    /** What can be done to tracks and to the devices on them. */
     public ChainActs(
             Editing editing,
             Notices notices,

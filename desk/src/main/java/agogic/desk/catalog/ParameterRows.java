@@ -75,6 +75,7 @@ public abstract class ParameterRows extends MarkView {
     /** What a press twice on a row does. */
     abstract void opened(Target target);
 
+    /** What is shown, row by row. */
     public List<Target> items() {
         return items;
     }

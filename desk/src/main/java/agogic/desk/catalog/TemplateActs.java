@@ -26,6 +26,7 @@ public final class TemplateActs {
     private final Supplier<Window> window;
     private final Supplier<CatalogView> view;
 
+    /** What can be done with templates of devices and tracks. */
     public TemplateActs(
             Editing editing, Notices notices, Files files, Supplier<Window> window, Supplier<CatalogView> view) {
         this.editing = editing;

@@ -55,6 +55,7 @@ public final class Palette {
         static final Palette INKS = new Palette("dark");
     }
 
+    /** The colour that an ink has on this ground. */
     public Color of(Ink ink) {
         return colors.get(ink);
     }

@@ -61,7 +61,11 @@ public final class AudioOut {
         }
     }
 
-    /** As {@link #AudioOut(Session, Depth, int, double, double)} at 48 kHz. */
+    /**
+     * As {@link #AudioOut(Session, Depth, int, double, double)} at 48 kHz.
+     *
+     * @throws IllegalArgumentException in words for people if the range has no length
+     */
     public AudioOut(Session session, Depth depth, double from, double to) {
         this(session, depth, Block.RATE, from, to);
     }
@@ -71,6 +75,7 @@ public final class AudioOut {
      *
      * @param rate one of {@link #RATES}
      * @param from and {@code to} seconds of the piece
+     * @throws IllegalArgumentException in words for people if the range has no length, or there is no such rate
      */
     public AudioOut(Session session, Depth depth, int rate, double from, double to) {
         if (!(from >= 0 && to > from)) {

@@ -31,6 +31,7 @@ public final class ExportActs {
     private final Supplier<Window> window;
     private final TakeTable taking;
 
+    /** What can be done with the destinations of a piece. */
     public ExportActs(
             Editing editing,
             Notices notices,

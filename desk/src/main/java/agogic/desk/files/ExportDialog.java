@@ -25,6 +25,7 @@ import javafx.stage.Window;
 public final class ExportDialog extends Dialog<MidiExport.How> {
     private static final int MOST_LEFT = 4;
 
+    /** Asks how a MIDI file is to be written, before a window. */
     public ExportDialog(Editing editing, Window owner) {
         initOwner(owner);
         Theme.dress(this, owner);

@@ -39,6 +39,11 @@ public final class Files {
     private PathChooser chooser;
     private volatile Stamp stamp;
 
+    /**
+     * What opens and saves pieces, for one window.
+     *
+     * @param opener takes a piece that was opened
+     */
     public Files(Desk desk, Window owner, Consumer<Opened> opener) {
         this.desk = desk;
         this.owner = owner;
@@ -118,6 +123,7 @@ public final class Files {
         return entrance;
     }
 
+    /** Saves the piece where it was opened or saved last; asks where if that is nowhere. What goes wrong is told. */
     public void save() {
         if (desk.editing().fileProperty().get() == null || autosave.looksOnly()) {
             saveAs();
@@ -126,6 +132,7 @@ public final class Files {
         }
     }
 
+    /** Asks where, and saves the piece there; nothing if nobody says where. */
     public void saveAs() {
         chooser.toWrite(
                         "Save as",

@@ -203,6 +203,7 @@ public final class LiveDesk implements AutoCloseable {
         recorded = told;
     }
 
+    /** What plays. */
     public Engine engine() {
         return engine;
     }
@@ -224,6 +225,7 @@ public final class LiveDesk implements AutoCloseable {
         return clock.getAsLong();
     }
 
+    /** The MIDI ports of this machine. */
     public MidiPorts ports() {
         return ports;
     }

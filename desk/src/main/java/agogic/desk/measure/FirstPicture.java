@@ -17,6 +17,7 @@ import javafx.stage.Window;
 public final class FirstPicture {
     private FirstPicture() {}
 
+    /** Tells how long the first picture of a window took, in milliseconds from the start of the process. */
     public static void main(String[] words) {
         long begin = ProcessHandle.current()
                 .info()

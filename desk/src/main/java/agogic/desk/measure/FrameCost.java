@@ -44,6 +44,7 @@ public final class FrameCost {
 
     private FrameCost() {}
 
+    /** Tells what frames cost while a piece plays and is ridden. */
     public static void main(String[] words) {
         FrameCost cost = new FrameCost();
         Launch.window(piece(), null, false, window -> {

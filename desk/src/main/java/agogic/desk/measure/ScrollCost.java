@@ -39,6 +39,7 @@ public final class ScrollCost {
 
     private ScrollCost() {}
 
+    /** Tells what frames cost while a long list is scrolled. */
     public static void main(String[] words) {
         Launch.window(session(), null, false, window -> new Scrolling(window).start());
         System.exit(0);

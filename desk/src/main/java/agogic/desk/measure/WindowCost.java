@@ -23,6 +23,7 @@ public final class WindowCost {
 
     private WindowCost() {}
 
+    /** Tells what edits and views of a piece cost in a window. */
     public static void main(String[] words) {
         Launch.window(SlowComet.session(), null, false, window -> {
             Thread measuring = new Thread(() -> measure(window), "measuring");

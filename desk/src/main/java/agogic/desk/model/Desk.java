@@ -33,6 +33,7 @@ public final class Desk {
     private final Mending mending = new Mending(this);
     private int eventsSeen;
 
+    /** All that a window works with, around a first session. */
     public Desk(Session first, LiveDesk live) {
         this.live = live;
         frames = new Frames(live.engine().playing());
@@ -61,10 +62,12 @@ public final class Desk {
                 c -> selection.touched().stream().findFirst().ifPresent(listening::worked));
     }
 
+    /** What edits the session. */
     public Editing editing() {
         return editing;
     }
 
+    /** What is chosen, and what is shown. */
     public Selection selection() {
         return selection;
     }
@@ -74,14 +77,17 @@ public final class Desk {
         return making;
     }
 
+    /** What plays, and how it is ridden. */
     public Riding riding() {
         return riding;
     }
 
+    /** What was ridden, and what becomes of it. */
     public Passes passes() {
         return passes;
     }
 
+    /** Values that are moved while nothing plays. */
     public Standing standing() {
         return standing;
     }
@@ -91,6 +97,7 @@ public final class Desk {
         return offers;
     }
 
+    /** What is told to the person. */
     public Notices notices() {
         return notices;
     }
@@ -120,6 +127,7 @@ public final class Desk {
         return loudness;
     }
 
+    /** What plays, with its ports. */
     public LiveDesk live() {
         return live;
     }

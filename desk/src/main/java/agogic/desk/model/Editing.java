@@ -40,18 +40,22 @@ public final class Editing {
         session.set(first);
     }
 
+    /** The session as it is now. */
     public ReadOnlyObjectProperty<Session> sessionProperty() {
         return session.getReadOnlyProperty();
     }
 
+    /** The session as it is now. */
     public Session session() {
         return session.get();
     }
 
+    /** Where the session was opened or saved last; empty if nowhere. */
     public ObjectProperty<Path> fileProperty() {
         return file;
     }
 
+    /** True if something changed since it was opened or saved. */
     public boolean unsaved() {
         return session() != saved;
     }
@@ -76,6 +80,7 @@ public final class Editing {
         return session().timeline();
     }
 
+    /** The session is saved at {@code path} as it is now. */
     public void savedTo(Path path) {
         savedTo(path, session());
     }
@@ -86,10 +91,12 @@ public final class Editing {
         file.set(path);
     }
 
+    /** The words for the act that undo takes back, if there is one. */
     public Optional<String> undoable() {
         return history.undoable();
     }
 
+    /** The words for the act that redo does again, if there is one. */
     public Optional<String> redoable() {
         return history.redoable();
     }
@@ -207,6 +214,7 @@ public final class Editing {
                         () -> notices.say(Notice.plain("Undo", "There is nothing to undo.")));
     }
 
+    /** Does again what was undone last, and tells it; tells too if there is nothing. */
     public void redo() {
         redoable()
                 .ifPresentOrElse(

@@ -54,6 +54,7 @@ public final class Learner {
         return learning.getReadOnlyProperty();
     }
 
+    /** True while controls are learnt. */
     public boolean on() {
         return learning.get() != null;
     }
@@ -133,6 +134,7 @@ public final class Learner {
         notices.say(Notice.stop("Not learnt", e.getMessage()));
     }
 
+    /** Takes what is heard, and tells what it is tied to now; tells too if nothing was heard, or it cannot be tied. */
     public void take(Assigning.How how) {
         Learning now = learning.get();
         if (now == null || now.heard().isEmpty()) {
@@ -148,6 +150,7 @@ public final class Learner {
         }
     }
 
+    /** Leaves what is wanted now without a hand; nothing if no controls are learnt. */
     public void leave() {
         if (on()) {
             learning.get().leave(live.nanos());

@@ -75,6 +75,7 @@ public final class Listening {
         return track.getReadOnlyProperty();
     }
 
+    /** True while something is listened to. */
     public boolean on() {
         return track.get() != null;
     }

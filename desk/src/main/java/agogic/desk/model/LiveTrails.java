@@ -15,14 +15,17 @@ public final class LiveTrails {
         private double[] values = new double[512];
         private int size;
 
+        /** How many moves it has. */
         public int size() {
             return size;
         }
 
+        /** When a move was made, in quarter notes of the piece; from 0. */
         public double beat(int i) {
             return beats[i];
         }
 
+        /** What a move came to, 0..1; from 0. */
         public double value(int i) {
             return values[i];
         }
@@ -63,6 +66,7 @@ public final class LiveTrails {
         return trails.size();
     }
 
+    /** What the route of this id did in the pass that is under way; null if nothing. */
     public Trail of(String route) {
         return trails.get(route);
     }

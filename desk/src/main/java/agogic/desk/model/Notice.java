@@ -23,14 +23,17 @@ public record Notice(Kind kind, String head, String sentence, List<Act> acts) {
     /** A button. */
     public record Act(String title, Runnable run) {}
 
+    /** What is neither good nor bad. {@code head} is a few words, {@code sentence} the whole. */
     public static Notice plain(String head, String sentence) {
         return new Notice(Kind.PLAIN, head, sentence, List.of());
     }
 
+    /** What was done. */
     public static Notice good(String head, String sentence) {
         return new Notice(Kind.GOOD, head, sentence, List.of());
     }
 
+    /** What was not done, and why. */
     public static Notice stop(String head, String sentence) {
         return new Notice(Kind.STOP, head, sentence, List.of());
     }
@@ -53,6 +56,7 @@ public record Notice(Kind kind, String head, String sentence, List<Act> acts) {
         Clipboard.getSystemClipboard().setContent(content);
     }
 
+    /** What takes a while, and goes on. */
     public static Notice wait(String head, String sentence) {
         return new Notice(Kind.WAIT, head, sentence, List.of());
     }

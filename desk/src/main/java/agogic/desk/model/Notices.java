@@ -9,10 +9,12 @@ import javafx.beans.property.SimpleObjectProperty;
 public final class Notices {
     private final ObjectProperty<Notice> last = new SimpleObjectProperty<>(Notice.NONE);
 
+    /** What was told last; empty before anything was. */
     public ObjectProperty<Notice> lastProperty() {
         return last;
     }
 
+    /** Tells something, in the place of what was told before. */
     public void say(Notice what) {
         last.set(what);
     }

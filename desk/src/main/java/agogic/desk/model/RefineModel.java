@@ -34,14 +34,17 @@ public final class RefineModel {
                 .map(refined -> new RefineModel(seen, stretch, refined));
     }
 
+    /** The ride as it lies in its lane. */
     public Stretch stretch() {
         return stretch;
     }
 
+    /** What the hand did. */
     public Ride ride() {
         return seen.session().ride(stretch.ride());
     }
 
+    /** What came of it. */
     public Refined refined() {
         return refined;
     }

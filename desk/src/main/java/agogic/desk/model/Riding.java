@@ -55,6 +55,7 @@ public final class Riding {
         this.toldRun = toldRun;
     }
 
+    /** What the routes did in the passes that are under way. */
     public LiveTrails trails() {
         return trails;
     }
@@ -64,6 +65,7 @@ public final class Riding {
         return run;
     }
 
+    /** Where it stands, in quarter notes of the piece; below 0 in a count-in. */
     public double positionBeat() {
         return editing.timeline().beatAt(playing.get().live().position());
     }
@@ -74,10 +76,12 @@ public final class Riding {
         return Math.max(0, Double.isNaN(pointed) ? positionBeat() : pointed);
     }
 
+    /** True while it plays. */
     public boolean playing() {
         return playing.get().live().playing();
     }
 
+    /** Stops if it plays, and plays if it does not. */
     public void togglePlay() {
         if (playing()) {
             stop();
@@ -101,6 +105,7 @@ public final class Riding {
         return sync.follows();
     }
 
+    /** Plays from where it stands; if another clock leads, nothing. */
     public void play() {
         if (led()) {
             return;
@@ -137,12 +142,14 @@ public final class Riding {
         return at >= editing.session().seconds() - 0.01 ? 0 : at;
     }
 
+    /** Goes to {@code beat}, kept within the piece, in quarter notes. */
     public void locate(double beat) {
         live.engine()
                 .locate(editing.timeline()
                         .secondsAt(Math.max(0, Math.min(editing.session().length(), beat))));
     }
 
+    /** The loop on, or off: an edit. */
     public void toggleLoop() {
         Loop now = editing.session().loop();
         Loop then = new Loop(now.from(), now.to(), !now.on());
@@ -272,6 +279,7 @@ public final class Riding {
         notices.say(Notice.wait("Count-in", "Writing begins at bar " + bar + ". " + words));
     }
 
+    /** A route in another mode; no step of the history. */
     public void mode(Route route, WriteMode mode) {
         if (route.mode() != mode) {
             editing.arm(s -> s.with(s.route(route.id()).in(mode)));

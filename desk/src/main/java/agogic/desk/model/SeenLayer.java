@@ -14,6 +14,7 @@ import java.util.Optional;
  * clip that repeats is looked at where it is heard first.
  */
 public record SeenLayer(Session session, Target target, int index) {
+    /** The layer that is seen. */
     public Layer layer() {
         return session.lane(target).layer(index);
     }

@@ -59,6 +59,7 @@ public final class Selection {
         return selected;
     }
 
+    /** The route that is chosen, if it is still there. */
     public Optional<Route> selectedRoute() {
         String id = selected.get();
         return editing.session().routes().stream()
@@ -97,10 +98,12 @@ public final class Selection {
         }
     }
 
+    /** The view that is shown. */
     public ObjectProperty<View> viewProperty() {
         return view;
     }
 
+    /** True while the drawer is open. */
     public BooleanProperty drawerProperty() {
         return drawer;
     }
@@ -110,6 +113,7 @@ public final class Selection {
         return sets;
     }
 
+    /** True if the window is light, false if it is dark. */
     public BooleanProperty lightProperty() {
         return light;
     }

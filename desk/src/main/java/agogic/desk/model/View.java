@@ -21,6 +21,7 @@ public enum View {
         return number;
     }
 
+    /** What it is called in the window. */
     public String title() {
         return title;
     }

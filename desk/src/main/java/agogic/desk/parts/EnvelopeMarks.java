@@ -20,10 +20,12 @@ public final class EnvelopeMarks {
 
     /** Where an envelope is drawn. */
     public record Field(double left, double top, double width, double height) {
+        /** Where a value, 0..1, is drawn, in pixels from the top. */
         public double y(double value) {
             return top + height - value * height;
         }
 
+        /** The value, kept within 0..1, that is drawn at {@code y}; the other way of {@link #y}. */
         public double value(double y) {
             return Math.max(0, Math.min(1, (top + height - y) / height));
         }

@@ -14,6 +14,7 @@ public abstract class MarkView extends Region {
     private final Selection selection;
     private final Canvas canvas = new Canvas();
 
+    /** Drawn anew when the ground becomes light or dark, and when it has the keys or not. */
     public MarkView(Selection selection) {
         this.selection = selection;
         getChildren().add(canvas);
@@ -31,6 +32,7 @@ public abstract class MarkView extends Region {
         draw();
     }
 
+    /** Draws it, if it has a size. */
     public void draw() {
         if (getWidth() > 0 && getHeight() > 0) {
             List<Mark> marks = new ArrayList<>();

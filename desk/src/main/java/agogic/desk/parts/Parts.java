@@ -68,6 +68,7 @@ public final class Parts {
                 : Double.toString(value);
     }
 
+    /** A line of a menu with these words, of which no letter is a key. */
     public static MenuItem item(String words, Runnable run) {
         MenuItem item = new MenuItem(words);
         item.setMnemonicParsing(false);

@@ -8,6 +8,7 @@ public final class ReportList extends ListView<ReportList.Line> {
     /** One line: whether it will be done, and the words. */
     public record Line(boolean done, String words) {}
 
+    /** A list of sentences, with an id and what it is called for those who listen. */
     public ReportList(String id, String accessible) {
         setId(id);
         setAccessibleText(accessible);

@@ -28,10 +28,12 @@ public enum SocketMark {
         this.word = word;
     }
 
+    /** The word for people. */
     public String word() {
         return word;
     }
 
+    /** How a parameter of a device stands to sockets. */
     public static SocketMark of(Device device, String parameter) {
         Exposure exposure = device.exposure(parameter);
         return switch (exposure) {

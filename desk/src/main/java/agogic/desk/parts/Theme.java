@@ -40,6 +40,7 @@ public final class Theme {
 
     private Theme() {}
 
+    /** Loads the fonts; once is enough. */
     public static void load() {
         if (loaded) {
             return;

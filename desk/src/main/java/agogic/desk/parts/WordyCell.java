@@ -7,6 +7,7 @@ import javafx.scene.layout.Region;
 
 /** A row that is as high as its words need, broken at the width of the list. */
 public abstract class WordyCell<T> extends ListCell<T> {
+    /** A cell that says what it is to those who listen. */
     public WordyCell(AccessibleRole role) {
         setContentDisplay(ContentDisplay.GRAPHIC_ONLY);
         setAccessibleRole(role);
@@ -16,6 +17,7 @@ public abstract class WordyCell<T> extends ListCell<T> {
     /** What is shown for {@code item}, and how it is read aloud. */
     public abstract Region show(T item);
 
+    /** What an item is called for those who listen. */
     public abstract String spoken(T item);
 
     @Override

@@ -199,6 +199,12 @@ public final class RecipePanel extends VBox {
                 : Math.log(tolerance / (usual * FINEST)) / Math.log(1 / (FINEST * FINEST));
     }
 
+    /**
+     * Shows the recipe of a ride, or that there is none.
+     *
+     * @param stretch the ride whose recipe is shown; null for none
+     * @param model what came of it; null while it is worked out
+     */
     public void show(Parameter shown, Stretch stretch, RefineModel model, Session session) {
         parameter = shown;
         // It may still be worked out: then it is shown in a moment.

@@ -121,6 +121,7 @@ public final class RefineMarks {
         return time.x(beat(laneTime), field.left(), field.width());
     }
 
+    /** Where a value, 0..1, is drawn, in pixels from the top. */
     public double y(double value) {
         EnvelopeMarks.Field field = field();
         return field.y((value - low) / (high - low));

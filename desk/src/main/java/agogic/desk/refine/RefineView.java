@@ -51,6 +51,7 @@ public final class RefineView extends BorderPane {
     private final PointPanel points;
     private boolean filling;
 
+    /** One ride beside the envelope that came of it. */
     public RefineView(
             Editing editing,
             Notices notices,

@@ -60,6 +60,7 @@ public final class RidingView extends BorderPane {
     /** How many lanes were written in this pass when it was looked last. */
     private int trails;
 
+    /** What is ridden, large, for one who sits farther away. */
     public RidingView(
             Editing editing, Selection selection, Frames frames, Riding riding, Standing standing, AudioFiles audio) {
         this.editing = editing;

@@ -27,6 +27,7 @@ public final class RouteFilter {
         this.words = words;
     }
 
+    /** What was typed, taken apart at its spaces: what a route has to have all of. Nothing typed is every route. */
     public static RouteFilter of(Session session, String typed) {
         List<String> words = List.of(typed.strip().toLowerCase(Locale.ROOT).split("\\s+"));
         RouteFilter filter = new RouteFilter(

@@ -54,6 +54,7 @@ public final class RouteMarks {
                 ENVELOPE_LEFT, 6, Math.max(40, width - ENVELOPE_LEFT - SOUND_WIDTH), height - 12);
     }
 
+    /** The drawing of a route: its lane, what its hand does, and where it stands. Sizes in pixels. */
     public static List<Mark> of(
             Session session,
             Route route,

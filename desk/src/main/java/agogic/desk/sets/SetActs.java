@@ -36,6 +36,7 @@ public final class SetActs {
     private final Supplier<SetsDrawer> drawer;
     private final Supplier<Window> window;
 
+    /** What can be done with snapshots and their sets. */
     public SetActs(
             Editing editing,
             Notices notices,

@@ -24,6 +24,7 @@ public final class Choices {
         return Settings.here().flag("light", false);
     }
 
+    /** Keeps whether windows are light. */
     public static void light(boolean is) {
         Settings.here().put("light", is);
     }
@@ -33,6 +34,7 @@ public final class Choices {
         return Settings.here().flag("motion.less", false);
     }
 
+    /** Keeps whether less is to move. */
     public static void lessMotion(boolean is) {
         Settings.here().put("motion.less", is);
     }
@@ -43,6 +45,7 @@ public final class Choices {
         return AUTOSAVE.contains(seconds) ? seconds : AUTOSAVE.get(2);
     }
 
+    /** Keeps after how many seconds a state is kept aside; 0 for never. */
     public static void autosave(int seconds) {
         Settings.here().put("autosave", seconds);
     }
@@ -65,6 +68,7 @@ public final class Choices {
         return WIDER.contains(times) ? times : 1;
     }
 
+    /** Keeps how many times as wide as usual the tolerance of rides is, above 0. */
     public static void wider(double times) {
         Settings.here().put("ride.tolerance", times);
     }
@@ -75,6 +79,7 @@ public final class Choices {
         return STEADY.contains(millis) ? millis : STEADY.get(1);
     }
 
+    /** Keeps by how many milliseconds rides are steadied, 0 or more. */
     public static void steady(int millis) {
         Settings.here().put("ride.steady", millis);
     }
@@ -89,6 +94,7 @@ public final class Choices {
         return Settings.here().flag("aloud." + what, true);
     }
 
+    /** Keeps whether a kind of event is spoken. */
     public static void spoken(String what, boolean is) {
         Settings.here().put("aloud." + what, is);
     }

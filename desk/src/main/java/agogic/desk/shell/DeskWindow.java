@@ -61,6 +61,12 @@ public final class DeskWindow {
     private boolean teaches;
     private SetsDrawer sets;
 
+    /**
+     * A window on a stage.
+     *
+     * @param clock the time in nanoseconds
+     * @param audible false if nothing is to be heard or spoken
+     */
     public DeskWindow(Stage stage, LongSupplier clock, boolean audible) {
         this.stage = stage;
         this.clock = clock;
@@ -78,6 +84,7 @@ public final class DeskWindow {
         Theme.load();
     }
 
+    /** All that it works with. */
     public Desk desk() {
         return desk;
     }
@@ -87,6 +94,7 @@ public final class DeskWindow {
         return views.catalog();
     }
 
+    /** The view of the surfaces. */
     public SurfacesView surfaces() {
         return views.surfaces();
     }

@@ -23,7 +23,11 @@ public enum Picture {
     EXPORT,
     START;
 
-    /** The picture of this name. */
+    /**
+     * The picture of this name.
+     *
+     * @throws IllegalArgumentException if there is none, with those there are
+     */
     public static Picture named(String name) {
         for (Picture picture : values()) {
             if (picture.name().equalsIgnoreCase(name)) {

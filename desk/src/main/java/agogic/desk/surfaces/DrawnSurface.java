@@ -57,6 +57,12 @@ public final class DrawnSurface extends VBox {
     private double[] lights = new double[0];
     private int shownCount;
 
+    /**
+     * A surface as it looks.
+     *
+     * @param prefix what the ids of its controls begin with
+     * @param chosen is told the control that was clicked
+     */
     public DrawnSurface(Desk desk, String prefix, Consumer<Hand> chosen) {
         this.desk = desk;
         this.prefix = prefix;

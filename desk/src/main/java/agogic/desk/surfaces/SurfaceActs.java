@@ -83,6 +83,7 @@ public final class SurfaceActs {
         return editing.session().surfaces().stream().anyMatch(s -> s.id().equals(id));
     }
 
+    /** Asks where, and saves what the surface is, without what it moves. */
     public void saveDescription(Surface surface) {
         files.save(
                 "Save the description",
@@ -92,6 +93,7 @@ public final class SurfaceActs {
                         + ".");
     }
 
+    /** Asks where, and saves what the surface is and moves. */
     public void saveMap(Surface surface) {
         ControllerMap map = ControllerMap.of(editing.session(), surface.id());
         files.save(
@@ -102,6 +104,7 @@ public final class SurfaceActs {
                         + map.macros().size() + " macros, is in " + path.getFileName() + ".");
     }
 
+    /** Asks for a map or a description, and uses it in the session. */
     public void useMap() {
         files.read("Use a map", "Map or description of a surface", MapFile.ENDING, MapFile::read, this::use);
     }

@@ -28,6 +28,7 @@ public final class SurfacesActs {
     private final MacroActs macros;
     private final StrandActs strands;
 
+    /** What can be done with surfaces and their controls. */
     public SurfacesActs(
             Editing editing,
             Notices notices,

@@ -65,6 +65,7 @@ public final class SurfacesView extends BorderPane {
     private String shown;
     private int tabbed;
 
+    /** The surfaces, and what each control moves. */
     public SurfacesView(Desk desk, SurfacesActs acts) {
         this.desk = desk;
         this.acts = acts;
@@ -204,6 +205,7 @@ public final class SurfacesView extends BorderPane {
         refresh();
     }
 
+    /** What can be done here. */
     public SurfacesActs acts() {
         return acts;
     }
@@ -213,6 +215,7 @@ public final class SurfacesView extends BorderPane {
         return side;
     }
 
+    /** The panel of the control that is chosen. */
     public HandPanel hand() {
         return hand;
     }
@@ -376,10 +379,12 @@ public final class SurfacesView extends BorderPane {
 
     // Keys
 
+    /** The keys go into the filter. */
     public void typeFilter() {
         table.typeFilter();
     }
 
+    /** Empties the filter if it has the keys and a text; true if it did. */
     public boolean showAll() {
         return table.showAll();
     }

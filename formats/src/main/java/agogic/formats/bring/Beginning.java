@@ -18,6 +18,7 @@ public record Beginning(Instrument instrument, Function<String, Device> strip, L
     /** Nothing sounds, and nothing moves it. */
     public static final Beginning BARE = new Beginning((id, channel, program) -> null, id -> null, List.of());
 
+    /** Copies its lists, so that nobody changes them later. */
     public Beginning {
         surfaces = List.copyOf(surfaces);
     }

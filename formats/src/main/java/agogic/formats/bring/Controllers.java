@@ -103,7 +103,11 @@ public final class Controllers {
         };
     }
 
-    /** An outside device with a parameter for each way; it gets a lane and a route for each of them. */
+    /**
+     * An outside device with a parameter for each way; it gets a lane and a route for each of them.
+     *
+     * @throws IllegalArgumentException in words for people if an id or a name is blank, or the channel not 1 to 16
+     */
     public Device device(String id, String name, int channel, List<Said> said) {
         List<Said> ordered = new ArrayList<>();
         // The program is chosen before anything is moved.
@@ -220,10 +224,12 @@ public final class Controllers {
         lanes.add(new Lane(target, Lock.BEATS, Envelope.of(points), stretches));
     }
 
+    /** The lanes of all devices that were made so far. */
     public List<Lane> lanes() {
         return lanes;
     }
 
+    /** The rides of all devices that were made so far. */
     public List<Ride> rides() {
         return rides;
     }
@@ -233,6 +239,7 @@ public final class Controllers {
         routes.add(Route.of("route-" + (routes.size() + 1), null, Span.FULL, target));
     }
 
+    /** The routes of all devices that were made so far, the order being that of the file. */
     public List<Route> routes() {
         return routes;
     }

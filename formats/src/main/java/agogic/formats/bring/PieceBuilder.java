@@ -46,6 +46,7 @@ public final class PieceBuilder {
         controllers = new Controllers(timeline);
     }
 
+    /** The time of the piece. */
     public Timeline timeline() {
         return timeline;
     }
@@ -107,6 +108,8 @@ public final class PieceBuilder {
      * @param given what it is called, unless an earlier file has a track of that name
      * @param program the sound that is asked for, if one is
      * @param more devices behind the sound; they get names that nobody has yet
+     * @param channel 1 to 16
+     * @throws IllegalArgumentException in words for people if a name is blank, or the channel not 1 to 16
      */
     public void track(String given, int channel, Optional<Clip> clip, Optional<Program> program, List<Device> more) {
         String id = nextId();
@@ -159,7 +162,11 @@ public final class PieceBuilder {
         chain.add(device.id());
     }
 
-    /** The piece: one empty track if there is none, and a loop of its first four bars that is off. */
+    /**
+     * The piece: one empty track if there is none, and a loop of its first four bars that is off.
+     *
+     * @throws IllegalArgumentException in words for people if what was put together does not hold together
+     */
     public Session piece(String title, List<Section> sections) {
         if (tracks.isEmpty()) {
             track("Track 1", 1, Optional.empty(), Optional.empty(), List.of());

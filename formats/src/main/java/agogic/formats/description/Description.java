@@ -19,6 +19,7 @@ import java.util.Locale;
 public record Description(List<Device> devices, List<String> left) {
     private static final long LARGEST = 64L << 20;
 
+    /** Copies its lists, so that nobody changes them later. */
     public Description {
         devices = List.copyOf(devices);
         left = List.copyOf(left);

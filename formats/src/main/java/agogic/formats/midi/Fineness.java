@@ -31,6 +31,7 @@ public enum Fineness {
         throw new IllegalArgumentException("How fine controllers are is 7, 14 or nrpn, not “" + word + "”.");
     }
 
+    /** What it is called in a command. */
     public String word() {
         return word;
     }

@@ -149,7 +149,12 @@ public final class MidiExport {
         return make(session, How.of(fineness, wire));
     }
 
-    /** The session as the bytes of a file, with what it came to. */
+    /**
+     * The session as the bytes of a file, with what it came to.
+     *
+     * @throws IllegalArgumentException in words for people if an event lies farther behind the one before than a file
+     *     can say
+     */
     public static Made make(Session session, How how) {
         MidiExport export = new MidiExport(session, how, false);
         byte[] file = export.file();
@@ -159,7 +164,12 @@ public final class MidiExport {
     /** A file that is made, with what each of its lines does, the one that is farthest from its lane first. */
     public record Plot(Made made, List<OnWire> lines) {}
 
-    /** As {@link #make(Session, How)}, with what each line does on the wire. */
+    /**
+     * As {@link #make(Session, How)}, with what each line does on the wire.
+     *
+     * @throws IllegalArgumentException in words for people if an event lies farther behind the one before than a file
+     *     can say
+     */
     public static Plot plot(Session session, How how) {
         MidiExport export = new MidiExport(session, how, true);
         byte[] file = export.file();

@@ -289,6 +289,7 @@ public final class MidiFile {
         return name;
     }
 
+    /** How many tracks it has, 1 or more. */
     public int tracks() {
         return tracks.size();
     }

@@ -24,7 +24,11 @@ public final class LaneTables {
     /** A point as its cells. */
     record Row(String seconds, String beat, String bar, String value, String unit, String shape, String amount) {}
 
-    /** {@code seconds,beat,bar,value,unit,shape,amount}: the points of a layer; the value in the parameter's unit. */
+    /**
+     * {@code seconds,beat,bar,value,unit,shape,amount}: the points of a layer; the value in the parameter's unit.
+     *
+     * @throws IllegalArgumentException in words for people if the session has no such target
+     */
     public static SafeFile.Text points(Session session, Lane lane, int layer) {
         return text -> {
             IntFunction<Row> rows = rows(session, lane, layer);
@@ -66,6 +70,7 @@ public final class LaneTables {
      * {@code seconds,beat} and a column for each target, in its unit: what is heard of them.
      *
      * @param every seconds between two rows, above 0
+     * @throws IllegalArgumentException in words for people if the session has no such target
      */
     public static SafeFile.Text samples(Session session, List<Target> targets, double every) {
         return text -> {

@@ -33,6 +33,7 @@ public final class Table {
 
     /** One line of a table. */
     public record Line(String file, long number, CSVRecord cells) {
+        /** The text in a column, from 0; empty if the line is shorter. */
         public String text(int column) {
             return column < cells.size() ? cells.get(column).strip() : "";
         }
@@ -47,6 +48,7 @@ public final class Table {
             throw error("expected a number for “" + name + "”, found “" + text + "”");
         }
 
+        /** An error at this line, in words for people. */
         public FormatException error(String what) {
             return new FormatException(file + ", line " + number + ": " + what + ".");
         }

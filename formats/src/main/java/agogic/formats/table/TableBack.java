@@ -61,7 +61,11 @@ public final class TableBack {
         return new SamplesBack(table).of(target, as);
     }
 
-    /** What a change is, for people. */
+    /**
+     * What a change is, for people.
+     *
+     * @throws IllegalArgumentException in words for people if the session has no such target
+     */
     public static String told(Session session, Change change) {
         return TargetName.of(session, change.target()) + ": " + change.what() + ", "
                 + session.timeline().printBars(session.timeline().beatAt(change.from())) + " – "

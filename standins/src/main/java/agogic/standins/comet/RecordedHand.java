@@ -37,10 +37,12 @@ public enum RecordedHand {
     /** Bytes that came at one time, in seconds from the start of the pass; below 0 in the count-in. */
     public record Bytes(double seconds, byte[] bytes) {}
 
+    /** What the ride is called. */
     public String title() {
         return title;
     }
 
+    /** The surface that it was played on. */
     public Surface surface() {
         return surface;
     }

@@ -46,7 +46,12 @@ public final class SimulatedDevice implements MidiDevice {
         }
     }
 
-    /** Sends one short message, of a channel or of the system (such as the pulses of a clock), to all who listen: one at a time, as a wire does. */
+    /**
+     * Sends one short message, of a channel or of the system (such as the pulses of a clock), to all who listen: one
+     * at a time, as a wire does.
+     *
+     * @throws IllegalArgumentException if that is no short message
+     */
     public synchronized void send(int status, int data1, int data2) {
         if (!open) {
             return;

@@ -19,7 +19,11 @@ public final class AudioEdits {
 
     private AudioEdits() {}
 
-    /** What of a file the clip with this id plays; refused if it plays none. */
+    /**
+     * What of a file the clip with this id plays.
+     *
+     * @throws IllegalArgumentException in words for people if there is no such clip, or it plays none
+     */
     public static AudioPart part(Session session, String id) {
         Clip clip = Clips.of(session, id);
         return clip.audio()
@@ -27,8 +31,10 @@ public final class AudioEdits {
     }
 
     /**
-     * With a clip on a track that plays all of a file from {@code beat} on. The piece becomes as long as the audio if it was
-     * shorter.
+     * With a clip on a track that plays all of a file from {@code beat} (quarter notes, 0 or more) on. The piece
+     * becomes as long as the audio if it was shorter.
+     *
+     * @throws IllegalArgumentException in words for people if there is no such track, or the clip cannot lie there
      */
     public static Clips.Made add(Session session, String trackId, AudioFile file, String name, double beat) {
         double ends = session.timeline().secondsAt(beat) + file.seconds();
@@ -49,7 +55,12 @@ public final class AudioEdits {
         return Clips.replaced(session, id, c -> c.with(c.audio().map(edit)));
     }
 
-    /** With a clip so loud, in dB. */
+    /**
+     * With a clip so loud, −96 to 24 dB.
+     *
+     * @throws IllegalArgumentException in words for people if there is no such clip, it plays no audio, or cannot be
+     *     so loud
+     */
     public static Session gain(Session session, String id, double decibel) {
         return part(session, id, a -> a.gain(decibel));
     }
@@ -57,7 +68,8 @@ public final class AudioEdits {
     /**
      * With a clip that fades in and out in so many seconds.
      *
-     * @throws IllegalArgumentException if both are longer than the clip
+     * @throws IllegalArgumentException in words for people if there is no such clip, it plays no audio, or both are longer
+     *     than it
      */
     public static Session fades(Session session, String id, double in, double out) {
         Clip clip = Clips.of(session, id);
@@ -74,12 +86,20 @@ public final class AudioEdits {
         return part(session, id, a -> a.fades(in, out));
     }
 
-    /** With a clip that keeps its place in beats or in seconds when the tempo changes. */
+    /**
+     * With a clip that keeps its place in beats or in seconds when the tempo changes.
+     *
+     * @throws IllegalArgumentException in words for people if there is no such clip, or it plays no audio
+     */
     public static Session lock(Session session, String id, Lock lock) {
         return part(session, id, a -> a.locked(lock));
     }
 
-    /** With another file in the place of one, in all clips that play it; it may have another length. */
+    /**
+     * With another file in the place of one, in all clips that play it; it may have another length.
+     *
+     * @throws IllegalArgumentException in words for people if the session has no such file
+     */
     public static Session replace(Session session, String file, AudioFile other) {
         AudioFile old = session.audio(file);
         AudioFile fresh = other.called(freshId(session)).carried(old.inside());
@@ -102,12 +122,20 @@ public final class AudioEdits {
                 : part.of(fresh.id()).range(0, fresh.seconds(), part.loop());
     }
 
-    /** With a file that lies elsewhere, the same audio. */
+    /**
+     * With a file that lies elsewhere, the same audio.
+     *
+     * @throws IllegalArgumentException in words for people if the session has no such file
+     */
     public static Session found(Session session, String file, String path) {
         return session.withAudio(session.audio(file).at(path));
     }
 
-    /** With a file carried in the file of the piece, or only named there. */
+    /**
+     * With a file carried in the file of the piece, or only named there.
+     *
+     * @throws IllegalArgumentException in words for people if the session has no such file
+     */
     public static Session carry(Session session, String file, boolean inside) {
         return session.withAudio(session.audio(file).carried(inside));
     }

@@ -1,19 +1,12 @@
 package agogic.core.edit.clip;
 
 import agogic.core.audio.AudioPart;
-import agogic.core.envelope.Envelope;
-import agogic.core.lane.Extent;
-import agogic.core.lane.Frame;
-import agogic.core.lane.InBeats;
 import agogic.core.lane.Lane;
 import agogic.core.lane.Layer;
-import agogic.core.lane.Stretch;
 import agogic.core.score.Clip;
-import agogic.core.score.Dynamic;
-import agogic.core.score.Hairpin;
-import agogic.core.score.Note;
 import agogic.core.session.Session;
 import agogic.core.session.Track;
+import agogic.core.session.Writable;
 import agogic.core.time.Timeline;
 import java.util.ArrayList;
 import java.util.HashSet;
@@ -30,7 +23,11 @@ public final class Clips {
     /** A session, and the id of the clip that came of an edit. */
     public record Made(Session session, String clip) {}
 
-    /** The clip with this id. */
+    /**
+     * The clip with this id.
+     *
+     * @throws IllegalArgumentException in words for people if there is none
+     */
     public static Clip of(Session session, String id) {
         return session.clip(id)
                 .orElseThrow(() -> new IllegalArgumentException("The session has no clip “" + id + "”."));
@@ -44,7 +41,11 @@ public final class Clips {
                 .toList()));
     }
 
-    /** With a clip begun at {@code beat}. */
+    /**
+     * With a clip begun at {@code beat} of the piece, in quarter notes; below 0 is 0.
+     *
+     * @throws IllegalArgumentException in words for people if there is no such clip
+     */
     public static Session move(Session session, String id, double beat) {
         of(session, id);
         return replaced(session, id, c -> c.at(Math.max(0, beat), session.timeline()));
@@ -72,7 +73,7 @@ public final class Clips {
     /**
      * With another name.
      *
-     * @throws IllegalArgumentException in words for people if the name is blank
+     * @throws IllegalArgumentException in words for people if there is no such clip, or the name is blank
      */
     public static Session rename(Session session, String id, String name) {
         if (name.isBlank()) {
@@ -82,13 +83,18 @@ public final class Clips {
         return replaced(session, id, c -> c.named(name.strip()));
     }
 
-    /** With a copy at {@code beat}, which is its own: what is changed in one stays as it is in the other. */
+    /**
+     * With a copy at {@code beat} of the piece, which is its own: what is changed in one stays as it is in the other.
+     *
+     * @throws IllegalArgumentException in words for people if there is no such clip, or a protected lane says something in it
+     */
     public static Made copy(Session session, String id, double beat) {
         return beside(session, of(session, id), of(session, id).at(Math.max(0, beat), session.timeline()));
     }
 
     /** With {@code fresh} on the track of {@code clip}, with its layers. */
     private static Made beside(Session session, Clip clip, Clip fresh) {
+        Writable.clip(session, clip.id());
         Track track = session.trackOfClip(clip.id()).orElseThrow();
         String id = freshId(session);
         List<Clip> clips = new ArrayList<>(track.clips());
@@ -121,7 +127,7 @@ public final class Clips {
     /**
      * With copies one behind the other up to {@code beat}; the last is as long as there is room.
      *
-     * @throws IllegalArgumentException in words for people if it ends there or later, or more than a thousand copies would be needed
+     * @throws IllegalArgumentException in words for people if there is no such clip, or a protected lane says something in it, or it ends there or later, or more than a thousand copies would be needed
      */
     public static Session repeat(Session session, String id, double beat) {
         Clip clip = of(session, id);
@@ -144,7 +150,7 @@ public final class Clips {
     /**
      * With a clip cut in two at {@code beat}; nothing that is heard moves. The second part is told.
      *
-     * @throws IllegalArgumentException if that is not inside of it, or its audio fades there
+     * @throws IllegalArgumentException if there is no such clip, or a protected lane says something in it, or that is not inside of it, or its audio fades there
      */
     public static Made cut(Session session, String id, double beat) {
         Clip clip = of(session, id);
@@ -186,7 +192,7 @@ public final class Clips {
     /**
      * With a clip from one beat to another: its content stays where it is in the piece, more or less of it is heard.
      *
-     * @throws IllegalArgumentException if it would begin before its content does
+     * @throws IllegalArgumentException if there is no such clip, or it would begin before its content does
      */
     public static Session resize(Session session, String id, double from, double to) {
         Clip clip = of(session, id);
@@ -207,7 +213,7 @@ public final class Clips {
     /**
      * With all of a clip's content, as it is heard now, in {@code length} quarter notes.
      *
-     * @throws IllegalArgumentException in words for people if it plays audio, or would go more than 64 times as fast or as slow as it was written
+     * @throws IllegalArgumentException in words for people if there is no such clip, or it plays audio, or would go more than 64 times as fast or as slow as it was written
      */
     public static Session stretch(Session session, String id, double length) {
         Clip clip = of(session, id);
@@ -226,7 +232,7 @@ public final class Clips {
     /**
      * With a clip that repeats {@code cycle} quarter notes of its content; 0 for not at all.
      *
-     * @throws IllegalArgumentException in words for people if the turn is shorter than a 64th of a quarter note
+     * @throws IllegalArgumentException in words for people if there is no such clip, or the turn is shorter than a 64th of a quarter note
      */
     public static Session loop(Session session, String id, double cycle) {
         Clip clip = of(session, id);
@@ -238,9 +244,14 @@ public final class Clips {
                 session, id, c -> c.repeating(cycle).with(c.audio().map(a -> AudioEdits.looped(session, c, a, cycle))));
     }
 
-    /** Without a clip and all that goes with it. */
+    /**
+     * Without a clip and all that goes with it.
+     *
+     * @throws IllegalArgumentException in words for people if there is no such clip, or a protected lane says something in it
+     */
     public static Session remove(Session session, String id) {
         of(session, id);
+        Writable.clip(session, id);
         Session left = session;
         for (Lane lane : session.lanes()) {
             List<Layer> layers =
@@ -256,107 +267,17 @@ public final class Clips {
      * With two clips of one track as one, from the beginning of the first to the end of the last. What lies between them is
      * empty; its content is what is heard.
      *
-     * @throws IllegalArgumentException in words for people if they are not two of one track, lie one over the other, or play audio that does not go on
+     * @throws IllegalArgumentException in words for people if there is no such clip, or a protected lane says something in them, or they are not two of one track, lie one over the other, or play audio that does not go on
      */
     public static Made join(Session session, String one, String other) {
-        Clip first = of(session, one).beat() <= of(session, other).beat() ? of(session, one) : of(session, other);
-        Clip second = first.id().equals(one) ? of(session, other) : of(session, one);
-        if (one.equals(other) || !session.trackOfClip(one).equals(session.trackOfClip(other))) {
-            throw new IllegalArgumentException("Two clips of one track can be joined.");
-        }
-        if (second.beat() < first.end() - Clip.SAME) {
-            throw new IllegalArgumentException(first.name() + " and " + second.name()
-                    + " lie one over the other. Move or shorten one of them first.");
-        }
-        AudioEdits.joinable(session, first, second);
-        double start = first.beat();
-        List<Note> notes = new ArrayList<>();
-        List<Dynamic> marks = new ArrayList<>();
-        List<Hairpin> hairpins = new ArrayList<>();
-        for (Clip clip : List.of(first.unrolled(), second.unrolled())) {
-            double by = clip.beat() - start;
-            clip.notes()
-                    .forEach(n -> notes.add(new Note(n.beat() + by, n.length(), n.pitch(), n.velocity(), n.release())));
-            clip.dynamics().forEach(d -> marks.add(new Dynamic(d.beat() + by, d.level(), d.mark())));
-            clip.hairpins().forEach(h -> hairpins.add(new Hairpin(h.from() + by, h.to() + by, h.louder())));
-        }
-        Clip joined = new Clip(first.name(), start, second.end() - start, notes, marks, hairpins)
-                .called(first.id())
-                .with(first.audio()
-                        .map(a ->
-                                a.fades(a.fadeIn(), second.audio().orElseThrow().fadeOut())));
-        Session done = session;
-        for (Lane lane : session.lanes()) {
-            Lane together = joined(session, lane, first, second);
-            done = together == lane ? done : done.with(together);
-        }
-        Track track = session.trackOfClip(one).orElseThrow();
-        List<Clip> clips = new ArrayList<>();
-        for (Clip clip : track.clips()) {
-            if (clip.id().equals(first.id())) {
-                clips.add(joined);
-            } else if (!clip.id().equals(second.id())) {
-                clips.add(clip);
-            }
-        }
-        return new Made(done.with(track.with(clips)), first.id());
+        return JoinedClips.of(session, one, other);
     }
 
-    private static Lane joined(Session session, Lane lane, Clip first, Clip second) {
-        List<Layer> layers = new ArrayList<>();
-        Layer absolute = null;
-        for (Layer layer : lane.layers()) {
-            boolean ofFirst = layer.clip().equals(first.id());
-            if (!ofFirst && !layer.clip().equals(second.id())) {
-                layers.add(layer);
-                continue;
-            }
-            Clip clip = ofFirst ? first : second;
-            double rest = layer.offset()
-                    ? Layer.NO_OFFSET
-                    : session.parameter(lane.target()).resting();
-            Layer into = layer.offset() || absolute == null
-                    ? new Layer(
-                            layer.name(),
-                            first.id(),
-                            layer.offset(),
-                            layer.on(),
-                            layer.lock(),
-                            Envelope.EMPTY,
-                            List.of(),
-                            List.of())
-                    : absolute;
-            Layer filled = filled(session, into, layer, clip, first.beat(), rest);
-            if (!layer.offset() && absolute != null) {
-                layers.set(layers.indexOf(absolute), filled);
-            } else {
-                layers.add(filled);
-            }
-            absolute = layer.offset() ? absolute : filled;
-        }
-        return layers.equals(lane.layers()) ? lane : lane.of(layers);
-    }
-
-    /** A layer of the joined clip with what {@code layer} says in its own. */
-    private static Layer filled(Session session, Layer into, Layer layer, Clip clip, double start, double rest) {
-        Envelope envelope = into.envelope();
-        List<Extent> drawn = new ArrayList<>(into.drawn());
-        for (InBeats.Said said : InBeats.of(layer, clip)) {
-            Envelope part = said.envelope().mapped(1, -start);
-            double from = part.time(0);
-            double to = part.time(part.size() - 1);
-            envelope = envelope.splice(from, to, part, rest);
-            if (!layer.offset()) {
-                drawn.add(new Extent(from, to));
-            }
-        }
-        List<Stretch> stretches = new ArrayList<>(into.stretches());
-        Frame now = Frame.of(session.timeline().tempo());
-        InBeats.stretches(layer, clip, now).forEach(s -> stretches.add(s.mapped(1, -start, now)));
-        return into.with(envelope, stretches).drawn(drawn);
-    }
-
-    /** What goes with a clip, in words: {@code 32 notes, 4 dynamics, layers of Cutoff and Level}. */
+    /**
+     * What goes with a clip, in words: {@code 32 notes, 4 dynamics, layers of Cutoff and Level}.
+     *
+     * @throws IllegalArgumentException in words for people if there is no such clip
+     */
     public static String carries(Session session, String id) {
         Clip clip = of(session, id);
         List<String> parts = new ArrayList<>();

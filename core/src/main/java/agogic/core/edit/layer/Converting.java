@@ -9,7 +9,6 @@ import agogic.core.lane.Frame;
 import agogic.core.lane.InBeats;
 import agogic.core.lane.Lane;
 import agogic.core.lane.Layer;
-import agogic.core.lane.Placed;
 import agogic.core.lane.Stretch;
 import agogic.core.parameter.Offset;
 import agogic.core.parameter.Parameter;
@@ -62,7 +61,8 @@ public final class Converting {
      * What a layer of the timeline says while a clip lasts goes into the clip. On the timeline the value before it stays
      * there instead.
      *
-     * @throws IllegalArgumentException if it is no layer of the timeline, says nothing, or the clip says something already
+     * @throws IllegalArgumentException in words for people if the lane is protected, or it is no layer of the timeline, says
+     *     nothing, or the clip says something already
      */
     public static Outcome toClip(Session session, Target target, int layer, String clip) {
         return of(session, target).toClip(layer, clip);
@@ -128,7 +128,12 @@ public final class Converting {
         return layer.offset() ? Layer.NO_OFFSET : parameter.resting();
     }
 
-    /** What a layer of a clip says goes to the timeline, wherever in the piece it is heard. */
+    /**
+     * What a layer of a clip says goes to the timeline, wherever in the piece it is heard.
+     *
+     * @throws IllegalArgumentException in words for people if the lane is protected, or there is no such layer, it
+     *     says nothing or lies on the timeline already
+     */
     public static Outcome toTimeline(Session session, Target target, int layer) {
         return of(session, target).toTimeline(layer);
     }
@@ -165,7 +170,12 @@ public final class Converting {
                         : without.with(0, after));
     }
 
-    /** All that is heard becomes the absolute layer of the timeline, locked to beats. Silenced layers stay as they are. */
+    /**
+     * All that is heard becomes the absolute layer of the timeline, locked to beats. Silenced layers stay as they
+     * are.
+     *
+     * @throws IllegalArgumentException in words for people if the lane is protected
+     */
     public static Outcome flatten(Session session, Target target) {
         return of(session, target).flatten();
     }
@@ -257,7 +267,12 @@ public final class Converting {
         return tidy;
     }
 
-    /** The absolute layer of the timeline becomes an offset from where the parameter rests. */
+    /**
+     * The absolute layer of the timeline becomes an offset from where the parameter rests.
+     *
+     * @throws IllegalArgumentException in words for people if the lane is protected, or its layer says nothing, or
+     *     its parameter moves in steps
+     */
     public static Outcome toOffset(Session session, Target target) {
         return of(session, target).toOffset();
     }
@@ -285,7 +300,12 @@ public final class Converting {
         return outcome(after.with(after.layers().size(), offset.switched(layer.on())));
     }
 
-    /** An offset goes into the absolute layer of the same place: that of the timeline, or of its clip. */
+    /**
+     * An offset goes into the absolute layer of the same place: that of the timeline, or of its clip.
+     *
+     * @throws IllegalArgumentException in words for people if the lane is protected, or there is no such layer, it is
+     *     absolute already or has none to go into
+     */
     public static Outcome toAbsolute(Session session, Target target, int layer) {
         return of(session, target).toAbsolute(layer);
     }
@@ -313,7 +333,12 @@ public final class Converting {
         return outcome(lane.with(place, after).without(index));
     }
 
-    /** Two offsets of one place become one. */
+    /**
+     * Two offsets of one place become one.
+     *
+     * @throws IllegalArgumentException in words for people if the lane is protected, or they are not two offsets of
+     *     one place
+     */
     public static Outcome merge(Session session, Target target, int one, int other) {
         return of(session, target).merge(one, other);
     }
@@ -336,7 +361,12 @@ public final class Converting {
         return outcome(lane.with(one, merged).without(other));
     }
 
-    /** A layer of the timeline locked otherwise, without moving what is heard. */
+    /**
+     * A layer of the timeline locked otherwise, without moving what is heard.
+     *
+     * @throws IllegalArgumentException in words for people if the lane is protected, or there is no such layer, or it
+     *     is one of a clip
+     */
     public static Outcome lock(Session session, Target target, int layer, Lock lock) {
         return of(session, target).lock(layer, lock);
     }
@@ -349,27 +379,7 @@ public final class Converting {
         if (layer.lock() == lock) {
             return new Outcome(session, new Difference(0, 0));
         }
-        // A ride from another tempo has no place in seconds any more: its points stay.
-        List<Stretch> stretches = layer.stretches().stream()
-                .filter(s -> s.frame().isEmpty())
-                .map(s -> s.lying(relocked(s.from(), lock), relocked(s.to(), lock), relocked(s.under(), lock)))
-                .toList();
-        List<Placed> placed = layer.placed().stream()
-                .map(p -> new Placed(p.pattern(), relocked(p.from(), lock), relocked(p.to(), lock), p.turn()))
-                .toList();
-        return outcome(lane.with(index, layer.with(lock, relocked(layer.envelope(), lock), stretches, placed)));
-    }
-
-    private double relocked(double time, Lock lock) {
-        return lock == Lock.BEATS
-                ? session.timeline().beatAt(time)
-                : session.timeline().secondsAt(time);
-    }
-
-    private Envelope relocked(Envelope envelope, Lock lock) {
-        return lock == Lock.BEATS
-                ? InBeats.ofSeconds(envelope, session.timeline())
-                : InBeats.toSeconds(envelope, session.timeline());
+        return outcome(lane.with(index, new Relocking(session, lock).layer(layer)));
     }
 
     private Layer having(int index) {

@@ -23,7 +23,11 @@ public record Difference(double farthest, double beat) {
     /** Less than this is rounding, normalised. */
     private static final double ROUNDING = 1e-9;
 
-    /** Between {@code before} and {@code after}, over the whole piece: at all points and between them. */
+    /**
+     * Between {@code before} and {@code after}, over the whole piece: at all points and between them.
+     *
+     * @throws IllegalArgumentException in words for people if one of the sessions has no such target
+     */
     public static Difference of(Session before, Session after, Target target) {
         if (unheard(after, target).isPresent()) {
             return new Difference(0, 0);
@@ -85,7 +89,11 @@ public record Difference(double farthest, double beat) {
         }
     }
 
-    /** Why what the lane of a target says is not heard, whatever it says; empty if it is. */
+    /**
+     * Why what the lane of a target says is not heard, whatever it says; empty if it is.
+     *
+     * @throws IllegalArgumentException in words for people if the session has no such target
+     */
     public static Optional<String> unheard(Session session, Target target) {
         String name = session.parameter(target).name();
         Optional<Macro> macro = session.macroOf(target).filter(m -> m.members().stream()
@@ -104,14 +112,22 @@ public record Difference(double farthest, double beat) {
         return farthest == 0;
     }
 
-    /** In words: {@code nothing that is heard moved}, or how far it did, and where. */
+    /**
+     * In words: {@code nothing that is heard moved}, or how far it did, and where.
+     *
+     * @throws IllegalArgumentException in words for people if the session has no such target
+     */
     public String told(Session session, Target target) {
         return none()
                 ? "nothing that is heard moved" + why(session, target)
                 : "what is heard moved" + by(session, target);
     }
 
-    /** The same of what is not done yet: {@code nothing that is heard moves}. */
+    /**
+     * The same of what is not done yet: {@code nothing that is heard moves}.
+     *
+     * @throws IllegalArgumentException in words for people if the session has no such target
+     */
     public String would(Session session, Target target) {
         return none()
                 ? "nothing that is heard moves" + why(session, target)

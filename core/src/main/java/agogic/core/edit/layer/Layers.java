@@ -44,19 +44,31 @@ public final class Layers {
         return session.with(lane.with(lane.layers().size(), Layer.of(clip, offset)));
     }
 
-    /** With another name for a layer; none if it is empty. */
+    /**
+     * With another name for a layer; none if it is empty.
+     *
+     * @throws IllegalArgumentException in words for people if there is no such layer
+     */
     public static Session rename(Session session, Target target, int layer, String name) {
         Lane lane = having(session, target, layer);
         return session.with(lane.with(layer, lane.layer(layer).named(name.strip())));
     }
 
-    /** With a layer silenced, or heard again. */
+    /**
+     * With a layer silenced, or heard again.
+     *
+     * @throws IllegalArgumentException in words for people if there is no such layer
+     */
     public static Session switched(Session session, Target target, int layer, boolean on) {
         Lane lane = having(session, target, layer);
         return session.with(lane.with(layer, lane.layer(layer).switched(on)));
     }
 
-    /** With this layer heard alone; with all of them heard, if it was the only one. */
+    /**
+     * With this layer heard alone; with all of them heard, if it was the only one.
+     *
+     * @throws IllegalArgumentException in words for people if there is no such layer
+     */
     public static Session alone(Session session, Target target, int layer) {
         Lane lane = having(session, target, layer);
         boolean already = aloneAlready(lane, layer);
@@ -67,7 +79,7 @@ public final class Layers {
         return session.with(after);
     }
 
-    /** With no layer of a lane silenced. */
+    /** With no layer of a lane silenced; the same session if none is. */
     public static Session heard(Session session, Target target) {
         Lane lane = session.lane(target);
         return session.with(
@@ -108,7 +120,11 @@ public final class Layers {
         return lane;
     }
 
-    /** What writes into a layer of a lane as it is now. */
+    /**
+     * What writes into a layer of a lane as it is now.
+     *
+     * @throws IllegalArgumentException in words for people if the session has no such target
+     */
     public static LaneWriter writer(Session session, Target target, int layer) {
         Lane lane = session.lane(target);
         Layer one = lane.layer(layer);
@@ -128,7 +144,12 @@ public final class Layers {
         Lane of(LaneWriter writer, Lane layer);
     }
 
-    /** With one layer of a lane edited. */
+    /**
+     * With one layer of a lane edited.
+     *
+     * @throws IllegalArgumentException in words for people if there is no such layer, or what the edit makes of it
+     *     cannot be
+     */
     public static Session edited(Session session, Target target, int layer, Edit edit) {
         Lane lane = having(session, target, layer);
         Lane after = edit.of(writer(session, target, layer), lane.only(layer));
@@ -141,7 +162,7 @@ public final class Layers {
         return (layer.offset() ? "offset " : "absolute ") + where;
     }
 
-    /** The name of a clip, with its place where another has that name too. */
+    /** The name of a clip, with its place where another has that name too; {@code that is gone} if there is none. */
     public static String clip(Session session, String id) {
         Clip clip = session.clip(id).orElse(null);
         if (clip == null) {

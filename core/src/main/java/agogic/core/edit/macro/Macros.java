@@ -20,7 +20,11 @@ import java.util.stream.Collectors;
 public final class Macros {
     private Macros() {}
 
-    /** A new macro without members, under a name that no other has. */
+    /**
+     * A new macro without members, under a name that no other has.
+     *
+     * @throws IllegalArgumentException in words for people if the name is blank
+     */
     public static Macro fresh(Session session, String wanted) {
         String name = wanted;
         for (int n = 2; taken(session, name); n++) {

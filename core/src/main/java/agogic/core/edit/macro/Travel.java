@@ -24,7 +24,11 @@ import java.util.Optional;
  *     the greatest of the whole piece are what is told, and the macro is fitted to them instead of the resting places
  */
 public record Travel(double down, double up, Target lowest, Target highest, double shift, double each, boolean moves) {
-    /** The reach of the members by offset; empty if the macro has none. */
+    /**
+     * The reach of the members by offset; empty if the macro has none.
+     *
+     * @throws IllegalArgumentException in words for people if the session lacks a member
+     */
     public static Optional<Travel> of(Session session, Macro macro) {
         List<Target> members = members(macro);
         if (members.isEmpty()) {
@@ -116,7 +120,12 @@ public record Travel(double down, double up, Target lowest, Target highest, doub
         return after.with(centred.with(centred.parameter().restingAt(0.5)));
     }
 
-    /** What does not fit together in a macro, in words: units, ranges or tapers that differ. Nothing is refused for it. */
+    /**
+     * What does not fit together in a macro, in words: units, ranges or tapers that differ. Nothing is refused for
+     * it.
+     *
+     * @throws IllegalArgumentException in words for people if the session lacks a member
+     */
     public static List<String> warnings(Session session, Macro macro) {
         List<String> warnings = new ArrayList<>();
         List<Target> members = members(macro);

@@ -46,7 +46,11 @@ public final class Finishing {
         return -1;
     }
 
-    /** The session with another recipe for a stretch; its envelope is as it was until it is made. */
+    /**
+     * The session with another recipe for a stretch; its envelope is as it was until it is made.
+     *
+     * @throws IllegalArgumentException in words for people if there is no such layer, or the lane is protected
+     */
     public static Session by(Session session, Target target, int layer, int stretch, Recipe recipe) {
         Writable.lane(session, target);
         return Layers.edited(session, target, layer, (writer, lane) -> writer.later(lane, stretch, recipe));

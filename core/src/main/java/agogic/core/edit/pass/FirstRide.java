@@ -14,6 +14,9 @@ import java.util.List;
  * @param steady width of the steadying window in seconds, 0 to 1
  */
 public record FirstRide(double shift, double wider, double steady) {
+    /**
+     * @throws IllegalArgumentException in words for people if one of these is not what it can be
+     */
     public FirstRide {
         boolean fits = shift >= 0 && shift <= 1 && wider > 0 && wider <= 100 && steady >= 0 && steady <= 1;
         if (!fits) {
@@ -22,7 +25,11 @@ public record FirstRide(double shift, double wider, double steady) {
         }
     }
 
-    /** As usual, but so many seconds earlier. */
+    /**
+     * As usual, but so many seconds (0 to 1) earlier.
+     *
+     * @throws IllegalArgumentException in words for people if it is not 0 to 1 s
+     */
     public static FirstRide late(double seconds) {
         return new FirstRide(seconds, 1, Recipe.STEADY);
     }

@@ -46,7 +46,11 @@ public final class Loosening {
         return edited;
     }
 
-    /** How many rides of these lanes would be written anew. */
+    /**
+     * How many rides of these lanes would be written anew.
+     *
+     * @throws IllegalArgumentException in words for people if the session has no such target
+     */
     public static int rides(Session session, Collection<Target> targets) {
         return places(session, targets).size();
     }

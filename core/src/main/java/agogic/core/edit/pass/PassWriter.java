@@ -45,7 +45,10 @@ public final class PassWriter {
      */
     public record Outcome(Session session, List<String> loose) {}
 
-    /** The session after these passes; routes that are not pinned are in Read again, unless their hands go on. */
+    /**
+     * The session after these passes; routes that are not pinned are in Read again, unless their hands go on. What
+     * cannot be written is left out: see {@link #outcome}.
+     */
     public static Session write(Session session, List<Pass> passes) {
         return outcome(session, passes).session();
     }

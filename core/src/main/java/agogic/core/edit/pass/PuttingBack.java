@@ -44,7 +44,12 @@ public final class PuttingBack {
         return all.stream().filter(t -> Hand.onScreen(t).equals(ride.hand())).findFirst();
     }
 
-    /** The session with a ride on the lane of {@code target}, over what is there, from its first move to its end. */
+    /**
+     * The session with a ride on the lane of {@code target}, over what is there, from its first move to its end.
+     *
+     * @throws IllegalArgumentException in words for people if the session has no such target, or its lane is
+     *     protected
+     */
     public static Session on(Session session, Ride ride, Target target) {
         Route route = session.routes().stream()
                 .filter(r -> r.target().equals(target)

@@ -88,7 +88,10 @@ public final class RecipeForAll {
      */
     public record Outcome(Session session, int rides, int before, int after) {}
 
-    /** The session with the chosen ones of its rides by this recipe; what is told of them is not looked at. */
+    /**
+     * The session with the chosen ones of its rides by this recipe; what is told of them is not looked at. Rides of
+     * protected lanes stay.
+     */
     public Outcome apply(Predicate<One> chosen) {
         Session edited = session;
         int rides = 0;

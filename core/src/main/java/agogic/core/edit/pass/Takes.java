@@ -103,7 +103,12 @@ public final class Takes {
         return session.timeline().printBars(session.timeline().beatAt(seconds));
     }
 
-    /** The session with another name for a take; none if it is empty. */
+    /**
+     * The session with another name for a take; none if it is empty.
+     *
+     * @param layer from 0
+     * @param index the place of the take among the stretches of the layer, from 0
+     */
     public static Session rename(Session session, Target target, int layer, int index, String name) {
         Lane lane = session.lane(target);
         List<Stretch> stretches = new ArrayList<>(lane.layer(layer).stretches());

@@ -58,7 +58,11 @@ public final class Carrying {
                         .toList());
     }
 
-    /** What carrying would do, in a sentence. */
+    /**
+     * What carrying would do, in a sentence.
+     *
+     * @throws IllegalArgumentException in words for people if there is nothing to carry or it cannot be carried there
+     */
     public static String told(Session session, Target from, Target to, boolean keeps) {
         carry(session, from, to, keeps);
         Lane lane = session.lane(from);

@@ -20,8 +20,11 @@ public final class Chosen {
     private Chosen() {}
 
     /**
-     * The points of a layer in ranges that are said in words: {@code 9 17}, {@code in Shadow}, {@code loop}, {@code all}; with a
-     * value before it only those that read so: {@code 300 Hz in Shadow}.
+     * The points of a layer in ranges that are said in words: {@code 9 17}, {@code in Shadow}, {@code loop}, {@code
+     * all}; with a value before it only those that read so: {@code 300 Hz in Shadow}.
+     *
+     * @throws IllegalArgumentException in words for people if the words say no range, or a value that the parameter
+     *     cannot have
      */
     public static BitSet in(Session session, Target target, int layer, String words) {
         RangeWords said = RangeWords.atEnd(session, words.strip());
@@ -88,7 +91,11 @@ public final class Chosen {
         return Ties.sorted(all);
     }
 
-    /** Without the chosen points. */
+    /**
+     * Without the chosen points.
+     *
+     * @throws IllegalArgumentException in words for people if the lane is protected
+     */
     public static Session delete(Session session, Target target, int layer, BitSet chosen) {
         Envelope envelope = session.lane(target).layer(layer).envelope();
         List<Point> left = new ArrayList<>();
@@ -100,7 +107,12 @@ public final class Chosen {
         return with(session, target, layer, Ties.sorted(Envelope.of(left)));
     }
 
-    /** The chosen points as a piece of an envelope, in beats from the first of them; a layer that is locked to seconds, too. */
+    /**
+     * The chosen points as a piece of an envelope, in beats from the first of them; a layer that is locked to
+     * seconds, too.
+     *
+     * @param chosen places of points that are there
+     */
     public static List<Point> taken(Session session, Target target, int layer, BitSet chosen) {
         Layer one = session.lane(target).layer(layer);
         List<Point> points = new ArrayList<>();

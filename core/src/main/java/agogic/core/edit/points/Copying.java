@@ -61,6 +61,9 @@ public final class Copying {
             double speed,
             By by,
             Source source) {
+        /**
+         * @throws IllegalArgumentException in words for people if one of these is not what it can be
+         */
         public Order {
             if (!(end > begin)) {
                 throw new IllegalArgumentException("The range that is to be copied ends before it begins.");
@@ -174,7 +177,11 @@ public final class Copying {
         return session.with(Writable.lane(session, order.to).with(0, after));
     }
 
-    /** What was copied, in a sentence. */
+    /**
+     * What was copied, in a sentence.
+     *
+     * @throws IllegalArgumentException in words for people if the session lacks a parameter that the order names
+     */
     public static String told(Session session, Order order, Outcome outcome) {
         String outside = outcome.clamped == 0
                 ? ""

@@ -57,12 +57,19 @@ public final class LoudnessDraft {
      * @param gate LUFS (momentary): what is softer is a pause, and the level is held there
      */
     public record Wanted(double target, double up, double down, double speed, double gate) {
-        /** What is usual for a voice: 8 dB each way, 30 dB a second, and pauses 20 dB below the target. */
+        /**
+         * What is usual for a voice: 8 dB each way, 30 dB a second, and pauses 20 dB below the target, which is in
+         * LUFS.
+         */
         public static Wanted of(double target) {
             return new Wanted(target, 8, 8, 30, target - 20);
         }
 
-        /** Refuses what cannot be, with words for people. */
+        /**
+         * Refuses what cannot be, with words for people.
+         *
+         * @throws IllegalArgumentException in words for people if one of these is not what it can be
+         */
         public Wanted {
             if (!(target >= -60 && target <= 0)) {
                 throw new IllegalArgumentException("The target lies between −60 and 0 LUFS.");
@@ -126,7 +133,7 @@ public final class LoudnessDraft {
         return parameter.unit() == Unit.DECIBEL && !parameter.stepped() && !parameter.reserved();
     }
 
-    /** The session without an earlier draft of this level: what is to be measured. */
+    /** The session without an earlier draft of this level: what is to be measured; the same if there is none. */
     public static Session without(Session session, Target target) {
         Lane lane = session.lane(target);
         List<Layer> left = new ArrayList<>(lane.layers());

@@ -15,6 +15,7 @@ import java.util.List;
  * @param sets with values of the parameters that they were taken of
  */
 public record OwnShapes(List<Pattern> patterns, List<SnapshotSet> sets) {
+    /** Copies its lists, so that nobody changes them later. */
     public OwnShapes {
         patterns = List.copyOf(patterns);
         sets = List.copyOf(sets);
@@ -43,8 +44,11 @@ public record OwnShapes(List<Pattern> patterns, List<SnapshotSet> sets) {
     }
 
     /**
-     * Brings them into a session. A name that is taken by something else gets a number; what is there already, just so, does
-     * not come twice.
+     * Brings them into a session. A name that is taken by something else gets a number; what is there already, just
+     * so, does not come twice.
+     *
+     * @throws IllegalArgumentException in words for people if a lane where a pattern of one of the names is placed is
+     *     protected
      */
     public Brought into(Session session) {
         Session after = session;

@@ -38,8 +38,11 @@ public final class Patterns {
     }
 
     /**
-     * With this pattern, in the place of the one with its name if there is one: wherever that is placed, the points are those
-     * of the new one.
+     * With this pattern, in the place of the one with its name if there is one: wherever that is placed, the points
+     * are those of the new one.
+     *
+     * @throws IllegalArgumentException in words for people if a lane where it is placed is protected, or could not
+     *     take its points
      */
     public static Session keep(Session session, Pattern pattern) {
         Optional<Pattern> old = find(session, pattern.name());
@@ -112,7 +115,11 @@ public final class Patterns {
         return session.withLanes(lanes);
     }
 
-    /** Without a pattern; where it is placed its points stay, as points. */
+    /**
+     * Without a pattern; where it is placed its points stay, as points.
+     *
+     * @throws IllegalArgumentException in words for people if there is no such pattern
+     */
     public static Session remove(Session session, String name) {
         Pattern gone = find(session, name).orElseThrow(() -> unknown(session, name));
         return mapped(session, all -> all.stream()

@@ -7,7 +7,6 @@ import agogic.core.envelope.Shape;
 import agogic.core.envelope.Ties;
 import agogic.core.lane.Blend;
 import agogic.core.lane.InBeats;
-import agogic.core.lane.Lane;
 import agogic.core.lane.Layer;
 import agogic.core.parameter.Parameter;
 import agogic.core.parameter.Taper;
@@ -21,7 +20,6 @@ import java.util.ArrayList;
 import java.util.List;
 import java.util.function.DoubleUnaryOperator;
 import java.util.function.UnaryOperator;
-import java.util.stream.IntStream;
 
 /**
  * Edits of a range of a layer, exact at both edges: outside of it nothing changes. Times are those of the layer, values
@@ -36,7 +34,11 @@ public final class Shaping {
     private final Layer layer;
     private final Parameter parameter;
 
-    /** Edits of one layer of a lane. */
+    /**
+     * Edits of one layer of a lane, the lowest 0.
+     *
+     * @throws IllegalArgumentException in words for people if the session has no such target, or it has no such layer
+     */
     public Shaping(Session session, Target target, int layer) {
         this.session = session;
         this.target = target;
@@ -94,7 +96,7 @@ public final class Shaping {
     /**
      * With these points altogether, which are others than before from one time to another only.
      *
-     * @throws IllegalArgumentException if they are more than two million
+     * @throws IllegalArgumentException in words for people if they are more than two million, or the lane is protected
      */
     public Session points(Envelope changed, double from, double to) {
         if (changed.size() > MOST_POINTS) {
@@ -103,18 +105,32 @@ public final class Shaping {
         return with(changed, from, to, true);
     }
 
-    /** From value to value between two positions. */
+    /**
+     * From value to value between two times.
+     *
+     * @param first the value at {@code from}, 0..1
+     * @param last the value at {@code to}, 0..1
+     * @throws IllegalArgumentException in words for people if the range has no length, or the lane is protected
+     */
     public Session sweep(double from, double to, double first, double last, Shape shape) {
         range(from, to);
         return replaced(from, to, true, part -> Envelope.of(new Point(from, first, shape), new Point(to, last)));
     }
 
-    /** All at one value. */
+    /**
+     * All at one value, 0..1.
+     *
+     * @throws IllegalArgumentException in words for people if the range has no length, or the lane is protected
+     */
     public Session level(double from, double to, double value) {
         return replaced(from, to, true, part -> Envelope.of(new Point(from, value, Shape.HOLD), new Point(to, value)));
     }
 
-    /** All by a difference, within the travel; dB to a fader's dB. */
+    /**
+     * All by a difference in the difference unit, within the travel; dB to a fader's dB.
+     *
+     * @throws IllegalArgumentException in words for people if the range has no length, or the lane is protected
+     */
     public Session raise(double from, double to, double difference) {
         double lower = parameter.from() < parameter.to() ? 1 : -1;
         if (parameter.taper() instanceof Taper.Fader) {
@@ -124,11 +140,11 @@ public final class Shaping {
             double by = lower * difference / parameter.travel();
             return blended(from, to, 1, by);
         }
-        return replaced(
-                from,
-                to,
-                part -> Blend.of(
-                        part, part, (x, same) -> parameter.moved(x, difference), same -> Double.NaN, from, to));
+        return replaced(from, to, part -> higher(part, difference, from, to));
+    }
+
+    private Envelope higher(Envelope part, double difference, double from, double to) {
+        return Blend.of(part, part, (x, same) -> parameter.moved(x, difference), same -> Double.NaN, from, to);
     }
 
     /** True if equal differences are equal parts of the travel. */
@@ -141,33 +157,49 @@ public final class Shaping {
         return replaced(from, to, part -> Blend.sum(List.of(new Blend.Voice(part, weight)), base, from, to));
     }
 
-    /** The distances from a value grown or shrunk along the travel. */
+    /**
+     * The distances from a value grown or shrunk along the travel.
+     *
+     * @param factor by how much, 1 for not at all
+     * @param about from which value, 0..1
+     * @throws IllegalArgumentException in words for people if the range has no length, or the lane is protected
+     */
     public Session scale(double from, double to, double factor, double about) {
         return blended(from, to, factor, about * (1 - factor));
     }
 
-    /** More at the end than at the beginning: both by a part of the travel, the way between straight. */
+    /**
+     * More at the end than at the beginning, the way between straight.
+     *
+     * @param first how much at {@code from}, a part of the travel, −1..1
+     * @param last how much at {@code to}
+     * @throws IllegalArgumentException in words for people if the range has no length, or the lane is protected
+     */
     public Session tilt(double from, double to, double first, double last) {
-        Envelope line =
-                Envelope.of(new Point(from, Math.max(0, first), Shape.STRAIGHT), new Point(to, Math.max(0, last)));
-        Envelope under =
-                Envelope.of(new Point(from, Math.max(0, -first), Shape.STRAIGHT), new Point(to, Math.max(0, -last)));
-        return replaced(
-                from,
-                to,
-                part -> Blend.sum(
-                        List.of(new Blend.Voice(part, 1), new Blend.Voice(line, 1), new Blend.Voice(under, -1)),
-                        0,
-                        from,
-                        to));
+        Envelope line = Envelope.of(new Point(from, Math.max(0, first)), new Point(to, Math.max(0, last)));
+        Envelope under = Envelope.of(new Point(from, Math.max(0, -first)), new Point(to, Math.max(0, -last)));
+        List<Blend.Voice> tilting = List.of(new Blend.Voice(line, 1), new Blend.Voice(under, -1));
+        return replaced(from, to, part -> {
+            List<Blend.Voice> voices = new ArrayList<>(List.of(new Blend.Voice(part, 1)));
+            voices.addAll(tilting);
+            return Blend.sum(voices, 0, from, to);
+        });
     }
 
-    /** Turned over about a value. */
+    /**
+     * Turned over about a value, 0..1; within the travel.
+     *
+     * @throws IllegalArgumentException in words for people if the range has no length, or the lane is protected
+     */
     public Session mirrorValues(double from, double to, double about) {
         return blended(from, to, -1, 2 * about);
     }
 
-    /** Turned round in time. */
+    /**
+     * Turned round in time.
+     *
+     * @throws IllegalArgumentException in words for people if the range has no length, or the lane is protected
+     */
     public Session mirrorTime(double from, double to) {
         return replaced(from, to, part -> Backwards.of(part, from, to));
     }
@@ -177,7 +209,9 @@ public final class Shaping {
      *
      * @param newFrom where it begins then
      * @param newTo where it ends then
-     * @param difference how much higher it lies
+     * @param difference how much higher it lies, in the difference unit
+     * @throws IllegalArgumentException in words for people if no point lies in the range, one of the two has no length, it
+     *     would come to lie outside of the piece, or the lane is protected
      */
     public Session move(double from, double to, double newFrom, double newTo, double difference) {
         range(from, to);
@@ -185,7 +219,11 @@ public final class Shaping {
         return put(from, to, newFrom, newTo, difference);
     }
 
-    /** What a range has, in another. Where it was and is no more, the way goes straight on. */
+    /**
+     * What a range has, in another. Where it was and is no more, the way goes straight on.
+     *
+     * @throws IllegalArgumentException in words for people as {@link #move} does
+     */
     public Session stretch(double from, double to, double newFrom, double newTo) {
         return move(from, to, newFrom, newTo, 0);
     }
@@ -201,9 +239,7 @@ public final class Shaping {
         Envelope part = part(from, to);
         double before = all.valueBefore(from);
         double after = all.valueAt(to);
-        Envelope values = difference == 0
-                ? part
-                : Blend.of(part, part, (x, same) -> parameter.moved(x, difference), same -> Double.NaN, from, to);
+        Envelope values = difference == 0 ? part : higher(part, difference, from, to);
         Envelope there = within(values.mapped(speed, newFrom - speed * from), newFrom, newTo);
         if (newFrom >= to || newTo <= from) {
             Session vacated = with(line(all, from, to, before, after), from, to, false);
@@ -240,44 +276,39 @@ public final class Shaping {
         return all.splice(from, to, Envelope.of(new Point(from, first, way), new Point(to, last)), parameter.resting());
     }
 
-    /** Without the points of a range: the way goes straight from its beginning to its end. */
+    /**
+     * Without the points of a range: the way goes straight from its beginning to its end.
+     *
+     * @throws IllegalArgumentException in words for people if the range has no length, or the lane is protected
+     */
     public Session delete(double from, double to) {
         range(from, to);
-        if (envelope().isEmpty()) {
+        Envelope now = envelope();
+        if (now.isEmpty()) {
             return session;
         }
         Timeline timeline = session.timeline();
         boolean all = timeline.beatOfLane(layer.lock(), from) <= 1e-9
                 && timeline.beatOfLane(layer.lock(), to) >= session.length() - 1e-9;
-        Envelope left = all
-                ? Envelope.EMPTY
-                : line(
-                        envelope(),
-                        from,
-                        to,
-                        envelope().valueBefore(from),
-                        envelope().valueAt(to));
+        Envelope left = all ? Envelope.EMPTY : line(now, from, to, now.valueBefore(from), now.valueAt(to));
         return with(left, from, to, false);
     }
 
-    /** With the times of the points on the lines of a grid of so many beats; those at the ends of the range stay. */
+    /**
+     * With the times of the points on the lines of a grid; those at the ends of the range stay.
+     *
+     * @param line the line that is nearest to a time, both in time of the layer
+     * @throws IllegalArgumentException in words for people if the range has no length, or the lane is protected
+     */
     public Session grid(double from, double to, DoubleUnaryOperator line) {
-        return replaced(from, to, part -> {
-            List<Point> drawn = new ArrayList<>();
-            for (int i = 0; i < part.size(); i++) {
-                double time = part.time(i);
-                boolean inside = time > from && time < to;
-                double there = inside ? Math.max(from, Math.min(to, line.applyAsDouble(time))) : time;
-                drawn.add(part.point(i).at(there, part.value(i)));
-            }
-            return Envelope.of(drawn);
-        });
+        return replaced(from, to, part -> Tidying.onLines(part, from, to, line));
     }
 
     /**
      * With the values of the points drawn to so many even steps of the travel, and held.
      *
-     * @throws IllegalArgumentException in words for people if there are not 2 to 1,000 steps
+     * @throws IllegalArgumentException in words for people if there are not 2 to 1,000 steps, the range has no length, or
+     *     the lane is protected
      */
     public Session steps(double from, double to, int steps) {
         if (steps < 2 || steps > 1000) {
@@ -286,7 +317,11 @@ public final class Shaping {
         return replaced(from, to, part -> part.held(v -> Math.rint(v * (steps - 1)) / (steps - 1)));
     }
 
-    /** With as few points as stay within a tolerance of the range, in the difference unit. */
+    /**
+     * With as few points as stay within a tolerance of the range, in the difference unit, 0 or more.
+     *
+     * @throws IllegalArgumentException in words for people if the range has no length, or the lane is protected
+     */
     public Session thin(double from, double to, double tolerance) {
         double normalised = parameter.travel() > 0 ? tolerance / parameter.travel() : 0;
         Session thinned = replaced(from, to, part -> Thinned.of(part, normalised));
@@ -296,31 +331,23 @@ public final class Shaping {
         return fewer ? thinned : session;
     }
 
-    /** Without points that stray: nearer to a neighbour than a dwell and than a tolerance to the line without them. */
+    /**
+     * Without points that stray.
+     *
+     * @param dwell how near to a neighbour they are, in time of the layer
+     * @param tolerance how near to the line without them, in the difference unit
+     * @throws IllegalArgumentException in words for people if the range has no length, or the lane is protected
+     */
     public Session erase(double from, double to, double dwell, double tolerance) {
-        return replaced(from, to, part -> {
-            List<Point> points = new ArrayList<>(part.points());
-            for (int i = points.size() - 2; i > 0; i--) {
-                Point before = points.get(i - 1);
-                Point one = points.get(i);
-                Point after = points.get(i + 1);
-                boolean near = one.time() - before.time() < dwell || after.time() - one.time() < dwell;
-                if (near && after.time() > before.time()) {
-                    double u = (one.time() - before.time()) / (after.time() - before.time());
-                    double without = before.shape().value(before.value(), after.value(), u);
-                    if (parameter.distance(without, one.value()) <= tolerance) {
-                        points.remove(i);
-                    }
-                }
-            }
-            return Envelope.of(points);
-        });
+        return replaced(from, to, part -> Tidying.without(part, parameter, dwell, tolerance));
     }
 
     /**
      * With what a range has at another place too, over what is there; again and again up to {@code until}.
      *
-     * @throws IllegalArgumentException in words for people if it would be more than two million points
+     * @param at where it begins, in time of the layer
+     * @throws IllegalArgumentException in words for people if it would be more than two million points, the range has no
+     *     length, or the lane is protected
      */
     public Session copy(double from, double to, double at, double until) {
         Envelope part = part(from, to);
@@ -341,7 +368,7 @@ public final class Shaping {
     /**
      * A point that gets the value of the one before it, or after it.
      *
-     * @throws IllegalArgumentException in words for people if there is no point beside it there
+     * @throws IllegalArgumentException in words for people if there is no point beside it there, or the lane is protected
      */
     public Session equal(int point, boolean before) {
         int other = before ? point - 1 : point + 1;
@@ -364,34 +391,9 @@ public final class Shaping {
      * The points from one time to another equal from now on, at the value of the first. What goes on behind the range is as it
      * was, from a point at its end.
      *
-     * @throws IllegalArgumentException in words for people if there are fewer than two
+     * @throws IllegalArgumentException in words for people if there are fewer than two, or the lane is protected
      */
     public Session equal(double from, double to) {
-        Envelope all = envelope();
-        List<Integer> inside = inside(all, from, to);
-        int last = inside.isEmpty() ? 0 : inside.get(inside.size() - 1);
-        boolean leads = inside.size() > 1 && last + 1 < all.size() && all.value(last) != all.value(inside.get(0));
-        if (!leads) {
-            return Points.tie(session, target, index, inside);
-        }
-        boolean before = all.time(last) < to;
-        Envelope parted = before
-                ? all.splice(to, to, all.until(to).from(to), parameter.resting())
-                : all.with(all.point(last).tied(0));
-        int seam = parted.lastAtOrBefore(to);
-        Layer cut = layer.with(parted.replacing(seam, parted.point(seam).pinned(true)));
-        Lane lane = Writable.lane(session, target);
-        return Points.tie(
-                session.with(lane.with(index, cut)),
-                target,
-                index,
-                inside(parted, from, to).stream().filter(i -> i != seam).toList());
-    }
-
-    private static List<Integer> inside(Envelope all, double from, double to) {
-        return IntStream.range(0, all.size())
-                .filter(i -> all.time(i) >= from && all.time(i) <= to)
-                .boxed()
-                .toList();
+        return Equals.of(session, target, index, from, to, parameter.resting());
     }
 }

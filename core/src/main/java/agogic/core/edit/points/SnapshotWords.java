@@ -14,7 +14,11 @@ public final class SnapshotWords {
 
     private SnapshotWords() {}
 
-    /** What dropping it takes away, in words. */
+    /**
+     * What dropping it takes away, in words.
+     *
+     * @throws IllegalArgumentException in words for people if the words name no snapshot or no place
+     */
     public static String replaces(Session session, String words) {
         return said(
                 session, words, (snapshot, beat, until, over) -> Snapshots.replaces(session, snapshot, beat, until));

@@ -63,7 +63,11 @@ public final class Snapshots {
         return keep(session, set.name(), set);
     }
 
-    /** With a set in the place of the one called {@code name}, or at the end. */
+    /**
+     * With a set in the place of the one called {@code name}, or at the end.
+     *
+     * @throws IllegalArgumentException in words for people if another set has the name of this one
+     */
     public static Session keep(Session session, String name, SnapshotSet set) {
         List<SnapshotSet> all = new ArrayList<>(session.sets());
         for (int i = 0; i < all.size(); i++) {
@@ -76,7 +80,11 @@ public final class Snapshots {
         return session.withSets(all);
     }
 
-    /** With a snapshot in a set, in the place of the one with its name; the set is made if there is none. */
+    /**
+     * With a snapshot in a set, in the place of the one with its name; the set is made if there is none.
+     *
+     * @throws IllegalArgumentException in words for people if the name of the set is blank
+     */
     public static Session keep(Session session, String setName, Snapshot snapshot) {
         SnapshotSet set = set(session, setName).orElse(new SnapshotSet(setName, SnapshotSet.Start.BAR, 0, List.of()));
         List<Snapshot> all = new ArrayList<>(set.snapshots());
@@ -91,7 +99,7 @@ public final class Snapshots {
         return keep(session, set.with(all));
     }
 
-    /** Without a snapshot. */
+    /** Without a snapshot; its set stays, empty if it was the last. The same session if the set has none like it. */
     public static Session remove(Session session, SnapshotSet set, Snapshot snapshot) {
         return keep(
                 session,
@@ -103,7 +111,7 @@ public final class Snapshots {
         return session.withSets(session.sets().stream().filter(s -> s != set).toList());
     }
 
-    /** With the pad that starts a snapshot; whatever else it started it starts no more. */
+    /** With the pad that starts a snapshot, or without one; whatever else that pad started it starts no more. */
     public static Session on(Session session, SnapshotSet set, Snapshot snapshot, Optional<Hand> pad) {
         return session.withSets(session.sets().stream()
                 .map(s -> s.with(s.snapshots().stream()
@@ -194,7 +202,11 @@ public final class Snapshots {
                         + Text.counted(lanes, "lane");
     }
 
-    /** In words: {@code 3 parameters of Echo Line: Time 120 ms, Feedback 30 %, Mix 20 %}. */
+    /**
+     * In words: {@code 3 parameters of Echo Line: Time 120 ms, Feedback 30 %, Mix 20 %}.
+     *
+     * @throws IllegalArgumentException in words for people if the session lacks a parameter of it
+     */
     public static String spoken(Session session, Snapshot snapshot) {
         List<String> all = new ArrayList<>();
         for (Snapshot.Value value : snapshot.values()) {

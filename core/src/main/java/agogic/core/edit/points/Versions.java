@@ -28,17 +28,32 @@ public final class Versions {
                 .toList();
     }
 
-    /** With a lane as it is now, kept under a name; the older one of that name goes. */
+    /**
+     * With a lane as it is now, kept under a name; the older one of that name goes.
+     *
+     * @throws IllegalArgumentException in words for people if the name is blank, or there are as many as a piece can
+     *     keep
+     */
     public static Session keep(Session session, Target target, String name) {
         return with(session, Version.of(name, session.lane(target)));
     }
 
-    /** With the whole piece as it is now, kept under a name. */
+    /**
+     * With the whole piece as it is now, kept under a name.
+     *
+     * @throws IllegalArgumentException in words for people if the name is blank, or there are as many as a piece can
+     *     keep
+     */
     public static Session keep(Session session, String name) {
         return with(session, Version.of(name, session));
     }
 
-    /** With another whole piece, kept under a name to compare with. */
+    /**
+     * With another whole piece, kept under a name to compare with.
+     *
+     * @throws IllegalArgumentException in words for people if the name is blank, or there are as many as a piece can
+     *     keep
+     */
     public static Session keepAs(Session session, Session other, String name) {
         return with(session, Version.of(name, other));
     }
@@ -107,7 +122,11 @@ public final class Versions {
                 .orElseGet(() -> heard(session, version));
     }
 
-    /** How far a lane of a version is from what it is now, in words; of a whole piece for each lane that differs. */
+    /**
+     * How far a lane of a version is from what it is now, in words; of a whole piece for each lane that differs.
+     *
+     * @throws IllegalArgumentException in words for people if the session lacks a parameter that the version has
+     */
     public static List<String> told(Session session, Version version) {
         Session other = heard(session, version);
         Set<Target> targets = new LinkedHashSet<>();

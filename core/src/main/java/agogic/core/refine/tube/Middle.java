@@ -118,6 +118,7 @@ public final class Middle {
         square = knots[at + SQUARE] + part * (value * (value + rise * part) + rise * rise * part * part / 3);
     }
 
+    /** When the tube begins, in its time. */
     public double begin() {
         return begin;
     }

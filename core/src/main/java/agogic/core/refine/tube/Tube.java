@@ -1,7 +1,6 @@
 package agogic.core.refine.tube;
 
 import agogic.core.curve.Curve;
-import agogic.core.envelope.Shape;
 import java.util.Arrays;
 
 /**
@@ -151,6 +150,7 @@ public final class Tube {
         return new Tube(times, low, middle, high);
     }
 
+    /** How many places it has, 2 or more. */
     public int size() {
         return times.length;
     }
@@ -242,13 +242,6 @@ public final class Tube {
         return gaps.before(time);
     }
 
-    /** True if the way from (t0, v0) to (t1, v1) in this shape lies within the walls, everywhere and not only at points. */
-    public boolean holds(double t0, double v0, double t1, double v1, Shape shape) {
-        return shape.kind() == Shape.Kind.STRAIGHT && t1 > t0
-                ? holdsStraight(t0, v0, t1, v1)
-                : miss(t0, v0, t1, v1, shape) == 0;
-    }
-
     /**
      * The values that a corner at (t, ?) may have so that the straight way to it from (t0, v0), which lies inside, stays
      * within the walls: narrows {@code range} (lowest, highest), which starts as what the walls leave at {@code t}. The
@@ -306,60 +299,6 @@ public final class Tube {
         return value > upperAt(time) + ROUNDING || value < lowerAt(time) - ROUNDING;
     }
 
-    /**
-     * Which wall the way breaks: 0 none, 1 the upper, −1 the lower, 2 both. Between two points of the tube the walls are
-     * straight, so a way can break them only at their points or where it runs parallel to them.
-     */
-    int miss(double t0, double v0, double t1, double v1, Shape shape) {
-        boolean above = false;
-        boolean below = false;
-        int i = Math.max(0, before(t0));
-        double length = t1 - t0;
-        for (; i < size() && (i == 0 || times[i - 1] < t1); i++) {
-            double from = Math.max(t0, i == 0 ? t0 : times[i - 1]);
-            double to = Math.min(t1, times[i]);
-            if (to < from) {
-                continue;
-            }
-            double at = shape.value(v0, v1, (to - t0) / length);
-            boolean point = to == times[i];
-            above |= at > (point ? upper[i] : upperAt(to)) + ROUNDING;
-            below |= at < (point ? lower[i] : lowerAt(to)) - ROUNDING;
-            if (i > 0 && shape.kind() != Shape.Kind.STRAIGHT && to > from) {
-                double span = times[i] - times[i - 1];
-                double rise = (upper[i] - upper[i - 1]) / span;
-                double parallel = parallel(shape, v0, v1, length, rise, from - t0, to - t0);
-                above |= shape.value(v0, v1, parallel / length) > upperAt(t0 + parallel) + ROUNDING;
-                double fall = (lower[i] - lower[i - 1]) / span;
-                parallel = parallel(shape, v0, v1, length, fall, from - t0, to - t0);
-                below |= shape.value(v0, v1, parallel / length) < lowerAt(t0 + parallel) - ROUNDING;
-            }
-            if (above && below) {
-                return 2;
-            }
-        }
-        return above ? 1 : below ? -1 : 0;
-    }
-
-    /** Where between {@code from} and {@code to} the way has this slope; {@code from} if it has it nowhere there. */
-    public static double parallel(
-            Shape shape, double v0, double v1, double length, double slope, double from, double to) {
-        double whole = v1 - v0;
-        double wanted = slope * length / whole;
-        double u = Double.NaN;
-        if (shape.kind() == Shape.Kind.BENT) {
-            // (k·e^{ku})/(e^k − 1) = wanted
-            double k = 8 * shape.amount();
-            u = Math.log(wanted * Math.expm1(k) / k) / k;
-        } else if (shape.kind() == Shape.Kind.S) {
-            // 6u − 6u² = wanted has two answers, one on each side of the middle
-            double root = Math.sqrt(1 - wanted / 1.5);
-            u = (from + to) / 2 < length / 2 ? (1 - root) / 2 : (1 + root) / 2;
-        }
-        double at = u * length;
-        return at > from && at < to ? at : from;
-    }
-
     /** Collects the points of a tube; at one time the last counts. */
     public static final class Builder {
         private double[] times = new double[64];
@@ -368,10 +307,12 @@ public final class Tube {
         private double[] upper = new double[64];
         private int size;
 
+        /** When the last point that was added lies; before all times if there is none. */
         public double last() {
             return size == 0 ? Double.NEGATIVE_INFINITY : times[size - 1];
         }
 
+        /** Adds a point behind the last. */
         public void add(double time, double low, double centre, double high) {
             if (size > 0 && time <= times[size - 1]) {
                 size--;
@@ -388,6 +329,7 @@ public final class Tube {
             upper[size++] = Math.max(high, centre);
         }
 
+        /** The tube of all points that were added. */
         public Tube build() {
             return new Tube(
                     Arrays.copyOf(times, size),

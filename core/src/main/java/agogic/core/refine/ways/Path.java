@@ -85,6 +85,7 @@ public final class Path {
         return all;
     }
 
+    /** Another path that is as this one is now. */
     public Path copy() {
         return new Path(t.clone(), v.clone(), shapes.clone(), errors.clone());
     }
@@ -112,6 +113,7 @@ public final class Path {
         return path;
     }
 
+    /** How many corners it has. */
     public int size() {
         return t.length;
     }

@@ -5,6 +5,7 @@ import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.assertThatIllegalArgumentException;
 import static org.assertj.core.api.Assertions.fail;
 
+import agogic.core.edit.clip.Clips;
 import agogic.core.edit.layer.Converting;
 import agogic.core.edit.layer.Layers;
 import agogic.core.edit.macro.Macros;
@@ -137,5 +138,34 @@ class ProtectedLaneTest {
         assertThatIllegalArgumentException()
                 .isThrownBy(() -> Macros.delete(guarded, two.macros().get(0).id()))
                 .withMessageContaining("which is protected");
+    }
+
+    /** Nor with a clip that it says something in: that can be moved, but neither copied, cut, joined nor removed. */
+    @Test
+    void nothingWritesAProtectedLaneByAClip() {
+        Session piece = lane(false);
+        String track = piece.trackOf(LEVEL.device()).map(Track::id).orElseThrow();
+        Clips.Made one = Clips.add(piece, track, "One", 0, 4);
+        Clips.Made two = Clips.add(one.session(), track, "Two", 4, 8);
+        Session said = Converting.toClip(two.session(), LEVEL, 0, one.clip()).session();
+        Session guarded = said.with(said.lane(LEVEL).guarded(true));
+        Map<String, UnaryOperator<Session>> all = new LinkedHashMap<>();
+        all.put("copy", s -> Clips.copy(s, one.clip(), 12).session());
+        all.put("repeat", s -> Clips.repeat(s, one.clip(), 20));
+        all.put("cut", s -> Clips.cut(s, one.clip(), 2).session());
+        all.put("join", s -> Clips.join(s, one.clip(), two.clip()).session());
+        all.put("join the other", s -> Clips.join(s, two.clip(), one.clip()).session());
+        all.put("remove", s -> Clips.remove(s, one.clip()));
+        all.forEach((name, edit) -> {
+            assertThat(edit.apply(said).lane(LEVEL).layers())
+                    .as(name)
+                    .isNotEqualTo(said.lane(LEVEL).layers());
+            assertThatIllegalArgumentException()
+                    .as(name)
+                    .isThrownBy(() -> edit.apply(guarded))
+                    .withMessageContaining("says something in this clip and is protected: nothing writes it");
+        });
+        assertThat(Clips.move(guarded, one.clip(), 8).lane(LEVEL)).isEqualTo(guarded.lane(LEVEL));
+        assertThat(Clips.remove(guarded, two.clip()).lane(LEVEL)).isEqualTo(guarded.lane(LEVEL));
     }
 }

@@ -5,7 +5,6 @@ import static org.assertj.core.api.Assertions.within;
 
 import agogic.core.curve.Curve;
 import agogic.core.curve.Reconstruction;
-import agogic.core.envelope.Shape;
 import agogic.core.refine.CurveRefining;
 import agogic.core.refine.RandomCurve;
 import agogic.core.refine.Refined;
@@ -38,8 +37,7 @@ class FewestLinksTest {
             double[] t = path.times();
             double[] v = path.values();
             assertThat(t[i]).isGreaterThan(t[i - 1]);
-            assertThat(tube.holds(t[i - 1], v[i - 1], t[i], v[i], Shape.STRAIGHT))
-                    .isTrue();
+            assertThat(tube.holdsStraight(t[i - 1], v[i - 1], t[i], v[i])).isTrue();
         }
     }
 
