@@ -48,7 +48,7 @@ final class ChoosingActs {
                         "Choose all points",
                         "All points of the layer that is looked at",
                         "Ctrl+A",
-                        shown -> shown.picked.choose("all")),
+                        shown -> shown.picked().choose("all")),
                 act(
                         "choose",
                         "Choose points…",
@@ -59,31 +59,31 @@ final class ChoosingActs {
                                         window(),
                                         "Which points? 9 17, in Shadow, 300 Hz in Shadow, loop or all",
                                         "loop")
-                                .ifPresent(shown.picked::choose)),
+                                .ifPresent(shown.picked()::choose)),
                 act(
                         "points-equal",
                         "Keep the points equal",
                         "The chosen points get the value of the first and move together until one is separated",
                         "Shift+E",
-                        shown -> shown.picked.tie()),
+                        shown -> shown.picked().tie()),
                 act(
                         "point-part",
                         "Separate this point",
                         "The chosen point is on its own again",
                         "Alt+E",
-                        shown -> shown.picked.part()),
+                        shown -> shown.picked().part()),
                 act(
                         "points-copy",
                         "Copy the points as a table",
                         "The chosen points, or all, go to the clipboard: for here, or for a spreadsheet",
                         "Ctrl+C",
-                        shown -> shown.picked.copy()),
+                        shown -> shown.picked().copy()),
                 act(
                         "points-paste",
                         "Paste points here",
                         "The points on the clipboard, from the playhead on",
                         "Ctrl+V",
-                        shown -> shown.picked.paste()),
+                        shown -> shown.picked().paste()),
                 act(
                         "lanes-with",
                         "Shape more lanes with it…",
@@ -101,7 +101,7 @@ final class ChoosingActs {
                         "Remove patterns…",
                         "What they are placed over keeps its points, as points",
                         "Alt+Z",
-                        shown -> removePatterns(shown.editing, shown.notices)),
+                        shown -> removePatterns(shown.editing(), shown.notices())),
                 act(
                         "clear",
                         "Delete completely…",
@@ -113,8 +113,8 @@ final class ChoosingActs {
     private Act act(String id, String words, String about, String key, Consumer<Shown> run) {
         return Act.of(id, words, about, key, () -> {
                     Shown shown = view.get().shown();
-                    if (shown.target == null) {
-                        shown.notices.refuse("Select a route first: there is no lane here.");
+                    if (shown.target() == null) {
+                        shown.notices().refuse("Select a route first: there is no lane here.");
                     } else {
                         run.accept(shown);
                     }
@@ -125,7 +125,7 @@ final class ChoosingActs {
                         : id.equals("pattern-remove")
                                         && view.get()
                                                 .shown()
-                                                .editing
+                                                .editing()
                                                 .session()
                                                 .patterns()
                                                 .isEmpty()
@@ -173,29 +173,30 @@ final class ChoosingActs {
     }
 
     private void lanes(Shown shown) {
-        Session session = shown.editing.session();
+        Session session = shown.editing().session();
         Map<String, Target> others = new LinkedHashMap<>();
         // Those of its own device first: they are what goes together most often.
         Stream.concat(
                         session.routes().stream().map(Route::target),
                         session.lanes().stream().map(Lane::target))
-                .filter(t -> !t.equals(shown.target))
-                .sorted(Comparator.comparing(t -> !t.device().equals(shown.target.device())))
+                .filter(t -> !t.equals(shown.target()))
+                .sorted(Comparator.comparing(
+                        t -> !t.device().equals(shown.target().device())))
                 .forEach(t -> others.put(t.toString(), t));
         List<ChoiceDialog.Choice> lines = others.entrySet().stream()
                 .map(e -> new ChoiceDialog.Choice(
                         e.getKey(),
                         TargetName.of(session, e.getValue()),
                         session.lane(e.getValue()).points() + " points",
-                        "shaped with " + session.parameter(shown.target).name(),
+                        "shaped with " + session.parameter(shown.target()).name(),
                         !session.parameter(e.getValue()).reserved()))
                 .toList();
         Set<String> off = new HashSet<>(others.keySet());
-        shown.also.forEach(t -> off.remove(t.toString()));
+        shown.also().forEach(t -> off.remove(t.toString()));
         new ChoiceDialog(
                         "lanes",
                         "Lanes that are shaped together",
-                        "What is done to " + TargetName.of(session, shown.target) + " is done to these too",
+                        "What is done to " + TargetName.of(session, shown.target()) + " is done to these too",
                         lines,
                         "Work on these",
                         left -> (lines.size() - left.size() + 1) + " of " + (lines.size() + 1) + " lanes",
@@ -203,23 +204,24 @@ final class ChoosingActs {
                 .without(off)
                 .showAndWait()
                 .ifPresent(left -> {
-                    shown.also.clear();
+                    shown.also().clear();
                     others.forEach((id, target) -> {
                         if (!left.contains(id)) {
-                            shown.also.add(target);
+                            shown.also().add(target);
                         }
                     });
                     view.get().compared();
-                    shown.notices.say(Notice.good(
-                            "Lanes",
-                            shown.also.isEmpty()
-                                    ? "Only this one."
-                                    : String.join(
-                                                    ", ",
-                                                    shown.lanes().stream()
-                                                            .map(t -> TargetName.of(session, t))
-                                                            .toList())
-                                            + " are shaped together."));
+                    shown.notices()
+                            .say(Notice.good(
+                                    "Lanes",
+                                    shown.also().isEmpty()
+                                            ? "Only this one."
+                                            : String.join(
+                                                            ", ",
+                                                            shown.lanes().stream()
+                                                                    .map(t -> TargetName.of(session, t))
+                                                                    .toList())
+                                                    + " are shaped together."));
                 });
     }
 
@@ -227,20 +229,20 @@ final class ChoosingActs {
     private record Whole(String id, String what, Clearing clearing) {}
 
     private void clear(Shown shown) {
-        Session session = shown.editing.session();
+        Session session = shown.editing().session();
         Loop loop = session.loop();
         List<Target> lanes = shown.lanes();
         List<Whole> all = new ArrayList<>();
-        String name = lanes.size() == 1 ? TargetName.of(session, shown.target) : "These " + lanes.size() + " lanes";
+        String name = lanes.size() == 1 ? TargetName.of(session, shown.target()) : "These " + lanes.size() + " lanes";
         all.add(new Whole(
                 "range",
-                name + ", " + shown.editing.timeline().printBars(loop.from()) + " to "
-                        + shown.editing.timeline().printBars(loop.to()),
+                name + ", " + shown.editing().timeline().printBars(loop.from()) + " to "
+                        + shown.editing().timeline().printBars(loop.to()),
                 Clearing.range(session, lanes, loop.from(), loop.to())));
         all.add(new Whole("lane", name + ", all of it", Clearing.lanes(session, lanes::contains)));
-        String device = shown.target.device();
+        String device = shown.target().device();
         all.add(new Whole("device", "All lanes of " + session.device(device).name(), Clearing.device(session, device)));
-        Optional<Hand> hand = shown.selection.selectedRoute().flatMap(Route::hand);
+        Optional<Hand> hand = shown.selection().selectedRoute().flatMap(Route::hand);
         hand.filter(session::has)
                 .ifPresent(h -> all.add(
                         new Whole("control", "What " + session.controlName(h) + " did", Clearing.control(session, h))));
@@ -272,7 +274,7 @@ final class ChoosingActs {
                 .without(off)
                 .showAndWait()
                 .ifPresent(left -> gone(
-                        shown.editing,
+                        shown.editing(),
                         all.stream().filter(w -> !left.contains(w.id())).toList(),
                         lanes,
                         device,

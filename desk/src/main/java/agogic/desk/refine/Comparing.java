@@ -65,28 +65,31 @@ final class Comparing {
                 List.of("version-hear", "version-back", "version-remove").contains(id);
         return Act.of(id, words, about, key, () -> {
                     Shown shown = view.get().shown();
-                    if (shown.target == null) {
-                        shown.notices.refuse("Select a route first: versions are of its lane.");
+                    if (shown.target() == null) {
+                        shown.notices().refuse("Select a route first: versions are of its lane.");
                     } else {
                         run.accept(shown);
                     }
                 })
                 .in(View.REFINE)
-                .unless(() -> needsOther && view.get().shown().compared == null
+                .unless(() -> needsOther && view.get().shown().compared() == null
                         ? "it is compared with nothing yet: Shift+H chooses a version"
                         : view.get().shown().whyNone());
     }
 
     private void keep(Shown shown, boolean whole) {
-        int n = shown.editing.session().versions().size() + 1;
+        int n = shown.editing().session().versions().size() + 1;
         NameDialog.askNew(view.get().getScene().getWindow(), "Name of the version", "Version " + n)
                 .ifPresent(called -> {
-                    if (shown.editing.edit(
-                            "Keep a version",
-                            s -> whole ? Versions.keep(s, called) : Versions.keep(s, shown.target, called))) {
-                        shown.notices.say(Notice.good(
-                                "Kept",
-                                called + (whole ? ", all of the piece." : ", this lane.") + " Shift+H compares."));
+                    if (shown.editing()
+                            .edit(
+                                    "Keep a version",
+                                    s -> whole ? Versions.keep(s, called) : Versions.keep(s, shown.target(), called))) {
+                        shown.notices()
+                                .say(Notice.good(
+                                        "Kept",
+                                        called + (whole ? ", all of the piece." : ", this lane.")
+                                                + " Shift+H compares."));
                     }
                 });
     }
@@ -94,54 +97,59 @@ final class Comparing {
     private void next(Shown shown) {
         List<Compared> all = Compared.others(shown);
         if (all.isEmpty()) {
-            shown.notices.refuse("Nothing to compare with: Ctrl+U keeps this lane as it is now.");
+            shown.notices().refuse("Nothing to compare with: Ctrl+U keeps this lane as it is now.");
             return;
         }
         int at = -1;
         for (int i = 0; i < all.size(); i++) {
-            at = shown.compared != null && all.get(i).name().equals(shown.compared.name()) ? i : at;
+            at = shown.compared() != null
+                            && all.get(i).name().equals(shown.compared().name())
+                    ? i
+                    : at;
         }
         show(shown, at + 1 < all.size() ? all.get(at + 1) : null);
     }
 
     private void show(Shown shown, Compared other) {
         asItIs(shown);
-        shown.compared = other;
-        Compared.ghost(shown);
+        Compared.with(shown, other);
         view.get().compared();
-        shown.notices.say(
-                other == null
-                        ? Notice.plain("Compared", "with nothing.")
-                        : Notice.plain("Compared", "with " + other.name() + ": " + Compared.told(shown) + "."));
+        shown.notices()
+                .say(
+                        other == null
+                                ? Notice.plain("Compared", "with nothing.")
+                                : Notice.plain("Compared", "with " + other.name() + ": " + Compared.told(shown) + "."));
     }
 
     private static boolean none(Shown shown) {
-        if (shown.compared == null) {
-            shown.notices.refuse("It is compared with nothing yet: Shift+H chooses a version.");
+        if (shown.compared() == null) {
+            shown.notices().refuse("It is compared with nothing yet: Shift+H chooses a version.");
         }
-        return shown.compared == null;
+        return shown.compared() == null;
     }
 
     private void hear(Shown shown) {
         if (none(shown)) {
             return;
         }
-        boolean other = !shown.editing.hearsOther();
-        if (other && shown.riding.passOpen()) {
-            shown.notices.refuse("Something is being written: it is compared when the ride is over.");
+        boolean other = !shown.editing().hearsOther();
+        if (other && shown.riding().passOpen()) {
+            shown.notices().refuse("Something is being written: it is compared when the ride is over.");
             return;
         }
-        shown.editing.hear(other ? shown.compared.session() : null);
+        shown.editing().hear(other ? shown.compared().session() : null);
         view.get().compared();
-        shown.notices.say(
-                other
-                        ? Notice.plain("Other version", shown.compared.name() + " is heard now. Alt+H: as it is.")
-                        : Notice.good("As it is", "The piece as it is now is heard."));
+        shown.notices()
+                .say(
+                        other
+                                ? Notice.plain(
+                                        "Other version", shown.compared().name() + " is heard now. Alt+H: as it is.")
+                                : Notice.good("As it is", "The piece as it is now is heard."));
     }
 
     private static void asItIs(Shown shown) {
-        if (shown.editing.hearsOther()) {
-            shown.editing.hear(null);
+        if (shown.editing().hearsOther()) {
+            shown.editing().hear(null);
         }
     }
 
@@ -149,18 +157,18 @@ final class Comparing {
         if (none(shown)) {
             return null;
         }
-        if (shown.compared.version().isEmpty()) {
-            shown.notices.refuse("The ride itself stays as it was moved: choose a version with Shift+H.");
+        if (shown.compared().version().isEmpty()) {
+            shown.notices().refuse("The ride itself stays as it was moved: choose a version with Shift+H.");
         }
-        return shown.compared.version().orElse(null);
+        return shown.compared().version().orElse(null);
     }
 
     private void back(Shown shown) {
         Version version = version(shown);
         if (version != null) {
             asItIs(shown);
-            if (shown.editing.edit("Bring back " + version.name(), s -> Versions.back(s, version))) {
-                shown.editing.did("Brought back", version.name() + ".");
+            if (shown.editing().edit("Bring back " + version.name(), s -> Versions.back(s, version))) {
+                shown.editing().did("Brought back", version.name() + ".");
             }
         }
     }
@@ -169,9 +177,9 @@ final class Comparing {
         Version version = version(shown);
         if (version != null) {
             asItIs(shown);
-            if (shown.editing.edit("Remove " + version.name(), s -> Versions.remove(s, version))) {
-                shown.notices.say(
-                        Notice.good("Removed", "The version " + version.name() + ". The lane stays as it is."));
+            if (shown.editing().edit("Remove " + version.name(), s -> Versions.remove(s, version))) {
+                shown.notices()
+                        .say(Notice.good("Removed", "The version " + version.name() + ". The lane stays as it is."));
             }
         }
     }

@@ -36,9 +36,10 @@ final class Freehand {
     }
 
     void begin() {
-        if (shown.seen.layer().offset()) {
-            shown.notices.refuse(
-                    "An offset is ridden or typed, not drawn: draw on a layer that says the values themselves.");
+        if (shown.seen().layer().offset()) {
+            shown.notices()
+                    .refuse(
+                            "An offset is ridden or typed, not drawn: draw on a layer that says the values themselves.");
             return;
         }
         line = new TreeMap<>();
@@ -75,7 +76,7 @@ final class Freehand {
         if (drawn == null || drawn.size() < 2) {
             return;
         }
-        Session session = shown.editing.session();
+        Session session = shown.editing().session();
         List<Double> seconds = new ArrayList<>();
         List<Double> places = new ArrayList<>();
         Map.Entry<Double, Double> before = null;
@@ -98,8 +99,8 @@ final class Freehand {
         if (!(to > from)) {
             return;
         }
-        Layer layer = shown.seen.layer();
-        Route route = Route.of("drawn", Hand.onScreen(shown.target), Span.FULL, shown.target)
+        Layer layer = shown.seen().layer();
+        Route route = Route.of("drawn", Hand.onScreen(shown.target()), Span.FULL, shown.target())
                 .in(WriteMode.WRITE)
                 .into(new Into(layer.inClip(), false));
         double stood = shown.parameter().resting();
@@ -117,19 +118,20 @@ final class Freehand {
                 Pass.End.STOPPED);
         PassWriter.Outcome outcome = PassWriter.outcome(session, List.of(pass));
         if (!outcome.loose().isEmpty()) {
-            shown.notices.refuse(outcome.loose().get(0));
+            shown.notices().refuse(outcome.loose().get(0));
             return;
         }
         shown.choose(-1);
-        if (!shown.editing.edit("Draw a line", s -> outcome.session())) {
+        if (!shown.editing().edit("Draw a line", s -> outcome.session())) {
             return;
         }
-        int points = shown.model == null ? 0 : shown.model.refined().envelope().size();
-        shown.editing.did(
-                "Drawn", at.length + " moves of the mouse are " + points + " points now, as the recipe says.");
+        int points =
+                shown.model() == null ? 0 : shown.model().refined().envelope().size();
+        shown.editing()
+                .did("Drawn", at.length + " moves of the mouse are " + points + " points now, as the recipe says.");
     }
 
     private double seconds(double laneTime) {
-        return shown.editing.timeline().secondsAt(shown.seen.beat(laneTime));
+        return shown.editing().timeline().secondsAt(shown.seen().beat(laneTime));
     }
 }

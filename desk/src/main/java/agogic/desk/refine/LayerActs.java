@@ -91,8 +91,8 @@ final class LayerActs {
     private Act act(String id, String words, String about, String key, Consumer<Shown> run) {
         return Act.of(id, words, about, key, () -> {
                     Shown shown = view.get().shown();
-                    if (shown.target == null) {
-                        shown.notices.refuse("Select a route first: its lane has the layers.");
+                    if (shown.target() == null) {
+                        shown.notices().refuse("Select a route first: its lane has the layers.");
                     } else {
                         run.accept(shown);
                     }
@@ -108,144 +108,150 @@ final class LayerActs {
     }
 
     private static String name(Shown shown) {
-        return Layers.name(shown.editing.session(), shown.seen.layer());
+        return Layers.name(shown.editing().session(), shown.seen().layer());
     }
 
     private void next(Shown shown) {
-        int n = shown.editing.session().lane(shown.target).layers().size();
-        look(shown, (shown.layer + 1) % n);
+        int n = shown.editing().session().lane(shown.target()).layers().size();
+        look(shown, (shown.layer() + 1) % n);
     }
 
     private void look(Shown shown, int layer) {
         shown.show(layer);
         view.get().refresh();
-        Lane lane = shown.editing.session().lane(shown.target);
-        shown.notices.say(Notice.plain("Layer", LayerList.spoken(shown.editing.session(), lane, shown.layer) + "."));
+        Lane lane = shown.editing().session().lane(shown.target());
+        shown.notices()
+                .say(Notice.plain("Layer", LayerList.spoken(shown.editing().session(), lane, shown.layer()) + "."));
     }
 
     private void add(Shown shown) {
-        new LayerDialogs.New(shown.editing.session(), shown.target, window())
+        new LayerDialogs.New(shown.editing().session(), shown.target(), window())
                 .showAndWait()
-                .ifPresent(where -> shown.editing.edit(
-                        "New layer", s -> Layers.add(s, shown.target, where.clip(), where.offset())));
+                .ifPresent(where -> shown.editing()
+                        .edit("New layer", s -> Layers.add(s, shown.target(), where.clip(), where.offset())));
     }
 
     private void silence(Shown shown) {
-        boolean on = !shown.seen.layer().on();
-        int layer = shown.layer;
-        if (shown.editing.edit(
-                on ? "Hear the layer" : "Silence the layer", s -> Layers.switched(s, shown.target, layer, on))) {
-            shown.notices.say(Notice.good(on ? "Heard" : "Silenced", name(shown) + "."));
+        boolean on = !shown.seen().layer().on();
+        int layer = shown.layer();
+        if (shown.editing()
+                .edit(
+                        on ? "Hear the layer" : "Silence the layer",
+                        s -> Layers.switched(s, shown.target(), layer, on))) {
+            shown.notices().say(Notice.good(on ? "Heard" : "Silenced", name(shown) + "."));
         }
     }
 
     private void alone(Shown shown) {
-        boolean already = Layers.aloneAlready(shown.editing.session().lane(shown.target), shown.layer);
-        int layer = shown.layer;
-        if (shown.editing.edit(
-                already ? "Hear all layers" : "Hear a layer alone", s -> Layers.alone(s, shown.target, layer))) {
-            shown.notices.say(
-                    Notice.good(already ? "All heard" : "Alone", already ? "All layers." : name(shown) + "."));
+        boolean already = Layers.aloneAlready(shown.editing().session().lane(shown.target()), shown.layer());
+        int layer = shown.layer();
+        if (shown.editing()
+                .edit(
+                        already ? "Hear all layers" : "Hear a layer alone",
+                        s -> Layers.alone(s, shown.target(), layer))) {
+            shown.notices()
+                    .say(Notice.good(already ? "All heard" : "Alone", already ? "All layers." : name(shown) + "."));
         }
     }
 
     private void named(Shown shown, int layer, String name) {
-        shown.editing.edit("Name the layer", s -> Layers.rename(s, shown.target, layer, name));
+        shown.editing().edit("Name the layer", s -> Layers.rename(s, shown.target(), layer, name));
     }
 
     private void call(Shown shown) {
-        NameDialog.ask(window(), "Name of the layer", shown.seen.layer().name())
-                .ifPresent(name -> named(shown, shown.layer, name));
+        NameDialog.ask(window(), "Name of the layer", shown.seen().layer().name())
+                .ifPresent(name -> named(shown, shown.layer(), name));
     }
 
     private void convert(Shown shown) {
-        if (shown.lane.guarded()) {
-            shown.notices.refuse(Writable.why(shown.editing.session(), shown.target));
+        if (shown.lane().guarded()) {
+            shown.notices().refuse(Writable.why(shown.editing().session(), shown.target()));
             return;
         }
         List<LayerDialogs.Conversion> all =
-                LayerDialogs.conversions(shown.editing.session(), shown.target, shown.layer);
+                LayerDialogs.conversions(shown.editing().session(), shown.target(), shown.layer());
         if (all.isEmpty()) {
-            shown.notices.refuse("That layer says nothing yet: there is nothing to be made of it.");
+            shown.notices().refuse("That layer says nothing yet: there is nothing to be made of it.");
             return;
         }
-        new LayerDialogs.Become(shown.editing.session(), shown.target, shown.layer, all, window())
+        new LayerDialogs.Become(shown.editing().session(), shown.target(), shown.layer(), all, window())
                 .showAndWait()
                 .ifPresent(chosen -> {
-                    String told = chosen.outcome().difference().told(shown.editing.session(), shown.target);
-                    if (shown.editing.edit("Make a layer " + chosen.words(), s -> chosen.outcome()
+                    String told =
+                            chosen.outcome().difference().told(shown.editing().session(), shown.target());
+                    if (shown.editing().edit("Make a layer " + chosen.words(), s -> chosen.outcome()
                             .session())) {
-                        shown.notices.say(Notice.good("Done", "It is " + chosen.words() + " now: " + told + "."));
+                        shown.notices().say(Notice.good("Done", "It is " + chosen.words() + " now: " + told + "."));
                     }
                 });
     }
 
     private void remove(Shown shown) {
-        int layer = shown.layer;
-        String gone = name(shown) + ", " + shown.lane.envelope().size() + " points";
-        if (shown.editing.edit("Remove a layer", s -> Layers.remove(s, shown.target, layer))) {
-            shown.notices.say(Notice.good("Removed", gone + ". Its rides are kept."));
+        int layer = shown.layer();
+        String gone = name(shown) + ", " + shown.lane().envelope().size() + " points";
+        if (shown.editing().edit("Remove a layer", s -> Layers.remove(s, shown.target(), layer))) {
+            shown.notices().say(Notice.good("Removed", gone + ". Its rides are kept."));
         }
     }
 
     private boolean none(Shown shown) {
-        if (shown.stretch < 0) {
-            shown.notices.refuse("This layer has no takes: its points were drawn.");
+        if (shown.stretch() < 0) {
+            shown.notices().refuse("This layer has no takes: its points were drawn.");
         }
-        return shown.stretch < 0;
+        return shown.stretch() < 0;
     }
 
     private void nextTake(Shown shown) {
         if (!none(shown)) {
-            shown.stretch = (shown.stretch + 1) % shown.lane.stretches().size();
-            shown.frameStretch();
+            shown.lookAt((shown.stretch() + 1) % shown.lane().stretches().size());
             view.get().refresh();
-            shown.notices.say(
-                    Notice.plain("Take", shown.name(shown.lane.stretches().get(shown.stretch)) + compared(shown)));
+            shown.notices()
+                    .say(Notice.plain(
+                            "Take", shown.name(shown.lane().stretches().get(shown.stretch())) + compared(shown)));
         }
     }
 
     /** How a take stands to what is heard: it counts, or how far what is heard would move if it did. */
     private static String compared(Shown shown) {
-        if (Takes.counts(shown.lane, shown.stretch)) {
+        if (Takes.counts(shown.lane(), shown.stretch())) {
             return ", it is active.";
         }
-        Session now = shown.editing.session();
-        Session chosen = Takes.choose(now, shown.target, shown.layer, shown.stretch);
+        Session now = shown.editing().session();
+        Session chosen = Takes.choose(now, shown.target(), shown.layer(), shown.stretch());
         return ", another take is active; with this one "
-                + Difference.of(now, chosen, shown.target).would(now, shown.target) + ".";
+                + Difference.of(now, chosen, shown.target()).would(now, shown.target()) + ".";
     }
 
     private void count(Shown shown) {
         if (none(shown)) {
             return;
         }
-        if (Takes.counts(shown.lane, shown.stretch)) {
-            shown.notices.refuse("This take is active already.");
+        if (Takes.counts(shown.lane(), shown.stretch())) {
+            shown.notices().refuse("This take is active already.");
             return;
         }
-        int index = shown.stretch;
-        int layer = shown.layer;
-        String name = shown.name(shown.lane.stretches().get(index));
-        if (!shown.editing.edit("Use a take", s -> Takes.choose(s, shown.target, layer, index))) {
+        int index = shown.stretch();
+        int layer = shown.layer();
+        String name = shown.name(shown.lane().stretches().get(index));
+        if (!shown.editing().edit("Use a take", s -> Takes.choose(s, shown.target(), layer, index))) {
             return;
         }
-        shown.stretch =
-                Takes.over(shown.lane, index).stream().reduce((a, b) -> b).orElse(index);
+        shown.stretch(
+                Takes.over(shown.lane(), index).stream().reduce((a, b) -> b).orElse(index));
         view.get().refresh();
-        shown.notices.say(Notice.good("Active", name + ". The others stay."));
+        shown.notices().say(Notice.good("Active", name + ". The others stay."));
     }
 
     private void nameTake(Shown shown) {
         if (!none(shown)) {
-            int index = shown.stretch;
-            int layer = shown.layer;
+            int index = shown.stretch();
+            int layer = shown.layer();
             NameDialog.ask(
                             window(),
                             "Name of the take",
-                            shown.lane.stretches().get(index).name())
-                    .ifPresent(name ->
-                            shown.editing.edit("Name a take", s -> Takes.rename(s, shown.target, layer, index, name)));
+                            shown.lane().stretches().get(index).name())
+                    .ifPresent(name -> shown.editing()
+                            .edit("Name a take", s -> Takes.rename(s, shown.target(), layer, index, name)));
         }
     }
 
@@ -253,20 +259,20 @@ final class LayerActs {
         if (none(shown)) {
             return;
         }
-        int index = shown.stretch;
-        int layer = shown.layer;
-        Loop loop = shown.editing.session().loop();
-        double from = shown.seen.time(loop.from());
-        double to = shown.seen.time(loop.to());
-        shown.editing.edit("A part of a take", s -> Takes.part(s, shown.target, layer, index, from, to));
+        int index = shown.stretch();
+        int layer = shown.layer();
+        Loop loop = shown.editing().session().loop();
+        double from = shown.seen().time(loop.from());
+        double to = shown.seen().time(loop.to());
+        shown.editing().edit("A part of a take", s -> Takes.part(s, shown.target(), layer, index, from, to));
     }
 
     private void average(Shown shown) {
         if (!none(shown)) {
             List<Integer> takes = shown.cycles();
-            int layer = shown.layer;
-            shown.editing.edit(
-                    "Average of " + takes.size() + " takes", s -> Takes.average(s, shown.target, layer, takes));
+            int layer = shown.layer();
+            shown.editing()
+                    .edit("Average of " + takes.size() + " takes", s -> Takes.average(s, shown.target(), layer, takes));
         }
     }
 }

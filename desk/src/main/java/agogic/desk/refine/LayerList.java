@@ -38,7 +38,7 @@ final class LayerList extends ListView<Integer> {
         });
         Here.on(this, place -> look(null, changed));
         getSelectionModel().selectedItemProperty().addListener((o, a, b) -> {
-            if (!filling && b != null && b != shown.layer) {
+            if (!filling && b != null && b != shown.layer()) {
                 shown.show(b);
                 changed.run();
             }
@@ -48,10 +48,10 @@ final class LayerList extends ListView<Integer> {
     /** The layers as they are now. */
     void refreshAll() {
         filling = true;
-        int n = shown.editing.session().lane(shown.target).layers().size();
+        int n = shown.editing().session().lane(shown.target()).layers().size();
         getItems().setAll(IntStream.range(0, n).map(i -> n - 1 - i).boxed().toList());
-        getSelectionModel().select(Integer.valueOf(shown.layer));
-        scrollTo(Math.max(0, n - 1 - shown.layer - 1));
+        getSelectionModel().select(Integer.valueOf(shown.layer()));
+        scrollTo(Math.max(0, n - 1 - shown.layer() - 1));
         setPrefHeight(ROW * Math.min(MOST, n) + 4);
         setMinHeight(ROW * Math.min(MOST, n) + 4);
         filling = false;
@@ -71,11 +71,11 @@ final class LayerList extends ListView<Integer> {
 
     /** The layer of a row, or the one that is looked at, is what acts are about. */
     private Subject look(Integer index, Runnable changed) {
-        if (index != null && index != shown.layer) {
+        if (index != null && index != shown.layer()) {
             shown.show(index);
             changed.run();
         }
-        return shown.target == null ? null : Subject.LAYER;
+        return shown.target() == null ? null : Subject.LAYER;
     }
 
     private final class LayerCell extends ListCell<Integer> {
@@ -100,18 +100,18 @@ final class LayerList extends ListView<Integer> {
         @Override
         protected void updateItem(Integer index, boolean empty) {
             super.updateItem(index, empty);
-            Session session = shown.editing.session();
+            Session session = shown.editing().session();
             boolean there = !empty
                     && index != null
-                    && shown.target != null
-                    && index < session.lane(shown.target).layers().size();
+                    && shown.target() != null
+                    && index < session.lane(shown.target()).layers().size();
             setText(null);
             setGraphic(there ? row : null);
             if (!there) {
                 setAccessibleText(null);
                 return;
             }
-            Lane lane = session.lane(shown.target);
+            Lane lane = session.lane(shown.target());
             Layer layer = lane.layer(index);
             sign.setText(layer.offset() ? "±" : "=");
             name.setText(Layers.name(session, layer));

@@ -44,11 +44,11 @@ final class PatternForm extends FormDialog<PatternForm.Made> {
     private PatternForm(Shown shown, Window owner) {
         super("Patterns", "A cycle of steps or a wave; what is changed here changes wherever it is placed", owner);
         this.shown = shown;
-        session = shown.editing.session();
+        session = shown.editing().session();
         List<String> names =
                 new ArrayList<>(session.patterns().stream().map(Pattern::name).toList());
         names.add(NEW);
-        String first = shown.seen.layer().placed().stream()
+        String first = shown.seen().layer().placed().stream()
                 .map(p -> p.pattern())
                 .findFirst()
                 .orElse(names.get(0));
@@ -86,11 +86,11 @@ final class PatternForm extends FormDialog<PatternForm.Made> {
     static void ask(Shown shown, Window owner) {
         PatternForm asks = new PatternForm(shown, owner);
         asks.showAndWait().ifPresent(made -> {
-            if (shown.editing.edit(made.words(), made.change())) {
-                shown.editing.did("Pattern", made.words() + ".");
+            if (shown.editing().edit(made.words(), made.change())) {
+                shown.editing().did("Pattern", made.words() + ".");
             }
         });
-        shown.preview = null;
+        shown.preview(null);
         shown.choosing();
     }
 
@@ -175,7 +175,7 @@ final class PatternForm extends FormDialog<PatternForm.Made> {
             Session kept = Patterns.keep(named, pattern);
             return over.isEmpty()
                     ? kept
-                    : ShapeWords.apply(kept, shown.lanes(), shown.layer, "pattern " + pattern.name() + " " + over);
+                    : ShapeWords.apply(kept, shown.lanes(), shown.layer(), "pattern " + pattern.name() + " " + over);
         };
         // What cannot be done is said while the form is open.
         Session after = change.apply(session);
@@ -188,13 +188,13 @@ final class PatternForm extends FormDialog<PatternForm.Made> {
         if (filling) {
             return;
         }
-        shown.preview = null;
+        shown.preview(null);
         try {
             Session after = made().change().apply(session);
-            shown.preview = new SeenLayer(after, shown.target, shown.layer);
+            shown.preview(new SeenLayer(after, shown.target(), shown.layer()));
         } catch (IllegalArgumentException e) {
             // It is said when it is to be done.
-            shown.preview = null;
+            shown.preview(null);
         }
         shown.choosing();
     }

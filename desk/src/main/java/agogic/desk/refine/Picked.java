@@ -30,7 +30,7 @@ final class Picked {
     /** Those of the chosen that the lane has: another lane, or fewer points, may have come since. */
     private BitSet there() {
         BitSet there = (BitSet) points.clone();
-        int size = shown.lane == null ? 0 : shown.lane.envelope().size();
+        int size = shown.lane() == null ? 0 : shown.lane().envelope().size();
         if (there.length() > size) {
             there.clear(size, there.length());
         }
@@ -41,7 +41,7 @@ final class Picked {
     BitSet all() {
         BitSet all = there();
         if (shown.any()) {
-            all.set(shown.chosen);
+            all.set(shown.chosen());
         }
         return all;
     }
@@ -68,7 +68,7 @@ final class Picked {
     /** Everything from the one that is looked at to this one. */
     void upTo(int point) {
         BitSet kept = all();
-        kept.set(Math.min(point, Math.max(0, shown.chosen)), Math.max(point, shown.chosen) + 1);
+        kept.set(Math.min(point, Math.max(0, shown.chosen())), Math.max(point, shown.chosen()) + 1);
         set(kept, point);
     }
 
@@ -76,7 +76,7 @@ final class Picked {
         shown.choose(looked);
         points = chosen;
         shown.choosing();
-        shown.notices.say(Notice.plain("Chosen", spoken() + "."));
+        shown.notices().say(Notice.plain("Chosen", spoken() + "."));
     }
 
     /** {@code 5 points from 9.1.00 to 12.3.00}. */
@@ -85,33 +85,33 @@ final class Picked {
         if (all.isEmpty()) {
             return "No point";
         }
-        Envelope envelope = shown.lane.envelope();
+        Envelope envelope = shown.lane().envelope();
         int first = all.nextSetBit(0);
         int last = all.length() - 1;
         int n = all.cardinality();
         return n == 1
-                ? shown.spoken(first)
-                : n + " points from " + shown.editing.timeline().printBars(shown.beat(envelope.time(first))) + " to "
-                        + shown.editing.timeline().printBars(shown.beat(envelope.time(last)));
+                ? ShownWords.point(shown, first)
+                : n + " points from " + shown.editing().timeline().printBars(shown.beat(envelope.time(first))) + " to "
+                        + shown.editing().timeline().printBars(shown.beat(envelope.time(last)));
     }
 
     /** Chooses what lies in ranges that are said in words. */
     void choose(String words) {
         try {
-            BitSet found = Chosen.in(shown.editing.session(), shown.target, shown.layer, words);
+            BitSet found = Chosen.in(shown.editing().session(), shown.target(), shown.layer(), words);
             if (found.isEmpty()) {
-                shown.notices.refuse("No point lies there.");
+                shown.notices().refuse("No point lies there.");
                 return;
             }
             set(found, found.nextSetBit(0));
         } catch (IllegalArgumentException e) {
-            shown.notices.refuse(e.getMessage());
+            shown.notices().refuse(e.getMessage());
         }
     }
 
     /** Chooses what lies in a part of the picture, in lane time and value. */
     void box(double from, double to, double low, double high) {
-        Envelope envelope = shown.lane.envelope();
+        Envelope envelope = shown.lane().envelope();
         BitSet found = new BitSet();
         for (int i = Math.max(0, envelope.firstAtOrAfter(from)); i < envelope.size() && envelope.time(i) <= to; i++) {
             found.set(i, envelope.value(i) >= low && envelope.value(i) <= high);
@@ -124,24 +124,25 @@ final class Picked {
     /** Moves all, one step with the move just before. */
     void move(double later, double higher) {
         BitSet moved = all();
-        int looked = shown.chosen;
-        if (!shown.editing.editOn(
-                "Move " + moved.cardinality() + " points",
-                List.of("points", shown.target, shown.layer, moved),
-                s -> Chosen.move(s, shown.target, shown.layer, moved, later, higher))) {
+        int looked = shown.chosen();
+        if (!shown.editing()
+                .editOn(
+                        "Move " + moved.cardinality() + " points",
+                        List.of("points", shown.target(), shown.layer(), moved),
+                        s -> Chosen.move(s, shown.target(), shown.layer(), moved, later, higher))) {
             return;
         }
-        shown.chosen = Math.min(looked, shown.lane.envelope().size() - 1);
+        shown.looksAt(Math.min(looked, shown.lane().envelope().size() - 1));
         points = moved;
-        points.clear(Math.min(points.length(), shown.lane.envelope().size()), Math.max(points.length(), 1));
+        points.clear(Math.min(points.length(), shown.lane().envelope().size()), Math.max(points.length(), 1));
         shown.choosing();
-        shown.notices.say(Notice.good("Moved", spoken() + "."));
+        shown.notices().say(Notice.good("Moved", spoken() + "."));
     }
 
     void delete() {
         BitSet gone = all();
         String told = spoken();
-        if (!shown.editing.edit("Delete points", s -> Chosen.delete(s, shown.target, shown.layer, gone))) {
+        if (!shown.editing().edit("Delete points", s -> Chosen.delete(s, shown.target(), shown.layer(), gone))) {
             return;
         }
         only(-1);
@@ -150,18 +151,22 @@ final class Picked {
     }
 
     private void undoable(String head, String told) {
-        shown.editing.did(head, told + ".");
+        shown.editing().did(head, told + ".");
     }
 
     /** They stay equal from now on. */
     void tie() {
         BitSet all = all();
         String value =
-                shown.any() ? shown.parameter().print(shown.lane.envelope().value(all.nextSetBit(0))) : "";
-        if (shown.editing.edit(
-                "Keep points equal",
-                s -> Points.tie(
-                        s, shown.target, shown.layer, all.stream().boxed().toList()))) {
+                shown.any() ? shown.parameter().print(shown.lane().envelope().value(all.nextSetBit(0))) : "";
+        if (shown.editing()
+                .edit(
+                        "Keep points equal",
+                        s -> Points.tie(
+                                s,
+                                shown.target(),
+                                shown.layer(),
+                                all.stream().boxed().toList()))) {
             points = all;
             shown.choosing();
             undoable("Equal", spoken() + " are at " + value + " and stay equal: move one, and all move");
@@ -170,9 +175,9 @@ final class Picked {
 
     /** The one that is looked at is on its own again. */
     void part() {
-        int point = shown.chosen;
-        if (shown.editing.edit("Part a point", s -> Points.part(s, shown.target, shown.layer, point))) {
-            shown.notices.say(Notice.good("Separated", shown.spoken(point) + "."));
+        int point = shown.chosen();
+        if (shown.editing().edit("Part a point", s -> Points.part(s, shown.target(), shown.layer(), point))) {
+            shown.notices().say(Notice.good("Separated", ShownWords.point(shown, point) + "."));
         }
     }
 
@@ -180,25 +185,26 @@ final class Picked {
     void copy() {
         BitSet all = all();
         if (all.cardinality() < 2) {
-            all.set(0, shown.lane.envelope().size());
+            all.set(0, shown.lane().envelope().size());
         }
         if (all.isEmpty()) {
-            shown.notices.refuse("There are no points to copy.");
+            shown.notices().refuse("There are no points to copy.");
             return;
         }
-        List<Point> taken = Chosen.taken(shown.editing.session(), shown.target, shown.layer, all);
+        List<Point> taken = Chosen.taken(shown.editing().session(), shown.target(), shown.layer(), all);
         ClipboardContent content = new ClipboardContent();
         content.putString(EnvelopeTable.text(Envelope.of(taken), true));
         Clipboard.getSystemClipboard().setContent(content);
-        shown.notices.say(Notice.good(
-                "Copied", taken.size() + " points, as a table: they can be pasted here or in a spreadsheet."));
+        shown.notices()
+                .say(Notice.good(
+                        "Copied", taken.size() + " points, as a table: they can be pasted here or in a spreadsheet."));
     }
 
     /** What the clipboard has, from the playhead on. */
     void paste() {
         String text = Clipboard.getSystemClipboard().getString();
         if (text == null || text.isBlank()) {
-            shown.notices.refuse("There is nothing on the clipboard. Copy points with Ctrl+C first.");
+            shown.notices().refuse("There is nothing on the clipboard. Copy points with Ctrl+C first.");
             return;
         }
         try {
@@ -206,32 +212,32 @@ final class Picked {
             Envelope beats = read.inBeats()
                     ? read.envelope()
                     : Envelope.of(read.envelope().points().stream()
-                            .map(p -> p.at(shown.editing.timeline().beatAt(p.time()), p.value()))
+                            .map(p -> p.at(shown.editing().timeline().beatAt(p.time()), p.value()))
                             .collect(Collectors.toList()));
-            double by = Math.max(0, shown.riding.positionBeat()) - beats.time(0);
+            double by = Math.max(0, shown.riding().positionBeat()) - beats.time(0);
             List<Point> there = beats.mapped(1, by).points();
-            if (shown.editing.edit("Paste points", s -> Chosen.paste(s, shown.target, shown.layer, there))) {
-                int first = shown.lane
+            if (shown.editing().edit("Paste points", s -> Chosen.paste(s, shown.target(), shown.layer(), there))) {
+                int first = shown.lane()
                         .envelope()
-                        .firstAtOrAfter(shown.seen.time(there.get(0).time()) - Points.SAME);
+                        .firstAtOrAfter(shown.seen().time(there.get(0).time()) - Points.SAME);
                 double start = there.get(0).value();
-                while (first + 1 < shown.lane.envelope().size()
-                        && Math.abs(shown.lane.envelope().value(first) - start) > 1e-9
-                        && shown.lane.envelope().time(first + 1)
-                                <= shown.seen.time(there.get(0).time()) + Points.SAME) {
+                while (first + 1 < shown.lane().envelope().size()
+                        && Math.abs(shown.lane().envelope().value(first) - start) > 1e-9
+                        && shown.lane().envelope().time(first + 1)
+                                <= shown.seen().time(there.get(0).time()) + Points.SAME) {
                     // The value before it stands at the same place.
                     first++;
                 }
                 BitSet pasted = new BitSet();
-                pasted.set(first, Math.min(shown.lane.envelope().size(), first + there.size()));
+                pasted.set(first, Math.min(shown.lane().envelope().size(), first + there.size()));
                 shown.choose(first);
                 points = pasted;
                 shown.choosing();
-                shown.reveal(there.get(0).time());
+                shown.bars().reveal(there.get(0).time());
                 undoable("Pasted", spoken());
             }
         } catch (FormatException e) {
-            shown.notices.refuse(e.getMessage());
+            shown.notices().refuse(e.getMessage());
         }
     }
 }

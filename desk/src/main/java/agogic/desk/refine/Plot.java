@@ -63,12 +63,12 @@ final class Plot extends Region {
         this.shown = shown;
         edits = new PointEdits(shown);
         this.typing = typing;
-        editing = shown.editing;
-        selection = shown.selection;
-        riding = shown.riding;
-        loudness = shown.loudness;
+        editing = shown.editing();
+        selection = shown.selection();
+        riding = shown.riding();
+        loudness = shown.loudness();
         freehand = new Freehand(shown);
-        time = shown.time;
+        time = shown.bars().time();
         // Which bars are seen is said, too.
         time.fromProperty().addListener((o, a, b) -> tell());
         time.toProperty().addListener((o, a, b) -> tell());
@@ -88,7 +88,9 @@ final class Plot extends Region {
         addEventHandler(MouseEvent.MOUSE_PRESSED, this::pressed);
         addEventHandler(MouseEvent.MOUSE_DRAGGED, this::moved);
         addEventHandler(MouseEvent.MOUSE_RELEASED, e -> {
-            if (dragged >= 0 && editing.session() != pressedOn && !shown.picked.many()) {
+            if (dragged >= 0
+                    && editing.session() != pressedOn
+                    && !shown.picked().many()) {
                 edits.moved(dragged, was);
             }
             dragged = -1;
@@ -106,7 +108,7 @@ final class Plot extends Region {
 
     /** What is at a place, or has the focus: a point is chosen, a segment by the point it begins at. */
     private Subject subject(Point2D place) {
-        if (shown.lane == null) {
+        if (shown.lane() == null) {
             return null;
         }
         if (place == null) {
@@ -116,12 +118,12 @@ final class Plot extends Region {
         selection.pointBeat(Math.max(0, shown.beat(marks.laneTimeAt(place.getX()))));
         int near = near(marks, place.getX(), place.getY());
         if (near >= 0) {
-            if (!shown.picked.has(near)) {
+            if (!shown.picked().has(near)) {
                 shown.choose(near);
             }
             return Subject.POINT;
         }
-        Envelope envelope = shown.lane.envelope();
+        Envelope envelope = shown.lane().envelope();
         double time2 = marks.laneTimeAt(place.getX());
         int before = envelope.lastAtOrBefore(time2);
         boolean on = before >= 0
@@ -138,10 +140,10 @@ final class Plot extends Region {
     private int near(RefineMarks marks, double x, double y) {
         int near = -1;
         double nearest = NEAR;
-        for (int i = 0; i < shown.lane.envelope().size(); i++) {
+        for (int i = 0; i < shown.lane().envelope().size(); i++) {
             double distance = Math.hypot(
-                    marks.x(shown.lane.envelope().time(i)) - x,
-                    marks.y(shown.lane.envelope().value(i)) - y);
+                    marks.x(shown.lane().envelope().time(i)) - x,
+                    marks.y(shown.lane().envelope().value(i)) - y);
             if (distance < nearest) {
                 nearest = distance;
                 near = i;
@@ -151,8 +153,8 @@ final class Plot extends Region {
     }
 
     private RefineMarks marks() {
-        return new RefineMarks(shown.seen, shown.model, time, shown.outline, getWidth() - 4, getHeight() - 4)
-                .over(loudness.of(shown.target).orElse(null));
+        return new RefineMarks(shown.seen(), shown.model(), time, shown.outline(), getWidth() - 4, getHeight() - 4)
+                .over(loudness.of(shown.target()).orElse(null));
     }
 
     @Override
@@ -163,14 +165,14 @@ final class Plot extends Region {
     }
 
     void draw() {
-        if (getWidth() > 0 && shown.lane != null && !isDisabled()) {
+        if (getWidth() > 0 && shown.lane() != null && !isDisabled()) {
             RefineMarks marks = marks();
             List<Mark> all = new ArrayList<>(marks.all(
-                    shown.chosen,
-                    shown.picked::has,
+                    shown.chosen(),
+                    shown.picked()::has,
                     edits.drawable() == null ? null : edits.handle(),
-                    shown.preview,
-                    shown.ghost));
+                    shown.preview(),
+                    shown.ghost()));
             all.addAll(freehand.marks(marks));
             if (boxed != null) {
                 double x = Math.min(boxed[0], boxed[2]);
@@ -189,19 +191,19 @@ final class Plot extends Region {
 
     /** Says in words what it shows: the chosen point, or the whole. */
     void tell() {
-        if (shown.lane == null) {
+        if (shown.lane() == null) {
             return;
         }
         setAccessibleText(
-                shown.picked.many()
-                        ? shown.picked.spoken()
-                        : shown.any() ? shown.spoken(shown.chosen) : shown.spoken());
+                shown.picked().many()
+                        ? shown.picked().spoken()
+                        : shown.any() ? ShownWords.point(shown, shown.chosen()) : ShownWords.picture(shown));
         notifyAccessibleAttributeChanged(AccessibleAttribute.TEXT);
         draw();
     }
 
     void frame() {
-        if (shown.lane == null || getWidth() <= 0 || isDisabled()) {
+        if (shown.lane() == null || getWidth() <= 0 || isDisabled()) {
             return;
         }
         EnvelopeMarks.Field field = marks().field();
@@ -226,22 +228,22 @@ final class Plot extends Region {
         double nearest = near < 0
                 ? NEAR
                 : Math.hypot(
-                        marks.x(shown.lane.envelope().time(near)) - e.getX(),
-                        marks.y(shown.lane.envelope().value(near)) - e.getY());
+                        marks.x(shown.lane().envelope().time(near)) - e.getX(),
+                        marks.y(shown.lane().envelope().value(near)) - e.getY());
         double[] handle = edits.drawable() == null ? null : edits.handle();
         drawing = handle != null && Math.hypot(marks.x(handle[0]) - e.getX(), marks.y(handle[1]) - e.getY()) < nearest;
         if (drawing) {
             dragged = -1;
         } else if (near >= 0 && e.isShiftDown()) {
-            shown.picked.turn(near);
+            shown.picked().turn(near);
         } else if (near >= 0) {
             dragged = near;
             pressedOn = editing.session();
-            was = shown.place(near);
-            if (!shown.picked.many() || !shown.picked.has(near)) {
+            was = ShownWords.place(shown, near);
+            if (!shown.picked().many() || !shown.picked().has(near)) {
                 shown.choose(near);
             } else {
-                shown.chosen = near;
+                shown.looksAt(near);
             }
             at = marks.laneTimeAt(e.getX());
             value = marks.valueAt(e.getY());
@@ -263,11 +265,12 @@ final class Plot extends Region {
         RefineMarks marks = marks();
         double[] one = boxed;
         boxed = null;
-        shown.picked.box(
-                marks.laneTimeAt(Math.min(one[0], one[2])),
-                marks.laneTimeAt(Math.max(one[0], one[2])),
-                marks.valueAt(Math.max(one[1], one[3])),
-                marks.valueAt(Math.min(one[1], one[3])));
+        shown.picked()
+                .box(
+                        marks.laneTimeAt(Math.min(one[0], one[2])),
+                        marks.laneTimeAt(Math.max(one[0], one[2])),
+                        marks.valueAt(Math.max(one[1], one[3])),
+                        marks.valueAt(Math.min(one[1], one[3])));
         draw();
     }
 
@@ -283,11 +286,11 @@ final class Plot extends Region {
             draw();
             return;
         }
-        if (dragged >= 0 && shown.picked.many()) {
+        if (dragged >= 0 && shown.picked().many()) {
             RefineMarks marks = marks();
             double time2 = marks.laneTimeAt(e.getX());
             double to = marks.valueAt(e.getY());
-            shown.picked.move(time2 - at, to - value);
+            shown.picked().move(time2 - at, to - value);
             at = time2;
             value = to;
             return;
@@ -302,20 +305,20 @@ final class Plot extends Region {
             int point = dragged;
             editing.editOn(
                     "Move point " + (point + 1),
-                    List.of("point", shown.target, shown.layer, point),
-                    s -> Points.move(s, shown.target, shown.layer, point, time2, to));
+                    List.of("point", shown.target(), shown.layer(), point),
+                    s -> Points.move(s, shown.target(), shown.layer(), point, time2, to));
         }
     }
 
     private void key(KeyEvent e) {
-        if (e.isShortcutDown() || e.isAltDown() || shown.lane.envelope().isEmpty()) {
+        if (e.isShortcutDown() || e.isAltDown() || shown.lane().envelope().isEmpty()) {
             return;
         }
         boolean handled = true;
-        int last = shown.lane.envelope().size() - 1;
+        int last = shown.lane().envelope().size() - 1;
         switch (e.getCode()) {
-            case RIGHT -> walk(Math.min(last, shown.chosen + 1), e.isShiftDown());
-            case LEFT -> walk(Math.max(0, shown.chosen - 1), e.isShiftDown());
+            case RIGHT -> walk(Math.min(last, shown.chosen() + 1), e.isShiftDown());
+            case LEFT -> walk(Math.max(0, shown.chosen() - 1), e.isShiftDown());
             case UP -> edits.nudge(e.isShiftDown() ? 0.001 : 0.01);
             case DOWN -> edits.nudge(e.isShiftDown() ? -0.001 : -0.01);
             case DELETE, BACK_SPACE -> edits.deleteChosen();
@@ -329,7 +332,7 @@ final class Plot extends Region {
 
     private void walk(int point, boolean more) {
         if (more) {
-            shown.picked.upTo(point);
+            shown.picked().upTo(point);
         } else {
             shown.choose(point);
         }

@@ -54,9 +54,9 @@ final class PointPanel extends VBox {
         super(6);
         this.shown = shown;
         edits = new PointEdits(shown);
-        editing = shown.editing;
-        notices = shown.notices;
-        riding = shown.riding;
+        editing = shown.editing();
+        notices = shown.notices();
+        riding = shown.riding();
         points.setId("points");
         points.getStyleClass().add("points");
         points.setAccessibleText("Points");
@@ -97,7 +97,9 @@ final class PointPanel extends VBox {
     void refresh() {
         filling = true;
         points.getItems()
-                .setAll(IntStream.range(0, shown.lane.envelope().size()).boxed().toList());
+                .setAll(IntStream.range(0, shown.lane().envelope().size())
+                        .boxed()
+                        .toList());
         points.refresh();
         filling = false;
     }
@@ -117,8 +119,8 @@ final class PointPanel extends VBox {
 
     /** The form shows the chosen point, or none. */
     void show() {
-        int point = shown.chosen;
-        Lane lane = shown.lane;
+        int point = shown.chosen();
+        Lane lane = shown.lane();
         filling = true;
         adding = false;
         boolean any = shown.any();
@@ -146,7 +148,7 @@ final class PointPanel extends VBox {
     }
 
     private Shape one(int point) {
-        return shown.any() ? shown.lane.envelope().shape(point) : Shape.STRAIGHT;
+        return shown.any() ? shown.lane().envelope().shape(point) : Shape.STRAIGHT;
     }
 
     private static String amountText(Shape shape) {
@@ -163,7 +165,7 @@ final class PointPanel extends VBox {
             notices.refuse("“" + at.getText() + "” is no position. Expected " + Timeline.expected() + ".");
             return beats;
         }
-        return OptionalDouble.of(shown.seen.time(beats.getAsDouble()));
+        return OptionalDouble.of(shown.seen().time(beats.getAsDouble()));
     }
 
     private OptionalDouble typedValue() {
@@ -186,7 +188,7 @@ final class PointPanel extends VBox {
     }
 
     private void typedPoint() {
-        if (shown.chosen < 0 || adding) {
+        if (shown.chosen() < 0 || adding) {
             addTyped();
             return;
         }
@@ -194,20 +196,22 @@ final class PointPanel extends VBox {
         OptionalDouble to = typedValue();
         if (time2.isPresent() && to.isPresent()) {
             Parameter parameter = shown.parameter();
-            Point old = shown.lane.envelope().point(shown.chosen);
+            Point old = shown.lane().envelope().point(shown.chosen());
             // What was not typed anew stays exact, not as rounded for the eye.
             boolean sameTime =
                     editing.timeline().printBars(shown.beat(old.time())).equals(at.getText());
             boolean sameValue = parameter.print(old.value()).equals(value.getText());
             double newTime = sameTime ? old.time() : time2.getAsDouble();
             double newValue = sameValue ? old.value() : to.getAsDouble();
-            int point = shown.chosen;
+            int point = shown.chosen();
             if (editing.edit(
                     "Set point " + (point + 1),
-                    s -> Points.move(s, shown.target, shown.layer, point, newTime, newValue))) {
+                    s -> Points.move(s, shown.target(), shown.layer(), point, newTime, newValue))) {
                 notices.say(Notice.good(
                         "Set",
-                        shown.spoken(Math.min(point, shown.lane.envelope().size() - 1)) + "."));
+                        ShownWords.point(
+                                        shown,
+                                        Math.min(point, shown.lane().envelope().size() - 1)) + "."));
             }
         }
     }
@@ -218,31 +222,31 @@ final class PointPanel extends VBox {
         if (time2.isPresent() && to.isPresent()) {
             edits.add(time2.getAsDouble(), to.getAsDouble());
             adding = true;
-            head.heads("New point, after " + (shown.chosen + 1) + " of "
-                    + shown.lane.envelope().size());
+            head.heads("New point, after " + (shown.chosen() + 1) + " of "
+                    + shown.lane().envelope().size());
             at.requestFocus();
             at.selectAll();
         }
     }
 
     private void typedShape() {
-        if (filling || shown.chosen < 0 || shape.getValue() == null) {
+        if (filling || shown.chosen() < 0 || shape.getValue() == null) {
             return;
         }
         Shape.Kind kind = shape.getValue();
-        Shape now = shown.lane.envelope().shape(shown.chosen);
+        Shape now = shown.lane().envelope().shape(shown.chosen());
         if (kind == now.kind() && amount.getText().equals(amountText(now))) {
             return;
         }
         try {
             String text = amount.getText();
-            boolean fits = shown.lane.envelope().shape(shown.chosen).kind() == kind && !text.isBlank();
+            boolean fits = shown.lane().envelope().shape(shown.chosen()).kind() == kind && !text.isBlank();
             String usual = kind == Shape.Kind.BENT
                     ? "0.5"
                     : kind == Shape.Kind.PULSE ? "0.1;4;0.5" : kind.wave() ? "0.1;4" : "";
             Shape made = ShapeText.parse(kind.name(), fits ? text : usual);
-            int point = shown.chosen;
-            editing.edit("Segment: " + kind.spoken(), s -> Points.shape(s, shown.target, shown.layer, point, made));
+            int point = shown.chosen();
+            editing.edit("Segment: " + kind.spoken(), s -> Points.shape(s, shown.target(), shown.layer(), point, made));
             mark(amount, false);
         } catch (IllegalArgumentException e) {
             mark(amount, true);
@@ -264,12 +268,12 @@ final class PointPanel extends VBox {
         @Override
         protected void updateItem(Integer index, boolean empty) {
             super.updateItem(index, empty);
-            if (empty || index == null || index >= shown.lane.envelope().size()) {
+            if (empty || index == null || index >= shown.lane().envelope().size()) {
                 setText(null);
                 setAccessibleText(null);
                 return;
             }
-            Envelope envelope = shown.lane.envelope();
+            Envelope envelope = shown.lane().envelope();
             Parameter parameter = shown.parameter();
             setText(String.format(
                     "%2d %-8s %8s %s%s",
@@ -278,7 +282,7 @@ final class PointPanel extends VBox {
                     parameter.print(envelope.value(index)),
                     envelope.shape(index).kind().spoken().replace(" wave", ""),
                     (envelope.pinned(index) ? " ●" : "") + (envelope.tie(index) == 0 ? "" : " =")));
-            setAccessibleText(shown.spoken(index));
+            setAccessibleText(ShownWords.point(shown, index));
         }
     }
 }

@@ -90,8 +90,9 @@ public final class RefineActs {
                         .brief("Add a point")
                         .in(View.REFINE)));
         for (Recipes one : Recipes.values()) {
-            all.add(act(one.id(), one.words() + " recipe", one.about(), one.key(), shown -> shown.recipe(one))
-                    .unless(() -> view.get().shown().stretch < 0 ? "no ride is shown" : "")
+            all.add(act(one.id(), one.words() + " recipe", one.about(), one.key(), shown -> new ShownActs(shown)
+                            .recipe(one))
+                    .unless(() -> view.get().shown().stretch() < 0 ? "no ride is shown" : "")
                     .brief(one.words()));
         }
         all.add(act(
@@ -99,43 +100,44 @@ public final class RefineActs {
                         "This recipe for many rides…",
                         "The rides of the piece by the recipe that is shown, each as close in its own unit: all, or those chosen",
                         "Shift+U",
-                        shown -> shown.recipeForMany(view.get().getScene().getWindow()))
+                        shown -> new ShownActs(shown)
+                                .recipeForMany(view.get().getScene().getWindow()))
                 .brief("Many rides…"));
         all.add(act(
                 "draft",
                 "Draft from dynamics…",
                 "Points from the dynamics and hairpins of the score, to be ridden over",
                 "Shift+D",
-                shown -> shown.draft(view.get().getScene().getWindow())));
+                shown -> new ShownActs(shown).draft(view.get().getScene().getWindow())));
         all.add(act(
                 "loudness",
                 "Measure loudness",
                 "The track is played through; its loudness over time is drawn behind the lane, or put away",
                 "Alt+O",
-                shown -> shown.loudness.toggle(shown.target)));
+                shown -> shown.loudness().toggle(shown.target())));
         all.add(act(
                 "loudness-all",
                 "Measure loudness of all",
                 "All tracks together are played through; their loudness is drawn behind every lane, or put away",
                 "",
-                shown -> shown.loudness.toggleAll()));
+                shown -> shown.loudness().toggleAll()));
         all.add(act(
                 "draft-loudness",
                 "Draft from loudness…",
                 "An offset of a level that brings phrases to one loudness, to be ridden over or taken back",
                 "Shift+Alt+O",
                 shown -> LoudnessForm.ask(
-                        shown.editing,
-                        shown.notices,
-                        shown.loudness,
-                        shown.target,
+                        shown.editing(),
+                        shown.notices(),
+                        shown.loudness(),
+                        shown.target(),
                         view.get().getScene().getWindow())));
         all.add(act(
                 "carry",
                 "Move this lane to another parameter…",
                 "What it has over time goes to another parameter or controller, every number kept",
                 "Ctrl+Shift+L",
-                shown -> shown.carry(view.get().getScene().getWindow())));
+                shown -> new ShownActs(shown).carry(view.get().getScene().getWindow())));
         all.add(Act.of(
                         "shape",
                         "Shape a range…",
@@ -149,10 +151,10 @@ public final class RefineActs {
                 "To another lane or its own, as fast or slower, once or up to a bar",
                 "Ctrl+Shift+D",
                 shown -> CopyForm.ask(
-                        shown.editing,
-                        shown.notices,
-                        shown.riding,
-                        shown.target == null ? java.util.Collections.singletonList(null) : shown.lanes(),
+                        shown.editing(),
+                        shown.notices(),
+                        shown.riding(),
+                        shown.target() == null ? java.util.Collections.singletonList(null) : shown.lanes(),
                         view.get().getScene().getWindow())));
         all.addAll(ChoosingActs.of(view));
         all.addAll(Comparing.of(view));

@@ -63,37 +63,37 @@ public final class RefineView extends BorderPane {
         this.editing = editing;
         this.selection = selection;
         shown = new Shown(editing, notices, selection, riding, loudness);
-        shown.remade = () -> {
-            if (isVisible()) {
-                refresh();
-            }
-        };
         recipe = new RecipePanel(this::changeRecipe, editing::settle);
         points = new PointPanel(shown);
         plot = new Plot(shown, points::typePlace);
         layers = new LayerList(shown, this::refresh);
         shape = new ShapeBar(shown, plot::draw);
-        score = new ScoreStrip(editing, selection, riding, audio, shown.time, RefineMarks.LEFT, RefineMarks.RIGHT + 4);
+        score = new ScoreStrip(
+                editing, selection, riding, audio, shown.bars().time(), RefineMarks.LEFT, RefineMarks.RIGHT + 4);
         shown.tell(
                 () -> {
                     points.show();
                     plot.tell();
                 },
-                plot::draw);
+                plot::draw,
+                () -> {
+                    if (isVisible()) {
+                        refresh();
+                    }
+                });
         title.getStyleClass().add("title");
         subtitle.getStyleClass().add("quiet");
         Region gap = new Region();
         HBox.setHgrow(gap, Priority.ALWAYS);
         stretches.setId("stretches");
         stretches.setAccessibleText("Which ride of this lane");
-        stretches.setConverter(Parts.words(
-                index -> shown.lane == null || index >= shown.lane.stretches().size()
+        stretches.setConverter(Parts.words(index ->
+                shown.lane() == null || index >= shown.lane().stretches().size()
                         ? ""
-                        : shown.name(shown.lane.stretches().get(index))));
+                        : shown.name(shown.lane().stretches().get(index))));
         stretches.setOnAction(e -> {
             if (!filling && stretches.getValue() != null) {
-                shown.stretch = stretches.getValue();
-                shown.frameStretch();
+                shown.lookAt(stretches.getValue());
                 refresh();
             }
         });
@@ -168,26 +168,26 @@ public final class RefineView extends BorderPane {
     void refresh() {
         Session session = editing.session();
         // What was shown may have gone, with a macro or by undoing: there is nothing to refine then.
-        boolean gone = shown.target != null && !session.has(shown.target);
+        boolean gone = shown.target() != null && !session.has(shown.target());
         setDisable(gone);
         if (gone) {
             title.setText("No lane chosen");
             subtitle.setText("Select a route in Routes.");
             return;
         }
-        if (shown.target == null) {
+        if (shown.target() == null) {
             return;
         }
         filling = true;
         shown.refresh();
-        Lane lane = shown.lane;
-        Target target = shown.target;
-        int stretch = shown.stretch;
+        Lane lane = shown.lane();
+        Target target = shown.target();
+        int stretch = shown.stretch();
         Parameter parameter = shown.parameter();
         title.setText(parameter.name() + (session.lane(target).guarded() ? " · protected" : ""));
         subtitle.setText(session.device(target.device()).name() + " · "
                 + session.trackOf(target.device()).map(t -> t.name()).orElse("") + " · "
-                + (shown.seen.layer().offset()
+                + (shown.seen().layer().offset()
                         ? "offset, " + parameter.print(0) + " to +"
                                 + parameter.print(1).replace("+", "")
                         : parameter.printRange()));
@@ -201,7 +201,7 @@ public final class RefineView extends BorderPane {
         average.setVisible(shown.cycles().size() > 1);
         layers.refreshAll();
         shape.refresh();
-        recipe.show(parameter, stretch < 0 ? null : lane.stretches().get(stretch), shown.model, session);
+        recipe.show(parameter, stretch < 0 ? null : lane.stretches().get(stretch), shown.model(), session);
         points.refresh();
         score.show(target);
         filling = false;
@@ -211,7 +211,7 @@ public final class RefineView extends BorderPane {
 
     private void changeRecipe(String act, Recipe changed) {
         if (!filling) {
-            shown.change(act, changed);
+            new ShownActs(shown).change(act, changed);
         }
     }
 
@@ -224,9 +224,10 @@ public final class RefineView extends BorderPane {
         lanes = shown.lanes().size() == 2
                 ? "with " + TargetName.of(editing.session(), shown.lanes().get(1))
                 : lanes;
-        String other = shown.compared == null
+        String other = shown.compared() == null
                 ? ""
-                : (editing.hearsOther() ? "heard: " : "beside ") + shown.compared.name() + ", " + Compared.told(shown);
+                : (editing.hearsOther() ? "heard: " : "beside ")
+                        + shown.compared().name() + ", " + Compared.told(shown);
         told.setText(lanes + (lanes.isEmpty() || other.isEmpty() ? "" : " · ") + other);
         told.setVisible(!told.getText().isEmpty());
         told.setAccessibleText(told.getText());
@@ -239,17 +240,17 @@ public final class RefineView extends BorderPane {
 
     /** Zooms about the chosen point, or the playhead. */
     public void zoom(double factor) {
-        shown.zoom(factor);
+        shown.bars().zoom(factor);
     }
 
     /** Shows the whole piece; again: the stretch. */
     public void showAll() {
-        shown.showAll();
+        shown.bars().showAll();
     }
 
     /** Scrolls in time by a part of what is seen. */
     public void scroll(double part) {
-        shown.scroll(part);
+        shown.bars().scroll(part);
     }
 
     /** What stands in the form becomes a point. */
@@ -264,6 +265,6 @@ public final class RefineView extends BorderPane {
 
     /** The part of the piece that is seen. */
     public TimeWindow time() {
-        return shown.time;
+        return shown.bars().time();
     }
 }

@@ -91,22 +91,22 @@ final class ShapeBar extends HBox {
 
     private void preview() {
         rests.stop();
-        shown.preview = null;
+        shown.preview(null);
         told.setText("");
-        if (!words.getText().isBlank() && shown.target != null) {
+        if (!words.getText().isBlank() && shown.target() != null) {
             try {
-                Session before = shown.editing.session();
-                Session after = ShapeWords.apply(before, shown.lanes(), shown.layer, words.getText());
-                SeenLayer seen = new SeenLayer(after, shown.target, shown.layer);
-                shown.preview = seen;
+                Session before = shown.editing().session();
+                Session after = ShapeWords.apply(before, shown.lanes(), shown.layer(), words.getText());
+                SeenLayer seen = new SeenLayer(after, shown.target(), shown.layer());
+                shown.preview(seen);
                 int n = seen.layer().envelope().size();
                 String moves = n > TOLD
                         ? ""
-                        : "; " + Difference.of(before, after, shown.target).would(before, shown.target);
+                        : "; " + Difference.of(before, after, shown.target()).would(before, shown.target());
                 int more = shown.lanes().size() - 1;
                 String lanes = more == 0 ? "" : (more + 1) + " lanes, here ";
                 show(before, seen);
-                told.setText(lanes + shown.lane.envelope().size() + " → " + n + " points" + moves);
+                told.setText(lanes + shown.lane().envelope().size() + " → " + n + " points" + moves);
             } catch (IllegalArgumentException e) {
                 told.setText(e.getMessage());
             }
@@ -117,7 +117,8 @@ final class ShapeBar extends HBox {
 
     /** What would be another is seen: where all of it lies off the screen, that is shown. */
     private void show(Session before, SeenLayer seen) {
-        Envelope was = new SeenLayer(before, shown.target, shown.layer).layer().envelope();
+        Envelope was =
+                new SeenLayer(before, shown.target(), shown.layer()).layer().envelope();
         Envelope is = seen.layer().envelope();
         int head = 0;
         while (head < Math.min(was.size(), is.size()) && was.point(head).equals(is.point(head))) {
@@ -134,29 +135,29 @@ final class ShapeBar extends HBox {
         }
         double from = shown.beat(longer.time(head));
         double to = shown.beat(longer.time(Math.max(head, longer.size() - 1 - tail)));
-        if (to < shown.time.from() || from > shown.time.to()) {
+        if (to < shown.bars().time().from() || from > shown.bars().time().to()) {
             double air = Math.max(1, (to - from) * 0.2);
-            shown.time.show(Math.max(0, from - air), to + air);
+            shown.bars().time().show(Math.max(0, from - air), to + air);
         }
     }
 
     private void apply() {
         rests.stop();
-        if (shown.target == null || words.getText().isBlank()) {
+        if (shown.target() == null || words.getText().isBlank()) {
             return;
         }
-        Session before = shown.editing.session();
+        Session before = shown.editing().session();
         String what = words.getText().strip();
-        shown.editing.edit(what, s -> ShapeWords.apply(s, shown.lanes(), shown.layer, what));
-        Session after = shown.editing.session();
+        shown.editing().edit(what, s -> ShapeWords.apply(s, shown.lanes(), shown.layer(), what));
+        Session after = shown.editing().session();
         if (after != before) {
-            String moved = Difference.of(before, after, shown.target).told(before, shown.target);
+            String moved = Difference.of(before, after, shown.target()).told(before, shown.target());
             String rides = RidesCut.told(
-                    before.lane(shown.target).layer(shown.layer),
-                    after.lane(shown.target).layer(shown.layer));
+                    before.lane(shown.target()).layer(shown.layer()),
+                    after.lane(shown.target()).layer(shown.layer()));
             moved += rides.isEmpty() ? "" : "; " + rides;
             words.clear();
-            shown.editing.did("Shaped", what + ": " + moved + ".");
+            shown.editing().did("Shaped", what + ": " + moved + ".");
         }
     }
 
