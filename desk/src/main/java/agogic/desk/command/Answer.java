@@ -4,6 +4,9 @@ import com.fasterxml.jackson.core.JsonProcessingException;
 import com.fasterxml.jackson.databind.ObjectMapper;
 import com.fasterxml.jackson.databind.SerializationFeature;
 import java.io.PrintWriter;
+import java.lang.annotation.Retention;
+import java.lang.annotation.RetentionPolicy;
+import java.lang.reflect.RecordComponent;
 import java.util.ArrayList;
 import java.util.HashSet;
 import java.util.LinkedHashMap;
@@ -13,6 +16,10 @@ import java.util.Set;
 
 /** What a command answers: a few named values, as JSON or as lines for people. */
 final class Answer {
+    /** A part of a record that is told in JSON only: too long for a line. */
+    @Retention(RetentionPolicy.RUNTIME)
+    @interface Detail {}
+
     private final Map<String, Object> values = new LinkedHashMap<>();
 
     private final Set<String> details = new HashSet<>();
@@ -38,6 +45,24 @@ final class Answer {
 
     Answer put(String name, Object value) {
         values.put(name, value);
+        return this;
+    }
+
+    /** The parts of a record, by their names and in their order. */
+    Answer tell(Record told) {
+        for (RecordComponent part : told.getClass().getRecordComponents()) {
+            try {
+                part.getAccessor().setAccessible(true);
+                Object value = part.getAccessor().invoke(told);
+                if (part.getAccessor().isAnnotationPresent(Detail.class)) {
+                    detail(part.getName(), value);
+                } else {
+                    put(part.getName(), value);
+                }
+            } catch (ReflectiveOperationException e) {
+                throw new IllegalStateException(e);
+            }
+        }
         return this;
     }
 

@@ -56,6 +56,30 @@ final class ExportCommand extends FileCommand {
             double waitsMilliseconds,
             String waitsAt) {}
 
+    private record ToldClip(int clipNotes, int clipLanes, int clipValues, List<String> clipLeft) {}
+
+    /** What is written in one file: full scale is 1, {@code loudness} in LUFS, {@code truePeak} in dBTP. */
+    private record ToldSound(double peak, long clipped, double loudness, double truePeak) {}
+
+    /** What a MIDI file comes to; losses are normalised, {@code busiestSecond} is a part of what the wire carries. */
+    private record ToldMidi(
+            int lanes,
+            List<String> notSent,
+            int notes,
+            int controllerMessages,
+            double busiestSecond,
+            double greatestLoss,
+            String greatestLossInUnit,
+            String lossOf,
+            String lossAt,
+            double latestSwitchMilliseconds,
+            String latestSwitch,
+            String latestSwitchAt,
+            Map<String, Integer> ways,
+            String notice,
+            List<String> leftOutWhenBroughtIn,
+            double setupMilliseconds) {}
+
     @Parameters(index = "0", paramLabel = "SESSION", description = "the session")
     private Path session;
 
@@ -197,10 +221,7 @@ final class ExportCommand extends FileCommand {
         if (clip != null) {
             ClipExport.Made made = ClipExport.make(opened);
             files.put(clip, stream -> stream.write(made.file()));
-            answer.put("clipNotes", made.notes())
-                    .put("clipLanes", made.lanes())
-                    .put("clipValues", made.values())
-                    .put("clipLeft", made.left());
+            answer.tell(new ToldClip(made.notes(), made.lanes(), made.values(), made.left()));
         }
         apart(wav, session);
         apart(picture, session);
@@ -243,7 +264,7 @@ final class ExportCommand extends FileCommand {
                 SessionFile.save(out, opened.with(one.gone(place, Fingerprint.of(opened))));
             }
         }
-        answer.put("files", told.files()).put("changed", told.changed()).put("notes", told.notes());
+        answer.tell(told);
     }
 
     static Destination.Content content(String word) {
@@ -284,32 +305,28 @@ final class ExportCommand extends FileCommand {
         answer.put("frames", first.frames()).put("stems", names);
         if (wav != null) {
             AudioOut.Told whole = told.get(-1);
-            answer.put("peak", whole.peak())
-                    .put("clipped", whole.over())
-                    .put("loudness", whole.loudness())
-                    .put("truePeak", whole.truePeak());
+            answer.tell(new ToldSound(whole.peak(), whole.over(), whole.loudness(), whole.truePeak()));
         }
     }
 
     private static void midi(Answer answer, Session opened, MidiExport.Report report) {
-        answer.put("lanes", report.lanes())
-                .put("notSent", report.left())
-                .put("notes", report.notes())
-                .put("controllerMessages", report.controllerMessages())
-                .put("busiestSecond", report.busiestShare())
-                .put("greatestLoss", report.greatestLoss())
-                .put("greatestLossInUnit", report.lossText())
-                .put("lossOf", report.lossOf())
-                .put("lossAt", opened.timeline().printBars(report.lossBeat()))
-                .put("latestSwitchMilliseconds", report.switchLate() * 1000)
-                .put("latestSwitch", report.switchOf())
-                .put("latestSwitchAt", opened.timeline().printBars(report.switchBeat()))
-                .put("ways", report.ways())
-                .put("notice", report.notice())
-                .put(
-                        "leftOutWhenBroughtIn",
-                        opened.leftOut().stream().map(LeftOut::spoken).toList())
-                .put("setupMilliseconds", report.setupSeconds() * 1000);
+        answer.tell(new ToldMidi(
+                report.lanes(),
+                report.left(),
+                report.notes(),
+                report.controllerMessages(),
+                report.busiestShare(),
+                report.greatestLoss(),
+                report.lossText(),
+                report.lossOf(),
+                opened.timeline().printBars(report.lossBeat()),
+                report.switchLate() * 1000,
+                report.switchOf(),
+                opened.timeline().printBars(report.switchBeat()),
+                report.ways(),
+                report.notice(),
+                opened.leftOut().stream().map(LeftOut::spoken).toList(),
+                report.setupSeconds() * 1000));
     }
 
     /** One lane on the wire: how much it takes, how far what is sent is off, how long it waits. */

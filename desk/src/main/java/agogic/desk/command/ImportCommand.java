@@ -71,11 +71,14 @@ final class ImportCommand extends FileCommand {
             answer.say("  " + line.what() + ", " + line.count() + ": " + taken + line.becomes());
         }
         found.remarks().forEach(remark -> answer.say("  " + remark));
-        return answer.put("name", session.name())
-                .put("bars", found.bars())
-                .put("tracks", session.tracks().size())
-                .put("rides", session.rides().size())
-                .put("lines", lines)
-                .put("remarks", found.remarks());
+        return answer.tell(new Told(
+                session.name(),
+                found.bars(),
+                session.tracks().size(),
+                session.rides().size(),
+                lines,
+                found.remarks()));
     }
+
+    private record Told(String name, int bars, int tracks, int rides, List<ToldLine> lines, List<String> remarks) {}
 }

@@ -87,13 +87,14 @@ final class LaneCommand extends FileCommand {
             }
         });
         return new Answer()
-                .put("target", found.toString())
-                .put(
-                        "points",
-                        only < 0 ? lane.points() : lane.layer(only).envelope().size())
-                .detail("layers", told(opened, lane))
-                .put("rows", rows);
+                .tell(new Told(
+                        found.toString(),
+                        only < 0 ? lane.points() : lane.layer(only).envelope().size(),
+                        told(opened, lane),
+                        rows));
     }
+
+    private record Told(String target, int points, @Answer.Detail List<ToldLayer> layers, int rows) {}
 
     private static List<ToldLayer> told(Session session, Lane lane) {
         List<ToldLayer> layers = new ArrayList<>();

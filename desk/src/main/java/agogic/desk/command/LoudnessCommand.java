@@ -32,6 +32,9 @@ final class LoudnessCommand extends FileCommand {
 
     private record ToldTrack(String of, @JsonUnwrapped ToldLoudness loudness) {}
 
+    private record ToldDraft(
+            int points, ToldLoudness before, ToldLoudness after, List<ToldPhrase> phrases, double heldSeconds) {}
+
     /** A phrase: from and to in seconds, its loudness before and after the draft in LUFS. */
     private record ToldPhrase(double from, double to, double before, double after) {}
 
@@ -129,10 +132,11 @@ final class LoudnessCommand extends FileCommand {
                     LoudnessDraft.Drafted.loudness(draft.before().curve(), phrase),
                     LoudnessDraft.Drafted.loudness(draft.after().curve(), phrase)));
         }
-        return answer.put("points", draft.drafted().points())
-                .put("before", numbers(draft.before()))
-                .put("after", numbers(draft.after()))
-                .put("phrases", phrases)
-                .put("heldSeconds", draft.drafted().held() * LoudnessCurve.STEP);
+        return answer.tell(new ToldDraft(
+                draft.drafted().points(),
+                numbers(draft.before()),
+                numbers(draft.after()),
+                phrases,
+                draft.drafted().held() * LoudnessCurve.STEP));
     }
 }

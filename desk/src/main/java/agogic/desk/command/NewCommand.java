@@ -42,9 +42,12 @@ final class NewCommand extends FileCommand {
         }
         SessionFile.save(out, piece);
         return new Answer()
-                .put("name", piece.name())
-                .put("bars", bars)
-                .put("tracks", piece.tracks().stream().map(t -> t.name()).toList())
-                .put("surfaces", piece.surfaces().stream().map(s -> s.name()).toList());
+                .tell(new Told(
+                        piece.name(),
+                        bars,
+                        piece.tracks().stream().map(t -> t.name()).toList(),
+                        piece.surfaces().stream().map(s -> s.name()).toList()));
     }
+
+    private record Told(String name, int bars, List<String> tracks, List<String> surfaces) {}
 }

@@ -107,12 +107,21 @@ final class RefineCommand extends FileCommand {
         }
         EnvelopeTable.write(out, envelope.mapped(1, -earlier), false);
         return new Answer()
-                .put("moves", refined.moves())
-                .put("points", envelope.size())
-                .put("fewest", refined.fewest() - more)
-                .put("maxDeviation", refined.farthestNormalised())
-                .put("rmsDeviation", refined.middle());
+                .tell(new Told(
+                        refined.moves(),
+                        envelope.size(),
+                        refined.fewest() - more,
+                        refined.farthestNormalised(),
+                        refined.middle()));
     }
+
+    /**
+     * What came of it.
+     *
+     * @param maxDeviation normalised
+     * @param rmsDeviation normalised
+     */
+    private record Told(int moves, int points, int fewest, double maxDeviation, double rmsDeviation) {}
 
     /** So long the last move of a table is in force, in seconds. */
     private static final double MOMENT = 1e-6;

@@ -76,6 +76,15 @@ final class TemplateCommand extends FileCommand {
                 .say("The template of " + template.name() + " is in " + keep.getFileName() + ".");
     }
 
+    private record Used(List<String> done, List<String> not, List<String> missing) {}
+
+    private static List<String> words(Template.Outcome outcome, boolean done) {
+        return outcome.lines().stream()
+                .filter(line -> line.done() == done)
+                .map(Template.Line::words)
+                .toList();
+    }
+
     private Answer use(Session before) throws IOException {
         apart(out, use);
         Template template = TemplateFile.read(use);
@@ -87,21 +96,10 @@ final class TemplateCommand extends FileCommand {
         Template.Outcome outcome = chosen.isEmpty() ? first : used(before, template, chosen);
         SessionFile.save(out, outcome.session());
         Answer answer = new Answer()
-                .put(
-                        "done",
-                        outcome.lines().stream()
-                                .filter(Template.Line::done)
-                                .map(Template.Line::words)
-                                .toList())
-                .put(
-                        "not",
-                        outcome.lines().stream()
-                                .filter(l -> !l.done())
-                                .map(Template.Line::words)
-                                .toList())
-                .put(
-                        "missing",
-                        outcome.missing().stream().map(m -> m.entry().name()).toList());
+                .tell(new Used(
+                        words(outcome, true),
+                        words(outcome, false),
+                        outcome.missing().stream().map(m -> m.entry().name()).toList()));
         outcome.lines().forEach(line -> answer.say((line.done() ? "" : "not done: ") + line.words()));
         outcome.missing()
                 .forEach(m ->

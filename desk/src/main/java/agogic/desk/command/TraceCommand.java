@@ -22,6 +22,22 @@ import picocli.CommandLine.Parameters;
 /** {@code trace}: how far bytes get between the port of a surface and a value, and where they stop. */
 @Command(name = "trace", description = "How far bytes get from the port of a surface to a value: each stop, and why.")
 final class TraceCommand extends FileCommand {
+    /**
+     * Where the wire of a message stops.
+     *
+     * @param control null if none of the surface sent it
+     * @param mends what would mend it; null if nothing does
+     */
+    private record Told(
+            String surface,
+            String control,
+            String verdict,
+            String head,
+            String sentence,
+            String mends,
+            boolean heard,
+            List<ToldRoute> routes) {}
+
     /** One route of what moved: where it stops, where the hand stands, what counts of that, and the value, normalised. */
     private record ToldRoute(
             String target,
@@ -97,14 +113,15 @@ final class TraceCommand extends FileCommand {
         }
         boolean heard = trace.verdict().heard() || wires.stream().anyMatch(ToldRoute::heard);
         Answer answer = new Answer()
-                .put("surface", one.name())
-                .put("control", control < 0 ? null : one.controls().get(control).name())
-                .put("verdict", trace.verdict().name().toLowerCase(java.util.Locale.ROOT))
-                .put("head", trace.head())
-                .put("sentence", trace.sentence())
-                .put("mends", trace.act().map(Trace.Act::spoken).orElse(null))
-                .put("heard", heard)
-                .put("routes", wires)
+                .tell(new Told(
+                        one.name(),
+                        control < 0 ? null : one.controls().get(control).name(),
+                        trace.verdict().name().toLowerCase(java.util.Locale.ROOT),
+                        trace.head(),
+                        trace.sentence(),
+                        trace.act().map(Trace.Act::spoken).orElse(null),
+                        heard,
+                        wires))
                 .say(trace.head() + ": " + trace.sentence());
         for (ToldRoute wire : wires) {
             answer.say("  " + wire.target() + ": " + wire.sentence());
