@@ -94,6 +94,11 @@ final class Codes {
         return k + 1 < at.length ? at[k + 1] : to;
     }
 
+    /** When a change of several codes to cell {@code k} can have begun: since the last message, or, after a stillness, just before. */
+    double since(int k) {
+        return Math.max(at[k - 1], at[k] - quiet[k] <= still ? quiet[k] : at[k] - HandPath.JUST_BEFORE);
+    }
+
     /** True if cell {@code k} is a neighbour of the one before. */
     boolean single(int k) {
         return step > 0 && beside(code[k], code[k - 1]);

@@ -24,7 +24,7 @@ public final class HandPath {
     private static final double JUMP_CODES = 3.5;
 
     /** After a stillness a change of several codes begins so long before its message. Seconds. */
-    private static final double JUST_BEFORE = 0.005;
+    static final double JUST_BEFORE = 0.005;
 
     /** One piece without a jump: the least, likely and greatest place over rising times. */
     public record Piece(double[] times, double[] low, double[] middle, double[] high, List<Stay> rests) {}
@@ -109,8 +109,7 @@ public final class HandPath {
                 double after = Math.min(hair, (codes.end(k) - at[k]) / 8);
                 add(at[k] + after, is - half, Double.NaN, is + half);
             } else {
-                boolean moving = at[k] - quiet[k] <= codes.still;
-                double since = moving ? Math.max(begins, quiet[k]) : Math.max(begins, at[k] - JUST_BEFORE);
+                double since = codes.since(k);
                 if (step > 0) {
                     add(since, was - half, since > begins + tiny ? was : Double.NaN, was + half);
                     double least = Math.min(was, is) - half;

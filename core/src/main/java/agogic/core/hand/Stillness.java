@@ -3,6 +3,7 @@ package agogic.core.hand;
 import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.List;
+import java.util.stream.IntStream;
 
 /** Where a hand lay still, by how long it was in its cells, and by what the reaches beside them say. */
 final class Stillness {
@@ -24,11 +25,17 @@ final class Stillness {
     /** Two rests beside each other are both rests if each is longer than this many of the shortest. */
     private static final double BOTH = 2;
 
-    /** A hand that trembled for longer than this many of the shortest rests was on no slow way on both sides. */
+    /**
+     * A hand that trembled for longer than this many of the shortest rests was on no slow way on both sides, and where it was as
+     * long in one cell it lay there.
+     */
     private static final double LONG = 4;
 
     /** Of two rests beside each other this part is the reach between them. */
     private static final double SMALL_REACH = 0.1;
+
+    /** From cell to cell it takes no longer on each side: both rests are level. Seconds. */
+    private static final double STEP = 0.02;
 
     /** How long a rest was is told rather too long: it was none if it seems to be shorter than this many of the shortest. */
     private static final double BRIEF = 1.2;
@@ -61,6 +68,8 @@ final class Stillness {
     private final double[] code;
     private final double step;
     private final double shortest;
+    /** True if the hand lasted in one cell of the rest that was found last. */
+    private boolean lasted;
 
     Stillness(Codes codes, double shortest) {
         this.codes = codes;
@@ -99,7 +108,8 @@ final class Stillness {
                 double other = run > k ? code[k] == place ? code[k + 1] : code[k] : place;
                 double early = lingered(k, first, begins);
                 double late = lingers(run, last, ends);
-                put(rests, new Stay(begins, ends, place, (place + other) / 2, early, late));
+                boolean lasting = IntStream.rangeClosed(k, run).anyMatch(this::lasts);
+                put(rests, new Stay(begins, ends, place, (place + other) / 2, early, late), lasting);
             }
             k = run + 1;
         }
@@ -178,6 +188,9 @@ final class Stillness {
 
     /** The same for the cell after it. */
     private double lingers(int run, int last, double ends) {
+        if (run < last && !single(run + 1)) {
+            return codes.since(run + 1);
+        }
         if (run + 2 > last || !single(run + 1) || !single(run + 2)) {
             return ends;
         }
@@ -187,27 +200,32 @@ final class Stillness {
     }
 
     /**
-     * A rest beside another: with a small reach between them if they lie apart; else of a long and a short one the short one is
-     * where a reach begins or ends, and two alike are one.
+     * A rest beside another: with a small reach between them if they lie apart, or were both long; else of a long and a short one
+     * the short one is where a reach begins or ends, and two alike are one, at the border between them.
      */
-    private void put(List<Stay> rests, Stay rest) {
+    private void put(List<Stay> rests, Stay rest, boolean lasting) {
         Stay before = rests.isEmpty() ? null : rests.get(rests.size() - 1);
+        boolean both = lasted && lasting;
         if (before == null || before.to() < rest.from()) {
             rests.add(rest);
+            lasted = lasting;
             return;
         }
         double one = before.to() - before.from();
         double other = rest.to() - rest.from();
-        boolean apart = before.to() == rest.from() && !beside(before.place(), rest.place());
-        if (apart && Math.min(one, other) > BOTH * shortest) {
+        boolean follows = before.to() == rest.from();
+        boolean apart = !beside(before.place(), rest.place());
+        if (follows && (apart ? Math.min(one, other) > BOTH * shortest : both)) {
             // Two rests with a reach of so few codes between them that it is seen in none alone.
-            rests.set(rests.size() - 1, before.before(before.to() - SMALL_REACH * one, false));
-            rests.add(rest.after(Double.NaN, rest.from() + SMALL_REACH * other));
+            rests.set(rests.size() - 1, before.before(before.to() - reach(apart, one), false));
+            rests.add(rest.after(Double.NaN, rest.from() + reach(apart, other)));
+            lasted = lasting;
             return;
         }
         if (2 * other < one) {
             return;
         }
+        lasted |= lasting;
         rests.remove(rests.size() - 1);
         rests.add(
                 2 * one < other || !beside(before.place(), rest.place())
@@ -215,10 +233,15 @@ final class Stillness {
                         : new Stay(
                                 before.from(),
                                 rest.to(),
-                                one > other ? before.place() : rest.place(),
+                                (before.place() + rest.place()) / 2,
                                 (before.place() + rest.place()) / 2,
                                 before.early(),
                                 rest.late()));
+    }
+
+    /** How much of a rest of this length is the reach to another: from a cell to the next one it is no more than a moment. */
+    private static double reach(boolean apart, double length) {
+        return apart ? SMALL_REACH * length : Math.min(STEP, SMALL_REACH * length);
     }
 
     /** The last cell of a run of two neighbours between which the hand trembled, beginning with cell k; k if it did not. */
@@ -226,12 +249,29 @@ final class Stillness {
         if (k == last || !single(k + 1)) {
             return k;
         }
+        boolean one = lasts(k);
+        boolean other = lasts(k + 1);
+        if (one && other) {
+            return k;
+        }
         int run = k + 1;
         while (run < last && single(run + 1) && code[run + 1] == code[run - 1]) {
+            boolean odd = (run + 1 - k) % 2 != 0;
+            boolean lasts = lasts(run + 1);
+            if (lasts && (odd ? one : other)) {
+                break;
+            }
+            one |= lasts && !odd;
+            other |= lasts && odd;
             run++;
         }
         boolean brief = run - k == 2 && at[run] - at[run - 1] < TREMBLE;
         return run - k >= 3 || brief ? run : k;
+    }
+
+    /** True if the hand was in a cell for so long that it lay there, whatever cells are beside it. */
+    private boolean lasts(int k) {
+        return end(k) - at[k] > LONG * shortest;
     }
 
     /** False if the hand trembled on its way: the same way before and after, and no longer than a few cells take. */
@@ -313,9 +353,11 @@ final class Stillness {
         }
         double paceBefore = before ? at[k] - at[k - 1] : 0;
         double paceAfter = after ? end(k + 1) - at[k + 1] : 0;
-        // Of the first and the last cell only a part was seen: it may say that this was no rest, not that it was.
-        boolean cutBefore = !before || k - 1 == first && length > PACE_AT_END * paceBefore;
-        boolean cutAfter = !after || k + 1 == last && length > PACE_AT_END * paceAfter;
+        // Of the very first and the very last cell only a part was seen: it may say that this was no rest, not that it
+        // was.
+        boolean cutBefore = k == 0 || before && k == 1 && length > PACE_AT_END * paceBefore;
+        int end = at.length - 1;
+        boolean cutAfter = k == end || after && k + 1 == end && length > PACE_AT_END * paceAfter;
         if (cutBefore || cutAfter) {
             double known = Math.max(cutBefore ? 0 : paceBefore, cutAfter ? 0 : paceAfter);
             return length > PACE_AT_END * known;
