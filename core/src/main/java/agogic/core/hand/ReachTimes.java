@@ -37,6 +37,16 @@ final class ReachTimes {
     /** And by no more than this part of what the best of minimum jerk is. */
     private static final double STEADIER = 0.8;
 
+    /**
+     * So many borders, which are off by no more than this, were crossed at one pace whatever else goes with them: those of minimum
+     * jerk are off from one pace by 0.17 steps and more (8 borders), and by 0.32 (12), with a tremor of 0.4 % and without.
+     */
+    private static final int SOME = 8;
+
+    private static final double EVEN_OF_SOME = 0.12;
+    private static final int MANY = 12;
+    private static final double EVEN_OF_MANY = 0.2;
+
     /** Where in its first cell it began at the latest, in steps. */
     private static final double EDGE = 0.4;
 
@@ -196,7 +206,8 @@ final class ReachTimes {
         }
         double each = both / far;
         double off = Math.sqrt(Math.max(0, spread - each * both) / n) / each;
-        if (!(each > 0) || !(off <= STEADY && off <= STEADIER * best)) {
+        boolean even = off <= (n >= MANY ? EVEN_OF_MANY : n >= SOME ? EVEN_OF_SOME : 0);
+        if (!(each > 0) || !(even || off <= STEADY && off <= STEADIER * best)) {
             return null;
         }
         double zero = when - each * middle;

@@ -62,23 +62,29 @@ final class Values {
         }
     }
 
-    /** What stands goes over to another plan, except where the session says something else now. */
+    /**
+     * What stands goes over to another plan, except where the session says something else now. What stood over an envelope that
+     * is no more does not stand any more: it was heard until that would have had the say again.
+     */
     void carry(Plan before, Plan fresh) {
-        if (fresh.index() == before.index()) {
-            return;
-        }
-        double[] fuller = none(fresh.index().size());
+        boolean alike = fresh.index() == before.index();
+        double[] fuller = alike ? held : none(fresh.index().size());
         for (int p = 0; p < fuller.length; p++) {
             Target target = fresh.index().target(p);
-            if (before.index().has(target)) {
-                int was = before.index().of(target);
-                double rested = before.index().parameter(was).resting();
-                fuller[p] = fresh.index().parameter(p).resting() == rested ? held[was] : Double.NaN;
+            if (alike || before.index().has(target)) {
+                int was = alike ? p : before.index().of(target);
+                boolean rests = alike
+                        || fresh.index().parameter(p).resting()
+                                == before.index().parameter(was).resting();
+                boolean bared = before.lane(was) != null && fresh.lane(p) == null;
+                fuller[p] = rests && !bared ? held[was] : Double.NaN;
             }
         }
-        held = fuller;
-        beneath = none(held.length);
-        added = new double[held.length];
+        if (!alike) {
+            held = fuller;
+            beneath = none(held.length);
+            added = new double[held.length];
+        }
     }
 
     /** All values as a plan that has just come begins with. */

@@ -98,6 +98,31 @@ class ScreenHandTest {
         assertThat(stopped(engine)).isEmpty();
     }
 
+    /** What was moved over an envelope is heard until that would have had the say again; if it is gone, the parameter rests. */
+    @Test
+    void whatStoodOverAnEnvelopeGoesWithIt() {
+        Session drawn = Pieces.routed(piece(true), 1, "p1");
+        Session bare = drawn.withLanes(List.of());
+        Engine engine = new Engine(drawn);
+        engine.tick(0);
+        engine.port(0).message(0xB0, 20, 100, TICK);
+        engine.tick(2 * TICK);
+        int p1 = engine.index().of(target("p1"));
+        double moved = engine.live().value(p1);
+        assertThat(moved).isEqualTo(MidiScale.normalised7(100));
+        engine.load(drawn.with(drawn.lane(target("p1")).guarded(true)));
+        engine.tick(3 * TICK);
+        assertThat(engine.live().value(p1)).isEqualTo(moved);
+        engine.load(bare);
+        engine.tick(4 * TICK);
+        assertThat(engine.live().value(p1))
+                .isEqualTo(bare.parameter(target("p1")).resting());
+        engine.load(drawn);
+        engine.tick(5 * TICK);
+        assertThat(engine.live().value(p1))
+                .isEqualTo(drawn.lane(target("p1")).envelope().value(0));
+    }
+
     /** A parameter that nobody asked for has a lane, a row and a socket afterwards; what is held is level from the start. */
     @Test
     void aParameterOfItsOwnGetsALaneARowAndASocket() {

@@ -4,6 +4,7 @@ import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.within;
 
 import agogic.core.envelope.Envelope;
+import agogic.core.envelope.Point;
 import agogic.core.envelope.Shape;
 import agogic.core.lane.Lane;
 import agogic.core.parameter.Parameter;
@@ -268,6 +269,30 @@ public class EditingTest extends WindowTest {
         interact(() -> desk().editing().redo());
         interact(() -> desk().editing().redo());
         assertThat(desk().editing().session().parameter(level).resting()).isEqualTo(moved);
+    }
+
+    /** A control was moved over an envelope, in Read, and lies still: when that goes, it is one step, and can be done again. */
+    @Test
+    void whatWasMovedOverAnEnvelopeIsNoStepWhenThatGoes() {
+        Target level = new Target("voice", "level");
+        double rests = desk().editing().session().parameter(level).resting();
+        interact(() -> desk().editing()
+                .edit("Draw", s -> s.with(Lane.drawn(level, Envelope.of(new Point(0, 0.2), new Point(16, 0.7))))));
+        until(() -> desk().standing().stands(level) == 0.2);
+        interact(node("#control-fader-7")::requestFocus);
+        push(KeyCode.END);
+        until(() -> desk().standing().stands(level) > 0.3);
+        long idle = desk().live().nanos() + 1_000_000_000L;
+        until(() -> desk().live().nanos() > idle);
+        push(KeyCode.CONTROL, KeyCode.Z);
+        until(() -> text("#trace-head").equals("Undone"));
+        until(() -> desk().standing().stands(level) == rests);
+        for (int frame = 0; frame < 5; frame++) {
+            interact(() -> desk().frame());
+        }
+        assertThat(desk().editing().redoable()).contains("Draw");
+        interact(() -> desk().editing().redo());
+        until(() -> desk().standing().stands(level) == 0.2);
     }
 
     private int controlNumber(String id) {
