@@ -5,6 +5,11 @@ import static org.assertj.core.api.Assertions.assertThat;
 import agogic.desk.model.Desk;
 import com.tngtech.archunit.core.domain.Dependency;
 import com.tngtech.archunit.core.domain.JavaClass;
+import java.io.File;
+import java.io.IOException;
+import java.io.UncheckedIOException;
+import java.nio.file.Files;
+import java.nio.file.Path;
 import java.util.ArrayDeque;
 import java.util.ArrayList;
 import java.util.Deque;
@@ -15,6 +20,9 @@ import java.util.Map;
 import java.util.Set;
 import java.util.TreeMap;
 import java.util.TreeSet;
+import java.util.regex.Matcher;
+import java.util.regex.Pattern;
+import java.util.stream.Stream;
 import org.junit.jupiter.api.Test;
 
 /** Classes that know each other, round in a circle, are few at a time; and a name means one thing. */
@@ -28,6 +36,44 @@ class CirclesTest {
                 if (to.getTargetClass().getPackageName().startsWith("agogic")) {
                     all.add(top(to.getTargetClass()));
                 }
+            }
+        }
+    }
+
+    /** A constant of another class leaves no trace in what is compiled: what a source names, its class knows. */
+    static {
+        for (String module : List.of("core", "formats", "standins", "desk")) {
+            Path sources = Path.of("..", module, "src", "main", "java");
+            try (Stream<Path> all = Files.walk(sources)) {
+                all.filter(file -> file.toString().endsWith(".java")).forEach(file -> named(sources, file));
+            } catch (IOException e) {
+                throw new UncheckedIOException(e);
+            }
+        }
+    }
+
+    private static void named(Path sources, Path file) {
+        String path = sources.relativize(file).toString();
+        String name = path.substring(0, path.length() - ".java".length()).replace(File.separatorChar, '.');
+        String said;
+        try {
+            said = Files.readString(file).replaceAll("(?s)/\\*.*?\\*/|//[^\n]*|\"(?:\\\\.|[^\"\\\\\n])*\"", " ");
+        } catch (IOException e) {
+            throw new UncheckedIOException(e);
+        }
+        String here = name.substring(0, name.lastIndexOf('.') + 1);
+        Matcher constant =
+                Pattern.compile("\\b([A-Z]\\w*)\\.[A-Z][A-Z0-9_]+\\b").matcher(said);
+        while (constant.find()) {
+            String other = here + constant.group(1);
+            Matcher brought = Pattern.compile("import (?:static )?(agogic\\.[\\w.]*\\." + constant.group(1) + ")\\b")
+                    .matcher(said);
+            other = brought.find() ? brought.group(1) : other;
+            boolean own = Pattern.compile("\\b(?:enum|record|class|interface) " + constant.group(1) + "\\b")
+                    .matcher(said)
+                    .find();
+            if (!own && KNOWS.containsKey(name) && KNOWS.containsKey(other)) {
+                KNOWS.get(name).add(other);
             }
         }
     }

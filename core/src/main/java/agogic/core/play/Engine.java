@@ -29,9 +29,6 @@ import java.util.function.UnaryOperator;
  * <p>The way of a message: {@link Inputs}, {@link HandMoves}, {@link Hands}, {@link Values}, {@link LiveState}.
  */
 public final class Engine {
-    /** A control that cannot say so counts as touched until this long after its last move. */
-    public static final long TOUCH_NANOS = 300_000_000L;
-
     private final Present present;
     private final Clock clock = new Clock();
     private final Transport transport;

@@ -8,6 +8,9 @@ import java.util.List;
 
 /** Which hands hold what, who of them has the say, and what of it the recorder is told. */
 final class Hands {
+    /** A control that cannot say so counts as touched until this long after its last move. */
+    static final long TOUCH_NANOS = 300_000_000L;
+
     private final Present present;
     private final Transport transport;
     /** What is kept for a control of which nobody knows where it stands. */
@@ -177,8 +180,8 @@ final class Hands {
         for (int r = 0; r < present.routes.size(); r++) {
             RouteState state = present.routes.get(r);
             held |= state.touched;
-            if (state.touched && !state.touchTold && nanos - state.lastMoveNanos >= Engine.TOUCH_NANOS) {
-                release(state, state.lastMoveNanos + Engine.TOUCH_NANOS);
+            if (state.touched && !state.touchTold && nanos - state.lastMoveNanos >= TOUCH_NANOS) {
+                release(state, state.lastMoveNanos + TOUCH_NANOS);
             }
         }
         return held;

@@ -202,7 +202,7 @@ public final class LooseRide {
             }
         }
         armed = armed.with(route.in(WriteMode.TOUCH).rehearsing(false));
-        long length = last - first + Engine.TOUCH_NANOS + 1_000_000_000L;
+        long length = last - first + Hands.TOUCH_NANOS + 1_000_000_000L;
         Span plays = span.playing ? span : new Span(true, first - 1, playhead, playhead, playhead + length * 1e-9);
         return pass(armed, plays);
     }
@@ -245,7 +245,7 @@ public final class LooseRide {
     private static long quiet(Engine engine, long from, long until) {
         for (long at = from + QUIET_NANOS; at < until; at += QUIET_NANOS) {
             // Of a long silence nothing comes after its beginning.
-            at = at - from > 4 * Engine.TOUCH_NANOS ? Math.max(at, until - QUIET_NANOS) : at;
+            at = at - from > 4 * Hands.TOUCH_NANOS ? Math.max(at, until - QUIET_NANOS) : at;
             engine.tick(at);
         }
         if (until > from) {

@@ -7,6 +7,9 @@ public sealed interface Address {
     /** As a channel: whichever the message comes on. What is sent back goes on channel 1. */
     int ANY = 0;
 
+    /** Steps that an encoder takes for the whole way. */
+    double ENCODER_STEPS = 128;
+
     int channel();
 
     /** The same message on another channel. */
@@ -256,7 +259,7 @@ public sealed interface Address {
 
         @Override
         public double resolution() {
-            return 1.0 / SurfaceDecoder.ENCODER_STEPS;
+            return 1.0 / ENCODER_STEPS;
         }
     }
 

@@ -12,7 +12,7 @@ public final class ControlSender {
      */
     public static byte[] move(Control control, double before, double value) {
         if (control.address() instanceof Address.Relative relative) {
-            int steps = (int) Math.rint((value - before) * SurfaceDecoder.ENCODER_STEPS) * (control.turned() ? -1 : 1);
+            int steps = (int) Math.rint((value - before) * Address.ENCODER_STEPS) * (control.turned() ? -1 : 1);
             return steps == 0
                     ? new byte[0]
                     : bytes(

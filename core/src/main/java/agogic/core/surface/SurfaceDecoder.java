@@ -18,9 +18,6 @@ public final class SurfaceDecoder implements MidiSink {
     /** How long a coarse byte waits for its fine byte: four messages' time on a MIDI cable. */
     public static final long PAIR_NANOS = 4_000_000;
 
-    /** Steps that an encoder takes for the whole way. */
-    static final double ENCODER_STEPS = 128;
-
     private static final long LONG_AGO = Long.MIN_VALUE / 2;
     private static final int NONE = -1;
 
@@ -250,7 +247,7 @@ public final class SurfaceDecoder implements MidiSink {
             fine(control, data, nanos);
         } else if ((entry & RELATIVE) != 0) {
             double from = sink.standsAt(control);
-            double steps = encodings[control].steps(data) / ENCODER_STEPS * (turned[control] ? -1 : 1);
+            double steps = encodings[control].steps(data) / Address.ENCODER_STEPS * (turned[control] ? -1 : 1);
             double to = (Double.isNaN(from) ? stands[control] : from) + steps;
             stands[control] = Math.max(0, Math.min(1, to));
             sink.moved(control, stands[control], nanos);

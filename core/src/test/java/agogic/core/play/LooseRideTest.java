@@ -146,7 +146,7 @@ class LooseRideTest {
         Session taken = PassWriter.write(with, loose.taken(with, route(), playhead));
         long first = messages.stream().filter(m -> m[1] == 20).findFirst().orElseThrow()[0];
         long last = loose.last();
-        Session armed = armed(session, playhead, first - 1, last + Engine.TOUCH_NANOS + SECOND - 1);
+        Session armed = armed(session, playhead, first - 1, last + Hands.TOUCH_NANOS + SECOND - 1);
         assertThat(lane(taken).stretches())
                 .hasSameSizeAs(lane(armed).stretches())
                 .isNotEmpty();
