@@ -87,6 +87,8 @@ class SaidTest {
                     silent.add(name + " says nothing");
                 } else if (refuses(method) && !doc.contains("@throws") && !doc.contains("efuse")) {
                     silent.add(name + " does not say what it refuses");
+                } else if (!method.getThrows().isEmpty() && !doc.contains("@throws")) {
+                    silent.add(name + " does not say when it fails");
                 }
             }
             return null;

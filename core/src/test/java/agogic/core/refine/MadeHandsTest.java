@@ -121,12 +121,9 @@ class MadeHandsTest {
                 far += codesFrom(hand.path, shaped.envelope());
                 hands++;
                 points += shaped.points();
-                for (double[] rest : hand.rests) {
-                    if (rest[1] - rest[0] > 0.4) {
-                        rests++;
-                        level += level(shaped.envelope(), rest[0], rest[1]) ? 1 : 0;
-                    }
-                }
+                int[] all = levelRests(hand, shaped.envelope(), 0);
+                rests += all[0];
+                level += all[1];
             }
         }
         assertThat(far / hands).as("root mean square, in codes").isLessThanOrEqualTo(0.35);
@@ -145,15 +142,22 @@ class MadeHandsTest {
         for (int seed = 1; seed <= 24; seed++) {
             MadeHand hand = new MadeHand(seed, 0.35, 3, 0.1, MadeHand.SECONDS, true);
             Refined shaped = refined(hand.ride, 1, true, MadeHand.SECONDS);
-            for (double[] rest : hand.rests) {
-                if (rest[1] - rest[0] > 0.4) {
-                    rests++;
-                    level += level(shaped.envelope(), rest[0] + 0.02, rest[1] - 0.02) ? 1 : 0;
-                }
-            }
+            int[] all = levelRests(hand, shaped.envelope(), 0.02);
+            rests += all[0];
+            level += all[1];
         }
         assertThat(rests).isGreaterThan(80);
         assertThat(level).isGreaterThanOrEqualTo((int) (0.92 * rests));
+    }
+
+    /** How many rests of more than 0.4 s a hand has, and how many of them are level but for so much at each end. */
+    private static int[] levelRests(MadeHand hand, Envelope envelope, double edge) {
+        List<double[]> rests =
+                hand.rests.stream().filter(rest -> rest[1] - rest[0] > 0.4).toList();
+        long level = rests.stream()
+                .filter(rest -> level(envelope, rest[0] + edge, rest[1] - edge))
+                .count();
+        return new int[] {rests.size(), (int) level};
     }
 
     /** Thrown in a hundredth of a second: the rests are level up to the throw, and a throw is hardly more than two points. */
@@ -169,12 +173,9 @@ class MadeHandsTest {
             inside(shaped, "seed " + seed);
             throwing += hand.rests.size() - 1;
             points += shaped.points();
-            for (double[] rest : hand.rests) {
-                if (rest[1] - rest[0] > 0.4) {
-                    rests++;
-                    level += level(shaped.envelope(), rest[0] + 0.02, rest[1] - 0.02) ? 1 : 0;
-                }
-            }
+            int[] all = levelRests(hand, shaped.envelope(), 0.02);
+            rests += all[0];
+            level += all[1];
         }
         assertThat(rests).isGreaterThan(300);
         // It trembles as it lies: some begin or end with a visit of the cell beside.
@@ -220,12 +221,8 @@ class MadeHandsTest {
             inside(one, "quarter of an hour");
         }
         assertThat(codesFrom(hand.path, shaped.envelope())).isLessThan(0.45);
-        List<double[]> rests =
-                hand.rests.stream().filter(rest -> rest[1] - rest[0] > 0.4).toList();
-        long level = rests.stream()
-                .filter(rest -> level(shaped.envelope(), rest[0], rest[1]))
-                .count();
-        assertThat(level).isGreaterThanOrEqualTo((long) (0.995 * rests.size()));
+        int[] rests = levelRests(hand, shaped.envelope(), 0);
+        assertThat(rests[1]).isGreaterThanOrEqualTo((int) (0.995 * rests[0]));
     }
 
     /** One code at a time over six bars: one way, however close one looks. */

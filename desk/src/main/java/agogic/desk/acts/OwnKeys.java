@@ -157,7 +157,11 @@ public final class OwnKeys {
         return others.size();
     }
 
-    /** Writes what is otherwise than usual to a file; how many acts. */
+    /**
+     * Writes what is otherwise than usual to a file; how many acts.
+     *
+     * @throws IOException if the file cannot be written; what was there is as it was
+     */
     public int write(Path path) throws IOException {
         ObjectNode json = Form.MAPPER.createObjectNode().put("format", FORMAT).put("version", VERSION);
         ObjectNode keys = json.putObject("keys");

@@ -106,7 +106,11 @@ public final class AudioOut {
         return frames * 2 * depth.bytes();
     }
 
-    /** Writes the whole (−1) or a stem; the same choice twice gives the same bytes. */
+    /**
+     * Writes the whole (−1) or a stem; the same choice twice gives the same bytes.
+     *
+     * @throws IOException if a file of audio cannot be read, or the disk fails; what was there is as it was
+     */
     public Told write(Path path, int stem, Progress progress) throws IOException {
         return write(Map.of(stem, path), progress).get(stem);
     }
@@ -115,6 +119,7 @@ public final class AudioOut {
      * Writes several, all while it is played once: none is in its place before all are whole.
      *
      * @param paths where each stem goes, −1 for the whole
+     * @throws IOException if a file of audio cannot be read, or the disk fails; what was there is as it was
      */
     public Map<Integer, Told> write(Map<Integer, Path> paths, Progress progress) throws IOException {
         Map<Integer, Told> told = new TreeMap<>();

@@ -135,7 +135,11 @@ public final class HandOver {
         return kept.isEmpty() ? "piece" : kept.substring(0, Math.min(80, kept.length()));
     }
 
-    /** Writes the folder; ended on the way, the old one is as it was. */
+    /**
+     * Writes the folder; ended on the way, the old one is as it was.
+     *
+     * @throws IOException if the folder cannot be written; the one that was there is as it was
+     */
     public Told write(Path folder, Progress progress) throws IOException {
         List<String> notes = new ArrayList<>();
         WholeFolder.Made made = WholeFolder.write(folder, into -> {
@@ -248,7 +252,11 @@ public final class HandOver {
         }
     }
 
-    /** Writes the points of each layer that has some, and all lanes as heard; what each file of the folder is. */
+    /**
+     * Writes the points of each layer that has some, and all lanes as heard; what each file of the folder is.
+     *
+     * @throws IOException if the folder cannot be written
+     */
     public static Map<String, String> tables(Session session, Path folder) throws IOException {
         Map<String, String> what = new LinkedHashMap<>();
         List<Target> targets = new ArrayList<>();

@@ -45,6 +45,7 @@ public final class SvgPicture {
      * The bytes of a picture of these lanes, one below the other.
      *
      * @param format {@code svg}, {@code pdf} or {@code png}
+     * @throws IOException if the picture cannot be made
      */
     public static byte[] bytes(Session session, List<Lane> lanes, boolean light, String format) throws IOException {
         Drawn drawn = marks(session, lanes);

@@ -102,7 +102,11 @@ public final class Log {
         }
     }
 
-    /** The last lines of the log, for a report. */
+    /**
+     * The last lines of the log, for a report.
+     *
+     * @throws IOException if the log cannot be read
+     */
     public static List<String> last() throws IOException {
         if (!Files.exists(newest())) {
             return List.of();

@@ -25,12 +25,17 @@ public final class TrackLoudness {
      * How loud a track is, or all.
      *
      * @param track its id; empty for all together
+     * @throws IOException if a file of audio cannot be read
      */
     public static HowLoud of(Session session, String track) throws IOException {
         return of(session, track, part -> {});
     }
 
-    /** As {@link #of(Session, String)}; {@code progress} is told how far it is, 0 to 1, and may throw to end it. */
+    /**
+     * As {@link #of(Session, String)}; {@code progress} is told how far it is, 0 to 1, and may throw to end it.
+     *
+     * @throws IOException if a file of audio cannot be read
+     */
     public static HowLoud of(Session session, String track, DoubleConsumer progress) throws IOException {
         List<AudioFile> missing = new ArrayList<>();
         try (WholeFeed feed = new WholeFeed(session.audio(), missing)) {
@@ -40,7 +45,11 @@ public final class TrackLoudness {
         }
     }
 
-    /** All together, by an empty name, and each track and bus, by its id: played once. */
+    /**
+     * All together, by an empty name, and each track and bus, by its id: played once.
+     *
+     * @throws IOException if a file of audio cannot be read
+     */
     public static Map<String, HowLoud> each(Session session) throws IOException {
         try (WholeFeed feed = new WholeFeed(session.audio(), new ArrayList<>())) {
             return HowLoud.each(session, feed, part -> {});

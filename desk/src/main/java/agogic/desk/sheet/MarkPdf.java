@@ -38,6 +38,7 @@ public final class MarkPdf {
      * The bytes of a PDF; the same marks give the same.
      *
      * @param width of the page, one of its units a pixel of the marks
+     * @throws IOException if the PDF cannot be made
      */
     public static byte[] of(String title, List<Mark> marks, double width, double height, Palette palette)
             throws IOException {
@@ -60,7 +61,11 @@ public final class MarkPdf {
         }
     }
 
-    /** The same as a PNG, twice as many pixels each way. */
+    /**
+     * The same as a PNG, twice as many pixels each way.
+     *
+     * @throws IOException if the picture cannot be made
+     */
     public static byte[] png(String title, List<Mark> marks, double width, double height, Palette palette)
             throws IOException {
         return Sheet.pictures(of(title, marks, width, height, palette)).get(0);

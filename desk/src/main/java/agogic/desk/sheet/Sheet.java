@@ -59,7 +59,11 @@ public final class Sheet {
     /** A sheet that is made, not written: its files, and how many pages it has. */
     public record Printed(Map<Path, SafeFile.Content> files, int pages) {}
 
-    /** Makes the sheet and its pictures for {@code path}, as {@link #write} writes them. */
+    /**
+     * Makes the sheet and its pictures for {@code path}, as {@link #write} writes them.
+     *
+     * @throws IOException if the sheet cannot be written; what was there is as it was
+     */
     public static Printed print(Path path, Session session) throws IOException {
         byte[] bytes = pdf(session);
         List<byte[]> pictures = pictures(bytes);
@@ -73,7 +77,11 @@ public final class Sheet {
         return new Printed(files, pictures.size());
     }
 
-    /** The first page of the sheet as a PNG. */
+    /**
+     * The first page of the sheet as a PNG.
+     *
+     * @throws IOException if the picture cannot be made
+     */
     public static byte[] firstPicture(Session session) throws IOException {
         return pictures(pdf(session)).get(0);
     }

@@ -59,7 +59,11 @@ public final class Shots {
         });
     }
 
-    /** Makes one picture of 1280x800. */
+    /**
+     * Makes one picture of 1280x800.
+     *
+     * @throws IOException if the file cannot be written
+     */
     public static void picture(Session session, Picture picture, boolean light, Path file) throws IOException {
         take(session, List.of(new Studio.Order(picture, light, file)));
     }
@@ -67,7 +71,11 @@ public final class Shots {
     /** Those that show the light theme. */
     private static final Set<Picture> LIGHT = EnumSet.of(Picture.SNAPSHOTS, Picture.LOUDNESS);
 
-    /** All pictures of the documentation; returns their names. */
+    /**
+     * All pictures of the documentation; returns their names.
+     *
+     * @throws IOException if the folder cannot be written
+     */
     public static List<String> allPictures(Path folder) throws IOException {
         List<Studio.Order> orders = new ArrayList<>();
         for (Picture picture : Picture.values()) {
@@ -89,7 +97,11 @@ public final class Shots {
                 .toList();
     }
 
-    /** Routes, with everything drawn twice as large, as at a text size of 200 %; returns its name. */
+    /**
+     * Routes, with everything drawn twice as large, as at a text size of 200 %; returns its name.
+     *
+     * @throws IOException if the folder cannot be written
+     */
     public static List<String> large(Path folder) throws IOException {
         for (String system : List.of("gtk", "win")) {
             System.setProperty("glass." + system + ".uiScale", "2.00");
@@ -98,7 +110,11 @@ public final class Shots {
         return List.of("large.png");
     }
 
-    /** The picture of each page of the guide, taken while its steps are followed; returns their names. */
+    /**
+     * The picture of each page of the guide, taken while its steps are followed; returns their names.
+     *
+     * @throws IOException if the folder cannot be written
+     */
     public static List<String> guide(Path folder) throws IOException {
         Session demo = Demo.made();
         List<String> names = new ArrayList<>();

@@ -105,12 +105,20 @@ public final class Bringing {
         return SoundFile.named(Input.name(path));
     }
 
-    /** Looks through a file: as its ending says, else as a MIDI file. */
+    /**
+     * Looks through a file: as its ending says, else as a MIDI file.
+     *
+     * @throws IOException with what, where and what was expected if it cannot be read or is none of them
+     */
     public static Brought read(Path path) throws IOException {
         return kind(path).orElse(Kind.MIDI).reader.read(path);
     }
 
-    /** Looks through several files that become one piece, in their order. */
+    /**
+     * Looks through several files that become one piece, in their order.
+     *
+     * @throws IOException with what, where and what was expected if one cannot be read or is none of them
+     */
     public static Brought read(List<Path> paths) throws IOException {
         List<Brought> all = new ArrayList<>();
         for (Path path : paths) {

@@ -29,7 +29,11 @@ public final class Demo {
 
     private Demo() {}
 
-    /** As the build has saved it, if it did: that spares riding it, and speaking, again. */
+    /**
+     * As the build has saved it, if it did: that spares riding it, and speaking, again.
+     *
+     * @throws IOException if what the build saved cannot be read, or the narrator not be kept
+     */
     public static Session session() throws IOException {
         String saved = System.getProperty("agogic.demo", "");
         return saved.isEmpty() ? made() : SessionFile.open(Path.of(saved));
@@ -40,7 +44,11 @@ public final class Demo {
         return session.name().equals(SlowComet.NAME);
     }
 
-    /** As it is made here and now. */
+    /**
+     * As it is made here and now.
+     *
+     * @throws IOException if the narrator cannot be kept
+     */
     public static Session made() throws IOException {
         return Narration.into(SlowComet.session(), narration());
     }

@@ -72,7 +72,11 @@ public final class Kept {
         return first.equals(name) ? name : first + "~" + Integer.toHexString(name.hashCode());
     }
 
-    /** Keeps a session there; what was there goes when the new one is whole. */
+    /**
+     * Keeps a session there; what was there goes when the new one is whole.
+     *
+     * @throws IOException if it cannot be kept; what was there is as it was
+     */
     public static void keep(Path at, Session session) throws IOException {
         Path parent = at.toAbsolutePath().getParent();
         if (parent != null) {

@@ -137,7 +137,11 @@ public record Leftover(Path kept, String name, String id) {
         return last > first ? "bars " + first + "–" + last : "bar " + first;
     }
 
-    /** Nobody wants it any more. */
+    /**
+     * Nobody wants it any more.
+     *
+     * @throws IOException if it cannot be deleted
+     */
     public void drop() throws IOException {
         Files.deleteIfExists(kept);
         Files.deleteIfExists(journal());

@@ -16,7 +16,11 @@ import java.util.HexFormat;
 public record Stamp(String digest) {
     private static final Stamp NONE = new Stamp("");
 
-    /** What a file is now. */
+    /**
+     * What a file is now.
+     *
+     * @throws IOException if the file is there and cannot be read
+     */
     public static Stamp of(Path file) throws IOException {
         try {
             return new Stamp(digest(Files.readAllBytes(file)));

@@ -25,7 +25,11 @@ public final class Trust {
         }
     }
 
-    /** From now on this file may send. */
+    /**
+     * From now on this file may send.
+     *
+     * @throws IOException if that cannot be kept
+     */
     public static void give(Path file) throws IOException {
         if (!has(file)) {
             Files.createDirectories(Kept.folder());

@@ -38,7 +38,11 @@ public final class Table {
             return column < cells.size() ? cells.get(column).strip() : "";
         }
 
-        /** The number in a column, called {@code name} in an error. */
+        /**
+         * The number in a column, called {@code name} in an error.
+         *
+         * @throws FormatException with file and line if it is none
+         */
         public double number(int column, String name) throws FormatException {
             String text = text(column);
             Optional<Double> number = Text.number(text);
