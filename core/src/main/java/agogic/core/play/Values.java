@@ -67,24 +67,29 @@ final class Values {
      * is no more does not stand any more: it was heard until that would have had the say again.
      */
     void carry(Plan before, Plan fresh) {
-        boolean alike = fresh.index() == before.index();
-        double[] fuller = alike ? held : none(fresh.index().size());
+        if (fresh.index() == before.index()) {
+            for (int p = 0; p < held.length; p++) {
+                held[p] = bared(before, p, fresh, p) ? Double.NaN : held[p];
+            }
+            return;
+        }
+        double[] fuller = none(fresh.index().size());
         for (int p = 0; p < fuller.length; p++) {
             Target target = fresh.index().target(p);
-            if (alike || before.index().has(target)) {
-                int was = alike ? p : before.index().of(target);
-                boolean rests = alike
-                        || fresh.index().parameter(p).resting()
-                                == before.index().parameter(was).resting();
-                boolean bared = before.lane(was) != null && fresh.lane(p) == null;
-                fuller[p] = rests && !bared ? held[was] : Double.NaN;
+            if (before.index().has(target)) {
+                int was = before.index().of(target);
+                double rested = before.index().parameter(was).resting();
+                boolean stands = fresh.index().parameter(p).resting() == rested && !bared(before, was, fresh, p);
+                fuller[p] = stands ? held[was] : Double.NaN;
             }
         }
-        if (!alike) {
-            held = fuller;
-            beneath = none(held.length);
-            added = new double[held.length];
-        }
+        held = fuller;
+        beneath = none(held.length);
+        added = new double[held.length];
+    }
+
+    private static boolean bared(Plan before, int was, Plan fresh, int p) {
+        return before.lane(was) != null && fresh.lane(p) == null;
     }
 
     /** All values as a plan that has just come begins with. */

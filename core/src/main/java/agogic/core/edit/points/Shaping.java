@@ -16,7 +16,6 @@ import agogic.core.session.Positions;
 import agogic.core.session.Session;
 import agogic.core.session.Writable;
 import agogic.core.time.Timeline;
-import java.util.ArrayList;
 import java.util.List;
 import java.util.function.DoubleUnaryOperator;
 import java.util.function.UnaryOperator;
@@ -178,12 +177,9 @@ public final class Shaping {
     public Session tilt(double from, double to, double first, double last) {
         Envelope line = Envelope.of(new Point(from, Math.max(0, first)), new Point(to, Math.max(0, last)));
         Envelope under = Envelope.of(new Point(from, Math.max(0, -first)), new Point(to, Math.max(0, -last)));
-        List<Blend.Voice> tilting = List.of(new Blend.Voice(line, 1), new Blend.Voice(under, -1));
-        return replaced(from, to, part -> {
-            List<Blend.Voice> voices = new ArrayList<>(List.of(new Blend.Voice(part, 1)));
-            voices.addAll(tilting);
-            return Blend.sum(voices, 0, from, to);
-        });
+        Blend.Voice up = new Blend.Voice(line, 1);
+        Blend.Voice down = new Blend.Voice(under, -1);
+        return replaced(from, to, part -> Blend.sum(List.of(new Blend.Voice(part, 1), up, down), 0, from, to));
     }
 
     /**
