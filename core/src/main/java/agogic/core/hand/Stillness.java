@@ -200,12 +200,11 @@ final class Stillness {
     }
 
     /**
-     * A rest beside another: with a small reach between them if they lie apart, or were both long; else of a long and a short one
+     * A rest beside another: with a small reach between them if they lie apart, or were both long and alike; else of a long and a short one
      * the short one is where a reach begins or ends, and two alike are one, at the border between them.
      */
     private void put(List<Stay> rests, Stay rest, boolean lasting) {
         Stay before = rests.isEmpty() ? null : rests.get(rests.size() - 1);
-        boolean both = lasted && lasting;
         if (before == null || before.to() < rest.from()) {
             rests.add(rest);
             lasted = lasting;
@@ -215,6 +214,7 @@ final class Stillness {
         double other = rest.to() - rest.from();
         boolean follows = before.to() == rest.from();
         boolean apart = !beside(before.place(), rest.place());
+        boolean both = lasted && lasting && Math.max(one, other) <= 2 * Math.min(one, other);
         if (follows && (apart ? Math.min(one, other) > BOTH * shortest : both)) {
             // Two rests with a reach of so few codes between them that it is seen in none alone.
             rests.set(rests.size() - 1, before.before(before.to() - reach(apart, one), false));

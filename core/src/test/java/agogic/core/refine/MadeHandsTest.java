@@ -22,6 +22,7 @@ import java.util.List;
 import java.util.Random;
 import java.util.function.DoubleUnaryOperator;
 import java.util.stream.DoubleStream;
+import java.util.stream.IntStream;
 import net.jqwik.api.ForAll;
 import net.jqwik.api.Property;
 import org.junit.jupiter.api.Test;
@@ -195,6 +196,16 @@ class MadeHandsTest {
             assertThat(level(shaped.envelope(), rest[0], rest[1])).isTrue();
             assertThat(127 * shaped.envelope().valueAt(rest[0])).isCloseTo(rest[2], within(1e-9));
         }
+    }
+
+    /** A reach that begins so slowly that its first cell takes more than a second is a reach all the same, and no step. */
+    @Test
+    void aSlowBeginningBesideALongRestIsNoRest() {
+        double[] seconds = {0, 4.08, 5.12, 5.6, 5.92, 6.32, 6.64, 6.88, 7.2, 7.6, 8, 8.48};
+        double[] places =
+                IntStream.range(58, 70).mapToDouble(code -> code / 127.0).toArray();
+        Ride ride = new Ride("ride-1", new Hand("s", "f"), 1.0 / 127, 0, 12, seconds, places, places);
+        assertThat(refined(ride, 1, true, 12).points()).isEqualTo(4);
     }
 
     private static void inside(Refined refined, String which) {
