@@ -46,7 +46,7 @@ final class LongWork implements DoubleConsumer {
             Consumer<T> done,
             Consumer<String> failed) {
         LongWork one = new LongWork(notices, head, what);
-        one.said = Notice.plain(head, what + " …");
+        one.said = one.cancellable(what + " …");
         notices.say(one.said);
         Beside.run(thread, () -> work.run(one), done, why -> {
             if (one.cancelled) {
@@ -73,12 +73,12 @@ final class LongWork implements DoubleConsumer {
     /** If something else was said meanwhile, that stays. */
     private void show(double part) {
         if (notices.lastProperty().get() == said) {
-            said = new Notice(
-                    Notice.Kind.PLAIN,
-                    head,
-                    String.format(Locale.ROOT, "%s: %.0f %%", what, WHOLE * part),
-                    List.of(new Notice.Act("Cancel", () -> cancelled = true)));
+            said = cancellable(String.format(Locale.ROOT, "%s: %.0f %%", what, WHOLE * part));
             notices.say(said);
         }
+    }
+
+    private Notice cancellable(String sentence) {
+        return new Notice(Notice.Kind.PLAIN, head, sentence, List.of(new Notice.Act("Cancel", () -> cancelled = true)));
     }
 }

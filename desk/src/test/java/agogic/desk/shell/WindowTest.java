@@ -62,14 +62,16 @@ public abstract class WindowTest extends ApplicationTest {
     }
 
     @Override
-    public void start(Stage stage) {
+    public void start(Stage first) {
         current = this;
+        // Each test has a window of its own, so that what an earlier one held of its stage can go.
+        Stage stage = new Stage();
         window = new DeskWindow(stage, clock, false);
-        Session first = session();
-        if (first == null) {
+        Session piece = session();
+        if (piece == null) {
             window.start(false);
         } else {
-            window.show(first, null, false);
+            window.show(piece, null, false);
         }
         stage.show();
         stage.toFront();
@@ -77,7 +79,10 @@ public abstract class WindowTest extends ApplicationTest {
 
     @AfterEach
     void close() throws IOException {
-        interact(() -> window.close());
+        interact(() -> {
+            window.close();
+            stage().hide();
+        });
         // What was being kept when it closed is written: a folder of the test may go.
         Beside.now(() -> null);
     }
