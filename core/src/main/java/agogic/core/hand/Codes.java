@@ -12,6 +12,12 @@ final class Codes {
     /** Longer than this without a message: the hand stood still. Seconds. */
     final double still;
 
+    /**
+     * A control that looks at even intervals tells what has happened since it looked before: in the middle so long ago. 0 if it
+     * is not known at which it looks. Seconds.
+     */
+    final double late;
+
     /** So many changes of several codes show at which intervals a control sends, and most of them have to be even. */
     private static final int EVEN = 8;
 
@@ -21,6 +27,18 @@ final class Codes {
 
     /** What comes less often than this is no movement, but places one after the other. Seconds. */
     private static final double SLOWEST = 0.125;
+
+    /** So many messages show whether a control looks at even intervals. */
+    private static final int LOOKS = 16;
+
+    /** One message of so many may come sooner than a control looks. */
+    private static final int SELDOM = 50;
+
+    /** Whether something is even is told by what lasts fewer intervals than this. */
+    private static final double TELLING = 8.5;
+
+    private static final double EVENLY = 0.15;
+    private static final double NEARLY_ALL = 0.9;
 
     private final double to;
 
@@ -58,6 +76,47 @@ final class Codes {
         code = Arrays.copyOf(values, n);
         quiet = Arrays.copyOf(silent, n);
         still = still();
+        late = late(seconds);
+    }
+
+    /**
+     * Half the interval at which a control looks where its hand is; 0 if it does not look at even intervals. A ramp at one pace
+     * sends evenly as well: that it is the control, not the hand, shows where intervals are skipped, the same is said again, or
+     * several codes are passed.
+     */
+    private double late(double[] seconds) {
+        double[] gaps = new double[seconds.length];
+        int n = 0;
+        for (int i = 1; i < seconds.length; i++) {
+            if (seconds[i] > seconds[i - 1]) {
+                gaps[n++] = seconds[i] - seconds[i - 1];
+            }
+        }
+        double[] sorted = Arrays.copyOf(gaps, n);
+        Arrays.sort(sorted);
+        double every = n == 0 ? 0 : sorted[n / SELDOM];
+        if (n < LOOKS || every > SLOWEST) {
+            return 0;
+        }
+        int told = 0;
+        int even = 0;
+        for (double gap : sorted) {
+            told += gap < TELLING * every ? 1 : 0;
+            even += even(gap, every) ? 1 : 0;
+        }
+        int shown = 0;
+        for (int k = 1; k < at.length; k++) {
+            double gap = at[k] - quiet[k];
+            boolean looks = gap > 1.5 * every || quiet[k] > at[k - 1] || !beside(code[k], code[k - 1]);
+            shown += even(gap, every) && looks ? 1 : 0;
+        }
+        return shown >= EVEN && even >= told * NEARLY_ALL ? every / 2 : 0;
+    }
+
+    /** True if a time is a few intervals long, nearly. */
+    private static boolean even(double time, double every) {
+        double looks = time / every;
+        return looks < TELLING && Math.abs(looks - Math.rint(looks)) < EVENLY;
     }
 
     /** Who sends slowly, but at even intervals and the same way on, moves in between as well. */

@@ -12,7 +12,8 @@ import java.util.List;
  * control over seconds.
  *
  * <p>Between the borders the hand is taken to have gone straight; where it turned inside a cell, a little way in. On a
- * rest it lay at its code.
+ * rest it lay at its code. A control that looks at even intervals tells of a border half an interval late, in the middle:
+ * the likely place goes so much before, the least and the greatest do not.
  */
 public final class HandPath {
     /** Longer than this without a message: the hand stood still, unless it always sends as slowly. Seconds. */
@@ -26,7 +27,10 @@ public final class HandPath {
     /** After a stillness a change of several codes begins so long before its message. Seconds. */
     static final double JUST_BEFORE = 0.005;
 
-    /** One piece without a jump: the least, likely and greatest place over rising times. */
+    /**
+     * One piece without a jump: the least, likely and greatest place over rising times. The likely place is beyond the others where
+     * a control tells late, which is half the interval at which it looks, if that shows.
+     */
     public record Piece(double[] times, double[] low, double[] middle, double[] high, List<Stay> rests) {}
 
     private final Codes codes;
@@ -102,10 +106,11 @@ public final class HandPath {
             if (codes.single(k)) {
                 double border = (was + is) / 2;
                 turn(k - 1, first, last);
+                boolean before = crossed(k, border);
                 add(at[k] - tiny, was - half, Double.NaN, was + half);
                 double least = Math.max(was, is) - half;
                 double most = Math.min(was, is) + half;
-                add(at[k], Math.min(least, border), border, Math.max(most, border));
+                add(at[k], Math.min(least, border), before ? Double.NaN : border, Math.max(most, border));
                 double after = Math.min(hair, (codes.end(k) - at[k]) / 8);
                 add(at[k] + after, is - half, Double.NaN, is + half);
             } else {
@@ -135,6 +140,16 @@ public final class HandPath {
                 new Stillness(codes, shortest).rests(first, last)));
     }
 
+    /** Where a control tells late, the hand was at the border to cell {@code k} before it said so. */
+    private boolean crossed(int k, double border) {
+        double time = at[k] - codes.late;
+        boolean before = codes.late > 0 && time > times[size - 1];
+        if (before) {
+            add(time, code[k - 1] - step / 2, border, code[k - 1] + step / 2);
+        }
+        return before;
+    }
+
     /** Where the hand came into a cell and left it by the same border, it went a little way in. */
     private void turn(int k, int first, int last) {
         if (k <= first || k >= last || !codes.single(k) || !codes.single(k + 1) || code[k - 1] != code[k + 1]) {
@@ -146,8 +161,9 @@ public final class HandPath {
         // A parabola through both borders, as fast there as in the cells beside it.
         double in = Math.min(0.6, inside / Math.min(before, after) / 4) * step;
         double border = (code[k] + code[k - 1]) / 2;
+        double told = (at[k] + codes.end(k)) / 2;
         add(
-                (at[k] + codes.end(k)) / 2,
+                told - codes.late > times[size - 1] ? told - codes.late : told,
                 code[k] - step / 2,
                 border + Math.signum(code[k] - border) * in,
                 code[k] + step / 2);
@@ -174,7 +190,10 @@ public final class HandPath {
         high[size++] = ceiling;
     }
 
-    /** Where nothing is said of the middle, it goes straight between what is said before and after. */
+    /**
+     * Where nothing is said of the middle, it goes straight between what is said before and after. Where a control tells late, it
+     * is in the next cell before that is said.
+     */
     private void between() {
         int known = 0;
         for (int i = 1; i < size; i++) {
@@ -186,7 +205,7 @@ public final class HandPath {
                 known = i;
             }
         }
-        for (int i = 0; i < size; i++) {
+        for (int i = 0; i < size && codes.late == 0; i++) {
             middle[i] = Math.max(low[i], Math.min(high[i], middle[i]));
         }
     }

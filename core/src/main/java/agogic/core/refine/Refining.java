@@ -204,11 +204,13 @@ public final class Refining {
         int n = cells.size();
         double[] lower = new double[n];
         double[] upper = new double[n];
+        double[] aim = new double[n];
         for (int i = 0; i < n; i++) {
-            lower[i] = Math.min(cells.centre[i], parameter.lowerBound(cells.lower[i], tolerance));
-            upper[i] = Math.max(cells.centre[i], parameter.upperBound(cells.upper[i], tolerance));
+            lower[i] = Math.min(cells.lower[i], parameter.lowerBound(cells.lower[i], tolerance));
+            upper[i] = Math.max(cells.upper[i], parameter.upperBound(cells.upper[i], tolerance));
+            aim[i] = Math.max(lower[i], Math.min(upper[i], cells.centre[i]));
         }
-        return new Tube(cells.times, lower, cells.centre, upper);
+        return new Tube(cells.times, lower, aim, upper);
     }
 
     private List<Rest> rests(HandPath.Piece piece, double begin, double end) {

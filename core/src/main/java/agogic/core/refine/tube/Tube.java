@@ -5,7 +5,8 @@ import java.util.Arrays;
 
 /**
  * Where an envelope may go: between a lower and an upper line of straight pieces over the same rising times, with the
- * steadied curve in the middle. Where lower and upper meet, the envelope must pass through.
+ * steadied curve in the middle. Where lower and upper meet, the envelope must pass through. Of the cells of a control that
+ * tells late, what is wanted may lie beyond a wall; of what is drawn in, it does not.
  */
 public final class Tube {
     /** Room for rounding when an envelope is checked against the walls. */
@@ -33,7 +34,7 @@ public final class Tube {
         this.centre = centre;
         this.upper = upper;
         for (int i = 0; i < times.length; i++) {
-            if (!(lower[i] <= centre[i] && centre[i] <= upper[i]) || i > 0 && !(times[i] > times[i - 1])) {
+            if (!(lower[i] <= upper[i]) || i > 0 && !(times[i] > times[i - 1])) {
                 throw new IllegalArgumentException("The tube is not open at its point " + (i + 1) + ".");
             }
         }
@@ -324,9 +325,9 @@ public final class Tube {
                 upper = Arrays.copyOf(upper, 2 * size);
             }
             times[size] = size > 0 ? Math.max(time, Math.nextUp(times[size - 1])) : time;
-            lower[size] = Math.min(low, centre);
+            lower[size] = low;
             middle[size] = centre;
-            upper[size++] = Math.max(high, centre);
+            upper[size++] = high;
         }
 
         /** The tube of all points that were added. */
