@@ -43,11 +43,7 @@ public final class Desk {
         riding = new Riding(editing, selection, live, notices, frames::playing, () -> passes().toldRun());
         passes = new Passes(this, riding);
         standing = new Standing(editing, selection, live, notices, riding, frames::playing);
-        editing.beforeUndo(() -> {
-            if (!learner().on()) {
-                standing.standAtOnce();
-            }
-        });
+        editing.beforeUndo(this::settle);
         time = new TimeWindow(first.length());
         editing.sessionProperty().addListener((o, a, now) -> time.reach(now.length()));
         learner = new Learner(editing, selection, live, notices, frames::playing);
@@ -85,6 +81,13 @@ public final class Desk {
     /** What was ridden, and what becomes of it. */
     public Passes passes() {
         return passes;
+    }
+
+    /** What was moved a moment ago stands where it is now: what is taken back, saved or left next has it. */
+    public void settle() {
+        if (!learner().on()) {
+            standing.standAtOnce();
+        }
     }
 
     /** Values that are moved while nothing plays. */

@@ -15,6 +15,7 @@ import agogic.core.session.Loop;
 import agogic.core.session.Session;
 import agogic.desk.model.View;
 import agogic.desk.parts.PathChooser;
+import agogic.formats.session.SessionFile;
 import agogic.standins.comet.SlowComet;
 import java.io.IOException;
 import java.nio.file.Files;
@@ -269,6 +270,25 @@ public class EditingTest extends WindowTest {
         interact(() -> desk().editing().redo());
         interact(() -> desk().editing().redo());
         assertThat(desk().editing().session().parameter(level).resting()).isEqualTo(moved);
+    }
+
+    /** What is saved just after a control was moved has that move, and nothing is left to be saved. */
+    @Test
+    void aSaveHasTheMoveThatCameLast(@TempDir Path folder) throws IOException {
+        Target level = new Target("voice", "level");
+        double stood = desk().editing().session().parameter(level).resting();
+        Path file = folder.resolve("moved.agogic");
+        askBy(file);
+        interact(node("#control-fader-7")::requestFocus);
+        push(KeyCode.END);
+        until(() -> desk().standing().stands(level) != stood);
+        double moved = desk().standing().stands(level);
+        push(KeyCode.CONTROL, KeyCode.S);
+        until(() -> text("#trace-head").equals("Saved"));
+        assertThat(SessionFile.open(file).parameter(level).resting()).isEqualTo(moved);
+        long idle = desk().live().nanos() + 1_000_000_000L;
+        until(() -> desk().live().nanos() > idle);
+        assertThat(desk().editing().unsaved()).isFalse();
     }
 
     /** A control was moved over an envelope, in Read, and lies still: when that goes, it is one step, and can be done again. */
