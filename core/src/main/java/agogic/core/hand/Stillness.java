@@ -315,7 +315,7 @@ final class Stillness {
         while (n <= CREST && k - n > first && k + n < last && single(k - n) && single(k + n + 1)) {
             double half = (end(k + n) - at[k - n]) / 2;
             boolean mirrored = code[k - n] == code[k + n]
-                    && Math.abs((end(k + n) + at[k - n]) / 2 - middle) < MIRRORED * half + JITTER
+                    && Math.abs((end(k + n) + at[k - n]) / 2 - middle) < MIRRORED * half + JITTER + codes.late
                     && (n == 0 || half * half > squares[n - 1]);
             if (!mirrored) {
                 break;
@@ -327,12 +327,18 @@ final class Stillness {
         }
         double each = (squares[n - 1] - squares[0]) / (n - 1);
         for (int i = 1; i < n - 1; i++) {
-            if (Math.abs(squares[i] - squares[0] - i * each) > EVENLY * squares[n - 1]) {
+            double late = blurred(squares[i]);
+            if (Math.abs(squares[i] - squares[0] - i * each) > EVENLY * squares[n - 1] + late) {
                 return false;
             }
         }
         // The crest lies in its cell: it is no higher than a step over the border.
-        return squares[0] < CRESTED * each;
+        return squares[0] < CRESTED * each + blurred(squares[0]);
+    }
+
+    /** How far the square of a time is off, mostly, where both its ends are told late. */
+    private double blurred(double square) {
+        return Math.sqrt(square) * codes.late;
     }
 
     private boolean besideCrest(int k, int first, int last) {

@@ -79,6 +79,17 @@ class LateControlTest {
         assertThat(sum / hands).isCloseTo(0, within(every / 10));
     }
 
+    /** When a wave turns is told as roughly: its crests are no rests all the same. */
+    @ParameterizedTest
+    @CsvSource({"5.28358, 62.9, 18.66, 0.1596", "5.06648, 58.9, 28, 0.1161"})
+    void theCrestsOfAWaveAreNoRests(double period, double amplitude, double periods, double phase) {
+        double to = period * periods;
+        Ride ride = seen(t -> 0.5 + amplitude / 127 * Math.sin(2 * Math.PI * (t / period + phase)), 0, 0.02, to, false);
+        Refined refined = refined(ride, to);
+        assertThat(refined.points()).isLessThanOrEqualTo((int) (1.25 * (2 * periods + 6)));
+        assertThat(refined.farthest()).isLessThanOrEqualTo(1 + 1e-6);
+    }
+
     /** A ramp at one pace sends evenly as well, but at the moments when it is at its borders. */
     @ParameterizedTest
     @ValueSource(doubles = {0.01, 0.03, 0.1})
