@@ -116,7 +116,7 @@ final class Codes {
     /** True if a time is a few intervals long, nearly. */
     private static boolean even(double time, double every) {
         double looks = time / every;
-        return looks < TELLING && Math.abs(looks - Math.rint(looks)) < EVENLY;
+        return looks > 0.5 && looks < TELLING && Math.abs(looks - Math.rint(looks)) < EVENLY;
     }
 
     /** Who sends slowly, but at even intervals and the same way on, moves in between as well. */
