@@ -76,7 +76,8 @@ final class Codes {
         code = Arrays.copyOf(values, n);
         quiet = Arrays.copyOf(silent, n);
         still = still();
-        late = late(seconds);
+        // Only the borders of codes are told late.
+        late = step > 0 ? late(seconds) : 0;
     }
 
     /**

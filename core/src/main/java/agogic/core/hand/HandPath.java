@@ -142,12 +142,18 @@ public final class HandPath {
 
     /** Where a control tells late, the hand was at the border to cell {@code k} before it said so. */
     private boolean crossed(int k, double border) {
-        double time = at[k] - codes.late;
-        boolean before = codes.late > 0 && time > times[size - 1];
+        double time = happened(at[k]);
+        boolean before = time < at[k];
         if (before) {
             add(time, code[k - 1] - step / 2, border, code[k - 1] + step / 2);
         }
         return before;
+    }
+
+    /** When that was which a control tells at a moment; that moment itself, if something is known in between. */
+    private double happened(double told) {
+        double time = told - codes.late;
+        return time > times[size - 1] ? time : told;
     }
 
     /** Where the hand came into a cell and left it by the same border, it went a little way in. */
@@ -161,9 +167,8 @@ public final class HandPath {
         // A parabola through both borders, as fast there as in the cells beside it.
         double in = Math.min(0.6, inside / Math.min(before, after) / 4) * step;
         double border = (code[k] + code[k - 1]) / 2;
-        double told = (at[k] + codes.end(k)) / 2;
         add(
-                told - codes.late > times[size - 1] ? told - codes.late : told,
+                happened((at[k] + codes.end(k)) / 2),
                 code[k] - step / 2,
                 border + Math.signum(code[k] - border) * in,
                 code[k] + step / 2);

@@ -327,8 +327,7 @@ final class Stillness {
         }
         double each = (squares[n - 1] - squares[0]) / (n - 1);
         for (int i = 1; i < n - 1; i++) {
-            double late = blurred(squares[i]);
-            if (Math.abs(squares[i] - squares[0] - i * each) > EVENLY * squares[n - 1] + late) {
+            if (Math.abs(squares[i] - squares[0] - i * each) > EVENLY * squares[n - 1] + blurred(squares[i])) {
                 return false;
             }
         }

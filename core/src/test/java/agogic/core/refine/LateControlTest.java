@@ -4,16 +4,8 @@ import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.within;
 
 import agogic.core.envelope.Envelope;
-import agogic.core.parameter.Parameter;
-import agogic.core.parameter.Taper;
-import agogic.core.parameter.Unit;
 import agogic.core.ride.Ride;
 import agogic.core.route.Hand;
-import agogic.core.route.Span;
-import agogic.core.time.Lock;
-import agogic.core.time.MetreMap;
-import agogic.core.time.TempoMap;
-import agogic.core.time.Timeline;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.function.DoubleUnaryOperator;
@@ -23,14 +15,6 @@ import org.junit.jupiter.params.provider.ValueSource;
 
 /** A control that looks now and then tells late where its hand is: the envelope is not late. */
 class LateControlTest {
-    private static final Parameter TRAVEL = Parameter.continuous("x", "X", "", Unit.PERCENT, Taper.LINEAR, 0, 100, 50);
-    private static final Timeline STEADY = new Timeline(TempoMap.steady(60), MetreMap.steady(4, 4));
-
-    private static Refined refined(Ride ride, double to) {
-        Recipe recipe = Recipe.usual(TRAVEL).within(1).bending(true).starting(Recipe.Anchor.NONE);
-        return new Refining(TRAVEL, Span.FULL, STEADY, Lock.BEATS).refine(ride, recipe, 0, to, List.of());
-    }
-
     /** What a control of 128 codes sends that looks every so many seconds; {@code again}: also what has not changed. */
     private static Ride seen(DoubleUnaryOperator path, double first, double every, double to, boolean again) {
         List<Double> times = new ArrayList<>();
@@ -70,7 +54,7 @@ class LateControlTest {
             MadeHand hand = new MadeHand(seed, 0.35, 1.5, 0);
             DoubleUnaryOperator path = t -> hand.path[(int) Math.rint(Math.min(t, MadeHand.SECONDS) * 1000)];
             Ride ride = seen(path, 0.003, every, MadeHand.SECONDS, again);
-            Refined refined = refined(ride, MadeHand.SECONDS);
+            Refined refined = MadeHandsTest.refined(ride, 1, true, MadeHand.SECONDS);
             assertThat(refined.farthest()).isLessThanOrEqualTo(1 + 1e-6);
             assertThat(ride.size()).isGreaterThan(100);
             sum += ahead(refined.envelope(), hand.path);
@@ -84,8 +68,8 @@ class LateControlTest {
     @CsvSource({"5.28358, 62.9, 18.66, 0.1596", "5.06648, 58.9, 28, 0.1161"})
     void theCrestsOfAWaveAreNoRests(double period, double amplitude, double periods, double phase) {
         double to = period * periods;
-        Ride ride = seen(t -> 0.5 + amplitude / 127 * Math.sin(2 * Math.PI * (t / period + phase)), 0, 0.02, to, false);
-        Refined refined = refined(ride, to);
+        Ride ride = MadeHandsTest.wave(period, amplitude, to, phase, 20);
+        Refined refined = MadeHandsTest.refined(ride, 1, true, to);
         assertThat(refined.points()).isLessThanOrEqualTo((int) (1.25 * (2 * periods + 6)));
         assertThat(refined.farthest()).isLessThanOrEqualTo(1 + 1e-6);
     }
@@ -103,7 +87,7 @@ class LateControlTest {
         }
         double to = n * each;
         Ride ride = new Ride("ride-1", new Hand("s", "f"), 1.0 / 127, 0, to, seconds, places, places);
-        Envelope envelope = refined(ride, to).envelope();
+        Envelope envelope = MadeHandsTest.refined(ride, 1, true, to).envelope();
         for (int i = 5; i < n - 5; i++) {
             assertThat(127 * envelope.valueAt(seconds[i])).isCloseTo(19.5 + i, within(0.1));
         }

@@ -32,7 +32,7 @@ class MadeHandsTest {
     private static final Parameter TRAVEL = Parameter.continuous("x", "X", "", Unit.PERCENT, Taper.LINEAR, 0, 100, 50);
     private static final Timeline STEADY = new Timeline(TempoMap.steady(60), MetreMap.steady(4, 4));
 
-    private static Refined refined(Ride ride, double tolerance, boolean bent, double to) {
+    static Refined refined(Ride ride, double tolerance, boolean bent, double to) {
         Recipe recipe = Recipe.usual(TRAVEL).within(tolerance).bending(bent).starting(Recipe.Anchor.NONE);
         return new Refining(TRAVEL, Span.FULL, STEADY, Lock.BEATS).refine(ride, recipe, 0, to, List.of());
     }
@@ -57,7 +57,7 @@ class MadeHandsTest {
     }
 
     /** A wave of a controller, as a file has it: its codes, told every so many milliseconds. */
-    private static Ride wave(double period, double amplitude, double length, double phase, int every) {
+    static Ride wave(double period, double amplitude, double length, double phase, int every) {
         double[] seconds = new double[(int) (length * 1000 / every) + 2];
         double[] places = new double[seconds.length];
         int n = 0;

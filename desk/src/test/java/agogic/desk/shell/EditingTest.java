@@ -256,10 +256,7 @@ public class EditingTest extends WindowTest {
         double stood = desk().editing().session().parameter(level).resting();
         interact(() -> desk().riding().toggleLoop());
         boolean looped = desk().editing().session().loop().on();
-        interact(node("#control-fader-7")::requestFocus);
-        push(KeyCode.END);
-        until(() -> desk().standing().stands(level) != stood);
-        double moved = desk().standing().stands(level);
+        double moved = movedToTheEnd(level);
         push(KeyCode.CONTROL, KeyCode.Z);
         until(() -> text("#trace-head").equals("Undone"));
         assertThat(text("#trace-sentence")).contains("Level to");
@@ -272,17 +269,22 @@ public class EditingTest extends WindowTest {
         assertThat(desk().editing().session().parameter(level).resting()).isEqualTo(moved);
     }
 
+    /** Moves the fader of a target to its end; where the target stands then. */
+    private double movedToTheEnd(Target target) {
+        double stood = desk().standing().stands(target);
+        interact(node("#control-fader-7")::requestFocus);
+        push(KeyCode.END);
+        until(() -> desk().standing().stands(target) != stood);
+        return desk().standing().stands(target);
+    }
+
     /** What is saved just after a control was moved has that move, and nothing is left to be saved. */
     @Test
     void aSaveHasTheMoveThatCameLast(@TempDir Path folder) throws IOException {
         Target level = new Target("voice", "level");
-        double stood = desk().editing().session().parameter(level).resting();
         Path file = folder.resolve("moved.agogic");
         askBy(file);
-        interact(node("#control-fader-7")::requestFocus);
-        push(KeyCode.END);
-        until(() -> desk().standing().stands(level) != stood);
-        double moved = desk().standing().stands(level);
+        double moved = movedToTheEnd(level);
         push(KeyCode.CONTROL, KeyCode.S);
         until(() -> text("#trace-head").equals("Saved"));
         assertThat(SessionFile.open(file).parameter(level).resting()).isEqualTo(moved);
