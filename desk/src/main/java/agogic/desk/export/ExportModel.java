@@ -328,7 +328,7 @@ final class ExportModel {
 
     /** Carries a line out, beside the window. */
     void carryOut(ExportLine line, Path path) {
-        Session session = editing.session();
+        Session session = editing.takenIn();
         Destination now = destination();
         carry(line.title(), path, () -> new LineOut(session, now.how(), this::at).write(line, path), words -> {
             carried.put(line, session);
@@ -339,7 +339,7 @@ final class ExportModel {
 
     /** Carries all of a destination out into a folder, beside the window; only what changed is written anew. */
     void carryOut(Destination one, Path folder) {
-        Session session = editing.session();
+        Session session = editing.takenIn();
         carry(
                 one.name(),
                 folder,

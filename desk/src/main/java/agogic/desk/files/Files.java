@@ -148,8 +148,7 @@ public final class Files {
     }
 
     private void save(Path path, boolean over) {
-        desk.settle();
-        Session snapshot = desk.editing().session();
+        Session snapshot = desk.editing().takenIn();
         if (!mine(path)) {
             return;
         }
@@ -269,7 +268,7 @@ public final class Files {
     }
 
     private boolean asked() {
-        desk.settle();
+        desk.editing().takenIn();
         // A ride goes on while it is asked: who cancels has lost nothing of it.
         boolean riding = desk.riding().playing() && desk.riding().passOpen();
         Optional<String> tried = desk.passes().rehearsed();

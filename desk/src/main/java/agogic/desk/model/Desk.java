@@ -43,7 +43,7 @@ public final class Desk {
         riding = new Riding(editing, selection, live, notices, frames::playing, () -> passes().toldRun());
         passes = new Passes(this, riding);
         standing = new Standing(editing, selection, live, notices, riding, frames::playing);
-        editing.beforeUndo(this::settle);
+        editing.takingIn(this::takeIn);
         time = new TimeWindow(first.length());
         editing.sessionProperty().addListener((o, a, now) -> time.reach(now.length()));
         learner = new Learner(editing, selection, live, notices, frames::playing);
@@ -83,8 +83,7 @@ public final class Desk {
         return passes;
     }
 
-    /** What was moved a moment ago stands where it is now: what is taken back, saved or left next has it. */
-    public void settle() {
+    private void takeIn() {
         if (!learner().on()) {
             standing.standAtOnce();
         }

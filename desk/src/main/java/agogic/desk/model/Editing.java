@@ -29,7 +29,7 @@ public final class Editing {
     private final ReadOnlyObjectWrapper<Session> savedSession = new ReadOnlyObjectWrapper<>();
     private final ReadOnlyObjectWrapper<Session> session = new ReadOnlyObjectWrapper<>();
     private boolean other;
-    private Runnable undoing = () -> {};
+    private Runnable taking = () -> {};
     private final ObjectProperty<Path> file = new SimpleObjectProperty<>();
 
     Editing(Session first, LiveDesk live, Notices notices) {
@@ -169,9 +169,15 @@ public final class Editing {
         });
     }
 
-    /** Does {@code act} before a person's undo: what was done, and is no step yet, becomes one, which is then the last. */
-    void beforeUndo(Runnable act) {
-        undoing = act;
+    /** What {@link #takenIn} does: what was done, and is no step yet, becomes one. */
+    void takingIn(Runnable act) {
+        taking = act;
+    }
+
+    /** The piece, in which what was moved a moment ago stands where it is now: to be taken back, saved, exported or left. */
+    public Session takenIn() {
+        taking.run();
+        return session();
     }
 
     /** The last step takes those of this act just before it into itself: they are undone together. */
@@ -199,7 +205,7 @@ public final class Editing {
 
     /** What a person did last is taken back. */
     public void undo() {
-        undoing.run();
+        takenIn();
         takeBack();
     }
 

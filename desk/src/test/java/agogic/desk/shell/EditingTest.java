@@ -11,6 +11,7 @@ import agogic.core.parameter.Parameter;
 import agogic.core.route.Span;
 import agogic.core.route.Target;
 import agogic.core.route.WriteMode;
+import agogic.core.session.Destination;
 import agogic.core.session.Loop;
 import agogic.core.session.Session;
 import agogic.desk.model.View;
@@ -18,10 +19,12 @@ import agogic.desk.parts.PathChooser;
 import agogic.formats.session.SessionFile;
 import agogic.standins.comet.SlowComet;
 import java.io.IOException;
+import java.nio.file.DirectoryStream;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.List;
 import java.util.Optional;
+import java.util.Set;
 import javafx.scene.Node;
 import javafx.scene.control.ComboBox;
 import javafx.scene.input.KeyCode;
@@ -291,6 +294,27 @@ public class EditingTest extends WindowTest {
         long idle = desk().live().nanos() + 1_000_000_000L;
         until(() -> desk().live().nanos() > idle);
         assertThat(desk().editing().unsaved()).isFalse();
+    }
+
+    /** What is handed over just after a control was moved has that move. */
+    @Test
+    void aHandOverHasTheMoveThatCameLast(@TempDir Path folder) throws IOException {
+        Target level = new Target("voice", "level");
+        List<Destination> all = desk().editing().session().destinations().stream()
+                .filter(d -> d.parts().contains(Destination.Part.SESSION))
+                .limit(1)
+                .map(d -> d.with(Set.of(Destination.Part.SESSION)))
+                .toList();
+        interact(() -> desk().editing().edit("Only the piece", s -> s.withDestinations(all)));
+        Path there = folder.resolve("there");
+        askBy(there);
+        double moved = movedToTheEnd(level);
+        push(KeyCode.CONTROL, KeyCode.SHIFT, KeyCode.E);
+        until(() -> text("#trace-head").equals("Exported"));
+        try (DirectoryStream<Path> pieces = Files.newDirectoryStream(there, "*.agogic")) {
+            Session piece = SessionFile.open(pieces.iterator().next());
+            assertThat(piece.parameter(level).resting()).isEqualTo(moved);
+        }
     }
 
     /** A control was moved over an envelope, in Read, and lies still: when that goes, it is one step, and can be done again. */
