@@ -119,7 +119,7 @@ public final class DemandFile {
     }
 
     private static Point point(Json json) throws FormatException {
-        Json.Cells cells = json.cells(2);
+        Cells cells = json.cells(2);
         String shape = cells.size() > 2 ? cells.text(2) : "";
         String amount = cells.size() > 3 ? cells.text(3) : "";
         return json.make(() -> new Point(cells.number(0), cells.normalised(1), ShapeText.parse(shape, amount)));

@@ -49,7 +49,7 @@ final class Json {
     }
 
     /** Element i of this list, from 0. */
-    private Json element(int i) {
+    Json element(int i) {
         return new Json(document, node.get(i), this, null, i);
     }
 
@@ -146,7 +146,7 @@ final class Json {
         return at(name).whole();
     }
 
-    private int whole() throws FormatException {
+    int whole() throws FormatException {
         if (!node.isIntegralNumber() || !node.canConvertToInt()) {
             throw error("expected a whole number, found " + kind(node));
         }
@@ -166,7 +166,7 @@ final class Json {
         return at(name).flag();
     }
 
-    private boolean flag() throws FormatException {
+    boolean flag() throws FormatException {
         if (!node.isBoolean()) {
             throw error("expected true or false, found " + kind(node));
         }
@@ -182,14 +182,19 @@ final class Json {
         return at(name).word(words);
     }
 
-    private <E extends Enum<E>> E word(Class<E> words) throws FormatException {
+    <E extends Enum<E>> E word(Class<E> words) throws FormatException {
         String text = text();
-        Map<String, Enum<?>> known = WORDS.get(words);
-        Enum<?> word = known.get(text);
+        E word = known(text, words);
         if (word == null) {
-            throw error("expected one of " + String.join(", ", known.keySet()) + ", found “" + shorten(text) + "”");
+            throw error("expected one of " + String.join(", ", WORDS.get(words).keySet()) + ", found “" + shorten(text)
+                    + "”");
         }
-        return words.cast(word);
+        return word;
+    }
+
+    /** The value that a word stands for, null if for none. */
+    static <E extends Enum<E>> E known(String word, Class<E> words) {
+        return words.cast(WORDS.get(words).get(word));
     }
 
     <T> List<T> list(String name, Reader<T> reader) throws FormatException {
@@ -198,69 +203,11 @@ final class Json {
     }
 
     <T> List<T> list(Reader<T> reader) throws FormatException {
-        if (!node.isArray()) {
-            throw error("expected a list, found " + kind(node));
-        }
-        List<T> list = new ArrayList<>(node.size());
+        List<T> list = new ArrayList<>(list().size());
         for (int i = 0; i < node.size(); i++) {
             list.add(reader.read(element(i)));
         }
         return list;
-    }
-
-    /** A short list of mixed values. */
-    record Cells(Json json) {
-        int size() {
-            return json.node.size();
-        }
-
-        double number(int i) throws FormatException {
-            JsonNode cell = json.node.get(i);
-            double value = cell.isNumber() ? cell.doubleValue() : Double.NaN;
-            return Double.isFinite(value) ? value : cell(i).number();
-        }
-
-        /** A normalised value. */
-        double normalised(int i) throws FormatException {
-            double value = number(i);
-            if (!(value >= 0 && value <= 1)) {
-                throw cell(i).error("expected a value between 0 and 1, found " + value);
-            }
-            return value;
-        }
-
-        <E extends Enum<E>> E word(int i, Class<E> words) throws FormatException {
-            return cell(i).word(words);
-        }
-
-        /** A list of numbers. */
-        double[] numbers(int i) throws FormatException {
-            Json list = cell(i);
-            if (!list.node.isArray()) {
-                throw list.error("expected a list, found " + kind(list.node));
-            }
-            double[] numbers = new double[list.node.size()];
-            for (int k = 0; k < numbers.length; k++) {
-                numbers[k] = list.element(k).number();
-            }
-            return numbers;
-        }
-
-        private Json cell(int i) {
-            return json.element(i);
-        }
-
-        int whole(int i) throws FormatException {
-            return cell(i).whole();
-        }
-
-        boolean flag(int i) throws FormatException {
-            return cell(i).flag();
-        }
-
-        String text(int i) throws FormatException {
-            return cell(i).text();
-        }
     }
 
     /** This place as a list of at least {@code least} values. */
@@ -271,13 +218,42 @@ final class Json {
         return new Cells(this);
     }
 
+    /**
+     * Makes something of each of the short lists of this list, which have at least {@code least} values each; of long rows
+     * no nodes are made.
+     *
+     * @throws FormatException if it is no list of such lists, or the maker refuses one
+     */
+    <T> List<T> rows(int least, Cells.Reader<T> reader) throws FormatException {
+        Rows rows = node instanceof Rows all ? all : null;
+        List<T> list = new ArrayList<>(list().size());
+        for (int i = 0; i < node.size(); i++) {
+            boolean plain = rows == null || rows.cells(i) < least;
+            list.add(reader.read(plain ? element(i).cells(least) : new Cells(this, rows, i)));
+        }
+        return list;
+    }
+
+    /** The node here, which is a list. */
+    JsonNode list() throws FormatException {
+        if (!node.isArray()) {
+            throw error("expected a list, found " + kind(node));
+        }
+        return node;
+    }
+
     /** Makes something here; what its constructor refuses is told with this place. */
     <T> T make(Maker<T> maker) throws FormatException {
         try {
             return maker.make();
         } catch (IllegalArgumentException e) {
-            String message = String.valueOf(e.getMessage());
-            throw error(message.endsWith(".") ? message.substring(0, message.length() - 1) : message);
+            throw refused(e);
         }
+    }
+
+    /** What was refused, with this place. */
+    FormatException refused(IllegalArgumentException why) {
+        String message = String.valueOf(why.getMessage());
+        return error(message.endsWith(".") ? message.substring(0, message.length() - 1) : message);
     }
 }

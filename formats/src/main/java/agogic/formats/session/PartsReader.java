@@ -54,15 +54,14 @@ final class PartsReader {
     }
 
     static Envelope envelope(Json json) throws FormatException {
-        List<Point> points = json.list(PartsReader::point);
+        List<Point> points = json.rows(4, PartsReader::point);
         return json.make(() -> Envelope.of(points));
     }
 
-    static Point point(Json json) throws FormatException {
-        Json.Cells cells = json.cells(4);
+    static Point point(Cells cells) throws FormatException {
         Shape.Kind kind = cells.word(2, Shape.Kind.class);
         double[] numbers = cells.numbers(3);
-        return json.make(() -> new Point(
+        return cells.make(() -> new Point(
                 cells.number(0),
                 cells.normalised(1),
                 ShapeNumbers.shape(kind, numbers),

@@ -58,6 +58,57 @@ final class Rows extends ArrayNode {
         return rows == 0;
     }
 
+    /** How many values a row has; a list within it is one. */
+    int cells(int row) {
+        int cells = 0;
+        for (int at = starts[row]; at < starts[row + 1]; at = after(at)) {
+            cells++;
+        }
+        return cells;
+    }
+
+    /** Where value {@code cell} of a row is, from 0: less than {@link #cells}. */
+    int place(int row, int cell) {
+        int at = starts[row];
+        for (int i = 0; i < cell; i++) {
+            at = after(at);
+        }
+        return at;
+    }
+
+    private int after(int place) {
+        return place + 1 + (is(place, Kind.LIST) ? (int) numbers[place] : 0);
+    }
+
+    private boolean is(int place, Kind kind) {
+        return kinds[place] == kind.ordinal();
+    }
+
+    /** The number at a place; NaN if none is there. */
+    double number(int place) {
+        return is(place, Kind.NUMBER) || is(place, Kind.WHOLE) ? numbers[place] : Double.NaN;
+    }
+
+    /** The word at a place; null if none is there. */
+    String word(int place) {
+        return is(place, Kind.WORD) ? words[(int) numbers[place]].textValue() : null;
+    }
+
+    /** True if a whole number is at a place. */
+    boolean whole(int place) {
+        return is(place, Kind.WHOLE);
+    }
+
+    /** Which of true and false is at a place; null if neither. */
+    Boolean flag(int place) {
+        return is(place, Kind.FLAG) ? (Boolean) (numbers[place] > 0) : null;
+    }
+
+    /** How many values the list at a place has, which stand at the places after it; -1 if no list is there. */
+    int list(int place) {
+        return is(place, Kind.LIST) ? (int) numbers[place] : -1;
+    }
+
     @Override
     public JsonNode get(int row) {
         return row < 0 || row >= rows ? null : list(numbers, kinds, words, starts[row], starts[row + 1]);
@@ -191,10 +242,15 @@ final class Rows extends ArrayNode {
             return last;
         }
 
+        /** True if they are a long list. */
+        boolean many() {
+            return rows >= LONG;
+        }
+
         /** All of them; as nodes if they are few. */
         ArrayNode all() {
             Rows all = new Rows(this);
-            return rows < LONG ? all.plain() : all;
+            return many() ? all : all.plain();
         }
 
         /** All of them as nodes, to be gone on with. */

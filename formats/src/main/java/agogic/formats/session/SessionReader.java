@@ -183,7 +183,7 @@ final class SessionReader {
                 whole ? 0 : json.number("offset"),
                 whole ? 1 : json.number("speed"),
                 whole ? 0 : json.number("cycle"),
-                json.list("notes", SessionReader::note),
+                json.at("notes").rows(0, SessionReader::note),
                 json.maybe("dynamics").isPresent() ? json.list("dynamics", SessionReader::dynamic) : List.of(),
                 json.maybe("hairpins").isPresent() ? json.list("hairpins", SessionReader::hairpin) : List.of(),
                 json.maybe("audio").isPresent() ? Optional.of(AudioJson.part(json.at("audio"))) : Optional.empty()));
@@ -197,15 +197,17 @@ final class SessionReader {
         return json.make(() -> new Hairpin(json.number("from"), json.number("to"), json.flag("louder")));
     }
 
-    private static Note note(Json json) throws FormatException {
-        List<Double> cells = json.list(Json::number);
-        if (cells.size() != 4 && cells.size() != 5) {
-            throw json.error("a note is beat, length, pitch and velocity, and its release where one is said");
+    private static Note note(Cells cells) throws FormatException {
+        int size = cells.size();
+        if (size != 4 && size != 5) {
+            throw cells.error("a note is beat, length, pitch and velocity, and its release where one is said");
         }
-        int pitch = (int) Math.rint(cells.get(2));
-        int velocity = (int) Math.rint(cells.get(3));
-        int release = cells.size() == 5 ? (int) Math.rint(cells.get(4)) : Note.USUAL_RELEASE;
-        return json.make(() -> new Note(cells.get(0), cells.get(1), pitch, velocity, release));
+        int pitch = (int) Math.rint(cells.number(2));
+        int velocity = (int) Math.rint(cells.number(3));
+        int release = size == 5 ? (int) Math.rint(cells.number(4)) : Note.USUAL_RELEASE;
+        double beat = cells.number(0);
+        double length = cells.number(1);
+        return cells.make(() -> new Note(beat, length, pitch, velocity, release));
     }
 
     private static Device device(Json json) throws FormatException {
@@ -235,7 +237,7 @@ final class SessionReader {
     }
 
     private static Turn turn(Json json) throws FormatException {
-        Json.Cells cells = json.cells(2);
+        Cells cells = json.cells(2);
         return json.make(() -> new Turn(cells.number(0), (int) Math.rint(cells.number(1))));
     }
 
@@ -311,7 +313,7 @@ final class SessionReader {
     }
 
     private static Extent extent(Json json) throws FormatException {
-        Json.Cells cells = json.cells(2);
+        Cells cells = json.cells(2);
         return json.make(() -> new Extent(cells.number(0), cells.number(1)));
     }
 

@@ -3,6 +3,7 @@ package agogic.formats.session;
 import agogic.core.envelope.Shape;
 import java.util.Arrays;
 import java.util.EnumMap;
+import java.util.List;
 import java.util.Map;
 
 /**
@@ -18,6 +19,10 @@ final class ShapeNumbers {
             if (kind.numbers() == 0 || kind == Shape.Kind.S) {
                 WITHOUT.put(kind, new Shape(kind, 0, 0, 0, 0, 1));
             }
+        }
+        // The same as those of the points that are made elsewhere: a long lane is compared without a look into them.
+        for (Shape known : List.of(Shape.HOLD, Shape.STRAIGHT, Shape.S)) {
+            WITHOUT.put(known.kind(), known);
         }
     }
 

@@ -37,6 +37,9 @@ final class Tree {
             .enable(StreamReadFeature.USE_FAST_DOUBLE_PARSER)
             .build();
 
+    /** So many times less memory than a node takes what stands in a long list. */
+    private static final int PLAIN = 4;
+
     /** So many words are kept to be met again; longer ones are texts of people. */
     private static final int WORDS = 4_096;
 
@@ -45,11 +48,20 @@ final class Tree {
     private final String document;
     private final JsonParser parser;
     private final Map<String, TextNode> words = new HashMap<>();
-    private long left = Input.bound(MOST_TOKENS, 64);
+    /** The lists that were read before the parser came. */
+    private final PlainRows plain;
 
-    private Tree(String document, JsonParser parser) {
+    private long left;
+
+    private Tree(String document, JsonParser parser, PlainRows plain) {
         this.document = document;
         this.parser = parser;
+        this.plain = plain;
+        left = most() - plain.read() / PLAIN;
+    }
+
+    private static long most() {
+        return Input.bound(MOST_TOKENS, 64);
     }
 
     /**
@@ -58,10 +70,24 @@ final class Tree {
      * @throws FormatException with line and column if it is no JSON
      */
     static JsonNode parse(String document, byte[] bytes) throws IOException {
-        try {
-            try (JsonParser parser = QUICK.createParser(bytes)) {
-                return read(document, parser);
+        PlainRows plain = new PlainRows(bytes, PLAIN * most());
+        if (plain.some()) {
+            try {
+                JsonNode node = read(document, plain.rest(), plain);
+                if (plain.taken()) {
+                    return node;
+                }
+            } catch (JsonProcessingException | CharConversionException | FormatException e) {
+                // It is said below, with its place in the whole document.
+                return whole(document, bytes);
             }
+        }
+        return whole(document, bytes);
+    }
+
+    private static JsonNode whole(String document, byte[] bytes) throws IOException {
+        try {
+            return read(document, bytes, new PlainRows(new byte[0], 0));
         } catch (JsonProcessingException e) {
             JsonLocation at = e.getLocation();
             String where = at == null ? "" : ", line " + at.getLineNr() + ", column " + at.getColumnNr();
@@ -82,19 +108,21 @@ final class Tree {
     }
 
     /**
-     * Reads all that a parser has; missing if that is nothing.
+     * Reads all that the bytes say, beside what was read of it before; missing if that is nothing.
      *
      * @throws FormatException if it is more than fits into this machine's memory
      * @throws JsonParseException if it is no JSON, or something follows its end
      */
-    private static JsonNode read(String document, JsonParser parser) throws IOException {
-        Tree tree = new Tree(document, parser);
-        JsonToken first = tree.next();
-        JsonNode node = first == null ? MissingNode.getInstance() : tree.node(first);
-        if (first != null && tree.next() != null) {
-            throw new JsonParseException(parser, "something follows after its end");
+    private static JsonNode read(String document, byte[] bytes, PlainRows plain) throws IOException {
+        try (JsonParser parser = QUICK.createParser(bytes)) {
+            Tree tree = new Tree(document, parser, plain);
+            JsonToken first = tree.next();
+            JsonNode node = first == null ? MissingNode.getInstance() : tree.node(first);
+            if (first != null && tree.next() != null) {
+                throw new JsonParseException(parser, "something follows after its end");
+            }
+            return node;
         }
-        return node;
     }
 
     private JsonToken next() throws IOException {
@@ -110,7 +138,7 @@ final class Tree {
             case START_OBJECT -> object();
             case START_ARRAY -> array();
             case VALUE_STRING -> text(parser.getText());
-            case VALUE_NUMBER_INT -> whole();
+            case VALUE_NUMBER_INT -> integer();
             case VALUE_NUMBER_FLOAT -> DoubleNode.valueOf(parser.getDoubleValue());
             case VALUE_TRUE -> BooleanNode.TRUE;
             case VALUE_FALSE -> BooleanNode.FALSE;
@@ -119,7 +147,7 @@ final class Tree {
         };
     }
 
-    private JsonNode whole() throws IOException {
+    private JsonNode integer() throws IOException {
         JsonNodeFactory factory = JsonNodeFactory.instance;
         return switch (parser.getNumberType()) {
             case INT -> factory.numberNode(parser.getIntValue());
@@ -154,7 +182,12 @@ final class Tree {
     }
 
     private ArrayNode array() throws IOException {
+        boolean known =
+                !plain.taken() && plain.next(parser.currentTokenLocation().getByteOffset());
         JsonToken token = next();
+        if (known) {
+            return plain.take();
+        }
         if (token == JsonToken.START_ARRAY) {
             return rows();
         }

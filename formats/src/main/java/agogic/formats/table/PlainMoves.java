@@ -1,6 +1,6 @@
 package agogic.formats.table;
 
-import com.fasterxml.jackson.core.io.NumberInput;
+import agogic.formats.file.Decimals;
 import java.nio.charset.StandardCharsets;
 import java.util.Arrays;
 
@@ -11,26 +11,14 @@ import java.util.Arrays;
 final class PlainMoves {
     private static final byte[] PLAIN = "seconds,value".getBytes(StandardCharsets.US_ASCII);
     private static final byte[] COUNTED = "seconds,value,counted".getBytes(StandardCharsets.US_ASCII);
-    private static final int LONGEST = 26;
-    /** Whole numbers up to here are numbers without loss. */
-    private static final long EXACT = 1L << 53;
-
-    private static final double[] TENS = new double[23];
-
-    static {
-        double ten = 1;
-        for (int i = 0; i < TENS.length; i++) {
-            TENS[i] = ten;
-            ten *= 10;
-        }
-    }
 
     private final byte[] bytes;
-    private final char[] digits = new char[LONGEST];
+    private final Decimals numbers;
     private int at;
 
     private PlainMoves(byte[] bytes, int at) {
         this.bytes = bytes;
+        numbers = new Decimals(bytes);
         this.at = at;
     }
 
@@ -73,52 +61,14 @@ final class PlainMoves {
 
     /** The next number, with what ends it; NaN if there is none. */
     private double number(boolean last) {
-        int length = 0;
-        while (at < bytes.length && length < LONGEST && part(bytes[at])) {
-            digits[length++] = (char) bytes[at++];
-        }
+        double number = numbers.read(at);
+        at = numbers.end();
         boolean ends = last ? lineEnds() : at < bytes.length && bytes[at++] == ',';
-        if (!ends || length == 0) {
-            return Double.NaN;
-        }
-        double quick = quick(length);
-        if (!Double.isNaN(quick)) {
-            return quick;
-        }
-        try {
-            return NumberInput.parseDouble(digits, 0, length, true);
-        } catch (NumberFormatException e) {
-            return Double.NaN;
-        }
-    }
-
-    /**
-     * The number of so many digits, if its digits and its power of ten both are numbers without loss: then their quotient is
-     * the nearest there is (Clinger 1990). NaN for any other.
-     */
-    private double quick(int length) {
-        long whole = 0;
-        int behind = -1;
-        for (int i = 0; i < length; i++) {
-            char digit = digits[i];
-            if (digit == '.' && behind < 0 && i > 0) {
-                behind = 0;
-            } else if (digit < '0' || digit > '9' || whole >= EXACT / 10) {
-                return Double.NaN;
-            } else {
-                whole = 10 * whole + digit - '0';
-                behind += behind < 0 ? 0 : 1;
-            }
-        }
-        return behind > 0 && behind < TENS.length ? whole / TENS[behind] : behind < 0 ? whole : Double.NaN;
+        return ends ? number : Double.NaN;
     }
 
     private boolean lineEnds() {
         at += at < bytes.length && bytes[at] == '\r' ? 1 : 0;
         return at < bytes.length && bytes[at++] == '\n';
-    }
-
-    private static boolean part(byte one) {
-        return one >= '0' && one <= '9' || one == '.' || one == '-' || one == 'E';
     }
 }

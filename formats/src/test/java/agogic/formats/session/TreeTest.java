@@ -2,6 +2,7 @@ package agogic.formats.session;
 
 import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.assertThatThrownBy;
+import static org.assertj.core.api.Assertions.catchThrowable;
 
 import agogic.core.envelope.Envelope;
 import agogic.core.envelope.Point;
@@ -10,12 +11,17 @@ import agogic.core.lane.Lane;
 import agogic.core.session.Session;
 import agogic.formats.file.FormatException;
 import agogic.standins.comet.SlowComet;
+import com.fasterxml.jackson.core.JsonProcessingException;
+import com.fasterxml.jackson.databind.DeserializationFeature;
 import com.fasterxml.jackson.databind.JsonNode;
 import com.fasterxml.jackson.databind.ObjectMapper;
+import com.fasterxml.jackson.databind.json.JsonMapper;
 import java.io.IOException;
 import java.nio.charset.StandardCharsets;
 import java.nio.file.Path;
 import java.util.ArrayList;
+import java.util.Arrays;
+import java.util.Collections;
 import java.util.List;
 import java.util.Random;
 import net.jqwik.api.ForAll;
@@ -26,6 +32,9 @@ import org.junit.jupiter.api.io.TempDir;
 /** The reader of documents beside Jackson's own; and what is written without a tree beside what is written with one. */
 class TreeTest {
     private static final ObjectMapper JACKSON = new ObjectMapper();
+    private static final ObjectMapper STRICT = JsonMapper.builder()
+            .enable(DeserializationFeature.FAIL_ON_TRAILING_TOKENS, DeserializationFeature.FAIL_ON_READING_DUP_TREE_KEY)
+            .build();
 
     private static JsonNode read(String text) throws IOException {
         return Tree.parse("d", text.getBytes(StandardCharsets.UTF_8));
@@ -105,6 +114,34 @@ class TreeTest {
         assertThat(read.get("points").get(rows.size())).isNull();
         String cut = text.substring(0, 12 + random.nextInt(text.length() - 13));
         assertThatThrownBy(() -> read(cut)).isInstanceOf(FormatException.class);
+    }
+
+    /** Several long lists between other things, among these texts that look like lists; and the same cut or with a wrong letter. */
+    @Property(tries = 200)
+    void longListsBesideOtherThings(@ForAll long seed) throws IOException {
+        Random random = new Random(seed);
+        StringBuilder text = new StringBuilder(random.nextInt(5) == 0 ? "\uFEFF{" : "{");
+        for (int k = 0; k < 1 + random.nextInt(4); k++) {
+            String rows = String.join(
+                    random.nextBoolean() ? "," : " ,\n\t",
+                    Collections.nCopies(60 + random.nextInt(10), row(random, false, 0)));
+            text.append(random.nextBoolean() ? "\"t" + k + "\" : \"[[1],\\\\\\\"[[ö\", " : "")
+                    .append(random.nextBoolean() ? "\"e" + k + "\" : [[], [[2]]], " : "")
+                    .append("\"a" + k + "\" : [ " + rows + " ], \"n" + k + "\" : " + random(random, 1) + ",");
+        }
+        text.append("\"end\":[]}");
+        byte[] wrong = text.toString().getBytes(StandardCharsets.UTF_8);
+        assertThat(Tree.parse("d", wrong)).isEqualTo(JACKSON.readTree(wrong));
+        wrong[random.nextInt(wrong.length)] = (byte) (32 + random.nextInt(90));
+        byte[] part = Arrays.copyOf(wrong, random.nextBoolean() ? wrong.length : 1 + random.nextInt(wrong.length));
+        JsonNode[] both = new JsonNode[2];
+        Throwable jackson = catchThrowable(() -> both[0] = STRICT.readTree(part));
+        Throwable own = catchThrowable(() -> both[1] = Tree.parse("d", part));
+        assertThat(own == null).isEqualTo(jackson == null);
+        assertThat(both[1]).isEqualTo(both[0]);
+        if (jackson instanceof JsonProcessingException json && json.getLocation() != null) {
+            assertThat(own).hasMessageContaining("line " + json.getLocation().getLineNr());
+        }
     }
 
     @Test
