@@ -4,6 +4,7 @@ import agogic.core.envelope.Envelope;
 import agogic.core.envelope.Point;
 import agogic.core.envelope.Shape;
 import agogic.core.parameter.Parameter;
+import agogic.core.refine.Ends;
 import agogic.core.refine.Recipe;
 import agogic.core.refine.Refined;
 import agogic.core.refine.Refining;
@@ -205,7 +206,8 @@ public final class LaneWriter {
                         stretch.recipe(),
                         edges.from,
                         edges.release,
-                        kept(lane, stretch, edges));
+                        kept(lane, stretch, edges),
+                        ends(ride, stretch));
         return heard(lane, stretch, edges, refined);
     }
 
@@ -218,7 +220,8 @@ public final class LaneWriter {
                         stretch.recipe(),
                         edges.from,
                         edges.release,
-                        kept(lane, stretch, edges))
+                        kept(lane, stretch, edges),
+                        ends(ride, stretch))
                 .map(refined -> heard(lane, stretch, edges, refined));
     }
 
@@ -286,8 +289,9 @@ public final class LaneWriter {
     private List<Point> inner(Ride ride, Stretch stretch, Edges edges, Envelope old, List<Point> pins) {
         List<Point> inner = new ArrayList<>();
         if (edges.release > edges.from) {
+            Ends ends = ends(ride, stretch);
             Refined refined = refining(stretch)
-                    .refine(drawn(ride, stretch, edges), stretch.recipe(), edges.from, edges.release, pins);
+                    .refine(drawn(ride, stretch, edges), stretch.recipe(), edges.from, edges.release, pins, ends);
             inner.addAll(refined.envelope().points());
         } else {
             double seconds = stretch.time(timeline, lock).seconds(edges.from);
@@ -296,6 +300,15 @@ public final class LaneWriter {
         }
         eased(inner, stretch, edges, old);
         return inner;
+    }
+
+    /** What was told just when all is written, from the first move to the last. */
+    private Ends ends(Ride ride, Stretch stretch) {
+        boolean whole = stretch.mode() == WriteMode.WRITE && stretch.recipe().shift() == 0;
+        int last = ride.size() - 1;
+        return new Ends(
+                whole && ride.seconds(0) == stretch.passFrom() ? value(stretch, ride.counted(0)) : Double.NaN,
+                whole && ride.seconds(last) == stretch.passTo() ? value(stretch, ride.counted(last)) : Double.NaN);
     }
 
     /** The way back to what is there, after a hand that let go. */

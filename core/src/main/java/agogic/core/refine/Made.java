@@ -33,7 +33,8 @@ final class Made {
             Recipe recipe,
             double from,
             double to,
-            List<Point> pins) {
+            List<Point> pins,
+            Ends ends) {
         Asked {
             pins = List.copyOf(pins);
         }
@@ -47,8 +48,8 @@ final class Made {
         }
     }
 
-    /** It comes to this. */
-    static void put(Asked asked, Refined made) {
+    /** It comes to this, which is answered. */
+    static Refined put(Asked asked, Refined made) {
         synchronized (LAST) {
             LAST.put(asked, new SoftReference<>(made));
             int moves = LAST.keySet().stream().mapToInt(a -> a.ride.size()).sum();
@@ -58,5 +59,6 @@ final class Made {
                 oldest.remove();
             }
         }
+        return made;
     }
 }

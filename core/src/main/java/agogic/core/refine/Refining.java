@@ -63,43 +63,49 @@ public final class Refining {
      * @param pins points set by hand in there, that it must pass exactly
      */
     public Refined refine(Ride ride, Recipe recipe, double from, double to, List<Point> pins) {
-        Made.Asked asked = new Made.Asked(parameter, span, lane, ride, recipe, from, to, pins);
-        return Made.known(asked).orElseGet(() -> {
-            Refined made = withFewestRests(ride, recipe, from, to, pins);
-            Made.put(asked, made);
-            return made;
-        });
+        return refine(ride, recipe, from, to, pins, Ends.OPEN);
+    }
+
+    /** As {@link #refine(Ride, Recipe, double, double, List)}, through what was told at its {@code ends}. */
+    public Refined refine(Ride ride, Recipe recipe, double from, double to, List<Point> pins, Ends ends) {
+        Made.Asked asked = new Made.Asked(parameter, span, lane, ride, recipe, from, to, pins, ends);
+        return Made.known(asked).orElseGet(() -> Made.put(asked, withFewestRests(asked)));
     }
 
     /** What {@link #refine} comes to, if it was asked for a while ago. */
-    public Optional<Refined> known(Ride ride, Recipe recipe, double from, double to, List<Point> pins) {
-        return Made.known(new Made.Asked(parameter, span, lane, ride, recipe, from, to, pins));
+    public Optional<Refined> known(Ride ride, Recipe recipe, double from, double to, List<Point> pins, Ends ends) {
+        return Made.known(new Made.Asked(parameter, span, lane, ride, recipe, from, to, pins, ends));
     }
 
     /**
      * Where only long rests need to be level, it may be level on shorter ones as well: a rest on which it is level parts the
      * way, and what is shorter is searched better. So a longer shortest rest gives no more points than the usual one.
      */
-    private Refined withFewestRests(Ride ride, Recipe recipe, double from, double to, List<Point> pins) {
-        Refined fewest = made(ride, recipe, from, to, pins);
-        boolean searched = recipe.bent() && !parameter.stepped() && ride.size() <= SEARCHED;
+    private Refined withFewestRests(Made.Asked asked) {
+        Recipe recipe = asked.recipe();
+        Refined fewest = made(asked, recipe);
+        boolean searched = recipe.bent() && !parameter.stepped() && asked.ride().size() <= SEARCHED;
         for (double rest = Recipe.REST; searched && rest < recipe.rest(); rest *= LONGER) {
-            Refined other = made(ride, recipe.resting(rest), from, to, pins);
+            Refined other = made(asked, recipe.resting(rest));
             fewest = other.points() < fewest.points() ? other : fewest;
         }
         return fewest;
     }
 
-    private Refined made(Ride ride, Recipe recipe, double from, double to, List<Point> pins) {
+    private Refined made(Made.Asked asked, Recipe recipe) {
+        Ride ride = asked.ride();
+        double from = asked.from();
+        double to = asked.to();
         Curve hand = Reconstruction.held(ride.times(), ride.countedPlaces()).shifted(-recipe.shift());
         Curve raw = inLane(hand, from, to, span::apply);
         if (inSteps()) {
-            return held(positions(ride, recipe.dwell(), hand, raw), positions(ride, 0, hand, raw), ride, raw, pins);
+            return held(
+                    positions(ride, recipe.dwell(), hand, raw), positions(ride, 0, hand, raw), ride, raw, asked.pins());
         }
         if (recipe.bent() && SwitchRide.is(ride)) {
             Envelope steps =
                     SwitchRide.of(ride, -recipe.shift(), lane, from, to, x -> parameter.settled(span.apply(x)));
-            return held(steps, steps, ride, raw, pins);
+            return held(steps, steps, ride, raw, asked.pins());
         }
         List<HandPath.Piece> pieces = HandPath.of(
                 shifted(ride, recipe.shift()),
@@ -114,14 +120,12 @@ public final class Refining {
         for (int i = 0; i < pieces.size(); i++) {
             cells.add(cells(pieces.get(i), begin(i, from), end(i, pieces, to)));
         }
-        List<List<Point>> shared = shared(pins, cells);
+        List<List<Point>> shared = shared(asked.pins(), cells);
         for (int i = 0; i < pieces.size(); i++) {
             List<Point> own = shared.get(i);
-            fit.piece(
-                    opened(walls(cells.get(i), recipe.tolerance()), own),
-                    rests(pieces.get(i), begin(i, from), end(i, pieces, to)),
-                    own,
-                    steady);
+            List<Rest> rests = rests(pieces.get(i), begin(i, from), end(i, pieces, to));
+            Tube walls = opened(walls(cells.get(i), recipe.tolerance()), own);
+            fit.piece(asked.ends().in(walls, rests, i == 0, i + 1 == pieces.size()), rests, own, steady);
         }
         Envelope envelope = Envelope.of(fit.points()).normalised();
         return told(envelope, ride.size(), fit, raw, cells, parameter::distance);

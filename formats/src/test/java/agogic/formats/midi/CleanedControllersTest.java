@@ -49,6 +49,10 @@ class CleanedControllersTest {
             int pressed = k % 2 == 0 ? 127 : 0;
             track.add(new MidiEvent(new ShortMessage(ShortMessage.CONTROL_CHANGE, 0, 64, pressed), 2_000 + 900L * k));
         }
+        return of(sequence);
+    }
+
+    private static Session of(Sequence sequence) throws Exception {
         ByteArrayOutputStream bytes = new ByteArrayOutputStream();
         MidiSystem.write(sequence, 0, bytes);
         return MidiImport.of(MidiFile.of(bytes.toByteArray(), "cleaned.mid")).piece(Set.of(), Beginning.BARE);
@@ -75,6 +79,32 @@ class CleanedControllersTest {
             }
             assertThat(after.lane(lane.target()).points()).as(name).isLessThanOrEqualTo(14);
         }
+    }
+
+    /** Five turns of a slow sine in 1,440 events: a point a half wave and one more, with what the file says at both ends. */
+    @Test
+    void aSlowSineHasAPointForEachHalfWave() throws Exception {
+        Sequence sequence = new Sequence(Sequence.PPQ, 480, 1);
+        for (int k = 0; k < 1_440; k++) {
+            int value = (int) Math.round(64 + 63 * Math.cos(2 * Math.PI * 5 * k / 1_440));
+            sequence.getTracks()[0].add(
+                    new MidiEvent(new ShortMessage(ShortMessage.CONTROL_CHANGE, 0, 1, value), 960 + 20L * k));
+        }
+        Session before = of(sequence);
+        Lane was = before.lanes().get(0);
+        Parameter parameter = before.parameter(was.target());
+        Envelope cleaned = new RecipeForAll(before, parameter, Recipe.usual(parameter))
+                .apply(one -> true)
+                .session()
+                .lane(was.target())
+                .envelope();
+        assertThat(was.points()).isEqualTo(1_441);
+        assertThat(cleaned.size()).isLessThanOrEqualTo(12 + 1);
+        assertThat(cleaned.valueAt(2)).isEqualTo(was.envelope().valueAt(2));
+        assertThat(cleaned.point(cleaned.size() - 1).value())
+                .isEqualTo(was.envelope().point(1_440).value());
+        assertThat(cleaned.point(cleaned.size() - 2).time())
+                .isLessThan(cleaned.point(cleaned.size() - 1).time());
     }
 
     /** A hand that rides over its beginning, its middle or its end, at one tempo and over a ramp, changes nothing of that. */
