@@ -228,7 +228,11 @@ final class RestsAndReaches {
         boolean ends = rest.to() >= tube.times[tube.size() - 1];
         double from = begins ? rest.from() : rest.from() + shorter;
         double to = ends ? rest.to() : rest.to() - shorter;
-        boolean fits = to > from && from >= earliest && tube.holdsStraight(from, rest.value(), to, rest.value());
-        return fits ? rest.between(from, to, rest.value()) : null;
+        for (double value : new double[] {rest.value(), rest.border()}) {
+            if (to > from && from >= earliest && tube.holdsStraight(from, value, to, value)) {
+                return rest.between(from, to, value);
+            }
+        }
+        return null;
     }
 }

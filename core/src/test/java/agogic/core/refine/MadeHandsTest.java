@@ -208,6 +208,22 @@ class MadeHandsTest {
         assertThat(refined(ride, 1, true, 12).points()).isEqualTo(4);
     }
 
+    /** A hand that lies on the border of two codes is level there, too, where half a code is farther than it may be off. */
+    @Test
+    void whoTremblesOverABorderLiesStillHoweverNearItMustBe() {
+        double[] seconds = {0, 0.2, 0.4, 0.6, 0.8, 1.0, 1.7, 1.76, 1.82, 4.1, 4.6, 4.8, 5.0, 5.2};
+        double[] codes = {70, 69, 68, 67, 66, 65, 64, 65, 64, 65, 66, 67, 68, 69};
+        double[] places = DoubleStream.of(codes).map(code -> code / 127).toArray();
+        Ride ride = new Ride("ride-1", new Hand("s", "f"), 1.0 / 127, 0, 5.5, seconds, places, places);
+        for (double tolerance : new double[] {0.2, 0.3, 0.38, 0.5, 1}) {
+            Refined shaped = refined(ride, tolerance, true, 5.5);
+            assertThat(level(shaped.envelope(), 2, 3.9))
+                    .as("within %s", tolerance)
+                    .isTrue();
+            inside(shaped, "within " + tolerance);
+        }
+    }
+
     private static void inside(Refined refined, String which) {
         double end = refined.tube().time(refined.tube().size() - 1);
         for (double t = 0; t <= end; t += 0.0013) {
