@@ -22,6 +22,7 @@ final class LinkPlaces {
     private final double end;
     private final double endValue;
     private final int links;
+    private boolean open;
     private final List<LinkPlace> all = new ArrayList<>();
 
     /** With the ends and the corners of the path, what of the middle is above or below those, and what is between them. */
@@ -53,6 +54,20 @@ final class LinkPlaces {
 
     private LinkPlace onMiddle(double time) {
         return LinkPlace.of(time, tube.held(time, tube.centreAt(time)));
+    }
+
+    /** Where nothing says at which value it begins or ends: on the middle there, and half way to each wall. */
+    void openEnds() {
+        open = true;
+        for (int i : new int[] {0, tube.size() - 1}) {
+            double time = tube.times[i];
+            double middle = tube.centre[i];
+            if (tube.upper[i] > tube.lower[i]) {
+                add(LinkPlace.of(time, middle));
+                add(LinkPlace.of(time, (middle + tube.lower[i]) / 2));
+                add(LinkPlace.of(time, (middle + tube.upper[i]) / 2));
+            }
+        }
     }
 
     /** Where the middle is above or below other corners. */
@@ -120,11 +135,11 @@ final class LinkPlaces {
             boolean same = near && Math.abs(one.value() - last.value()) < SAME_VALUE;
             if (same && one.corner() && !last.corner()) {
                 apart.set(apart.size() - 1, one);
-            } else if (!same && (last == null || one.time() > begin)) {
+            } else if (!same && (last == null || open || one.time() > begin)) {
                 apart.add(one);
             }
         }
-        apart.removeIf(one -> one.time() >= end && one.value() != endValue);
+        apart.removeIf(one -> !open && one.time() >= end && one.value() != endValue);
         return apart;
     }
 }

@@ -137,10 +137,13 @@ public final class PlaceSearch {
         return found;
     }
 
-    private List<LinkPlace> places(Curve corners, Path straight, boolean slower) {
+    private List<LinkPlace> places(Curve corners, Path straight, boolean hasty) {
         LinkPlaces places = new LinkPlaces(tube, straight);
         places.beside(corners);
-        places.turns(slower);
+        places.turns(hasty);
+        if (!hasty) {
+            places.openEnds();
+        }
         for (double[] meeting : meetings) {
             places.meet(meeting[0], meeting[1]);
         }
