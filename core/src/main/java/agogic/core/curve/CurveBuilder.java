@@ -6,14 +6,27 @@ import java.util.Arrays;
 public final class CurveBuilder {
     private static final double ON_LINE = 1e-13;
 
-    private double[] times = new double[64];
-    private double[] values = new double[64];
+    private static final int ROOM = 64;
+
+    private double[] times;
+    private double[] values;
     private int size;
 
     /** What was dropped for the last point, which may still be another; NaN if nothing was. */
     private double droppedTime = Double.NaN;
 
     private double droppedValue;
+
+    /** Nothing yet. */
+    public CurveBuilder() {
+        this(ROOM);
+    }
+
+    /** Nothing yet, with room for so many points. */
+    public CurveBuilder(int room) {
+        times = new double[Math.max(ROOM, room)];
+        values = new double[times.length];
+    }
 
     /** Adds a point; a second at one time takes the place of the first. */
     public void add(double time, double value) {

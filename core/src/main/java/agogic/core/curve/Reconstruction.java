@@ -39,7 +39,7 @@ public final class Reconstruction {
      * @throws IllegalArgumentException in words for people if there are no samples, or not as many values
      */
     public static Curve joined(double[] seconds, double[] values) {
-        CurveBuilder curve = new CurveBuilder();
+        CurveBuilder curve = new CurveBuilder(seconds.length);
         for (int i = 0; i < seconds.length; i++) {
             curve.add(seconds[i], values[i]);
         }

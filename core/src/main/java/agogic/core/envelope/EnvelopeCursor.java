@@ -73,6 +73,11 @@ public class EnvelopeCursor {
         }
     }
 
+    /** True if the way that was read last is level or straight between these two times. */
+    public final boolean evenBetween(double begin, double end) {
+        return begin >= from && end <= to;
+    }
+
     /** True if {@code time} lies on a way that is level or straight; the four below then say which. */
     protected final boolean even(double time) {
         return !Double.isNaN(valueAt(time)) && time >= from && time < to;

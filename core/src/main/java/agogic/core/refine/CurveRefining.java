@@ -49,7 +49,7 @@ public final class CurveRefining {
             fit.piece(inside ? Tube.inside(curve, tolerance) : Tube.beside(curve, tolerance), List.of(), List.of(), 0);
         }
         Envelope envelope = inside ? Envelope.of(fit.points()).normalised() : Envelope.of(fit.points());
-        return Refining.told(envelope, moves, fit, curves.get(0), cells, (a, b) -> Math.abs(a - b));
+        return Refining.told(envelope, moves, fit, curves.get(0), cells, FromHand.NORMALISED);
     }
 
     /**

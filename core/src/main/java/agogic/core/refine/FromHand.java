@@ -27,6 +27,9 @@ record FromHand(double greatest, double normalised, double at, double middle) {
     private static final int MOST_NEAR = 256;
     private static final int HALVINGS = 40;
 
+    /** The distance of normalised values themselves. */
+    static final DoubleBinaryOperator NORMALISED = (a, b) -> Math.abs(a - b);
+
     private record Near(Tube cell, int i, double u, double step, double off) {}
 
     static FromHand of(Envelope envelope, List<Tube> cells, DoubleBinaryOperator measure) {
@@ -81,19 +84,27 @@ record FromHand(double greatest, double normalised, double at, double middle) {
 
         private void between(Tube cell, int i, int least, double longest) {
             double length = cell.times[i + 1] - cell.times[i];
-            int parts = (int) Math.max(least, Math.min(64, Math.ceil(length / longest)));
+            int parts = length <= longest ? least : (int) Math.max(least, Math.min(64, Math.ceil(length / longest)));
+            double each = length / parts;
             for (int k = 0; k < parts; k++) {
-                double u = (double) k / parts;
+                double u = k == 0 ? 0 : (double) k / parts;
                 double moment = cell.times[i] + length * u;
                 double value = forward.valueAt(moment);
                 double off = look(value, moment, cell, i, u);
-                if (off > ALMOST * normalised && off > 0) {
+                if (off > ALMOST * normalised && off > 0 && !even(cell, i, u, 1.0 / parts)) {
                     near(new Near(cell, i, u, 1.0 / parts, off));
                 }
                 double likely = measure.applyAsDouble(value, mix(cell.centre, i, u));
-                squares += likely * likely * length / parts;
-                time += length / parts;
+                squares += likely * likely * each;
+                time += each;
             }
+        }
+
+        /** True if both the envelope and the walls are even about a place: then it is nowhere farther than where that ends. */
+        private boolean even(Tube cell, int i, double u, double step) {
+            double length = cell.times[i + 1] - cell.times[i];
+            double begin = cell.times[i] + length * Math.max(0, u - step);
+            return measure == NORMALISED && forward.evenBetween(begin, cell.times[i] + length * Math.min(1, u + step));
         }
 
         private void near(Near one) {
