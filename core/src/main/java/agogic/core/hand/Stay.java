@@ -7,7 +7,7 @@ package agogic.core.hand;
  * @param to when it left it
  * @param place of the control
  * @param border between the two cells; the place if it is one
- * @param early from when it can be level: where the hand was already slow, or the reach before it was over
+ * @param early from when it can be level: in its cell, or where the reach before it was over
  * @param late until when it can be
  * @param over when the reach before it was over, as it seems; not a number if that is not known
  * @param brief true if it was in the cell so long, but by the reaches beside it did not lie still so long

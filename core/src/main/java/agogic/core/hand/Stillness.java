@@ -16,12 +16,6 @@ final class Stillness {
     /** What is longer than this many of the shortest rests is one where the hand was faster on one side already. */
     private static final double SURE = 3;
 
-    /** At the end of a reach a hand stays in one cell up to 1.7 times as long as in the one before (minimum jerk). */
-    private static final double LINGERS = 2.0;
-
-    /** Of such a cell this part is still the way in, or the way out already. */
-    private static final double ENTERING = 0.2;
-
     /** Two rests beside each other are both rests if each is longer than this many of the shortest. */
     private static final double BOTH = 2;
 
@@ -106,10 +100,9 @@ final class Stillness {
             if (ends - begins >= shortest && still(k, run, first, last, trembles)) {
                 double place = longest(k, run);
                 double other = run > k ? code[k] == place ? code[k + 1] : code[k] : place;
-                double early = lingered(k, first, begins);
-                double late = lingers(run, last, ends);
+                double late = run < last && !single(run + 1) ? codes.since(run + 1) : ends;
                 boolean lasting = IntStream.rangeClosed(k, run).anyMatch(this::lasts);
-                put(rests, new Stay(begins, ends, place, (place + other) / 2, early, late), lasting);
+                put(rests, new Stay(begins, ends, place, (place + other) / 2, begins, late), lasting);
             }
             k = run + 1;
         }
@@ -174,29 +167,6 @@ final class Stillness {
         boolean known = begun > rest.early() && begun > rest.from();
         boolean brief = reach.begun - rest.over() < BRIEF * shortest;
         all.set(all.size() - 1, rest.before(known ? begun : rest.late(), brief));
-    }
-
-    /** Where a hand was already slow in the cell before, beyond what a reach is at its end, it lay there. */
-    private double lingered(int k, int first, double begins) {
-        if (k < first + 2 || !single(k) || !single(k - 1)) {
-            return begins;
-        }
-        double there = at[k] - at[k - 1];
-        double before = at[k - 1] - at[k - 2];
-        return there > LINGERS * before && there < 2 * shortest ? at[k - 1] + there * ENTERING : begins;
-    }
-
-    /** The same for the cell after it. */
-    private double lingers(int run, int last, double ends) {
-        if (run < last && !single(run + 1)) {
-            return codes.since(run + 1);
-        }
-        if (run + 2 > last || !single(run + 1) || !single(run + 2)) {
-            return ends;
-        }
-        double there = at[run + 2] - at[run + 1];
-        double after = end(run + 2) - at[run + 2];
-        return there > LINGERS * after && there < 2 * shortest ? at[run + 2] - there * ENTERING : ends;
     }
 
     /**

@@ -7,8 +7,8 @@ package agogic.core.refine;
  * @param to in lane time
  * @param value of its code, normalised value of the target
  * @param border the value between two codes, where it trembled between them; else the same
- * @param early where it was slow already
- * @param late until when it still was
+ * @param early from when it can be level, by the reach before it too
+ * @param late until when it can be
  * @param brief true if by the reaches beside it the hand did not lie still for so long: it need not be level
  */
 public record Rest(double from, double to, double value, double border, double early, double late, boolean brief) {

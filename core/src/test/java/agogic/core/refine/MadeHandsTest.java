@@ -7,6 +7,8 @@ import agogic.core.curve.Curve;
 import agogic.core.curve.Reconstruction;
 import agogic.core.envelope.Envelope;
 import agogic.core.envelope.Shape;
+import agogic.core.hand.HandPath;
+import agogic.core.hand.Stay;
 import agogic.core.parameter.Parameter;
 import agogic.core.parameter.Taper;
 import agogic.core.parameter.Unit;
@@ -222,6 +224,18 @@ class MadeHandsTest {
                     .isTrue();
             inside(shaped, "within " + tolerance);
         }
+    }
+
+    /** A hand that was slow before it lay still was on its way: its rest begins with its cell, if no reach says otherwise. */
+    @Test
+    void whoWasSlowBeforeARestWasOnTheWay() {
+        double[] seconds = {0, 0.1, 0.34, 2, 2.24, 2.3};
+        double[] codes = {58, 59, 60, 59, 58, 57};
+        double[] places = DoubleStream.of(codes).map(code -> code / 127).toArray();
+        List<Stay> rests =
+                HandPath.of(seconds, places, 1.0 / 127, 0.25, 0, 6).get(0).rests();
+        assertThat(rests.get(0).from()).isEqualTo(0.34);
+        assertThat(rests.get(0).early()).isEqualTo(0.34);
     }
 
     private static void inside(Refined refined, String which) {
