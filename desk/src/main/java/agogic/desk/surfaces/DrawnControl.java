@@ -8,6 +8,7 @@ import agogic.desk.draw.Painter;
 import agogic.desk.draw.Palette;
 import agogic.desk.model.Selection;
 import java.util.Objects;
+import javafx.animation.PauseTransition;
 import javafx.scene.AccessibleAttribute;
 import javafx.scene.AccessibleRole;
 import javafx.scene.canvas.Canvas;
@@ -17,6 +18,7 @@ import javafx.scene.input.MouseButton;
 import javafx.scene.input.MouseEvent;
 import javafx.scene.input.ScrollEvent;
 import javafx.scene.layout.Region;
+import javafx.util.Duration;
 
 /** A control drawn on the screen that a mouse and a keyboard can move, with touch and release, as a hand would. */
 public final class DrawnControl extends Region {
@@ -45,6 +47,9 @@ public final class DrawnControl extends Region {
     private double grabY;
     private double grabValue;
     private boolean held;
+    /** Key after key is one touch: it ends so long after the last one is let go, as of a control that cannot tell of touch. */
+    private final PauseTransition afterKeys = new PauseTransition(Duration.millis(300));
+
     private boolean heldByKey;
     private long drawn;
 
@@ -69,16 +74,23 @@ public final class DrawnControl extends Region {
         addEventHandler(KeyEvent.KEY_PRESSED, this::key);
         addEventHandler(KeyEvent.KEY_RELEASED, e -> {
             if (heldByKey) {
-                heldByKey = false;
-                moves.touched(control, false);
+                afterKeys.playFromStart();
             }
         });
+        afterKeys.setOnFinished(e -> letGoOfKeys());
         focusedProperty().addListener((o, was, is) -> {
-            if (!is && heldByKey) {
-                heldByKey = false;
-                moves.touched(control, false);
+            if (!is) {
+                letGoOfKeys();
             }
         });
+    }
+
+    private void letGoOfKeys() {
+        afterKeys.stop();
+        if (heldByKey) {
+            heldByKey = false;
+            moves.touched(control, false);
+        }
     }
 
     Control control() {
@@ -252,6 +264,7 @@ public final class DrawnControl extends Region {
             to = place() >= 0.5 ? 0 : 1;
         }
         if (!Double.isNaN(to)) {
+            afterKeys.stop();
             if (!heldByKey && !control.kind().presses()) {
                 heldByKey = true;
                 moves.touched(control, true);

@@ -17,6 +17,9 @@ import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
+import java.util.concurrent.CopyOnWriteArrayList;
+import javafx.event.Event;
+import javafx.event.EventType;
 import javafx.scene.Node;
 import javafx.scene.control.CheckMenuItem;
 import javafx.scene.control.ComboBox;
@@ -26,7 +29,11 @@ import javafx.scene.control.MenuButton;
 import javafx.scene.control.MenuItem;
 import javafx.scene.control.TextField;
 import javafx.scene.input.KeyCode;
+import javafx.scene.input.KeyEvent;
 import javafx.scene.input.MouseButton;
+import javax.sound.midi.MidiMessage;
+import javax.sound.midi.Receiver;
+import javax.sound.midi.Transmitter;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
 
@@ -308,5 +315,43 @@ public class ControlsTest extends WindowTest {
         lookup("#keys-list .label").queryAllAs(Label.class).forEach(l -> all.append(l.getText())
                 .append('\n'));
         return all.toString();
+    }
+
+    /** Key after key is one touch, as of a control that cannot tell of it; it ends some time after the last one. */
+    @Test
+    void keyAfterKeyIsOneTouch() {
+        Control fader = control("fader-7");
+        List<Integer> touches = new CopyOnWriteArrayList<>();
+        List<Integer> moves = new CopyOnWriteArrayList<>();
+        Transmitter from = SimulatedDevices.at(
+                        desk().editing().session().surface("north-eight").port())
+                .getTransmitter();
+        from.setReceiver(new Receiver() {
+            @Override
+            public void send(MidiMessage message, long at) {
+                byte[] bytes = message.getMessage();
+                boolean touch = (bytes[0] & 0xF0) <= 0x90 && bytes[1] == fader.touchNote();
+                (touch ? touches : moves).add((int) bytes[2]);
+            }
+
+            @Override
+            public void close() {}
+        });
+        Node drawn = node("#control-fader-7");
+        interact(() -> {
+            drawn.requestFocus();
+            for (int i = 0; i < 6; i++) {
+                Event.fireEvent(drawn, key(KeyEvent.KEY_PRESSED));
+                Event.fireEvent(drawn, key(KeyEvent.KEY_RELEASED));
+            }
+        });
+        until(() -> touches.size() > 1);
+        assertThat(touches).containsExactly(127, 0);
+        assertThat(moves).isNotEmpty();
+        from.close();
+    }
+
+    private static KeyEvent key(EventType<KeyEvent> type) {
+        return new KeyEvent(type, "", "", KeyCode.DOWN, false, false, false, false);
     }
 }
