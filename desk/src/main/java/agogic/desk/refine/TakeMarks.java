@@ -13,6 +13,11 @@ final class TakeMarks {
     /** So much of the height they need, in pixels. */
     static final double ROOM = 40;
 
+    /** How large letters are, in pixels. */
+    private static final double LETTER = 11.5;
+    /** How wide one is in the middle, as a part of that. */
+    private static final double WIDE = 0.5;
+
     private TakeMarks() {}
 
     /**
@@ -54,20 +59,23 @@ final class TakeMarks {
                         Ink.RIDE_SOFT,
                         shown ? Ink.RIDE : Ink.NONE,
                         1.4));
-                if (x1 - x0 > 120 && tall >= 12) {
-                    marks.add(new Mark.Words(
-                            x0 + 10,
-                            y + tall / 2 + 4,
-                            (stretch.name().isEmpty() ? "Ride " + stretch.ride().replaceAll("\\D", "") : stretch.name())
-                                    + " · " + stretch.mode().spoken() + " · raw moves kept",
-                            Ink.TEXT,
-                            Math.min(11.5, tall - 6),
-                            false,
-                            false,
-                            -1));
+                double size = Math.min(LETTER, tall - 6);
+                String words = words(stretch, (x1 - x0 - 20) / (WIDE * size));
+                if (!words.isEmpty() && tall >= 12) {
+                    marks.add(new Mark.Words(x0 + 10, y + tall / 2 + 4, words, Ink.TEXT, size, false, false, -1));
                 }
             }
         }
+    }
+
+    /** As much of what is to be said of a take as so many letters hold; empty if that is not even its name. */
+    private static String words(Stretch take, double letters) {
+        String name = take.name().isEmpty() ? "Ride " + take.ride().replaceAll("\\D", "") : take.name();
+        String short_ = name + " · " + take.mode().spoken();
+        return List.of(short_ + " · raw moves kept", short_, name).stream()
+                .filter(words -> words.length() <= letters)
+                .findFirst()
+                .orElse("");
     }
 
     /** For each take how many lie under it where it is: takes of one bar lie one above the other. */

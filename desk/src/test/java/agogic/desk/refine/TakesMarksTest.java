@@ -40,17 +40,18 @@ class TakesMarksTest {
             double from = random.nextInt(30);
             double to = from + 1 + random.nextInt(20);
             takes.add(new Stretch(
-                    "ride-" + i,
-                    Span.FULL,
-                    WriteMode.TOUCH,
-                    from,
-                    to,
-                    from,
-                    to,
-                    Recipe.usual(COMET.parameter(CUTOFF)),
-                    from,
-                    to,
-                    Envelope.EMPTY));
+                            "ride-" + i,
+                            Span.FULL,
+                            WriteMode.TOUCH,
+                            from,
+                            to,
+                            from,
+                            to,
+                            Recipe.usual(COMET.parameter(CUTOFF)),
+                            from,
+                            to,
+                            Envelope.EMPTY)
+                    .named("Take".repeat(random.nextInt(9))));
         }
         Layer layer = new Layer("", "", false, true, Lock.BEATS, Envelope.EMPTY, takes, List.of());
         Session with = COMET;
@@ -66,7 +67,8 @@ class TakesMarksTest {
                 new EnvelopeOutline(Envelope.EMPTY),
                 1_200,
                 560);
-        List<Mark.Box> boxes = marks.all(-1, i -> false, null, null, null).stream()
+        List<Mark> all = marks.all(-1, i -> false, null, null, null);
+        List<Mark.Box> boxes = all.stream()
                 .filter(Mark.Box.class::isInstance)
                 .map(Mark.Box.class::cast)
                 .filter(box -> box.fill() == Ink.RIDE_SOFT)
@@ -82,6 +84,16 @@ class TakesMarksTest {
                         && one.y() < other.y() + other.height()
                         && other.y() < one.y() + one.height();
                 assertThat(over).as("%s over %s", one, other).isFalse();
+            }
+        }
+        // What is said of a take lies in its box: a letter is about half as wide as it is large.
+        for (Mark mark : all) {
+            if (mark instanceof Mark.Words words && words.text().matches("(Take|Ride ).*") && words.x() > 20) {
+                assertThat(boxes)
+                        .anyMatch(box -> box.x() < words.x()
+                                && box.y() < words.y()
+                                && words.y() < box.y() + box.height()
+                                && words.x() + 0.5 * words.size() * words.text().length() < box.x() + box.width());
             }
         }
     }
