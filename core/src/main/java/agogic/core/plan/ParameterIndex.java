@@ -16,9 +16,19 @@ public final class ParameterIndex {
     private final Map<Target, Integer> numbers = new HashMap<>();
     private final List<Parameter> parameters = new ArrayList<>();
     private final List<Target> targets = new ArrayList<>();
+    /** How many indexes came before this one. */
+    private final int edition;
+    /** Of each parameter the edition since which it rests where it does. */
+    private final int[] restedSince;
 
     /** The numbers of the parameters of a session, device by device, macros last. */
     public ParameterIndex(Session session) {
+        this(session, null);
+    }
+
+    /** The same after an edit: {@code before} is that of the session before it, null for none. */
+    ParameterIndex(Session session, ParameterIndex before) {
+        edition = before == null ? 0 : before.edition + 1;
         for (Device device : session.devices()) {
             starts.put(device.id(), parameters.size());
             for (Parameter parameter : device.parameters()) {
@@ -27,6 +37,24 @@ public final class ParameterIndex {
         }
         starts.put(Macro.DEVICE, parameters.size());
         session.macros().forEach(macro -> add(macro.target(), macro.parameter()));
+        restedSince = new int[targets.size()];
+        for (int p = 0; p < restedSince.length; p++) {
+            Integer was = before == null ? null : before.numbers.get(targets.get(p));
+            boolean rests = was != null
+                    && before.parameters.get(was).resting() == parameters.get(p).resting();
+            restedSince[p] = rests ? before.restedSince[was] : edition;
+        }
+    }
+
+    /**
+     * True if every edit from {@code before} to this left a parameter resting where it rested: one that put it somewhere else
+     * and one that put it back, with nothing heard in between, did not.
+     *
+     * @param was its number in {@code before}
+     * @param is its number here
+     */
+    public boolean restsSince(ParameterIndex before, int was, int is) {
+        return restedSince[is] == before.restedSince[was];
     }
 
     private void add(Target target, Parameter parameter) {

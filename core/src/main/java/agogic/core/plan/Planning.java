@@ -161,7 +161,7 @@ final class Planning {
         boolean same = before != null
                 && before.session.devices() == session.devices()
                 && before.session.macros() == session.macros();
-        index = same ? before.index : new ParameterIndex(session);
+        index = same ? before.index : new ParameterIndex(session, before == null ? null : before.index);
         int n = index.size();
         lanes = new LayerStack[n];
         for (Lane lane : session.lanes()) {

@@ -78,8 +78,7 @@ final class Values {
             Target target = fresh.index().target(p);
             if (before.index().has(target)) {
                 int was = before.index().of(target);
-                double rested = before.index().parameter(was).resting();
-                boolean stands = fresh.index().parameter(p).resting() == rested && !bared(before, was, fresh, p);
+                boolean stands = fresh.index().restsSince(before.index(), was, p) && !bared(before, was, fresh, p);
                 fuller[p] = stands ? held[was] : Double.NaN;
             }
         }

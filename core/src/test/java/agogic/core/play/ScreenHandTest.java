@@ -11,6 +11,7 @@ import agogic.core.midi.MidiScale;
 import agogic.core.record.Pass;
 import agogic.core.route.Hand;
 import agogic.core.route.WriteMode;
+import agogic.core.session.Resting;
 import agogic.core.session.Session;
 import java.util.List;
 import java.util.Random;
@@ -121,6 +122,30 @@ class ScreenHandTest {
         engine.tick(5 * TICK);
         assertThat(engine.live().value(p1))
                 .isEqualTo(drawn.lane(target("p1")).envelope().value(0));
+    }
+
+    /** A move is taken back although the piece with it and the piece without it come before the same tick. */
+    @Test
+    void aMoveIsTakenBackHoweverSoon() {
+        Session rested = Pieces.routed(piece(false), 1, "p1");
+        Engine engine = new Engine(rested);
+        engine.tick(0);
+        engine.port(0).message(0xB0, 20, 100, TICK);
+        engine.tick(2 * TICK);
+        int p1 = engine.index().of(target("p1"));
+        double moved = engine.live().value(p1);
+        assertThat(moved).isEqualTo(MidiScale.normalised7(100));
+        engine.load(Resting.at(rested, target("p1"), moved));
+        engine.load(rested);
+        engine.tick(3 * TICK);
+        assertThat(engine.live().value(p1))
+                .isEqualTo(rested.parameter(target("p1")).resting());
+        engine.load(rested.with(rested.lane(target("p1")).guarded(true)));
+        engine.port(0).message(0xB0, 20, 90, 4 * TICK);
+        engine.tick(5 * TICK);
+        engine.load(rested);
+        engine.tick(6 * TICK);
+        assertThat(engine.live().value(p1)).isEqualTo(MidiScale.normalised7(90));
     }
 
     /** A parameter that nobody asked for has a lane, a row and a socket afterwards; what is held is level from the start. */
