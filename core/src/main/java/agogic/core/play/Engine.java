@@ -141,6 +141,11 @@ public final class Engine {
         return starts.shown();
     }
 
+    /** The snapshots that came while nothing played. */
+    public Stood stood() {
+        return starts.stood();
+    }
+
     private boolean listening() {
         return inputs.listening();
     }

@@ -1,6 +1,7 @@
 package agogic.core.play;
 
 import agogic.core.plan.Plan;
+import agogic.core.plan.PlannedRoute;
 import agogic.core.surface.Surface;
 import agogic.core.time.Timeline;
 import java.util.List;
@@ -65,9 +66,7 @@ final class Handover {
         List<Surface> old = before.session().surfaces();
         List<Surface> surfaces = fresh.session().surfaces();
         boolean sameSurfaces = surfaces.equals(old);
-        if (!fresh.index().alike(before.index())
-                || !sameSurfaces
-                || fresh.routes().size() != before.routes().size()) {
+        if (!fresh.index().alike(before.index()) || !sameSurfaces || !sameRoutes(fresh, before)) {
             present.live = carried(fresh, before, present.live);
         }
         values.carry(before, fresh);
@@ -100,9 +99,27 @@ final class Handover {
         return new Playing(present.plan.session(), present.plan, present.live);
     }
 
-    /** The state for {@code fresh}, with the controls and pages as they were. */
+    private static boolean sameRoutes(Plan fresh, Plan before) {
+        boolean same = fresh.routes().size() == before.routes().size();
+        for (int r = 0; same && r < fresh.routes().size(); r++) {
+            same = fresh.routes()
+                    .get(r)
+                    .route()
+                    .id()
+                    .equals(before.routes().get(r).route().id());
+        }
+        return same;
+    }
+
+    /** The state for {@code fresh}, with the controls, the pages and what became of the last moves as they were. */
     private static LiveState carried(Plan fresh, Plan before, LiveState live) {
         LiveState fuller = unmoved(fresh);
+        for (PlannedRoute route : fresh.routes()) {
+            int was = before.placeOfRoute(route.route().id());
+            if (was >= 0 && route.sameWire(before.routes().get(was))) {
+                fuller.moved(route.index(), live, was);
+            }
+        }
         List<Surface> surfaces = fresh.session().surfaces();
         List<Surface> earlier = before.session().surfaces();
         for (int s = 0; s < surfaces.size(); s++) {

@@ -121,6 +121,13 @@ public final class LiveState {
         changed();
     }
 
+    /** Route {@code route} has moved as {@code was} had in another state. */
+    void moved(int route, LiveState other, int was) {
+        verdicts.setOpaque(route, other.verdicts.getOpaque(was));
+        lastMove.setOpaque(route, other.lastMove.getOpaque(was));
+        moves.setOpaque(route, other.moves.getOpaque(was));
+    }
+
     /** When the last move on a route came, in the clock of the engine. */
     public long lastMove(int route) {
         return route < lastMove.length() ? lastMove.getOpaque(route) : 0;

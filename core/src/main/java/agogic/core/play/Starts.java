@@ -37,6 +37,7 @@ final class Starts {
     private double[] last = {};
     private double[][] from = {};
     private volatile AtomicIntegerArray shown = new AtomicIntegerArray(0);
+    private final Stood stood = new Stood();
 
     Starts(Present present, Transport transport, HandMoves moves, Hands hands) {
         this.present = present;
@@ -48,6 +49,11 @@ final class Starts {
     /** For each set two numbers, 1 for its first snapshot, 0 for none: which waits, and which came last. For any thread. */
     AtomicIntegerArray shown() {
         return shown;
+    }
+
+    /** Those that came while nothing played. For any thread. */
+    Stood stood() {
+        return stood;
     }
 
     /** Another plan plays; what waits goes on waiting if its set is there as it was. */
@@ -179,6 +185,9 @@ final class Starts {
             }
         }
         going[set] = over == 0 ? NONE : snapshot;
+        if (!transport.playing()) {
+            stood.came(set, snapshot);
+        }
         if (over > 0) {
             var timeline = present.plan.session().timeline();
             begun[set] = at;

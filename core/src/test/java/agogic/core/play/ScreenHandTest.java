@@ -10,6 +10,7 @@ import agogic.core.lane.Lane;
 import agogic.core.midi.MidiScale;
 import agogic.core.record.Pass;
 import agogic.core.route.Hand;
+import agogic.core.route.Route;
 import agogic.core.route.WriteMode;
 import agogic.core.session.Resting;
 import agogic.core.session.Session;
@@ -146,6 +147,27 @@ class ScreenHandTest {
         engine.load(rested);
         engine.tick(6 * TICK);
         assertThat(engine.live().value(p1)).isEqualTo(MidiScale.normalised7(90));
+    }
+
+    /** An edit that adds or removes a route leaves known what became of the last move on every other. */
+    @Test
+    void whatBecameOfAMoveIsKnownAfterAnEdit() {
+        Session one = Pieces.routed(piece(false), 1, "p1");
+        Session two = Pieces.routed(one, 1, "p2");
+        Engine engine = new Engine(one);
+        engine.tick(0);
+        engine.port(0).message(0xB0, 20, 100, TICK);
+        engine.tick(2 * TICK);
+        Route moved = one.routes().get(0);
+        for (Session edited : List.of(two, two.withRoutes(List.of(two.routes().get(1), moved)), one)) {
+            engine.load(edited);
+            engine.tick(3 * TICK);
+            int place = edited.placeOfRoute(moved.id());
+            assertThat(engine.live().verdict(place)).isEqualTo(Verdict.HEARD_IN_READ);
+            assertThat(engine.live().lastMove(place)).isEqualTo(TICK);
+            assertThat(engine.live().moves(place)).isEqualTo(1);
+        }
+        assertThat(engine.live().value(engine.index().of(target("p1")))).isEqualTo(MidiScale.normalised7(100));
     }
 
     /** A parameter that nobody asked for has a lane, a row and a socket afterwards; what is held is level from the start. */

@@ -9,13 +9,17 @@ import agogic.core.macro.Macro;
 import agogic.core.parameter.Parameter;
 import agogic.core.play.LiveState;
 import agogic.core.play.Playing;
+import agogic.core.play.Stood;
 import agogic.core.play.Verdict;
 import agogic.core.route.Route;
 import agogic.core.route.Span;
 import agogic.core.route.Target;
 import agogic.core.session.Moved;
 import agogic.core.session.Resting;
+import agogic.core.session.Session;
 import agogic.core.session.TargetName;
+import agogic.core.snapshot.Snapshot;
+import agogic.core.snapshot.SnapshotSet;
 import agogic.desk.live.LiveDesk;
 import java.util.List;
 import java.util.Optional;
@@ -34,6 +38,8 @@ public final class Standing {
     private final Notices notices;
     private final Riding riding;
     private final Supplier<Playing> playing;
+    /** So many snapshots that came while nothing played have been seen. */
+    private int seen;
 
     Standing(
             Editing editing,
@@ -168,6 +174,11 @@ public final class Standing {
         if (state.playing() || playing.get().session() != editing.session()) {
             return;
         }
+        hands(state, still);
+        snapshots();
+    }
+
+    private void hands(LiveState state, long still) {
         for (int r = 0; r < editing.session().routes().size(); r++) {
             Route route = editing.session().routes().get(r);
             boolean heard = state.verdict(r) == Verdict.HEARD_IN_READ || state.verdict(r) == Verdict.NOT_PLAYING;
@@ -184,6 +195,38 @@ public final class Standing {
                 editing.unsaid(words, s -> Resting.at(s, target, value));
             }
         }
+    }
+
+    /** Snapshots that came while nothing played: what has no envelope stands where they put it, as one step each. */
+    private void snapshots() {
+        Stood stood = live.engine().stood();
+        int count = stood.count();
+        for (int i = Stood.first(count, seen); i < count; i++) {
+            List<SnapshotSet> sets = editing.session().sets();
+            List<Snapshot> all =
+                    stood.set(i) < sets.size() ? sets.get(stood.set(i)).snapshots() : List.of();
+            if (stood.snapshot(i) < all.size()) {
+                Snapshot one = all.get(stood.snapshot(i));
+                editing.unsaid("Start " + one.name(), s -> with(s, one));
+            }
+        }
+        seen = count;
+    }
+
+    private static Session with(Session session, Snapshot one) {
+        Session standing = session;
+        for (Snapshot.Value value : one.values()) {
+            Target target = value.target();
+            boolean follows = !target.device().equals(Macro.DEVICE)
+                    && session.device(target.device())
+                            .leaderOf(target.parameter())
+                            .isPresent();
+            boolean moves = !follows
+                    && !session.parameter(target).reserved()
+                    && !session.lane(target).plays();
+            standing = moves ? Resting.at(standing, target, value.value()) : standing;
+        }
+        return standing;
     }
 
     /** What a target stands at, normalised: what is heard, or where it rests if it does not play yet. */

@@ -272,6 +272,21 @@ public class EditingTest extends WindowTest {
         assertThat(desk().editing().session().parameter(level).resting()).isEqualTo(moved);
     }
 
+    /** What was moved just before an edit is a step of its own before it, whatever routes that takes away. */
+    @Test
+    void aMoveJustBeforeAnEditIsTheStepBeforeIt() {
+        Target level = new Target("voice", "level");
+        double moved = movedToTheEnd(level);
+        interact(() -> desk().editing().edit("Clear the routes", s -> s.withRoutes(List.of())));
+        assertThat(desk().editing().session().parameter(level).resting()).isEqualTo(moved);
+        push(KeyCode.CONTROL, KeyCode.Z);
+        until(() -> !desk().editing().session().routes().isEmpty());
+        assertThat(desk().editing().session().parameter(level).resting()).isEqualTo(moved);
+        push(KeyCode.CONTROL, KeyCode.Z);
+        until(() -> desk().standing().stands(level) != moved);
+        assertThat(text("#trace-sentence")).contains("Level to");
+    }
+
     /** Moves the fader of a target to its end; where the target stands then. */
     private double movedToTheEnd(Target target) {
         double stood = desk().standing().stands(target);

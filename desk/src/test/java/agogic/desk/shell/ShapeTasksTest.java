@@ -3,6 +3,7 @@ package agogic.desk.shell;
 import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.within;
 
+import agogic.core.edit.points.Snapshots;
 import agogic.core.lane.LayerStack;
 import agogic.core.parameter.Parameter;
 import agogic.core.route.Hand;
@@ -10,11 +11,13 @@ import agogic.core.route.Route;
 import agogic.core.route.Span;
 import agogic.core.route.Target;
 import agogic.core.session.Session;
+import agogic.core.snapshot.SnapshotSet;
 import agogic.core.surface.ControlSender;
 import agogic.desk.parts.ChoiceDialog;
 import agogic.standins.comet.SlowComet;
 import agogic.standins.surfaces.SimulatedDevices;
 import java.util.List;
+import java.util.Optional;
 import java.util.concurrent.CopyOnWriteArrayList;
 import javafx.scene.Node;
 import javafx.scene.control.ComboBox;
@@ -202,6 +205,42 @@ public class ShapeTasksTest extends WindowTest {
         var device = SimulatedDevices.at(session.surface("north-eight").port());
         device.send(ControlSender.move(session.control(hand), 0, 1));
         device.send(ControlSender.move(session.control(hand), 0, 0));
+    }
+
+    /**
+     * A snapshot that is started while nothing plays puts what has no envelope where it says: one step, kept with the piece,
+     * whether it came from a key or from a pad.
+     */
+    @Test
+    void aSnapshotStandsWhereItWasStarted() {
+        Target level = new Target("voice", "level");
+        Target decay = new Target("hall", "damping");
+        interact(() -> desk().editing().edit("Snapshots", s -> {
+            Session one = Snapshots.keep(s, "Rooms", Snapshots.take(s, "small", List.of(level, decay), t -> 0.25));
+            SnapshotSet set = one.sets().get(0);
+            return Snapshots.on(one, set, set.snapshots().get(0), Optional.of(new Hand("north-eight", "button-5")));
+        }));
+        Session before = desk().editing().session();
+        assertThat(before.lane(level).plays() || before.lane(decay).plays()).isFalse();
+        for (Runnable start : List.<Runnable>of(() -> push(KeyCode.CONTROL, KeyCode.DIGIT1), () -> press(5))) {
+            start.run();
+            until(() -> desk().editing().undoable().equals(Optional.of("Start small")));
+            for (Target target : List.of(level, decay)) {
+                Parameter parameter = desk().editing().session().parameter(target);
+                assertThat(parameter.resting()).isEqualTo(parameter.settled(0.25));
+                assertThat(desk().standing().stands(target)).isEqualTo(parameter.resting());
+            }
+            push(KeyCode.CONTROL, KeyCode.Z);
+            until(() -> desk().editing().session() == before);
+            until(() ->
+                    desk().standing().stands(level) == before.parameter(level).resting());
+        }
+        push(KeyCode.CONTROL, KeyCode.DIGIT1);
+        until(() -> desk().editing().undoable().equals(Optional.of("Start small")));
+        Session after = desk().editing().session();
+        push(KeyCode.CONTROL, KeyCode.DIGIT1);
+        sleep(1000);
+        assertThat(desk().editing().session()).isSameAs(after);
     }
 
     /** Four snapshots of the echo are taken, tied to pads, switched on the bar while it is ridden, and written. */
