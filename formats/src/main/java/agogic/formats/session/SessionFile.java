@@ -8,11 +8,7 @@ import agogic.formats.file.FormatException;
 import agogic.formats.file.Input;
 import agogic.formats.file.SafeFile;
 import agogic.formats.table.RideTable;
-import com.fasterxml.jackson.core.JsonFactory;
-import com.fasterxml.jackson.core.JsonGenerator;
-import com.fasterxml.jackson.core.StreamWriteFeature;
 import com.fasterxml.jackson.databind.JsonNode;
-import com.fasterxml.jackson.databind.ObjectMapper;
 import java.io.EOFException;
 import java.io.IOException;
 import java.io.InputStream;
@@ -63,15 +59,6 @@ public final class SessionFile {
     private static final long MOST_MOVES = 10_000_000;
 
     private static final int LEVEL = 2;
-
-    /** Made when the first session is written: what is only opened does not wait for it. */
-    private static final class Writing {
-        static final ObjectMapper MAPPER = new ObjectMapper(JsonFactory.builder()
-                .enable(StreamWriteFeature.USE_FAST_DOUBLE_WRITER)
-                .build());
-
-        private Writing() {}
-    }
 
     private SessionFile() {}
 
@@ -138,10 +125,7 @@ public final class SessionFile {
         // Numbers do not get much smaller by more work.
         zip.setLevel(LEVEL);
         try (Packing packing = new Packing(zip)) {
-            Writing.MAPPER
-                    .writerWithDefaultPrettyPrinter()
-                    .without(JsonGenerator.Feature.AUTO_CLOSE_TARGET)
-                    .writeValue(packing.part(SESSION), SessionWriter.write(session));
+            TreeText.write(packing.part(SESSION), SessionWriter.write(session));
             packing.end();
             for (Ride ride : session.rides()) {
                 write(packing, "", ride);
