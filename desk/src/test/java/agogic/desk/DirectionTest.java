@@ -9,6 +9,7 @@ import com.tngtech.archunit.core.importer.ClassFileImporter;
 import com.tngtech.archunit.core.importer.ImportOption;
 import com.tngtech.archunit.library.dependencies.SlicesRuleDefinition;
 import java.util.List;
+import org.junit.jupiter.api.Nested;
 import org.junit.jupiter.api.Test;
 
 /** Dependencies run one way: desk → (stand-ins, formats) → core. */
@@ -145,4 +146,8 @@ class DirectionTest {
                 .callMethod(Engine.class, "session")
                 .check(CLASSES);
     }
+
+    /** Beside the others: the classes are read once. */
+    @Nested
+    class InCircles extends CirclesRules {}
 }

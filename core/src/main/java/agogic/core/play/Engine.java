@@ -141,7 +141,7 @@ public final class Engine {
         return starts.shown();
     }
 
-    /** The snapshots that came while nothing played. */
+    /** The snapshots that came. */
     public Stood stood() {
         return starts.stood();
     }

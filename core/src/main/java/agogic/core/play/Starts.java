@@ -51,7 +51,7 @@ final class Starts {
         return shown;
     }
 
-    /** Those that came while nothing played. For any thread. */
+    /** Those that came. For any thread. */
     Stood stood() {
         return stood;
     }
@@ -185,9 +185,7 @@ final class Starts {
             }
         }
         going[set] = over == 0 ? NONE : snapshot;
-        if (!transport.playing()) {
-            stood.came(set, snapshot);
-        }
+        stood.came(set, snapshot, transport.playing());
         if (over > 0) {
             var timeline = present.plan.session().timeline();
             begun[set] = at;

@@ -84,6 +84,7 @@ public final class Desk {
     }
 
     private void takeIn() {
+        passes.takePasses();
         if (!learner().on()) {
             standing.standAtOnce();
         }

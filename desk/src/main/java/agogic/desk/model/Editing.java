@@ -26,6 +26,10 @@ public final class Editing {
     private final Notices notices;
     private History history;
     private Session saved;
+    /** What came to another session by itself last, and that. */
+    private Session followed;
+
+    private Session follower;
     private final ReadOnlyObjectWrapper<Session> savedSession = new ReadOnlyObjectWrapper<>();
     private final ReadOnlyObjectWrapper<Session> session = new ReadOnlyObjectWrapper<>();
     private boolean other;
@@ -87,7 +91,8 @@ public final class Editing {
 
     /** It was saved as it was then. */
     public void savedTo(Path path, Session then) {
-        saved(then);
+        // What it has come to by itself since is what the file comes to when it is opened.
+        saved(then == followed && session() == follower ? follower : then);
         file.set(path);
     }
 
@@ -168,6 +173,8 @@ public final class Editing {
         attempt(() -> {
             adopt(history.replaced(made));
             saved(saved == was ? made : saved);
+            followed = was;
+            follower = made;
         });
     }
 
@@ -176,7 +183,10 @@ public final class Editing {
         taking = act;
     }
 
-    /** The piece, in which what was moved a moment ago stands where it is now: to be taken back, saved, exported or left. */
+    /**
+     * The piece, in which what was moved a moment ago stands where it is now, and a pass that ended a moment ago is written: to
+     * be taken back, saved, exported or left.
+     */
     public Session takenIn() {
         taking.run();
         return session();

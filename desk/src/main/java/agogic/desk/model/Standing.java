@@ -38,7 +38,7 @@ public final class Standing {
     private final Notices notices;
     private final Riding riding;
     private final Supplier<Playing> playing;
-    /** So many snapshots that came while nothing played have been seen. */
+    /** So many snapshots that came have been seen. */
     private int seen;
 
     Standing(
@@ -197,7 +197,7 @@ public final class Standing {
         }
     }
 
-    /** Snapshots that came while nothing played: what has no envelope stands where they put it, as one step each. */
+    /** Snapshots that came: what has no envelope and was not written stands where they put it, as one step each. */
     private void snapshots() {
         Stood stood = live.engine().stood();
         int count = stood.count();
@@ -207,13 +207,15 @@ public final class Standing {
                     stood.set(i) < sets.size() ? sets.get(stood.set(i)).snapshots() : List.of();
             if (stood.snapshot(i) < all.size()) {
                 Snapshot one = all.get(stood.snapshot(i));
-                editing.unsaid("Start " + one.name(), s -> with(s, one));
+                boolean played = stood.played(i);
+                editing.unsaid("Start " + one.name(), s -> with(s, one, played));
             }
         }
         seen = count;
     }
 
-    private static Session with(Session session, Snapshot one) {
+    /** @param played true if it played: it may have been on its way, and what was only rehearsed is where it was */
+    private Session with(Session session, Snapshot one, boolean played) {
         Session standing = session;
         for (Snapshot.Value value : one.values()) {
             Target target = value.target();
@@ -224,7 +226,11 @@ public final class Standing {
             boolean moves = !follows
                     && !session.parameter(target).reserved()
                     && !session.lane(target).plays();
-            standing = moves ? Resting.at(standing, target, value.value()) : standing;
+            if (moves && !played) {
+                standing = Resting.at(standing, target, value.value());
+            } else if (moves && session.macroOf(target).isEmpty()) {
+                standing = Resting.at(standing, target, stands(target));
+            }
         }
         return standing;
     }

@@ -19,9 +19,11 @@ import agogic.desk.routes.Ruler;
 import agogic.formats.session.SessionFile;
 import agogic.standins.comet.SlowComet;
 import agogic.standins.surfaces.SimulatedDevices;
+import java.io.IOException;
 import java.nio.file.Path;
 import java.util.List;
 import java.util.Optional;
+import javafx.application.Platform;
 import javafx.event.Event;
 import javafx.scene.Node;
 import javafx.scene.control.ListCell;
@@ -141,6 +143,47 @@ public class NothingLostTest extends WindowTest {
         until(() -> lookup("Cancel").tryQuery().isEmpty());
         until(() -> !desk().editing().unsaved());
         assertThat(ridden()).isTrue();
+    }
+
+    /** Stopped and left, saved or taken back before the window has painted again: the pass that ended is in the piece by then. */
+    @Test
+    void aPassThatEndedAMomentAgoIsInThePiece() throws IOException {
+        Path kept = folder.resolve("ended.agogic");
+        askBy(kept);
+        interact(() -> {
+            desk().riding().mode(desk().editing().session().route(route("fader-3")), WriteMode.TOUCH);
+            window().files().save(kept);
+        });
+        until(() -> !desk().editing().unsaved());
+        ride(WriteMode.TOUCH);
+        assertThat(desk().editing().unsaved()).isFalse();
+        Platform.runLater(() -> {
+            stopsAtOnce();
+            window().files().mayLeave();
+        });
+        until(() -> lookup("Cancel").tryQuery().isPresent());
+        clickOn("Cancel");
+        until(() -> lookup("Cancel").tryQuery().isEmpty());
+        assertThat(ridden()).isTrue();
+        push(KeyCode.CONTROL, KeyCode.Z);
+        until(() -> !ridden());
+        ride(WriteMode.TOUCH);
+        interact(() -> {
+            stopsAtOnce();
+            window().files().save(kept);
+        });
+        until(() -> !desk().editing().unsaved());
+        assertThat(SessionFile.open(kept).rides())
+                .hasSameSizeAs(desk().editing().session().rides());
+        assertThat(ridden()).isTrue();
+    }
+
+    /** Within one turn of the window's thread: no frame comes between this and what follows. */
+    private void stopsAtOnce() {
+        desk().live().engine().stop();
+        while (desk().live().engine().live().playing()) {
+            Thread.onSpinWait();
+        }
     }
 
     private void asks() {

@@ -241,6 +241,18 @@ public class ShapeTasksTest extends WindowTest {
         push(KeyCode.CONTROL, KeyCode.DIGIT1);
         sleep(1000);
         assertThat(desk().editing().session()).isSameAs(after);
+        push(KeyCode.CONTROL, KeyCode.Z);
+        // While it plays, and is not written, it stands once that is over.
+        interact(() -> desk().live().engine().play());
+        until(() -> desk().riding().playing());
+        press(5);
+        until(() -> desk().standing().stands(level) == before.parameter(level).settled(0.25));
+        assertThat(desk().editing().session()).isSameAs(before);
+        interact(() -> desk().live().engine().stop());
+        until(() -> desk().editing().undoable().equals(Optional.of("Start small")));
+        assertThat(desk().editing().session().parameter(level).resting())
+                .isEqualTo(desk().standing().stands(level))
+                .isEqualTo(before.parameter(level).settled(0.25));
     }
 
     /** Four snapshots of the echo are taken, tied to pads, switched on the bar while it is ridden, and written. */
