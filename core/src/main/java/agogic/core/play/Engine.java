@@ -150,9 +150,12 @@ public final class Engine {
         return inputs.listening();
     }
 
-    /** What came into the port of a surface while the engine listened. One thread takes it. */
-    public MessageQueue tap(int surface) {
-        return inputs.tap(session().surfaces().get(surface).id());
+    /**
+     * What came into the port of a surface, by its id, while the engine listened; a surface that is not played yet has its
+     * own as well. One thread takes it.
+     */
+    public MessageQueue tap(String surface) {
+        return inputs.tap(surface);
     }
 
     /**

@@ -106,11 +106,19 @@ class PortsTest {
                 .isEqualTo(1);
         assertThat(engine.live().lastEvent()).isNull();
         List<Integer> got = new ArrayList<>();
-        engine.tap(0).drain(10, (s, a, b, n) -> got.add(s));
+        engine.tap("s").drain(10, (s, a, b, n) -> got.add(s));
         assertThat(got).containsExactly(0xB0, 0xB9);
+        // A surface that was added a moment ago plays from the next tick on; it can be listened to at once.
+        engine.load(everything().with(new Surface("later", "Later", "Later", List.of())));
+        engine.tap("later").drain(10, (s, a, b, n) -> got.add(s));
+        engine.tick(4);
+        engine.port("later").message(0xB0, 1, 1, 5);
+        engine.tick(6);
+        engine.tap("later").drain(10, (s, a, b, n) -> got.add(s));
+        assertThat(got).hasSize(3);
         engine.listen(false);
-        engine.port(0).message(0xB0, 20, 127, 4);
-        engine.tick(5);
+        engine.port(0).message(0xB0, 20, 127, 7);
+        engine.tick(8);
         assertThat(engine.live().value(engine.index().of(target("p1")))).isEqualTo(1);
     }
 

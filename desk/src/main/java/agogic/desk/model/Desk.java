@@ -84,8 +84,10 @@ public final class Desk {
     }
 
     private void takeIn() {
-        passes.takePasses();
-        if (!learner().on()) {
+        if (!learner.adopting()) {
+            passes.takePasses();
+        }
+        if (!learner.on()) {
             standing.standAtOnce();
         }
     }

@@ -59,6 +59,11 @@ public final class Learner {
         return learning.get() != null;
     }
 
+    /** True while what was learnt becomes a step: nothing may come between. */
+    boolean adopting() {
+        return adopting;
+    }
+
     /** Ties each of these to the control that is moved next. */
     public void begin(List<Target> targets) {
         cancelled();
@@ -104,8 +109,12 @@ public final class Learner {
     }
 
     private void drain(Learning begun, boolean heard) {
-        for (int s = 0; s < begun.before().surfaces().size(); s++) {
-            live.engine().tap(s).drain(Long.MAX_VALUE, heard ? begun.from(s) : (status, a, b, nanos) -> {});
+        // By their ids: a surface that was added a moment ago may not play yet.
+        List<Surface> surfaces = begun.before().surfaces();
+        for (int s = 0; s < surfaces.size(); s++) {
+            live.engine()
+                    .tap(surfaces.get(s).id())
+                    .drain(Long.MAX_VALUE, heard ? begun.from(s) : (status, a, b, nanos) -> {});
         }
     }
 
@@ -224,8 +233,8 @@ public final class Learner {
     /** More came at once than could be listened to: what was taken for what may then be wrong, so it is said. */
     private void lost() {
         long now = 0;
-        for (int s = 0; s < playing.get().session().surfaces().size(); s++) {
-            now += live.engine().tap(s).lost();
+        for (Surface surface : playing.get().session().surfaces()) {
+            now += live.engine().tap(surface.id()).lost();
         }
         if (now > lost) {
             notices.say(Notice.stop(
