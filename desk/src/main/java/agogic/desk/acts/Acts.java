@@ -23,6 +23,7 @@ public final class Acts {
     private Supplier<View> view = () -> View.ROUTES;
     private Consumer<String> refuse = why -> {};
     private Supplier<String> over = () -> "";
+    private Runnable before = () -> {};
     private Act doing;
 
     /**
@@ -75,6 +76,11 @@ public final class Acts {
         over = lies;
     }
 
+    /** Done before each act: what a hand did just before is a step of its own, before that of the act. */
+    public void before(Runnable settles) {
+        before = settles;
+    }
+
     /** Why an act cannot be done in a view now, in words; empty if it can. */
     public String whyNot(Act act, View in) {
         String covered = act.special() ? over.get() : "";
@@ -85,12 +91,13 @@ public final class Acts {
     public void perform(Act act) {
         String why = whyNot(act, view.get());
         if (why.isEmpty()) {
-            Act before = doing;
+            Act around = doing;
             doing = act;
             try {
+                before.run();
                 act.run().run();
             } finally {
-                doing = before;
+                doing = around;
             }
         } else {
             refuse.accept("“" + act.words() + "” cannot be done now: " + why + ".");

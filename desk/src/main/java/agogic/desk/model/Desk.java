@@ -84,9 +84,7 @@ public final class Desk {
     }
 
     private void takeIn() {
-        if (!learner.adopting()) {
-            passes.takePasses();
-        }
+        passes.takePasses();
         if (!learner.on()) {
             standing.standAtOnce();
         }

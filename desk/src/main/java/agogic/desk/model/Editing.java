@@ -113,8 +113,6 @@ public final class Editing {
      */
     public boolean edit(String act, UnaryOperator<Session> change) {
         settle();
-        // What was moved just before is the step before this one.
-        takenIn();
         Session before = session();
         attempt(() -> {
             if (!answered(act, history.after(act, change.apply(session())))) {

@@ -59,11 +59,6 @@ public final class Learner {
         return learning.get() != null;
     }
 
-    /** True while what was learnt becomes a step: nothing may come between. */
-    boolean adopting() {
-        return adopting;
-    }
-
     /** Ties each of these to the control that is moved next. */
     public void begin(List<Target> targets) {
         cancelled();

@@ -50,7 +50,9 @@ final class DeskActs {
                 .all());
         all.addAll(first);
         told();
-        return new Acts(all);
+        Acts acts = new Acts(all);
+        acts.before(desk.editing()::takenIn);
+        return acts;
     }
 
     private void add(String id, String words, String about, String keys, Runnable run) {

@@ -272,15 +272,20 @@ public class EditingTest extends WindowTest {
         assertThat(desk().editing().session().parameter(level).resting()).isEqualTo(moved);
     }
 
-    /** What was moved just before an edit is a step of its own before it, whatever routes that takes away. */
+    /** What was moved just before an act is a step of its own before it, whatever route that takes away. */
     @Test
-    void aMoveJustBeforeAnEditIsTheStepBeforeIt() {
+    void aMoveJustBeforeAnActIsTheStepBeforeIt() {
         Target level = new Target("voice", "level");
+        String route = routeOf(level);
         double moved = movedToTheEnd(level);
-        interact(() -> desk().editing().edit("Clear the routes", s -> s.withRoutes(List.of())));
+        interact(() -> {
+            desk().selection().selectedProperty().set(route);
+            window().acts().perform(window().acts().act("route-disconnect"));
+        });
+        until(() -> text("#trace-head").equals("Disconnected"));
         assertThat(desk().editing().session().parameter(level).resting()).isEqualTo(moved);
         push(KeyCode.CONTROL, KeyCode.Z);
-        until(() -> !desk().editing().session().routes().isEmpty());
+        until(() -> desk().editing().session().placeOfRoute(route) >= 0);
         assertThat(desk().editing().session().parameter(level).resting()).isEqualTo(moved);
         push(KeyCode.CONTROL, KeyCode.Z);
         until(() -> desk().standing().stands(level) != moved);
