@@ -179,7 +179,9 @@ final class LayerActs {
                 .ifPresent(chosen -> {
                     String told =
                             chosen.outcome().difference().told(shown.editing().session(), shown.target());
-                    if (shown.editing().edit("Make a layer " + chosen.words(), s -> chosen.outcome()
+                    // Of the piece as it is by now: what was ridden while this was asked is in it.
+                    if (shown.editing().edit("Make a layer " + chosen.words(), s -> chosen.way()
+                            .apply(s)
                             .session())) {
                         shown.notices().say(Notice.good("Done", "It is " + chosen.words() + " now: " + told + "."));
                     }

@@ -12,7 +12,7 @@ import agogic.core.time.Lock;
 import agogic.desk.parts.FormDialog;
 import java.util.ArrayList;
 import java.util.List;
-import java.util.function.Supplier;
+import java.util.function.Function;
 import javafx.scene.control.ComboBox;
 import javafx.stage.Window;
 
@@ -23,8 +23,8 @@ final class LayerDialogs {
     /** A place for a layer. */
     record Where(String clip, boolean offset) {}
 
-    /** What a layer can become, with what would be heard of it. */
-    record Conversion(String words, Converting.Outcome outcome) {}
+    /** What a layer can become, in any state of the piece, with what would be heard of it in this. */
+    record Conversion(String words, Function<Session, Converting.Outcome> way, Converting.Outcome outcome) {}
 
     /** Asks where a new layer lies. */
     static final class New extends FormDialog<Where> {
@@ -83,25 +83,27 @@ final class LayerDialogs {
         Lane lane = session.lane(target);
         Layer layer = lane.layer(index);
         if (layer.inClip()) {
-            offer(all, "part of the timeline", () -> Converting.toTimeline(session, target, index));
+            offer(session, all, "part of the timeline", s -> Converting.toTimeline(s, target, index));
         } else {
             for (Clip clip : session.trackOf(target.device()).map(Track::clips).orElse(List.of())) {
                 offer(
+                        session,
                         all,
                         "part of the clip " + Layers.clip(session, clip.id()),
-                        () -> Converting.toClip(session, target, index, clip.id()));
+                        s -> Converting.toClip(s, target, index, clip.id()));
             }
             Lock other = layer.lock() == Lock.BEATS ? Lock.SECONDS : Lock.BEATS;
             offer(
+                    session,
                     all,
                     "fixed to the " + (other == Lock.BEATS ? "beats" : "clock"),
-                    () -> Converting.lock(session, target, index, other));
+                    s -> Converting.lock(s, target, index, other));
         }
         if (index == 0) {
-            offer(all, "an offset from where it rests", () -> Converting.toOffset(session, target));
+            offer(session, all, "an offset from where it rests", s -> Converting.toOffset(s, target));
         }
         if (layer.offset()) {
-            offer(all, "absolute, in what lies under it", () -> Converting.toAbsolute(session, target, index));
+            offer(session, all, "absolute, in what lies under it", s -> Converting.toAbsolute(s, target, index));
             for (int i = 0; i < lane.layers().size(); i++) {
                 int merged = i;
                 boolean another = i != index
@@ -109,21 +111,23 @@ final class LayerDialogs {
                         && lane.layer(i).clip().equals(layer.clip());
                 if (another) {
                     offer(
+                            session,
                             all,
                             "one with " + Layers.name(session, lane.layer(i)),
-                            () -> Converting.merge(session, target, merged, index));
+                            s -> Converting.merge(s, target, merged, index));
                 }
             }
         }
         if (lane.layered()) {
-            offer(all, "one layer with all others", () -> Converting.flatten(session, target));
+            offer(session, all, "one layer with all others", s -> Converting.flatten(s, target));
         }
         return all;
     }
 
-    private static void offer(List<Conversion> all, String words, Supplier<Converting.Outcome> conversion) {
+    private static void offer(
+            Session session, List<Conversion> all, String words, Function<Session, Converting.Outcome> way) {
         try {
-            all.add(new Conversion(words, conversion.get()));
+            all.add(new Conversion(words, way, way.apply(session)));
         } catch (IllegalArgumentException refused) {
             // What cannot be done is not offered.
         }

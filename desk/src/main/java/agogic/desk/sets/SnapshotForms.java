@@ -168,7 +168,7 @@ final class SnapshotForms {
 
     /** Asks between which two a macro is to go. */
     static final class BetweenTwo extends FormDialog<Between.Outcome> {
-        private final Session session;
+        private final Editing editing;
         private final SnapshotSet set;
         private final ComboBox<String> first;
         private final ComboBox<String> second;
@@ -179,7 +179,7 @@ final class SnapshotForms {
                     "Between two snapshots",
                     "A macro goes from the first to the second, each value by its own taper",
                     owner);
-            session = editing.session();
+            this.editing = editing;
             this.set = set;
             List<String> names = set.snapshots().stream().map(Snapshot::name).toList();
             first = choice("between-first", "From", names, names.get(0), "");
@@ -206,7 +206,8 @@ final class SnapshotForms {
 
         @Override
         protected Between.Outcome made() {
-            return Between.of(session, of(first), of(second), name.getText());
+            // Of the piece as it is then: what was ridden while this was asked is in it.
+            return Between.of(editing.session(), of(first), of(second), name.getText());
         }
     }
 

@@ -12,6 +12,7 @@ import agogic.core.route.Route;
 import agogic.core.route.Target;
 import agogic.core.route.WriteMode;
 import agogic.core.session.Loop;
+import agogic.core.session.Resting;
 import agogic.core.session.Session;
 import agogic.core.surface.Control;
 import agogic.core.surface.ControlSender;
@@ -226,6 +227,24 @@ class LayersTest extends WindowTest {
     private int shownLayer() {
         ListView<Integer> layers = lookup("#layers").query();
         return layers.getSelectionModel().getSelectedItem();
+    }
+
+    /** What comes into the piece while a dialog asks stays in it: a turn of a ridden loop, an envelope that was still made. */
+    @Test
+    void whatComesWhileADialogAsksStays() {
+        Target level = new Target("voice", "level");
+        refine(new Target("filter", "cutoff"));
+        push(KeyCode.SHIFT, KeyCode.C);
+        see("#layer-becomes");
+        Session asked = desk().editing().session();
+        interact(() -> desk().editing().edit("Meanwhile", s -> Resting.at(s, level, 0.25)));
+        Session meanwhile = desk().editing().session();
+        assertThat(meanwhile).isNotSameAs(asked);
+        push(KeyCode.ENTER);
+        until(() -> desk().editing().session() != meanwhile);
+        assertThat(desk().editing().session().parameter(level)).isEqualTo(meanwhile.parameter(level));
+        assertThat(desk().editing().session().lane(new Target("filter", "cutoff")))
+                .isNotEqualTo(asked.lane(new Target("filter", "cutoff")));
     }
 
     @Test
