@@ -37,7 +37,7 @@ final class AddCommand extends FileCommand {
     public Answer run() throws IOException {
         apart(out, session);
         apart(out, paths.toArray(new Path[0]));
-        Session opened = SessionFile.open(session);
+        Session opened = Pieces.open(session);
         String id = track(opened, track).id();
         Session after = opened;
         List<String> added = new ArrayList<>();

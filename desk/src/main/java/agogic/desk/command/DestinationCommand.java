@@ -79,7 +79,7 @@ final class DestinationCommand extends FileCommand {
 
     @Override
     public Answer run() throws IOException {
-        Session opened = SessionFile.open(session);
+        Session opened = Pieces.open(session);
         if (name == null) {
             return listed(opened, opened.destinations());
         }

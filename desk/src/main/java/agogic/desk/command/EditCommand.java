@@ -22,7 +22,7 @@ abstract class EditCommand extends FileCommand {
     public final Answer run() throws IOException {
         apart(out, session);
         Answer answer = new Answer();
-        Session before = SessionFile.open(session);
+        Session before = Pieces.open(session);
         SessionFile.save(out, edited(before, answer));
         return answer;
     }

@@ -187,7 +187,7 @@ final class ExportCommand extends FileCommand {
         Optional<Wire> cable = wire(wire);
         apart(midi, session);
         apart(sheet, session);
-        Session opened = SessionFile.open(session);
+        Session opened = Pieces.open(session);
         Answer answer = new Answer();
         if (destination != null && folder == null) {
             String known = Destination.of(opened.destinations(), destination).folder();

@@ -75,7 +75,7 @@ final class FitCommand extends FileCommand {
         apart(out, path);
         boolean demand =
                 String.valueOf(path.getFileName()).toLowerCase(Locale.ROOT).endsWith(".json");
-        Session session = demand ? DemandFile.read(path) : SessionFile.open(path);
+        Session session = demand ? DemandFile.read(path) : Pieces.open(path);
         for (String kind : without) {
             if (java.util.Arrays.stream(FitStep.Kind.values())
                     .noneMatch(k -> k.spoken().equals(kind))) {

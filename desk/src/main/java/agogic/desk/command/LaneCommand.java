@@ -12,7 +12,6 @@ import agogic.core.plan.Heard;
 import agogic.core.route.Target;
 import agogic.core.session.Session;
 import agogic.formats.file.SafeFile;
-import agogic.formats.session.SessionFile;
 import agogic.formats.table.Table;
 import java.io.IOException;
 import java.nio.file.Path;
@@ -58,7 +57,7 @@ final class LaneCommand extends FileCommand {
 
     @Override
     public Answer run() throws IOException {
-        Session opened = SessionFile.open(session);
+        Session opened = Pieces.open(session);
         Target found = target(opened, target);
         Parameter parameter = opened.parameter(found);
         Lane lane = opened.lane(found);

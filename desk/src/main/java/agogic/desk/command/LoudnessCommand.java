@@ -70,7 +70,7 @@ final class LoudnessCommand extends FileCommand {
 
     @Override
     public Answer run() throws IOException {
-        Session opened = SessionFile.open(session);
+        Session opened = Pieces.open(session);
         return target == null ? measured(opened) : drafted(opened);
     }
 

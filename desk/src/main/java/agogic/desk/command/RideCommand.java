@@ -124,7 +124,7 @@ final class RideCommand extends FileCommand {
         }
         apart(out, session, moves);
         WriteMode how = mode(mode);
-        Session before = SessionFile.open(session);
+        Session before = Pieces.open(session);
         int place = surface(before, surface);
         Timeline timeline = before.timeline();
         double start = timeline.secondsAt(timeline.position(from));

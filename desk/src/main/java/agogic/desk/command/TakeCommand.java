@@ -60,7 +60,7 @@ final class TakeCommand extends FileCommand {
             apart(out, table);
         }
         TableBack.As form = form();
-        Session opened = SessionFile.open(session);
+        Session opened = Pieces.open(session);
         Optional<Target> found = Optional.ofNullable(target).map(text -> LaneCommand.target(opened, text));
         if (layer != null && found.isEmpty()) {
             throw new IllegalArgumentException("--layer needs --target.");

@@ -60,7 +60,7 @@ final class TemplateCommand extends FileCommand {
             throw new IllegalArgumentException("Expected --of and --keep, or --use, --on and --out.");
         }
         apart(keeps ? keep : out, session);
-        Session before = SessionFile.open(session);
+        Session before = Pieces.open(session);
         return keeps ? keep(before) : use(before);
     }
 

@@ -8,7 +8,6 @@ import agogic.core.session.Session;
 import agogic.core.surface.Control;
 import agogic.core.surface.Surface;
 import agogic.core.trace.Trace;
-import agogic.formats.session.SessionFile;
 import agogic.formats.table.ByteTable;
 import java.io.IOException;
 import java.nio.file.Path;
@@ -73,7 +72,7 @@ final class TraceCommand extends FileCommand {
 
     @Override
     public Answer run() throws IOException {
-        Session opened = SessionFile.open(session);
+        Session opened = Pieces.open(session);
         int place = RideCommand.surface(opened, surface);
         Surface one = opened.surfaces().get(place);
         Engine engine = new Engine(opened);

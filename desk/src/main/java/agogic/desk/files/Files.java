@@ -1,5 +1,6 @@
 package agogic.desk.files;
 
+import agogic.core.edit.pass.Finishing;
 import agogic.core.edit.points.Versions;
 import agogic.core.session.Session;
 import agogic.core.session.Version;
@@ -148,7 +149,10 @@ public final class Files {
     }
 
     private void save(Path path, boolean over) {
-        Session snapshot = desk.editing().takenIn();
+        desk.editing().whole(snapshot -> save(path, over, snapshot));
+    }
+
+    private void save(Path path, boolean over, Session snapshot) {
         if (!mine(path)) {
             return;
         }
@@ -317,7 +321,7 @@ public final class Files {
                 return false;
             }
             boolean own = path.equals(desk.editing().fileProperty().get());
-            if (!Beside.now(() -> written(path, last, own))) {
+            if (!Beside.now(() -> written(path, Finishing.finished(last), own))) {
                 changedOutside(path);
                 return false;
             }

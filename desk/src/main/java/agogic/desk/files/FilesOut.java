@@ -40,11 +40,10 @@ public final class FilesOut {
 
     /** Writes a MIDI file beside the window and says what it came to. */
     public void exportMidi(Path path, MidiExport.How how) {
-        Session snapshot = editing.session();
-        beside(
+        editing.whole(snapshot -> beside(
                 () -> MidiExport.write(path, snapshot, how),
                 report -> notices.say(Notice.good("Exported", words(path, report))),
-                "Not exported");
+                "Not exported"));
     }
 
     private static String words(Path path, MidiExport.Report report) {

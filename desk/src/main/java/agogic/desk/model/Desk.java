@@ -43,7 +43,7 @@ public final class Desk {
         riding = new Riding(editing, selection, live, notices, frames::playing, () -> passes().toldRun());
         passes = new Passes(this, riding);
         standing = new Standing(editing, selection, live, notices, riding, frames::playing);
-        editing.takingIn(this::takeIn);
+        editing.takingIn(this::takeIn, act -> making.whenMade(act));
         time = new TimeWindow(first.length());
         editing.sessionProperty().addListener((o, a, now) -> time.reach(now.length()));
         learner = new Learner(editing, selection, live, notices, frames::playing);

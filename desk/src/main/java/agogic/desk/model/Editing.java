@@ -11,6 +11,7 @@ import agogic.formats.file.Told;
 import java.nio.file.Path;
 import java.util.List;
 import java.util.Optional;
+import java.util.function.Consumer;
 import java.util.function.UnaryOperator;
 import javafx.beans.property.ObjectProperty;
 import javafx.beans.property.ReadOnlyObjectProperty;
@@ -26,14 +27,11 @@ public final class Editing {
     private final Notices notices;
     private History history;
     private Session saved;
-    /** What came to another session by itself last, and that. */
-    private Session followed;
-
-    private Session follower;
     private final ReadOnlyObjectWrapper<Session> savedSession = new ReadOnlyObjectWrapper<>();
     private final ReadOnlyObjectWrapper<Session> session = new ReadOnlyObjectWrapper<>();
     private boolean other;
     private Runnable taking = () -> {};
+    private Consumer<Runnable> whenMade = Runnable::run;
     private final ObjectProperty<Path> file = new SimpleObjectProperty<>();
 
     Editing(Session first, LiveDesk live, Notices notices) {
@@ -91,8 +89,7 @@ public final class Editing {
 
     /** It was saved as it was then. */
     public void savedTo(Path path, Session then) {
-        // What it has come to by itself since is what the file comes to when it is opened.
-        saved(then == followed && session() == follower ? follower : then);
+        saved(then);
         file.set(path);
     }
 
@@ -171,14 +168,26 @@ public final class Editing {
         attempt(() -> {
             adopt(history.replaced(made));
             saved(saved == was ? made : saved);
-            followed = was;
-            follower = made;
         });
     }
 
-    /** What {@link #takenIn} does: what was done, and is no step yet, becomes one. */
-    void takingIn(Runnable act) {
+    /**
+     * What {@link #takenIn} does: what was done, and is no step yet, becomes one.
+     *
+     * @param made does something once all envelopes are made
+     */
+    void takingIn(Runnable act, Consumer<Runnable> made) {
         taking = act;
+        whenMade = made;
+    }
+
+    /**
+     * Hands on the piece as it leaves this window, once what was done is in it and its envelopes are made: at once, if they
+     * are.
+     */
+    public void whole(Consumer<Session> leaves) {
+        takenIn();
+        whenMade.accept(() -> leaves.accept(session()));
     }
 
     /**

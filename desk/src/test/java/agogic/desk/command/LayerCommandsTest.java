@@ -3,6 +3,12 @@ package agogic.desk.command;
 import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.within;
 
+import agogic.core.edit.pass.Finishing;
+import agogic.core.refine.Recipe;
+import agogic.core.route.Target;
+import agogic.core.session.Session;
+import agogic.formats.session.SessionFile;
+import agogic.standins.comet.SlowComet;
 import com.fasterxml.jackson.databind.JsonNode;
 import java.io.IOException;
 import java.nio.file.Files;
@@ -18,6 +24,21 @@ class LayerCommandsTest extends CommandTest {
         Path demo = folder.resolve("demo.agogic");
         assertThat(run("demo", "--save", demo)).isZero();
         return demo;
+    }
+
+    /** A piece that was kept before its envelopes were made is taken with them: what is sent of it is what would be. */
+    @Test
+    void whatIsStillToBeMadeIsMadeFirst() throws IOException {
+        Target cutoff = new Target("filter", "cutoff");
+        Session demo = SlowComet.session();
+        Recipe looser = demo.lane(cutoff).stretches().get(0).recipe().within(0.05);
+        Session due = Finishing.by(demo, cutoff, 0, 0, looser);
+        assertThat(Finishing.due(due)).isTrue();
+        Path kept = folder.resolve("due.agogic");
+        Path made = folder.resolve("made.agogic");
+        SessionFile.save(kept, due);
+        SessionFile.save(made, Finishing.finished(due));
+        assertThat(values(kept)).isEqualTo(values(made)).isNotEqualTo(values(demo()));
     }
 
     /** The first fader, from one code to another in so many seconds. */
