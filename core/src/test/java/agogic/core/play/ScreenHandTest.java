@@ -6,6 +6,7 @@ import static org.assertj.core.api.Assertions.assertThat;
 import agogic.core.Pieces;
 import agogic.core.device.Exposure;
 import agogic.core.edit.pass.PassWriter;
+import agogic.core.edit.points.Snapshots;
 import agogic.core.lane.Lane;
 import agogic.core.midi.MidiScale;
 import agogic.core.record.Pass;
@@ -14,6 +15,7 @@ import agogic.core.route.Route;
 import agogic.core.route.WriteMode;
 import agogic.core.session.Resting;
 import agogic.core.session.Session;
+import java.util.ArrayList;
 import java.util.List;
 import java.util.Random;
 import net.jqwik.api.ForAll;
@@ -147,6 +149,69 @@ class ScreenHandTest {
         engine.load(rested);
         engine.tick(6 * TICK);
         assertThat(engine.live().value(p1)).isEqualTo(MidiScale.normalised7(90));
+    }
+
+    /**
+     * While nothing plays, what was said last is heard: by a hand, by a snapshot, or by an edit that says where a parameter
+     * rests, though several of these come before one tick and take each other back.
+     */
+    @Property(tries = 200)
+    void whatWasSaidLastIsHeard(@ForAll long seed) {
+        Random random = new Random(seed);
+        Session one = Pieces.routed(piece(false), 1, "p1");
+        one = Snapshots.keep(one, "Set", Snapshots.take(one, "a", List.of(target("p1"), target("p2")), t -> 0.25));
+        List<Session> loaded = new ArrayList<>(List.of(one));
+        Engine engine = new Engine(one);
+        long time = 0;
+        engine.tick(time);
+        double[] heard = {rests(one, "p1"), rests(one, "p2")};
+        double[] said = {Double.NaN, Double.NaN};
+        for (int i = 0; i < 40; i++) {
+            double hand = Double.NaN;
+            boolean started = false;
+            for (int k = random.nextInt(4); k > 0; k--) {
+                Session last = loaded.get(loaded.size() - 1);
+                Session next =
+                        switch (random.nextInt(5)) {
+                            case 0 -> Resting.at(last, target("p1"), random.nextInt(4) / 4.0);
+                            case 1 -> Resting.at(last, target("p2"), random.nextInt(4) / 4.0);
+                            case 2 -> last.routes().size() > 1
+                                    ? last.withRoutes(last.routes().subList(0, 1))
+                                    : Pieces.routed(last, 1, "p2");
+                            case 3 -> loaded.get(random.nextInt(loaded.size()));
+                            default -> last.with(last.lane(target("p1"))
+                                    .guarded(!last.lane(target("p1")).guarded()));
+                        };
+                said[0] = rests(next, "p1") != rests(last, "p1") ? rests(next, "p1") : said[0];
+                said[1] = rests(next, "p2") != rests(last, "p2") ? rests(next, "p2") : said[1];
+                engine.load(next);
+                loaded.add(next);
+            }
+            if (random.nextInt(4) == 0) {
+                engine.start(0, 0, time + TICK / 2);
+                started = true;
+            }
+            if (random.nextInt(3) == 0) {
+                int code = random.nextInt(128);
+                engine.port(0).message(0xB0, 20, code, time + TICK / 2);
+                hand = MidiScale.normalised7(code);
+            }
+            time += TICK;
+            engine.tick(time);
+            boolean both = loaded.get(loaded.size() - 1).routes().size() > 1;
+            for (int p = 0; p < 2; p++) {
+                heard[p] = !Double.isNaN(hand) && (p == 0 || both)
+                        ? hand
+                        : started ? 0.25 : Double.isNaN(said[p]) ? heard[p] : said[p];
+                said[p] = Double.NaN;
+                int place = engine.index().of(target("p" + (p + 1)));
+                assertThat(engine.live().value(place)).as("p%d, %d", p + 1, i).isEqualTo(heard[p]);
+            }
+        }
+    }
+
+    private static double rests(Session session, String parameter) {
+        return session.parameter(target(parameter)).resting();
     }
 
     /** An edit that adds or removes a route leaves known what became of the last move on every other. */
