@@ -10,6 +10,7 @@ import agogic.core.route.Hand;
 import agogic.core.route.Route;
 import agogic.core.route.Span;
 import agogic.core.route.Target;
+import agogic.core.session.Resting;
 import agogic.core.session.Session;
 import agogic.core.snapshot.SnapshotSet;
 import agogic.core.surface.ControlSender;
@@ -253,6 +254,28 @@ public class ShapeTasksTest extends WindowTest {
         assertThat(desk().editing().session().parameter(level).resting())
                 .isEqualTo(desk().standing().stands(level))
                 .isEqualTo(before.parameter(level).settled(0.25));
+    }
+
+    /** What comes into the piece while it is asked between which two snapshots a macro goes stays in it. */
+    @Test
+    void whatComesWhileAMacroIsAskedForStays() {
+        Target level = new Target("voice", "level");
+        interact(() -> desk().editing()
+                .edit(
+                        "Snapshots",
+                        s -> Snapshots.keep(
+                                Snapshots.keep(s, "Rooms", Snapshots.take(s, "small", List.of(LEVEL), t -> 0.25)),
+                                "Rooms",
+                                Snapshots.take(s, "large", List.of(LEVEL), t -> 0.75))));
+        push(KeyCode.ALT, KeyCode.S);
+        push(KeyCode.ALT, KeyCode.M);
+        see("#between-name");
+        interact(() -> desk().editing().edit("Meanwhile", s -> Resting.at(s, level, 0.25)));
+        Session meanwhile = desk().editing().session();
+        push(KeyCode.ENTER);
+        until(() ->
+                desk().editing().session().macros().size() == meanwhile.macros().size() + 1);
+        assertThat(desk().editing().session().parameter(level)).isEqualTo(meanwhile.parameter(level));
     }
 
     /** Four snapshots of the echo are taken, tied to pads, switched on the bar while it is ridden, and written. */
