@@ -2,6 +2,7 @@ package agogic.desk.shell;
 
 import static org.assertj.core.api.Assertions.assertThat;
 
+import agogic.core.edit.pass.Finishing;
 import agogic.core.lane.Lane;
 import agogic.core.ride.Ride;
 import agogic.core.route.Route;
@@ -13,13 +14,17 @@ import agogic.core.session.Session;
 import agogic.core.surface.Control;
 import agogic.core.surface.ControlSender;
 import agogic.core.surface.Surface;
+import agogic.desk.files.FilesOut;
 import agogic.desk.model.Notice;
 import agogic.desk.model.View;
 import agogic.desk.routes.Ruler;
+import agogic.formats.midi.Fineness;
+import agogic.formats.midi.MidiExport;
 import agogic.formats.session.SessionFile;
 import agogic.standins.comet.SlowComet;
 import agogic.standins.surfaces.SimulatedDevices;
 import java.io.IOException;
+import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.List;
 import java.util.Optional;
@@ -173,9 +178,28 @@ public class NothingLostTest extends WindowTest {
             window().files().save(kept);
         });
         until(() -> !desk().editing().unsaved());
-        assertThat(SessionFile.open(kept).rides())
-                .hasSameSizeAs(desk().editing().session().rides());
+        // With its envelope, not only as it was ridden.
+        Session saved = SessionFile.open(kept);
+        assertThat(Finishing.due(saved)).isFalse();
+        assertThat(saved.rides()).hasSameSizeAs(desk().editing().session().rides());
         assertThat(ridden()).isTrue();
+    }
+
+    /** What is exported before its envelope is made is exported with it. */
+    @Test
+    void aPassThatEndedAMomentAgoIsExportedWithItsEnvelope() throws IOException {
+        Path midi = folder.resolve("ended.mid");
+        MidiExport.How how = MidiExport.How.of(Fineness.SEVEN, Optional.empty());
+        ride(WriteMode.TOUCH);
+        interact(() -> {
+            stopsAtOnce();
+            new FilesOut(desk().editing(), desk().notices(), window().files(), this::stage).exportMidi(midi, how);
+        });
+        until(() -> text("#trace-head").equals("Exported"));
+        assertThat(ridden()).isTrue();
+        assertThat(Finishing.due(desk().editing().session())).isFalse();
+        assertThat(Files.readAllBytes(midi))
+                .isEqualTo(MidiExport.make(desk().editing().session(), how).file());
     }
 
     /** Within one turn of the window's thread: no frame comes between this and what follows. */
