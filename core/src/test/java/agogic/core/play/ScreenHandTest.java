@@ -102,18 +102,24 @@ class ScreenHandTest {
         assertThat(stopped(engine)).isEmpty();
     }
 
+    /** An engine in which the first fader has moved p1 to code 100, and nothing plays. */
+    private static Engine moved(Session session) {
+        Engine engine = new Engine(session);
+        engine.tick(0);
+        engine.port(0).message(0xB0, 20, 100, TICK);
+        engine.tick(2 * TICK);
+        assertThat(engine.live().value(engine.index().of(target("p1")))).isEqualTo(MidiScale.normalised7(100));
+        return engine;
+    }
+
     /** What was moved over an envelope is heard until that would have had the say again; if it is gone, the parameter rests. */
     @Test
     void whatStoodOverAnEnvelopeGoesWithIt() {
         Session drawn = Pieces.routed(piece(true), 1, "p1");
         Session bare = drawn.withLanes(List.of());
-        Engine engine = new Engine(drawn);
-        engine.tick(0);
-        engine.port(0).message(0xB0, 20, 100, TICK);
-        engine.tick(2 * TICK);
+        Engine engine = moved(drawn);
         int p1 = engine.index().of(target("p1"));
         double moved = engine.live().value(p1);
-        assertThat(moved).isEqualTo(MidiScale.normalised7(100));
         engine.load(drawn.with(drawn.lane(target("p1")).guarded(true)));
         engine.tick(3 * TICK);
         assertThat(engine.live().value(p1)).isEqualTo(moved);
@@ -131,13 +137,9 @@ class ScreenHandTest {
     @Test
     void aMoveIsTakenBackHoweverSoon() {
         Session rested = Pieces.routed(piece(false), 1, "p1");
-        Engine engine = new Engine(rested);
-        engine.tick(0);
-        engine.port(0).message(0xB0, 20, 100, TICK);
-        engine.tick(2 * TICK);
+        Engine engine = moved(rested);
         int p1 = engine.index().of(target("p1"));
         double moved = engine.live().value(p1);
-        assertThat(moved).isEqualTo(MidiScale.normalised7(100));
         engine.load(Resting.at(rested, target("p1"), moved));
         engine.load(rested);
         engine.tick(3 * TICK);
@@ -219,10 +221,7 @@ class ScreenHandTest {
     void whatBecameOfAMoveIsKnownAfterAnEdit() {
         Session one = Pieces.routed(piece(false), 1, "p1");
         Session two = Pieces.routed(one, 1, "p2");
-        Engine engine = new Engine(one);
-        engine.tick(0);
-        engine.port(0).message(0xB0, 20, 100, TICK);
-        engine.tick(2 * TICK);
+        Engine engine = moved(one);
         Route moved = one.routes().get(0);
         for (Session edited : List.of(two, two.withRoutes(List.of(two.routes().get(1), moved)), one)) {
             engine.load(edited);

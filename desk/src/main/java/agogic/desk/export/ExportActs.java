@@ -161,7 +161,7 @@ public final class ExportActs {
                         line.title(),
                         line.ending(model.choices().picture().format()),
                         line.folder() ? name + " " + line.title().toLowerCase(java.util.Locale.ROOT) : name)
-                .ifPresent(path -> editing.whole(piece -> model.carryOut(line, path)));
+                .ifPresent(path -> editing.whole(piece -> model.carryOut(piece, line, path)));
     }
 
     private void out(Optional<Path> known) {
@@ -172,7 +172,7 @@ public final class ExportActs {
                         "",
                         HandOver.safe(
                                 editing.session().name() + " " + now.name().toLowerCase(java.util.Locale.ROOT))))
-                .ifPresent(folder -> editing.whole(piece -> model.carryOut(now, folder)));
+                .ifPresent(folder -> editing.whole(piece -> model.carryOut(piece, now, folder)));
     }
 
     private void next() {

@@ -327,8 +327,7 @@ final class ExportModel {
     }
 
     /** Carries a line out, beside the window. */
-    void carryOut(ExportLine line, Path path) {
-        Session session = editing.takenIn();
+    void carryOut(Session session, ExportLine line, Path path) {
         Destination now = destination();
         carry(line.title(), path, () -> new LineOut(session, now.how(), this::at).write(line, path), words -> {
             carried.put(line, session);
@@ -338,8 +337,7 @@ final class ExportModel {
     }
 
     /** Carries all of a destination out into a folder, beside the window; only what changed is written anew. */
-    void carryOut(Destination one, Path folder) {
-        Session session = editing.takenIn();
+    void carryOut(Session session, Destination one, Path folder) {
         carry(
                 one.name(),
                 folder,
