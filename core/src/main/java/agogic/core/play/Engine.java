@@ -256,6 +256,7 @@ public final class Engine {
         ask(() -> {
             RouteState state = present.routes.handOf(target);
             if (state != null) {
+                Hands.taken(state, held);
                 moves.onScreen(state, value, step, held, nanos);
             }
         });

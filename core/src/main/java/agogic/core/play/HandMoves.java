@@ -113,13 +113,14 @@ final class HandMoves {
         onScreen(state, value, step, held, transport.at(nanos), nanos);
     }
 
-    /** A parameter is at {@code value} from {@code at} on, in seconds, and was where it was until then, as if pressed. */
-    void jump(RouteState state, double value, double at, long nanos) {
-        onScreen(state, value, Ride.PRESSED, true, at, nanos);
+    /** A snapshot has a parameter at {@code value} from {@code at} on, in seconds; it holds it if it plays. */
+    void started(RouteState state, double value, double step, double at, long nanos) {
+        onScreen(state, value, step, transport.playing(), at, nanos);
+        state.started = state.touched && state.touchTold;
     }
 
     /** The same at a moment of the piece in seconds. */
-    void onScreen(RouteState state, double value, double step, boolean held, double at, long nanos) {
+    private void onScreen(RouteState state, double value, double step, boolean held, double at, long nanos) {
         if (state.parameter.reserved() || state.planned.follows()) {
             return;
         }
@@ -166,7 +167,7 @@ final class HandMoves {
     /** The hand on the screen is let go of all that it held. */
     void offScreen(long nanos) {
         for (RouteState state : present.routes) {
-            if (state.touched && state.touchTold && !state.typed && state.onScreen()) {
+            if (state.touched && state.touchTold && !state.typed && !state.started && state.onScreen()) {
                 hands.release(state, nanos);
             }
         }

@@ -158,6 +158,14 @@ final class Hands {
         state.touchTold = state.touched;
     }
 
+    /** A person moves what a snapshot may hold: from now on it is theirs. */
+    static void taken(RouteState state, boolean held) {
+        if (state.started) {
+            state.started = false;
+            state.touchTold = held;
+        }
+    }
+
     /** A hand left the control of a route. */
     void release(RouteState state, long nanos) {
         double at = transport.at(nanos);
@@ -313,6 +321,7 @@ final class Hands {
         state.touched = false;
         state.touchTold = false;
         state.typed = false;
+        state.started = false;
         if (state.reel != null) {
             state.reel.release(at);
         }

@@ -36,6 +36,8 @@ final class RouteState {
     boolean touched;
     /** True if it is held because a value was typed: until the next move of any hand on the parameter, or the stop. */
     boolean typed;
+    /** True if it is held because a snapshot put it there: until a person moves it, or the stop. */
+    boolean started;
     /** True if the control itself said that it is touched. */
     boolean touchTold;
 
@@ -101,6 +103,7 @@ final class RouteState {
         touched = before.touched;
         touchTold = before.touchTold;
         typed = before.typed;
+        started = before.started;
         lastMoveNanos = before.lastMoveNanos;
         claim = before.claim;
         if (planned.goesOn(before.planned)) {

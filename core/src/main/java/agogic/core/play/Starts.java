@@ -1,10 +1,11 @@
 package agogic.core.play;
 
+import agogic.core.ride.Ride;
 import agogic.core.snapshot.Snapshot;
 import agogic.core.snapshot.SnapshotSet;
 import agogic.core.time.Metre;
 import agogic.core.time.MetreMap;
-import java.util.Arrays;
+import agogic.core.time.Timeline;
 import java.util.List;
 import java.util.concurrent.atomic.AtomicIntegerArray;
 
@@ -25,17 +26,8 @@ final class Starts {
     private final Hands hands;
 
     private List<SnapshotSet> sets = List.of();
-    /** Which snapshot of each set waits, and for which moment in seconds. */
-    private int[] waiting = {};
-
-    private double[] due = {};
-    /** Which snapshot of each set is on its way, from when to when, and when it moved last. */
-    private int[] going = {};
-
-    private double[] begun = {};
-    private double[] there = {};
-    private double[] last = {};
-    private double[][] from = {};
+    private Timeline timeline;
+    private Started[] started = {};
     private volatile AtomicIntegerArray shown = new AtomicIntegerArray(0);
     private final Stood stood = new Stood();
 
@@ -56,42 +48,29 @@ final class Starts {
         return stood;
     }
 
-    /** Another plan plays; what waits goes on waiting if its set is there as it was. */
+    /** Another plan plays; what waits and what is on its way goes on if it is still there. */
     void begin() {
         List<SnapshotSet> now = present.plan.session().sets();
-        if (now == sets) {
+        Timeline fresh = present.plan.session().timeline();
+        if (now == sets && fresh == timeline) {
             return;
         }
-        int n = now.size();
-        int[] waited = waiting;
-        double[] was = due;
-        List<SnapshotSet> old = sets;
-        sets = now;
-        waiting = new int[n];
-        due = new double[n];
-        going = new int[n];
-        begun = new double[n];
-        there = new double[n];
-        last = new double[n];
-        from = new double[n][];
-        Arrays.fill(waiting, NONE);
-        Arrays.fill(going, NONE);
-        AtomicIntegerArray fresh = new AtomicIntegerArray(2 * n);
-        for (int s = 0; s < n; s++) {
-            int most = 0;
-            for (Snapshot one : now.get(s).snapshots()) {
-                most = Math.max(most, one.values().size());
-            }
-            from[s] = new double[most];
-            int before = old.indexOf(now.get(s));
+        AtomicIntegerArray told = new AtomicIntegerArray(2 * now.size());
+        Started[] next = new Started[now.size()];
+        for (int s = 0; s < next.length; s++) {
+            next[s] = new Started(now.get(s));
+            int before = Started.placeOf(now.get(s), sets);
             if (before >= 0) {
-                waiting[s] = waited[before];
-                due[s] = was[before];
-                fresh.set(2 * s, waiting[s] + 1);
-                fresh.set(2 * s + 1, shown.get(2 * before + 1));
+                next[s].carry(started[before]);
+                next[s].due = Math.max(transport.position(), fresh.secondsAt(next[s].dueBeat));
+                told.set(2 * s, next[s].waiting + 1);
+                told.set(2 * s + 1, next[s].placeOf(started[before].set, shown.get(2 * before + 1) - 1) + 1);
             }
         }
-        shown = fresh;
+        sets = now;
+        timeline = fresh;
+        started = next;
+        shown = told;
     }
 
     /** Somebody starts a snapshot, by the places of its set and itself. */
@@ -104,8 +83,9 @@ final class Starts {
         if (when <= now) {
             come(set, snapshot, now, nanos);
         } else {
-            waiting[set] = snapshot;
-            due[set] = when;
+            started[set].waiting = snapshot;
+            started[set].due = when;
+            started[set].dueBeat = timeline.beatAt(when);
             shown.setOpaque(2 * set, snapshot + 1);
             present.live.stirred();
         }
@@ -137,8 +117,8 @@ final class Starts {
     /** The first moment for which something waits, in seconds; infinity if nothing does, or the loop turns before. */
     double due() {
         double first = Double.POSITIVE_INFINITY;
-        for (int s = 0; s < waiting.length; s++) {
-            first = waiting[s] == NONE ? first : Math.min(first, due[s]);
+        for (Started one : started) {
+            first = one.waiting == NONE ? first : Math.min(first, one.due);
         }
         if (first == Double.POSITIVE_INFINITY || !transport.playing()) {
             return Double.POSITIVE_INFINITY;
@@ -149,75 +129,90 @@ final class Starts {
 
     /** What waits for {@code at} comes. */
     void come(double at, long nanos) {
-        for (int s = 0; s < waiting.length; s++) {
-            if (waiting[s] != NONE && due[s] <= at + 1e-9) {
-                come(s, waiting[s], at, nanos);
+        for (int s = 0; s < started.length; s++) {
+            if (started[s].waiting != NONE && started[s].due <= at + 1e-9) {
+                come(s, started[s].waiting, at, nanos);
             }
         }
     }
 
     /** The loop went back from its end to {@code from}: what waited for its end or later comes there. */
     void turned(double end, double from, long nanos) {
-        for (int s = 0; s < waiting.length; s++) {
-            if (waiting[s] != NONE && due[s] >= end - 1e-9) {
-                come(s, waiting[s], from, nanos);
+        for (int s = 0; s < started.length; s++) {
+            if (started[s].waiting != NONE && started[s].due >= end - 1e-9) {
+                come(s, started[s].waiting, from, nanos);
             }
-            going[s] = NONE;
+            started[s].going = NONE;
         }
     }
 
     private void come(int set, int snapshot, double at, long nanos) {
-        waiting[set] = NONE;
         shown.setOpaque(2 * set, 0);
         shown.setOpaque(2 * set + 1, snapshot + 1);
         present.live.stirred();
-        SnapshotSet one = sets.get(set);
-        List<Snapshot.Value> values = one.snapshots().get(snapshot).values();
-        double over = transport.playing() ? one.over() : 0;
+        Started one = started[set];
+        one.waiting = NONE;
+        Snapshot came = one.set.snapshots().get(snapshot);
+        List<Snapshot.Value> values = came.values();
+        double over = transport.playing() ? one.set.over() : 0;
         for (int i = 0; i < values.size(); i++) {
             RouteState state = present.routes.handOf(values.get(i).target());
-            if (state == null) {
-                continue;
-            }
-            from[set][i] = present.live.value(state.parameterIndex);
-            if (over == 0 || state.parameter.stepped()) {
-                moves.jump(state, values.get(i).value(), at, nanos);
+            one.from[i] =
+                    state == null || state.parameter.stepped() ? Double.NaN : present.live.value(state.parameterIndex);
+            if (state != null && (over == 0 || state.parameter.stepped())) {
+                moves.started(state, values.get(i).value(), Ride.PRESSED, at, nanos);
             }
         }
-        going[set] = over == 0 ? NONE : snapshot;
-        stood.came(set, snapshot, transport.playing());
+        one.going = over == 0 ? NONE : snapshot;
+        stood.came(came, transport.playing());
         if (over > 0) {
-            var timeline = present.plan.session().timeline();
-            begun[set] = at;
-            there[set] = timeline.secondsAt(timeline.beatAt(at) + over);
-            last[set] = Double.NEGATIVE_INFINITY;
+            one.begun = at;
+            one.since = nanos;
+            one.there = timeline.secondsAt(timeline.beatAt(at) + over);
+            one.last = Double.NEGATIVE_INFINITY;
         }
     }
 
     /** Moves on what is on its way, at the moment {@code at}. */
     void follow(double at, long nanos) {
-        for (int s = 0; s < going.length; s++) {
-            if (going[s] == NONE || at < begun[s] || at - last[s] < STEP && at < there[s]) {
+        for (Started one : started) {
+            if (one.going == NONE || at < one.begun || at - one.last < STEP && at < one.there) {
                 continue;
             }
-            double done = Math.min(1, (at - begun[s]) / (there[s] - begun[s]));
-            List<Snapshot.Value> values = sets.get(s).snapshots().get(going[s]).values();
+            double done = Math.min(1, (at - one.begun) / (one.there - one.begun));
+            List<Snapshot.Value> values = one.set.snapshots().get(one.going).values();
             for (int i = 0; i < values.size(); i++) {
-                RouteState state = present.routes.handOf(values.get(i).target());
-                if (state != null && !state.parameter.stepped()) {
-                    double value = from[s][i] + (values.get(i).value() - from[s][i]) * done;
-                    moves.onScreen(state, value, 0, true, Math.min(at, there[s]), nanos);
+                RouteState state = Double.isNaN(one.from[i])
+                        ? null
+                        : present.routes.handOf(values.get(i).target());
+                if (state != null && taken(state, one)) {
+                    // What a hand takes on its way is the hand's.
+                    one.from[i] = Double.NaN;
+                } else if (state != null) {
+                    double value = one.from[i] + (values.get(i).value() - one.from[i]) * done;
+                    moves.started(state, value, 0, Math.min(at, one.there), nanos);
                 }
             }
-            last[s] = at;
-            going[s] = done >= 1 ? NONE : going[s];
+            one.last = at;
+            one.going = done >= 1 ? NONE : one.going;
         }
+    }
+
+    /** True if a hand moved a parameter since it is on its way. */
+    private boolean taken(RouteState state, Started one) {
+        for (int r : present.plan.routesOf(state.parameterIndex)) {
+            RouteState other = present.routes.get(r);
+            if (other != state && (other.lastMoveNanos > one.since || other.touched && other.claim > state.claim)) {
+                return true;
+            }
+        }
+        return one.last > Double.NEGATIVE_INFINITY && !state.started;
     }
 
     /** True if something is on its way. */
     boolean goes() {
-        for (int one : going) {
-            if (one != NONE) {
+        for (Started one : started) {
+            if (one.going != NONE) {
                 return true;
             }
         }
@@ -227,20 +222,15 @@ final class Starts {
     /** It stopped, or is elsewhere: nothing waits any more, and what was started holds nothing. */
     void stop(long nanos) {
         boolean any = false;
-        for (int s = 0; s < waiting.length; s++) {
+        for (int s = 0; s < started.length; s++) {
             any |= shown.getOpaque(2 * s) != 0 || shown.getOpaque(2 * s + 1) != 0;
-            waiting[s] = NONE;
-            going[s] = NONE;
+            started[s].waiting = NONE;
+            started[s].going = NONE;
             shown.setOpaque(2 * s, 0);
-            List<Snapshot> all = sets.get(s).snapshots();
-            for (int k = 0; k < all.size(); k++) {
-                List<Snapshot.Value> values = all.get(k).values();
-                for (int i = 0; i < values.size(); i++) {
-                    RouteState state = present.routes.handOf(values.get(i).target());
-                    if (state != null && state.touched) {
-                        hands.release(state, nanos);
-                    }
-                }
+        }
+        for (RouteState state : present.routes) {
+            if (state.started) {
+                hands.release(state, nanos);
             }
         }
         if (any) {

@@ -1,7 +1,9 @@
 package agogic.core.play;
 
+import agogic.core.snapshot.Snapshot;
 import java.util.concurrent.atomic.AtomicInteger;
 import java.util.concurrent.atomic.AtomicIntegerArray;
+import java.util.concurrent.atomic.AtomicReferenceArray;
 
 /**
  * The snapshots that came: what of them is not written stands from then on. The playing thread tells them, any other looks at
@@ -10,8 +12,9 @@ import java.util.concurrent.atomic.AtomicIntegerArray;
 public final class Stood {
     private static final int ROOM = 64;
 
-    /** Of each its set, itself, and 1 if it played. */
-    private final AtomicIntegerArray all = new AtomicIntegerArray(3 * ROOM);
+    private final AtomicReferenceArray<Snapshot> all = new AtomicReferenceArray<>(ROOM);
+    /** Of each 1 if it played. */
+    private final AtomicIntegerArray playing = new AtomicIntegerArray(ROOM);
 
     private final AtomicInteger count = new AtomicInteger();
 
@@ -25,30 +28,20 @@ public final class Stood {
         return Math.max(seen, count - ROOM);
     }
 
-    /** The place of the set of one, by its number from 0, in the session that played then. */
-    public int set(int number) {
-        return all.getAcquire(place(number));
-    }
-
-    /** The place of one in its set, by its number from 0. */
-    public int snapshot(int number) {
-        return all.getAcquire(place(number) + 1);
+    /** One that came, by its number from 0, as it was then. */
+    public Snapshot get(int number) {
+        return all.getAcquire(Math.floorMod(number, ROOM));
     }
 
     /** True if it played when one came. */
     public boolean played(int number) {
-        return all.getAcquire(place(number) + 2) != 0;
+        return playing.getAcquire(Math.floorMod(number, ROOM)) != 0;
     }
 
-    private static int place(int number) {
-        return 3 * Math.floorMod(number, ROOM);
-    }
-
-    void came(int set, int snapshot, boolean playing) {
+    void came(Snapshot one, boolean plays) {
         int number = count.getPlain();
-        all.setRelease(place(number), set);
-        all.setRelease(place(number) + 1, snapshot);
-        all.setRelease(place(number) + 2, playing ? 1 : 0);
+        all.setRelease(Math.floorMod(number, ROOM), one);
+        playing.setRelease(Math.floorMod(number, ROOM), plays ? 1 : 0);
         count.setRelease(number + 1);
     }
 }

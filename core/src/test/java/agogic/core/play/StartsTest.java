@@ -25,6 +25,8 @@ import java.util.Random;
 import net.jqwik.api.ForAll;
 import net.jqwik.api.Property;
 import org.junit.jupiter.api.Test;
+import org.junit.jupiter.params.ParameterizedTest;
+import org.junit.jupiter.params.provider.ValueSource;
 
 /** Snapshots that are started from pads while it plays come on the bar, are heard, and are written there. */
 class StartsTest {
@@ -201,5 +203,110 @@ class StartsTest {
         run(engine, 7);
         assertThat(engine.finishedPass()).isNull();
         assertThat(heard(after, ONE, 0.001)).isCloseTo(0.9, within(1e-9));
+    }
+
+    private Engine riding(Session session) {
+        now = 0;
+        Engine engine = new Engine(session);
+        engine.tick(0);
+        engine.lend(true);
+        engine.play(0, 0);
+        engine.tick(now);
+        return engine;
+    }
+
+    /** An edit of another set, or another snapshot beside it, ends nothing that is on its way or waits. */
+    @ParameterizedTest
+    @ValueSource(booleans = {true, false})
+    void anEditBesideItDoesNotEndItsWay(boolean same) {
+        Session session = piece(SnapshotSet.Start.BAR, 4, new double[][] {{1, 0}, {0.5, 0.5}});
+        Engine engine = riding(session);
+        run(engine, 3);
+        press(engine, 1);
+        run(engine, 3.5);
+        Session more =
+                Snapshots.keep(session, same ? "Set" : "Other", new Snapshot("More", List.of(), Optional.empty()));
+        engine.load(more);
+        run(engine, 6);
+        assertThat(engine.live().value(engine.index().of(ONE))).isCloseTo(0.75, within(0.01));
+        engine.load(session);
+        run(engine, 9);
+        Session after = written(engine, session);
+        assertThat(heard(after, ONE, 7)).isCloseTo(0.875, within(0.011));
+        assertThat(heard(after, TWO, 8.5)).isCloseTo(0, within(1e-6));
+    }
+
+    /** What was started holds nothing after the stop, though it is no longer there; nor was anything held before. */
+    @ParameterizedTest
+    @ValueSource(booleans = {true, false})
+    void nothingIsHeldAfterwards(boolean played) {
+        Session session = piece(SnapshotSet.Start.AT_ONCE, 0, new double[][] {{0.2, 0.4}});
+        now = 0;
+        Engine engine = new Engine(session);
+        engine.tick(0);
+        engine.lend(true);
+        if (played) {
+            engine.play(0, 0);
+        }
+        run(engine, 1);
+        press(engine, 1);
+        run(engine, 2);
+        if (played) {
+            engine.load(Snapshots.remove(session, session.sets().get(0)));
+        }
+        run(engine, 3);
+        engine.lend(false);
+        run(engine, 3.1);
+        engine.lend(true);
+        written(engine, session);
+        engine.play(0, 0);
+        run(engine, 5);
+        assertThat(written(engine, session)).isEqualTo(session);
+    }
+
+    /** Letting go of something else on the screen lets go of nothing that was started. */
+    @Test
+    void lettingGoOfSomethingElseEndsNothing() {
+        Session session = piece(SnapshotSet.Start.AT_ONCE, 0, new double[][] {{0.2, 0.4}});
+        Engine engine = riding(session);
+        run(engine, 1);
+        press(engine, 1);
+        run(engine, 2);
+        engine.hand(target("p3"), 0.7, 0.01, true, now);
+        run(engine, 3);
+        engine.letGo(now);
+        run(engine, 5);
+        Session after = written(engine, session);
+        assertThat(heard(after, ONE, 4)).isCloseTo(0.2, within(1e-9));
+        assertThat(heard(after, target("p3"), 2.5)).isCloseTo(0.7, within(1e-9));
+        assertThat(heard(after, target("p3"), 4)).isCloseTo(0.5, within(1e-9));
+    }
+
+    /** What a hand takes on its way is the hand's. */
+    @ParameterizedTest
+    @ValueSource(booleans = {true, false})
+    void whatAHandTakesOnItsWayIsItsOwn(boolean records) {
+        Session session = piece(SnapshotSet.Start.AT_ONCE, 8, new double[][] {{1, 0}});
+        Engine engine = riding(session);
+        engine.lend(records);
+        run(engine, 1);
+        press(engine, 1);
+        run(engine, 3);
+        for (int i = 0; i < 100; i++) {
+            engine.hand(ONE, 0.2, 0.01, true, now);
+            run(engine, 3.02 + i * 0.02);
+            assertThat(engine.live().value(engine.index().of(ONE))).isEqualTo(0.2);
+        }
+        engine.letGo(now);
+        run(engine, 8);
+        if (records) {
+            Session after = written(engine, session);
+            assertThat(heard(after, ONE, 2)).isCloseTo(0.5625, within(0.011));
+            assertThat(heard(after, ONE, 4)).isCloseTo(0.2, within(1e-9));
+            assertThat(heard(after, ONE, 7)).isCloseTo(0.5, within(1e-9));
+            assertThat(heard(after, TWO, 7)).isCloseTo(0.125, within(0.011));
+        } else {
+            assertThat(engine.live().value(engine.index().of(ONE))).isEqualTo(0.2);
+        }
     }
 }

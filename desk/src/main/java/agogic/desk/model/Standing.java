@@ -19,7 +19,6 @@ import agogic.core.session.Resting;
 import agogic.core.session.Session;
 import agogic.core.session.TargetName;
 import agogic.core.snapshot.Snapshot;
-import agogic.core.snapshot.SnapshotSet;
 import agogic.desk.live.LiveDesk;
 import java.util.List;
 import java.util.Optional;
@@ -202,14 +201,9 @@ public final class Standing {
         Stood stood = live.engine().stood();
         int count = stood.count();
         for (int i = Stood.first(count, seen); i < count; i++) {
-            List<SnapshotSet> sets = editing.session().sets();
-            List<Snapshot> all =
-                    stood.set(i) < sets.size() ? sets.get(stood.set(i)).snapshots() : List.of();
-            if (stood.snapshot(i) < all.size()) {
-                Snapshot one = all.get(stood.snapshot(i));
-                boolean played = stood.played(i);
-                editing.unsaid("Start " + one.name(), s -> with(s, one, played));
-            }
+            Snapshot one = stood.get(i);
+            boolean played = stood.played(i);
+            editing.unsaid("Start " + one.name(), s -> with(s, one, played));
         }
         seen = count;
     }
@@ -219,6 +213,9 @@ public final class Standing {
         Session standing = session;
         for (Snapshot.Value value : one.values()) {
             Target target = value.target();
+            if (!session.has(target)) {
+                continue;
+            }
             boolean follows = !target.device().equals(Macro.DEVICE)
                     && session.device(target.device())
                             .leaderOf(target.parameter())

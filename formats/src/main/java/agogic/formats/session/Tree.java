@@ -174,9 +174,11 @@ final class Tree {
         ObjectNode object = JsonNodeFactory.instance.objectNode();
         for (JsonToken token = next(); token != JsonToken.END_OBJECT; token = next()) {
             String name = parser.currentName();
-            if (object.replace(name, node(next())) != null) {
+            // Told at the name: its value may be long, or wrong as well.
+            if (object.has(name)) {
                 throw new JsonParseException(parser, "“" + name + "” stands there twice");
             }
+            object.set(name, node(next()));
         }
         return object;
     }

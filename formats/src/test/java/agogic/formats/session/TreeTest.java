@@ -144,6 +144,18 @@ class TreeTest {
         }
     }
 
+    /** A name that stands there twice is told where it stands the second time, whatever comes behind it. */
+    @Test
+    void aNameThatStandsThereTwiceIsToldAtTheName() {
+        String rows = String.join(",\n", Collections.nCopies(80, "[1, 2]"));
+        for (String behind : List.of("\n]}", "", ",[")) {
+            byte[] text = ("{\"a\": 1,\n\"a\": [" + rows + behind).getBytes(StandardCharsets.UTF_8);
+            assertThatThrownBy(() -> Tree.parse("d", text))
+                    .hasMessageContaining("line 2, ")
+                    .hasMessageContaining("twice");
+        }
+    }
+
     @Test
     void whatIsNoJsonIsToldWithItsPlace() {
         for (String bad :
