@@ -202,6 +202,13 @@ final class Hands {
         claim(state, seconds);
     }
 
+    /** A hand goes on to {@code value} while another has the say: there it is once that one has let go. */
+    void beneath(RouteState state, double seconds, double value) {
+        state.counted = value;
+        state.smoothing.startAt(value);
+        keep(state, seconds, value, value);
+    }
+
     /** What a hand holds, what is latched and what is in Write is written on from {@code at}. */
     void goOn(RouteState state, double at) {
         boolean writes = state.passMode() == WriteMode.WRITE && transport.punched() && !state.onScreen();

@@ -35,17 +35,23 @@ final class Started {
         from = new double[most];
     }
 
-    /** The place of a set among those before an edit, whatever it was called or had; −1 if it was not there. */
+    /** The place of a set among those before an edit: the one of its name, or with most of its snapshots; −1 if there is none. */
     static int placeOf(SnapshotSet set, List<SnapshotSet> before) {
-        int same = -1;
+        int place = NONE;
+        long most = 0;
         for (int s = 0; s < before.size(); s++) {
             SnapshotSet one = before.get(s);
             if (one.name().equals(set.name())) {
                 return s;
             }
-            same = one.snapshots().equals(set.snapshots()) ? s : same;
+            long shared = one.snapshots().stream()
+                    .filter(then -> set.snapshots().stream()
+                            .anyMatch(now -> now.values().equals(then.values())))
+                    .count();
+            place = shared > most ? s : place;
+            most = Math.max(most, shared);
         }
-        return same;
+        return place;
     }
 
     /** Where a snapshot of the set before an edit is here, by its place there; −1 if it is gone. */

@@ -185,11 +185,16 @@ final class Starts {
                 RouteState state = Double.isNaN(one.from[i])
                         ? null
                         : present.routes.handOf(values.get(i).target());
-                if (state != null && taken(state, one)) {
+                if (state == null) {
+                    continue;
+                }
+                double value = one.from[i] + (values.get(i).value() - one.from[i]) * done;
+                if (taken(state, one)) {
                     // What a hand takes on its way is the hand's.
                     one.from[i] = Double.NaN;
-                } else if (state != null) {
-                    double value = one.from[i] + (values.get(i).value() - one.from[i]) * done;
+                } else if (state.records() && heldByAnother(state)) {
+                    hands.beneath(state, Math.min(at, one.there), value);
+                } else {
                     moves.started(state, value, 0, Math.min(at, one.there), nanos);
                 }
             }
@@ -198,15 +203,29 @@ final class Starts {
         }
     }
 
-    /** True if a hand moved a parameter since it is on its way. */
+    /** True if a person moved a parameter since it is on its way: on the screen, or by a hand of which nothing is recorded. */
     private boolean taken(RouteState state, Started one) {
+        if (one.last > Double.NEGATIVE_INFINITY && !state.started) {
+            return true;
+        }
         for (int r : present.plan.routesOf(state.parameterIndex)) {
             RouteState other = present.routes.get(r);
-            if (other != state && (other.lastMoveNanos > one.since || other.touched && other.claim > state.claim)) {
+            if (other != state && !state.records() && other.lastMoveNanos > one.since) {
                 return true;
             }
         }
-        return one.last > Double.NEGATIVE_INFINITY && !state.started;
+        return false;
+    }
+
+    /** True if another hand moved a parameter last, and has it. */
+    private boolean heldByAnother(RouteState state) {
+        for (int r : present.plan.routesOf(state.parameterIndex)) {
+            RouteState other = present.routes.get(r);
+            if (other != state && other.records() && other.holds() && other.claim > state.claim) {
+                return true;
+            }
+        }
+        return false;
     }
 
     /** True if something is on its way. */
