@@ -71,6 +71,13 @@ final class Started {
         return same;
     }
 
+    /** What is on its way is so many seconds of the piece earlier: the loop went back. */
+    void back(double seconds) {
+        begun -= seconds;
+        there -= seconds;
+        last -= seconds;
+    }
+
     /** Goes on with what was started of the set before an edit: on its way is only what goes to the same values. */
     void carry(Started before) {
         waiting = placeOf(before.set, before.waiting);

@@ -136,13 +136,13 @@ final class Starts {
         }
     }
 
-    /** The loop went back from its end to {@code from}: what waited for its end or later comes there. */
+    /** The loop went back from its end to {@code from}: what waited for its end or later comes there, what is on its way goes on. */
     void turned(double end, double from, long nanos) {
         for (int s = 0; s < started.length; s++) {
+            started[s].back(end - from);
             if (started[s].waiting != NONE && started[s].due >= end - 1e-9) {
                 come(s, started[s].waiting, from, nanos);
             }
-            started[s].going = NONE;
         }
     }
 

@@ -336,6 +336,26 @@ class StartsTest {
         assertThat(heard(after, target("p3"), 4)).isCloseTo(0.5, within(1e-9));
     }
 
+    /** A way that is longer than the loop goes on in its next turns, and what is written is what was heard in each. */
+    @Test
+    void aWayGoesOnOverTheTurnsOfALoop() {
+        Session session =
+                piece(SnapshotSet.Start.AT_ONCE, 10, new double[][] {{1, 0}}).withLoop(new Loop(0, 4, true));
+        Engine engine = riding(session);
+        run(engine, 1);
+        press(engine, 1);
+        List<Double> heard = new ArrayList<>();
+        for (double at = 1; at < 15; at += 0.01) {
+            run(engine, at);
+            double way = Math.min(1, (now * 1e-9 - 1) / 10);
+            assertThat(engine.live().value(engine.index().of(ONE))).isCloseTo(0.5 + way / 2, within(0.002));
+            heard.add(engine.live().value(engine.index().of(ONE)));
+        }
+        Session after = written(engine, session);
+        assertThat(heard.get(heard.size() - 1)).isEqualTo(1);
+        assertThat(heard(after, ONE, 2)).isCloseTo(1, within(1e-9));
+    }
+
     /** What a hand takes on its way is the hand's, on the screen or on a fader, written or only heard. */
     @ParameterizedTest
     @CsvSource({"true, true", "true, false", "false, true", "false, false"})
