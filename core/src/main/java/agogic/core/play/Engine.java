@@ -70,7 +70,7 @@ public final class Engine {
         recorder = new Recorder(transport::punchIn);
         written = recorder.log().reader();
         hands = new Hands(present, transport, recorder);
-        remembering = new Remembering(transport);
+        remembering = new Remembering(present, transport);
         punching = new Punching(present, transport, hands);
         values = new Values(present, transport);
         moves = new HandMoves(
@@ -78,7 +78,7 @@ public final class Engine {
         starts = new Starts(present, transport, moves, hands);
         inputs = new Inputs(moves::of, remembering::came, moves::takes);
         motion = new Motion(present, clock, transport, hands, punching, values, inputs, starts, remembering);
-        handover = new Handover(present, clock, transport, inputs, hands, values);
+        handover = new Handover(present, clock, transport, inputs, hands, values, remembering);
         following = new Following(present, clock, transport, motion);
         playing = handover.begin();
         starts.begin();

@@ -2,6 +2,7 @@ package agogic.core.play;
 
 import agogic.core.plan.Plan;
 import agogic.core.plan.PlannedRoute;
+import agogic.core.record.Memory;
 import agogic.core.surface.Surface;
 import agogic.core.time.Timeline;
 import java.util.List;
@@ -14,8 +15,17 @@ final class Handover {
     private final Inputs inputs;
     private final Hands hands;
     private final Values values;
+    private final Remembering remembering;
 
-    Handover(Present present, Clock clock, Transport transport, Inputs inputs, Hands hands, Values values) {
+    Handover(
+            Present present,
+            Clock clock,
+            Transport transport,
+            Inputs inputs,
+            Hands hands,
+            Values values,
+            Remembering remembering) {
+        this.remembering = remembering;
         this.present = present;
         this.clock = clock;
         this.transport = transport;
@@ -71,11 +81,19 @@ final class Handover {
         }
         values.carry(before, fresh);
         Timeline was = before.session().timeline();
-        if (!playing && !was.equals(fresh.session().timeline())) {
+        boolean sameTime = was.equals(fresh.session().timeline());
+        if (!playing && !sameTime) {
             // Where it stands is a place in the music, whatever the tempo is.
             transport.moveTo(fresh.session().timeline().secondsAt(was.beatAt(transport.position())));
         }
+        if (playing && !sameTime) {
+            remembering.mark(Memory.Kind.ENDS, at, clock.now());
+        }
         present.plan = fresh;
+        if (playing && !sameTime) {
+            // The same second is elsewhere in the music from here on.
+            remembering.mark(Memory.Kind.BEGINS, at, clock.now());
+        }
         present.routes = states;
         if (!sameSurfaces) {
             inputs.connect(old, surfaces);

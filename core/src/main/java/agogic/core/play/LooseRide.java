@@ -11,6 +11,7 @@ import agogic.core.session.Session;
 import agogic.core.surface.MoveSink;
 import agogic.core.surface.Surface;
 import agogic.core.surface.SurfaceDecoder;
+import agogic.core.time.Timeline;
 import java.util.ArrayList;
 import java.util.Comparator;
 import java.util.List;
@@ -82,7 +83,7 @@ public final class LooseRide {
     public static List<LooseRide> in(Session session, List<Memory.Entry> memory, double now) {
         List<LooseRide> all = new ArrayList<>();
         for (Surface surface : session.surfaces()) {
-            Finding finding = new Finding(surface, memory, now);
+            Finding finding = new Finding(surface, session.timeline(), memory, now);
             finding.look();
             all.addAll(finding.found);
         }
@@ -93,6 +94,7 @@ public final class LooseRide {
     /** Goes through what is remembered and gathers what each control of a surface did. */
     private static final class Finding implements MoveSink {
         private final Surface surface;
+        private final Timeline timeline;
         private final List<Memory.Entry> memory;
         private final double now;
         private final List<LooseRide> found = new ArrayList<>();
@@ -103,8 +105,9 @@ public final class LooseRide {
         private Span span = new Span(false, 0, 0, 0, 0);
         private boolean written;
 
-        Finding(Surface surface, List<Memory.Entry> memory, double now) {
+        Finding(Surface surface, Timeline timeline, List<Memory.Entry> memory, double now) {
             this.surface = surface;
+            this.timeline = timeline;
             this.memory = memory;
             this.now = now;
             decoder = new SurfaceDecoder(surface, this);
@@ -119,11 +122,12 @@ public final class LooseRide {
                 switch (entry.kind()) {
                     case BEGINS -> {
                         end(span.to);
-                        span = new Span(true, entry.nanos(), entry.seconds(), entry.seconds(), now);
+                        double begins = entry.secondsIn(timeline);
+                        span = new Span(true, entry.nanos(), begins, begins, now);
                     }
-                    case WRITES -> span = new Span(true, span.begins, span.from, entry.seconds(), now);
+                    case WRITES -> span = new Span(true, span.begins, span.from, entry.secondsIn(timeline), now);
                     case ENDS -> {
-                        end(entry.seconds());
+                        end(entry.secondsIn(timeline));
                         span = new Span(false, 0, 0, 0, 0);
                     }
                     default -> message(entry);
@@ -213,8 +217,16 @@ public final class LooseRide {
         long end = plays.begins + Math.round((plays.to - plays.from) * 1e9);
         long clock = Long.MIN_VALUE;
         boolean begun = false;
+        boolean within = false;
         for (Memory.Entry entry : memory) {
-            long at = entry.nanos();
+            if (within && entry.kind() == Memory.Kind.ENDS) {
+                break;
+            }
+            within |= entry.kind() == Memory.Kind.BEGINS && entry.nanos() == plays.begins;
+            // Another clock may have led it, or another tempo been played: what counts is where in the music it was.
+            double since = entry.secondsIn(armed.timeline()) - plays.from;
+            boolean led = within && entry.playing() && entry.nanos() > plays.begins;
+            long at = led ? Math.max(clock, plays.begins + Math.round(since * 1e9)) : entry.nanos();
             if (entry.kind() != Memory.Kind.MESSAGE || !hand.surface().equals(entry.surface()) || at > end) {
                 continue;
             }

@@ -1,14 +1,17 @@
 package agogic.core.play;
 
 import agogic.core.record.Memory;
+import agogic.core.time.Timeline;
 import java.util.List;
 
 /** What came in during the last minutes, if it is to be remembered. Written by the engine's thread, which never waits for it. */
 final class Remembering {
+    private final Present present;
     private final Transport transport;
     private volatile Memory memory;
 
-    Remembering(Transport transport) {
+    Remembering(Present present, Transport transport) {
+        this.present = present;
         this.transport = transport;
     }
 
@@ -28,7 +31,8 @@ final class Remembering {
         Memory kept = memory;
         if (kept != null) {
             int message = status << 16 | data1 << 8 | data2;
-            kept.add(Memory.Kind.MESSAGE, surface, message, nanos, transport.at(nanos), transport.playing());
+            kept.add(
+                    Memory.Kind.MESSAGE, surface, message, nanos, transport.at(nanos), timeline(), transport.playing());
         }
     }
 
@@ -40,11 +44,15 @@ final class Remembering {
         }
     }
 
+    private Timeline timeline() {
+        return present.plan.session().timeline();
+    }
+
     /** Something else happened, at this place of the piece, in seconds. */
     void mark(Memory.Kind kind, double seconds, long nanos) {
         Memory kept = memory;
         if (kept != null) {
-            kept.add(kind, null, 0, nanos, seconds, transport.playing());
+            kept.add(kind, null, 0, nanos, seconds, timeline(), transport.playing());
         }
     }
 }

@@ -1,5 +1,6 @@
 package agogic.core.record;
 
+import agogic.core.time.Timeline;
 import java.lang.invoke.VarHandle;
 import java.util.ArrayList;
 import java.util.List;
@@ -31,24 +32,41 @@ public final class Memory {
      *
      * @param surface the id of the surface of a message, else null
      * @param message status, first and second data byte in 24 bits
-     * @param seconds where in the piece that was
+     * @param seconds where in the piece that was, as time went then
+     * @param timeline how time went then
      * @param playing whether it played
      * @param written true if a route wrote what the message said
      */
     public record Entry(
-            Kind kind, String surface, int message, long nanos, double seconds, boolean playing, boolean written) {}
+            Kind kind,
+            String surface,
+            int message,
+            long nanos,
+            double seconds,
+            Timeline timeline,
+            boolean playing,
+            boolean written) {
+        /** Where the same place of the music is in seconds, as time goes on {@code now}. */
+        public double secondsIn(Timeline now) {
+            return now.equals(timeline) ? seconds : now.secondsAt(timeline.beatAt(seconds));
+        }
+    }
 
     private final Kind[] kinds = new Kind[CAPACITY];
     private final String[] surfaces = new String[CAPACITY];
     private final int[] messages = new int[CAPACITY];
     private final long[] nanos = new long[CAPACITY];
     private final double[] seconds = new double[CAPACITY];
+    private final Timeline[] timelines = new Timeline[CAPACITY];
     private final boolean[] playing = new boolean[CAPACITY];
     private final boolean[] written = new boolean[CAPACITY];
     private volatile long count;
 
-    /** Remembers something, at a time in nanoseconds of the clock and a place of the piece in seconds. One thread adds. */
-    public void add(Kind kind, String surface, int message, long at, double where, boolean plays) {
+    /**
+     * Remembers something, at a time in nanoseconds of the clock and a place of the piece in seconds, as {@code time} goes. One
+     * thread adds.
+     */
+    public void add(Kind kind, String surface, int message, long at, double where, Timeline time, boolean plays) {
         long now = count;
         int slot = (int) now & CAPACITY - 1;
         kinds[slot] = kind;
@@ -56,6 +74,7 @@ public final class Memory {
         messages[slot] = message;
         nanos[slot] = at;
         seconds[slot] = where;
+        timelines[slot] = time;
         playing[slot] = plays;
         written[slot] = false;
         count = now + 1;
@@ -87,6 +106,7 @@ public final class Memory {
                     messages[slot],
                     nanos[slot],
                     seconds[slot],
+                    timelines[slot],
                     playing[slot],
                     written[slot]));
         }

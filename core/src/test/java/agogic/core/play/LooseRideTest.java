@@ -9,11 +9,15 @@ import agogic.core.edit.pass.PassWriter;
 import agogic.core.lane.Lane;
 import agogic.core.record.Memory;
 import agogic.core.record.Pass;
+import agogic.core.ride.Ride;
 import agogic.core.route.Hand;
 import agogic.core.route.Route;
 import agogic.core.route.Span;
 import agogic.core.route.WriteMode;
 import agogic.core.session.Session;
+import agogic.core.sync.Sync;
+import agogic.core.time.TempoMap;
+import agogic.core.time.Timeline;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Random;
@@ -125,6 +129,96 @@ class LooseRideTest {
         assertThat(lane(taken)).isEqualTo(lane(armed));
         assertThat(taken.rides()).isEqualTo(armed.rides());
         assertThat(taken.routes()).isEqualTo(armed.routes());
+    }
+
+    /** Another clock leads, at another tempo than the piece has: what is taken lies where it would have been written. */
+    @Property(tries = 20)
+    void whatWasPlayedByAnotherClock(@ForAll long seed) {
+        messages.clear();
+        Random random = new Random(seed);
+        Session session = piece(random, true).withSync(new Sync(Sync.Role.FOLLOW, Sync.Language.CLOCK, "Clock", true));
+        moves(random, 3 * SECOND, 12 * SECOND);
+        double bpm = 40 + 80 * random.nextDouble();
+        Engine read = engine(session);
+        Engine armed = engine(session.with(route().in(WriteMode.TOUCH)));
+        for (Engine one : List.of(read, armed)) {
+            one.clockPort().message(0xFA, 0, 0, SECOND);
+            long clock = 0;
+            for (int pulse = 0; pulse * 60 / bpm / 24 < 12; pulse++) {
+                long at = 2 * SECOND + Math.round(pulse * 60e9 / bpm / 24);
+                run(one, clock, at);
+                one.clockPort().message(0xF8, 0, 0, at);
+                one.tick(at);
+                clock = at;
+            }
+            one.clockPort().message(0xFC, 0, 0, clock);
+            one.tick(clock);
+        }
+        LooseRide loose = LooseRide.in(session, read.remembered(15 * SECOND), 0).stream()
+                .filter(r -> r.hand().control().equals("fader-1") && r.played())
+                .findFirst()
+                .orElseThrow();
+        Session taken = PassWriter.write(session, loose.taken(session, route(), 0));
+        Session written = PassWriter.write(session, passes(armed));
+        assertThat(lane(written).stretches()).isNotEmpty();
+        assertSameMoves(written, taken);
+    }
+
+    /** The tempo is changed before it is taken: it lies where in the music it was heard. */
+    @Property(tries = 20)
+    void whatWasPlayedAtAnotherTempo(@ForAll long seed, @ForAll boolean meanwhile) {
+        messages.clear();
+        Random random = new Random(seed);
+        Session session = piece(random, true);
+        Session slower = session.withTimeline(new Timeline(
+                TempoMap.steady(20 + 80 * random.nextDouble()),
+                session.timeline().metre()));
+        moves(random, 3 * SECOND, 12 * SECOND);
+        Engine engine = engine(session);
+        run(engine, 0, 2 * SECOND);
+        engine.play(0, 0);
+        run(engine, 2 * SECOND, 9 * SECOND);
+        if (meanwhile) {
+            engine.load(slower);
+        }
+        run(engine, 9 * SECOND, 14 * SECOND);
+        engine.stop();
+        engine.tick(14 * SECOND);
+        List<LooseRide> all = LooseRide.in(session, engine.remembered(15 * SECOND), 0);
+        for (LooseRide was : all) {
+            LooseRide now = LooseRide.in(slower, engine.remembered(15 * SECOND), 0).stream()
+                    .filter(r -> r.last() == was.last() && r.hand().equals(was.hand()))
+                    .findFirst()
+                    .orElseThrow();
+            Session then = PassWriter.write(session, was.taken(session, route(), 0));
+            Session taken = PassWriter.write(slower, now.taken(slower, route(), 0));
+            if (!meanwhile || was.from() == 0) {
+                assertSameMoves(then, taken);
+            }
+        }
+        assertThat(all).hasSizeGreaterThan(meanwhile ? 1 : 0);
+    }
+
+    /** Each move lies at the same beat; how long a hand holds after its last move, and eases, is a matter of seconds. */
+    private static void assertSameMoves(Session one, Session other) {
+        List<double[]> moves = moves(one);
+        List<double[]> others = moves(other);
+        assertThat(moves).hasSizeGreaterThan(10);
+        for (double[] move : moves) {
+            assertThat(others)
+                    .as("%s", move[0])
+                    .anyMatch(m -> Math.abs(m[0] - move[0]) < 1e-5 && Math.abs(m[1] - move[1]) < 1e-9);
+        }
+    }
+
+    private static List<double[]> moves(Session session) {
+        List<double[]> all = new ArrayList<>();
+        for (Ride ride : session.rides()) {
+            for (int i = 0; i < ride.size(); i++) {
+                all.add(new double[] {session.timeline().beatAt(ride.seconds(i)), ride.raw(i)});
+            }
+        }
+        return all;
     }
 
     @Property(tries = 20)
