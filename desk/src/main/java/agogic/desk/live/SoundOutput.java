@@ -303,6 +303,7 @@ final class SoundOutput implements AutoCloseable {
                     mixer.listen(listened);
                     sounds = mixer;
                     keys(key);
+                    mixer.led(engine.run().rate());
                     mixer.block(playing.live(), left, right);
                     if (mixer.late() > late) {
                         late = mixer.late();

@@ -37,6 +37,7 @@ public final class Mixer {
     private double listenedFrom = Double.NaN;
     private long loopFrames;
     private Strip held;
+    private double rate = 1;
 
     /** The mixer of a session's tracks without audio; what is edited later in lanes and routes does not concern it. */
     public Mixer(Session session) {
@@ -135,6 +136,11 @@ public final class Mixer {
     public void key(String track, int status, int data1, int data2) {
         Strip strip = track == null ? null : strip(track);
         keys.message(status, data1, data2, strip == null || !strip.instrument ? null : strip.first());
+    }
+
+    /** So many seconds of the piece go by in one from the next block on: 1, or what another clock says that leads. */
+    public void led(double faster) {
+        rate = faster;
     }
 
     private void hold(Strip wanted) {
@@ -368,7 +374,7 @@ public final class Mixer {
         /** The clips where it plays; while nothing does and it is listened to, what lies behind the playhead again and again. */
         private void audio(LiveState live, double position) {
             if (!Double.isNaN(position)) {
-                audio.add(position, left, right);
+                audio.add(position, rate, left, right);
                 return;
             }
             if (!held) {
@@ -381,7 +387,7 @@ public final class Mixer {
                 audio.stop();
             }
             double at = loopFrames * Block.SECONDS;
-            audio.add(listenedFrom + at, left, right);
+            audio.add(listenedFrom + at, 1, left, right);
             loopFrames = at + Block.SECONDS < LISTENED_SECONDS ? loopFrames + 1 : 0;
             if (loopFrames == 0) {
                 audio.stop();
