@@ -47,6 +47,12 @@ public final class Desk {
         time = new TimeWindow(first.length());
         editing.sessionProperty().addListener((o, a, now) -> time.reach(now.length()));
         learner = new Learner(editing, selection, live, notices, frames::playing);
+        making.holdWhile(learner::on);
+        learner.learningProperty().addListener((o, a, now) -> {
+            if (now == null) {
+                making.release();
+            }
+        });
         portWatch = new PortWatch(editing, live, notices, mending::notice);
         audio = new AudioFiles(editing, live, notices);
         loudness = new HeardLoud(editing, live, notices);
@@ -180,9 +186,9 @@ public final class Desk {
                 trace.route().ifPresent(route -> selection.touch(route.target()));
             });
         }
-        // What became of a pass is said after its last move was.
-        passes.takePasses();
+        // What became of a pass is said after its last move was; while controls are learnt the piece stays as it is.
         if (!learner.on()) {
+            passes.takePasses();
             standing.standWhereLeft();
         }
         riding.frame();

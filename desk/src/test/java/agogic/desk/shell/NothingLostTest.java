@@ -9,6 +9,7 @@ import agogic.core.route.Route;
 import agogic.core.route.Takeover;
 import agogic.core.route.Target;
 import agogic.core.route.WriteMode;
+import agogic.core.session.Loop;
 import agogic.core.session.Resting;
 import agogic.core.session.Session;
 import agogic.core.surface.Control;
@@ -37,6 +38,8 @@ import javafx.scene.input.KeyCode;
 import javafx.scene.input.KeyEvent;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
+import org.junit.jupiter.params.ParameterizedTest;
+import org.junit.jupiter.params.provider.ValueSource;
 
 /** What a person did is there afterwards, and an act is one act: by keys and hands in the real window. */
 public class NothingLostTest extends WindowTest {
@@ -200,6 +203,42 @@ public class NothingLostTest extends WindowTest {
         assertThat(Finishing.due(desk().editing().session())).isFalse();
         assertThat(Files.readAllBytes(midi))
                 .isEqualTo(MidiExport.make(desk().editing().session(), how).file());
+    }
+
+    /** Who learns a control right after a ride goes on learning while its envelope is made, and when a turn of the loop ends. */
+    @ParameterizedTest
+    @ValueSource(booleans = {true, false})
+    void learningGoesOnBesideWhatWasRidden(boolean turns) {
+        if (turns) {
+            interact(() -> desk().editing().edit("Loop", s -> s.withLoop(new Loop(0, 2, true))));
+        }
+        ride(WriteMode.LATCH);
+        Session before = desk().editing().session();
+        interact(() -> {
+            if (!turns) {
+                stopsAtOnce();
+                desk().editing().takenIn();
+            }
+            desk().learner().begin(List.of(new Target("hall", "size")));
+        });
+        if (turns) {
+            int turned = desk().live().engine().begun();
+            until(() -> desk().frames().state().position() > 1);
+            until(() -> desk().frames().state().position() < 1);
+            assertThat(desk().live().engine().begun()).isEqualTo(turned);
+        }
+        assertThat(desk().learner().on()).isTrue();
+        for (int v = 30; v < 60; v++) {
+            SimulatedDevices.at("North Eight").send(new byte[] {(byte) 0xB0, 102, (byte) v});
+        }
+        until(() -> !desk().learner().on());
+        // The turn that ended meanwhile is told after it.
+        until(() -> text("#trace-head").equals(turns ? "Written" : "Learnt"));
+        assertThat(desk().editing().session().routes())
+                .hasSizeGreaterThan(before.routes().size());
+        interact(() -> desk().live().engine().stop());
+        until(this::ridden);
+        until(() -> !Finishing.due(desk().editing().session()));
     }
 
     /** Within one turn of the window's thread: no frame comes between this and what follows. */
