@@ -3,6 +3,7 @@ package agogic.desk.refine;
 import agogic.core.edit.points.Chosen;
 import agogic.core.envelope.Envelope;
 import agogic.core.envelope.Point;
+import agogic.core.envelope.PointPlace;
 import agogic.core.session.Points;
 import agogic.desk.model.Notice;
 import agogic.formats.file.FormatException;
@@ -56,6 +57,17 @@ final class Picked {
         if (point >= 0) {
             points.set(point);
         }
+    }
+
+    /** What was chosen of an envelope and is in another stays chosen. */
+    void follow(Envelope then, Envelope now) {
+        BitSet there = new BitSet();
+        points.stream()
+                .filter(i -> i < then.size())
+                .map(i -> PointPlace.of(then.point(i), i, now))
+                .filter(i -> i >= 0)
+                .forEach(there::set);
+        points = there;
     }
 
     /** A point more, or one less. */

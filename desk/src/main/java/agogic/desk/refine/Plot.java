@@ -286,6 +286,10 @@ final class Plot extends Region {
             draw();
             return;
         }
+        if (dragged >= 0) {
+            // A pass or an envelope may have come meanwhile: it is the point that is dragged, wherever it lies now.
+            dragged = shown.chosen();
+        }
         if (dragged >= 0 && shown.picked().many()) {
             RefineMarks marks = marks();
             double time2 = marks.laneTimeAt(e.getX());

@@ -55,6 +55,8 @@ final class PointEdits {
             String gone = ShownWords.point(shown, point);
             if (shown.editing()
                     .edit("Delete point " + (point + 1), s -> Points.delete(s, shown.target(), shown.layer(), point))) {
+                // The next one is chosen.
+                shown.choose(Math.min(point, shown.lane().envelope().size() - 1));
                 shown.editing().did("Deleted", gone + ".");
             }
         } else {

@@ -1,7 +1,9 @@
 package agogic.desk.refine;
 
 import agogic.core.edit.pass.Takes;
+import agogic.core.envelope.Envelope;
 import agogic.core.envelope.EnvelopeOutline;
+import agogic.core.envelope.PointPlace;
 import agogic.core.lane.Lane;
 import agogic.core.lane.Layer;
 import agogic.core.lane.Stretch;
@@ -271,12 +273,23 @@ final class Shown {
         stretch = Math.min(stretch, lane.stretches().size() - 1);
         outline = new EnvelopeOutline(seen.drawn());
         work();
-        chosen = Math.min(chosen, lane.envelope().size() - 1);
-        if (before == null || before.envelope().size() != lane.envelope().size()) {
-            // Points came or went: what was chosen by its place may be another one now.
-            picked.only(chosen);
-        }
+        follow(before);
         Compared.again(this);
+    }
+
+    /** What was chosen stays chosen, wherever it lies now; where points came or went, and it with them, nothing is. */
+    private void follow(Lane before) {
+        Envelope now = lane.envelope();
+        if (before == null || chosen >= before.envelope().size()) {
+            chosen = Math.min(chosen, now.size() - 1);
+            picked.only(chosen);
+            return;
+        }
+        Envelope then = before.envelope();
+        if (now.size() != then.size()) {
+            chosen = chosen < 0 ? chosen : PointPlace.of(then.point(chosen), chosen, now);
+            picked.follow(then, now);
+        }
     }
 
     /** What came of the ride that is looked at: if it has to be worked out, then beside the window. */

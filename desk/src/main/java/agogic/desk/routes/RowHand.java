@@ -1,6 +1,8 @@
 package agogic.desk.routes;
 
 import agogic.core.envelope.Envelope;
+import agogic.core.envelope.Point;
+import agogic.core.envelope.PointPlace;
 import agogic.core.lane.Lane;
 import agogic.core.route.Route;
 import agogic.core.session.Points;
@@ -36,6 +38,9 @@ final class RowHand {
     private final Supplier<Route> shown;
     private final Runnable pointed;
     private int dragged = -1;
+    /** The point that is dragged, as it is now. */
+    private Point held;
+
     private Session before;
     private String was = "";
 
@@ -147,6 +152,7 @@ final class RowHand {
         int near = near(e.getX(), e.getY());
         if (near >= 0) {
             dragged = near;
+            held = editing.session().lane(route().target()).envelope().point(near);
             before = editing.session();
             Lane lane = before.lane(route().target());
             was = LanePlace.at(before, route().target(), lane, near);
@@ -164,6 +170,12 @@ final class RowHand {
         if (dragged < 0) {
             return;
         }
+        // A pass or an envelope may have come meanwhile: it is the point that is dragged, wherever it lies now.
+        dragged = PointPlace.of(
+                held, dragged, editing.session().lane(route().target()).envelope());
+        if (dragged < 0) {
+            return;
+        }
         int point = dragged;
         double time = laneTime(e.getX());
         double to = field().value(e.getY());
@@ -171,6 +183,7 @@ final class RowHand {
                 "Move point " + (point + 1),
                 List.of("point", route().target(), point),
                 s -> Points.move(s, route().target(), point, time, to));
+        held = editing.session().lane(route().target()).envelope().point(point);
     }
 
     private double laneTime(double x) {

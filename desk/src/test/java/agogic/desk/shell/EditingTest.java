@@ -5,6 +5,7 @@ import static org.assertj.core.api.Assertions.within;
 
 import agogic.core.envelope.Envelope;
 import agogic.core.envelope.Point;
+import agogic.core.envelope.PointPlace;
 import agogic.core.envelope.Shape;
 import agogic.core.lane.Lane;
 import agogic.core.parameter.Parameter;
@@ -13,6 +14,7 @@ import agogic.core.route.Target;
 import agogic.core.route.WriteMode;
 import agogic.core.session.Destination;
 import agogic.core.session.Loop;
+import agogic.core.session.Points;
 import agogic.core.session.Session;
 import agogic.desk.model.View;
 import agogic.desk.parts.PathChooser;
@@ -25,12 +27,15 @@ import java.nio.file.Path;
 import java.util.List;
 import java.util.Optional;
 import java.util.Set;
+import javafx.geometry.Bounds;
 import javafx.scene.Node;
 import javafx.scene.control.ComboBox;
 import javafx.scene.input.KeyCode;
 import javafx.scene.input.MouseButton;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
+import org.junit.jupiter.params.ParameterizedTest;
+import org.junit.jupiter.params.provider.ValueSource;
 
 /** Points, modes, keys and files, by hand and by keyboard, in the real window. */
 public class EditingTest extends WindowTest {
@@ -78,6 +83,86 @@ public class EditingTest extends WindowTest {
         until(() -> cutoff().envelope().shape(at).amount() > amount + 0.04);
         assertThat(plot.getAccessibleText()).contains(before.shape(point).kind().spoken() + " ");
         assertThat(desk().editing().undoable()).contains("Shape of point " + (point + 1));
+    }
+
+    /** As a pass does that ends meanwhile, and an envelope that is made: other points come, some before it. */
+    private void othersCome() {
+        interact(() -> desk().editing().edit("Others", s -> {
+            Session one = Points.add(s, CUTOFF, 0.125, 0.9);
+            return Points.add(one, CUTOFF, 0.25, 0.1);
+        }));
+    }
+
+    private void allBut(int gone, Envelope before) {
+        for (int i = 0; i < before.size(); i++) {
+            int now = PointPlace.of(before.point(i), i, cutoff().envelope());
+            assertThat(now >= 0).as("point %s", i + 1).isEqualTo(i != gone);
+        }
+    }
+
+    /** What is chosen stays chosen where other points come, and is no other one where it goes. */
+    @Test
+    void aChosenPointIsTheSameWhateverComes() {
+        refine(CUTOFF);
+        Node plot = node("#plot");
+        interact(plot::requestFocus);
+        until(plot::isFocused);
+        Envelope before = cutoff().envelope();
+        for (int i = 0; i < 6; i++) {
+            push(KeyCode.RIGHT);
+        }
+        until(() -> plot.getAccessibleText().startsWith("point 6 "));
+        othersCome();
+        until(() -> plot.getAccessibleText().startsWith("point 8 "));
+        push(KeyCode.UP);
+        until(() -> cutoff().envelope().value(7) > before.value(5));
+        allBut(5, before);
+        push(KeyCode.CONTROL, KeyCode.Z);
+        until(() -> cutoff().envelope().value(7) == before.value(5));
+        interact(() -> desk().editing().edit("Without it", s -> Points.delete(s, CUTOFF, 0, 7)));
+        until(() -> !plot.getAccessibleText().startsWith("point"));
+        Envelope without = cutoff().envelope();
+        push(KeyCode.DELETE);
+        until(() -> text("#trace-head").equals("Not done"));
+        assertThat(cutoff().envelope()).isEqualTo(without);
+    }
+
+    /** The same in the middle of a drag, in Refine and in the row of the route. */
+    @ParameterizedTest
+    @ValueSource(booleans = {true, false})
+    void aPointIsDraggedOnWhateverComes(boolean refine) {
+        if (refine) {
+            refine(CUTOFF);
+        }
+        Node shown = refine
+                ? node("#plot")
+                : lookup("#routes .list-cell").queryAll().stream()
+                        .filter(cell -> cell.getAccessibleText() != null
+                                && cell.getAccessibleText().contains("Cutoff"))
+                        .findFirst()
+                        .orElseThrow();
+        Bounds at = shown.localToScreen(shown.getBoundsInLocal());
+        double x = at.getMinX() + 0.6 * at.getWidth();
+        double y = at.getMinY() + 0.35 * at.getHeight();
+        int size = cutoff().envelope().size();
+        moveTo(x, y).doubleClickOn(MouseButton.PRIMARY);
+        until(() -> cutoff().envelope().size() == size + 1);
+        Envelope before = cutoff().envelope();
+        moveTo(x, y).press(MouseButton.PRIMARY);
+        moveTo(x + 1, y + 4).moveTo(x + 1, y + 6);
+        until(() -> !cutoff().envelope().equals(before));
+        int dragged = 0;
+        while (PointPlace.of(before.point(dragged), dragged, cutoff().envelope()) >= 0) {
+            dragged++;
+        }
+        othersCome();
+        Envelope between = cutoff().envelope();
+        moveTo(x + 1, y + 9).moveTo(x + 1, y + 12);
+        until(() -> !cutoff().envelope().equals(between));
+        release(MouseButton.PRIMARY);
+        allBut(dragged, before);
+        assertThat(cutoff().envelope().size()).isEqualTo(before.size() + 2);
+        assertThat(cutoff().envelope().value(dragged + 2)).isLessThan(before.value(dragged));
     }
 
     @Test
