@@ -10,6 +10,7 @@ import agogic.core.route.Target;
 import agogic.desk.acts.ActParts;
 import agogic.desk.parts.Parts;
 import agogic.desk.parts.Tip;
+import agogic.desk.parts.TypedText;
 import java.util.List;
 import java.util.Optional;
 import javafx.scene.control.Button;
@@ -233,12 +234,10 @@ public final class ParameterPanel extends VBox {
                 + parameter.printRange()
                 + (parameter.stepped() ? " · " + parameter.positions().size() + " steps" : ""));
         why.setText(WhyNot.sentence(model.session(), target));
-        if (!name.isFocused()) {
-            name.setText(parameter.shortName());
-        }
+        TypedText.show(name, target, parameter.shortName());
         propose.setText("Use “" + proposal() + "”");
         int number = its.socketOf(target.parameter());
-        socket.setText(number > 0 ? Integer.toString(number) : "");
+        TypedText.show(socket, target, number > 0 ? Integer.toString(number) : "");
         Exposure exposure = its.exposure(target.parameter());
         expose.setDisable(exposure == Exposure.EXPOSED || exposure == Exposure.RESERVED);
         back.setDisable(exposure == Exposure.HIDDEN || exposure == Exposure.RESERVED);

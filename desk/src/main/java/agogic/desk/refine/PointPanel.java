@@ -16,6 +16,7 @@ import agogic.desk.model.Notices;
 import agogic.desk.model.Riding;
 import agogic.desk.parts.Fold;
 import agogic.desk.parts.Parts;
+import agogic.desk.parts.TypedText;
 import agogic.formats.table.ShapeText;
 import java.util.List;
 import java.util.Locale;
@@ -128,18 +129,20 @@ final class PointPanel extends VBox {
         head.heads(any ? "Point " + (point + 1) + " of " + lane.envelope().size() : "Points");
         if (any) {
             Point one = lane.envelope().point(point);
-            at.setText(editing.timeline().printBars(shown.beat(one.time())));
-            value.setText(parameter.print(one.value()));
+            List<Object> of = List.of(shown.target(), shown.layer(), one.time(), one.value());
+            TypedText.show(at, of, editing.timeline().printBars(shown.beat(one.time())), value);
+            TypedText.show(value, of, parameter.print(one.value()), at);
             shape.setValue(one.shape().kind());
-            amount.setText(amountText(one.shape()));
+            TypedText.show(amount, List.of(of, one.shape()), amountText(one.shape()));
             points.getSelectionModel().select(point);
             points.scrollTo(Math.max(0, point - 2));
         } else {
             points.getSelectionModel().clearSelection();
-            at.setText(editing.timeline().printBars(Math.max(0, riding.positionBeat())));
-            value.setText(lane.envelope().isEmpty() ? parameter.print(parameter.resting()) : "");
+            List<Object> of = List.of(shown.target(), shown.layer());
+            TypedText.show(at, of, editing.timeline().printBars(Math.max(0, riding.positionBeat())), value);
+            TypedText.show(value, of, lane.envelope().isEmpty() ? parameter.print(parameter.resting()) : "", at);
             shape.setValue(null);
-            amount.setText("");
+            TypedText.show(amount, of, "");
         }
         boolean steps = parameter.stepped();
         shape.setDisable(!any || steps);

@@ -22,6 +22,7 @@ import agogic.desk.model.Strand;
 import agogic.desk.parts.Parts;
 import agogic.desk.parts.TargetChooser;
 import agogic.desk.parts.Tip;
+import agogic.desk.parts.TypedText;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
@@ -193,7 +194,10 @@ public final class HandPanel extends VBox {
         takeover.setDisable(routes.isEmpty());
         smoothing.setDisable(routes.isEmpty());
         takeover.setValue(routes.isEmpty() ? Takeover.AT_ONCE : routes.get(0).takeover());
-        smoothing.setText(routes.isEmpty() ? "0 ms" : Math.round(routes.get(0).smoothing()) + " ms");
+        TypedText.show(
+                smoothing,
+                hand,
+                routes.isEmpty() ? "0 ms" : Math.round(routes.get(0).smoothing()) + " ms");
         fan.show(all, false);
         visible(scroll, !all.isEmpty());
         visible(empty, all.isEmpty());

@@ -13,6 +13,7 @@ import agogic.desk.model.Standing;
 import agogic.desk.model.Strand;
 import agogic.desk.parts.Parts;
 import agogic.desk.parts.Tip;
+import agogic.desk.parts.TypedText;
 import java.util.List;
 import java.util.Optional;
 import javafx.geometry.Pos;
@@ -189,8 +190,8 @@ public final class MacroPanel extends VBox {
 
     private void show(Macro macro) {
         Session session = editing.session();
-        scale.setText(MacroWords.percent(macro.scale()));
-        centre.setText(MacroWords.percent(macro.centre()));
+        TypedText.show(scale, macro.id(), MacroWords.percent(macro.scale()), centre);
+        TypedText.show(centre, macro.id(), MacroWords.percent(macro.centre()), scale);
         reach.setText(MacroWords.of(session, macro));
         List<String> all = Travel.warnings(session, macro);
         warnings.setText(

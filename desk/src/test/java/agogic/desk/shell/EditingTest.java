@@ -127,6 +127,31 @@ public class EditingTest extends WindowTest {
         assertThat(cutoff().envelope()).isEqualTo(without);
     }
 
+    /** What is typed and not entered stays, whatever else is edited; entered, it is done to the point it was typed for. */
+    @Test
+    void whatIsTypedStaysWhateverComes() {
+        refine(CUTOFF);
+        interact(() -> node("#plot").requestFocus());
+        push(KeyCode.RIGHT).push(KeyCode.RIGHT);
+        until(() -> node("#plot").getAccessibleText().startsWith("point 2 "));
+        Envelope before = cutoff().envelope();
+        clickOn("#point-at").push(KeyCode.CONTROL, KeyCode.A).write("9.3").push(KeyCode.TAB);
+        push(KeyCode.CONTROL, KeyCode.A).write("2 k");
+        othersCome();
+        interact(() -> desk().editing().edit("Elsewhere", s -> s.withLoop(new Loop(0, 16, true))));
+        write("Hz").push(KeyCode.ENTER);
+        until(() -> text("#trace-head").equals("Set"));
+        int now = cutoff().envelope().lastAtOrBefore(34);
+        assertThat(cutoff().envelope().time(now)).isCloseTo(34, within(1e-6));
+        assertThat(desk().editing()
+                        .session()
+                        .parameter(CUTOFF)
+                        .print(cutoff().envelope().value(now)))
+                .isEqualTo("2 kHz");
+        allBut(1, before);
+        assertThat(lookup("#point-at").queryTextInputControl().getText()).isEqualTo("9.3.00");
+    }
+
     /** The same in the middle of a drag, in Refine and in the row of the route. */
     @ParameterizedTest
     @ValueSource(booleans = {true, false})
