@@ -6,7 +6,6 @@ import agogic.desk.live.LiveDesk;
 import agogic.desk.model.Editing;
 import agogic.desk.model.Frames;
 import agogic.desk.model.Notices;
-import agogic.desk.model.Riding;
 import agogic.desk.model.Selection;
 import agogic.desk.model.Standing;
 import agogic.desk.model.View;
@@ -22,8 +21,6 @@ import java.util.Map;
 import java.util.Optional;
 import javafx.geometry.Insets;
 import javafx.scene.Node;
-import javafx.scene.control.Button;
-import javafx.scene.control.TextField;
 import javafx.scene.control.ToggleButton;
 import javafx.scene.input.KeyCode;
 import javafx.scene.input.KeyEvent;
@@ -52,7 +49,6 @@ public final class CatalogView extends BorderPane {
 
     private final Editing editing;
     private final Selection selection;
-    private final Riding riding;
     /** Less than this is not enough for all columns beside the panels. */
     private static final double NARROW = 1160;
 
@@ -79,13 +75,11 @@ public final class CatalogView extends BorderPane {
             Notices notices,
             Selection selection,
             Frames frames,
-            Riding riding,
             Standing standing,
             LiveDesk live,
             Questions questions) {
         this.editing = editing;
         this.selection = selection;
-        this.riding = riding;
         model = new CatalogModel(editing, notices, selection, frames, standing, live, questions);
         model.refresh();
         search = new SearchBar(selection, model, () -> showing(true), () -> {
@@ -330,16 +324,12 @@ public final class CatalogView extends BorderPane {
             pointed(false);
         }
         boolean inList = parameters.rows().isFocused();
+        boolean plain = !e.isShortcutDown() && !e.isShiftDown() && !e.isAltDown();
         if (e.getCode() == KeyCode.SPACE
-                && !(e.getTarget() instanceof TextField)
-                && !(e.getTarget() instanceof Button)) {
-            if (e.getTarget() instanceof javafx.scene.control.ListView<?> list && "fit-steps".equals(list.getId())) {
-                fit.toggleChosen();
-            } else if (e.getTarget() instanceof ToggleButton) {
-                return;
-            } else {
-                riding.togglePlay();
-            }
+                && plain
+                && e.getTarget() instanceof javafx.scene.control.ListView<?> list
+                && "fit-steps".equals(list.getId())) {
+            fit.toggleChosen();
             e.consume();
         } else if (e.getCode() == KeyCode.ENTER && inList) {
             model.expose(model.chosenProperty().get(), words());

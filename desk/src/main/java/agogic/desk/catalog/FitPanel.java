@@ -7,6 +7,7 @@ import agogic.core.fit.FitStep;
 import agogic.core.session.Session;
 import agogic.desk.model.Beside;
 import agogic.desk.model.Notice;
+import agogic.desk.parts.Parts;
 import agogic.desk.parts.Tip;
 import agogic.desk.parts.WordyCell;
 import java.util.ArrayList;
@@ -59,6 +60,7 @@ public final class FitPanel extends VBox {
         after.setWrapText(true);
         after.setMinHeight(USE_PREF_SIZE);
         steps.setId("fit-steps");
+        steps.getProperties().put(Parts.OWN_SPACE, true);
         steps.getStyleClass().add("fit-steps");
         steps.setAccessibleText("Steps of the plan");
         steps.setCellFactory(view -> new StepCell());

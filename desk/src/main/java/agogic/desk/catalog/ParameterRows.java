@@ -196,7 +196,7 @@ public abstract class ParameterRows extends MarkView {
     }
 
     private void key(KeyEvent e) {
-        if (e.getCode() == KeyCode.A && e.isShortcutDown() && !items.isEmpty()) {
+        if (e.getCode() == KeyCode.A && e.isShortcutDown() && !e.isShiftDown() && !items.isEmpty()) {
             all();
             e.consume();
             return;
@@ -212,7 +212,7 @@ public abstract class ParameterRows extends MarkView {
                     case END -> items.size() - 1;
                     default -> Integer.MIN_VALUE;
                 };
-        if (to != Integer.MIN_VALUE && !e.isAltDown()) {
+        if (to != Integer.MIN_VALUE && !e.isAltDown() && !e.isShortcutDown()) {
             go(Math.max(0, Math.min(items.size() - 1, to)), e.isShiftDown(), false);
             e.consume();
         }

@@ -168,7 +168,7 @@ public final class SocketGrid extends MarkView {
     }
 
     private void key(KeyEvent e) {
-        if (device == null || device.sockets() == 0 || e.isAltDown()) {
+        if (device == null || device.sockets() == 0 || e.isAltDown() || e.isShortcutDown() && e.isShiftDown()) {
             return;
         }
         int to =

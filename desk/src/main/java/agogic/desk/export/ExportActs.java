@@ -6,7 +6,6 @@ import agogic.desk.files.Files;
 import agogic.desk.model.Editing;
 import agogic.desk.model.Notice;
 import agogic.desk.model.Notices;
-import agogic.desk.model.Riding;
 import agogic.desk.model.Selection;
 import agogic.desk.model.View;
 import agogic.desk.parts.NameDialog;
@@ -24,7 +23,6 @@ public final class ExportActs {
     private final Editing editing;
     private final Notices notices;
     private final Selection selection;
-    private final Riding riding;
     private final Files files;
     private final ExportModel model;
     private final Supplier<ExportView> view;
@@ -36,14 +34,12 @@ public final class ExportActs {
             Editing editing,
             Notices notices,
             Selection selection,
-            Riding riding,
             Files files,
             Supplier<ExportView> view,
             Supplier<Window> window) {
         this.editing = editing;
         this.notices = notices;
         this.selection = selection;
-        this.riding = riding;
         this.files = files;
         this.view = view;
         this.window = window;
@@ -53,7 +49,7 @@ public final class ExportActs {
 
     /** The view that these are for. */
     public ExportView view() {
-        return new ExportView(editing, selection, riding, model, this::chosen);
+        return new ExportView(editing, selection, model, this::chosen);
     }
 
     /** Those of the table. */

@@ -5,7 +5,6 @@ import agogic.desk.acts.ActParts;
 import agogic.desk.acts.Here;
 import agogic.desk.acts.Subject;
 import agogic.desk.model.Editing;
-import agogic.desk.model.Riding;
 import agogic.desk.model.Selection;
 import agogic.desk.parts.Parts;
 import agogic.formats.midi.MidiExport;
@@ -36,7 +35,6 @@ public final class ExportView extends BorderPane {
     private static final double NARROW = 1160;
 
     private final Editing editing;
-    private final Riding riding;
     private final ExportModel model;
     private final Runnable carry;
     private final ListView<ExportLine> list = new ListView<>();
@@ -55,9 +53,8 @@ public final class ExportView extends BorderPane {
     private final HBox foot;
 
     /** @param carry carries the chosen line out */
-    ExportView(Editing editing, Selection selection, Riding riding, ExportModel model, Runnable carry) {
+    ExportView(Editing editing, Selection selection, ExportModel model, Runnable carry) {
         this.editing = editing;
-        this.riding = riding;
         this.model = model;
         this.carry = carry;
         how = new HowPanel(model);
@@ -73,7 +70,6 @@ public final class ExportView extends BorderPane {
                 look();
             }
         });
-        places.addEventFilter(KeyEvent.KEY_PRESSED, this::played);
         list.setId("export-lines");
         list.getStyleClass().add("words");
         list.setAccessibleText("What can be exported");
@@ -281,19 +277,9 @@ public final class ExportView extends BorderPane {
         return name.startsWith("To ") ? "t" + name.substring(1) : "to “" + name + "”";
     }
 
-    private void played(KeyEvent e) {
-        if (e.getCode() == KeyCode.SPACE && !e.isShortcutDown()) {
-            riding.togglePlay();
-            e.consume();
-        }
-    }
-
     private void pressed(KeyEvent e) {
         if (e.getCode() == KeyCode.ENTER) {
             carry.run();
-            e.consume();
-        } else if (e.getCode() == KeyCode.SPACE && !e.isShortcutDown()) {
-            riding.togglePlay();
             e.consume();
         }
     }

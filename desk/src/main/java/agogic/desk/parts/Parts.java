@@ -16,6 +16,9 @@ import javafx.util.StringConverter;
 
 /** Small parts that several panels are made of. */
 public final class Parts {
+    /** The property of a list in which Space does something to the row that has the focus. */
+    public static final String OWN_SPACE = "own space";
+
     private Parts() {}
 
     /** A button that does something; its tip says what, and its key. */

@@ -325,7 +325,13 @@ final class Plot extends Region {
             case LEFT -> walk(Math.max(0, shown.chosen() - 1), e.isShiftDown());
             case UP -> edits.nudge(e.isShiftDown() ? 0.001 : 0.01);
             case DOWN -> edits.nudge(e.isShiftDown() ? -0.001 : -0.01);
-            case DELETE, BACK_SPACE -> edits.deleteChosen();
+            case DELETE, BACK_SPACE -> {
+                // With Shift it is not the point that goes.
+                handled = !e.isShiftDown();
+                if (handled) {
+                    edits.deleteChosen();
+                }
+            }
             case ENTER -> typing.run();
             default -> handled = false;
         }

@@ -258,6 +258,9 @@ final class PointPanel extends VBox {
     }
 
     private void pointKey(KeyEvent e) {
+        if (e.isShortcutDown() || e.isShiftDown() || e.isAltDown()) {
+            return;
+        }
         if (e.getCode() == KeyCode.DELETE || e.getCode() == KeyCode.BACK_SPACE) {
             edits.deleteChosen();
             e.consume();

@@ -251,10 +251,7 @@ public final class RoutesView extends BorderPane {
             desk.selection().place(null);
         }
         // The list would take these; they belong to the transport.
-        if (e.getCode() == KeyCode.SPACE && !e.isShortcutDown() && !e.isShiftDown() && !e.isAltDown()) {
-            desk.riding().togglePlay();
-            e.consume();
-        } else if (e.getCode() == KeyCode.HOME && !e.isControlDown()) {
+        if (e.getCode() == KeyCode.HOME && !e.isControlDown()) {
             desk.riding().locate(0);
             e.consume();
         } else if (e.getCode() == KeyCode.END && !e.isControlDown()) {

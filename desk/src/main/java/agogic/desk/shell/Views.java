@@ -64,7 +64,6 @@ final class Views extends StackPane {
                         desk.notices(),
                         desk.selection(),
                         desk.frames(),
-                        desk.riding(),
                         desk.standing(),
                         desk.live(),
                         Questions.over(window)));
@@ -80,13 +79,7 @@ final class Views extends StackPane {
                         desk.audio(),
                         desk.loudness()));
         exportActs = new ExportActs(
-                desk.editing(),
-                desk.notices(),
-                desk.selection(),
-                desk.riding(),
-                files,
-                () -> (ExportView) of(View.EXPORT),
-                window);
+                desk.editing(), desk.notices(), desk.selection(), files, () -> (ExportView) of(View.EXPORT), window);
         making.put(View.EXPORT, exportActs::view);
         setMinHeight(0);
         // Where drawers leave little room nothing of a view lies over them.

@@ -5,13 +5,17 @@ import agogic.desk.acts.Acts;
 import agogic.desk.aloud.Aloud;
 import agogic.desk.model.Learner;
 import agogic.desk.model.Selection;
+import agogic.desk.parts.Parts;
 import java.util.EnumSet;
 import java.util.Optional;
 import java.util.Set;
 import java.util.function.Supplier;
 import javafx.scene.Node;
 import javafx.scene.Parent;
+import javafx.scene.control.ButtonBase;
 import javafx.scene.control.ComboBoxBase;
+import javafx.scene.control.ListView;
+import javafx.scene.control.TableView;
 import javafx.scene.control.TextInputControl;
 import javafx.scene.input.KeyCode;
 import javafx.scene.input.KeyEvent;
@@ -65,6 +69,9 @@ final class WindowKeys {
             }
             acted = false;
             learning(e);
+            if (!e.isConsumed()) {
+                ahead(e);
+            }
         });
         root.addEventFilter(KeyEvent.KEY_RELEASED, e -> held.remove(e.getCode()));
         root.addEventFilter(KeyEvent.KEY_TYPED, e -> {
@@ -122,6 +129,31 @@ final class WindowKeys {
     private boolean typing() {
         Node focus = stage.getScene().getFocusOwner();
         return focus instanceof TextInputControl;
+    }
+
+    /**
+     * Lists, tables and choices, and what scrolls, take keys that they have nothing to do with: these are acts before they get
+     * there. A list keeps the keys that walk in it, and Enter; a choice those that open it, a button Space.
+     */
+    private void ahead(KeyEvent e) {
+        Node focus = stage.getScene().getFocusOwner();
+        KeyCode code = e.getCode();
+        boolean chooses = focus instanceof ComboBoxBase<?>;
+        boolean list = focus instanceof ListView<?> || focus instanceof TableView<?> || chooses;
+        boolean bare = !e.isShortcutDown() && !e.isAltDown();
+        if (focus == null || typing() || chooses && ((ComboBoxBase<?>) focus).isShowing()) {
+            return;
+        }
+        boolean walks = bare && (code.isNavigationKey() || code == KeyCode.ENTER || code == KeyCode.ESCAPE);
+        boolean opens = chooses && (code == KeyCode.UP || code == KeyCode.DOWN);
+        boolean space = code == KeyCode.SPACE && bare && !e.isShiftDown();
+        boolean presses = space
+                && (chooses
+                        || focus instanceof ButtonBase
+                        || focus.getProperties().containsKey(Parts.OWN_SPACE));
+        if ((list || space) && !walks && !opens && !presses && of(e).isPresent()) {
+            key(e);
+        }
     }
 
     private void key(KeyEvent e) {
