@@ -1,6 +1,8 @@
 package agogic.desk.refine;
 
 import agogic.core.envelope.Envelope;
+import agogic.core.envelope.Point;
+import agogic.core.envelope.PointPlace;
 import agogic.core.session.Points;
 import agogic.core.session.Session;
 import agogic.desk.acts.Here;
@@ -45,6 +47,9 @@ final class Plot extends Region {
     private final Canvas canvas = new Canvas();
     private final Line playhead = new Line();
     private int dragged = -1;
+    /** The point that is dragged, as it is now. */
+    private Point held;
+
     private boolean drawing;
     /** The piece when a point was pressed, and where that was. */
     private Session pressedOn;
@@ -238,6 +243,7 @@ final class Plot extends Region {
             shown.picked().turn(near);
         } else if (near >= 0) {
             dragged = near;
+            held = shown.lane().envelope().point(near);
             pressedOn = editing.session();
             was = ShownWords.place(shown, near);
             if (!shown.picked().many() || !shown.picked().has(near)) {
@@ -286,10 +292,6 @@ final class Plot extends Region {
             draw();
             return;
         }
-        if (dragged >= 0) {
-            // A pass or an envelope may have come meanwhile: it is the point that is dragged, wherever it lies now.
-            dragged = shown.chosen();
-        }
         if (dragged >= 0 && shown.picked().many()) {
             RefineMarks marks = marks();
             double time2 = marks.laneTimeAt(e.getX());
@@ -303,6 +305,11 @@ final class Plot extends Region {
             edits.drawThrough(marks().valueAt(e.getY()));
         }
         if (dragged >= 0) {
+            // Something may have come meanwhile, or taken it away: it is this point that is dragged, wherever it lies
+            // now.
+            dragged = PointPlace.of(held, dragged, shown.lane().envelope());
+        }
+        if (dragged >= 0) {
             RefineMarks marks = marks();
             double time2 = marks.laneTimeAt(e.getX());
             double to = marks.valueAt(e.getY());
@@ -311,6 +318,7 @@ final class Plot extends Region {
                     "Move point " + (point + 1),
                     List.of("point", shown.target(), shown.layer(), point),
                     s -> Points.move(s, shown.target(), shown.layer(), point, time2, to));
+            held = shown.lane().envelope().point(point);
         }
     }
 

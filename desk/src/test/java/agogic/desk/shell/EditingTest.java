@@ -184,10 +184,16 @@ public class EditingTest extends WindowTest {
         Envelope between = cutoff().envelope();
         moveTo(x + 1, y + 9).moveTo(x + 1, y + 12);
         until(() -> !cutoff().envelope().equals(between));
-        release(MouseButton.PRIMARY);
         allBut(dragged, before);
         assertThat(cutoff().envelope().size()).isEqualTo(before.size() + 2);
         assertThat(cutoff().envelope().value(dragged + 2)).isLessThan(before.value(dragged));
+        // Deleted under the hand it is gone: the next one is not dragged on.
+        int gone = dragged + 2;
+        interact(() -> desk().editing().edit("Delete", s -> Points.delete(s, CUTOFF, 0, gone)));
+        Envelope without = cutoff().envelope();
+        moveTo(x + 1, y + 16).moveTo(x + 1, y + 20);
+        release(MouseButton.PRIMARY);
+        assertThat(cutoff().envelope()).isEqualTo(without);
     }
 
     @Test
