@@ -13,6 +13,7 @@ import java.util.List;
 import java.util.Locale;
 import java.util.function.BiConsumer;
 import java.util.function.DoubleFunction;
+import java.util.stream.Stream;
 import javafx.geometry.Pos;
 import javafx.scene.control.CheckBox;
 import javafx.scene.control.ComboBox;
@@ -139,6 +140,11 @@ public final class RecipePanel extends VBox {
         slider.setMaxWidth(Double.MAX_VALUE);
         slider.setPrefHeight(18);
         return slider;
+    }
+
+    /** True while a person has a slider in hand. */
+    boolean held() {
+        return Stream.of(within, steady, shift, ease, rest).anyMatch(Slider::isValueChanging);
     }
 
     /** A name, a slider and what it says. */

@@ -64,6 +64,7 @@ public final class RefineView extends BorderPane {
         this.selection = selection;
         shown = new Shown(editing, notices, selection, riding, loudness);
         recipe = new RecipePanel(this::changeRecipe, editing::settle);
+        shown.holdWhile(recipe::held);
         points = new PointPanel(shown);
         plot = new Plot(shown, points::typePlace);
         layers = new LayerList(shown, this::refresh);

@@ -21,6 +21,7 @@ import java.util.ArrayList;
 import java.util.LinkedHashSet;
 import java.util.List;
 import java.util.Set;
+import java.util.function.BooleanSupplier;
 import java.util.function.Predicate;
 
 /** Which lane, which of its stretches and which of its points is shown. */
@@ -42,6 +43,7 @@ final class Shown {
     private EnvelopeOutline outline;
     private RefineModel model;
     private int stretch = -1;
+    private BooleanSupplier held = () -> false;
     private int chosen = -1;
     private SeenLayer ghost;
     private Compared compared;
@@ -55,6 +57,11 @@ final class Shown {
         this.riding = riding;
         this.loudness = loudness;
         bars = new SeenBars(this);
+    }
+
+    /** While {@code holding} says so a person has what is looked at in hand: a ride that comes does not take its place. */
+    void holdWhile(BooleanSupplier holding) {
+        held = holding;
     }
 
     /** Tells one when another point is chosen, one when other bars are seen, and one when a ride was worked out beside. */
@@ -266,15 +273,32 @@ final class Shown {
             layer = now;
         }
         look();
-        if (before == null || lane.stretches().size() > before.stretches().size()) {
+        boolean more =
+                before == null || lane.stretches().size() > before.stretches().size();
+        if (more && (before == null || !held.getAsBoolean())) {
             stretch = lane.stretches().size() - 1;
             bars.ofStretch();
+        } else {
+            stretch = sameRide(before);
         }
-        stretch = Math.min(stretch, lane.stretches().size() - 1);
         outline = new EnvelopeOutline(seen.drawn());
         work();
         follow(before);
         Compared.again(this);
+    }
+
+    /** The place of the stretch of the ride that is looked at; where that has gone, the one that took its place. */
+    private int sameRide(Lane before) {
+        List<Stretch> now = lane.stretches();
+        int best = -1;
+        if (stretch >= 0 && stretch < before.stretches().size()) {
+            String ride = before.stretches().get(stretch).ride();
+            for (int i = 0; i < now.size(); i++) {
+                boolean nearer = best < 0 || Math.abs(i - stretch) < Math.abs(best - stretch);
+                best = now.get(i).ride().equals(ride) && nearer ? i : best;
+            }
+        }
+        return best >= 0 ? best : Math.min(stretch, now.size() - 1);
     }
 
     /** What was chosen stays chosen, wherever it lies now; where points came or went, and it with them, nothing is. */

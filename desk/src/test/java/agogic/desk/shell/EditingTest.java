@@ -3,12 +3,19 @@ package agogic.desk.shell;
 import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.within;
 
+import agogic.core.edit.pass.Finishing;
+import agogic.core.edit.pass.PassWriter;
 import agogic.core.envelope.Envelope;
 import agogic.core.envelope.Point;
 import agogic.core.envelope.PointPlace;
 import agogic.core.envelope.Shape;
 import agogic.core.lane.Lane;
+import agogic.core.lane.Stretch;
 import agogic.core.parameter.Parameter;
+import agogic.core.record.Pass;
+import agogic.core.refine.Recipe;
+import agogic.core.route.Hand;
+import agogic.core.route.Route;
 import agogic.core.route.Span;
 import agogic.core.route.Target;
 import agogic.core.route.WriteMode;
@@ -150,6 +157,56 @@ public class EditingTest extends WindowTest {
                 .isEqualTo("2 kHz");
         allBut(1, before);
         assertThat(lookup("#point-at").queryTextInputControl().getText()).isEqualTo("9.3.00");
+    }
+
+    /** A slider of a recipe in hand stays that of its ride, though another ride comes into the lane meanwhile. */
+    @Test
+    void aRecipeInHandIsThatOfItsRide() {
+        refine(CUTOFF);
+        Stretch first = cutoff().stretches().get(0);
+        see("#tolerance");
+        Bounds at = node("#tolerance .thumb")
+                .localToScreen(node("#tolerance .thumb").getBoundsInLocal());
+        moveTo(at.getCenterX(), at.getCenterY()).press(MouseButton.PRIMARY);
+        moveTo(at.getCenterX() - 6, at.getCenterY()).moveTo(at.getCenterX() - 8, at.getCenterY());
+        until(() -> cutoff().stretches().get(0).recipe().tolerance()
+                < first.recipe().tolerance());
+        double[] seconds = {1, 1.5, 2, 2.5, 3};
+        double[] places = {0.1, 0.2, 0.5, 0.3, 0.1};
+        Pass pass = new Pass(
+                Route.of("drawn", Hand.onScreen(CUTOFF), Span.FULL, CUTOFF).in(WriteMode.WRITE),
+                0,
+                false,
+                1,
+                3,
+                seconds,
+                places,
+                places,
+                List.of(new Pass.Touch(1, 3)),
+                0.5,
+                Pass.End.STOPPED);
+        interact(() -> desk().editing().edit("A pass", s -> PassWriter.write(s, List.of(pass))));
+        until(() -> !Finishing.due(desk().editing().session()));
+        Recipe there = ride(first).recipe();
+        Recipe come = other(first).recipe();
+        moveTo(at.getCenterX() - 12, at.getCenterY()).moveTo(at.getCenterX() - 15, at.getCenterY());
+        until(() -> ride(first).recipe().tolerance() < there.tolerance());
+        release(MouseButton.PRIMARY);
+        assertThat(other(first).recipe()).isEqualTo(come);
+    }
+
+    private Stretch ride(Stretch of) {
+        return cutoff().stretches().stream()
+                .filter(s -> s.ride().equals(of.ride()))
+                .findFirst()
+                .orElseThrow();
+    }
+
+    private Stretch other(Stretch than) {
+        return cutoff().stretches().stream()
+                .filter(s -> !s.ride().equals(than.ride()))
+                .findFirst()
+                .orElseThrow();
     }
 
     /** The same in the middle of a drag, in Refine and in the row of the route. */
