@@ -51,7 +51,12 @@ final class DeskActs {
         all.addAll(first);
         told();
         Acts acts = new Acts(all);
-        acts.before(desk.editing()::takenIn);
+        acts.before(() -> {
+            // While controls are learnt the piece stays as it is: to stop what plays does not end that.
+            if (!desk.learner().on()) {
+                desk.editing().takenIn();
+            }
+        });
         return acts;
     }
 

@@ -226,6 +226,8 @@ public class NothingLostTest extends WindowTest {
             until(() -> desk().frames().state().position() > 1);
             until(() -> desk().frames().state().position() < 1);
             assertThat(desk().live().engine().begun()).isEqualTo(turned);
+            push(KeyCode.SPACE);
+            until(() -> !desk().frames().state().playing());
         }
         assertThat(desk().learner().on()).isTrue();
         for (int v = 30; v < 60; v++) {
