@@ -191,7 +191,7 @@ public final class Desk {
             passes.takePasses();
             standing.standWhereLeft();
         }
-        riding.frame();
+        riding.frame(!learner.on());
         frames.paint();
     }
 }

@@ -354,8 +354,12 @@ public final class Riding {
         mode(route, WriteMode.values()[(route.mode().ordinal() + 1) % WriteMode.values().length]);
     }
 
-    /** With every frame: the live lines go on, or the pass is over. */
-    void frame() {
+    /**
+     * With every frame: the live lines go on, or the pass is over.
+     *
+     * @param taken true if what ended is known, by its passes: else nothing is said of it
+     */
+    void frame(boolean taken) {
         // Asked for first: once it has begun, that it plays is known.
         boolean begun = live.engine().begun() >= awaited;
         boolean plays = playing();
@@ -367,7 +371,7 @@ public final class Riding {
         if (plays) {
             trails.follow(playing.get(), positionBeat());
         } else if (begun) {
-            if (ended && passOpen && punch.get() != Punch.OFF && toldRun.getAsInt() != run) {
+            if (ended && taken && passOpen && punch.get() != Punch.OFF && toldRun.getAsInt() != run) {
                 notices.say(Notice.stop(
                         "Not written",
                         punch.get() == Punch.KEY
