@@ -107,18 +107,24 @@ public class EditingTest extends WindowTest {
         }
     }
 
-    /** What is chosen stays chosen where other points come, and is no other one where it goes. */
-    @Test
-    void aChosenPointIsTheSameWhateverComes() {
+    /** The picture of the lane, gone to its sixth point by keys. */
+    private Node atPointSix() {
         refine(CUTOFF);
         Node plot = node("#plot");
         interact(plot::requestFocus);
         until(plot::isFocused);
-        Envelope before = cutoff().envelope();
         for (int i = 0; i < 6; i++) {
             push(KeyCode.RIGHT);
         }
         until(() -> plot.getAccessibleText().startsWith("point 6 "));
+        return plot;
+    }
+
+    /** What is chosen stays chosen where other points come, and is no other one where it goes. */
+    @Test
+    void aChosenPointIsTheSameWhateverComes() {
+        Node plot = atPointSix();
+        Envelope before = cutoff().envelope();
         othersCome();
         until(() -> plot.getAccessibleText().startsWith("point 8 "));
         push(KeyCode.UP);
@@ -255,15 +261,8 @@ public class EditingTest extends WindowTest {
 
     @Test
     void aPointIsWalkedToMovedBentAndDeletedByTheKeyboard() {
-        refine(CUTOFF);
-        Node plot = node("#plot");
-        interact(plot::requestFocus);
-        until(plot::isFocused);
+        Node plot = atPointSix();
         Envelope before = cutoff().envelope();
-        for (int i = 0; i < 6; i++) {
-            push(KeyCode.RIGHT);
-        }
-        until(() -> plot.getAccessibleText().startsWith("point 6 "));
         assertThat(plot.getAccessibleText()).startsWith("point 6 of " + before.size() + ", bar ");
         double stood = before.value(5);
         push(KeyCode.UP);
