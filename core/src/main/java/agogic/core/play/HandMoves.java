@@ -116,7 +116,6 @@ final class HandMoves {
     /** A snapshot has a parameter at {@code value} from {@code at} on, in seconds; it holds it if it plays. */
     void started(RouteState state, double value, double step, double at, long nanos) {
         onScreen(state, value, step, transport.playing(), at, nanos);
-        state.started = state.touched && state.touchTold;
     }
 
     /** The same at a moment of the piece in seconds. */
@@ -167,7 +166,7 @@ final class HandMoves {
     /** The hand on the screen is let go of all that it held. */
     void offScreen(long nanos) {
         for (RouteState state : present.routes) {
-            if (state.touched && state.touchTold && !state.typed && !state.started && state.onScreen()) {
+            if (state.touched && state.touchTold && !state.typed && state.started == null && state.onScreen()) {
                 hands.release(state, nanos);
             }
         }

@@ -160,8 +160,8 @@ final class Hands {
 
     /** A person moves what a snapshot may hold: from now on it is theirs. */
     static void taken(RouteState state, boolean held) {
-        if (state.started) {
-            state.started = false;
+        if (state.started != null) {
+            state.started = null;
             state.touchTold = held;
         }
     }
@@ -328,7 +328,7 @@ final class Hands {
         state.touched = false;
         state.touchTold = false;
         state.typed = false;
-        state.started = false;
+        state.started = null;
         if (state.reel != null) {
             state.reel.release(at);
         }

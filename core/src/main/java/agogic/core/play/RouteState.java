@@ -36,8 +36,8 @@ final class RouteState {
     boolean touched;
     /** True if it is held because a value was typed: until the next move of any hand on the parameter, or the stop. */
     boolean typed;
-    /** True if it is held because a snapshot put it there: until a person moves it, or the stop. */
-    boolean started;
+    /** Of which set a snapshot moves or holds it, by what {@link Started#by} says; null once a person moved it, or at the stop. */
+    Object started;
     /** True if the control itself said that it is touched. */
     boolean touchTold;
 

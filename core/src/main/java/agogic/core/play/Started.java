@@ -9,6 +9,8 @@ final class Started {
     private static final int NONE = -1;
 
     final SnapshotSet set;
+    /** What says of a parameter that a snapshot of this set moved it last: the same before and after an edit. */
+    Object by = new Object();
     /** The place of the one that waits. */
     int waiting = NONE;
     /** The moment it waits for, in seconds, and in beats. */
@@ -80,6 +82,7 @@ final class Started {
 
     /** Goes on with what was started of the set before an edit: on its way is only what goes to the same values. */
     void carry(Started before) {
+        by = before.by;
         waiting = placeOf(before.set, before.waiting);
         due = before.due;
         dueBeat = before.dueBeat;

@@ -162,6 +162,9 @@ final class Starts {
             if (state != null && (over == 0 || state.parameter.stepped())) {
                 moves.started(state, values.get(i).value(), Ride.PRESSED, at, nanos);
             }
+            if (state != null && transport.playing()) {
+                state.started = one.by;
+            }
         }
         one.going = over == 0 ? NONE : snapshot;
         stood.came(came, transport.playing());
@@ -203,9 +206,12 @@ final class Starts {
         }
     }
 
-    /** True if a person moved a parameter since it is on its way: on the screen, or by a hand of which nothing is recorded. */
+    /**
+     * True if another moved a parameter since it is on its way: a person on the screen, another set, or a hand of which nothing
+     * is recorded.
+     */
     private boolean taken(RouteState state, Started one) {
-        if (one.last > Double.NEGATIVE_INFINITY && !state.started) {
+        if (state.started != one.by) {
             return true;
         }
         for (int r : present.plan.routesOf(state.parameterIndex)) {
@@ -248,9 +254,10 @@ final class Starts {
             shown.setOpaque(2 * s, 0);
         }
         for (RouteState state : present.routes) {
-            if (state.started) {
+            if (state.started != null && state.touched) {
                 hands.release(state, nanos);
             }
+            state.started = null;
         }
         if (any) {
             present.live.stirred();

@@ -336,6 +336,29 @@ class StartsTest {
         assertThat(heard(after, target("p3"), 4)).isCloseTo(0.5, within(1e-9));
     }
 
+    /** Of two sets that move one parameter the one that was started last has it; the other goes on with what is left to it. */
+    @ParameterizedTest
+    @ValueSource(doubles = {0, 2})
+    void theSetThatWasStartedLastHasTheParameter(double over) {
+        Session session = piece(SnapshotSet.Start.AT_ONCE, 8, new double[][] {{1, 0}});
+        Snapshot other = Snapshots.take(session, "O", List.of(ONE), t -> 0.2).on(Optional.of(new Hand("s", "fader-3")));
+        Session both =
+                Snapshots.keep(session, new SnapshotSet("Other", SnapshotSet.Start.AT_ONCE, over, List.of(other)));
+        Engine engine = riding(both);
+        run(engine, 1);
+        press(engine, 1);
+        run(engine, 3);
+        press(engine, 3);
+        run(engine, 3 + over + 0.1);
+        for (double at = 3.2 + over; at < 10; at += 0.01) {
+            run(engine, at);
+            assertThat(engine.live().value(engine.index().of(ONE))).as("%s", at).isCloseTo(0.2, within(1e-9));
+        }
+        Session after = written(engine, both);
+        assertThat(heard(after, ONE, 8)).isCloseTo(0.2, within(1e-9));
+        assertThat(heard(after, TWO, 7)).isCloseTo(0.125, within(0.011));
+    }
+
     /** A way that is longer than the loop goes on in its next turns, and what is written is what was heard in each. */
     @Test
     void aWayGoesOnOverTheTurnsOfALoop() {
