@@ -81,17 +81,18 @@ final class Handover {
         }
         values.carry(before, fresh);
         Timeline was = before.session().timeline();
-        boolean sameTime = was.equals(fresh.session().timeline());
-        if (!playing && !sameTime) {
+        boolean otherTime = !was.equals(fresh.session().timeline());
+        if (!playing && otherTime) {
             // Where it stands is a place in the music, whatever the tempo is.
             transport.moveTo(fresh.session().timeline().secondsAt(was.beatAt(transport.position())));
         }
-        if (playing && !sameTime) {
+        // While it plays the same second is elsewhere in the music from here on.
+        boolean elsewhere = playing && otherTime;
+        if (elsewhere) {
             remembering.mark(Memory.Kind.ENDS, at, clock.now());
         }
         present.plan = fresh;
-        if (playing && !sameTime) {
-            // The same second is elsewhere in the music from here on.
+        if (elsewhere) {
             remembering.mark(Memory.Kind.BEGINS, at, clock.now());
         }
         present.routes = states;

@@ -26,6 +26,8 @@ public final class LooseRide {
 
     private static final long QUIET_NANOS = 50_000_000L;
 
+    private static final Span STOOD = new Span(false, -1, 0, 0, 0, 0);
+
     private final List<Memory.Entry> memory;
     private final Hand hand;
     private final int moves;
@@ -33,8 +35,8 @@ public final class LooseRide {
     private final long last;
     private final Span span;
 
-    /** A time in which it played, or did not. */
-    private record Span(boolean playing, long begins, double from, double writes, double to) {}
+    /** A time in which it played, or did not; what was remembered of it comes after the entry at {@code place}. */
+    private record Span(boolean playing, int place, long begins, double from, double writes, double to) {}
 
     private LooseRide(List<Memory.Entry> memory, Hand hand, int moves, long first, long last, Span span) {
         this.memory = memory;
@@ -102,7 +104,7 @@ public final class LooseRide {
         private final int[] moves;
         private final long[] first;
         private final long[] last;
-        private Span span = new Span(false, 0, 0, 0, 0);
+        private Span span = STOOD;
         private boolean written;
 
         Finding(Surface surface, Timeline timeline, List<Memory.Entry> memory, double now) {
@@ -118,17 +120,19 @@ public final class LooseRide {
         }
 
         void look() {
-            for (Memory.Entry entry : memory) {
+            for (int i = 0; i < memory.size(); i++) {
+                Memory.Entry entry = memory.get(i);
                 switch (entry.kind()) {
                     case BEGINS -> {
                         end(span.to);
                         double begins = entry.secondsIn(timeline);
-                        span = new Span(true, entry.nanos(), begins, begins, now);
+                        span = new Span(true, i, entry.nanos(), begins, begins, now);
                     }
-                    case WRITES -> span = new Span(true, span.begins, span.from, entry.secondsIn(timeline), now);
+                    case WRITES -> span =
+                            new Span(true, span.place, span.begins, span.from, entry.secondsIn(timeline), now);
                     case ENDS -> {
                         end(entry.secondsIn(timeline));
-                        span = new Span(false, 0, 0, 0, 0);
+                        span = STOOD;
                     }
                     default -> message(entry);
                 }
@@ -162,7 +166,7 @@ public final class LooseRide {
                         moves[c],
                         first[c],
                         last[c],
-                        new Span(span.playing, span.begins, span.from, span.writes, to)));
+                        new Span(span.playing, span.place, span.begins, span.from, span.writes, to)));
             }
             moves[c] = 0;
         }
@@ -207,7 +211,9 @@ public final class LooseRide {
         }
         armed = armed.with(route.in(WriteMode.TOUCH).rehearsing(false));
         long length = last - first + Hands.TOUCH_NANOS + 1_000_000_000L;
-        Span plays = span.playing ? span : new Span(true, first - 1, playhead, playhead, playhead + length * 1e-9);
+        Span plays = span.playing
+                ? span
+                : new Span(true, memory.size(), first - 1, playhead, playhead, playhead + length * 1e-9);
         return pass(armed, plays);
     }
 
@@ -217,16 +223,19 @@ public final class LooseRide {
         long end = plays.begins + Math.round((plays.to - plays.from) * 1e9);
         long clock = Long.MIN_VALUE;
         boolean begun = false;
-        boolean within = false;
-        for (Memory.Entry entry : memory) {
+        for (int i = 0; i < memory.size(); i++) {
+            Memory.Entry entry = memory.get(i);
+            boolean within = i > plays.place;
             if (within && entry.kind() == Memory.Kind.ENDS) {
                 break;
             }
-            within |= entry.kind() == Memory.Kind.BEGINS && entry.nanos() == plays.begins;
-            // Another clock may have led it, or another tempo been played: what counts is where in the music it was.
-            double since = entry.secondsIn(armed.timeline()) - plays.from;
-            boolean led = within && entry.playing() && entry.nanos() > plays.begins;
-            long at = led ? Math.max(clock, plays.begins + Math.round(since * 1e9)) : entry.nanos();
+            long at = entry.nanos();
+            if (within && entry.playing() && at > plays.begins) {
+                // Another clock may have led it, or another tempo been played: what counts is where in the music it
+                // was.
+                double since = entry.secondsIn(armed.timeline()) - plays.from;
+                at = Math.max(clock, plays.begins + Math.round(since * 1e9));
+            }
             if (entry.kind() != Memory.Kind.MESSAGE || !hand.surface().equals(entry.surface()) || at > end) {
                 continue;
             }

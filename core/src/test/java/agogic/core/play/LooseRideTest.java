@@ -113,6 +113,10 @@ class LooseRideTest {
         double from = 8 * random.nextDouble();
         Engine live = engine(session);
         run(live, 0, 2 * SECOND);
+        if (random.nextBoolean()) {
+            // It began elsewhere at the same moment.
+            live.play(from / 2, from / 2);
+        }
         live.play(from, from);
         run(live, 2 * SECOND, 14 * SECOND);
         live.stop();

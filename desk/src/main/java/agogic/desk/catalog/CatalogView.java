@@ -324,14 +324,7 @@ public final class CatalogView extends BorderPane {
             pointed(false);
         }
         boolean inList = parameters.rows().isFocused();
-        boolean plain = !e.isShortcutDown() && !e.isShiftDown() && !e.isAltDown();
-        if (e.getCode() == KeyCode.SPACE
-                && plain
-                && e.getTarget() instanceof javafx.scene.control.ListView<?> list
-                && "fit-steps".equals(list.getId())) {
-            fit.toggleChosen();
-            e.consume();
-        } else if (e.getCode() == KeyCode.ENTER && inList) {
+        if (e.getCode() == KeyCode.ENTER && inList) {
             model.expose(model.chosenProperty().get(), words());
             e.consume();
         } else if (e.getCode() == KeyCode.ENTER

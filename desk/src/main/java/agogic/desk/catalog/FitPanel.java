@@ -60,7 +60,7 @@ public final class FitPanel extends VBox {
         after.setWrapText(true);
         after.setMinHeight(USE_PREF_SIZE);
         steps.setId("fit-steps");
-        steps.getProperties().put(Parts.OWN_SPACE, true);
+        Parts.onSpace(steps, this::toggleChosen);
         steps.getStyleClass().add("fit-steps");
         steps.setAccessibleText("Steps of the plan");
         steps.setCellFactory(view -> new StepCell());
@@ -231,7 +231,7 @@ public final class FitPanel extends VBox {
     }
 
     /** Switches the chosen step on or off, as a press of its box does. */
-    void toggleChosen() {
+    private void toggleChosen() {
         FitStep step = steps.getSelectionModel().getSelectedItem();
         if (step == null || plan == null) {
             return;

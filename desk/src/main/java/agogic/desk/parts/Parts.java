@@ -8,6 +8,7 @@ import javafx.scene.control.Button;
 import javafx.scene.control.Label;
 import javafx.scene.control.MenuItem;
 import javafx.scene.control.ScrollPane;
+import javafx.scene.input.KeyCode;
 import javafx.scene.input.KeyEvent;
 import javafx.scene.layout.HBox;
 import javafx.scene.layout.Priority;
@@ -16,10 +17,25 @@ import javafx.util.StringConverter;
 
 /** Small parts that several panels are made of. */
 public final class Parts {
-    /** The property of a list in which Space does something to the row that has the focus. */
-    public static final String OWN_SPACE = "own space";
+    private static final String OWN_SPACE = "own space";
 
     private Parts() {}
+
+    /** In a list Space does this to the row that has the focus: it plays nothing. */
+    public static void onSpace(Node list, Runnable act) {
+        list.getProperties().put(OWN_SPACE, true);
+        list.addEventFilter(KeyEvent.KEY_PRESSED, e -> {
+            if (e.getCode() == KeyCode.SPACE && !e.isShortcutDown() && !e.isShiftDown() && !e.isAltDown()) {
+                act.run();
+                e.consume();
+            }
+        });
+    }
+
+    /** True if Space does something of its own there. */
+    public static boolean ownSpace(Node node) {
+        return node.getProperties().containsKey(OWN_SPACE);
+    }
 
     /** A button that does something; its tip says what, and its key. */
     public static Button act(String id, String words, String tip, Runnable run) {

@@ -147,10 +147,7 @@ final class WindowKeys {
         boolean walks = bare && (code.isNavigationKey() || code == KeyCode.ENTER || code == KeyCode.ESCAPE);
         boolean opens = chooses && (code == KeyCode.UP || code == KeyCode.DOWN);
         boolean space = code == KeyCode.SPACE && bare && !e.isShiftDown();
-        boolean presses = space
-                && (chooses
-                        || focus instanceof ButtonBase
-                        || focus.getProperties().containsKey(Parts.OWN_SPACE));
+        boolean presses = space && (chooses || focus instanceof ButtonBase || Parts.ownSpace(focus));
         if ((list || space) && !walks && !opens && !presses && of(e).isPresent()) {
             key(e);
         }

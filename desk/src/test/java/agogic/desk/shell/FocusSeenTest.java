@@ -51,12 +51,8 @@ class FocusSeenTest extends WindowTest {
         List<Node> all = new ArrayList<>();
         Bounds whole = new BoundingBox(
                 0, 0, root.getScene().getWidth(), root.getScene().getHeight());
-        for (Node node : root.lookupAll("*")) {
-            boolean there = node.isFocusTraversable() && !node.isDisabled() && node != root;
-            for (Node n = node; n != null && there; n = n.getParent()) {
-                there = n.isVisible();
-            }
-            if (there && node.getBoundsInLocal().getWidth() > 0) {
+        for (Node node : Reach.focusable(root)) {
+            if (node.getBoundsInLocal().getWidth() > 0) {
                 Bounds at = node.localToScene(node.getBoundsInLocal());
                 if (whole.contains(at)) {
                     all.add(node);

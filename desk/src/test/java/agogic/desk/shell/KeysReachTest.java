@@ -20,7 +20,6 @@ import java.util.concurrent.CancellationException;
 import javafx.event.Event;
 import javafx.event.EventType;
 import javafx.scene.Node;
-import javafx.scene.Parent;
 import javafx.scene.control.ButtonBase;
 import javafx.scene.control.ComboBoxBase;
 import javafx.scene.control.TextInputControl;
@@ -35,18 +34,6 @@ public class KeysReachTest extends WindowTest {
     @Override
     Session session() {
         return SlowComet.session();
-    }
-
-    private static void gather(Node node, List<Node> all) {
-        if (!node.isVisible() || node.isDisabled()) {
-            return;
-        }
-        if (node.isFocusTraversable() && !(node instanceof TextInputControl)) {
-            all.add(node);
-        }
-        if (node instanceof Parent parent) {
-            parent.getChildrenUnmodifiable().forEach(child -> gather(child, all));
-        }
     }
 
     /** Of buttons of a kind, and of controls that differ by their number only, one; all of them every night. */
@@ -73,11 +60,7 @@ public class KeysReachTest extends WindowTest {
         boolean walks = plain && (key.equals("Home") || key.equals("End"));
         boolean chooses = node instanceof ComboBoxBase<?>;
         return walks
-                || plain
-                        && key.equals("Space")
-                        && (node instanceof ButtonBase
-                                || chooses
-                                || node.getProperties().containsKey(Parts.OWN_SPACE))
+                || plain && key.equals("Space") && (node instanceof ButtonBase || chooses || Parts.ownSpace(node))
                 || chooses && (key.equals("Alt+↑") || key.equals("Alt+↓"))
                 // The same as the act, of the point that is looked at.
                 || key.equals("Delete") && Set.of("plot", "points").contains(String.valueOf(node.getId()));
@@ -100,7 +83,8 @@ public class KeysReachTest extends WindowTest {
             for (View view : View.values()) {
                 interact(() -> show(view, other));
                 List<Node> nodes = new ArrayList<>();
-                interact(() -> gather(window().root(), nodes));
+                interact(() -> nodes.addAll(Reach.focusable(window().root())));
+                nodes.removeIf(TextInputControl.class::isInstance);
                 assertThat(nodes).hasSizeGreaterThan(10);
                 unlike(nodes).forEach(node -> now(() -> keys(view, node, reached, lost)));
             }

@@ -1,6 +1,7 @@
 package agogic.desk.shell;
 
 import agogic.desk.aloud.Spoken;
+import java.util.List;
 import java.util.Set;
 import java.util.TreeSet;
 import javafx.scene.AccessibleRole;
@@ -52,6 +53,13 @@ final class Reach {
         if (sign) {
             wrong.add(what + " is called by its sign only");
         }
+    }
+
+    /** All that takes the focus below {@code root}, and is seen. */
+    static List<Node> focusable(Parent root) {
+        return root.lookupAll("*").stream()
+                .filter(node -> node != root && node.isFocusTraversable() && shown(node))
+                .toList();
     }
 
     private static boolean shown(Node node) {

@@ -15,15 +15,17 @@ final class AudioPlayer {
     /** Far from every frame of a piece. */
     private static final long NOWHERE = -1L << 40;
 
-    private final PlacedAudio[] clips;
-    private final Feed feed;
-    /** Another clock is followed at these rates at most; how soon a rate and a distance are made up, a block. */
+    /** Another clock is followed at these rates at most. */
     private static final double SLOWEST = 0.25;
 
     private static final double FASTEST = 4;
+    /** So much of a difference in rate and place is made up in a block. */
     private static final double SOON = 0.004;
+
     private static final int LONGEST = (int) FASTEST * Block.FRAMES + 4;
 
+    private final PlacedAudio[] clips;
+    private final Feed feed;
     private final float[] left = new float[Block.FRAMES];
     private final float[] right = new float[Block.FRAMES];
     private long next = NOWHERE;
